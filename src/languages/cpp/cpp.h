@@ -1,0 +1,15 @@
+// The row of C++ in the table of languages, and the parts it is made of.
+#pragma once
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+Language cppLanguage();
+
+// One file each: guarantees.cpp, phrases.cpp, lower.cpp.
+const Guarantees& cppGuarantees();
+const Phrases& cppPhrases();
+void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile& out);
+
+}  // namespace elmcart

@@ -1,0 +1,170 @@
+// What C++ promises. Sources are sections of the C++20 standard (ISO/IEC
+// 14882:2020) by their stable names.
+#include <array>
+
+#include "languages/cpp/cpp.h"
+
+namespace elmcart {
+namespace {
+
+// Sorted by name.
+constexpr std::array kTypes = std::to_array<NamedBits>({
+    {"FILE", kFileResource},
+    {"atomic", kAtomicType | kNonCopyable},
+    {"boost::mutex", kLockType | kNonCopyable},
+    {"boost::optional", kOptionalType | kPointerLike},
+    {"boost::scoped_ptr", kOwningPointer | kPointerLike | kNonCopyable},
+    {"boost::shared_ptr", kOwningPointer | kPointerLike},
+    {"boost::thread", kThreadType | kNonCopyable},
+    {"pthread_cond_t", kConditionType},
+    {"pthread_mutex_t", kLockType},
+    {"pthread_once_t", kOnceFlagType},
+    {"pthread_rwlock_t", kLockType},
+    {"pthread_t", kThreadType},
+    {"std::array", kCollection},
+    {"std::atomic", kAtomicType | kNonCopyable},
+    {"std::atomic_bool", kAtomicType | kNonCopyable},
+    {"std::atomic_flag", kAtomicType | kNonCopyable},
+    {"std::atomic_int", kAtomicType | kNonCopyable},
+    {"std::atomic_uint", kAtomicType | kNonCopyable},
+    {"std::auto_ptr", kOwningPointer | kPointerLike},
+    {"std::condition_variable", kConditionType | kNonCopyable},
+    {"std::condition_variable_any", kConditionType | kNonCopyable},
+    {"std::deque", kCollection},
+    {"std::filebuf", kFileResource | kSelfReleasing | kNonCopyable},
+    {"std::forward_list", kCollection},
+    {"std::fstream", kFileResource | kSelfReleasing | kNonCopyable},
+    {"std::function", kCallableType},
+    {"std::future", kNonCopyable},
+    {"std::ifstream", kFileResource | kSelfReleasing | kNonCopyable},
+    {"std::jthread", kThreadType | kNonCopyable | kSelfReleasing},
+    {"std::list", kCollection},
+    {"std::map", kCollection | kKeyedCollection},
+    {"std::multimap", kCollection | kKeyedCollection},
+    {"std::multiset", kCollection},
+    {"std::mutex", kLockType | kNonCopyable},
+    {"std::ofstream", kFileResource | kSelfReleasing | kNonCopyable},
+    {"std::once_flag", kOnceFlagType | kNonCopyable},
+    {"std::optional", kOptionalType | kPointerLike},
+    {"std::priority_queue", kCollection},
+    {"std::queue", kCollection},
+    {"std::recursive_mutex", kLockType | kNonCopyable},
+    {"std::recursive_timed_mutex", kLockType | kNonCopyable},
+    {"std::set", kCollection},
+    {"std::shared_mutex", kLockType | kNonCopyable},
+    {"std::shared_ptr", kOwningPointer | kPointerLike},
+    {"std::shared_timed_mutex", kLockType | kNonCopyable},
+    {"std::span", kViewType},
+    {"std::stack", kCollection},
+    {"std::string", kTextType},
+    {"std::string_view", kViewType | kTextType},
+    {"std::thread", kThreadType | kNonCopyable},
+    {"std::timed_mutex", kLockType | kNonCopyable},
+    {"std::unique_ptr", kOwningPointer | kPointerLike | kNonCopyable},
+    {"std::unordered_map", kCollection | kKeyedCollection},
+    {"std::unordered_multimap", kCollection | kKeyedCollection},
+    {"std::unordered_set", kCollection},
+    {"std::vector", kCollection},
+    {"std::weak_ptr", kPointerLike},
+});
+
+// Sorted by name.
+constexpr std::array kCalls = std::to_array<NamedBits>({
+    {"CHECK", kAborts},
+    {"abort", kAborts},
+    {"accept", kNetwork | kTakesResource},
+    {"assert", kAborts},
+    {"bind", kNetwork},
+    {"close", kReleasesResource},
+    {"closedir", kReleasesResource},
+    {"connect", kNetwork},
+    {"dlclose", kReleasesResource},
+    {"dlopen", kReadsFile | kTakesResource},
+    {"epoll_create1", kTakesResource},
+    {"execv", kStartsProcess},
+    {"execvp", kStartsProcess},
+    {"exit", kAborts},
+    {"fclose", kReleasesResource},
+    {"fdopen", kReadsFile | kTakesResource},
+    {"fopen", kReadsFile | kTakesResource},
+    {"fork", kStartsProcess},
+    {"fprintf", kPrints},
+    {"getaddrinfo", kNetwork},
+    {"getenv", kReadsEnvironment},
+    {"gethostbyname", kNetwork},
+    {"listen", kNetwork},
+    {"mmap", kReadsFile | kTakesResource},
+    {"munmap", kReleasesResource},
+    {"nanosleep", kSleeps},
+    {"open", kReadsFile | kTakesResource},
+    {"opendir", kReadsFile | kTakesResource},
+    {"pclose", kReleasesResource},
+    {"pipe", kTakesResource},
+    {"popen", kStartsProcess | kTakesResource},
+    {"posix_spawn", kStartsProcess},
+    {"printf", kPrints},
+    {"pthread_create", kStartsThread | kRunsLater},
+    {"puts", kPrints},
+    {"sleep", kSleeps},
+    {"socket", kNetwork | kTakesResource},
+    {"std::abort", kAborts},
+    {"std::async", kStartsThread | kRunsLater},
+    {"std::exit", kAborts},
+    {"std::fclose", kReleasesResource},
+    {"std::filesystem::directory_iterator", kReadsFile},
+    {"std::fopen", kReadsFile | kTakesResource},
+    {"std::fprintf", kPrints},
+    {"std::getenv", kReadsEnvironment},
+    {"std::printf", kPrints},
+    {"std::system", kStartsProcess},
+    {"std::terminate", kAborts},
+    {"std::this_thread::sleep_for", kSleeps},
+    {"std::this_thread::sleep_until", kSleeps},
+    {"system", kStartsProcess},
+    {"usleep", kSleeps},
+});
+
+CollectionAct collectionAct(std::string_view member) {
+  constexpr std::string_view kAdd[] = {"push_back", "emplace_back", "push_front", "emplace_front", "insert", "emplace", "push",
+                                       "try_emplace", "insert_or_assign", "append", "emplace_hint", "push_range", "insert_range"};
+  constexpr std::string_view kRemove[] = {"erase", "clear", "pop_back", "pop_front", "pop", "remove", "remove_if", "extract", "reset"};
+  constexpr std::string_view kChange[] = {"resize", "assign", "swap", "sort", "reserve", "splice", "merge", "store", "exchange", "unique", "rehash", "shrink_to_fit", "replace"};
+  constexpr std::string_view kRead[] = {"size", "empty", "begin", "end", "cbegin", "cend", "find", "count", "contains", "at", "front", "back", "data", "c_str",
+                                        "lower_bound", "upper_bound", "equal_range", "load", "length", "substr", "rbegin", "rend", "top", "capacity", "has_value", "value", "get", "str", "compare", "find_first_of", "value_or"};
+  for (std::string_view name : kAdd) if (member == name) return CollectionAct::Add;
+  for (std::string_view name : kRemove) if (member == name) return CollectionAct::Remove;
+  for (std::string_view name : kChange) if (member == name) return CollectionAct::Change;
+  for (std::string_view name : kRead) if (member == name) return CollectionAct::Read;
+  return CollectionAct::None;
+}
+
+template <size_t N>
+constexpr bool sortedByName(const std::array<NamedBits, N>& table) {
+  for (size_t i = 1; i < N; ++i)
+    if (!(table[i - 1].name < table[i].name)) return false;
+  return true;
+}
+static_assert(sortedByName(kTypes));
+static_assert(sortedByName(kCalls));
+
+}  // namespace
+
+const Guarantees& cppGuarantees() {
+  static const Guarantees kGuarantees = [] {
+    Guarantees g;
+    g.guardedLocalStatic = {true, "C++20 [stmt.dcl]/3"};
+    g.orderedAcrossFiles = {false, "C++20 [basic.start.dynamic]/2"};
+    g.sharedMemoryThreads = {true, "C++20 [intro.multithread]"};
+    g.plainPointerPublishes = {false, "C++20 [intro.races]/21"};
+    g.implicitCopy = {true, "C++20 [class.copy.ctor]/6"};
+    g.implicitConstructor = {true, "C++20 [class.default.ctor]/1"};
+    g.staticsDestroyedAtExit = {true, "C++20 [basic.start.term]/1"};
+    g.types = kTypes;
+    g.calls = kCalls;
+    g.collectionAct = collectionAct;
+    return g;
+  }();
+  return kGuarantees;
+}
+
+}  // namespace elmcart

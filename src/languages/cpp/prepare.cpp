@@ -1,0 +1,533 @@
+#include "languages/cpp/prepare.h"
+
+#include <cctype>
+#include <cstring>
+#include <optional>
+
+#include "base/text.h"
+
+namespace elmcart {
+namespace {
+
+bool isDigit(char c) { return c >= '0' && c <= '9'; }
+bool isWordStart(char c) { return isWordByte(c) && !isDigit(c); }
+
+size_t skipQuoted(std::string_view text, size_t at) {
+  char quote = text[at++];
+  while (at < text.size() && text[at] != quote && text[at] != '\n') at += text[at] == '\\' && at + 1 < text.size() ? 2 : 1;
+  return at < text.size() && text[at] == quote ? at + 1 : std::min(at, text.size());
+}
+
+// R"delimiter( … )delimiter" with the opening quote at `at`.
+size_t skipRawString(std::string_view text, size_t at) {
+  size_t open = text.find('(', at);
+  if (open == std::string_view::npos || open - at > 17) return skipQuoted(text, at);
+  std::string close = ")" + std::string(text.substr(at + 1, open - at - 1)) + "\"";
+  size_t end = text.find(close, open);
+  return end == std::string_view::npos ? text.size() : end + close.size();
+}
+
+size_t wordEnd(std::string_view text, size_t at) {
+  while (at < text.size() && isWordByte(text[at])) ++at;
+  return at;
+}
+
+bool isRawPrefix(std::string_view word) {
+  return word == "R" || word == "LR" || word == "uR" || word == "UR" || word == "u8R";
+}
+
+// The end of a directive line: the first newline that no backslash continues,
+// with comments over several lines counted in.
+size_t directiveEnd(std::string_view text, size_t at) {
+  while (at < text.size() && text[at] != '\n') {
+    if (text[at] == '\\' && at + 1 < text.size()) {
+      at += text[at + 1] == '\r' && at + 2 < text.size() ? 3 : 2;
+    } else if (text.compare(at, 2, "/*") == 0) {
+      at = skipLiteral(text, at);
+    } else if (text.compare(at, 2, "//") == 0) {
+      at = skipLiteral(text, at);
+    } else {
+      ++at;
+    }
+  }
+  return std::min(at, text.size());
+}
+
+// What is known of a condition: true, false, or nothing.
+using Known = std::optional<bool>;
+
+// A reader of #if conditions in three-valued logic. Grammar: C++ [cpp.cond],
+// without arithmetic; whatever is not understood is unknown.
+class Condition {
+ public:
+  explicit Condition(std::string_view text) : text_(text) {}
+  Known read() {
+    Known value = orExpression();
+    space();
+    return at_ == text_.size() ? value : std::nullopt;
+  }
+
+  static Known defined(std::string_view name) {
+    static constexpr std::string_view kDefined[] = {"__cplusplus", "__linux__", "__linux", "linux", "__unix__", "__unix", "__GNUC__", "__x86_64__", "__ELF__"};
+    static constexpr std::string_view kUndefined[] = {
+        "_WIN32", "WIN32", "_WIN64", "WIN64", "__WIN32__", "_WINDOWS", "_MSC_VER", "__MINGW32__", "__CYGWIN__", "__APPLE__", "__MACH__",
+        "__FreeBSD__", "__NetBSD__", "__OpenBSD__", "__ANDROID__", "ANDROID", "__sun", "__BORLANDC__", "__OBJC__", "SWIG", "__HAIKU__", "__BEOS__", "__EMSCRIPTEN__", "_AIX", "__hpux", "DOXYGEN", "DOXYGEN_SHOULD_SKIP_THIS", "Q_MOC_RUN", "_WIN32_WCE", "__ppc__", "__EMX__", "MSDOS", "__OS2__"};
+    for (std::string_view known : kDefined) if (name == known) return true;
+    for (std::string_view known : kUndefined) if (name == known) return false;
+    return std::nullopt;
+  }
+
+ private:
+  void space() { while (at_ < text_.size() && std::isspace(static_cast<unsigned char>(text_[at_]))) ++at_; }
+  bool eat(std::string_view token) {
+    space();
+    if (text_.compare(at_, token.size(), token) != 0) return false;
+    at_ += token.size();
+    return true;
+  }
+  Known orExpression() {
+    Known left = andExpression();
+    while (eat("||")) {
+      Known right = andExpression();
+      if (left == Known(true) || right == Known(true)) left = true;
+      else if (!left || !right) left = std::nullopt;
+    }
+    return left;
+  }
+  Known andExpression() {
+    Known left = unary();
+    while (eat("&&")) {
+      Known right = unary();
+      if (left == Known(false) || right == Known(false)) left = false;
+      else if (!left || !right) left = std::nullopt;
+    }
+    return left;
+  }
+  Known unary() {
+    if (++depth_ > 200) { at_ = text_.size() + 1; return std::nullopt; }
+    Known value = unaryInner();
+    --depth_;
+    return value;
+  }
+  Known unaryInner() {
+    space();
+    if (at_ + 1 < text_.size() && text_[at_] == '!' && text_[at_ + 1] != '=') {
+      ++at_;
+      Known value = unary();
+      return value ? Known(!*value) : std::nullopt;
+    }
+    Known value;
+    if (eat("(")) {
+      value = orExpression();
+      if (!eat(")")) at_ = text_.size() + 1;
+    } else {
+      size_t end = wordEnd(text_, at_);
+      std::string_view word = text_.substr(at_, end - at_);
+      at_ = end == at_ ? text_.size() + 1 : end;
+      if (word == "defined") {
+        bool parenthesis = eat("(");
+        space();
+        end = wordEnd(text_, at_);
+        value = defined(text_.substr(at_, end - at_));
+        at_ = end;
+        if (parenthesis && !eat(")")) at_ = text_.size() + 1;
+      } else if (!word.empty() && isDigit(word[0])) {
+        value = word.find_first_not_of("0uUlLxX") != std::string_view::npos;
+      } else if (defined(word) == Known(false)) {
+        value = false;  // [cpp.cond]: an undefined identifier is 0
+      } else if (word == "true" || word == "false") {
+        value = word == "true";
+      }
+    }
+    // A comparison: both sides are read over, nothing is known of it.
+    space();
+    static constexpr std::string_view kOperators[] = {"==", "!=", "<=", ">=", "<", ">", "+", "-", "*", "/", "%"};
+    for (std::string_view op : kOperators) {
+      if (at_ <= text_.size() && text_.compare(std::min(at_, text_.size()), op.size(), op) == 0) {
+        at_ += op.size();
+        (void)unary();
+        return std::nullopt;
+      }
+    }
+    if (at_ < text_.size() && text_[at_] == '(') {  // a call such as __has_include(...)
+      size_t end = closingParenthesis(text_, at_);
+      at_ = end == std::string_view::npos ? text_.size() + 1 : end;
+      return std::nullopt;
+    }
+    return value;
+  }
+
+  std::string_view text_;
+  size_t at_ = 0;
+  int depth_ = 0;
+};
+
+struct Definition {
+  std::string name;
+  bool hasParameters = false;
+  std::string body;
+};
+
+std::string stripComments(std::string_view text) {
+  std::string out;
+  for (size_t at = 0; at < text.size();) {
+    if (text.compare(at, 2, "//") == 0 || text.compare(at, 2, "/*") == 0) {
+      at = skipLiteral(text, at);
+      out += ' ';
+    } else if (text[at] == '\\' && at + 1 < text.size() && (text[at + 1] == '\n' || text[at + 1] == '\r')) {
+      ++at;
+    } else {
+      out += text[at++];
+    }
+  }
+  return out;
+}
+
+std::optional<Definition> readDefine(std::string_view line) {
+  size_t at = line.find("define");
+  if (at == std::string_view::npos) return std::nullopt;
+  at += 6;
+  while (at < line.size() && (line[at] == ' ' || line[at] == '\t')) ++at;
+  size_t end = wordEnd(line, at);
+  if (end == at) return std::nullopt;
+  Definition out;
+  out.name = line.substr(at, end - at);
+  if (end < line.size() && line[end] == '(') {
+    out.hasParameters = true;
+    size_t close = closingParenthesis(line, end);
+    if (close == std::string_view::npos) return std::nullopt;
+    end = close;
+  }
+  out.body = std::string(trim(stripComments(line.substr(end))));
+  return out;
+}
+
+// Calls `visit(line)` for each preprocessor line, without its newline.
+template <typename Visit>
+void forEachDirective(std::string_view text, Visit visit) {
+  bool lineStart = true;
+  for (size_t at = 0; at < text.size();) {
+    char c = text[at];
+    if (c == '\n') {
+      lineStart = true;
+      ++at;
+    } else if (std::isspace(static_cast<unsigned char>(c))) {
+      ++at;
+    } else if (c == '#' && lineStart) {
+      size_t end = directiveEnd(text, at);
+      visit(text.substr(at, end - at));
+      at = end;
+    } else {
+      bool comment = c == '/' && at + 1 < text.size() && (text[at + 1] == '/' || text[at + 1] == '*');
+      size_t after = skipLiteral(text, at);
+      if (!comment) lineStart = false;
+      if (after > at) at = after;
+      else if (isWordStart(c)) {
+        size_t end = wordEnd(text, at);
+        at = end < text.size() && text[end] == '"' && isRawPrefix(text.substr(at, end - at)) ? skipRawString(text, end) : end;
+      } else {
+        ++at;
+      }
+    }
+  }
+}
+
+// True when an expansion adds nothing that the grammar must see: attributes,
+// specifiers, other such macros.
+bool isIgnorable(std::string_view body, const MacroLore& lore) {
+  body = trim(body);
+  while (!body.empty()) {
+    static constexpr std::string_view kSpecifiers[] = {"inline", "__inline", "__inline__", "__forceinline", "noexcept", "__cdecl", "__stdcall", "__fastcall", "__restrict", "__restrict__", "final", "override", "register", "volatile", "throw()", "extern \"C\" {", "extern \"C\"{", "extern \"C\"", "}", "static", "constexpr", "__extension__", "explicit", "thread_local", "nothrow"};
+    bool matched = false;
+    if (body.substr(0, 2) == "[[") {
+      size_t close = body.find("]]");
+      if (close == std::string_view::npos) return false;
+      body.remove_prefix(close + 2);
+      matched = true;
+    }
+    size_t end = wordEnd(body, 0);
+    std::string_view word = body.substr(0, end);
+    if (!matched && (word == "__attribute__" || word == "__attribute" || word == "__declspec" || word == "alignas" || word == "_Pragma" || word == "__pragma" || word == "__asm__")) {
+      size_t open = body.find('(');
+      size_t close = open == std::string_view::npos ? open : closingParenthesis(body, open);
+      if (close == std::string_view::npos) return false;
+      body.remove_prefix(close);
+      matched = true;
+    }
+    if (!matched && !word.empty()) {
+      if (auto known = lore.blank.find(std::string(word)); known != lore.blank.end()) {
+        body.remove_prefix(end);
+        body = trim(body);
+        if (known->second && !body.empty() && body[0] == '(') {
+          size_t close = closingParenthesis(body, 0);
+          if (close == std::string_view::npos) return false;
+          body.remove_prefix(close);
+        }
+        matched = true;
+      }
+    }
+    for (size_t i = 0; !matched && i < std::size(kSpecifiers); ++i) {
+      std::string_view specifier = kSpecifiers[i];
+      if (body.substr(0, specifier.size()) != specifier) continue;
+      if (isWordByte(specifier.back()) && body.size() > specifier.size() && isWordByte(body[specifier.size()])) continue;
+      body.remove_prefix(specifier.size());
+      matched = true;
+    }
+    if (!matched) return false;
+    body = trim(body);
+  }
+  return true;
+}
+
+// Words of widespread libraries' headers that are macros there and cannot be
+// learnt from the tree; value: what to write instead (spaces when empty).
+struct ForeignMacro {
+  std::string_view name;
+  bool withArguments;
+  std::string_view instead;
+};
+constexpr ForeignMacro kForeignMacros[] = {
+    {"Q_OBJECT", false, ""}, {"Q_GADGET", false, ""}, {"Q_SIGNALS", false, "public"}, {"signals", false, "public"},
+    {"Q_SLOTS", false, ""}, {"Q_EMIT", false, ""}, {"Q_INVOKABLE", false, ""}, {"Q_DECL_OVERRIDE", false, ""},
+    {"Q_PROPERTY", true, ""}, {"Q_ENUMS", true, ""}, {"Q_ENUM", true, ""}, {"Q_FLAGS", true, ""}, {"Q_FLAG", true, ""},
+    {"Q_DISABLE_COPY", true, ""}, {"Q_DECLARE_FLAGS", true, ""}, {"Q_DECLARE_METATYPE", true, ""}, {"Q_INTERFACES", true, ""},
+    {"Q_DECLARE_OPERATORS_FOR_FLAGS", true, ""}, {"Q_CLASSINFO", true, ""}, {"Q_UNUSED", true, ""}, {"Q_DECLARE_PRIVATE", true, ""},
+    {"Q_DECLARE_PUBLIC", true, ""}, {"Q_DECL_EXPORT", false, ""}, {"Q_DECL_IMPORT", false, ""}, {"Q_REQUIRED_RESULT", false, ""},
+    {"__attribute__", true, ""}, {"__declspec", true, ""}, {"__extension__", false, ""}, {"__restrict", false, ""},
+    {"__restrict__", false, ""}, {"__inline", false, ""}, {"__inline__", false, ""}, {"__forceinline", false, ""},
+    {"__cdecl", false, ""}, {"__stdcall", false, ""}, {"WINAPI", false, ""}, {"APIENTRY", false, ""}, {"CALLBACK", false, ""},
+    {"G_BEGIN_DECLS", false, ""}, {"G_END_DECLS", false, ""}, {"__BEGIN_DECLS", false, ""}, {"__END_DECLS", false, ""},
+    {"G_GNUC_UNUSED", false, ""}, {"wxOVERRIDE", false, ""}, {"DECLARE_EVENT_TABLE", true, ""}, {"wxDECLARE_EVENT_TABLE", true, ""},
+    {"G_GNUC_PRINTF", true, ""}, {"G_GNUC_CONST", false, ""}, {"G_GNUC_PURE", false, ""}, {"SDLCALL", false, ""}, {"_Noreturn", false, ""},
+};
+
+const ForeignMacro* foreignMacro(std::string_view word) {
+  for (const ForeignMacro& macro : kForeignMacros)
+    if (macro.name == word) return &macro;
+  return nullptr;
+}
+
+struct Branching {
+  bool parentActive;
+  bool active;
+  bool taken;  // some branch was taken already
+};
+
+}  // namespace
+
+size_t skipLiteral(std::string_view text, size_t at) {
+  char c = text[at];
+  if (c == '/' && at + 1 < text.size()) {
+    if (text[at + 1] == '*') {
+      size_t end = text.find("*/", at + 2);
+      return end == std::string_view::npos ? text.size() : end + 2;
+    }
+    if (text[at + 1] == '/') {
+      size_t end = at;
+      while (end < text.size() && text[end] != '\n') end += text[end] == '\\' && end + 1 < text.size() ? 2 : 1;
+      return std::min(end, text.size());
+    }
+  }
+  if (c == '"' || c == '\'') return skipQuoted(text, at);
+  if (isDigit(c)) {
+    size_t end = at;
+    while (end < text.size() && (isWordByte(text[end]) || text[end] == '.' ||
+                                 (text[end] == '\'' && end + 1 < text.size() && isWordByte(text[end + 1]))))
+      ++end;
+    return end;
+  }
+  return at;
+}
+
+size_t closingParenthesis(std::string_view text, size_t open) {
+  int depth = 0;
+  for (size_t at = open; at < text.size();) {
+    size_t after = skipLiteral(text, at);
+    if (after > at) {
+      at = after;
+      continue;
+    }
+    if (text[at] == '(') ++depth;
+    if (text[at] == ')' && --depth == 0) return at + 1;
+    ++at;
+  }
+  return std::string_view::npos;
+}
+
+std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view> texts) {
+  auto lore = std::make_unique<MacroLore>();
+  std::vector<Definition> undecided;
+  for (std::string_view text : texts) {
+    if (text.find("#") == std::string_view::npos) continue;
+    forEachDirective(text, [&](std::string_view line) {
+      size_t at = line.find_first_not_of("# \t");
+      if (at == std::string_view::npos || line.compare(at, 6, "define") != 0) return;
+      auto definition = readDefine(line);
+      if (!definition) return;
+      const std::string& body = definition->body;
+      if (body.find("operator=") != std::string::npos || body.find("operator =") != std::string::npos ||
+          (body.find("= delete") != std::string::npos && body.find("const") != std::string::npos))
+        lore->forbidsCopy.insert(definition->name);
+      if (definition->hasParameters && !body.empty()) lore->withBody.insert(definition->name);
+      undecided.push_back(std::move(*definition));
+    });
+  }
+  // A macro may stand for other such macros: repeat until nothing new is learnt.
+  for (bool grew = true; grew;) {
+    grew = false;
+    std::vector<Definition> rest;
+    for (Definition& definition : undecided) {
+      if (isIgnorable(definition.body, *lore)) {
+        grew |= lore->blank.emplace(definition.name, definition.hasParameters).second;
+      } else {
+        rest.push_back(std::move(definition));
+      }
+    }
+    undecided = std::move(rest);
+  }
+  // A macro that means something in one branch and nothing in another (an
+  // assertion, a log line) is only blanked when it never has a statement-like body.
+  for (const Definition& definition : undecided)
+    if (definition.hasParameters) lore->blank.erase(definition.name);
+  return lore;
+}
+
+PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
+  PreparedText out;
+  out.text = std::string(original);
+  std::string& text = out.text;
+  auto blank = [&](size_t begin, size_t end) {
+    for (size_t i = begin; i < end; ++i)
+      if (text[i] != '\n' && text[i] != '\r') text[i] = ' ';
+  };
+
+  // A byte order mark is not part of the program.
+  if (text.compare(0, 3, "\xEF\xBB\xBF") == 0) blank(0, 3);
+
+  std::vector<Branching> branches;
+  bool active = true;
+  bool lineStart = true;
+  size_t inactiveFrom = 0;
+  auto setActive = [&](bool now, size_t lineBegin, size_t lineEnd) {
+    if (active && !now) inactiveFrom = lineEnd;
+    if (!active) blank(inactiveFrom, lineBegin);
+    if (!active && !now) inactiveFrom = lineEnd;
+    active = now;
+  };
+
+  for (size_t at = 0; at < original.size();) {
+    char c = original[at];
+    if (c == '\n') {
+      lineStart = true;
+      ++at;
+      continue;
+    }
+    if (std::isspace(static_cast<unsigned char>(c))) {
+      ++at;
+      continue;
+    }
+    if (c == '#' && lineStart) {
+      size_t end = directiveEnd(original, at);
+      std::string_view line = original.substr(at, end - at);
+      size_t wordAt = line.find_first_not_of("# \t");
+      std::string_view word = wordAt == std::string_view::npos ? std::string_view{} : line.substr(wordAt, wordEnd(line, wordAt) - wordAt);
+      std::string rest = wordAt == std::string_view::npos ? "" : std::string(trim(stripComments(line.substr(wordAt + word.size()))));
+      if (word == "if" || word == "ifdef" || word == "ifndef") {
+        Known value;
+        if (word == "if") {
+          value = Condition(rest).read();
+        } else {
+          value = Condition::defined(rest);
+          if (value && word == "ifndef") value = !*value;
+        }
+        bool take = value.value_or(true);
+        branches.push_back({active, active && take, take});
+        setActive(branches.back().active, at, end);
+      } else if ((word == "elif" || word == "else") && !branches.empty()) {
+        Branching& top = branches.back();
+        bool take = !top.taken;
+        if (take && word == "elif") take = Condition(rest).read().value_or(true);
+        top.active = top.parentActive && take;
+        top.taken |= take;
+        setActive(top.active, at, end);
+      } else if (word == "endif" && !branches.empty()) {
+        bool parent = branches.back().parentActive;
+        branches.pop_back();
+        setActive(parent, at, end);
+      } else if (active && (word == "include" || word == "include_next" || word == "import") && rest.size() > 2) {
+        char close = rest[0] == '<' ? '>' : '"';
+        size_t stop = rest.find(close, 1);
+        if ((rest[0] == '<' || rest[0] == '"') && stop != std::string::npos)
+          out.includes.push_back({rest.substr(1, stop - 1), close == '>', {static_cast<uint32_t>(at), static_cast<uint32_t>(end)}});
+      }
+      // The comment at a directive's end is still a comment of the file.
+      blank(at, end);
+      at = end;
+      continue;
+    }
+    size_t after = skipLiteral(original, at);
+    if (after > at) {
+      bool comment = c == '/';
+      if (comment && active) out.comments.push_back({static_cast<uint32_t>(at), static_cast<uint32_t>(after)});
+      if (!comment) lineStart = false;
+      at = after;
+      continue;
+    }
+    lineStart = false;
+    if (!isWordStart(c)) {
+      ++at;
+      continue;
+    }
+    size_t end = wordEnd(original, at);
+    std::string_view word = original.substr(at, end - at);
+    if (end < original.size() && original[end] == '"' && isRawPrefix(word)) {
+      at = skipRawString(original, end);
+      continue;
+    }
+    if (active) {
+      bool known = false, withArguments = false;
+      std::string_view instead;
+      if (lore) {
+        if (auto found = lore->blank.find(std::string(word)); found != lore->blank.end()) {
+          known = true;
+          withArguments = found->second;
+        }
+      }
+      if (!known) {
+        if (const ForeignMacro* macro = foreignMacro(word)) {
+          size_t next = end;
+          while (next < original.size() && std::isspace(static_cast<unsigned char>(original[next]))) ++next;
+          bool ok = !macro->withArguments || (next < original.size() && original[next] == '(');
+          if (word == "signals") ok = next < original.size() && original[next] == ':';
+          if (ok) {
+            known = true;
+            withArguments = macro->withArguments;
+            instead = macro->instead;
+          }
+        }
+      }
+      if (known) {
+        size_t stop = end;
+        if (withArguments) {
+          size_t open = end;
+          while (open < original.size() && (original[open] == ' ' || original[open] == '\t' || original[open] == '\n' || original[open] == '\r')) ++open;
+          size_t close = open < original.size() && original[open] == '(' ? closingParenthesis(original, open) : std::string_view::npos;
+          if (close == std::string_view::npos) {
+            at = end;
+            continue;  // named without a call: leave it
+          }
+          stop = close;
+        }
+        blank(at, stop);
+        text.replace(at, instead.size(), instead);
+        at = stop;
+        continue;
+      }
+    }
+    at = end;
+  }
+  if (!active) blank(inactiveFrom, text.size());
+  return out;
+}
+
+}  // namespace elmcart

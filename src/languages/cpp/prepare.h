@@ -1,0 +1,57 @@
+// The offset-preserving pass over a C++ file before it is parsed.
+//
+// A C++ file read raw trips the grammar wherever a macro or an #if stands in
+// the middle of a construct. This pass overwrites with spaces what would
+// confuse it, so that every byte offset stays true:
+//   - preprocessor lines, after the #includes were noted;
+//   - the branches of #if that are not taken when the condition can be told
+//     (#if 0, __cplusplus, a platform that is not this one), and all branches
+//     but the first where it cannot;
+//   - macros that stand for nothing, an attribute or a specifier, as learnt
+//     from the #defines of the whole tree.
+#pragma once
+
+#include <memory>
+#include <span>
+#include <string>
+#include <string_view>
+#include <unordered_map>
+#include <unordered_set>
+#include <vector>
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+struct MacroLore : Language::TreeLore {
+  // Macros to overwrite; true when their argument list goes with them.
+  std::unordered_map<std::string, bool> blank;
+  // Macros whose expansion takes copying away from the class they stand in.
+  std::unordered_set<std::string> forbidsCopy;
+  // Function-like macros of the tree with a body (statement- or declaration-like).
+  std::unordered_set<std::string> withBody;
+};
+
+std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view> texts);
+
+struct PreparedText {
+  std::string text;  // as long as the original
+  struct Include {
+    std::string path;
+    bool system = false;
+    Span span;  // of the whole line
+  };
+  std::vector<Include> includes;
+  std::vector<Span> comments;
+};
+
+PreparedText prepareCpp(std::string_view text, const MacroLore* lore);
+
+// If a comment, string, character or number starts at `at`, the offset behind
+// it; else `at`. Strings and characters end at the line's end at the latest.
+size_t skipLiteral(std::string_view text, size_t at);
+
+// The offset behind the ')' that closes the '(' at `open`, or npos.
+size_t closingParenthesis(std::string_view text, size_t open);
+
+}  // namespace elmcart

@@ -1,0 +1,129 @@
+// What a language gives to the rest of the program: how its files are lowered,
+// what it promises (guarantees) and how things are written in it (phrases).
+//
+// Checks and moves ask only through these tables; they never ask for a
+// language by name. Adding a language is one folder here and one row in
+// table.cpp; see docs/adding-a-language.md.
+#pragma once
+
+#include <memory>
+#include <span>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "lowered/tree.h"
+
+namespace elmcart {
+
+// What is known of a library type by its qualified name. Bits.
+enum TypeTrait : uint32_t {
+  kAtomicType = 1u << 0,
+  kLockType = 1u << 1,
+  kOnceFlagType = 1u << 2,
+  kOwningPointer = 1u << 3,   // unique or shared: frees what it points to
+  kPointerLike = 1u << 4,     // its first type argument is what is reached through it
+  kCollection = 1u << 5,
+  kKeyedCollection = 1u << 6,
+  kFileResource = 1u << 7,    // owns a file
+  kThreadType = 1u << 8,      // starting one starts a thread
+  kOptionalType = 1u << 9,
+  kTextType = 1u << 10,
+  kViewType = 1u << 11,       // refers to memory that it does not own
+  kConditionType = 1u << 12,  // a condition variable: used with a lock, itself safe to share
+  kSelfReleasing = 1u << 13,  // a resource type whose destructor releases it
+  kNonCopyable = 1u << 14,
+  kCallableType = 1u << 15,
+};
+
+// What calling a library function means. Bits.
+enum CallTrait : uint32_t {
+  kReadsFile = 1u << 0,
+  kNetwork = 1u << 1,
+  kStartsThread = 1u << 2,
+  kStartsProcess = 1u << 3,
+  kSleeps = 1u << 4,
+  kReadsEnvironment = 1u << 5,
+  kTakesResource = 1u << 6,    // its result must be released by hand
+  kReleasesResource = 1u << 7,
+  kBigAllocation = 1u << 8,
+  kPrints = 1u << 9,
+  kAborts = 1u << 10,          // ends the program, or asserts
+  kRunsLater = 1u << 11,       // its function argument runs on another thread
+};
+inline constexpr uint32_t kHeavyCall =
+    kReadsFile | kNetwork | kStartsThread | kStartsProcess | kSleeps | kBigAllocation;
+
+// What a member function of a library collection does to it.
+enum class CollectionAct : uint8_t { None, Read, Add, Remove, Change };
+
+struct NamedBits {
+  std::string_view name;
+  uint32_t bits;
+};
+
+// A promise with its source: the language standard's section.
+struct Promise {
+  bool holds = false;
+  std::string_view source;
+};
+
+struct Guarantees {
+  Promise guardedLocalStatic;        // a function-local static is created once, under a guard
+  Promise orderedAcrossFiles;        // initialisers of different files run in a defined order
+  Promise sharedMemoryThreads;       // threads that share memory exist at all
+  Promise plainPointerPublishes;     // a plain slot may be read without a lock while another thread sets it
+  Promise implicitCopy;              // a class is copyable unless it says otherwise
+  Promise implicitConstructor;       // a class without constructors can be made by anyone
+  Promise staticsDestroyedAtExit;    // objects with static lifetime have their destructor run at exit
+  std::span<const NamedBits> types;  // sorted by name
+  std::span<const NamedBits> calls;  // sorted by name
+
+  uint32_t typeTraits(std::string_view qualified) const;
+  uint32_t callTraits(std::string_view qualified) const;
+  CollectionAct (*collectionAct)(std::string_view member) = nullptr;
+};
+
+// How things are written in a language: what the moves need.
+struct Phrases {
+  // A constructor parameter, a field and an initialiser that hand an object of
+  // class `type` in by reference.
+  std::string (*parameter)(std::string_view type, std::string_view name) = nullptr;
+  std::string (*parameterWithDefault)(std::string_view type, std::string_view name, std::string_view value) = nullptr;
+  std::string (*field)(std::string_view type, std::string_view name) = nullptr;
+  std::string (*fieldInit)(std::string_view field, std::string_view value) = nullptr;
+  std::string (*forwardDeclaration)(std::string_view form, std::string_view qualified) = nullptr;
+  std::string (*import)(std::string_view path) = nullptr;
+  std::string (*localInstance)(std::string_view type, std::string_view name) = nullptr;
+  std::string_view memberAccess;  // between an object held by reference and its member
+};
+
+struct Language {
+  std::string_view id;    // "cpp"
+  std::string_view name;  // "C++"
+  std::span<const std::string_view> extensions;  // with the dot, lower case
+  std::span<const std::string_view> headerExtensions;  // those of files that others include
+
+  const Guarantees* guarantees = nullptr;
+  const Phrases* phrases = nullptr;
+
+  // What all files of the tree together teach before any is lowered (for C++,
+  // the macros). `texts` are all files of this language.
+  struct TreeLore {
+    virtual ~TreeLore() = default;
+  };
+  std::unique_ptr<TreeLore> (*learn)(std::span<const std::string_view> texts) = nullptr;
+
+  // Lowers one file. Never fails: what cannot be read becomes Unread nodes.
+  void (*lower)(std::string_view text, const TreeLore* lore, LoweredFile& out) = nullptr;
+
+  // Parses and drops, nothing else: the floor that speed is measured against.
+  void (*parseOnly)(std::string_view text) = nullptr;
+};
+
+// All languages, in a fixed order.
+std::span<const Language> languages();
+const Language* languageById(std::string_view id);
+const Language* languageOfPath(std::string_view path);
+
+}  // namespace elmcart

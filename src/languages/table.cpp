@@ -1,0 +1,45 @@
+// The explicit table of languages: one row each.
+#include <algorithm>
+#include <array>
+
+#include "base/text.h"
+#include "languages/cpp/cpp.h"
+#include "languages/language.h"
+
+namespace elmcart {
+
+std::span<const Language> languages() {
+  static const std::array kTable = {cppLanguage()};
+  return kTable;
+}
+
+const Language* languageById(std::string_view id) {
+  for (const Language& language : languages())
+    if (language.id == id) return &language;
+  return nullptr;
+}
+
+const Language* languageOfPath(std::string_view path) {
+  size_t dot = path.rfind('.');
+  if (dot == std::string_view::npos || path.find('/', dot) != std::string_view::npos) return nullptr;
+  std::string extension = lowerCase(path.substr(dot));
+  for (const Language& language : languages())
+    if (std::find(language.extensions.begin(), language.extensions.end(), extension) != language.extensions.end())
+      return &language;
+  return nullptr;
+}
+
+namespace {
+
+uint32_t bitsOf(std::span<const NamedBits> table, std::string_view name) {
+  auto found = std::lower_bound(table.begin(), table.end(), name,
+                                [](const NamedBits& row, std::string_view key) { return row.name < key; });
+  return found != table.end() && found->name == name ? found->bits : 0;
+}
+
+}  // namespace
+
+uint32_t Guarantees::typeTraits(std::string_view qualified) const { return bitsOf(types, qualified); }
+uint32_t Guarantees::callTraits(std::string_view qualified) const { return bitsOf(calls, qualified); }
+
+}  // namespace elmcart

@@ -1,0 +1,49 @@
+// Finding and reading the files of a tree. Whatever cannot be used becomes a
+// problem with path and reason; the walk goes on.
+#pragma once
+
+#include <functional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "base/result.h"
+
+namespace elmcart {
+
+// A file this large is generated or no source at all.
+inline constexpr size_t kLargestFile = 64u << 20;
+
+struct WalkOptions {
+  std::vector<std::string> leaveOut;  // globs relative to the root
+  bool honourGitignore = true;
+};
+
+struct FoundFile {
+  std::string path;      // relative to the root
+  std::string absolute;
+  size_t size = 0;
+};
+
+struct WalkResult {
+  std::string root;               // absolute, without a trailing '/'
+  std::vector<FoundFile> files;   // sorted by path
+  std::vector<Error> problems;    // sorted by subject
+};
+
+// All regular files below `path` (or `path` itself when it is a file) that
+// `wanted` accepts by relative path. Symbolic links are not followed below
+// the root.
+Result<WalkResult> walkTree(const std::string& path, const WalkOptions& options,
+                            const std::function<bool(std::string_view)>& wanted);
+
+// The bytes of a file. Fails when it cannot be read, is larger than
+// kLargestFile, or is no text (a NUL byte in its first 8 KiB).
+Result<std::string> readSource(const std::string& absolute);
+// The same without the checks on size and content.
+Result<std::string> readWhole(const std::string& absolute);
+
+// Offsets of the first byte of each line.
+std::vector<uint32_t> lineStartsOf(std::string_view text);
+
+}  // namespace elmcart
