@@ -237,22 +237,26 @@ TreeHandle parseRepaired(TSParser* parser, std::string& text, const MacroLore* l
     });
     if (errors.empty()) break;
     Span error = errors.front();
-    bool better = false;
+    // The best of the candidates, not the first: a small gain may block a large one.
+    Change best;
     for (Change& change : candidates(text, error, lore)) {
       if (budget == 0) break;
       --budget;
       swapIn(text, change);
       TreeHandle attempt = reparse(parser, text, tree.get(), change);
       uint32_t left = unreadBytes(ts_tree_root_node(attempt.get()));
-      if (left < unread) {
-        tree = std::move(attempt);
-        unread = left;
-        better = true;
-        break;
-      }
       swapIn(text, change);
+      if (left >= unread) continue;
+      unread = left;
+      best = std::move(change);
+      if (left == 0) break;
     }
-    if (!better) givenUp.insert(error.begin);
+    if (best.empty()) {
+      givenUp.insert(error.begin);
+    } else {
+      swapIn(text, best);
+      tree = reparse(parser, text, tree.get(), best);
+    }
   }
   return tree;
 }

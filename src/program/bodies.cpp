@@ -1,0 +1,986 @@
+// Function bodies and initialisers: what each name means, what type each
+// expression has, which function each call reaches, what is created where.
+#include <algorithm>
+
+#include "base/text.h"
+#include "program/linker.h"
+
+namespace elmcart {
+
+class BodyWalk {
+ public:
+  BodyWalk(Linker& linker, FileIndex f, ScopeIndex scope, FunctionIndex in, VariableIndex inInitialiserOf)
+      : k_(linker), p_(linker.p_), f_(f), scope_(scope), in_(in), of_(inInitialiserOf) {}
+
+  void function(FunctionIndex index) {
+    const Function fn = p_.functions[index];
+    NodeId node = fn.definition.node;
+    const LoweredFile& file = p_.files[f_];
+    size_t i = 0;
+    for (NodeId c : children(file, node)) {
+      if (file[c].kind != Kind::Parameter || i >= fn.parameters.size()) continue;
+      VariableIndex parameter = fn.parameters[i++];
+      locals_.emplace_back(p_.variables[parameter].name, parameter);
+      NodeId value = file.child(c, Role::Initialiser);
+      if (value != kNoNode) visit(value);
+    }
+    for (NodeId c : children(file, node)) {
+      if (file[c].kind == Kind::FieldInit) fieldInit(c, fn);
+      if (file[c].role == Role::Body) visit(c);
+    }
+  }
+
+  TypeUseId initialiser(NodeId value) { return visit(value); }
+
+ private:
+  const LoweredFile& file() const { return p_.files[f_]; }
+  const Node& node(NodeId id) const { return p_.files[f_].nodes[id]; }
+  NameId global(NodeId id) const { return k_.global(f_, node(id).name); }
+  void setType(NodeId id, TypeUseId type) { p_.links[f_].type[id] = type; }
+  void setSymbol(NodeId id, Symbol symbol) { p_.links[f_].symbol[id] = symbol; }
+  TypeIndex ownerType() const {
+    if (in_ != kNone) return p_.functions[in_].owner;
+    if (of_ != kNone) return p_.variables[of_].owner;
+    return kNone;
+  }
+
+  // ----- declarations inside bodies
+
+  void fieldInit(NodeId id, const Function& fn) {
+    std::vector<TypeUseId> types;
+    for (NodeId c : children(file(), id)) types.push_back(visit(c));
+    if (fn.owner == kNone) return;
+    std::string_view name = file().name(id);
+    NameId last = p_.names.intern(lastPart(name));
+    if (last == p_.types[fn.owner].name) {
+      Creation creation;
+      creation.type = fn.owner;
+      creation.place = {f_, id};
+      creation.in = in_;
+      creation.delegated = true;
+      finishCreation(creation, types.size());
+      return;
+    }
+    for (Symbol symbol : k_.members(fn.owner, last)) {
+      if (!symbol.is(Symbol::Sort::Variable)) continue;
+      setSymbol(id, symbol);
+      const Variable& field = p_.variables[symbol.index()];
+      setType(id, field.type);
+      const TypeUse use = p_.use(field.type);
+      if (use.decl != kNone && !use.has(kPointer | kReference)) {
+        Creation creation;
+        creation.type = use.decl;
+        creation.place = {f_, id};
+        creation.in = in_;
+        creation.asVariable = symbol.index();
+        creation.copy = types.size() == 1 && isSameClass(types[0], use.decl);
+        finishCreation(creation, types.size());
+      } else if (use.decl == kNone && use.name) {
+        foreign(use.name, id);
+      }
+      return;
+    }
+    Symbol base = k_.followAlias(k_.lookup(name, scope_, f_, true), f_);
+    if (base.is(Symbol::Sort::Type)) {
+      Creation creation;
+      creation.type = base.index();
+      creation.place = {f_, id};
+      creation.in = in_;
+      creation.asBase = true;
+      finishCreation(creation, types.size());
+    }
+  }
+
+  bool isSameClass(TypeUseId type, TypeIndex decl) const { return type != 0 && p_.use(type).decl == decl && !p_.use(type).has(kPointer); }
+
+  void finishCreation(Creation creation, size_t arguments) {
+    if (creation.constructor == kNone) {
+      for (FunctionIndex m : p_.types[creation.type].methods) {
+        const Function& candidate = p_.functions[m];
+        if (candidate.form != FunctionForm::Constructor) continue;
+        bool fits = candidate.leastArguments <= arguments && arguments <= candidate.mostArguments;
+        if (!fits) continue;
+        bool isCopy = isCopyConstructor(m);
+        if (isCopy != creation.copy && arguments == 1 && creation.constructor != kNone) continue;
+        if (creation.constructor == kNone || isCopy == creation.copy) creation.constructor = m;
+      }
+    }
+    creation.inInitialiserOf = of_;
+    if (creation.constructor != kNone) p_.calls.push_back({creation.constructor, creation.place, in_, of_});
+    p_.creations.push_back(creation);
+  }
+
+  bool isCopyConstructor(FunctionIndex m) const {
+    const Function& fn = p_.functions[m];
+    if (fn.parameters.size() != 1) return false;
+    const TypeUse& use = p_.use(p_.variables[fn.parameters[0]].type);
+    return use.decl == fn.owner && fn.owner != kNone && !use.has(kPointer);
+  }
+
+  void localVariable(NodeId id) {
+    NodeId typeNode = file().child(id, Role::Type);
+    NodeId value = file().child(id, Role::Initialiser);
+    TypeUseId type = typeNode == kNoNode ? 0 : k_.writtenType(f_, typeNode, scope_);
+    VariableIndex index = static_cast<VariableIndex>(p_.variables.size());
+    {
+      Variable& variable = p_.variables.emplace_back();
+      variable.name = global(id);
+      variable.qualified = in_ != kNone ? p_.names.intern(std::string(p_.text(p_.functions[in_].qualified)) + "::" + std::string(p_.text(variable.name))) : variable.name;
+      variable.modifiers = node(id).modifiers;
+      bool isExtern = node(id).has(kExtern);
+      variable.storage = node(id).has(kStatic | kThreadLocal) ? Storage::FunctionStatic : Storage::Local;
+      variable.function = in_;
+      variable.definition = {f_, id};
+      variable.declarations.push_back({f_, id});
+      variable.type = type;
+      if (isExtern) {  // extern int x; inside a function names a global
+        Symbol outer = k_.lookup(file().name(id), scope_, f_);
+        if (outer.is(Symbol::Sort::Variable)) {
+          locals_.emplace_back(variable.name, outer.index());
+          p_.variables.pop_back();
+          setSymbol(id, outer);
+          return;
+        }
+      }
+    }
+    setSymbol(id, Symbol(Symbol::Sort::Variable, index));
+    bool isAuto = typeNode != kNoNode && file().name(typeNode) == "auto";
+    TypeUseId valueType = 0;
+    size_t creationsBefore = p_.creations.size();
+    if (value != kNoNode) valueType = visit(value);
+    if (isAuto || (typeNode == kNoNode && value != kNoNode)) {
+      uint32_t wanted = typeNode == kNoNode ? 0 : node(typeNode).modifiers & (kPointer | kReference | kPointeeConst | kConst);
+      type = k_.withModifiers(valueType, wanted, wanted & kReference ? 0 : uint32_t{kReference});
+      if (typeNode != kNoNode && !node(typeNode).has(kReference)) type = k_.withModifiers(type, 0, kReference);
+      p_.variables[index].type = type;
+    }
+    setType(id, type);
+    locals_.emplace_back(global(id), index);
+    // An object of a class of ours by value: made here.
+    const TypeUse use = p_.use(type);
+    if (use.decl != kNone && !use.has(kPointer | kReference | kArray) && !node(id).has(kExtern)) {
+      if (value != kNoNode && node(value).kind == Kind::Create && p_.creations.size() > creationsBefore) {
+        for (size_t i = creationsBefore; i < p_.creations.size(); ++i)
+          if (p_.creations[i].place == Place{f_, value}) p_.creations[i].asVariable = index;
+      } else if (value == kNoNode || isSameClass(valueType, use.decl)) {
+        Creation creation;
+        creation.type = use.decl;
+        creation.place = {f_, id};
+        creation.in = in_;
+        creation.asVariable = index;
+        creation.copy = value != kNoNode;
+        bool made = value != kNoNode && (node(value).kind == Kind::Call || node(value).kind == Kind::Conditional) && valueType != 0 && !p_.use(valueType).has(kReference);
+        if (!made) finishCreation(creation, value == kNoNode ? 0 : 1);
+      }
+    } else if (use.decl == kNone && use.name && value == kNoNode && !use.has(kPointer | kReference)) {
+      foreign(use.name, id);
+    }
+  }
+
+  void foreign(NameId name, NodeId at) { p_.foreignCalls.push_back({name, {f_, at}, in_, of_}); }
+
+  VariableIndex findLocal(NameId name) const {
+    for (auto it = locals_.rbegin(); it != locals_.rend(); ++it)
+      if (it->first == name) return it->second;
+    return kNone;
+  }
+
+  // ----- expressions
+
+  Symbol resolveName(NodeId id) {
+    std::string_view text = file().name(id);
+    if (text.find("::") == std::string_view::npos) {
+      VariableIndex local = findLocal(global(id));
+      if (local != kNone) return Symbol(Symbol::Sort::Variable, local);
+    }
+    Symbol found = k_.lookup(text, scope_, f_);
+    return found.is(Symbol::Sort::Alias) ? k_.followAlias(found, f_) : found;
+  }
+
+  FunctionIndex overload(const std::vector<Symbol>& list, size_t arguments) const {
+    FunctionIndex fallback = kNone;
+    for (Symbol symbol : list) {
+      if (!symbol.is(Symbol::Sort::Function)) continue;
+      const Function& fn = p_.functions[symbol.index()];
+      if (fn.onlyIn != kNone && fn.onlyIn != f_) continue;
+      if (fn.leastArguments <= arguments && arguments <= fn.mostArguments) return symbol.index();
+      if (fallback == kNone) fallback = symbol.index();
+    }
+    return fallback;
+  }
+
+  FunctionIndex overloadOf(Symbol first, size_t arguments) const {
+    const Function& fn = p_.functions[first.index()];
+    if (fn.leastArguments <= arguments && arguments <= fn.mostArguments) return first.index();
+    NameId last = fn.name;
+    if (fn.owner != kNone) {
+      FunctionIndex found = overload(k_.members(fn.owner, last), arguments);
+      return found == kNone ? first.index() : found;
+    }
+    if (const auto* list = k_.entries(fn.parent, last)) {
+      FunctionIndex found = overload(*list, arguments);
+      if (found != kNone) return found;
+    }
+    return first.index();
+  }
+
+  TypeUseId typeOfSymbol(Symbol symbol) const {
+    if (symbol.is(Symbol::Sort::Variable)) return p_.variables[symbol.index()].type;
+    return 0;
+  }
+
+  size_t argumentCount(NodeId call) const {
+    size_t count = 0;
+    for (NodeId c : children(file(), call)) count += node(c).role == Role::Argument;
+    return count;
+  }
+
+  // What `->` and `*` reach from a value of that type.
+  TypeUseId pointee(TypeUseId type) {
+    if (type == 0) return 0;
+    const TypeUse use = p_.use(type);
+    if (use.has(kPointer | kArray)) return k_.withModifiers(type, kReference, kPointer | kArray);
+    if (use.iterator) return use.argumentCount == 1 ? p_.argument(use, 0) : type;
+    uint32_t traits = p_.guarantees(f_).typeTraits(p_.text(use.name));
+    if (use.decl == kNone && (traits & kPointerLike)) return p_.argument(use, 0);
+    if (use.decl != kNone) {
+      NameId arrow = p_.names.find("operator->");
+      NameId star = p_.names.find("operator*");
+      for (NameId op : {arrow, star}) {
+        if (!op) continue;
+        for (Symbol symbol : k_.members(use.decl, op)) {
+          if (!symbol.is(Symbol::Sort::Function)) continue;
+          TypeUseId result = k_.substitute(p_.functions[symbol.index()].result, type);
+          return k_.withModifiers(result, kReference, kPointer);
+        }
+      }
+    }
+    return type;
+  }
+
+  TypeUseId member(NodeId id, size_t arguments, bool called) {
+    NodeId receiver = file().child(id, Role::Receiver);
+    TypeUseId type = receiver == kNoNode ? 0 : visit(receiver);
+    NameId name = global(id);
+    const TypeUse before = p_.use(type);
+    bool library = type != 0 && before.decl == kNone && !before.has(kPointer);
+    if (node(id).has(kArrow)) type = pointee(type);
+    const TypeUse use = p_.use(type);
+    if (use.iterator && use.argumentCount >= 2) {
+      std::string_view text = p_.text(name);
+      if (text == "second") return p_.argument(use, 1);
+      if (text == "first") return p_.argument(use, 0);
+    }
+    if (use.decl == kNone && use.argumentCount == 2 && p_.text(use.name) == "std::pair") {
+      if (p_.text(name) == "second") return p_.argument(use, 1);
+      if (p_.text(name) == "first") return p_.argument(use, 0);
+    }
+    if (use.decl != kNone && !(library && !node(id).has(kArrow))) {
+      TypeUseId through = 0;
+      std::vector<Symbol> list = k_.members(use.decl, name, &through);
+      if (called) {
+        FunctionIndex fn = overload(list, arguments);
+        if (fn != kNone) {
+          setSymbol(id, Symbol(Symbol::Sort::Function, fn));
+          TypeUseId result = k_.substitute(p_.functions[fn].result, through ? through : type);
+          return k_.substitute(result, type);
+        }
+      }
+      for (Symbol symbol : list) {
+        if (!symbol.is(Symbol::Sort::Variable) && !symbol.is(Symbol::Sort::Function)) continue;
+        setSymbol(id, symbol);
+        return k_.substitute(k_.substitute(typeOfSymbol(symbol), through), type);
+      }
+      return 0;
+    }
+    if (use.decl == kNone && called) return libraryMember(use, type, p_.text(name));
+    return 0;
+  }
+
+  // Results of the members of library types that keep us on the track.
+  TypeUseId libraryMember(const TypeUse& use, TypeUseId type, std::string_view name) {
+    uint32_t traits = p_.guarantees(f_).typeTraits(p_.text(use.name));
+    if (traits & (kPointerLike | kAtomicType)) {
+      if (name == "get" || name == "release") return k_.withModifiers(p_.argument(use, 0), kPointer, kReference);
+      if (name == "value" || name == "load" || name == "exchange") return p_.argument(use, 0);
+      if (name == "lock") return type;
+      return 0;
+    }
+    if (traits & kKeyedCollection) {
+      if (name == "at") return p_.argument(use, 1);
+      if (name == "find" || name == "begin" || name == "end" || name == "emplace" || name == "insert" || name == "lower_bound") return iteratorOver(use);
+      return 0;
+    }
+    if (traits & kCollection) {
+      if (name == "at" || name == "front" || name == "back" || name == "top" || name == "emplace_back") return p_.argument(use, 0);
+      if (name == "find" || name == "begin" || name == "end" || name == "cbegin") return iteratorOver(use);
+    }
+    return 0;
+  }
+
+  TypeUseId iteratorOver(const TypeUse& collection) {
+    TypeUse use = collection;
+    use.iterator = true;
+    use.modifiers = 0;
+    use.name = p_.names.intern("iterator");
+    uint32_t traits = p_.guarantees(f_).typeTraits(p_.text(collection.name));
+    if (!(traits & kKeyedCollection) && use.argumentCount > 1) use.argumentCount = 1;
+    return k_.addUse(use);
+  }
+
+  TypeUseId elementOf(TypeUseId type) {
+    if (type == 0) return 0;
+    const TypeUse use = p_.use(type);
+    if (use.has(kArray)) return k_.withModifiers(type, 0, kArray);
+    uint32_t traits = use.decl == kNone ? p_.guarantees(f_).typeTraits(p_.text(use.name)) : 0;
+    if (traits & kKeyedCollection) return iteratorOver(use);
+    if (traits & kCollection) return p_.argument(use, 0);
+    return 0;
+  }
+
+  TypeUseId call(NodeId id) {
+    NodeId callee = file().child(id, Role::Callee);
+    size_t arguments = argumentCount(id);
+    TypeUseId result = 0;
+    if (callee == kNoNode) {
+      visitChildren(id);
+      return 0;
+    }
+    if (node(callee).kind == Kind::Member) {
+      result = member(callee, arguments, true);
+      Symbol symbol = p_.links[f_].symbol[callee];
+      if (symbol.is(Symbol::Sort::Function)) {
+        setSymbol(id, symbol);
+        p_.calls.push_back({symbol.index(), {f_, id}, in_, of_});
+      } else if (symbol.is(Symbol::Sort::Variable)) {
+        setSymbol(id, symbol);
+      } else {
+        foreign(global(callee), id);
+        inPlace(id, callee, arguments);
+      }
+      visitArguments(id);
+      setType(callee, result);
+      return result;
+    }
+    if (node(callee).kind == Kind::Name) {
+      Symbol symbol = resolveName(callee);
+      std::string_view text = file().name(callee);
+      if (symbol.is(Symbol::Sort::Function)) {
+        FunctionIndex fn = overloadOf(symbol, arguments);
+        setSymbol(callee, Symbol(Symbol::Sort::Function, fn));
+        setSymbol(id, Symbol(Symbol::Sort::Function, fn));
+        p_.calls.push_back({fn, {f_, id}, in_, of_});
+        visitArguments(id);
+        return callResult(fn, callee);
+      }
+      if (symbol.is(Symbol::Sort::Type)) {
+        setSymbol(callee, symbol);
+        std::vector<TypeUseId> types = visitArguments(id);
+        Creation creation;
+        creation.type = symbol.index();
+        creation.place = {f_, id};
+        creation.in = in_;
+        creation.copy = types.size() == 1 && isSameClass(types[0], symbol.index());
+        finishCreation(creation, arguments);
+        TypeUse use;
+        use.decl = symbol.index();
+        use.name = p_.types[symbol.index()].qualified;
+        return k_.addUse(use);
+      }
+      if (symbol.is(Symbol::Sort::Variable)) {
+        setSymbol(callee, symbol);
+        setSymbol(id, symbol);
+        visitArguments(id);
+        // Calling an object of a class of ours: its call operator.
+        const TypeUse use = p_.use(typeOfSymbol(symbol));
+        if (use.decl != kNone) {
+          NameId op = p_.names.find("operator()");
+          FunctionIndex fn = op ? overload(k_.members(use.decl, op), arguments) : kNone;
+          if (fn != kNone) {
+            p_.calls.push_back({fn, {f_, id}, in_, of_});
+            return p_.functions[fn].result;
+          }
+        }
+        return 0;
+      }
+      std::vector<TypeUseId> types = visitArguments(id);
+      foreign(global(callee), id);
+      std::string_view last = lastPart(text);
+      if ((last == "move" || last == "forward" || last == "ref" || last == "as_const" || last == "cref") && types.size() == 1) return types[0];
+      if (last == "addressof" && types.size() == 1) return k_.withModifiers(types[0], kPointer, kReference);
+      return 0;
+    }
+    result = visit(callee);
+    visitArguments(id);
+    // A call on the result of a call: an object with a call operator, or a function pointer.
+    return result;
+  }
+
+  TypeUseId callResult(FunctionIndex fn, NodeId callee) {
+    TypeUseId result = p_.functions[fn].result;
+    const Function function = p_.functions[fn];
+    if (result == 0) return 0;
+    std::string_view text = file().name(callee);
+    std::string_view scope = scopePart(text);
+    TypeUseId receiver = 0;
+    if (!scope.empty() && function.owner != kNone) {
+      // Derived::instance() or Base<Arg>::instance(): fill the class's type parameters.
+      Symbol outer = k_.followAlias(k_.lookup(scope, scope_, f_, true), f_);
+      if (outer.is(Symbol::Sort::Type)) {
+        TypeUse use;
+        use.decl = outer.index();
+        std::vector<TypeUseId> arguments;
+        for (NodeId c : children(file(), callee))
+          if (node(c).role == Role::TypeArgument) arguments.push_back(k_.writtenType(f_, c, scope_));
+        if (outer.index() == function.owner && !arguments.empty()) {
+          use.firstArgument = static_cast<uint32_t>(p_.typeArguments.size());
+          use.argumentCount = static_cast<uint32_t>(arguments.size());
+          p_.typeArguments.insert(p_.typeArguments.end(), arguments.begin(), arguments.end());
+          receiver = k_.addUse(use);
+        } else if (outer.index() != function.owner) {
+          TypeUseId through = 0;
+          (void)k_.members(outer.index(), function.name, &through);
+          receiver = through;
+        }
+      }
+    }
+    if (receiver) result = k_.substitute(result, receiver);
+    // instance<T>(): the function's own type parameters.
+    const TypeUse use = p_.use(result);
+    if (use.parameter && !function.typeParameters.empty()) {
+      size_t position = 0;
+      for (NodeId c : children(file(), callee)) {
+        if (node(c).role != Role::TypeArgument) continue;
+        if (position < function.typeParameters.size() && function.typeParameters[position] == use.name)
+          return k_.withModifiers(k_.writtenType(f_, c, scope_), use.modifiers, 0);
+        ++position;
+      }
+    }
+    return result;
+  }
+
+  // v.emplace_back(…) makes an element in place.
+  void inPlace(NodeId id, NodeId callee, size_t arguments) {
+    std::string_view name = file().name(callee);
+    if (name.substr(0, 7) != "emplace" && name != "try_emplace") return;
+    NodeId receiver = file().child(callee, Role::Receiver);
+    if (receiver == kNoNode) return;
+    TypeUseId type = p_.links[f_].type[receiver];
+    if (type == 0) return;
+    const TypeUse use = p_.use(type);
+    uint32_t traits = p_.guarantees(f_).typeTraits(p_.text(use.name));
+    TypeUseId element = traits & kKeyedCollection ? p_.argument(use, 1) : traits & (kCollection | kOptionalType) ? p_.argument(use, 0) : 0;
+    const TypeUse made = p_.use(element);
+    if (made.decl == kNone || made.has(kPointer)) return;
+    Creation creation;
+    creation.type = made.decl;
+    creation.place = {f_, id};
+    creation.in = in_;
+    creation.form = CreateForm::InPlace;
+    finishCreation(creation, traits & kKeyedCollection && arguments > 0 ? arguments - 1 : arguments);
+  }
+
+  std::vector<TypeUseId> visitArguments(NodeId id) {
+    std::vector<TypeUseId> types;
+    for (NodeId c : children(file(), id))
+      if (node(c).role == Role::Argument) types.push_back(visit(c));
+    return types;
+  }
+
+  void visitChildren(NodeId id) {
+    for (NodeId c : children(file(), id)) visit(c);
+  }
+
+  TypeUseId visit(NodeId id) {
+    TypeUseId type = visitInner(id);
+    if (type) setType(id, type);
+    return type;
+  }
+
+  TypeUseId visitInner(NodeId id) {
+    switch (node(id).kind) {
+      case Kind::Block: case Kind::If: case Kind::Loop: case Kind::Switch: case Kind::Try: case Kind::Guard: case Kind::Once: {
+        size_t mark = locals_.size();
+        if (node(id).kind == Kind::Loop) rangeLoop(id);
+        else visitChildren(id);
+        locals_.resize(mark);
+        return 0;
+      }
+      case Kind::Variable: localVariable(id); return 0;
+      case Kind::Type: case Kind::Alias: case Kind::Using: case Kind::Function: case Kind::TypeRef: case Kind::Import: return 0;
+      case Kind::Name: {
+        Symbol symbol = resolveName(id);
+        setSymbol(id, symbol);
+        return typeOfSymbol(symbol);
+      }
+      case Kind::Member: {
+        TypeUseId type = member(id, 0, false);
+        return type;
+      }
+      case Kind::This: {
+        TypeIndex owner = ownerType();
+        if (owner == kNone) return 0;
+        TypeUse use;
+        use.decl = owner;
+        use.name = p_.types[owner].qualified;
+        use.modifiers = kPointer;
+        return k_.addUse(use);
+      }
+      case Kind::Call: return call(id);
+      case Kind::Create: return create(id);
+      case Kind::Index: {
+        NodeId receiver = file().child(id, Role::Receiver);
+        TypeUseId type = receiver == kNoNode ? 0 : visit(receiver);
+        visitArguments(id);
+        if (type == 0) return 0;
+        const TypeUse use = p_.use(type);
+        if (use.has(kArray | kPointer)) return k_.withModifiers(type, 0, kArray | (use.has(kArray) ? 0u : uint32_t{kPointer}));
+        uint32_t traits = use.decl == kNone ? p_.guarantees(f_).typeTraits(p_.text(use.name)) : 0;
+        if (traits & kKeyedCollection) return p_.argument(use, 1);
+        if (traits & (kCollection | kOwningPointer)) return p_.argument(use, 0);
+        if (use.decl != kNone) {
+          NameId op = p_.names.find("operator[]");
+          FunctionIndex fn = op ? overload(k_.members(use.decl, op), 1) : kNone;
+          if (fn != kNone) return k_.substitute(p_.functions[fn].result, type);
+        }
+        return 0;
+      }
+      case Kind::Dereference: {
+        NodeId operand = file().child(id, Role::Operand);
+        return operand == kNoNode ? 0 : pointee(visit(operand));
+      }
+      case Kind::AddressOf: {
+        NodeId operand = file().child(id, Role::Operand);
+        return operand == kNoNode ? 0 : k_.withModifiers(visit(operand), kPointer, kReference);
+      }
+      case Kind::Cast: {
+        TypeUseId type = 0;
+        for (NodeId c : children(file(), id)) {
+          if (node(c).role == Role::Type) type = k_.writtenType(f_, c, scope_);
+          else visit(c);
+        }
+        return type;
+      }
+      case Kind::Conditional: {
+        TypeUseId type = 0;
+        for (NodeId c : children(file(), id)) {
+          TypeUseId branch = visit(c);
+          if (type == 0 && (node(c).role == Role::Then || node(c).role == Role::Else)) type = branch;
+        }
+        return type;
+      }
+      case Kind::Assign: {
+        TypeUseId type = 0;
+        for (NodeId c : children(file(), id)) {
+          TypeUseId side = visit(c);
+          if (node(c).role == Role::Target) type = side;
+        }
+        return type;
+      }
+      case Kind::Update: case Kind::Await: {
+        TypeUseId type = 0;
+        for (NodeId c : children(file(), id)) type = visit(c);
+        return type;
+      }
+      case Kind::Lambda: {
+        size_t mark = locals_.size();
+        for (NodeId c : children(file(), id)) {
+          if (node(c).kind == Kind::Capture) {
+            NodeId value = file().child(c, Role::Initialiser);
+            if (value != kNoNode) {
+              TypeUseId type = visit(value);
+              addLocal(c, type);
+            } else if (node(c).name) {
+              VariableIndex captured = findLocal(global(c));
+              if (captured != kNone) setSymbol(c, Symbol(Symbol::Sort::Variable, captured));
+            }
+          } else if (node(c).kind == Kind::Parameter) {
+            NodeId written = file().child(c, Role::Type);
+            addLocal(c, written == kNoNode ? 0 : k_.writtenType(f_, written, scope_));
+          } else {
+            visit(c);
+          }
+        }
+        locals_.resize(mark);
+        return 0;
+      }
+      default:
+        visitChildren(id);
+        return 0;
+    }
+  }
+
+  VariableIndex addLocal(NodeId id, TypeUseId type) {
+    VariableIndex index = static_cast<VariableIndex>(p_.variables.size());
+    Variable& variable = p_.variables.emplace_back();
+    variable.name = global(id);
+    variable.qualified = variable.name;
+    variable.storage = node(id).kind == Kind::Parameter ? Storage::Parameter : Storage::Local;
+    variable.function = in_;
+    variable.definition = {f_, id};
+    variable.declarations.push_back({f_, id});
+    variable.type = type;
+    setSymbol(id, Symbol(Symbol::Sort::Variable, index));
+    setType(id, type);
+    locals_.emplace_back(variable.name, index);
+    return index;
+  }
+
+  void rangeLoop(NodeId id) {
+    NodeId over = file().child(id, Role::Operand);
+    TypeUseId element = 0;
+    for (NodeId c : children(file(), id)) {
+      if (c == over) {
+        element = elementOf(visit(c));
+      } else if (over != kNoNode && node(c).kind == Kind::Variable) {
+        NodeId written = file().child(c, Role::Type);
+        TypeUseId type = written == kNoNode || file().name(written) == "auto" ? element : k_.writtenType(f_, written, scope_);
+        addLocal(c, type);
+      } else {
+        visit(c);
+      }
+    }
+  }
+
+  TypeUseId create(NodeId id) {
+    NodeId written = file().child(id, Role::Type);
+    TypeUseId type = written == kNoNode ? 0 : k_.writtenType(f_, written, scope_);
+    std::vector<TypeUseId> types = visitArguments(id);
+    for (NodeId c : children(file(), id)) if (node(c).role == Role::Placement) visitChildren(c);
+    // `Foo x(a, b)` with auto or a reference is no creation.
+    const TypeUse use = p_.use(type);
+    CreateForm form = static_cast<CreateForm>(node(id).detail);
+    if (use.decl != kNone && !use.has(kPointer)) {
+      setSymbol(id, Symbol(Symbol::Sort::Type, use.decl));
+      Creation creation;
+      creation.type = use.decl;
+      creation.place = {f_, id};
+      creation.in = in_;
+      creation.form = form;
+      creation.copy = types.size() == 1 && isSameClass(types[0], use.decl);
+      finishCreation(creation, types.size());
+    } else if (use.decl == kNone && use.name) {
+      foreign(use.name, id);
+    }
+    if (written != kNoNode && file().name(written) == "auto" && !types.empty()) return types[0];
+    if (form == CreateForm::Heap) return k_.withModifiers(type, kPointer, 0);
+    if (form == CreateForm::Unique || form == CreateForm::Shared) {
+      TypeUse pointer;
+      pointer.name = p_.names.intern(form == CreateForm::Unique ? "std::unique_ptr" : "std::shared_ptr");
+      pointer.firstArgument = static_cast<uint32_t>(p_.typeArguments.size());
+      pointer.argumentCount = 1;
+      p_.typeArguments.push_back(type);
+      return k_.addUse(pointer);
+    }
+    return type;
+  }
+
+  Linker& k_;
+  Program& p_;
+  FileIndex f_;
+  ScopeIndex scope_;
+  FunctionIndex in_;
+  VariableIndex of_;
+  std::vector<std::pair<NameId, VariableIndex>> locals_;
+};
+
+namespace {
+
+// How the value named at `place` is touched, read off the nodes around it.
+void classify(const Program& p, Use& use) {
+  Place at = use.place;
+  const LoweredFile& file = p.file(at);
+  TypeUseId type = p.variables[use.variable].type;
+  bool pointer = p.use(type).has(kPointer) || (p.traits(at.file, type) & (kOwningPointer | kPointerLike)) != 0;
+  auto reachThrough = [&] {
+    if (pointer) use.throughPointer = true;
+    else use.inMember = true;
+  };
+  for (int i = 0; i < 200; ++i) {
+    NodeId up = p.links[at.file].parent[at.node];
+    if (up == kNoNode) return;
+    const Node& parent = file[up];
+    Role role = file[at.node].role;
+    switch (parent.kind) {
+      case Kind::Assign:
+        if (role == Role::Target) use.access = parent.detail == static_cast<uint8_t>(AssignForm::Compound) ? Access::Update : Access::Write;
+        else if (use.access != Access::Bind) use.access = Access::Read;
+        return;
+      case Kind::Update: use.access = Access::Update; return;
+      case Kind::Member: {
+        if (role != Role::Receiver) return;
+        NodeId call = p.links[at.file].parent[up];
+        bool called = call != kNoNode && file[call].kind == Kind::Call && file[up].role == Role::Callee;
+        if (called) {
+          Symbol symbol = p.symbolAt({at.file, up});
+          if (symbol.is(Symbol::Sort::Function)) {
+            reachThrough();
+            use.access = p.functions[symbol.index()].modifiers & kConst ? Access::Read : Access::Call;
+            return;
+          }
+          TypeUseId here = p.typeAt(at);
+          uint32_t traits = p.traits(at.file, here);
+          std::string_view name = file.name(up);
+          if (traits & kAtomicType) {
+            use.access = name == "load" ? Access::Read : name == "store" ? Access::Write : Access::Update;
+            return;
+          }
+          if (traits & (kLockType | kConditionType)) {
+            use.access = Access::Read;
+            return;
+          }
+          if ((traits & kPointerLike) && !parent.has(kArrow)) {
+            use.access = name == "reset" || name == "swap" || name == "emplace" || name == "release" ? Access::Write : Access::Read;
+            return;
+          }
+          CollectionAct act = p.guarantees(at.file).collectionAct(name);
+          if (act == CollectionAct::Read) {
+            use.access = Access::Read;
+            use.inMember = true;
+          } else if (act == CollectionAct::None) {
+            use.access = Access::Call;
+            use.inMember = true;
+          } else {
+            use.access = Access::Write;
+            use.inMember = true;
+          }
+          return;
+        }
+        if (p.use(p.typeAt(at)).has(kPointer) || parent.has(kArrow)) use.throughPointer = true;
+        else use.inMember = true;
+        break;
+      }
+      case Kind::Index:
+        if (role != Role::Receiver) return;
+        use.inMember = true;
+        break;
+      case Kind::Dereference: use.throughPointer = true; break;
+      case Kind::AddressOf: use.access = Access::Bind; return;
+      case Kind::Call: case Kind::Create: case Kind::FieldInit: {
+        if (role == Role::Callee) {
+          use.access = Access::Call;
+          return;
+        }
+        Symbol symbol = p.symbolAt({at.file, up});
+        if (!symbol.is(Symbol::Sort::Function)) return;
+        const Function& fn = p.functions[symbol.index()];
+        size_t position = 0;
+        for (NodeId c : children(file, up)) {
+          if (file[c].role != Role::Argument) continue;
+          if (c == at.node) break;
+          ++position;
+        }
+        if (position < fn.parameters.size()) {
+          const TypeUse& parameter = p.use(p.variables[fn.parameters[position]].type);
+          if (parameter.has(kReference) && !parameter.has(kPointeeConst)) use.access = Access::Bind;
+        }
+        return;
+      }
+      case Kind::Variable: {
+        NodeId written = file.child(up, Role::Type);
+        if (written != kNoNode && file[written].has(kReference) && !file[written].has(kPointeeConst)) use.access = Access::Bind;
+        return;
+      }
+      case Kind::Capture: use.access = parent.has(kReference) ? Access::Bind : Access::Read; return;
+      case Kind::Conditional: case Kind::Cast:
+        if (role == Role::Condition) return;
+        break;
+      case Kind::Other:
+        // stream << value and value << more: the leftmost operand of a shift is written to.
+        if (file.name(parent) == "<<" || file.name(parent) == ">>") {
+          bool leftmost = parent.firstChild == at.node;
+          bool output = file.name(parent) == "<<";
+          if (leftmost) use.access = Access::Call;
+          else if (!output) use.access = Access::Write;
+        }
+        return;
+      default: return;
+    }
+    at.node = up;
+  }
+}
+
+}  // namespace
+
+void Linker::collectLocalTypes() {
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    NodeId count = static_cast<NodeId>(p_.files[f].nodes.size());
+    for (NodeId n = 1; n < count; ++n) {
+      Kind kind = p_.files[f][n].kind;
+      if (kind != Kind::Type && kind != Kind::Alias) continue;
+      NodeId up = p_.links[f].parent[n];
+      if (p_.files[f][up].kind != Kind::Block) continue;
+      while (up != kNoNode && p_.files[f][up].kind != Kind::Function) up = p_.links[f].parent[up];
+      Symbol owner = up == kNoNode ? Symbol{} : p_.links[f].symbol[up];
+      if (!owner.is(Symbol::Sort::Function)) continue;
+      auto [entry, fresh] = localScopes_.emplace(owner.index(), static_cast<ScopeIndex>(p_.scopes.size()));
+      if (fresh) {
+        Scope& scope = p_.scopes.emplace_back();
+        scope.parent = lookupScopeFor(owner.index());
+        scope.name = p_.functions[owner.index()].name;
+        scope.onlyIn = f;
+      }
+      if (kind == Kind::Type) {
+        collectType(f, n, entry->second);
+      } else {
+        uint32_t index = static_cast<uint32_t>(aliases_.size());
+        NameId name = global(f, p_.files[f][n].name);
+        aliases_.push_back({{f, n}, entry->second, name});
+        add(entry->second, name, Symbol(Symbol::Sort::Alias, index));
+      }
+    }
+  }
+}
+
+void Linker::run() {
+  Scope& root = p_.scopes.emplace_back();
+  root.sort = Scope::Sort::Global;
+  p_.typeUses.emplace_back();
+  nameMap_.resize(p_.files.size());
+  p_.links.resize(p_.files.size());
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    LoweredFile& file = p_.files[f];
+    p_.languageOf.push_back(languageById(file.language));
+    nameMap_[f].resize(file.names.size());
+    for (NameId n = 0; n < file.names.size(); ++n) nameMap_[f][n] = p_.names.intern(file.names.text(n));
+    FileLinks& links = p_.links[f];
+    links.symbol.resize(file.nodes.size());
+    links.type.resize(file.nodes.size());
+    links.parent.resize(file.nodes.size());
+    for (NodeId n = 0; n < file.nodes.size(); ++n)
+      for (NodeId c = file.nodes[n].firstChild; c != kNoNode; c = file.nodes[c].nextSibling) links.parent[c] = n;
+  }
+  for (FileIndex f = 0; f < p_.files.size(); ++f) collectFile(f);
+  resolveUsings();
+  joinPending();
+  collectLocalTypes();
+  resolveDeclaredTypes();
+
+  // The bodies. Functions and variables may be added while walking (locals), so by index.
+  size_t functionCount = p_.functions.size();
+  for (FunctionIndex i = 0; i < functionCount; ++i) {
+    // Default arguments may stand in declarations without a body.
+    std::vector<Place> declarations = p_.functions[i].declarations;
+    for (Place place : declarations) {
+      if (place == p_.functions[i].definition) continue;
+      for (NodeId c : children(p_.file(place), place.node)) {
+        if (p_.file(place)[c].kind != Kind::Parameter) continue;
+        NodeId value = p_.file(place).child(c, Role::Initialiser);
+        if (value != kNoNode) BodyWalk(*this, place.file, lookupScopeFor(i), i, kNone).initialiser(value);
+      }
+    }
+    if (!p_.functions[i].definition.known()) continue;
+    FileIndex f = p_.functions[i].definition.file;
+    ScopeIndex scope = lookupScopeFor(i);
+    if (auto local = localScopes_.find(i); local != localScopes_.end()) scope = local->second;
+    // TEST_F(Fixture, Name): the body sees the fixture's members.
+    std::string_view name = p_.text(p_.functions[i].name);
+    size_t open = name.find('(');
+    if (p_.functions[i].owner == kNone && open != std::string_view::npos && (p_.functions[i].modifiers & kInMacro)) {
+      std::string first(trim(name.substr(open + 1, name.find_first_of(",)", open) - open - 1)));
+      Symbol fixture = lookup(first, scope, f, true);
+      if (fixture.is(Symbol::Sort::Type)) scope = p_.types[fixture.index()].scope;
+    }
+    BodyWalk(*this, f, scope, i, kNone).function(i);
+  }
+  size_t variableCount = p_.variables.size();
+  for (VariableIndex v = 0; v < variableCount; ++v) {
+    Storage storage = p_.variables[v].storage;
+    if (storage != Storage::Global && storage != Storage::StaticField && storage != Storage::Field) continue;
+    Place place = p_.variables[v].definition.known() ? p_.variables[v].definition : p_.variables[v].declarations.front();
+    NodeId value = p_.file(place).child(place.node, Role::Initialiser);
+    ScopeIndex scope = p_.variables[v].owner != kNone ? p_.types[p_.variables[v].owner].scope : p_.variables[v].parent;
+    size_t creationsBefore = p_.creations.size();
+    if (value != kNoNode) {
+      BodyWalk walk(*this, place.file, scope, kNone, v);
+      TypeUseId type = walk.initialiser(value);
+      if (p_.variables[v].type != 0 && p_.text(p_.use(p_.variables[v].type).name) == "auto") p_.variables[v].type = type;
+      for (size_t i = creationsBefore; i < p_.creations.size(); ++i)
+        if (p_.creations[i].place == Place{place.file, value}) p_.creations[i].asVariable = v;
+    }
+    const TypeUse use = p_.use(p_.variables[v].type);
+    bool made = p_.creations.size() > creationsBefore && p_.creations[creationsBefore].asVariable == v;
+    if (p_.variables[v].definition.known() && !made && value == kNoNode && !use.has(kPointer | kReference | kArray) && !(p_.variables[v].modifiers & kExtern)) {
+      if (use.decl != kNone) {
+        Creation creation;
+        creation.type = use.decl;
+        creation.place = place;
+        creation.inInitialiserOf = v;
+        creation.asVariable = v;
+        for (FunctionIndex m : p_.types[use.decl].methods)
+          if (p_.functions[m].form == FunctionForm::Constructor && p_.functions[m].leastArguments == 0) creation.constructor = m;
+        if (creation.constructor != kNone) p_.calls.push_back({creation.constructor, place, kNone, v});
+        p_.creations.push_back(creation);
+      } else if (use.name) {
+        p_.foreignCalls.push_back({use.name, place, kNone, v});
+      }
+    }
+  }
+  index();
+}
+
+void Linker::index() {
+  // Uses: every node that resolved to a variable, in the order of files and nodes.
+  std::vector<FunctionIndex> functionAt;
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    const LoweredFile& file = p_.files[f];
+    for (NodeId n = 1; n < file.nodes.size(); ++n) {
+      Kind kind = file[n].kind;
+      if (kind != Kind::Name && kind != Kind::Member && kind != Kind::FieldInit && kind != Kind::Capture) continue;
+      Symbol symbol = p_.links[f].symbol[n];
+      if (!symbol.is(Symbol::Sort::Variable)) continue;
+      Use use;
+      use.variable = symbol.index();
+      use.place = {f, n};
+      if (kind == Kind::FieldInit) use.access = Access::Write;
+      else classify(p_, use);
+      for (NodeId up = p_.links[f].parent[n]; up != kNoNode; up = p_.links[f].parent[up]) {
+        Symbol around = p_.links[f].symbol[up];
+        if (file[up].kind == Kind::Function && around.is(Symbol::Sort::Function)) {
+          use.in = around.index();
+          break;
+        }
+        if (file[up].kind == Kind::Variable && around.is(Symbol::Sort::Variable) && use.inInitialiserOf == kNone &&
+            p_.variables[around.index()].storage != Storage::Local)
+          use.inInitialiserOf = around.index();
+      }
+      if (use.in != kNone && use.inInitialiserOf != kNone && p_.variables[use.inInitialiserOf].storage != Storage::FunctionStatic) use.inInitialiserOf = kNone;
+      p_.uses.push_back(use);
+    }
+  }
+  auto byPlace = [](const auto& a, const auto& b) { return std::make_pair(a.place.file, a.place.node) < std::make_pair(b.place.file, b.place.node); };
+  std::stable_sort(p_.calls.begin(), p_.calls.end(), byPlace);
+  std::stable_sort(p_.foreignCalls.begin(), p_.foreignCalls.end(), byPlace);
+  std::stable_sort(p_.creations.begin(), p_.creations.end(), byPlace);
+  p_.usesOfVariable.resize(p_.variables.size());
+  p_.usesInFunction.resize(p_.functions.size());
+  p_.callsOfFunction.resize(p_.functions.size());
+  p_.callsInFunction.resize(p_.functions.size());
+  p_.foreignCallsInFunction.resize(p_.functions.size());
+  p_.creationsOfType.resize(p_.types.size());
+  p_.creationsInFunction.resize(p_.functions.size());
+  for (uint32_t i = 0; i < p_.uses.size(); ++i) {
+    p_.usesOfVariable[p_.uses[i].variable].push_back(i);
+    if (p_.uses[i].in != kNone) p_.usesInFunction[p_.uses[i].in].push_back(i);
+  }
+  for (uint32_t i = 0; i < p_.calls.size(); ++i) {
+    p_.callsOfFunction[p_.calls[i].callee].push_back(i);
+    if (p_.calls[i].in != kNone) p_.callsInFunction[p_.calls[i].in].push_back(i);
+  }
+  for (uint32_t i = 0; i < p_.foreignCalls.size(); ++i)
+    if (p_.foreignCalls[i].in != kNone) p_.foreignCallsInFunction[p_.foreignCalls[i].in].push_back(i);
+  for (uint32_t i = 0; i < p_.creations.size(); ++i) {
+    p_.creationsOfType[p_.creations[i].type].push_back(i);
+    if (p_.creations[i].in != kNone) p_.creationsInFunction[p_.creations[i].in].push_back(i);
+  }
+}
+
+Program link(std::string root, std::vector<LoweredFile> files) {
+  Program program;
+  program.root = std::move(root);
+  program.files = std::move(files);
+  Linker(program).run();
+  return program;
+}
+
+}  // namespace elmcart

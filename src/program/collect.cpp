@@ -1,0 +1,408 @@
+#include "base/text.h"
+#include "program/linker.h"
+
+namespace elmcart {
+
+void Linker::add(ScopeIndex scope, NameId name, Symbol symbol) { table_[uint64_t{scope} << 32 | name].push_back(symbol); }
+
+const std::vector<Symbol>* Linker::entries(ScopeIndex scope, NameId name) const {
+  auto found = table_.find(uint64_t{scope} << 32 | name);
+  return found == table_.end() ? nullptr : &found->second;
+}
+
+NameId Linker::qualify(ScopeIndex scope, NameId name) {
+  std::string out(p_.names.text(name));
+  for (ScopeIndex at = scope; at != kNone && at != 0; at = p_.scopes[at].parent)
+    if (p_.scopes[at].name) out = std::string(p_.names.text(p_.scopes[at].name)) + "::" + out;
+  return p_.names.intern(out);
+}
+
+ScopeIndex Linker::namespaceScope(FileIndex f, ScopeIndex parent, std::string_view name, bool transparent) {
+  // "a::b" opens one scope inside the other.
+  size_t split = name.find("::");
+  if (split != std::string_view::npos) {
+    ScopeIndex outer = namespaceScope(f, parent, name.substr(0, split), false);
+    return namespaceScope(f, outer, name.substr(split + 2), transparent);
+  }
+  NameId id = p_.names.intern(name);
+  if (!name.empty()) {
+    if (const auto* known = entries(parent, id))
+      for (Symbol symbol : *known)
+        if (symbol.is(Symbol::Sort::Namespace)) return symbol.index();
+  } else {
+    for (ScopeIndex inner : p_.scopes[parent].transparent)
+      if (p_.scopes[inner].onlyIn == f) return inner;
+  }
+  ScopeIndex index = static_cast<ScopeIndex>(p_.scopes.size());
+  Scope& scope = p_.scopes.emplace_back();
+  scope.parent = parent;
+  scope.name = id;
+  if (name.empty()) scope.onlyIn = f;
+  if (name.empty() || transparent) p_.scopes[parent].transparent.push_back(index);
+  if (!name.empty()) add(parent, id, Symbol(Symbol::Sort::Namespace, index));
+  return index;
+}
+
+void Linker::collectFile(FileIndex f) { collect(f, 0, 0); }
+
+void Linker::collect(FileIndex f, NodeId parent, ScopeIndex scope) {
+  const LoweredFile& file = p_.files[f];
+  for (NodeId c : children(file, parent)) {
+    const Node& node = file[c];
+    switch (node.kind) {
+      case Kind::Namespace: collect(f, c, namespaceScope(f, scope, file.name(node), node.has(kInline))); break;
+      case Kind::Type: collectType(f, c, scope); break;
+      case Kind::Function: collectFunction(f, c, scope); break;
+      case Kind::Variable: collectVariable(f, c, scope); break;
+      case Kind::Alias: {
+        uint32_t index = static_cast<uint32_t>(aliases_.size());
+        aliases_.push_back({{f, c}, scope, global(f, node.name)});
+        add(scope, global(f, node.name), Symbol(Symbol::Sort::Alias, index));
+        break;
+      }
+      case Kind::Using:
+        if (node.has(kWholeScope)) {
+          p_.scopes[scope].usings.emplace_back(p_.isHeader(f) ? kNone : f, global(f, node.name));
+        } else {
+          uint32_t index = static_cast<uint32_t>(aliases_.size());
+          NameId last = p_.names.intern(lastPart(file.name(node)));
+          aliases_.push_back({{f, c}, scope, last});
+          add(scope, last, Symbol(Symbol::Sort::Alias, index));
+        }
+        break;
+      default: break;
+    }
+  }
+}
+
+void Linker::collectType(FileIndex f, NodeId nodeId, ScopeIndex scope) {
+  const LoweredFile& file = p_.files[f];
+  const Node& node = file[nodeId];
+  std::string_view written = file.name(node);
+  if (written.find("::") != std::string_view::npos) {  // class Outer::Inner { … };
+    pendingTypes_.push_back({{f, nodeId}, scope});
+    return;
+  }
+  NameId name = global(f, node.name);
+  bool defines = node.has(kDefinition);
+  FileIndex onlyIn = kNone;
+  for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent)
+    if (p_.scopes[at].onlyIn != kNone) onlyIn = p_.scopes[at].onlyIn;
+  TypeIndex index = kNone;
+  if (name) {
+    if (const auto* known = entries(scope, name)) {
+      for (Symbol symbol : *known) {
+        if (!symbol.is(Symbol::Sort::Type)) continue;
+        const TypeDecl& other = p_.types[symbol.index()];
+        if (!defines || !other.definition.known()) {
+          index = symbol.index();
+          break;
+        }
+      }
+    }
+  }
+  if (index == kNone) {
+    index = static_cast<TypeIndex>(p_.types.size());
+    TypeDecl& type = p_.types.emplace_back();
+    type.name = name;
+    type.qualified = qualify(scope, name);
+    type.parent = scope;
+    type.onlyIn = onlyIn;
+    type.scope = static_cast<ScopeIndex>(p_.scopes.size());
+    Scope& own = p_.scopes.emplace_back();
+    own.sort = Scope::Sort::Type;
+    own.parent = scope;
+    own.name = name;
+    own.type = index;
+    if (name) add(scope, name, Symbol(Symbol::Sort::Type, index));
+  }
+  p_.links[f].symbol[nodeId] = Symbol(Symbol::Sort::Type, index);
+  if (!defines) {
+    p_.types[index].declarations.push_back({f, nodeId});
+    return;
+  }
+  p_.types[index].definition = {f, nodeId};
+  p_.types[index].form = static_cast<TypeForm>(node.detail);
+  p_.types[index].modifiers = node.modifiers;
+  ScopeIndex own = p_.types[index].scope;
+  for (NodeId c : children(file, nodeId)) {
+    const Node& child = file[c];
+    if (child.kind == Kind::TypeRef && child.role == Role::TypeParameter) {
+      p_.types[index].typeParameters.push_back(global(f, child.name));
+      add(own, global(f, child.name), Symbol(Symbol::Sort::TypeParameter, child.name));
+    } else if (child.kind == Kind::TypeRef && child.has(kFriend)) {
+      p_.types[index].friends.push_back(p_.names.intern(lastPart(file.name(child))));
+    } else if (child.kind == Kind::Enumerator) {
+      add(own, global(f, child.name), Symbol(Symbol::Sort::Enumerator, index));
+      add(scope, global(f, child.name), Symbol(Symbol::Sort::Enumerator, index));
+    }
+  }
+  typeScopes_.push_back({{f, nodeId}, scope});
+  // An unnamed struct or union that declares no variable lends its fields to the class around it.
+  collect(f, nodeId, own);
+}
+
+uint32_t Linker::countParameters(Place place) const {
+  uint32_t count = 0;
+  const LoweredFile& file = p_.file(place);
+  for (NodeId c : children(file, place.node)) count += file[c].kind == Kind::Parameter;
+  return count;
+}
+
+FunctionIndex Linker::addFunction(Place place, ScopeIndex scope, NameId name) {
+  const Node& node = p_.node(place);
+  FunctionIndex index = static_cast<FunctionIndex>(p_.functions.size());
+  Function& function = p_.functions.emplace_back();
+  function.name = name;
+  function.qualified = qualify(scope, name);
+  function.form = static_cast<FunctionForm>(node.detail);
+  function.parent = scope;
+  function.owner = p_.scopes[scope].sort == Scope::Sort::Type ? p_.scopes[scope].type : kNone;
+  for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent)
+    if (p_.scopes[at].onlyIn != kNone) function.onlyIn = p_.scopes[at].onlyIn;
+  if (function.owner == kNone && node.has(kStatic) && !p_.isHeader(place.file)) function.onlyIn = place.file;
+  if (function.owner != kNone) p_.types[function.owner].methods.push_back(index);
+  add(scope, name, Symbol(Symbol::Sort::Function, index));
+  mergeFunction(index, place);
+  return index;
+}
+
+void Linker::mergeFunction(FunctionIndex index, Place place) {
+  Function& function = p_.functions[index];
+  const LoweredFile& file = p_.file(place);
+  const Node& node = file[place.node];
+  function.modifiers |= node.modifiers & ~kDefinition;
+  function.declarations.push_back(place);
+  if (node.has(kDefinition) && !function.definition.known()) {
+    function.definition = place;
+    function.modifiers |= kDefinition;
+  }
+  uint32_t least = 0, most = 0;
+  for (NodeId c : children(file, place.node)) {
+    const Node& child = file[c];
+    if (child.kind == Kind::Parameter) {
+      ++most;
+      if (child.has(kPack)) most += 100;
+      else if (file.child(c, Role::Initialiser) == kNoNode) ++least;
+    }
+    if (child.kind == Kind::TypeRef && child.role == Role::TypeParameter && function.typeParameters.size() < 16)
+      function.typeParameters.push_back(global(place.file, child.name));
+  }
+  function.mostArguments = std::max(function.mostArguments, most);
+  // Defaults stand in one of the declarations only.
+  function.leastArguments = function.declarations.size() == 1 ? least : std::min(function.leastArguments, least);
+  p_.links[place.file].symbol[place.node] = Symbol(Symbol::Sort::Function, index);
+}
+
+void Linker::collectFunction(FileIndex f, NodeId nodeId, ScopeIndex scope) {
+  const LoweredFile& file = p_.files[f];
+  const Node& node = file[nodeId];
+  std::string_view written = file.name(node);
+  if (node.has(kFriend) && !node.has(kDefinition)) return;
+  if (scopePart(written).size() > 0 && written.find('(') == std::string_view::npos) {
+    pendingFunctions_.push_back({{f, nodeId}, scope});
+    return;
+  }
+  NameId name = global(f, node.name);
+  ScopeIndex home = scope;
+  if (node.has(kFriend) && p_.scopes[scope].sort == Scope::Sort::Type) home = p_.scopes[scope].parent;
+  // A declaration and a definition of the same free function are one function.
+  if (p_.scopes[home].sort != Scope::Sort::Type) {
+    if (const auto* known = entries(home, name)) {
+      uint32_t count = countParameters({f, nodeId});
+      for (Symbol symbol : *known) {
+        if (!symbol.is(Symbol::Sort::Function)) continue;
+        Function& other = p_.functions[symbol.index()];
+        if (node.has(kDefinition) && other.definition.known()) continue;
+        if (other.onlyIn != kNone && other.onlyIn != f) continue;
+        if (node.has(kStatic) && !p_.isHeader(f) && other.onlyIn != f) continue;
+        if (countParameters(other.declarations.front()) != count) continue;
+        mergeFunction(symbol.index(), {f, nodeId});
+        return;
+      }
+    }
+  }
+  addFunction({f, nodeId}, home, name);
+}
+
+void Linker::collectVariable(FileIndex f, NodeId nodeId, ScopeIndex scope) {
+  const LoweredFile& file = p_.files[f];
+  const Node& node = file[nodeId];
+  if (!scopePart(file.name(node)).empty()) {
+    pendingVariables_.push_back({{f, nodeId}, scope});
+    return;
+  }
+  NameId name = global(f, node.name);
+  bool inType = p_.scopes[scope].sort == Scope::Sort::Type;
+  FileIndex onlyIn = kNone;
+  for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent)
+    if (p_.scopes[at].onlyIn != kNone) onlyIn = p_.scopes[at].onlyIn;
+  if (!inType) {
+    // Internal linkage, C++ [basic.link]/3: static, and const without extern.
+    if (node.has(kStatic) && !p_.isHeader(f)) onlyIn = f;
+    if (const auto* known = entries(scope, name)) {
+      for (Symbol symbol : *known) {
+        if (!symbol.is(Symbol::Sort::Variable)) continue;
+        Variable& other = p_.variables[symbol.index()];
+        if (other.onlyIn != onlyIn) continue;
+        if (other.definition.known() && node.has(kDefinition)) continue;
+        other.declarations.push_back({f, nodeId});
+        other.modifiers |= node.modifiers & ~(kDefinition | kExtern);
+        if (node.has(kDefinition)) {
+          other.definition = {f, nodeId};
+          other.modifiers &= ~kExtern;
+        }
+        p_.links[f].symbol[nodeId] = symbol;
+        return;
+      }
+    }
+  }
+  VariableIndex index = static_cast<VariableIndex>(p_.variables.size());
+  Variable& variable = p_.variables.emplace_back();
+  variable.name = name;
+  variable.qualified = qualify(scope, name);
+  variable.modifiers = node.modifiers;
+  variable.parent = scope;
+  variable.onlyIn = onlyIn;
+  variable.declarations.push_back({f, nodeId});
+  if (node.has(kDefinition)) variable.definition = {f, nodeId};
+  if (inType) {
+    variable.owner = p_.scopes[scope].type;
+    bool classLevel = node.has(kStatic) || (node.has(kConstant) && node.has(kStatic));
+    variable.storage = classLevel ? Storage::StaticField : Storage::Field;
+    (classLevel ? p_.types[variable.owner].statics : p_.types[variable.owner].fields).push_back(index);
+  } else {
+    variable.storage = Storage::Global;
+  }
+  add(scope, name, Symbol(Symbol::Sort::Variable, index));
+  p_.links[f].symbol[nodeId] = Symbol(Symbol::Sort::Variable, index);
+}
+
+void Linker::joinPending() {
+  for (const Pending& pending : pendingTypes_) {
+    std::string_view written = p_.nameOf(pending.place);
+    Symbol outer = lookup(scopePart(written), pending.scope, pending.place.file, true);
+    ScopeIndex home = scopeOf(outer, pending.place.file);
+    if (home == kNone) home = pending.scope;
+    LoweredFile& file = p_.files[pending.place.file];
+    // From here on the node bears its last name only, like one written inside.
+    file.nodes[pending.place.node].name = file.names.intern(std::string(lastPart(written)));
+    nameMap_[pending.place.file].resize(file.names.size());
+    nameMap_[pending.place.file][file.nodes[pending.place.node].name] = p_.names.intern(file.name(file.nodes[pending.place.node]));
+    collectType(pending.place.file, pending.place.node, home);
+  }
+  for (const Pending& pending : pendingFunctions_) {
+    std::string_view written = p_.nameOf(pending.place);
+    NameId last = p_.names.intern(lastPart(written));
+    Symbol outer = lookup(scopePart(written), pending.scope, pending.place.file, true);
+    ScopeIndex home = scopeOf(outer, pending.place.file);
+    if (home == kNone) {
+      // The class is not in the tree: keep the function under its full name.
+      addFunction(pending.place, pending.scope, p_.names.intern(written));
+      continue;
+    }
+    const Node& node = p_.node(pending.place);
+    uint32_t count = countParameters(pending.place);
+    FunctionIndex match = kNone, sameCount = kNone;
+    if (const auto* known = entries(home, last)) {
+      for (Symbol symbol : *known) {
+        if (!symbol.is(Symbol::Sort::Function)) continue;
+        const Function& other = p_.functions[symbol.index()];
+        if (other.definition.known() && node.has(kDefinition)) continue;
+        if (countParameters(other.declarations.front()) != count) continue;
+        if (sameCount == kNone) sameCount = symbol.index();
+        // Overloads with as many parameters: compare the written types and constness.
+        const LoweredFile& a = p_.file(other.declarations.front());
+        const LoweredFile& b = p_.file(pending.place);
+        bool same = ((p_.node(other.declarations.front()).modifiers ^ node.modifiers) & kConst) == 0;
+        std::vector<std::string> left, right;
+        auto types = [](const LoweredFile& file, NodeId function, std::vector<std::string>& out) {
+          for (NodeId c : children(file, function)) {
+            if (file[c].kind != Kind::Parameter) continue;
+            NodeId type = file.child(c, Role::Type);
+            out.push_back(type == kNoNode ? "" : std::string(lastPart(file.name(type))) + std::to_string(file[type].modifiers & (kPointer | kReference | kRvalue | kPointeeConst)));
+          }
+        };
+        types(a, other.declarations.front().node, left);
+        types(b, pending.place.node, right);
+        if (same && left == right && match == kNone) match = symbol.index();
+      }
+    }
+    if (match == kNone) match = sameCount;
+    if (match != kNone) mergeFunction(match, pending.place);
+    else addFunction(pending.place, home, last);
+  }
+  for (const Pending& pending : pendingVariables_) {
+    std::string_view written = p_.nameOf(pending.place);
+    NameId last = p_.names.intern(lastPart(written));
+    Symbol outer = lookup(scopePart(written), pending.scope, pending.place.file, true);
+    ScopeIndex home = scopeOf(outer, pending.place.file);
+    if (home == kNone) continue;
+    const auto* known = entries(home, last);
+    if (!known) continue;
+    for (Symbol symbol : *known) {
+      if (!symbol.is(Symbol::Sort::Variable)) continue;
+      Variable& variable = p_.variables[symbol.index()];
+      variable.declarations.push_back(pending.place);
+      variable.definition = pending.place;
+      p_.links[pending.place.file].symbol[pending.place.node] = symbol;
+      break;
+    }
+  }
+}
+
+void Linker::fillParameters(FunctionIndex index, Place place) {
+  const LoweredFile& file = p_.file(place);
+  ScopeIndex scope = lookupScopeFor(index);
+  NodeId type = file.child(place.node, Role::Type);
+  if (type != kNoNode) p_.functions[index].result = writtenType(place.file, type, scope);
+  for (NodeId c : children(file, place.node)) {
+    if (file[c].kind != Kind::Parameter) continue;
+    VariableIndex parameter = static_cast<VariableIndex>(p_.variables.size());
+    Variable& variable = p_.variables.emplace_back();
+    variable.name = global(place.file, file[c].name);
+    variable.qualified = variable.name;
+    variable.storage = Storage::Parameter;
+    variable.modifiers = file[c].modifiers;
+    variable.function = index;
+    variable.definition = {place.file, c};
+    variable.declarations.push_back({place.file, c});
+    NodeId written = file.child(c, Role::Type);
+    TypeUseId use = written == kNoNode ? 0 : writtenType(place.file, written, scope);
+    p_.variables[parameter].type = use;
+    p_.functions[index].parameters.push_back(parameter);
+    p_.links[place.file].symbol[c] = Symbol(Symbol::Sort::Variable, parameter);
+  }
+}
+
+void Linker::resolveDeclaredTypes() {
+  for (auto& [place, scope] : typeScopes_) {
+    const LoweredFile& file = p_.file(place);
+    TypeIndex index = p_.links[place.file].symbol[place.node].index();
+    for (NodeId c : children(file, place.node)) {
+      if (file[c].role != Role::Base) continue;
+      Base base;
+      base.use = writtenType(place.file, c, p_.types[index].scope);
+      base.type = p_.use(base.use).decl;
+      base.visibility = file[c].modifiers & (kPublic | kProtected | kPrivate);
+      if (base.type == index) base.type = kNone;
+      if (base.type == kNone) p_.types[index].hasUnknownBase = true;
+      else p_.types[base.type].derived.push_back(index);
+      p_.types[index].bases.push_back(base);
+    }
+  }
+  size_t variables = p_.variables.size();
+  for (VariableIndex v = 0; v < variables; ++v) {
+    Place place = p_.variables[v].declarations.front();
+    NodeId type = p_.file(place).child(place.node, Role::Type);
+    if (type == kNoNode) continue;
+    TypeUseId use = writtenType(place.file, type, p_.variables[v].parent);
+    p_.variables[v].type = use;
+  }
+  for (FunctionIndex i = 0; i < p_.functions.size(); ++i) {
+    const Function& function = p_.functions[i];
+    fillParameters(i, function.definition.known() ? function.definition : function.declarations.front());
+  }
+}
+
+}  // namespace elmcart

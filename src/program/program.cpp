@@ -1,0 +1,122 @@
+#include "program/program.h"
+
+#include <algorithm>
+
+#include "base/text.h"
+
+namespace elmcart {
+
+Place Program::around(Place place, Kind kind) const {
+  const FileLinks& l = links[place.file];
+  for (NodeId up = l.parent[place.node]; up != kNoNode; up = l.parent[up]) {
+    Kind here = files[place.file][up].kind;
+    if (here == kind) return {place.file, up};
+    if (here == Kind::Function && kind != Kind::Function) break;
+  }
+  return {place.file, kNoNode};
+}
+
+bool Program::isInside(Place inner, NodeId outer) const {
+  for (NodeId up = inner.node; up != kNoNode; up = links[inner.file].parent[up])
+    if (up == outer) return true;
+  return false;
+}
+
+bool Program::isHeader(FileIndex f) const {
+  const std::string& path = files[f].path;
+  size_t dot = path.rfind('.');
+  if (dot == std::string::npos) return false;
+  std::string extension = lowerCase(std::string_view(path).substr(dot));
+  const auto& headers = languageOf[f]->headerExtensions;
+  return std::find(headers.begin(), headers.end(), extension) != headers.end();
+}
+
+uint32_t Program::traits(FileIndex f, TypeUseId id) const {
+  const TypeUse& u = typeUses[id];
+  if (u.decl != kNone || u.name == 0) return 0;
+  return guarantees(f).typeTraits(names.text(u.name));
+}
+
+TypeIndex Program::classBehind(FileIndex f, TypeUseId id) const {
+  for (int i = 0; i < 6 && id != 0; ++i) {
+    const TypeUse& u = typeUses[id];
+    if (u.decl != kNone) return u.decl;
+    uint32_t t = traits(f, id);
+    if (!(t & (kPointerLike | kAtomicType))) return kNone;
+    id = argument(u, 0);
+  }
+  return kNone;
+}
+
+std::string Program::typeText(TypeUseId id) const {
+  if (id == 0) return "";
+  const TypeUse& u = typeUses[id];
+  std::string out;
+  if (u.has(kPointeeConst) || u.has(kConst)) out += "const ";
+  out += u.decl != kNone ? names.text(types[u.decl].qualified) : names.text(u.name);
+  if (u.argumentCount > 0) {
+    out += "<";
+    for (uint32_t i = 0; i < u.argumentCount; ++i) {
+      if (i) out += ", ";
+      out += typeText(argument(u, i));
+    }
+    out += ">";
+  }
+  if (u.has(kPointer)) out += "*";
+  if (u.has(kReference)) out += "&";
+  if (u.has(kArray)) out += "[]";
+  return out;
+}
+
+bool Program::derivesFrom(TypeIndex derivedType, TypeIndex base) const {
+  std::vector<TypeIndex> open = {derivedType};
+  for (size_t i = 0; i < open.size() && i < 200; ++i) {
+    if (open[i] == base) return true;
+    for (const Base& b : types[open[i]].bases)
+      if (b.type != kNone) open.push_back(b.type);
+  }
+  return false;
+}
+
+// C++20 [class.copy.ctor]/6, [class.copy.ctor]/10: implicitly declared unless
+// declared; deleted when a move is declared, or a base or member cannot be copied.
+bool Program::isCopyable(TypeIndex type, FileIndex f, int depth) const {
+  if (depth > 10) return true;
+  const TypeDecl& decl = types[type];
+  bool declared = false, open = true, moves = false;
+  for (FunctionIndex m : decl.methods) {
+    const Function& fn = functions[m];
+    bool assignment = text(fn.name) == "operator=";
+    if (fn.parameters.size() != 1 || (fn.form != FunctionForm::Constructor && !assignment)) continue;
+    const TypeUse& u = use(variables[fn.parameters[0]].type);
+    if (u.decl != type || u.has(kPointer)) continue;
+    if (u.has(kRvalue)) {
+      moves = true;
+      continue;
+    }
+    if (assignment) continue;
+    declared = true;
+    open = !(fn.modifiers & (kDeleted | kPrivate | kProtected));
+  }
+  if (declared) return open;
+  if (moves) return false;
+  for (const Base& base : decl.bases) {
+    if (base.type != kNone) {
+      if (!isCopyable(base.type, f, depth + 1)) return false;
+    } else {
+      // A base from elsewhere whose very name says so.
+      std::string name = lowerCase(names.text(use(base.use).name));
+      if (name.find("noncopyable") != std::string::npos || name.find("disablecopy") != std::string::npos) return false;
+    }
+  }
+  for (VariableIndex v : decl.fields) {
+    const TypeUse& u = use(variables[v].type);
+    if (u.has(kPointer)) continue;
+    if (u.has(kReference)) continue;
+    if (u.decl == kNone && (guarantees(f).typeTraits(names.text(u.name)) & kNonCopyable)) return false;
+    if (u.decl != kNone && u.decl != type && !isCopyable(u.decl, f, depth + 1)) return false;
+  }
+  return true;
+}
+
+}  // namespace elmcart

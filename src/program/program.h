@@ -1,0 +1,249 @@
+// All lowered files of a tree linked together: declarations, scopes, types,
+// resolved names, and who uses what.
+//
+// Everything is held in plain vectors and named by index; kNone is no index.
+// The program is built once by link() and never changed afterwards.
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <string_view>
+#include <unordered_map>
+#include <vector>
+
+#include "languages/language.h"
+#include "lowered/tree.h"
+
+namespace elmcart {
+
+using TypeIndex = uint32_t;
+using FunctionIndex = uint32_t;
+using VariableIndex = uint32_t;
+using ScopeIndex = uint32_t;
+using FileIndex = uint32_t;
+using TypeUseId = uint32_t;  // 0: unknown
+inline constexpr uint32_t kNone = 0xFFFFFFFFu;
+
+// A node of a file of the program.
+struct Place {
+  FileIndex file = kNone;
+  NodeId node = kNoNode;
+  bool known() const { return file != kNone; }
+  friend bool operator==(const Place&, const Place&) = default;
+};
+
+// What a name stands for, packed into 32 bits.
+struct Symbol {
+  enum class Sort : uint8_t { None, Namespace, Type, Function, Variable, Alias, Enumerator, TypeParameter };
+  uint32_t packed = 0;
+
+  Symbol() = default;
+  Symbol(Sort sort, uint32_t index) : packed(static_cast<uint32_t>(sort) << 28 | index) {}
+  Sort sort() const { return static_cast<Sort>(packed >> 28); }
+  uint32_t index() const { return packed & 0x0FFFFFFFu; }
+  bool known() const { return packed != 0; }
+  bool is(Sort s) const { return sort() == s; }
+  friend bool operator==(Symbol, Symbol) = default;
+};
+
+// A type as used somewhere.
+struct TypeUse {
+  TypeIndex decl = kNone;   // a type of the program …
+  NameId name = 0;          // … or else a library type's or type parameter's name
+  uint32_t modifiers = 0;   // kPointer, kReference, kConst, kPointeeConst, kArray
+  uint32_t firstArgument = 0;
+  uint32_t argumentCount = 0;
+  bool parameter = false;   // a template's type parameter
+  bool iterator = false;    // walks over the collection whose arguments these are
+
+  bool has(uint32_t bits) const { return (modifiers & bits) != 0; }
+};
+
+struct Base {
+  TypeUseId use = 0;
+  TypeIndex type = kNone;
+  uint32_t visibility = kPublic;
+};
+
+struct TypeDecl {
+  NameId name = 0;
+  NameId qualified = 0;
+  TypeForm form = TypeForm::Class;
+  uint32_t modifiers = 0;
+  Place definition;                  // not known for a type only declared
+  std::vector<Place> declarations;   // forward ones
+  ScopeIndex scope = kNone;          // its own
+  ScopeIndex parent = kNone;
+  FileIndex onlyIn = kNone;          // visible in one file only
+  std::vector<Base> bases;
+  std::vector<TypeIndex> derived;
+  std::vector<VariableIndex> fields;   // instance fields, in order
+  std::vector<VariableIndex> statics;  // class-level fields
+  std::vector<FunctionIndex> methods;  // all member functions
+  std::vector<NameId> typeParameters;
+  std::vector<NameId> friends;
+  bool hasUnknownBase = false;
+};
+
+struct Function {
+  NameId name = 0;
+  NameId qualified = 0;
+  FunctionForm form = FunctionForm::Function;
+  uint32_t modifiers = 0;            // of all its declarations together
+  TypeIndex owner = kNone;           // the class it is a member of
+  ScopeIndex parent = kNone;         // the scope its name is in
+  FileIndex onlyIn = kNone;
+  Place definition;                  // with a body
+  std::vector<Place> declarations;   // all, the definition included
+  TypeUseId result = 0;
+  std::vector<VariableIndex> parameters;
+  uint32_t leastArguments = 0;
+  uint32_t mostArguments = 0;
+  std::vector<NameId> typeParameters;
+
+  bool isStaticMember() const { return owner != kNone && (modifiers & kStatic); }
+};
+
+enum class Storage : uint8_t { Field, StaticField, Global, FunctionStatic, Local, Parameter };
+
+struct Variable {
+  NameId name = 0;
+  NameId qualified = 0;
+  Storage storage = Storage::Local;
+  uint32_t modifiers = 0;
+  TypeIndex owner = kNone;           // of fields
+  FunctionIndex function = kNone;    // of locals, parameters and function statics
+  ScopeIndex parent = kNone;
+  FileIndex onlyIn = kNone;
+  Place definition;
+  std::vector<Place> declarations;   // all, the definition included
+  TypeUseId type = 0;
+
+  bool lives() const { return storage == Storage::StaticField || storage == Storage::Global || storage == Storage::FunctionStatic; }
+};
+
+// How a variable's value is touched at one place.
+enum class Access : uint8_t { Read, Write, Update, Call, Bind };
+
+struct Use {
+  VariableIndex variable = kNone;
+  Place place;
+  FunctionIndex in = kNone;          // the function around it
+  VariableIndex inInitialiserOf = kNone;
+  Access access = Access::Read;
+  bool throughPointer = false;       // what it points to is touched, not the variable itself
+  bool inMember = false;             // a part of it is touched
+};
+
+struct CallSite {
+  FunctionIndex callee = kNone;
+  Place place;                       // the Call node (or Create, FieldInit … for constructors)
+  FunctionIndex in = kNone;
+  VariableIndex inInitialiserOf = kNone;
+};
+
+// A call of something that is not part of the program, by its name as written.
+struct ForeignCall {
+  NameId name = 0;
+  Place place;
+  FunctionIndex in = kNone;
+  VariableIndex inInitialiserOf = kNone;
+};
+
+struct Creation {
+  TypeIndex type = kNone;
+  Place place;
+  CreateForm form = CreateForm::Value;
+  FunctionIndex in = kNone;
+  VariableIndex inInitialiserOf = kNone;
+  VariableIndex asVariable = kNone;  // the variable that is made this way, when it is one
+  FunctionIndex constructor = kNone;
+  bool asBase = false;               // a derived object's base part
+  bool delegated = false;            // one constructor calling another
+  bool copy = false;                 // made from another object of its class
+};
+
+struct Scope {
+  enum class Sort : uint8_t { Global, Namespace, Type };
+  Sort sort = Sort::Namespace;
+  ScopeIndex parent = kNone;
+  NameId name = 0;
+  TypeIndex type = kNone;
+  FileIndex onlyIn = kNone;               // an unnamed namespace
+  std::vector<ScopeIndex> transparent;    // unnamed and inline namespaces inside
+  std::vector<std::pair<FileIndex, NameId>> usings;       // namespaces made visible; kNone: in all files
+  std::vector<std::pair<FileIndex, ScopeIndex>> opened;   // the same, those that are in the tree
+};
+
+// What the names of one file's nodes resolve to; parallel to the nodes.
+struct FileLinks {
+  std::vector<Symbol> symbol;      // of Name, Member, Call (the callee) and Create (the constructor) nodes
+  std::vector<TypeUseId> type;     // of expressions
+  std::vector<NodeId> parent;
+};
+
+class Program {
+ public:
+  std::string root;
+  std::vector<LoweredFile> files;
+  std::vector<const Language*> languageOf;  // by file
+  std::vector<FileLinks> links;             // by file
+  NameTable names;
+
+  std::vector<Scope> scopes;  // 0 is the global one
+  std::vector<TypeDecl> types;
+  std::vector<Function> functions;
+  std::vector<Variable> variables;
+  std::vector<TypeUse> typeUses;            // 0 is the unknown one
+  std::vector<TypeUseId> typeArguments;     // pool that TypeUse points into
+  std::vector<Use> uses;                    // in order of file and place
+  std::vector<CallSite> calls;
+  std::vector<ForeignCall> foreignCalls;
+  std::vector<Creation> creations;
+
+  // ----- indices over the lists above
+  std::vector<std::vector<uint32_t>> usesOfVariable;      // positions in uses
+  std::vector<std::vector<uint32_t>> callsOfFunction;     // positions in calls, by callee
+  std::vector<std::vector<uint32_t>> callsInFunction;     // positions in calls, by caller
+  std::vector<std::vector<uint32_t>> usesInFunction;
+  std::vector<std::vector<uint32_t>> foreignCallsInFunction;
+  std::vector<std::vector<uint32_t>> creationsOfType;
+  std::vector<std::vector<uint32_t>> creationsInFunction;
+
+  // ----- reading
+  const LoweredFile& file(Place place) const { return files[place.file]; }
+  const Node& node(Place place) const { return files[place.file].nodes[place.node]; }
+  std::string_view nameOf(Place place) const { return files[place.file].name(place.node); }
+  uint32_t line(Place place) const { return files[place.file].line(place.node); }
+  const std::string& path(Place place) const { return files[place.file].path; }
+  std::string_view text(NameId id) const { return names.text(id); }
+  Place parent(Place place) const { return {place.file, links[place.file].parent[place.node]}; }
+  Symbol symbolAt(Place place) const { return links[place.file].symbol[place.node]; }
+  TypeUseId typeAt(Place place) const { return links[place.file].type[place.node]; }
+  const Guarantees& guarantees(FileIndex f) const { return *languageOf[f]->guarantees; }
+
+  // The nearest node around `place` (itself excluded) of that kind inside the
+  // same function, or one with node kNoNode.
+  Place around(Place place, Kind kind) const;
+  bool isInside(Place inner, NodeId outer) const;
+  bool isHeader(FileIndex f) const;
+
+  // ----- types
+  const TypeUse& use(TypeUseId id) const { return typeUses[id]; }
+  TypeUseId argument(const TypeUse& use, uint32_t i) const { return i < use.argumentCount ? typeArguments[use.firstArgument + i] : 0; }
+  // Traits of a library type by the guarantees of the language of `f`.
+  uint32_t traits(FileIndex f, TypeUseId id) const;
+  // The class reached through references, pointers and pointer-like library
+  // types (owning pointers, optionals, atomics); kNone when there is none.
+  TypeIndex classBehind(FileIndex f, TypeUseId id) const;
+  std::string typeText(TypeUseId id) const;
+  bool derivesFrom(TypeIndex derived, TypeIndex base) const;
+  // Is an object of this class copyable from outside, and why not?
+  bool isCopyable(TypeIndex type, FileIndex f, int depth = 0) const;
+};
+
+// Links lowered files into a program. Never fails: what cannot be resolved
+// stays unknown.
+Program link(std::string root, std::vector<LoweredFile> files);
+
+}  // namespace elmcart

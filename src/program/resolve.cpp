@@ -1,0 +1,251 @@
+#include <algorithm>
+
+#include "base/text.h"
+#include "program/linker.h"
+
+namespace elmcart {
+
+bool Linker::visible(Symbol symbol, FileIndex f) const {
+  FileIndex onlyIn = kNone;
+  if (symbol.is(Symbol::Sort::Type)) onlyIn = p_.types[symbol.index()].onlyIn;
+  if (symbol.is(Symbol::Sort::Function)) onlyIn = p_.functions[symbol.index()].onlyIn;
+  if (symbol.is(Symbol::Sort::Variable)) onlyIn = p_.variables[symbol.index()].onlyIn;
+  if (symbol.is(Symbol::Sort::Namespace)) onlyIn = p_.scopes[symbol.index()].onlyIn;
+  return onlyIn == kNone || onlyIn == f;
+}
+
+// Of several, the one in the same file, then the one in the same folder, then the first.
+Symbol Linker::best(const std::vector<Symbol>& list, FileIndex f, bool wantType) const {
+  Symbol first, sameFolder;
+  for (Symbol symbol : list) {
+    if (!visible(symbol, f)) continue;
+    bool isType = symbol.is(Symbol::Sort::Type) || symbol.is(Symbol::Sort::Alias) || symbol.is(Symbol::Sort::TypeParameter) || symbol.is(Symbol::Sort::Namespace);
+    if (wantType && !isType) continue;
+    Place place;
+    if (symbol.is(Symbol::Sort::Type)) place = p_.types[symbol.index()].definition;
+    if (symbol.is(Symbol::Sort::Function)) place = p_.functions[symbol.index()].declarations.front();
+    if (symbol.is(Symbol::Sort::Variable)) place = p_.variables[symbol.index()].declarations.front();
+    if (place.known() && place.file == f) return symbol;
+    if (!first.known()) first = symbol;
+    if (!sameFolder.known() && place.known()) {
+      std::string_view a = p_.files[place.file].path, b = p_.files[f].path;
+      if (a.substr(0, a.rfind('/') + 1) == b.substr(0, b.rfind('/') + 1)) sameFolder = symbol;
+    }
+  }
+  return sameFolder.known() ? sameFolder : first;
+}
+
+std::vector<Symbol> Linker::members(TypeIndex type, NameId name, TypeUseId* through, int depth) const {
+  if (const auto* own = entries(p_.types[type].scope, name)) return *own;
+  if (depth > 40) return {};
+  for (const Base& base : p_.types[type].bases) {
+    if (base.type == kNone) continue;
+    std::vector<Symbol> found = members(base.type, name, through, depth + 1);
+    if (!found.empty()) {
+      if (through && *through == 0) *through = base.use;
+      return found;
+    }
+  }
+  return {};
+}
+
+Symbol Linker::lookupIn(NameId name, ScopeIndex scope, FileIndex f, bool wantType, int depth) const {
+  if (depth > 40) return {};
+  const Scope& at = p_.scopes[scope];
+  if (at.sort == Scope::Sort::Type) {
+    if (Symbol found = best(members(at.type, name), f, wantType); found.known()) return found;
+    return {};
+  }
+  if (const auto* own = entries(scope, name))
+    if (Symbol found = best(*own, f, wantType); found.known()) return found;
+  for (ScopeIndex inner : at.transparent) {
+    if (p_.scopes[inner].onlyIn != kNone && p_.scopes[inner].onlyIn != f) continue;
+    if (Symbol found = lookupIn(name, inner, f, wantType, depth + 1); found.known()) return found;
+  }
+  return {};
+}
+
+Symbol Linker::lookupOutward(NameId name, ScopeIndex scope, FileIndex f, bool wantType) const {
+  for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent) {
+    if (Symbol found = lookupIn(name, at, f, wantType); found.known()) return found;
+    for (auto [file, opened] : p_.scopes[at].opened) {
+      if ((file != kNone && file != f) || opened == at) continue;
+      if (Symbol found = lookupIn(name, opened, f, wantType); found.known()) return found;
+    }
+  }
+  return {};
+}
+
+// Which namespaces the using directives open: found without other using
+// directives, so that no two can wait for each other.
+void Linker::resolveUsings() {
+  for (ScopeIndex at = 0; at < p_.scopes.size(); ++at) {
+    for (auto [file, name] : p_.scopes[at].usings) {
+      std::string_view rest = p_.names.text(name);
+      ScopeIndex found = kNone;
+      std::string_view first = rest.substr(0, rest.find("::"));
+      for (ScopeIndex outer = at; outer != kNone && found == kNone; outer = p_.scopes[outer].parent) found = namespaceIn(outer, first);
+      while (found != kNone && rest.find("::") != std::string_view::npos) {
+        rest.remove_prefix(rest.find("::") + 2);
+        found = namespaceIn(found, rest.substr(0, rest.find("::")));
+      }
+      if (found != kNone) p_.scopes[at].opened.emplace_back(file, found);
+    }
+  }
+}
+
+ScopeIndex Linker::namespaceIn(ScopeIndex scope, std::string_view name) const {
+  NameId id = p_.names.find(name);
+  const auto* list = id ? entries(scope, id) : nullptr;
+  if (list)
+    for (Symbol symbol : *list)
+      if (symbol.is(Symbol::Sort::Namespace)) return symbol.index();
+  return kNone;
+}
+
+ScopeIndex Linker::scopeOf(Symbol symbol, FileIndex f) const {
+  symbol = followAlias(symbol, f);
+  if (symbol.is(Symbol::Sort::Namespace)) return symbol.index();
+  if (symbol.is(Symbol::Sort::Type)) return p_.types[symbol.index()].scope;
+  return kNone;
+}
+
+Symbol Linker::followAlias(Symbol symbol, FileIndex f, int depth) const {
+  if (!symbol.is(Symbol::Sort::Alias) || depth > 10) return symbol;
+  const AliasDecl& alias = aliases_[symbol.index()];
+  const LoweredFile& file = p_.file(alias.place);
+  std::string_view target;
+  if (file[alias.place.node].kind == Kind::Using) {
+    target = file.name(alias.place.node);
+  } else {
+    NodeId type = file.child(alias.place.node, Role::Type);
+    if (type == kNoNode || file[type].has(kPointer)) return {};
+    target = file.name(type);
+  }
+  ScopeIndex from = alias.scope;
+  if (target == p_.names.text(alias.name)) {  // typedef struct Foo Foo;
+    const auto* list = entries(from, alias.name);
+    if (list)
+      for (Symbol other : *list)
+        if (other.is(Symbol::Sort::Type)) return other;
+    from = p_.scopes[from].parent;
+    if (from == kNone) return {};
+  }
+  Symbol found = lookup(target, from, alias.place.file, true);
+  if (!found.known() && file[alias.place.node].kind == Kind::Using) found = lookup(target, from, alias.place.file, false);
+  if (found == symbol) return {};
+  return followAlias(found, f, depth + 1);
+}
+
+Symbol Linker::lookup(std::string_view name, ScopeIndex scope, FileIndex f, bool wantType) const {
+  size_t split = name.find("::");
+  if (split == std::string_view::npos) {
+    NameId id = p_.names.find(name);
+    return id ? lookupOutward(id, scope, f, wantType) : Symbol{};
+  }
+  NameId first = p_.names.find(name.substr(0, split));
+  Symbol at = first ? lookupOutward(first, scope, f, true) : Symbol{};
+  std::string_view rest = name.substr(split + 2);
+  for (int i = 0; at.known() && i < 32; ++i) {
+    ScopeIndex inner = scopeOf(at, f);
+    if (inner == kNone) return {};
+    split = rest.find("::");
+    NameId id = p_.names.find(rest.substr(0, split));
+    if (!id) return {};
+    at = lookupIn(id, inner, f, split != std::string_view::npos || wantType);
+    if (split == std::string_view::npos) return at;
+    rest.remove_prefix(split + 2);
+  }
+  return {};
+}
+
+ScopeIndex Linker::lookupScopeFor(FunctionIndex function) const {
+  const Function& f = p_.functions[function];
+  return f.owner != kNone ? p_.types[f.owner].scope : f.parent;
+}
+
+TypeUseId Linker::withModifiers(TypeUseId id, uint32_t addBits, uint32_t removeBits) {
+  if (id == 0) return 0;
+  TypeUse copy = p_.typeUses[id];
+  uint32_t bits = (copy.modifiers & ~removeBits) | addBits;
+  if (bits == copy.modifiers) return id;
+  copy.modifiers = bits;
+  return addUse(copy);
+}
+
+TypeUseId Linker::writtenType(FileIndex f, NodeId typeRef, ScopeIndex scope, int depth) {
+  const LoweredFile& file = p_.files[f];
+  const Node& node = file[typeRef];
+  if (depth > 20) return 0;
+  std::string_view name = file.name(node);
+  TypeUse use;
+  use.modifiers = node.modifiers & (kPointer | kReference | kRvalue | kConst | kPointeeConst | kArray);
+  std::vector<TypeUseId> arguments;
+  for (NodeId c : children(file, typeRef))
+    if (file[c].role == Role::TypeArgument) arguments.push_back(writtenType(f, c, scope, depth + 1));
+  if (name.empty()) return 0;
+  Symbol symbol = lookup(name, scope, f, true);
+  if (symbol.is(Symbol::Sort::Alias)) {
+    const AliasDecl alias = aliases_[symbol.index()];
+    const LoweredFile& aliasFile = p_.file(alias.place);
+    NodeId target = aliasFile[alias.place.node].kind == Kind::Alias ? aliasFile.child(alias.place.node, Role::Type) : kNoNode;
+    if (target != kNoNode && aliasFile.name(target) != name) {
+      TypeUseId behind = writtenType(alias.place.file, target, alias.scope, depth + 1);
+      return withModifiers(behind, use.modifiers, 0);
+    }
+    if (target == kNoNode && aliasFile[alias.place.node].kind == Kind::Using) {
+      Symbol real = followAlias(symbol, f);
+      if (!real.known()) use.name = p_.names.intern(aliasFile.name(alias.place.node));
+      symbol = real;
+    } else {
+      symbol = followAlias(symbol, f);
+    }
+  }
+  if (symbol.is(Symbol::Sort::Type)) {
+    use.decl = symbol.index();
+  } else if (symbol.is(Symbol::Sort::TypeParameter)) {
+    use.parameter = true;
+  }
+  if (use.decl == kNone && use.name == 0) {
+    // A library type: "string" after `using namespace std` is std::string.
+    std::string full(name);
+    if (!use.parameter && name.find("::") == std::string_view::npos) {
+      for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent)
+        for (auto [where, opened] : p_.scopes[at].usings)
+          if ((where == kNone || where == f) && p_.names.text(opened) == "std" && p_.guarantees(f).typeTraits("std::" + std::string(name))) full = "std::" + std::string(name);
+    }
+    use.name = p_.names.intern(full);
+  }
+  if (use.decl != kNone) use.name = p_.types[use.decl].qualified;
+  use.firstArgument = static_cast<uint32_t>(p_.typeArguments.size());
+  use.argumentCount = static_cast<uint32_t>(arguments.size());
+  p_.typeArguments.insert(p_.typeArguments.end(), arguments.begin(), arguments.end());
+  return addUse(use);
+}
+
+TypeUseId Linker::substitute(TypeUseId id, TypeUseId receiver, int depth) {
+  if (id == 0 || receiver == 0 || depth > 8) return id;
+  TypeUse use = p_.typeUses[id];
+  TypeUse from = p_.typeUses[receiver];
+  if (from.decl == kNone || from.argumentCount == 0) return id;
+  const std::vector<NameId>& parameters = p_.types[from.decl].typeParameters;
+  if (use.parameter) {
+    for (uint32_t i = 0; i < parameters.size() && i < from.argumentCount; ++i)
+      if (parameters[i] == use.name) return withModifiers(p_.argument(from, i), use.modifiers, 0);
+    return id;
+  }
+  if (use.argumentCount == 0) return id;
+  std::vector<TypeUseId> arguments;
+  bool changed = false;
+  for (uint32_t i = 0; i < use.argumentCount; ++i) {
+    TypeUseId before = p_.argument(use, i);
+    arguments.push_back(substitute(before, receiver, depth + 1));
+    changed |= arguments.back() != before;
+  }
+  if (!changed) return id;
+  use.firstArgument = static_cast<uint32_t>(p_.typeArguments.size());
+  p_.typeArguments.insert(p_.typeArguments.end(), arguments.begin(), arguments.end());
+  return addUse(use);
+}
+
+}  // namespace elmcart

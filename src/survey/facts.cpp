@@ -1,0 +1,191 @@
+// Facts about functions and classes that recognisers and checks share.
+#include <algorithm>
+#include <set>
+
+#include "base/text.h"
+#include "survey/survey.h"
+
+namespace elmcart {
+namespace {
+
+constexpr int kWeightDepth = 4;
+
+std::string weightText(uint32_t traits, std::string_view name) {
+  std::string by = " (" + std::string(name) + ")";
+  if (traits & kNetwork) return "talks to the network" + by;
+  if (traits & kStartsProcess) return "starts a process" + by;
+  if (traits & kStartsThread) return "starts a thread" + by;
+  if (traits & kReadsFile) return "opens a file" + by;
+  if (traits & kSleeps) return "sleeps" + by;
+  return "allocates much" + by;
+}
+
+class Weigher {
+ public:
+  explicit Weigher(const Program& program) : p_(program) {}
+
+  void function(FunctionIndex index, int depth) {
+    if (depth > kWeightDepth || !visited_.insert(index).second) return;
+    for (uint32_t i : p_.foreignCallsInFunction[index]) foreign(p_.foreignCalls[i]);
+    for (uint32_t i : p_.callsInFunction[index]) function(p_.calls[i].callee, depth + 1);
+    for (uint32_t i : p_.creationsInFunction[index]) {
+      const Creation& creation = p_.creations[i];
+      if (creation.constructor == kNone) fields(creation.type, depth + 1);
+    }
+  }
+
+  void fields(TypeIndex type, int depth) {
+    if (depth > kWeightDepth) return;
+    for (VariableIndex v : p_.types[type].fields) {
+      const TypeUse& use = p_.use(p_.variables[v].type);
+      if (use.decl == kNone || use.has(kPointer | kReference)) continue;
+      FunctionIndex constructor = kNone;
+      for (FunctionIndex m : p_.types[use.decl].methods)
+        if (p_.functions[m].form == FunctionForm::Constructor && p_.functions[m].leastArguments == 0) constructor = m;
+      if (constructor != kNone) function(constructor, depth + 1);
+    }
+  }
+
+  std::vector<Weight> take() { return std::move(out_); }
+
+ private:
+  void foreign(const ForeignCall& call) {
+    std::string_view name = p_.text(call.name);
+    const Node& node = p_.node(call.place);
+    const LoweredFile& file = p_.file(call.place);
+    const Guarantees& g = p_.guarantees(call.place.file);
+    uint32_t calls = g.callTraits(name) & kHeavyCall;
+    uint32_t types = g.typeTraits(name);
+    bool arguments = false;
+    for (NodeId c : children(file, call.place.node)) arguments |= file[c].role == Role::Argument;
+    // A stream or thread object does something only when it is given something.
+    bool given = (node.kind == Kind::Create || node.kind == Kind::FieldInit || node.kind == Kind::Call) && arguments;
+    if ((types & kFileResource) && given) calls |= kReadsFile;
+    if ((types & kThreadType) && given) calls |= kStartsThread;
+    if (node.kind == Kind::Call) {
+      // stream.open(path)
+      NodeId callee = file.child(call.place.node, Role::Callee);
+      if (callee != kNoNode && file[callee].kind == Kind::Member) {
+        NodeId receiver = file.child(callee, Role::Receiver);
+        TypeUseId type = receiver == kNoNode ? 0 : p_.links[call.place.file].type[receiver];
+        calls = 0;
+        if (name == "open" && type && (p_.traits(call.place.file, type) & kFileResource)) calls = kReadsFile;
+      }
+    }
+    if (calls) out_.push_back({weightText(calls, name), call.place});
+  }
+
+  const Program& p_;
+  std::set<FunctionIndex> visited_;
+  std::vector<Weight> out_;
+};
+
+}  // namespace
+
+std::vector<Weight> weightsOf(const Program& program, FunctionIndex function) {
+  Weigher weigher(program);
+  weigher.function(function, 0);
+  return weigher.take();
+}
+
+std::vector<Weight> weightsOfCreation(const Program& program, TypeIndex type, FunctionIndex constructor) {
+  Weigher weigher(program);
+  if (constructor != kNone) weigher.function(constructor, 0);
+  weigher.fields(type, 0);
+  return weigher.take();
+}
+
+bool hasOpenConstructor(const Program& program, TypeIndex type, Place* where) {
+  const TypeDecl& decl = program.types[type];
+  bool any = false;
+  for (FunctionIndex m : decl.methods) {
+    const Function& fn = program.functions[m];
+    if (fn.form == FunctionForm::Function && (fn.modifiers & kAbstract)) {
+      // Nobody makes an object of an abstract class.
+      return false;
+    }
+  }
+  for (FunctionIndex m : decl.methods) {
+    const Function& fn = program.functions[m];
+    if (fn.form != FunctionForm::Constructor) continue;
+    bool copyOrMove = fn.parameters.size() == 1 && program.use(program.variables[fn.parameters[0]].type).decl == type;
+    if (copyOrMove) continue;
+    any = true;
+    if (fn.modifiers & (kPrivate | kProtected | kDeleted)) continue;
+    if (where) *where = fn.declarations.front();
+    return true;
+  }
+  if (any || !decl.definition.known()) return false;
+  // A copy constructor that is declared keeps the implicit one away: C++ [class.default.ctor]/1.
+  for (FunctionIndex m : decl.methods)
+    if (program.functions[m].form == FunctionForm::Constructor) return false;
+  if (where) *where = decl.definition;
+  return program.guarantees(decl.definition.file).implicitConstructor.holds;
+}
+
+bool refusesSecond(const Program& program, TypeIndex type) {
+  const TypeDecl& decl = program.types[type];
+  for (FunctionIndex m : decl.methods) {
+    const Function& fn = program.functions[m];
+    if (fn.form != FunctionForm::Constructor || !fn.definition.known()) continue;
+    // A test of a class-level field followed by a throw or an abort.
+    for (uint32_t u : program.usesInFunction[m]) {
+      const Use& use = program.uses[u];
+      if (program.variables[use.variable].storage != Storage::StaticField || program.variables[use.variable].owner != type) continue;
+      Place branch = program.around(use.place, Kind::If);
+      if (branch.node == kNoNode) {
+        // assert(!instance);
+        Place call = program.around(use.place, Kind::Call);
+        if (call.node == kNoNode) continue;
+        NodeId callee = program.file(call).child(call.node, Role::Callee);
+        if (callee != kNoNode && (program.guarantees(call.file).callTraits(program.file(call).name(callee)) & kAborts)) return true;
+        std::string_view name = callee == kNoNode ? std::string_view{} : program.file(call).name(callee);
+        if (lowerCase(name).find("assert") != std::string::npos) return true;
+        continue;
+      }
+      const LoweredFile& file = program.file(branch);
+      for (NodeId n = branch.node + 1; n < file.nodes.size() && file[n].span.begin < file[branch.node].span.end; ++n) {
+        if (file[n].kind == Kind::Throw) return true;
+        if (file[n].kind == Kind::Call) {
+          NodeId callee = file.child(n, Role::Callee);
+          if (callee != kNoNode && (program.guarantees(branch.file).callTraits(file.name(callee)) & kAborts)) return true;
+        }
+      }
+    }
+  }
+  return false;
+}
+
+std::string functionText(const Program& program, FunctionIndex function) {
+  return function == kNone ? "" : std::string(program.text(program.functions[function].qualified));
+}
+
+std::string whereText(const Program& program, const Consumer& consumer) {
+  if (consumer.in != kNone) return functionText(program, consumer.in);
+  if (consumer.inInitialiserOf != kNone) return "initialiser of " + std::string(program.text(program.variables[consumer.inInitialiserOf].qualified));
+  return "file level";
+}
+
+std::vector<VariableIndex> locksAround(const Program& program, Place place) {
+  std::vector<VariableIndex> out;
+  const LoweredFile& file = program.file(place);
+  for (NodeId up = program.links[place.file].parent[place.node]; up != kNoNode; up = program.links[place.file].parent[up]) {
+    if (file[up].kind == Kind::Function) break;
+    if (file[up].kind != Kind::Guard) continue;
+    for (NodeId c : children(file, up)) {
+      if (file[c].role != Role::Lock) continue;
+      // The lock is the last variable named: mutex_, this->mutex_, other.mutex_, &mutex_.
+      NodeId at = c;
+      while (file[at].kind == Kind::AddressOf || file[at].kind == Kind::Dereference) {
+        NodeId inner = file.child(at, Role::Operand);
+        if (inner == kNoNode) break;
+        at = inner;
+      }
+      Symbol symbol = program.links[place.file].symbol[at];
+      if (symbol.is(Symbol::Sort::Variable)) out.push_back(symbol.index());
+    }
+  }
+  return out;
+}
+
+}  // namespace elmcart

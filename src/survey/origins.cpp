@@ -1,0 +1,157 @@
+#include "survey/origins.h"
+
+namespace elmcart {
+
+Origins::Origins(const Program& program) : p_(program) {
+  door_.assign(p_.functions.size(), kNone);
+  alias_.assign(p_.variables.size(), kNone);
+  context_.assign(p_.variables.size(), kNone);
+  returns_.resize(p_.functions.size());
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    const LoweredFile& file = p_.files[f];
+    for (NodeId n = 1; n < file.nodes.size(); ++n) {
+      const Node& node = file[n];
+      if (node.kind == Kind::Return) {
+        NodeId value = file.child(n, Role::Value);
+        if (value == kNoNode) continue;
+        NodeId up = p_.links[f].parent[n];
+        while (up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda) up = p_.links[f].parent[up];
+        Symbol owner = up == kNoNode ? Symbol{} : p_.links[f].symbol[up];
+        if (file[up].kind == Kind::Function && owner.is(Symbol::Sort::Function)) returns_[owner.index()].push_back({f, value});
+      } else if (node.kind == Kind::Variable) {
+        Symbol symbol = p_.links[f].symbol[n];
+        NodeId value = file.child(n, Role::Initialiser);
+        if (value != kNoNode && symbol.is(Symbol::Sort::Variable)) bindings_.emplace_back(symbol.index(), Place{f, value});
+      } else if (node.kind == Kind::FieldInit) {
+        Symbol symbol = p_.links[f].symbol[n];
+        NodeId value = file.child(n, Role::Argument);
+        if (value != kNoNode && file[value].nextSibling == kNoNode && symbol.is(Symbol::Sort::Variable)) bindings_.emplace_back(symbol.index(), Place{f, value});
+      } else if (node.kind == Kind::Assign && node.detail == static_cast<uint8_t>(AssignForm::Plain)) {
+        NodeId target = file.child(n, Role::Target);
+        NodeId value = file.child(n, Role::Value);
+        if (target == kNoNode || value == kNoNode) continue;
+        Symbol symbol = p_.links[f].symbol[target];
+        if (symbol.is(Symbol::Sort::Variable)) bindings_.emplace_back(symbol.index(), Place{f, value});
+      }
+    }
+  }
+  for (int i = 0; i < 8 && round(); ++i) {
+  }
+  doorsTo_.resize(p_.variables.size());
+  aliasesOf_.resize(p_.variables.size());
+  for (FunctionIndex i = 0; i < door_.size(); ++i)
+    if (door_[i] != kNone) doorsTo_[door_[i]].push_back(i);
+  for (VariableIndex v = 0; v < alias_.size(); ++v)
+    if (alias_[v] != kNone) aliasesOf_[alias_[v]].push_back(v);
+  // A field counts as a context's service only when a function hands it out.
+  for (VariableIndex v = 0; v < context_.size(); ++v)
+    if (doorsTo_[v].empty()) context_[v] = kNone;
+}
+
+// Does a variable of that type stand for the same object as its initialiser?
+bool Origins::keepsIdentity(FileIndex f, TypeUseId type) const {
+  const TypeUse& use = p_.use(type);
+  if (use.has(kPointer | kReference)) return true;
+  return (p_.traits(f, type) & (kOwningPointer | kPointerLike | kAtomicType)) != 0;
+}
+
+bool Origins::round() {
+  bool changed = false;
+  for (auto& [variable, value] : bindings_) {
+    if (alias_[variable] != kNone || p_.variables[variable].lives()) continue;
+    if (!keepsIdentity(value.file, p_.variables[variable].type)) continue;
+    VariableIndex slot = of(value);
+    if (slot == kNone || slot == variable) continue;
+    alias_[variable] = slot;
+    changed = true;
+  }
+  for (FunctionIndex i = 0; i < returns_.size(); ++i) {
+    if (door_[i] != kNone || returns_[i].empty()) continue;
+    FileIndex f = returns_[i].front().file;
+    TypeUseId result = p_.functions[i].result;
+    bool deduced = result != 0 && p_.text(p_.use(result).name) == "auto";
+    // Handing out a slot means handing out its object: by pointer, reference or
+    // owner, or by value of a class of ours or of nothing told.
+    if (!deduced && !keepsIdentity(f, result) && !(p_.traits(f, result) & kOptionalType)) continue;
+    for (Place value : returns_[i]) {
+      VariableIndex slot = of(value);
+      if (slot == kNone) continue;
+      const Variable& v = p_.variables[slot];
+      if (!v.lives()) {
+        // A member of a long-lived object: only free and class-level functions make it a global service.
+        bool instanceMethod = p_.functions[i].owner != kNone && !(p_.functions[i].modifiers & kStatic);
+        if (instanceMethod || p_.classBehind(f, v.type) == kNone) continue;
+      }
+      door_[i] = slot;
+      changed = true;
+      break;
+    }
+  }
+  // Which fields of long-lived objects are reached: noted for the returns above.
+  for (FunctionIndex i = 0; i < returns_.size(); ++i)
+    if (door_[i] != kNone && !p_.variables[door_[i]].lives()) context_[door_[i]] = door_[i];
+  return changed;
+}
+
+VariableIndex Origins::of(Place place) const { return ofDepth(place, 0); }
+
+VariableIndex Origins::ofDepth(Place place, int depth) const {
+  if (depth > 30) return kNone;
+  const LoweredFile& file = p_.file(place);
+  const Node& node = file[place.node];
+  auto child = [&](Role role) { return Place{place.file, file.child(place.node, role)}; };
+  auto follow = [&](Role role) {
+    Place c = child(role);
+    return c.node == kNoNode ? kNone : ofDepth(c, depth + 1);
+  };
+  switch (node.kind) {
+    case Kind::Name: {
+      Symbol symbol = p_.symbolAt(place);
+      if (!symbol.is(Symbol::Sort::Variable)) return kNone;
+      VariableIndex v = symbol.index();
+      return p_.variables[v].lives() ? v : alias_[v];
+    }
+    case Kind::Member: {
+      Symbol symbol = p_.symbolAt(place);
+      if (!symbol.is(Symbol::Sort::Variable)) return kNone;
+      VariableIndex v = symbol.index();
+      if (p_.variables[v].lives()) return v;
+      if (alias_[v] != kNone) return alias_[v];
+      // context->service
+      VariableIndex outer = follow(Role::Receiver);
+      return outer != kNone && p_.variables[outer].lives() && p_.classBehind(place.file, p_.variables[v].type) != kNone ? v : kNone;
+    }
+    case Kind::Call: {
+      Symbol symbol = p_.symbolAt(place);
+      if (symbol.is(Symbol::Sort::Function)) return door_[symbol.index()];
+      Place callee = child(Role::Callee);
+      if (callee.node == kNoNode) return kNone;
+      std::string_view name = file.name(callee.node);
+      if (file[callee.node].kind == Kind::Member) {
+        if (name == "get" || name == "load" || name == "value" || name == "lock") {
+          NodeId receiver = file.child(callee.node, Role::Receiver);
+          return receiver == kNoNode ? kNone : ofDepth({place.file, receiver}, depth + 1);
+        }
+        return kNone;
+      }
+      if (file[callee.node].kind == Kind::Name && (name == "std::move" || name == "std::ref" || name == "std::addressof" || name == "std::as_const")) return follow(Role::Argument);
+      return kNone;
+    }
+    case Kind::Dereference: case Kind::AddressOf: case Kind::Cast: return follow(Role::Operand);
+    case Kind::Conditional: {
+      VariableIndex then = follow(Role::Then);
+      return then != kNone ? then : follow(Role::Else);
+    }
+    case Kind::Assign: {
+      VariableIndex target = follow(Role::Target);
+      return target != kNone ? target : follow(Role::Value);
+    }
+    case Kind::NullTest: return kNone;
+    default: return kNone;
+  }
+}
+
+const std::vector<FunctionIndex>& Origins::doorsTo(VariableIndex slot) const { return doorsTo_[slot]; }
+const std::vector<VariableIndex>& Origins::aliasesOf(VariableIndex slot) const { return aliasesOf_[slot]; }
+
+}  // namespace elmcart

@@ -1,0 +1,41 @@
+// Where values come from: which functions hand out a slot's instance (doors)
+// and which locals and fields keep it (aliases).
+#pragma once
+
+#include <vector>
+
+#include "program/program.h"
+
+namespace elmcart {
+
+class Origins {
+ public:
+  explicit Origins(const Program& program);
+
+  // The slot that the expression at `place` yields, or kNone.
+  VariableIndex of(Place place) const;
+  VariableIndex doorOf(FunctionIndex function) const { return door_[function]; }
+  VariableIndex aliasOf(VariableIndex variable) const { return variable < alias_.size() ? alias_[variable] : kNone; }
+  const std::vector<FunctionIndex>& doorsTo(VariableIndex slot) const;
+  const std::vector<VariableIndex>& aliasesOf(VariableIndex slot) const;
+  // Is the variable a member of a long-lived object that functions hand out?
+  bool isServiceOfContext(VariableIndex field) const { return context_[field] != kNone; }
+  // A return statement's value nodes, by function.
+  const std::vector<Place>& returnsOf(FunctionIndex function) const { return returns_[function]; }
+
+ private:
+  VariableIndex ofDepth(Place place, int depth) const;
+  bool round();
+  bool keepsIdentity(FileIndex f, TypeUseId type) const;
+
+  const Program& p_;
+  std::vector<VariableIndex> door_;     // by function
+  std::vector<VariableIndex> alias_;    // by variable
+  std::vector<VariableIndex> context_;  // by field: the long-lived object it was reached through
+  std::vector<std::vector<Place>> returns_;
+  std::vector<std::pair<VariableIndex, Place>> bindings_;  // variable, value expression
+  std::vector<std::vector<FunctionIndex>> doorsTo_;
+  std::vector<std::vector<VariableIndex>> aliasesOf_;
+};
+
+}  // namespace elmcart

@@ -1,0 +1,1001 @@
+#include "survey/survey.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include "base/text.h"
+
+namespace elmcart {
+
+std::string_view kindText(EntityKind kind) {
+  static constexpr std::string_view kTexts[] = {"singleton", "shared-instance", "static-holder", "static-field", "global-variable",
+                                                "function-static", "registry", "ambient", "thread-local", "container-managed"};
+  return kTexts[static_cast<size_t>(kind)];
+}
+
+std::string_view kindMeaning(EntityKind kind) {
+  static constexpr std::string_view kTexts[] = {
+      "a class meant to have one instance, with a global way to reach it",
+      "a ready instance reachable globally, while its class can be constructed freely",
+      "a class of only static members that keeps mutable static state",
+      "one mutable class-level field in an otherwise ordinary class",
+      "a mutable variable at namespace or file scope",
+      "a mutable variable inside a function that lives as long as the process",
+      "a keyed table of shared instances",
+      "a \"current …\" accessor over a slot that is set from elsewhere",
+      "state that every thread has its own copy of, reachable globally",
+      "one instance by declaration to a container: shared, but handed in"};
+  return kTexts[static_cast<size_t>(kind)];
+}
+
+std::string_view creationText(CreationTime time) {
+  return time == CreationTime::Eager ? "eager" : time == CreationTime::Lazy ? "lazy" : "none";
+}
+
+std::string_view guardText(GuardSort guard) {
+  static constexpr std::string_view kTexts[] = {"none", "language", "lock", "double-check", "double-check-unsound", "once", "atomic", "single-threaded"};
+  return kTexts[static_cast<size_t>(guard)];
+}
+
+std::string_view accessText(const Consumer& consumer) {
+  if (consumer.method != kNone || consumer.access == Access::Call) return "call";
+  if (consumer.reach) return "reach";
+  if (consumer.access == Access::Write || consumer.access == Access::Update) return "write";
+  return consumer.access == Access::Bind ? "reach" : "read";
+}
+
+namespace {
+
+class Recogniser {
+ public:
+  Recogniser(const Program& program, const Origins& origins) : p_(program), o_(origins) { indexStaticHolders(); }
+
+  Survey run() {
+    Survey out;
+    std::set<TypeIndex> holdersDone;
+    for (VariableIndex v = 0; v < p_.variables.size(); ++v) {
+      const Variable& variable = p_.variables[v];
+      if (!isSlot(v)) continue;
+      if (variable.storage == Storage::StaticField && staticHolders_.count(variable.owner) && classOf(v) != variable.owner) {
+        if (holdersDone.insert(variable.owner).second) out.entities.push_back(staticHolder(variable.owner));
+        if (!isMutableState(v)) addSlot(out, v);
+        continue;
+      }
+      addSlot(out, v);
+    }
+    std::stable_sort(out.entities.begin(), out.entities.end(), [&](const Entity& a, const Entity& b) {
+      return std::make_tuple(p_.path(a.place), p_.line(a.place), a.id) < std::make_tuple(p_.path(b.place), p_.line(b.place), b.id);
+    });
+    // Two entities must not share an id: later ones bear their file and line.
+    std::set<std::string> seen;
+    for (Entity& entity : out.entities)
+      if (!seen.insert(entity.id).second) {
+        entity.id += "@" + p_.path(entity.place) + ":" + std::to_string(p_.line(entity.place));
+        seen.insert(entity.id);
+      }
+    return out;
+  }
+
+ private:
+  // ----- which variables are slots at all
+
+  bool isSlot(VariableIndex v) const {
+    const Variable& variable = p_.variables[v];
+    if (variable.lives()) {
+      if (!variable.definition.known() && variable.storage == Storage::Global) return !variable.declarations.empty() && (variable.modifiers & kExtern);
+      // A template's static member without its class parameters filled in is still one slot a type.
+      return variable.name != 0;
+    }
+    return o_.isServiceOfContext(v);
+  }
+
+  TypeIndex classOf(VariableIndex v) const { return p_.classBehind(placeOf(v).file, p_.variables[v].type); }
+  Place placeOf(VariableIndex v) const {
+    const Variable& variable = p_.variables[v];
+    return variable.definition.known() ? variable.definition : variable.declarations.front();
+  }
+  uint32_t traitsOf(VariableIndex v) const { return p_.traits(placeOf(v).file, p_.variables[v].type); }
+
+  // ----- what can do no harm, and why
+
+  bool onlyReadAfterCreation(VariableIndex v) const {
+    for (uint32_t u : p_.usesOfVariable[v]) {
+      const Use& use = p_.uses[u];
+      if (use.access == Access::Read) continue;
+      if (use.access == Access::Write && p_.node(use.place).kind == Kind::FieldInit) continue;
+      if (use.access == Access::Call && isReadOnlyCall(use)) continue;
+      return false;
+    }
+    return true;
+  }
+
+  bool isReadOnlyCall(const Use& use) const {
+    // A call through a function pointer or callable that nobody replaces.
+    return p_.node(p_.parent(use.place)).kind == Kind::Call && p_.node(use.place).role == Role::Callee;
+  }
+
+  bool hasMutableField(TypeIndex type, int depth = 0) const {
+    if (depth > 8) return false;
+    for (VariableIndex f : p_.types[type].fields) {
+      const Variable& field = p_.variables[f];
+      if (field.modifiers & kMutable) {
+        uint32_t traits = p_.traits(field.declarations.front().file, field.type);
+        if (!(traits & (kLockType | kConditionType | kOnceFlagType))) return true;
+      }
+    }
+    for (const Base& base : p_.types[type].bases)
+      if (base.type != kNone && hasMutableField(base.type, depth + 1)) return true;
+    return false;
+  }
+
+  // Does an object of the class hold anything that can change?
+  bool holdsState(TypeIndex type, int depth = 0) const {
+    if (depth > 8) return true;
+    const TypeDecl& decl = p_.types[type];
+    if (!decl.definition.known() || decl.hasUnknownBase) return true;
+    for (VariableIndex f : decl.fields)
+      if (!(p_.variables[f].modifiers & (kConst | kConstant)) || (p_.variables[f].modifiers & kMutable)) return true;
+    for (const Base& base : decl.bases)
+      if (base.type != kNone && holdsState(base.type, depth + 1)) return true;
+    return false;
+  }
+
+  // Empty when the slot is real shared state, else why it is harmless.
+  std::string harmlessReason(VariableIndex v, TypeIndex type) const {
+    const Variable& variable = p_.variables[v];
+    const TypeUse& use = p_.use(variable.type);
+    uint32_t traits = traitsOf(v);
+    if (traits & (kLockType | kConditionType)) return "a pure lock object: it guards other state and holds none";
+    if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds nothing else";
+    bool pointerToMutable = use.has(kPointer) && !use.has(kPointeeConst) && type != kNone;
+    if (variable.modifiers & kConstant) return pointerToMutable ? "" : "a compile-time constant";
+    if ((variable.modifiers & kConst) && !use.has(kPointer | kReference)) {
+      if (type != kNone && use.decl != kNone && hasMutableField(type)) return "";
+      if (type != kNone && use.decl == kNone) {
+        // const unique_ptr<T>: the pointer is fixed, what it points to is not.
+        const TypeUse& inner = p_.use(p_.argument(use, 0));
+        if (!inner.has(kConst | kPointeeConst)) return "";
+      }
+      return "immutable: built once and never changed";
+    }
+    if (use.has(kPointer | kReference) && use.has(kPointeeConst) && (type == kNone || !hasMutableField(type))) {
+      if ((variable.modifiers & kConst) || use.has(kReference) || onlyReadAfterCreation(v)) return "immutable: refers to constant data and is never set again";
+    }
+    if (variable.storage == Storage::FunctionStatic && (variable.modifiers & kConst) && !pointerToMutable) return "immutable: built once and never changed";
+    if (type == kNone && !use.has(kReference) && variable.lives() && onlyReadAfterCreation(v) && !escapes(v)) {
+      // Never written in the whole tree: as good as a constant.
+      if (p_.usesOfVariable[v].empty()) return "never used after its definition";
+      return "never changed after its definition in this tree";
+    }
+    if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && !holdsState(type) && !p_.types[type].methods.empty() && p_.types[type].fields.empty() &&
+        weightsOfCreation(p_, type, kNone).empty() && o_.doorsTo(v).empty() && !hasConstructor(type)) return "its class holds no state";
+    if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && isPlainData(type) && onlyReadAfterCreation(v) && o_.doorsTo(v).empty() && !escapes(v))
+      return "a plain record that is never changed after its definition in this tree";
+    return "";
+  }
+
+  bool hasConstructor(TypeIndex type) const {
+    for (FunctionIndex m : p_.types[type].methods)
+      if (p_.functions[m].form == FunctionForm::Constructor && (p_.functions[m].modifiers & kDefinition)) return true;
+    return false;
+  }
+
+  // A struct of data without behaviour.
+  bool isPlainData(TypeIndex type) const {
+    for (FunctionIndex m : p_.types[type].methods) {
+      FunctionForm form = p_.functions[m].form;
+      if (form == FunctionForm::Function) return false;
+    }
+    return p_.types[type].definition.known();
+  }
+
+  // Does its address get away, so that somebody may write through it?
+  bool escapes(VariableIndex v) const {
+    for (uint32_t u : p_.usesOfVariable[v])
+      if (p_.uses[u].access == Access::Bind) return true;
+    if (!o_.doorsTo(v).empty()) {
+      const TypeUse& use = p_.use(p_.variables[v].type);
+      for (FunctionIndex d : o_.doorsTo(v)) {
+        const TypeUse& result = p_.use(p_.functions[d].result);
+        if (result.has(kReference | kPointer) && !result.has(kPointeeConst) && !use.has(kPointer)) return true;
+      }
+    }
+    return false;
+  }
+
+  bool isMutableState(VariableIndex v) const {
+    return harmlessReason(v, classOf(v)).empty();
+  }
+
+  // ----- static holders
+
+  void indexStaticHolders() {
+    for (TypeIndex t = 0; t < p_.types.size(); ++t) {
+      const TypeDecl& decl = p_.types[t];
+      if (!decl.definition.known() || decl.statics.empty() || !decl.fields.empty() || !decl.bases.empty() || !decl.derived.empty()) continue;
+      bool onlyStatic = true, anyStatic = false;
+      for (FunctionIndex m : decl.methods) {
+        const Function& fn = p_.functions[m];
+        if (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor) continue;
+        if (p_.text(fn.name) == "operator=") continue;
+        if (fn.modifiers & kStatic) anyStatic = true;
+        else onlyStatic = false;
+      }
+      if (!onlyStatic) continue;
+      bool publicState = false;
+      for (VariableIndex v : decl.statics) publicState |= !(p_.variables[v].modifiers & (kPrivate | kProtected));
+      if (!anyStatic && !publicState) continue;
+      // An object of it that somebody makes is not only a holder.
+      bool made = false;
+      for (uint32_t c : p_.creationsOfType[t]) made |= !p_.creations[c].asBase;
+      if (made) continue;
+      bool mutableState = false;
+      for (VariableIndex v : decl.statics) mutableState |= classOf(v) != t && isMutableState(v);
+      if (mutableState) staticHolders_.insert(t);
+    }
+  }
+
+  Entity staticHolder(TypeIndex t) {
+    Entity entity;
+    const TypeDecl& decl = p_.types[t];
+    entity.kind = EntityKind::StaticHolder;
+    entity.name = p_.text(decl.name);
+    entity.id = p_.text(decl.qualified);
+    entity.type = t;
+    entity.typeText = entity.id;
+    entity.place = decl.definition;
+    entity.language = p_.files[decl.definition.file].language;
+    entity.creation.time = CreationTime::Eager;
+    entity.creation.guard = GuardSort::Language;
+    for (VariableIndex v : decl.statics) {
+      if (!isMutableState(v)) continue;
+      entity.slots.push_back(v);
+      entity.state.push_back({v, true, kNone});
+      if (!(p_.variables[v].modifiers & (kPrivate | kProtected))) entity.doors.push_back({Door::Sort::Slot, kNone, v, placeOf(v), std::string(p_.text(p_.variables[v].qualified))});
+      for (uint32_t u : p_.usesOfVariable[v]) {
+        const Use& use = p_.uses[u];
+        if (use.in != kNone && p_.functions[use.in].owner == t) continue;
+        addUseConsumer(entity, use);
+      }
+    }
+    if (!entity.slots.empty()) entity.slot = entity.slots.front();
+    for (FunctionIndex m : decl.methods) {
+      const Function& fn = p_.functions[m];
+      if (fn.form != FunctionForm::Function || !(fn.modifiers & kStatic)) continue;
+      if (!(fn.modifiers & (kPrivate | kProtected))) entity.doors.push_back({Door::Sort::Accessor, m, kNone, fn.declarations.front(), functionText(p_, m)});
+      for (uint32_t c : p_.callsOfFunction[m]) {
+        const CallSite& call = p_.calls[c];
+        if (call.in != kNone && p_.functions[call.in].owner == t) continue;
+        Consumer consumer;
+        consumer.place = call.place;
+        consumer.in = call.in;
+        consumer.inInitialiserOf = call.inInitialiserOf;
+        consumer.access = Access::Call;
+        consumer.reach = true;
+        consumer.method = m;
+        entity.consumers.push_back(consumer);
+      }
+    }
+    fillLocks(entity);
+    sortConsumers(entity);
+    entity.end = "nobody: static fields live until the process ends";
+    return entity;
+  }
+
+  // ----- one slot
+
+  void addSlot(Survey& out, VariableIndex v) {
+    const Variable& variable = p_.variables[v];
+    TypeIndex type = classOf(v);
+    Entity entity;
+    entity.slot = v;
+    entity.slots = {v};
+    entity.type = type;
+    entity.typeText = p_.typeText(variable.type);
+    entity.place = placeOf(v);
+    entity.language = p_.files[entity.place.file].language;
+    entity.name = p_.text(variable.name);
+    entity.id = p_.text(variable.qualified);
+    findDoors(entity);
+    findCreation(entity);
+    entity.kind = decideKind(entity);
+    entity.harmlessBecause = harmlessReason(v, type);
+    // Unused parameters of the language's own making are no entities.
+    entity.harmless = !entity.harmlessBecause.empty();
+    bool classLike = entity.kind == EntityKind::Singleton || (entity.kind == EntityKind::SharedInstance && variable.storage == Storage::FunctionStatic);
+    if (classLike && type != kNone && !p_.types[type].definition.known() && p_.types[type].declarations.empty()) classLike = false;
+    TypeIndex nameType = type;
+    if (classLike && entity.creation.made != kNone && p_.types[entity.creation.made].bases.empty() && type == kNone) nameType = entity.creation.made;
+    if (classLike && nameType != kNone) {
+      const TypeDecl& decl = p_.types[nameType];
+      entity.name = p_.text(decl.name);
+      entity.id = p_.text(decl.qualified);
+      entity.place = decl.definition.known() ? decl.definition : decl.declarations.front();
+    }
+    if (isTypeParameterSlot(v)) {
+      templateSlot(out, entity);
+      return;
+    }
+    finish(entity);
+    // Two slots of one class (one per key, say) would bear one name: the second goes by its slot.
+    for (const Entity& other : out.entities) {
+      if (other.id != entity.id || !classLike) continue;
+      entity.name = p_.text(variable.name);
+      entity.id = p_.text(variable.qualified);
+      entity.place = placeOf(v);
+    }
+    out.entities.push_back(std::move(entity));
+  }
+
+  void finish(Entity& entity) {
+    findConsumers(entity);
+    findState(entity);
+    findEnforcement(entity);
+    findEnd(entity);
+    fillLocks(entity);
+    sortConsumers(entity);
+    Place reset;
+    for (uint32_t u : p_.usesOfVariable[entity.slot]) {
+      const Use& use = p_.uses[u];
+      if (use.access != Access::Write || use.throughPointer || use.inMember || use.place == entity.creation.place) continue;
+      if (entity.creation.in != kNone && use.in == entity.creation.in) continue;
+      if (!reset.known()) reset = use.place;
+    }
+    entity.reset = reset;
+  }
+
+  // template <class T> struct Base { static T& instance() { static T slot; … } };
+  bool isTypeParameterSlot(VariableIndex v) const {
+    const TypeUse& use = p_.use(p_.variables[v].type);
+    if (use.parameter) return true;
+    return use.argumentCount > 0 && p_.use(p_.argument(use, 0)).parameter && (traitsOf(v) & (kPointerLike | kAtomicType));
+  }
+
+  void templateSlot(Survey& out, const Entity& base) {
+    const Variable& variable = p_.variables[base.slot];
+    TypeIndex owner = variable.owner;
+    if (owner == kNone && variable.function != kNone) owner = p_.functions[variable.function].owner;
+    if (owner == kNone || o_.doorsTo(base.slot).empty()) return;
+    // One instance a class that derives from it, or that is named as its argument.
+    std::set<TypeIndex> classes(p_.types[owner].derived.begin(), p_.types[owner].derived.end());
+    std::map<TypeIndex, std::vector<uint32_t>> sites;
+    for (FunctionIndex door : o_.doorsTo(base.slot)) {
+      for (uint32_t c : p_.callsOfFunction[door]) {
+        TypeUseId result = p_.typeAt(p_.calls[c].place);
+        TypeIndex made = p_.classBehind(p_.calls[c].place.file, result);
+        if (made == kNone) continue;
+        classes.insert(made);
+        sites[made].push_back(c);
+      }
+    }
+    for (TypeIndex t : classes) {
+      Entity entity = base;
+      const TypeDecl& decl = p_.types[t];
+      bool derived = p_.derivesFrom(t, owner);
+      entity.kind = derived || !hasOpenConstructor(p_, t) ? EntityKind::Singleton : EntityKind::SharedInstance;
+      entity.type = t;
+      entity.typeText = p_.text(decl.qualified);
+      entity.name = p_.text(decl.name);
+      entity.id = p_.text(decl.qualified);
+      entity.place = decl.definition.known() ? decl.definition : decl.declarations.front();
+      entity.creation.made = t;
+      entity.creation.constructor = defaultConstructor(t);
+      entity.creation.weights = weightsOfCreation(p_, t, entity.creation.constructor);
+      entity.harmless = false;
+      entity.harmlessBecause.clear();
+      for (uint32_t c : sites[t]) {
+        const CallSite& call = p_.calls[c];
+        if (call.in != kNone && p_.functions[call.in].owner == t) continue;
+        addReach(entity, call.place, call.in, call.inInitialiserOf, 0);
+      }
+      findState(entity);
+      findEnforcement(entity);
+      findEnd(entity);
+      fillLocks(entity);
+      sortConsumers(entity);
+      out.entities.push_back(std::move(entity));
+    }
+  }
+
+  FunctionIndex defaultConstructor(TypeIndex t) const {
+    for (FunctionIndex m : p_.types[t].methods)
+      if (p_.functions[m].form == FunctionForm::Constructor && p_.functions[m].leastArguments == 0 && !(p_.functions[m].modifiers & kDeleted)) return m;
+    return kNone;
+  }
+
+  // ----- doors
+
+  void findDoors(Entity& entity) {
+    VariableIndex v = entity.slot;
+    const Variable& variable = p_.variables[v];
+    for (FunctionIndex f : o_.doorsTo(v)) {
+      const Function& fn = p_.functions[f];
+      Door door;
+      door.function = f;
+      door.place = fn.declarations.front();
+      door.name = functionText(p_, f);
+      // A helper is a door that gets it through another door.
+      bool direct = false;
+      for (uint32_t u : p_.usesInFunction[f]) direct |= p_.uses[u].variable == v;
+      door.sort = direct ? Door::Sort::Accessor : Door::Sort::Helper;
+      entity.doors.push_back(door);
+    }
+    std::stable_sort(entity.doors.begin(), entity.doors.end(), [](const Door& a, const Door& b) { return a.sort < b.sort; });
+    bool openSlot = (variable.storage == Storage::Global && variable.onlyIn == kNone) ||
+                    (variable.storage == Storage::StaticField && !(variable.modifiers & (kPrivate | kProtected)));
+    if (openSlot) entity.doors.push_back({Door::Sort::Slot, kNone, v, placeOf(v), std::string(p_.text(variable.qualified))});
+  }
+
+  // ----- creation and its guard
+
+  bool testsSlot(Place test, VariableIndex v) const {
+    const LoweredFile& file = p_.file(test);
+    if (file[test.node].kind == Kind::NullTest || file[test.node].kind == Kind::Compare) {
+      for (NodeId c : children(file, test.node)) {
+        Place operand{test.file, c};
+        if (o_.of(operand) == v) return true;
+        Symbol symbol = p_.symbolAt(operand);
+        if (symbol.is(Symbol::Sort::Variable) && symbol.index() == v) return true;
+        // slot.has_value(), slot.get() == nullptr, slot.count(key)
+        if (file[c].kind == Kind::Call) {
+          NodeId callee = file.child(c, Role::Callee);
+          if (callee != kNoNode && file[callee].kind == Kind::Member) {
+            NodeId receiver = file.child(callee, Role::Receiver);
+            if (receiver != kNoNode && o_.of({test.file, receiver}) == v) return true;
+          }
+        }
+      }
+      return false;
+    }
+    if (file[test.node].kind == Kind::Logic)
+      for (NodeId c : children(file, test.node))
+        if (testsSlot({test.file, c}, v)) return true;
+    return false;
+  }
+
+  // The test of the slot that decides whether `place` runs: an if around it, or
+  // an earlier `if (slot) return …;` in a block around it.
+  void findTests(Entity& entity, Place place) const {
+    const LoweredFile& file = p_.file(place);
+    VariableIndex v = entity.slot;
+    std::vector<std::pair<Place, bool>> found;  // from the inside out; true: a lock
+    NodeId below = place.node;
+    for (NodeId up = p_.links[place.file].parent[place.node]; up != kNoNode; below = up, up = p_.links[place.file].parent[up]) {
+      const Node& node = file[up];
+      if (node.kind == Kind::Function) break;
+      if (node.kind == Kind::Guard) found.emplace_back(Place{place.file, up}, true);
+      if (node.kind == Kind::If && file[below].role != Role::Condition) {
+        for (NodeId c : children(file, up))
+          if (file[c].role == Role::Condition && testsSlot({place.file, c}, v)) found.emplace_back(Place{place.file, up}, false);
+      }
+      if (node.kind == Kind::Block) {
+        for (NodeId c : children(file, up)) {
+          if (c == below) break;
+          if (file[c].kind != Kind::If) continue;
+          NodeId condition = file.child(c, Role::Condition);
+          NodeId then = file.child(c, Role::Then);
+          if (condition == kNoNode || then == kNoNode || !testsSlot({place.file, condition}, v)) continue;
+          bool leaves = false;
+          for (NodeId s : children(file, then)) leaves |= file[s].kind == Kind::Return;
+          if (leaves) found.emplace_back(Place{place.file, c}, false);
+        }
+      }
+    }
+    // From the inside out: [inner test] lock [outer test].
+    for (size_t i = 0; i < found.size(); ++i) {
+      if (found[i].second) {
+        if (!entity.creation.lock.known()) entity.creation.lock = found[i].first;
+      } else if (!entity.creation.lock.known()) {
+        if (!entity.creation.innerTest.known()) entity.creation.innerTest = found[i].first;
+      } else if (!entity.creation.outerTest.known()) {
+        entity.creation.outerTest = found[i].first;
+      }
+    }
+  }
+
+  // The class made by the value of an assignment, and where.
+  bool readCreation(Place value, CreationFacts& facts) const {
+    const LoweredFile& file = p_.file(value);
+    const Node& node = file[value.node];
+    if (node.kind == Kind::Create) {
+      facts.place = value;
+      Symbol symbol = p_.symbolAt(value);
+      if (symbol.is(Symbol::Sort::Type)) facts.made = symbol.index();
+      return true;
+    }
+    if (node.kind == Kind::Conditional) {
+      for (NodeId c : children(file, value.node))
+        if (file[c].role != Role::Condition && readCreation({value.file, c}, facts)) return true;
+      return false;
+    }
+    if (node.kind == Kind::Call) {
+      Symbol symbol = p_.symbolAt(value);
+      NodeId callee = file.child(value.node, Role::Callee);
+      if (symbol.is(Symbol::Sort::Function)) {
+        // A factory: it returns what it creates.
+        for (const Place& returned : o_.returnsOf(symbol.index())) {
+          CreationFacts inner;
+          if (p_.node(returned).kind == Kind::Create && readCreation(returned, inner)) {
+            facts.place = value;
+            facts.made = inner.made;
+            return true;
+          }
+        }
+        return false;
+      }
+      if (callee != kNoNode && p_.symbolAt({value.file, callee}).is(Symbol::Sort::Type)) {
+        facts.place = value;
+        facts.made = p_.symbolAt({value.file, callee}).index();
+        return true;
+      }
+      // std::move(fresh), std::shared_ptr<T>(new T)
+      for (NodeId c : children(file, value.node))
+        if (file[c].role == Role::Argument && readCreation({value.file, c}, facts)) return true;
+      return false;
+    }
+    if (node.kind == Kind::Lambda) return false;
+    if (node.kind == Kind::Name) {
+      // A local that was just created: T* fresh = new T; slot = fresh;
+      Symbol symbol = p_.symbolAt(value);
+      if (!symbol.is(Symbol::Sort::Variable) || p_.variables[symbol.index()].storage != Storage::Local) return false;
+      Place definition = p_.variables[symbol.index()].definition;
+      NodeId initial = p_.file(definition).child(definition.node, Role::Initialiser);
+      if (initial != kNoNode && p_.file(definition)[initial].kind == Kind::Create) return readCreation({definition.file, initial}, facts);
+      for (uint32_t u : p_.usesOfVariable[symbol.index()]) {
+        const Use& use = p_.uses[u];
+        if (use.access != Access::Write) continue;
+        Place assign = p_.parent(use.place);
+        NodeId right = p_.file(assign).child(assign.node, Role::Value);
+        if (right != kNoNode && p_.file(assign)[right].kind == Kind::Create) return readCreation({assign.file, right}, facts);
+      }
+    }
+    return false;
+  }
+
+  void findCreation(Entity& entity) {
+    VariableIndex v = entity.slot;
+    const Variable& variable = p_.variables[v];
+    CreationFacts& facts = entity.creation;
+    const TypeUse& use = p_.use(variable.type);
+    uint32_t traits = traitsOf(v);
+    Place definition = placeOf(v);
+    NodeId initial = p_.file(definition).child(definition.node, Role::Initialiser);
+    const Guarantees& g = p_.guarantees(definition.file);
+    bool byValue = !use.has(kPointer | kReference) && !(traits & (kOwningPointer | kOptionalType)) && !((traits & kAtomicType) && entity.type != kNone);
+    bool made = false;
+    if (variable.lives()) {
+      CreationFacts initialFacts;
+      bool creates = initial != kNoNode && readCreation({definition.file, initial}, initialFacts);
+      if (creates && initialFacts.made == kNone && entity.type != kNone && !byValue) {
+        // unique_ptr<T> slot(new T): the Create node is the pointer's, the argument makes the object.
+        for (NodeId c : children(p_.file(definition), initial))
+          if (p_.file(definition)[c].role == Role::Argument) readCreation({definition.file, c}, initialFacts);
+        creates = initialFacts.made != kNone;
+      }
+      if (byValue || creates) {
+        facts = initialFacts;
+        if (!facts.place.known()) facts.place = definition;
+        if (facts.made == kNone) facts.made = entity.type;
+        facts.time = variable.storage == Storage::FunctionStatic ? CreationTime::Lazy : CreationTime::Eager;
+        facts.in = variable.function;
+        // A thread's own copy needs no guard against other threads.
+        facts.guard = variable.modifiers & kThreadLocal ? GuardSort::Language
+                      : variable.storage == Storage::FunctionStatic ? (g.guardedLocalStatic.holds ? GuardSort::Language : GuardSort::None)
+                                                                    : GuardSort::Language;
+        made = true;
+      }
+    }
+    if (!made) {
+      // Assigned somewhere: lazily made, or set from outside.
+      for (uint32_t u : p_.usesOfVariable[v]) {
+        const Use& site = p_.uses[u];
+        if (site.access != Access::Write && site.access != Access::Update) continue;
+        CreationFacts here;
+        if (!creationAt(site, here)) continue;
+        here.time = CreationTime::Lazy;
+        here.in = site.in;
+        entity.creation = here;
+        findTests(entity, site.place);
+        decideGuard(entity, site);
+        made = true;
+        // Of several the one behind a test is the lazy one.
+        if (entity.creation.innerTest.known() || entity.creation.outerTest.known() || entity.creation.guard != GuardSort::None) break;
+      }
+    }
+    if (made && facts.constructor == kNone && facts.made != kNone) {
+      for (uint32_t c : p_.creationsOfType[facts.made])
+        if (p_.creations[c].place == facts.place) facts.constructor = p_.creations[c].constructor;
+      if (facts.constructor == kNone) facts.constructor = defaultConstructor(facts.made);
+      facts.weights = weightsOfCreation(p_, facts.made, facts.constructor);
+    }
+  }
+
+  // slot = new T;  slot.reset(new T);  slot.store(new T);  slot.emplace(…)
+  bool creationAt(const Use& site, CreationFacts& out) const {
+    Place up = p_.parent(site.place);
+    const LoweredFile& file = p_.file(up);
+    if (file[up.node].kind == Kind::Assign) {
+      NodeId value = file.child(up.node, Role::Value);
+      return value != kNoNode && readCreation({up.file, value}, out) && (out.made != kNone || true);
+    }
+    if (file[up.node].kind == Kind::Member) {
+      Place call = p_.parent(up);
+      if (file[call.node].kind != Kind::Call) return false;
+      if (file.name(up.node) == "emplace") {
+        out.place = call;
+        out.made = p_.classBehind(up.file, p_.variables[site.variable].type);
+        return out.made != kNone;
+      }
+      for (NodeId c : children(file, call.node))
+        if (file[c].role == Role::Argument && readCreation({call.file, c}, out)) return true;
+    }
+    return false;
+  }
+
+  void decideGuard(Entity& entity, const Use& site) {
+    CreationFacts& facts = entity.creation;
+    Place once = p_.around(site.place, Kind::Once);
+    if (once.node == kNoNode && site.in != kNone) {
+      // A creation function that is only run through a once flag.
+      bool all = !p_.callsOfFunction[site.in].empty();
+      for (uint32_t c : p_.callsOfFunction[site.in]) {
+        Place at = p_.calls[c].place;
+        if (p_.node(at).kind != Kind::Once && p_.around(at, Kind::Once).node == kNoNode) all = false;
+      }
+      if (all) once = p_.calls[p_.callsOfFunction[site.in].front()].place;
+    }
+    if (once.node != kNoNode) {
+      facts.guard = GuardSort::Once;
+      facts.lock = once;
+      return;
+    }
+    uint32_t traits = traitsOf(entity.slot);
+    Place up = p_.parent(site.place);
+    if ((traits & kAtomicType) && p_.node(up).kind == Kind::Member) {
+      std::string_view name = p_.nameOf(up);
+      if (name.substr(0, 16) == "compare_exchange") {
+        facts.guard = GuardSort::Atomic;
+        return;
+      }
+    }
+    if (p_.variables[entity.slot].modifiers & kThreadLocal) {
+      facts.guard = GuardSort::Language;
+      return;
+    }
+    if (facts.lock.known() && facts.outerTest.known()) {
+      bool sound = (traits & kAtomicType) || p_.guarantees(site.place.file).plainPointerPublishes.holds;
+      facts.incompleteDoubleCheck = !facts.innerTest.known();
+      facts.guard = sound && !facts.incompleteDoubleCheck ? GuardSort::DoubleCheck : GuardSort::DoubleCheckUnsound;
+    } else if (facts.lock.known()) {
+      facts.guard = GuardSort::Lock;
+    } else {
+      facts.guard = GuardSort::None;
+    }
+  }
+
+  // ----- kind
+
+  EntityKind decideKind(const Entity& entity) const {
+    VariableIndex v = entity.slot;
+    const Variable& variable = p_.variables[v];
+    const TypeUse& use = p_.use(variable.type);
+    TypeIndex type = entity.type;
+    bool threadLocal = (variable.modifiers & kThreadLocal) != 0;
+    bool accessor = false, ownAccessor = false, lookup = false;
+    for (const Door& door : entity.doors) {
+      if (door.sort == Door::Sort::Slot) continue;
+      accessor = true;
+      const Function& fn = p_.functions[door.function];
+      if (fn.owner == kNone || type == kNone) continue;
+      if (p_.derivesFrom(type, fn.owner) || p_.derivesFrom(fn.owner, type)) ownAccessor = true;
+    }
+    uint32_t traits = traitsOf(v);
+    // A keyed table of instances: what it maps to is an object of ours, or a maker of such.
+    if ((traits & kKeyedCollection) && use.argumentCount >= 2) {
+      Place place = placeOf(v);
+      TypeUseId mapped = p_.argument(use, 1);
+      bool instances = p_.classBehind(place.file, mapped) != kNone && (p_.use(mapped).has(kPointer) || (p_.traits(place.file, mapped) & (kOwningPointer | kPointerLike)) || behaves(p_.classBehind(place.file, mapped)));
+      lookup = instances && !threadLocal;
+    }
+    if (lookup) return EntityKind::Registry;
+    bool setElsewhere = use.has(kPointer) && entity.creation.time == CreationTime::None && isSetFromOutside(v);
+    if (threadLocal) return accessor && setElsewhere ? EntityKind::Ambient : EntityKind::ThreadLocal;
+    if (type != kNone) {
+      bool closed = !hasOpenConstructor(p_, type) && p_.types[type].definition.known() && !isAbstract(type);
+      bool slotInside = variable.storage == Storage::StaticField && (p_.derivesFrom(type, variable.owner) || p_.derivesFrom(variable.owner, type));
+      bool refuses = refusesSecond(p_, type);
+      bool selfMade = slotInside && isSetToThis(v);
+      if (accessor && setElsewhere && !selfMade && !closed) return EntityKind::Ambient;
+      if (ownAccessor || refuses) return EntityKind::Singleton;
+      if (closed && (accessor || slotInside || entity.creation.made == type)) return EntityKind::Singleton;
+      if (slotInside && selfMade) return EntityKind::Singleton;
+      if (accessor) return EntityKind::SharedInstance;
+      if (slotInside && (p_.variables[v].modifiers & kPublic)) return EntityKind::SharedInstance;
+      bool open = variable.storage == Storage::Global && (variable.onlyIn == kNone || !use.has(kPointer));
+      if (open && behaves(type)) return EntityKind::SharedInstance;
+      if (variable.storage == Storage::StaticField && (variable.modifiers & kPublic) && behaves(type)) return EntityKind::SharedInstance;
+    }
+    switch (variable.storage) {
+      case Storage::StaticField: return EntityKind::StaticField;
+      case Storage::FunctionStatic: return EntityKind::FunctionStatic;
+      case Storage::Field: return EntityKind::SharedInstance;
+      default: return EntityKind::GlobalVariable;
+    }
+  }
+
+  bool isAbstract(TypeIndex type) const {
+    for (FunctionIndex m : p_.types[type].methods)
+      if (p_.functions[m].modifiers & kAbstract) return true;
+    return false;
+  }
+
+  // Does the class do something, or is it a plain record?
+  bool behaves(TypeIndex type) const {
+    if (type == kNone) return false;
+    for (FunctionIndex m : p_.types[type].methods)
+      if (p_.functions[m].form == FunctionForm::Function && !(p_.functions[m].modifiers & kStatic)) return true;
+    for (const Base& base : p_.types[type].bases)
+      if (base.type == kNone || behaves(base.type)) return true;
+    return !p_.types[type].definition.known();
+  }
+
+  // Assigned from a parameter or another variable, not from a creation.
+  bool isSetFromOutside(VariableIndex v) const {
+    for (uint32_t u : p_.usesOfVariable[v]) {
+      const Use& use = p_.uses[u];
+      if (use.access != Access::Write || use.throughPointer || use.inMember) continue;
+      Place up = p_.parent(use.place);
+      if (p_.node(up).kind != Kind::Assign) continue;
+      NodeId value = p_.file(up).child(up.node, Role::Value);
+      if (value == kNoNode) continue;
+      Kind kind = p_.file(up)[value].kind;
+      if (kind == Kind::Name || kind == Kind::This || kind == Kind::AddressOf || kind == Kind::Member || kind == Kind::Call) return true;
+    }
+    return false;
+  }
+
+  // Filled from the type's own constructor: slot = this.
+  bool isSetToThis(VariableIndex v) const {
+    for (uint32_t u : p_.usesOfVariable[v]) {
+      const Use& use = p_.uses[u];
+      if (use.access != Access::Write || use.in == kNone || p_.functions[use.in].form != FunctionForm::Constructor) continue;
+      Place up = p_.parent(use.place);
+      NodeId value = p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Value) : kNoNode;
+      if (value != kNoNode && p_.file(up)[value].kind == Kind::This) return true;
+    }
+    return false;
+  }
+
+  // ----- consumers
+
+  bool isOwn(const Entity& entity, FunctionIndex in) const {
+    if (in == kNone) return false;
+    for (const Door& door : entity.doors)
+      if (door.function == in) return true;
+    if (entity.creation.in == in && entity.creation.in != kNone && p_.variables[entity.slot].storage != Storage::Field) return p_.functions[in].owner == entity.type && entity.type != kNone;
+    const Function& fn = p_.functions[in];
+    return entity.type != kNone && fn.owner == entity.type;
+  }
+
+  void addUseConsumer(Entity& entity, const Use& use) {
+    Consumer consumer;
+    consumer.place = use.place;
+    consumer.in = use.in;
+    consumer.inInitialiserOf = use.inInitialiserOf;
+    consumer.access = use.access;
+    fillMember(consumer);
+    entity.consumers.push_back(consumer);
+  }
+
+  // What is done with the entity's value at `place`: which member is used?
+  void fillMember(Consumer& consumer) const {
+    Place at = consumer.place;
+    for (int i = 0; i < 6; ++i) {
+      Place up = p_.parent(at);
+      if (up.node == kNoNode) return;
+      const Node& parent = p_.node(up);
+      if (parent.kind == Kind::Member && p_.node(at).role == Role::Receiver) {
+        Symbol symbol = p_.symbolAt(up);
+        if (symbol.is(Symbol::Sort::Function)) {
+          consumer.method = symbol.index();
+          consumer.access = p_.functions[symbol.index()].modifiers & kConst ? Access::Read : Access::Call;
+          return;
+        }
+        if (symbol.is(Symbol::Sort::Variable)) {
+          consumer.field = symbol.index();
+          for (uint32_t u : p_.usesOfVariable[symbol.index()])
+            if (p_.uses[u].place == up) consumer.access = p_.uses[u].access;
+          return;
+        }
+        // .get(), .load(): keep looking outward
+        std::string_view name = p_.nameOf(up);
+        Place call = p_.parent(up);
+        if (p_.node(call).kind == Kind::Call && (name == "get" || name == "load" || name == "value")) {
+          at = call;
+          continue;
+        }
+        return;
+      }
+      if (parent.kind == Kind::Dereference || parent.kind == Kind::Cast) {
+        at = up;
+        continue;
+      }
+      return;
+    }
+  }
+
+  void addReach(Entity& entity, Place place, FunctionIndex in, VariableIndex inInitialiserOf, uint32_t door) {
+    Consumer consumer;
+    consumer.place = place;
+    consumer.in = in;
+    consumer.inInitialiserOf = inInitialiserOf;
+    consumer.reach = true;
+    consumer.door = door;
+    fillMember(consumer);
+    entity.consumers.push_back(consumer);
+  }
+
+  void findConsumers(Entity& entity) {
+    for (uint32_t d = 0; d < entity.doors.size(); ++d) {
+      const Door door = entity.doors[d];
+      if (door.function == kNone) continue;
+      for (uint32_t c : p_.callsOfFunction[door.function]) {
+        const CallSite& call = p_.calls[c];
+        if (isOwn(entity, call.in)) continue;
+        addReach(entity, call.place, call.in, call.inInitialiserOf, d);
+      }
+    }
+    VariableIndex v = entity.slot;
+    for (uint32_t u : p_.usesOfVariable[v]) {
+      const Use& use = p_.uses[u];
+      if (isOwn(entity, use.in)) continue;
+      if (p_.variables[v].storage == Storage::FunctionStatic && use.in == p_.variables[v].function && !entity.doors.empty()) continue;
+      if (use.place == entity.creation.place) continue;
+      addUseConsumer(entity, use);
+    }
+    for (VariableIndex alias : o_.aliasesOf(v)) {
+      for (uint32_t u : p_.usesOfVariable[alias]) {
+        const Use& use = p_.uses[u];
+        if (isOwn(entity, use.in) || p_.node(use.place).kind == Kind::FieldInit || p_.node(use.place).kind == Kind::Capture) continue;
+        Consumer consumer;
+        consumer.place = use.place;
+        consumer.in = use.in;
+        consumer.inInitialiserOf = use.inInitialiserOf;
+        consumer.access = use.access;
+        consumer.alias = alias;
+        fillMember(consumer);
+        if (consumer.method == kNone && consumer.field == kNone && use.access != Access::Update && use.access != Access::Write) continue;
+        entity.consumers.push_back(consumer);
+      }
+    }
+  }
+
+  void sortConsumers(Entity& entity) const {
+    auto key = [&](const Consumer& c) { return std::make_tuple(p_.path(c.place), p_.line(c.place), c.place.node); };
+    std::stable_sort(entity.consumers.begin(), entity.consumers.end(), [&](const Consumer& a, const Consumer& b) { return key(a) < key(b); });
+    entity.consumers.erase(std::unique(entity.consumers.begin(), entity.consumers.end(), [](const Consumer& a, const Consumer& b) { return a.place == b.place; }), entity.consumers.end());
+  }
+
+  // ----- state, enforcement, end
+
+  void findState(Entity& entity) {
+    if (entity.type == kNone || p_.use(p_.variables[entity.slot].type).decl == kNone) {
+      bool plain = entity.type == kNone;
+      if (plain) {
+        entity.state.push_back({entity.slot, !entity.harmless, kNone});
+        return;
+      }
+    }
+    std::set<TypeIndex> seen;
+    std::vector<TypeIndex> open = {entity.type};
+    while (!open.empty()) {
+      TypeIndex t = open.back();
+      open.pop_back();
+      if (!seen.insert(t).second) continue;
+      for (VariableIndex f : p_.types[t].fields) {
+        uint32_t traits = p_.traits(p_.variables[f].declarations.front().file, p_.variables[f].type);
+        if (traits & (kLockType | kConditionType | kOnceFlagType)) continue;
+        bool changes = false;
+        if (!(p_.variables[f].modifiers & (kConst | kConstant)) || (p_.variables[f].modifiers & kMutable)) {
+          for (uint32_t u : p_.usesOfVariable[f]) {
+            const Use& use = p_.uses[u];
+            if (use.access == Access::Read) continue;
+            bool constructing = use.in != kNone && p_.functions[use.in].owner == t && (p_.functions[use.in].form == FunctionForm::Constructor || p_.functions[use.in].form == FunctionForm::Destructor);
+            if (!constructing) changes = true;
+          }
+        }
+        entity.state.push_back({f, changes, kNone});
+      }
+      for (const Base& base : p_.types[t].bases)
+        if (base.type != kNone) open.push_back(base.type);
+    }
+  }
+
+  // The lock that is held wherever a field is touched after construction.
+  void fillLocks(Entity& entity) {
+    for (StateField& field : entity.state) {
+      std::set<VariableIndex> common;
+      bool first = true;
+      for (uint32_t u : p_.usesOfVariable[field.variable]) {
+        const Use& use = p_.uses[u];
+        if (use.in != kNone && (p_.functions[use.in].form == FunctionForm::Constructor || p_.functions[use.in].form == FunctionForm::Destructor)) continue;
+        std::vector<VariableIndex> held = locksAround(p_, use.place);
+        if (held.empty() && use.in != kNone) held = locksOfAllCallers(use.in, 0);
+        std::set<VariableIndex> here(held.begin(), held.end());
+        if (first) common = here;
+        else {
+          std::set<VariableIndex> both;
+          std::set_intersection(common.begin(), common.end(), here.begin(), here.end(), std::inserter(both, both.begin()));
+          common = both;
+        }
+        first = false;
+      }
+      if (!common.empty()) field.lock = *common.begin();
+    }
+  }
+
+  // A private helper is protected when every call of it is.
+  std::vector<VariableIndex> locksOfAllCallers(FunctionIndex function, int depth) const {
+    if (depth > 3 || !(p_.functions[function].modifiers & (kPrivate | kProtected)) || p_.callsOfFunction[function].empty()) return {};
+    std::set<VariableIndex> common;
+    bool first = true;
+    for (uint32_t c : p_.callsOfFunction[function]) {
+      std::vector<VariableIndex> held = locksAround(p_, p_.calls[c].place);
+      if (held.empty() && p_.calls[c].in != kNone) {
+        FunctionForm form = p_.functions[p_.calls[c].in].form;
+        if (form == FunctionForm::Constructor || form == FunctionForm::Destructor) continue;
+        held = locksOfAllCallers(p_.calls[c].in, depth + 1);
+      }
+      std::set<VariableIndex> here(held.begin(), held.end());
+      if (first) common = here;
+      else {
+        std::set<VariableIndex> both;
+        std::set_intersection(common.begin(), common.end(), here.begin(), here.end(), std::inserter(both, both.begin()));
+        common = both;
+      }
+      first = false;
+    }
+    return {common.begin(), common.end()};
+  }
+
+  void findEnforcement(Entity& entity) {
+    if (entity.type == kNone || !p_.types[entity.type].definition.known()) return;
+    if (entity.kind != EntityKind::Singleton && entity.kind != EntityKind::SharedInstance) return;
+    FileIndex f = p_.types[entity.type].definition.file;
+    bool refuses = refusesSecond(p_, entity.type);
+    if (hasOpenConstructor(p_, entity.type) && !refuses) entity.openings.push_back("its constructor is open");
+    if (p_.isCopyable(entity.type, f) && !isAbstract(entity.type)) entity.openings.push_back("it can be copied");
+    const Variable& slot = p_.variables[entity.slot];
+    bool openSlot = (slot.storage == Storage::Global && slot.onlyIn == kNone && !(slot.modifiers & kConst)) || (slot.storage == Storage::StaticField && (slot.modifiers & kPublic));
+    if (openSlot && p_.use(slot.type).has(kPointer) && !(slot.modifiers & kConst)) entity.openings.push_back("its slot can be replaced from outside");
+    entity.enforced = entity.openings.empty() ? 1 : 0;
+  }
+
+  void findEnd(Entity& entity) {
+    const Variable& slot = p_.variables[entity.slot];
+    const TypeUse& use = p_.use(slot.type);
+    uint32_t traits = traitsOf(entity.slot);
+    for (uint32_t u : p_.usesOfVariable[entity.slot]) {
+      Place up = p_.parent(p_.uses[u].place);
+      if (p_.node(up).kind == Kind::Destroy) {
+        entity.end = "deleted in " + (p_.uses[u].in == kNone ? std::string("an initialiser") : functionText(p_, p_.uses[u].in));
+        return;
+      }
+    }
+    if (slot.modifiers & kThreadLocal) entity.end = "destroyed when its thread ends";
+    else if (use.has(kReference)) entity.end = "not by this slot: it refers to an object made elsewhere";
+    else if (use.has(kPointer) || ((traits & kAtomicType) && entity.type != kNone)) entity.end = entity.creation.time == CreationTime::None ? "not by this slot: it was made elsewhere" : "nobody: it is never deleted";
+    else entity.end = "destroyed when the process exits";
+  }
+
+  const Program& p_;
+  const Origins& o_;
+  std::set<TypeIndex> staticHolders_;
+};
+
+}  // namespace
+
+Survey surveyProgram(const Program& program, const Origins& origins) { return Recogniser(program, origins).run(); }
+
+}  // namespace elmcart

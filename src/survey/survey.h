@@ -1,0 +1,39 @@
+// The survey: recognises entities in a linked program by what the code does.
+//
+// A recogniser looks at one slot (a variable with static lifetime, or a member
+// of a long-lived object that functions hand out) and its surroundings; names
+// never decide. What is found but can do no harm is kept with the reason why.
+#pragma once
+
+#include <vector>
+
+#include "survey/entity.h"
+#include "survey/origins.h"
+
+namespace elmcart {
+
+struct Survey {
+  std::vector<Entity> entities;  // sorted by file, line, id
+};
+
+Survey surveyProgram(const Program& program, const Origins& origins);
+
+// Facts that the checks ask for as well.
+
+// What makes calling `function` heavy: files, network, threads … through calls
+// inside the program up to a few levels.
+std::vector<Weight> weightsOf(const Program& program, FunctionIndex function);
+// The same for creating an object of that class with that constructor (kNone: implicit).
+std::vector<Weight> weightsOfCreation(const Program& program, TypeIndex type, FunctionIndex constructor);
+// Can an object of the class be made by anyone?
+bool hasOpenConstructor(const Program& program, TypeIndex type, Place* where = nullptr);
+// Does a constructor of the class refuse a second object at run time?
+bool refusesSecond(const Program& program, TypeIndex type);
+// "Class::function" or the file-level name around a consumer.
+std::string whereText(const Program& program, const Consumer& consumer);
+// The source-like text of a function for people: "ns::Class::name".
+std::string functionText(const Program& program, FunctionIndex function);
+// The lock variable of the guard around a place, or kNone; looks outward through all guards.
+std::vector<VariableIndex> locksAround(const Program& program, Place place);
+
+}  // namespace elmcart
