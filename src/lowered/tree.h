@@ -155,6 +155,7 @@ struct LoweredFile {
   uint32_t unreadBytes = 0;             // bytes inside Unread nodes
   std::vector<uint32_t> lineStarts;     // byte offset of each line's first byte
   std::vector<Span> comments;           // in order
+  std::vector<std::pair<uint32_t, std::string>> notes;  // line and text of comments addressed to us
 
   const Node& operator[](NodeId id) const { return nodes[id]; }
   std::string_view name(const Node& node) const { return names.text(node.name); }

@@ -802,12 +802,14 @@ void classify(const Program& p, Use& use) {
 
 }  // namespace
 
+// Types, aliases and using directives inside function bodies.
 void Linker::collectLocalTypes() {
   for (FileIndex f = 0; f < p_.files.size(); ++f) {
     NodeId count = static_cast<NodeId>(p_.files[f].nodes.size());
     for (NodeId n = 1; n < count; ++n) {
       Kind kind = p_.files[f][n].kind;
-      if (kind != Kind::Type && kind != Kind::Alias) continue;
+      bool opens = kind == Kind::Using && p_.files[f][n].has(kWholeScope);
+      if (kind != Kind::Type && kind != Kind::Alias && !opens) continue;
       NodeId up = p_.links[f].parent[n];
       if (p_.files[f][up].kind != Kind::Block) continue;
       while (up != kNoNode && p_.files[f][up].kind != Kind::Function) up = p_.links[f].parent[up];
@@ -822,6 +824,8 @@ void Linker::collectLocalTypes() {
       }
       if (kind == Kind::Type) {
         collectType(f, n, entry->second);
+      } else if (opens) {
+        p_.scopes[entry->second].usings.emplace_back(f, global(f, p_.files[f][n].name));
       } else {
         uint32_t index = static_cast<uint32_t>(aliases_.size());
         NameId name = global(f, p_.files[f][n].name);
@@ -851,9 +855,11 @@ void Linker::run() {
       for (NodeId c = file.nodes[n].firstChild; c != kNoNode; c = file.nodes[c].nextSibling) links.parent[c] = n;
   }
   for (FileIndex f = 0; f < p_.files.size(); ++f) collectFile(f);
-  resolveUsings();
+  resolveUsings(0);
   joinPending();
+  ScopeIndex firstLocal = static_cast<ScopeIndex>(p_.scopes.size());
   collectLocalTypes();
+  resolveUsings(firstLocal);
   resolveDeclaredTypes();
 
   // The bodies. Functions and variables may be added while walking (locals), so by index.

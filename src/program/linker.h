@@ -46,7 +46,7 @@ class Linker {
   Symbol lookupOutward(NameId name, ScopeIndex scope, FileIndex f, bool wantType) const;
   Symbol lookupIn(NameId name, ScopeIndex scope, FileIndex f, bool wantType, int depth = 0) const;
   const std::vector<Symbol>* entries(ScopeIndex scope, NameId name) const;
-  void resolveUsings();
+  void resolveUsings(ScopeIndex from);
   ScopeIndex namespaceIn(ScopeIndex scope, std::string_view name) const;
   ScopeIndex scopeOf(Symbol symbol, FileIndex f) const;
   Symbol followAlias(Symbol symbol, FileIndex f, int depth = 0) const;

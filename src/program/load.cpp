@@ -20,6 +20,11 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   file.lineStarts = lineStartsOf(text);
   language.lower(text, lore, file);
   file.nodes.shrink_to_fit();
+  for (Span span : file.comments) {
+    std::string_view comment = text.substr(span.begin, span.size());
+    size_t at = comment.find("elmcart:");
+    if (at != std::string_view::npos) file.notes.emplace_back(file.lineOf(span.begin), std::string(comment.substr(at + 8)));
+  }
   return file;
 }
 

@@ -78,8 +78,8 @@ Symbol Linker::lookupOutward(NameId name, ScopeIndex scope, FileIndex f, bool wa
 
 // Which namespaces the using directives open: found without other using
 // directives, so that no two can wait for each other.
-void Linker::resolveUsings() {
-  for (ScopeIndex at = 0; at < p_.scopes.size(); ++at) {
+void Linker::resolveUsings(ScopeIndex from) {
+  for (ScopeIndex at = from; at < p_.scopes.size(); ++at) {
     for (auto [file, name] : p_.scopes[at].usings) {
       std::string_view rest = p_.names.text(name);
       ScopeIndex found = kNone;

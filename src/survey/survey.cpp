@@ -300,6 +300,7 @@ class Recogniser {
     findDoors(entity);
     findCreation(entity);
     entity.kind = decideKind(entity);
+    if (entity.kind == EntityKind::Registry) findLookups(entity);
     entity.harmlessBecause = harmlessReason(v, type);
     // Unused parameters of the language's own making are no entities.
     entity.harmless = !entity.harmlessBecause.empty();
@@ -425,6 +426,20 @@ class Recogniser {
     bool openSlot = (variable.storage == Storage::Global && variable.onlyIn == kNone) ||
                     (variable.storage == Storage::StaticField && !(variable.modifiers & (kPrivate | kProtected)));
     if (openSlot) entity.doors.push_back({Door::Sort::Slot, kNone, v, placeOf(v), std::string(p_.text(variable.qualified))});
+  }
+
+  // Functions that look an instance up in a keyed table are its doors.
+  void findLookups(Entity& entity) {
+    const TypeUse& use = p_.use(p_.variables[entity.slot].type);
+    TypeIndex mapped = p_.classBehind(entity.place.file, p_.argument(use, 1));
+    std::set<FunctionIndex> seen;
+    for (const Door& door : entity.doors) seen.insert(door.function);
+    for (uint32_t u : p_.usesOfVariable[entity.slot]) {
+      FunctionIndex f = p_.uses[u].in;
+      if (f == kNone || !seen.insert(f).second) continue;
+      if (mapped == kNone || p_.classBehind(entity.place.file, p_.functions[f].result) != mapped) continue;
+      entity.doors.push_back({Door::Sort::Accessor, f, kNone, p_.functions[f].declarations.front(), functionText(p_, f)});
+    }
   }
 
   // ----- creation and its guard

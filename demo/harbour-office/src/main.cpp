@@ -17,7 +17,7 @@ int main(int argc, char** argv) {
   Officer officer("first officer");
   setOfficerOnWatch(&officer);
   HarbourMaster master("harbour master");
-  static Lantern lantern;
+  Lantern lantern;
   FogHorn horn;
 
   PilotRoster::roster()->signOn("pilot one");

@@ -1,0 +1,66 @@
+// The checks: entities in, findings out.
+#pragma once
+
+#include <span>
+#include <string>
+#include <vector>
+
+#include "assess/finding.h"
+#include "assess/threads.h"
+#include "config/config.h"
+#include "survey/survey.h"
+
+namespace elmcart {
+
+// All that a check may look at.
+struct Subject {
+  const Program& program;
+  const Origins& origins;
+  const Survey& survey;
+  const Threads& threads;
+  const Config& config;
+  std::vector<bool> testFile;  // by file
+
+  bool inTests(Place place) const { return testFile[place.file]; }
+};
+
+using CheckFunction = void (*)(const Subject& subject, std::vector<Finding>& out);
+struct Check {
+  CheckInfo info;
+  CheckFunction run;
+};
+
+// The explicit table of checks, in the order of the families.
+std::span<const Check> checks();
+const CheckInfo* checkById(std::string_view id);
+
+// What the survey as a whole says of one entity: keep, steady …, with reasons.
+struct Judgement {
+  Advice advice = Advice::Keep;
+  std::vector<std::string> reasonsFor;
+  std::vector<std::string> reasonsAgainst;
+};
+
+struct StaleAcceptance {
+  std::string where;   // "file:line" or the ledger's row
+  std::string check;
+  std::string reason;
+};
+
+struct Assessment {
+  std::vector<Finding> findings;        // by risk, highest first
+  std::vector<Judgement> judgements;    // parallel to the survey's entities
+  std::vector<StaleAcceptance> stale;   // acceptances that match nothing
+};
+
+Assessment assessProgram(const Program& program, const Origins& origins, const Survey& survey, const Config& config);
+
+// Shared by the checks' files.
+Finding makeFinding(const Subject& subject, const CheckInfo& info, size_t entity, Sureness sureness);
+const CheckInfo& infoOf(std::string_view id);
+// Is it written to by its consumers, and never asked anything?
+bool isSink(const Subject& subject, const Entity& entity);
+// Distinct classes (or files, for free functions) outside tests that reach the entity.
+std::vector<std::string> consumerClasses(const Subject& subject, const Entity& entity);
+
+}  // namespace elmcart

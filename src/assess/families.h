@@ -1,0 +1,28 @@
+// The checks of all families, for the table in assess.cpp.
+#pragma once
+
+#include "assess/assess.h"
+#include "base/text.h"
+
+namespace elmcart {
+
+void checkOpenConstructor(const Subject& subject, std::vector<Finding>& out);
+void checkCopyable(const Subject& subject, std::vector<Finding>& out);
+void checkSecondCreation(const Subject& subject, std::vector<Finding>& out);
+
+void checkOrderAcrossFiles(const Subject& subject, std::vector<Finding>& out);
+void checkEagerHeavy(const Subject& subject, std::vector<Finding>& out);
+
+void checkUnguardedCreation(const Subject& subject, std::vector<Finding>& out);
+void checkDoubleCheckUnsound(const Subject& subject, std::vector<Finding>& out);
+void checkLockEveryAccess(const Subject& subject, std::vector<Finding>& out);
+void checkUnguardedState(const Subject& subject, std::vector<Finding>& out);
+void checkLostUpdate(const Subject& subject, std::vector<Finding>& out);
+
+void checkDanglingSubscriber(const Subject& subject, std::vector<Finding>& out);
+void checkNeverReleased(const Subject& subject, std::vector<Finding>& out);
+
+void checkHiddenDependency(const Subject& subject, std::vector<Finding>& out);
+void checkWideReach(const Subject& subject, std::vector<Finding>& out);
+
+}  // namespace elmcart

@@ -1,0 +1,66 @@
+// What the checks say: findings with evidence, sureness, risk and advice.
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "survey/entity.h"
+
+namespace elmcart {
+
+enum class Sureness : uint8_t { Certain, Likely, Possible };
+std::string_view surenessText(Sureness sureness);
+
+enum class Advice : uint8_t { Keep, Steady, Seal, Inject, Wrap, Settle };
+std::string_view adviceText(Advice advice);
+std::string_view adviceMeaning(Advice advice);
+
+struct Evidence {
+  Place place;
+  std::string note;
+};
+
+// risk = bad x sure x reach, on a scale of 0 to 100.
+//   bad    0..100, how much harm the fault does when it strikes: fixed a check
+//   sure   1 certain, 0.8 likely, 0.5 possible
+//   reach  0.5 + 0.5 * min(1, log2(1 + sites) / 6): one half for a fault nobody
+//          reaches, one for 63 sites or more
+struct Risk {
+  int bad = 0;
+  double sure = 1;
+  double reach = 0.5;
+  size_t sites = 0;
+  int value() const;
+};
+double sureFactor(Sureness sureness);
+double reachFactor(size_t sites);
+
+struct Finding {
+  std::string id;               // "check:entity", with a number when there are several
+  std::string check;            // "thread.unguarded-creation"
+  size_t entity = SIZE_MAX;     // position in the survey; SIZE_MAX: about a class that is no entity
+  std::string subject;          // the entity's or class's id
+  Place place;
+  Sureness sureness = Sureness::Certain;
+  Risk risk;
+  std::string message;
+  std::vector<Evidence> evidence;
+  Advice advice = Advice::Inject;
+  std::vector<std::string> reasonsFor;
+  std::vector<std::string> reasonsAgainst;
+  std::string acceptedBecause;  // empty: not accepted
+};
+
+// What a check is: shown by `explain`.
+struct CheckInfo {
+  std::string_view id;
+  std::string_view title;
+  int bad;
+  std::string_view what;
+  std::string_view why;
+  std::string_view keepWhen;
+  std::string_view move;
+};
+
+}  // namespace elmcart

@@ -1,0 +1,116 @@
+// Family "start": initialisation.
+#include <algorithm>
+#include <set>
+
+#include "assess/families.h"
+
+namespace elmcart {
+namespace {
+
+// Is the variable initialised by running code at load time?
+bool isDynamic(const Program& p, VariableIndex v) {
+  const Variable& variable = p.variables[v];
+  if (!variable.definition.known() || (variable.modifiers & (kConstant | kConstInit))) return false;
+  if (variable.storage != Storage::Global && variable.storage != Storage::StaticField) return false;
+  const TypeUse& use = p.use(variable.type);
+  const LoweredFile& file = p.file(variable.definition);
+  NodeId value = file.child(variable.definition.node, Role::Initialiser);
+  auto calls = [&](NodeId from) {
+    for (NodeId n = from; n < file.nodes.size() && file[n].span.begin < file[from].span.end; ++n)
+      if (file[n].kind == Kind::Call || (file[n].kind == Kind::Create && n != from)) return true;
+    return false;
+  };
+  if (use.has(kPointer | kReference)) return value != kNoNode && (file[value].kind == Kind::Create || calls(value));
+  if (use.decl != kNone) {
+    bool declares = false;
+    for (FunctionIndex m : p.types[use.decl].methods) {
+      const Function& fn = p.functions[m];
+      if (fn.form != FunctionForm::Constructor) continue;
+      declares = true;
+      const Node& node = p.node(fn.declarations.front());
+      bool constant = node.has(kConstant);
+      if (!constant && !(fn.modifiers & (kDefaulted | kDeleted))) return true;
+    }
+    return !declares && value != kNoNode && calls(value);
+  }
+  uint32_t traits = p.traits(variable.definition.file, variable.type);
+  if (traits & (kLockType | kAtomicType | kOnceFlagType)) return false;
+  if (traits & kKeyedCollection) return true;
+  if (traits & (kCollection | kTextType)) return value != kNoNode;
+  return value != kNoNode && calls(value);
+}
+
+struct Step {
+  VariableIndex variable;
+  std::vector<Evidence> chain;
+};
+
+// Uses of other dynamic variables that creating `v` reaches through calls.
+void reached(const Program& p, FunctionIndex function, std::vector<Evidence> chain, std::set<FunctionIndex>& seen, int depth, std::vector<Step>& out) {
+  if (function == kNone || depth > 6 || !seen.insert(function).second) return;
+  for (uint32_t u : p.usesInFunction[function]) {
+    const Use& use = p.uses[u];
+    if (!isDynamic(p, use.variable)) continue;
+    std::vector<Evidence> here = chain;
+    here.push_back({use.place, functionText(p, function) + " uses " + std::string(p.text(p.variables[use.variable].qualified))});
+    out.push_back({use.variable, here});
+  }
+  for (uint32_t c : p.callsInFunction[function]) {
+    const CallSite& call = p.calls[c];
+    std::vector<Evidence> next = chain;
+    next.push_back({call.place, functionText(p, function) + " calls " + functionText(p, call.callee)});
+    reached(p, call.callee, std::move(next), seen, depth + 1, out);
+  }
+}
+
+}  // namespace
+
+void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    VariableIndex v = e.slot;
+    if (v == kNone || !isDynamic(p, v) || !p.variables[v].definition.known()) continue;
+    Place home = p.variables[v].definition;
+    if (p.guarantees(home.file).orderedAcrossFiles.holds) continue;
+    std::vector<Step> steps;
+    std::set<FunctionIndex> seen;
+    for (const Use& use : p.uses) {
+      if (use.inInitialiserOf != v || use.variable == v || use.in != kNone || !isDynamic(p, use.variable)) continue;
+      steps.push_back({use.variable, {{use.place, "the initialiser of " + e.name + " uses " + std::string(p.text(p.variables[use.variable].qualified))}}});
+    }
+    for (const CallSite& call : p.calls) {
+      if (call.inInitialiserOf != v || call.in != kNone) continue;
+      reached(p, call.callee, {{call.place, "creating " + e.name + " runs " + functionText(p, call.callee)}}, seen, 0, steps);
+    }
+    std::set<VariableIndex> told;
+    for (Step& step : steps) {
+      const Variable& other = p.variables[step.variable];
+      if (step.variable == v || other.definition.file == home.file || !told.insert(step.variable).second) continue;
+      Finding f = makeFinding(s, infoOf("start.order-across-files"), i, Sureness::Likely);
+      f.place = home;
+      f.message = "Creating " + e.name + " reaches " + std::string(p.text(other.qualified)) + ", which another file initialises: nothing says which of the two comes first.";
+      f.evidence.push_back({home, e.name + " is initialised when the program is loaded"});
+      f.evidence.insert(f.evidence.end(), step.chain.begin(), step.chain.end());
+      f.evidence.push_back({other.definition, std::string(p.text(other.qualified)) + " is initialised here, in another file"});
+      f.advice = Advice::Steady;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkEagerHeavy(const Subject& s, std::vector<Finding>& out) {
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.creation.time != CreationTime::Eager || e.creation.weights.empty()) continue;
+    Finding f = makeFinding(s, infoOf("start.eager-heavy"), i, Sureness::Certain);
+    f.place = e.creation.place.known() ? e.creation.place : e.place;
+    f.message = "Creating " + e.name + " " + e.creation.weights.front().what + " before main begins, in every program and test that links it.";
+    f.evidence.push_back({f.place, e.name + " is created when the program is loaded"});
+    for (const Weight& weight : e.creation.weights) f.evidence.push_back({weight.place, weight.what});
+    f.advice = Advice::Steady;
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace elmcart

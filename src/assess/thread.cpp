@@ -1,0 +1,221 @@
+// Family "thread": can two threads disagree?
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include "assess/families.h"
+
+namespace elmcart {
+namespace {
+
+bool threadsExist(const Subject& s, const Entity& e) { return s.program.guarantees(e.place.file).sharedMemoryThreads.holds; }
+
+// How sure it is that a second thread gets there, and by which way.
+Sureness sureByThreads(const Subject& s, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way) {
+  for (FunctionIndex f : functions) {
+    if (!s.threads.reaches(f)) continue;
+    if (way) way->push_back({s.threads.startReaching(f), "a second thread is started here and gets to " + functionText(s.program, f)});
+    return Sureness::Certain;
+  }
+  return s.threads.anyStarted() || s.threads.anyLocks() ? Sureness::Likely : Sureness::Possible;
+}
+
+std::vector<FunctionIndex> doorFunctions(const Entity& e) {
+  std::vector<FunctionIndex> out;
+  for (const Door& door : e.doors)
+    if (door.function != kNone) out.push_back(door.function);
+  if (e.creation.in != kNone) out.push_back(e.creation.in);
+  return out;
+}
+
+bool isArithmetic(const Program& p, VariableIndex v) {
+  const TypeUse& use = p.use(p.variables[v].type);
+  if (use.decl != kNone || use.has(kPointer | kReference | kArray)) return false;
+  uint32_t traits = p.traits(p.variables[v].declarations.front().file, p.variables[v].type);
+  return (traits & (kAtomicType | kCollection | kKeyedCollection | kTextType | kPointerLike)) == 0;
+}
+
+// x = x + 1
+bool readsItself(const Program& p, const Use& use) {
+  Place up = p.parent(use.place);
+  const LoweredFile& file = p.file(up);
+  if (file[up.node].kind != Kind::Assign) return false;
+  NodeId value = file.child(up.node, Role::Value);
+  if (value == kNoNode) return false;
+  for (NodeId n = value; n < file.nodes.size() && file[n].span.begin < file[value].span.end; ++n) {
+    Symbol symbol = p.links[up.file].symbol[n];
+    if ((file[n].kind == Kind::Name || file[n].kind == Kind::Member) && symbol.is(Symbol::Sort::Variable) && symbol.index() == use.variable) return true;
+  }
+  return false;
+}
+
+bool isConstruction(const Program& p, FunctionIndex f) {
+  return f != kNone && (p.functions[f].form == FunctionForm::Constructor || p.functions[f].form == FunctionForm::Destructor);
+}
+
+}  // namespace
+
+void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || e.creation.guard != GuardSort::None || !e.creation.innerTest.known()) continue;
+    std::vector<Evidence> way;
+    Sureness sureness = sureByThreads(s, doorFunctions(e), &way);
+    Finding f = makeFinding(s, infoOf("thread.unguarded-creation"), i, sureness);
+    f.place = e.creation.place;
+    std::string slot(s.program.text(s.program.variables[e.slot].name));
+    f.message = "Two threads that ask for " + e.name + " at once can both find " + slot + " empty and each create one.";
+    f.evidence = way;
+    f.evidence.push_back({e.creation.innerTest, "thread 1: finds " + slot + " empty"});
+    f.evidence.push_back({e.creation.innerTest, "thread 2: finds it empty too, for nothing keeps it out"});
+    f.evidence.push_back({e.creation.place, "thread 1: creates an instance and stores it in " + slot});
+    f.evidence.push_back({e.creation.place, "thread 2: creates a second one and overwrites " + slot + "; what thread 1 did on the first is lost"});
+    if (sureness != Sureness::Certain) f.evidence.push_back({e.doors.empty() ? e.place : e.doors.front().place, "no second thread was seen to get here"});
+    f.advice = Advice::Steady;
+    out.push_back(std::move(f));
+  }
+}
+
+void checkDoubleCheckUnsound(const Subject& s, std::vector<Finding>& out) {
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !threadsExist(s, e) || e.creation.guard != GuardSort::DoubleCheckUnsound) continue;
+    std::vector<Evidence> way;
+    Sureness sureness = sureByThreads(s, doorFunctions(e), &way);
+    Finding f = makeFinding(s, infoOf("thread.double-check-unsound"), i, sureness);
+    std::string slot(s.program.text(s.program.variables[e.slot].name));
+    f.place = e.creation.outerTest;
+    f.evidence = way;
+    if (e.creation.incompleteDoubleCheck) {
+      f.message = "The lock in " + functionText(s.program, e.creation.in) + " is taken after " + slot + " was tested and the test is not repeated: two threads can each create " + e.name + ".";
+      f.evidence.push_back({e.creation.outerTest, "both threads: find " + slot + " empty"});
+      f.evidence.push_back({e.creation.lock, "thread 2: waits here while thread 1 creates"});
+      f.evidence.push_back({e.creation.place, "thread 2: creates a second one, for nobody tests again"});
+    } else {
+      f.message = functionText(s.program, e.creation.in) + " reads " + slot + " outside the lock while another thread may be writing it, and " + slot + " is not atomic: a thread can see the pointer before the object behind it is complete.";
+      f.evidence.push_back({e.creation.lock, "thread 1: takes the lock"});
+      f.evidence.push_back({e.creation.place, "thread 1: stores the pointer; nothing orders this against the constructor's writes"});
+      f.evidence.push_back({e.creation.outerTest, "thread 2: reads " + slot + " without the lock, finds it set, and uses an object it may not see whole"});
+    }
+    f.advice = Advice::Steady;
+    out.push_back(std::move(f));
+  }
+}
+
+void checkLockEveryAccess(const Subject& s, std::vector<Finding>& out) {
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.creation.guard != GuardSort::Lock) continue;
+    std::vector<Evidence> loops;
+    size_t sites = 0;
+    for (const Consumer& c : e.consumers) {
+      if (!c.reach || s.inTests(c.place)) continue;
+      ++sites;
+      if (s.program.around(c.place, Kind::Loop).node != kNoNode) loops.push_back({c.place, "fetched anew in each turn of a loop"});
+    }
+    if (loops.empty() && sites < static_cast<size_t>(s.config.lockedSites)) continue;
+    Finding f = makeFinding(s, infoOf("thread.lock-every-access"), i, Sureness::Certain);
+    f.place = e.creation.lock;
+    f.message = "Every access to " + e.name + " takes a lock that only the first one needs" + (loops.empty() ? ", at " + std::to_string(sites) + " sites." : ", " + counted(loops.size(), "time", "times") + " inside a loop.");
+    f.evidence.push_back({e.creation.lock, "the lock is taken before the slot is tested"});
+    f.evidence.insert(f.evidence.end(), loops.begin(), loops.end());
+    f.advice = Advice::Steady;
+    out.push_back(std::move(f));
+  }
+}
+
+void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !threadsExist(s, e) || (p.variables[e.slot].modifiers & kThreadLocal)) continue;
+    std::vector<std::string> names;
+    std::vector<Evidence> evidence;
+    for (const StateField& field : e.state) {
+      if (!field.changes || field.lock != kNone) continue;
+      const Variable& variable = p.variables[field.variable];
+      uint32_t traits = p.traits(variable.declarations.front().file, variable.type);
+      if (traits & (kAtomicType | kThreadType)) continue;
+      if (p.classBehind(variable.declarations.front().file, variable.type) != kNone && field.variable == e.slot) continue;
+      Place writtenAt, threadAt, threadStart;
+      bool onlyCounts = true;
+      for (uint32_t u : p.usesOfVariable[field.variable]) {
+        const Use& use = p.uses[u];
+        if (isConstruction(p, use.in)) continue;
+        Place start;
+        bool onThread = s.threads.reaches(use.in) || s.threads.startsAt(use.place, &start);
+        if (onThread && !start.known()) start = s.threads.startReaching(use.in);
+        bool writes = use.access == Access::Write || use.access == Access::Update || (use.access == Access::Call && !use.throughPointer);
+        if (use.access == Access::Write || use.access == Access::Call) onlyCounts = false;
+        if (!locksAround(p, use.place).empty()) continue;
+        if (writes && !writtenAt.known()) writtenAt = use.place;
+        if (onThread && !threadAt.known()) threadAt = use.place, threadStart = start;
+      }
+      // Counting up is a lost update, told by its own check.
+      if (isArithmetic(p, field.variable) && onlyCounts) continue;
+      if (!writtenAt.known() || !threadAt.known()) continue;
+      // With one place only: somebody else must get there too, or it is the thread's own.
+      if (writtenAt == threadAt) {
+        FunctionIndex in = kNone;
+        for (uint32_t u : p.usesOfVariable[field.variable]) if (p.uses[u].place == writtenAt) in = p.uses[u].in;
+        bool elsewhere = false;
+        if (in != kNone)
+          for (uint32_t c : p.callsOfFunction[in]) elsewhere |= !s.threads.reaches(p.calls[c].in) && !s.threads.startsAt(p.calls[c].place, nullptr);
+        if (!elsewhere) continue;
+      }
+      names.emplace_back(p.text(variable.name));
+      evidence.push_back({threadStart, "a second thread is started here"});
+      evidence.push_back({threadAt, "it touches " + names.back() + " here, with no lock held"});
+      evidence.push_back({writtenAt, names.back() + " is changed here, with no lock held"});
+    }
+    if (names.empty()) continue;
+    Finding f = makeFinding(s, infoOf("thread.unguarded-state"), i, Sureness::Likely);
+    f.place = evidence[2].place;
+    f.message = joinWith(names, ", ") + " of " + e.name + (names.size() == 1 ? " changes" : " change") + " after construction while another thread can be using " + (names.size() == 1 ? "it" : "them") + ", and no lock protects " + (names.size() == 1 ? "it." : "them.");
+    f.evidence = std::move(evidence);
+    f.advice = Advice::Steady;
+    out.push_back(std::move(f));
+  }
+}
+
+void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !threadsExist(s, e) || (p.variables[e.slot].modifiers & kThreadLocal)) continue;
+    for (const StateField& field : e.state) {
+      if (!isArithmetic(p, field.variable)) continue;
+      bool ownVariable = p.variables[field.variable].lives();
+      std::vector<Evidence> sites;
+      Place start;
+      std::string way;
+      for (uint32_t u : p.usesOfVariable[field.variable]) {
+        const Use& use = p.uses[u];
+        // The constructor of the entity itself runs before anyone shares it; of other objects it does not.
+        if (isConstruction(p, use.in) && !ownVariable) continue;
+        if (use.access != Access::Update && !(use.access == Access::Write && readsItself(p, use))) continue;
+        if (s.inTests(use.place) || !locksAround(p, use.place).empty()) continue;
+        sites.push_back({use.place, "reads " + std::string(p.text(p.variables[field.variable].name)) + ", changes it and writes it back: not one step"});
+        if (!start.known()) {
+          if (s.threads.reaches(use.in)) start = s.threads.startReaching(use.in);
+          else s.threads.startsAt(use.place, &start);
+          if (start.known()) way = functionText(p, use.in);
+        }
+      }
+      if (sites.empty()) continue;
+      // Without a second thread in sight a plain variable is only worth a word where threads or locks are in use at all.
+      if (!start.known() && (!ownVariable || !s.threads.anyStarted())) continue;
+      Finding f = makeFinding(s, infoOf("thread.lost-update"), i, start.known() ? Sureness::Likely : Sureness::Possible);
+      f.place = sites.front().place;
+      std::string name(p.text(p.variables[field.variable].name));
+      f.message = "Two threads that change " + name + (ownVariable ? "" : " of " + e.name) + " at once can lose one of the changes: both read the old value, both write back theirs.";
+      if (start.known()) f.evidence.push_back({start, "a second thread is started here and gets to " + way});
+      f.evidence.insert(f.evidence.end(), sites.begin(), sites.end());
+      if (!start.known()) f.evidence.push_back({e.place, "no second thread was seen to get here"});
+      f.advice = Advice::Steady;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+}  // namespace elmcart

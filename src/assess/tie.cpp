@@ -1,0 +1,106 @@
+// Family "tie": coupling, and what it does to tests.
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include "assess/families.h"
+
+namespace elmcart {
+namespace {
+
+bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].qualified) == "main"; }
+
+// Consumers that a reader of signatures would not expect: in bodies, outside
+// tests, outside main, and not in the file that the entity itself lives in.
+std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
+  std::vector<const Consumer*> out;
+  std::set<FileIndex> home;
+  home.insert(e.place.file);
+  if (e.slot != kNone)
+    for (Place place : s.program.variables[e.slot].declarations) home.insert(place.file);
+  for (const Door& door : e.doors) {
+    if (door.function == kNone || door.sort == Door::Sort::Helper) continue;
+    for (Place place : s.program.functions[door.function].declarations) home.insert(place.file);
+  }
+  for (const Consumer& c : e.consumers) {
+    if (c.in == kNone || isMain(s.program, c.in) || s.inTests(c.place)) continue;
+    // Another class in the entity's own file still hides it from its signature.
+    TypeIndex owner = s.program.functions[c.in].owner;
+    if (home.count(c.place.file) && (owner == kNone || owner == e.type)) continue;
+    bool isDoor = false;
+    for (const Door& door : e.doors) isDoor |= door.function == c.in;
+    if (isDoor) continue;
+    out.push_back(&c);
+  }
+  return out;
+}
+
+bool isServiceLike(const Entity& e) {
+  switch (e.kind) {
+    case EntityKind::Singleton: case EntityKind::SharedInstance: case EntityKind::StaticHolder: case EntityKind::Registry: case EntityKind::Ambient:
+      return true;
+    case EntityKind::GlobalVariable: case EntityKind::StaticField: case EntityKind::ThreadLocal:
+      return true;
+    default: return false;
+  }
+}
+
+}  // namespace
+
+void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !isServiceLike(e) || isSink(s, e)) continue;
+    std::vector<const Consumer*> sites = hidden(s, e);
+    if (sites.empty()) continue;
+    std::map<std::string, const Consumer*> byPlace;
+    for (const Consumer* c : sites) byPlace.emplace(whereText(s.program, *c), c);
+    Finding f = makeFinding(s, infoOf("tie.hidden-dependency"), i, Sureness::Certain);
+    f.risk.sites = sites.size();
+    f.risk.reach = reachFactor(sites.size());
+    f.place = sites.front()->place;
+    std::string door = e.doors.empty() ? e.name : e.doors.front().name;
+    f.message = counted(byPlace.size(), "function uses ", "functions use ") + e.name + " without saying so in any signature" + (byPlace.size() == 1 ? ": " + byPlace.begin()->first + "." : ", " + byPlace.begin()->first + " and " + std::prev(byPlace.end())->first + " among them.");
+    size_t shown = 0;
+    for (auto& [where, consumer] : byPlace) {
+      if (++shown > 12) {
+        f.evidence.push_back({consumer->place, "… and " + std::to_string(byPlace.size() - 12) + " more"});
+        break;
+      }
+      f.evidence.push_back({consumer->place, where + " reaches it here" + (consumer->alias != kNone ? ", through " + std::string(s.program.text(s.program.variables[consumer->alias].name)) : "")});
+    }
+    std::set<std::string> owners;
+    for (const Consumer* c : sites) {
+      TypeIndex owner = s.program.functions[c->in].owner;
+      owners.insert(owner == kNone ? whereText(s.program, *c) : std::string(s.program.text(s.program.types[owner].qualified)));
+    }
+    f.advice = e.kind == EntityKind::StaticHolder ? Advice::Wrap : owners.size() == 1 && e.kind != EntityKind::Registry ? Advice::Settle : Advice::Inject;
+    out.push_back(std::move(f));
+  }
+}
+
+void checkWideReach(const Subject& s, std::vector<Finding>& out) {
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !isServiceLike(e)) continue;
+    std::vector<std::string> classes = consumerClasses(s, e);
+    if (classes.size() < static_cast<size_t>(s.config.wideReach)) continue;
+    Finding f = makeFinding(s, infoOf("tie.wide-reach"), i, Sureness::Certain);
+    f.place = e.place;
+    std::vector<std::string> some(classes.begin(), classes.begin() + std::min<size_t>(classes.size(), 4));
+    f.message = e.name + " is reached from " + std::to_string(classes.size()) + " classes or files (" + joinWith(some, ", ") + (classes.size() > some.size() ? " …" : "") + "): a change to it is a change for all of them.";
+    std::set<std::string> told;
+    for (const Consumer& c : e.consumers) {
+      if (s.inTests(c.place)) continue;
+      std::string where = whereText(s.program, c);
+      TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
+      std::string unit = owner == kNone ? s.program.path(c.place) : std::string(s.program.text(s.program.types[owner].qualified));
+      if (!told.insert(unit).second || told.size() > 16) continue;
+      f.evidence.push_back({c.place, unit + " reaches it here"});
+    }
+    f.advice = isSink(s, e) ? Advice::Keep : e.kind == EntityKind::StaticHolder ? Advice::Wrap : Advice::Inject;
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace elmcart

@@ -1,0 +1,53 @@
+// elmcart.toml: what to read, how to judge, how to build and test.
+// Every key is documented in docs/configuration.md; unknown keys are refused
+// by name.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "base/result.h"
+
+namespace elmcart {
+
+struct Witness {
+  std::string name;
+  std::string command;               // run in the root of the tree
+  std::vector<std::string> files;    // written files that are compared too
+  std::vector<std::string> masks;    // regular expressions; what they match is not compared
+};
+
+struct LedgerRow {
+  std::string check;
+  std::string entity;   // id or name; empty: any
+  std::string file;     // empty: any
+  std::string because;
+};
+
+struct Config {
+  std::string path;                  // of the file it was read from; empty when none
+  std::vector<std::string> leaveOut; // globs
+  bool gitignore = true;
+  std::vector<std::string> tests = {"test/**", "tests/**", "**/test/**", "**/tests/**", "**/testing/**", "**/*_test.*", "**/*_tests.*", "**/test_*.*", "**/*Test.*", "**/unittest*/**"};
+
+  int wideReach = 5;                 // classes that reach one entity before it is called wide
+  int lockedSites = 5;               // sites that pay a lock before it is worth a word
+
+  std::vector<LedgerRow> accepted;   // from the ledger file
+  std::string ledger;                // its path, relative to the configuration
+
+  std::vector<std::string> build;
+  std::vector<std::string> test;
+  std::vector<std::string> results;  // globs of result files
+  std::vector<Witness> witnesses;
+  int buildSeconds = 1800;
+  int testSeconds = 600;
+  int baselineRuns = 3;
+};
+
+// Reads the configuration at `path`, and its ledger.
+Result<Config> readConfig(const std::string& path);
+// Looks for elmcart.toml in `folder` and its parents; the defaults when there is none.
+Result<Config> findConfig(const std::string& folder);
+
+}  // namespace elmcart

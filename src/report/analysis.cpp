@@ -1,0 +1,77 @@
+#include "report/analysis.h"
+
+#include <algorithm>
+#include <chrono>
+
+#include "base/text.h"
+
+namespace elmcart {
+namespace {
+
+double secondsSince(std::chrono::steady_clock::time_point& mark) {
+  auto now = std::chrono::steady_clock::now();
+  double seconds = std::chrono::duration<double>(now - mark).count();
+  mark = now;
+  return seconds;
+}
+
+}  // namespace
+
+Result<std::unique_ptr<Analysis>> analyse(const std::string& path, const Config& config, unsigned jobs, bool withAssessment) {
+  auto out = std::make_unique<Analysis>();
+  out->config = config;
+  auto mark = std::chrono::steady_clock::now();
+  LoadOptions options;
+  options.walk.leaveOut = config.leaveOut;
+  options.walk.honourGitignore = config.gitignore;
+  options.jobs = jobs;
+  auto loaded = loadTree(path, options);
+  if (!loaded) return loaded.error();
+  out->problems = std::move(loaded->problems);
+  out->bytes = loaded->bytes;
+  out->unreadFiles = loaded->unreadFiles;
+  out->unreadBytes = loaded->unreadBytes;
+  out->loadSeconds = secondsSince(mark);
+  out->program = link(loaded->root, std::move(loaded->files));
+  out->linkSeconds = secondsSince(mark);
+  out->origins = std::make_unique<Origins>(out->program);
+  out->survey = surveyProgram(out->program, *out->origins);
+  out->surveySeconds = secondsSince(mark);
+  if (withAssessment) {
+    out->assessment = assessProgram(out->program, *out->origins, out->survey, config);
+    out->assessSeconds = secondsSince(mark);
+  }
+  return out;
+}
+
+std::vector<size_t> entitiesNamed(const Analysis& analysis, std::string_view name) {
+  std::vector<size_t> exact, byEnd;
+  for (size_t i = 0; i < analysis.survey.entities.size(); ++i) {
+    const Entity& e = analysis.survey.entities[i];
+    if (e.id == name) exact.push_back(i);
+    bool ends = e.id.size() > name.size() + 2 && e.id.compare(e.id.size() - name.size(), name.size(), name) == 0 && e.id.compare(e.id.size() - name.size() - 2, 2, "::") == 0;
+    if (e.name == name || ends) byEnd.push_back(i);
+  }
+  if (!exact.empty()) return exact;
+  // Among several of one name the harmless ones step back.
+  std::vector<size_t> real;
+  for (size_t i : byEnd)
+    if (!analysis.survey.entities[i].harmless) real.push_back(i);
+  return real.empty() ? byEnd : real;
+}
+
+std::vector<std::string> nearestNames(std::string_view wrong, const std::vector<std::string>& names) {
+  std::vector<std::pair<size_t, std::string>> ranked;
+  std::string lower = lowerCase(wrong);
+  for (const std::string& name : names) {
+    size_t distance = editDistance(lower, lowerCase(name));
+    if (distance <= std::max<size_t>(2, wrong.size() / 3)) ranked.emplace_back(distance, name);
+  }
+  std::sort(ranked.begin(), ranked.end());
+  ranked.erase(std::unique(ranked.begin(), ranked.end()), ranked.end());
+  std::vector<std::string> out;
+  for (size_t i = 0; i < ranked.size() && i < 3; ++i) out.push_back(ranked[i].second);
+  return out;
+}
+
+}  // namespace elmcart

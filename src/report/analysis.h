@@ -1,0 +1,30 @@
+// One tree, read and judged: what the writers of this folder turn into text.
+#pragma once
+
+#include <memory>
+
+#include "assess/assess.h"
+#include "program/load.h"
+
+namespace elmcart {
+
+struct Analysis {
+  Config config;
+  Program program;
+  std::unique_ptr<Origins> origins;
+  Survey survey;
+  Assessment assessment;
+  std::vector<Error> problems;
+  size_t bytes = 0, unreadFiles = 0, unreadBytes = 0;
+  double loadSeconds = 0, linkSeconds = 0, surveySeconds = 0, assessSeconds = 0;
+};
+
+// Loads, links, surveys and, when asked, assesses the tree at `path`.
+Result<std::unique_ptr<Analysis>> analyse(const std::string& path, const Config& config, unsigned jobs, bool withAssessment);
+
+// Entities that `name` may mean: an id, the end of an id, or a plain name.
+std::vector<size_t> entitiesNamed(const Analysis& analysis, std::string_view name);
+// The nearest right names to a misspelt one, at most three.
+std::vector<std::string> nearestNames(std::string_view wrong, const std::vector<std::string>& names);
+
+}  // namespace elmcart

@@ -1,0 +1,250 @@
+#include "report/text.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include "base/text.h"
+#include "report/reach.h"
+
+namespace elmcart {
+namespace {
+
+// How many columns a UTF-8 text takes: every text of ours is made of single-width characters.
+size_t columns(std::string_view text) {
+  size_t count = 0;
+  for (unsigned char c : text) count += (c & 0xC0) != 0x80;
+  return count;
+}
+
+std::string cut(const std::string& text, size_t width) {
+  if (columns(text) <= width) return text;
+  std::string out;
+  size_t count = 0;
+  for (unsigned char c : text) {
+    if ((c & 0xC0) != 0x80 && ++count >= width) break;
+    out += static_cast<char>(c);
+  }
+  return out + "…";
+}
+
+std::string paint(const TextStyle& style, const char* code, std::string_view text) {
+  return style.colour ? fmt::format("\x1b[{}m{}\x1b[0m", code, text) : std::string(text);
+}
+std::string strong(const TextStyle& style, std::string_view text) { return paint(style, "1", text); }
+std::string faint(const TextStyle& style, std::string_view text) { return paint(style, "2", text); }
+std::string riskPaint(const TextStyle& style, int risk, std::string_view text) { return paint(style, risk >= 50 ? "1;31" : risk >= 25 ? "33" : "36", text); }
+
+std::string at(const Program& p, Place place) { return p.path(place) + ":" + std::to_string(p.line(place)); }
+
+size_t sitesOutside(const Entity& e) { return e.consumers.size(); }
+
+}  // namespace
+
+std::string wrapped(std::string_view text, size_t width, size_t indent) {
+  std::string out;
+  size_t column = indent;
+  while (!text.empty()) {
+    size_t space = text.find(' ');
+    std::string_view word = text.substr(0, space);
+    if (column > indent && column + 1 + columns(word) > width) {
+      out += "\n" + std::string(indent, ' ');
+      column = indent;
+    } else if (column > indent) {
+      out += ' ';
+      ++column;
+    }
+    out += word;
+    column += columns(word);
+    text = space == std::string_view::npos ? std::string_view{} : text.substr(space + 1);
+  }
+  return out;
+}
+
+std::string tableText(const std::vector<std::vector<std::string>>& rows, const TextStyle& style, size_t flexible) {
+  if (rows.empty()) return "";
+  std::vector<size_t> widths(rows[0].size());
+  for (const auto& row : rows)
+    for (size_t i = 0; i < row.size(); ++i) widths[i] = std::max(widths[i], columns(row[i]));
+  size_t total = 2 * (widths.size() - 1);
+  for (size_t w : widths) total += w;
+  if (total > static_cast<size_t>(style.width)) {
+    size_t over = total - static_cast<size_t>(style.width);
+    widths[flexible] = widths[flexible] > over + 12 ? widths[flexible] - over : std::min<size_t>(widths[flexible], 12);
+  }
+  std::string out;
+  for (size_t r = 0; r < rows.size(); ++r) {
+    std::string line;
+    for (size_t i = 0; i < rows[r].size(); ++i) {
+      std::string cell = cut(rows[r][i], widths[i]);
+      line += cell;
+      if (i + 1 < rows[r].size()) line += std::string(widths[i] - columns(cell) + 2, ' ');
+    }
+    out += (r == 0 ? strong(style, line) : line) + "\n";
+  }
+  return out;
+}
+
+std::string surveyText(const Analysis& a, bool all, const TextStyle& style) {
+  std::vector<std::vector<std::string>> rows = {{"KIND", "NAME", "PLACE", "CREATION", "GUARD", "ONE ONLY", "DOORS", "SITES"}};
+  std::vector<std::string> harmless;
+  std::map<std::string_view, size_t> kinds;
+  for (const Entity& e : a.survey.entities) {
+    if (e.harmless) {
+      harmless.push_back(fmt::format("  {:<28} {:<36} {}", e.name, at(a.program, e.place), e.harmlessBecause));
+      continue;
+    }
+    ++kinds[kindText(e.kind)];
+    bool creation = e.type != kNone || e.kind == EntityKind::FunctionStatic;
+    rows.push_back({std::string(kindText(e.kind)), e.id, at(a.program, e.place), creation ? std::string(creationText(e.creation.time)) : "-",
+                    e.creation.time == CreationTime::None ? "-" : std::string(guardText(e.creation.guard)), e.enforced < 0 ? "-" : e.enforced ? "yes" : "no",
+                    std::to_string(e.doors.size()), std::to_string(sitesOutside(e))});
+  }
+  std::string out;
+  if (rows.size() > 1) out += tableText(rows, style, 1) + "\n";
+  std::vector<std::string> counts;
+  for (auto& [kind, count] : kinds) counts.push_back(std::to_string(count) + " " + std::string(kind));
+  out += counts.empty() ? "No shared state found" : strong(style, counted(rows.size() - 1, "piece", "pieces") + " of shared state") + ": " + joinWith(counts, ", ");
+  out += fmt::format(", in {}.", counted(a.program.files.size(), "file", "files"));
+  if (!harmless.empty()) out += fmt::format(" {} more can do no harm{}", harmless.size(), all ? ":" : " (--all lists them).");
+  out += "\n";
+  if (all)
+    for (const std::string& line : harmless) out += line + "\n";
+  return out;
+}
+
+std::string surveyNumbers(const Analysis& a) {
+  size_t nodes = 0;
+  for (const LoweredFile& file : a.program.files) nodes += file.nodes.size();
+  double files = a.program.files.empty() ? 0 : 100.0 * static_cast<double>(a.unreadFiles) / static_cast<double>(a.program.files.size());
+  double bytes = a.bytes == 0 ? 0 : 100.0 * static_cast<double>(a.unreadBytes) / static_cast<double>(a.bytes);
+  return fmt::format(
+      "read {} files, {} bytes; unread in {} files ({:.2f} %), {} bytes ({:.3f} %)\n"
+      "{} nodes, {} classes, {} functions, {} uses\n"
+      "time: read and parse {:.2f} s, link {:.2f} s, survey {:.2f} s, assess {:.2f} s\n",
+      a.program.files.size(), a.bytes, a.unreadFiles, files, a.unreadBytes, bytes, nodes, a.program.types.size(), a.program.functions.size(), a.program.uses.size(),
+      a.loadSeconds, a.linkSeconds, a.surveySeconds, a.assessSeconds);
+}
+
+std::string assessText(const Analysis& a, bool withAccepted, const TextStyle& style) {
+  std::string out;
+  size_t shown = 0, accepted = 0;
+  size_t width = static_cast<size_t>(style.width);
+  for (const Finding& f : a.assessment.findings) {
+    if (!f.acceptedBecause.empty()) {
+      ++accepted;
+      if (!withAccepted) continue;
+    }
+    ++shown;
+    out += riskPaint(style, f.risk.value(), fmt::format("{:>3}", f.risk.value())) + "  " + strong(style, f.check) + "  " + f.subject + "  " + faint(style, at(a.program, f.place)) + "\n";
+    out += "     " + wrapped(f.message, width, 5) + "\n";
+    for (size_t i = 0; i < f.evidence.size(); ++i)
+      out += fmt::format("     {:>2}. {:<30} {}\n", i + 1, at(a.program, f.evidence[i].place), wrapped(f.evidence[i].note, width, 40));
+    out += "     " + std::string(surenessText(f.sureness)) + "; " + strong(style, adviceText(f.advice)) + ": " + std::string(adviceMeaning(f.advice)) + ".\n";
+    for (const std::string& reason : f.reasonsFor) out += "       + " + wrapped(reason, width, 9) + "\n";
+    for (const std::string& reason : f.reasonsAgainst) out += "       - " + wrapped(reason, width, 9) + "\n";
+    if (!f.acceptedBecause.empty()) out += "     accepted: " + wrapped(f.acceptedBecause, width, 15) + "\n";
+    out += "\n";
+  }
+  out += strong(style, shown == 0 ? std::string("No findings") : counted(shown, "finding", "findings"));
+  if (shown > 0) {
+    size_t high = 0, middle = 0;
+    for (const Finding& f : a.assessment.findings) {
+      if (!withAccepted && !f.acceptedBecause.empty()) continue;
+      high += f.risk.value() >= 50;
+      middle += f.risk.value() >= 25 && f.risk.value() < 50;
+    }
+    out += fmt::format(": {} of risk 50 or more, {} from 25 to 49, {} below", high, middle, shown - high - middle);
+  }
+  out += ".";
+  if (accepted > 0 && !withAccepted) out += fmt::format(" {} accepted with a reason (--accepted shows them).", accepted);
+  out += "\n";
+  std::vector<std::string> keep;
+  for (size_t i = 0; i < a.survey.entities.size(); ++i)
+    if (!a.survey.entities[i].harmless && a.assessment.judgements[i].advice == Advice::Keep && !a.assessment.judgements[i].reasonsFor.empty())
+      keep.push_back(a.survey.entities[i].id + " (" + a.assessment.judgements[i].reasonsFor.front() + ")");
+  if (!keep.empty()) out += wrapped("Right to keep: " + joinWith(keep, "; ") + ".", width, 2) + "\n";
+  for (const StaleAcceptance& s : a.assessment.stale) out += fmt::format("acceptance of {} at {}: {}\n", s.check, s.where, s.reason);
+  return out;
+}
+
+std::string reachText(const Analysis& a, size_t entity, const TextStyle& style) {
+  const Entity& e = a.survey.entities[entity];
+  const Program& p = a.program;
+  Reach reach = reachOf(a, entity);
+  std::string out = strong(style, e.id) + "  " + std::string(kindText(e.kind)) + "  " + faint(style, at(p, e.place)) + "\n";
+  std::vector<std::string> doors;
+  for (const Door& door : e.doors) doors.push_back(door.name);
+  if (!doors.empty()) out += "doors: " + wrapped(joinWith(doors, ", "), static_cast<size_t>(style.width), 7) + "\n";
+  out += "\n";
+  for (const ReachUnit& unit : reach.units) {
+    if (unit.distance > 0) continue;
+    out += strong(style, unit.name) + faint(style, unit.tests ? "  (tests)" : "") + "  " + counted(unit.sites, "site", "sites") + "\n";
+    for (const ReachFunction& fn : unit.functions) {
+      out += "├─ " + fn.name + "  " + faint(style, at(p, fn.place)) + "  " + joinWith(fn.what, ", ") + "\n";
+      for (size_t i = 0; i < fn.callers.size() && i < 4; ++i) out += "│    ← " + fn.callers[i] + "\n";
+      if (fn.callers.size() > 4) out += "│    ← … " + std::to_string(fn.callers.size() - 4) + " more\n";
+    }
+  }
+  std::vector<std::string> indirect;
+  for (const ReachUnit& unit : reach.units)
+    if (unit.distance > 0 && !unit.tests) indirect.push_back(unit.name);
+  out += "\n" + fmt::format("{} directly, {} through others; {} in all.", counted(reach.direct, "class or file reaches it", "classes or files reach it"), indirect.size(), counted(e.consumers.size(), "site", "sites")) + "\n";
+  if (!indirect.empty()) out += "through others: " + wrapped(joinWith(indirect, ", "), static_cast<size_t>(style.width), 16) + "\n";
+  return out;
+}
+
+std::string explainCheckText(const CheckInfo& info, const TextStyle& style) {
+  size_t width = static_cast<size_t>(style.width);
+  std::string out = strong(style, info.id) + "  " + std::string(info.title) + fmt::format("  (bad: {} of 100)\n\n", info.bad);
+  auto part = [&](std::string_view head, std::string_view text) { out += fmt::format("{:<14}", head) + wrapped(text, width, 14) + "\n"; };
+  part("what", info.what);
+  part("why", info.why);
+  part("when to keep", info.keepWhen);
+  part("the move", info.move);
+  part("risk", "bad x sure x reach: bad is fixed for the check; sure is 1 when certain, 0.8 when likely, 0.5 when possible; reach is 0.5 + 0.5 x min(1, log2(1 + sites) / 6).");
+  part("to accept", "write `elmcart: accept " + std::string(info.id) + " because <reason>` in a comment at the place, or a row in the ledger.");
+  return out;
+}
+
+std::string explainEntityText(const Analysis& a, size_t entity, const TextStyle& style) {
+  const Entity& e = a.survey.entities[entity];
+  const Program& p = a.program;
+  size_t width = static_cast<size_t>(style.width);
+  std::string out = strong(style, e.id) + "  " + std::string(kindText(e.kind)) + ": " + std::string(kindMeaning(e.kind)) + "\n" + faint(style, at(p, e.place)) + "\n\n";
+  auto part = [&](std::string_view head, const std::string& text) { out += fmt::format("{:<11}", head) + wrapped(text, width, 11) + "\n"; };
+  if (e.slot != kNone) part("slot", std::string(p.text(p.variables[e.slot].qualified)) + " (" + p.typeText(p.variables[e.slot].type) + ")");
+  std::vector<std::string> doors;
+  for (const Door& door : e.doors) doors.push_back(door.name + " at " + at(p, door.place));
+  part("doors", doors.empty() ? "none" : joinWith(doors, "; "));
+  std::string creation(creationText(e.creation.time));
+  if (e.creation.place.known()) creation += ", at " + at(p, e.creation.place) + ", guard: " + std::string(guardText(e.creation.guard));
+  part("creation", creation);
+  for (const Weight& w : e.creation.weights) part("", "it " + w.what + " at " + at(p, w.place));
+  if (e.enforced >= 0) part("one only", e.enforced ? "yes" : "no: " + joinWith(e.openings, ", "));
+  std::vector<std::string> state;
+  for (const StateField& f : e.state)
+    state.push_back(std::string(p.text(p.variables[f.variable].name)) + (f.changes ? f.lock != kNone ? " (changes, under " + std::string(p.text(p.variables[f.lock].name)) + ")" : " (changes)" : " (fixed)"));
+  if (!state.empty()) part("state", joinWith(state, ", "));
+  part("end", e.end);
+  part("reached", counted(e.consumers.size(), "site", "sites"));
+  if (e.harmless) part("harmless", e.harmlessBecause);
+  if (!a.assessment.judgements.empty()) {
+    const Judgement& j = a.assessment.judgements[entity];
+    part("advice", std::string(adviceText(j.advice)) + ": " + std::string(adviceMeaning(j.advice)));
+    for (const std::string& r : j.reasonsFor) part("", "+ " + r);
+    for (const std::string& r : j.reasonsAgainst) part("", "- " + r);
+  }
+  bool any = false;
+  for (const Finding& f : a.assessment.findings) {
+    if (f.entity != entity) continue;
+    if (!any) out += "\nfindings, with risk = bad x sure x reach:\n";
+    any = true;
+    out += fmt::format("  {:>3} = {} x {} ({}) x {:.2f} ({})  {}\n", f.risk.value(), f.risk.bad, f.risk.sure, surenessText(f.sureness), f.risk.reach, counted(f.risk.sites, "site", "sites"), f.check);
+  }
+  return out;
+}
+
+}  // namespace elmcart

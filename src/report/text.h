@@ -1,0 +1,28 @@
+// Terminal text: tables, findings, trees. Colour is the caller's choice.
+#pragma once
+
+#include <string>
+
+#include "report/analysis.h"
+
+namespace elmcart {
+
+struct TextStyle {
+  bool colour = false;
+  int width = 110;  // columns
+};
+
+std::string surveyText(const Analysis& analysis, bool all, const TextStyle& style);
+std::string surveyNumbers(const Analysis& analysis);  // what was read and what was not, and how long it took
+std::string assessText(const Analysis& analysis, bool withAccepted, const TextStyle& style);
+std::string reachText(const Analysis& analysis, size_t entity, const TextStyle& style);
+std::string explainCheckText(const CheckInfo& info, const TextStyle& style);
+std::string explainEntityText(const Analysis& analysis, size_t entity, const TextStyle& style);
+
+// A table with a header row: columns as wide as they need to be, the one
+// numbered `flexible` cut to keep within the width.
+std::string tableText(const std::vector<std::vector<std::string>>& rows, const TextStyle& style, size_t flexible);
+// Breaks text at spaces; every line but the first begins with `indent` spaces.
+std::string wrapped(std::string_view text, size_t width, size_t indent);
+
+}  // namespace elmcart
