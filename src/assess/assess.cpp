@@ -23,7 +23,7 @@ std::string_view adviceText(Advice advice) {
 
 std::string_view adviceMeaning(Advice advice) {
   static constexpr std::string_view kTexts[] = {
-      "leave it as it is", "make its initialisation sound", "close the extra doors",
+      "leave it as it is", "make its creation and its changes sound, where it is", "close the extra doors",
       "hand it in through constructors instead of reaching for it", "put an object with the same members around it and hand that in",
       "make it an ordinary member of its one user"};
   return kTexts[static_cast<size_t>(advice)];
@@ -138,7 +138,7 @@ void addReasons(const Subject& s, const Entity& e, Advice advice, std::vector<st
       contra.push_back("tests cannot look at it without going through the global door");
       break;
     case Advice::Steady:
-      pro.push_back("the change stays inside " + (e.creation.in != kNone ? functionText(s.program, e.creation.in) : e.name) + ": no user of it has to change");
+      pro.push_back("the change stays with " + e.name + " itself: no user of it has to change");
       contra.push_back("it stays global: who depends on it stays hidden");
       break;
     case Advice::Seal:

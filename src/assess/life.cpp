@@ -194,6 +194,8 @@ void checkDanglingSubscriber(const Subject& s, std::vector<Finding>& out) {
         }
       }
       f.advice = Advice::Seal;
+      f.reasonsFor.push_back("a destructor that takes it out mends every place where a " + name + " is made");
+      f.reasonsAgainst.push_back("copies and moves must be forbidden too, or they go unlisted");
       out.push_back(std::move(f));
     }
   }

@@ -27,6 +27,7 @@ std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
     // Another class in the entity's own file still hides it from its signature.
     TypeIndex owner = s.program.functions[c.in].owner;
     if (home.count(c.place.file) && (owner == kNone || owner == e.type)) continue;
+    if (e.slot != kNone && owner != kNone && owner == s.program.variables[e.slot].owner) continue;
     bool isDoor = false;
     for (const Door& door : e.doors) isDoor |= door.function == c.in;
     if (isDoor) continue;
@@ -70,9 +71,10 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
       f.evidence.push_back({consumer->place, where + " reaches it here" + (consumer->alias != kNone ? ", through " + std::string(s.program.text(s.program.variables[consumer->alias].name)) : "")});
     }
     std::set<std::string> owners;
-    for (const Consumer* c : sites) {
-      TypeIndex owner = s.program.functions[c->in].owner;
-      owners.insert(owner == kNone ? whereText(s.program, *c) : std::string(s.program.text(s.program.types[owner].qualified)));
+    for (const Consumer& c : e.consumers) {
+      if (s.inTests(c.place)) continue;
+      TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
+      owners.insert(owner == kNone ? whereText(s.program, c) : std::string(s.program.text(s.program.types[owner].qualified)));
     }
     f.advice = e.kind == EntityKind::StaticHolder ? Advice::Wrap : owners.size() == 1 && e.kind != EntityKind::Registry ? Advice::Settle : Advice::Inject;
     out.push_back(std::move(f));

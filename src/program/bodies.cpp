@@ -879,13 +879,24 @@ void Linker::run() {
     FileIndex f = p_.functions[i].definition.file;
     ScopeIndex scope = lookupScopeFor(i);
     if (auto local = localScopes_.find(i); local != localScopes_.end()) scope = local->second;
-    // TEST_F(Fixture, Name): the body sees the fixture's members.
+    // TEST_F(Fixture, Name): the body sees the fixture's members. A fixture is a
+    // framework's class in the end; TEST(Book, …) may just bear a class's name.
     std::string_view name = p_.text(p_.functions[i].name);
     size_t open = name.find('(');
     if (p_.functions[i].owner == kNone && open != std::string_view::npos && (p_.functions[i].modifiers & kInMacro)) {
       std::string first(trim(name.substr(open + 1, name.find_first_of(",)", open) - open - 1)));
       Symbol fixture = lookup(first, scope, f, true);
-      if (fixture.is(Symbol::Sort::Type)) scope = p_.types[fixture.index()].scope;
+      bool framework = false;
+      for (TypeIndex t = fixture.is(Symbol::Sort::Type) ? fixture.index() : kNone, depth = 0; t != kNone && depth < 20; ++depth) {
+        framework |= p_.types[t].hasUnknownBase;
+        t = p_.types[t].bases.empty() ? kNone : p_.types[t].bases.front().type;
+      }
+      if (framework) {
+        ScopeIndex local = scope;
+        scope = p_.types[fixture.index()].scope;
+        if (localScopes_.count(i)) scope = local;
+        p_.functions[i].fixture = fixture.index();
+      }
     }
     BodyWalk(*this, f, scope, i, kNone).function(i);
   }

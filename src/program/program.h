@@ -100,6 +100,7 @@ struct Function {
   uint32_t leastArguments = 0;
   uint32_t mostArguments = 0;
   std::vector<NameId> typeParameters;
+  TypeIndex fixture = kNone;         // of a function that a macro makes a member of this class
 
   bool isStaticMember() const { return owner != kNone && (modifiers & kStatic); }
 };

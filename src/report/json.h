@@ -4,7 +4,7 @@
 #include <nlohmann/json.hpp>
 #include <string>
 
-#include "report/analysis.h"
+#include "assess/analysis.h"
 
 namespace elmcart {
 

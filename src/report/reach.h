@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "report/analysis.h"
+#include "assess/analysis.h"
 
 namespace elmcart {
 

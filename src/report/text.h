@@ -3,7 +3,7 @@
 
 #include <string>
 
-#include "report/analysis.h"
+#include "assess/analysis.h"
 
 namespace elmcart {
 

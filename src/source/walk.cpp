@@ -15,7 +15,7 @@ namespace elmcart {
 namespace fs = std::filesystem;
 namespace {
 
-constexpr std::string_view kAlwaysLeftOut[] = {".git", ".hg", ".svn", "node_modules", "CMakeFiles", ".cache"};
+constexpr std::string_view kAlwaysLeftOut[] = {".git", ".hg", ".svn", "node_modules", "CMakeFiles", ".cache", ".elmcart"};
 
 struct Walker {
   WalkResult result;

@@ -1,4 +1,4 @@
-#include "report/analysis.h"
+#include "assess/analysis.h"
 
 #include <algorithm>
 #include <chrono>

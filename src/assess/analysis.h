@@ -1,4 +1,4 @@
-// One tree, read and judged: what the writers of this folder turn into text.
+// One tree, read and judged: what moves and reports work from.
 #pragma once
 
 #include <memory>

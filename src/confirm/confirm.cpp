@@ -1,0 +1,283 @@
+#include "confirm/confirm.h"
+
+#include <pugixml.hpp>
+
+#include <algorithm>
+#include <filesystem>
+#include <regex>
+
+#include "base/text.h"
+#include "source/ignore.h"
+#include "source/walk.h"
+
+namespace elmcart {
+namespace fs = std::filesystem;
+namespace {
+
+std::string tail(const std::string& text, size_t lines) {
+  size_t at = text.size();
+  for (size_t i = 0; i <= lines && at != std::string::npos && at > 0; ++i) at = text.rfind('\n', at - 1);
+  return at == std::string::npos || at == 0 ? text : text.substr(at + 1);
+}
+
+void readSuite(const pugi::xml_node& suite, const std::string& prefix, TestTable& out) {
+  for (pugi::xml_node child : suite.children()) {
+    std::string_view name = child.name();
+    if (name == "testsuite") {
+      readSuite(child, prefix, out);
+    } else if (name == "testcase") {
+      std::string group = child.attribute("classname").as_string();
+      std::string test = child.attribute("name").as_string();
+      // CTest repeats the name as the group.
+      std::string key = group.empty() || group == test ? test : group + "." + test;
+      TestResult result;
+      result.seconds = child.attribute("time").as_double();
+      std::string_view status = child.attribute("status").as_string();
+      if (pugi::xml_node failure = child.child("failure")) {
+        result.status = TestStatus::Failed;
+        result.message = failure.attribute("message").as_string();
+        if (result.message.empty()) result.message = std::string(trim(failure.text().as_string()));
+        if (pugi::xml_node output = child.child("system-out")) result.message += "\n" + tail(std::string(trim(output.text().as_string())), 12);
+      } else if (pugi::xml_node error = child.child("error")) {
+        result.status = TestStatus::Failed;
+        result.message = error.attribute("message").as_string();
+      } else if (child.child("skipped") || status == "notrun" || status == "disabled") {
+        result.status = TestStatus::Skipped;
+      }
+      out[key] = result;
+    }
+  }
+}
+
+std::vector<std::string> matchingFiles(const std::string& folder, const std::string& pattern) {
+  std::vector<std::string> out;
+  if (pattern.find_first_of("*?[") == std::string::npos) {
+    std::error_code error;
+    if (fs::is_regular_file(folder + "/" + pattern, error)) out.push_back(folder + "/" + pattern);
+    return out;
+  }
+  std::error_code error;
+  for (fs::recursive_directory_iterator it(folder, fs::directory_options::skip_permission_denied, error), end; !error && it != end; it.increment(error)) {
+    std::string relative = fs::relative(it->path(), folder, error).string();
+    if (it->is_regular_file(error) && matchesGlob(pattern, relative)) out.push_back(it->path().string());
+  }
+  std::sort(out.begin(), out.end());
+  return out;
+}
+
+std::string lineDiff(const std::string& before, const std::string& after) {
+  std::vector<std::string> a = splitLines(before), b = splitLines(after);
+  size_t from = 0;
+  while (from < a.size() && from < b.size() && a[from] == b[from]) ++from;
+  size_t endA = a.size(), endB = b.size();
+  while (endA > from && endB > from && a[endA - 1] == b[endB - 1]) --endA, --endB;
+  std::string out;
+  for (size_t i = from; i < endA && i < from + 20; ++i) out += "- " + a[i] + "\n";
+  for (size_t i = from; i < endB && i < from + 20; ++i) out += "+ " + b[i] + "\n";
+  return out;
+}
+
+std::string describe(const TestTable& table, const std::string& name) {
+  auto found = table.find(name);
+  return found == table.end() ? "absent" : std::string(testStatusText(found->second.status));
+}
+
+std::string witnessDetail(const WitnessResult& a, const WitnessResult& b) {
+  std::string out;
+  if (a.timedOut != b.timedOut) out += b.timedOut ? "it ran into its time limit\n" : "it no longer runs into its time limit\n";
+  if (a.exitCode != b.exitCode) out += "exit code " + std::to_string(a.exitCode) + ", now " + std::to_string(b.exitCode) + "\n";
+  if (a.out != b.out) out += "stdout:\n" + lineDiff(a.out, b.out);
+  if (a.err != b.err) out += "stderr:\n" + lineDiff(a.err, b.err);
+  std::set<std::string> files;
+  for (auto& [path, text] : a.files) files.insert(path);
+  for (auto& [path, text] : b.files) files.insert(path);
+  for (const std::string& path : files) {
+    auto fa = a.files.find(path), fb = b.files.find(path);
+    if (fa == a.files.end()) out += path + ": written now, not before\n";
+    else if (fb == b.files.end()) out += path + ": no longer written\n";
+    else if (fa->second != fb->second) out += path + ":\n" + lineDiff(fa->second, fb->second);
+  }
+  return out;
+}
+
+void runTests(const std::string& folder, const Config& config, Observation& out) {
+  // Results of an earlier run must not be taken for this one's.
+  for (const std::string& pattern : config.results)
+    for (const std::string& path : matchingFiles(folder, pattern)) {
+      std::error_code error;
+      fs::remove(path, error);
+    }
+  RunOptions options;
+  options.folder = folder;
+  options.seconds = config.testSeconds;
+  out.testExit = 0;
+  for (const std::string& command : config.test) {
+    auto run = runCommand(command, options);
+    if (!run) {
+      out.testExit = 127;
+      out.testOutput = run.error().line();
+      continue;
+    }
+    out.testSeconds += run->seconds;
+    out.testsTimedOut |= run->timedOut;
+    if (run->exitCode != 0 && out.testExit == 0) out.testExit = run->exitCode;
+    out.testOutput = tail(run->out + run->err, 30);
+  }
+  for (const std::string& pattern : config.results)
+    for (const std::string& path : matchingFiles(folder, pattern))
+      if (auto text = readWhole(path))
+        if (auto table = readJUnit(*text, path)) out.tests.insert(table->begin(), table->end());
+}
+
+void runWitnesses(const std::string& folder, const Config& config, Observation& out) {
+  for (const Witness& witness : config.witnesses) {
+    std::error_code error;
+    for (const std::string& file : witness.files) fs::remove(folder + "/" + file, error);
+    RunOptions options;
+    options.folder = folder;
+    options.seconds = config.testSeconds;
+    WitnessResult result;
+    std::vector<std::string> masks = witness.masks;
+    auto mask = [&](const std::string& text) {
+      // The scratch copy's own path is never part of the behaviour.
+      std::string plain = text;
+      for (size_t at = plain.find(folder); at != std::string::npos; at = plain.find(folder, at)) plain.replace(at, folder.size(), ".");
+      auto done = masked(plain, masks);
+      return done ? *done : plain;
+    };
+    if (auto run = runCommand(witness.command, options)) {
+      result.exitCode = run->exitCode;
+      result.timedOut = run->timedOut;
+      result.out = mask(run->out);
+      result.err = mask(run->err);
+    } else {
+      result.exitCode = 127;
+      result.err = run.error().reason;
+    }
+    for (const std::string& file : witness.files)
+      if (auto text = readWhole(folder + "/" + file)) result.files[file] = mask(*text);
+    out.witnesses[witness.name] = result;
+  }
+}
+
+}  // namespace
+
+std::string_view testStatusText(TestStatus status) {
+  return status == TestStatus::Passed ? "passed" : status == TestStatus::Failed ? "failed" : "skipped";
+}
+
+Result<TestTable> readJUnit(const std::string& text, const std::string& path) {
+  pugi::xml_document document;
+  pugi::xml_parse_result parsed = document.load_buffer(text.data(), text.size());
+  if (!parsed) return Error{path, std::string("no result file: ") + parsed.description()};
+  TestTable out;
+  pugi::xml_node root = document.document_element();
+  std::string_view name = root.name();
+  if (name != "testsuites" && name != "testsuite") return Error{path, "no result file: its root is <" + std::string(name) + ">"};
+  readSuite(root, "", out);
+  return out;
+}
+
+Result<std::string> masked(const std::string& text, const std::vector<std::string>& masks) {
+  std::string out = text;
+  for (const std::string& mask : masks) {
+    try {
+      out = std::regex_replace(out, std::regex(mask), "*");
+    } catch (const std::regex_error&) {
+      return Error{mask, "no regular expression"};
+    }
+  }
+  return out;
+}
+
+Observation observe(const std::string& folder, const Config& config) {
+  Observation out;
+  RunOptions options;
+  options.folder = folder;
+  options.seconds = config.buildSeconds;
+  for (const std::string& command : config.build) {
+    auto run = runCommand(command, options);
+    if (!run) {
+      out.buildOutput = run.error().line();
+      return out;
+    }
+    out.buildSeconds += run->seconds;
+    if (!run->ok()) {
+      std::string all = run->out + run->err;
+      // The compiler's first errors say more than the build tool's last words.
+      std::vector<std::string> lines = splitLines(all), errors;
+      for (const std::string& line : lines)
+        if (line.find("error") != std::string::npos && errors.size() < 8) errors.push_back(line);
+      out.buildOutput = errors.empty() ? tail(all, 15) : joinWith(errors, "\n");
+      if (run->timedOut) out.buildOutput += "\nthe build ran into its time limit of " + std::to_string(config.buildSeconds) + " s";
+      return out;
+    }
+  }
+  out.built = true;
+  runTests(folder, config, out);
+  runWitnesses(folder, config, out);
+  return out;
+}
+
+Baseline learnBaseline(const std::string& folder, const Config& config) {
+  Baseline out;
+  out.observation = observe(folder, config);
+  out.runs = 1;
+  if (!out.observation.built) return out;
+  for (int i = 1; i < config.baselineRuns; ++i) {
+    Observation again;
+    again.built = true;
+    runTests(folder, config, again);
+    runWitnesses(folder, config, again);
+    ++out.runs;
+    std::set<std::string> names;
+    for (auto& [name, result] : out.observation.tests) names.insert(name);
+    for (auto& [name, result] : again.tests) names.insert(name);
+    for (const std::string& name : names)
+      if (describe(out.observation.tests, name) != describe(again.tests, name)) out.flakyTests.insert(name);
+    for (auto& [name, result] : out.observation.witnesses)
+      if (!witnessDetail(result, again.witnesses[name]).empty()) out.unsteadyWitnesses.insert(name);
+  }
+  return out;
+}
+
+Comparison compare(const Baseline& before, const Observation& after) {
+  Comparison out;
+  if (!after.built) {
+    out.differences.push_back({"build", "", "builds", "does not build", after.buildOutput});
+    return out;
+  }
+  const Observation& a = before.observation;
+  std::set<std::string> names;
+  for (auto& [name, result] : a.tests) names.insert(name);
+  for (auto& [name, result] : after.tests) names.insert(name);
+  for (const std::string& name : names) {
+    if (before.flakyTests.count(name)) continue;
+    ++out.testsCompared;
+    std::string was = describe(a.tests, name), is = describe(after.tests, name);
+    if (was == is) continue;
+    auto found = after.tests.find(name);
+    out.differences.push_back({"test", name, was, is, found == after.tests.end() ? "" : found->second.message});
+  }
+  if (a.tests.empty() && after.tests.empty() && a.testExit != after.testExit)
+    out.differences.push_back({"test", "the test command", "exit code " + std::to_string(a.testExit), "exit code " + std::to_string(after.testExit), after.testOutput});
+  for (auto& [name, result] : a.witnesses) {
+    if (before.unsteadyWitnesses.count(name)) continue;
+    auto found = after.witnesses.find(name);
+    ++out.witnessesCompared;
+    std::string detail = found == after.witnesses.end() ? "it was not run\n" : witnessDetail(result, found->second);
+    if (!detail.empty()) out.differences.push_back({"witness", name, "as recorded", "differs", detail});
+  }
+  return out;
+}
+
+std::string Comparison::summary() const {
+  if (!same()) return counted(differences.size(), "difference", "differences");
+  if (testsCompared == 0 && witnessesCompared == 0) return "it builds; no test and no witness looked at it";
+  std::vector<std::string> parts;
+  if (testsCompared > 0) parts.push_back(counted(testsCompared, "test", "tests"));
+  if (witnessesCompared > 0) parts.push_back(counted(witnessesCompared, "witness", "witnesses"));
+  return joinWith(parts, " and ") + " as before";
+}
+
+}  // namespace elmcart

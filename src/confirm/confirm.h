@@ -1,0 +1,78 @@
+// Does B behave as A did? Builds and tests a tree, looks at its witnesses, and
+// compares two such observations test by test.
+#pragma once
+
+#include <map>
+#include <set>
+#include <string>
+#include <vector>
+
+#include "base/result.h"
+#include "config/config.h"
+#include "confirm/process.h"
+
+namespace elmcart {
+
+enum class TestStatus : uint8_t { Passed, Failed, Skipped };
+std::string_view testStatusText(TestStatus status);
+
+struct TestResult {
+  TestStatus status = TestStatus::Passed;
+  double seconds = 0;
+  std::string message;  // of a failure
+};
+using TestTable = std::map<std::string, TestResult>;
+
+// Reads one result file in JUnit's XML form. Fails when it is none.
+Result<TestTable> readJUnit(const std::string& text, const std::string& path);
+
+struct WitnessResult {
+  int exitCode = 0;
+  bool timedOut = false;
+  std::string out, err;                       // masked
+  std::map<std::string, std::string> files;   // masked; a file that was not written is missing
+};
+
+struct Observation {
+  bool built = false;
+  std::string buildOutput;      // of the command that failed, its end
+  int testExit = 0;
+  bool testsTimedOut = false;
+  std::string testOutput;       // its end
+  TestTable tests;
+  std::map<std::string, WitnessResult> witnesses;
+  double buildSeconds = 0, testSeconds = 0;
+};
+
+// Builds the tree at `folder` and, when that works, tests it and runs the witnesses.
+Observation observe(const std::string& folder, const Config& config);
+
+// What A does, from several runs: tests and witnesses that differ among them are set aside.
+struct Baseline {
+  Observation observation;
+  std::set<std::string> flakyTests;
+  std::set<std::string> unsteadyWitnesses;
+  size_t runs = 0;
+};
+Baseline learnBaseline(const std::string& folder, const Config& config);
+
+struct Difference {
+  std::string what;    // "build", "test", "witness"
+  std::string name;    // of the test or witness
+  std::string before, after;
+  std::string detail;  // a failure's message, or a diff
+};
+
+struct Comparison {
+  std::vector<Difference> differences;
+  size_t testsCompared = 0, witnessesCompared = 0;
+  bool same() const { return differences.empty(); }
+  // A word about what it rests on: "31 tests and 1 witness as before".
+  std::string summary() const;
+};
+Comparison compare(const Baseline& before, const Observation& after);
+
+// A text with everything that one of the regular expressions matches replaced by "*".
+Result<std::string> masked(const std::string& text, const std::vector<std::string>& masks);
+
+}  // namespace elmcart

@@ -1,0 +1,1133 @@
+#include "rework/inject.h"
+
+#include <algorithm>
+#include <map>
+#include <optional>
+
+#include "base/text.h"
+#include "rework/source_scan.h"
+#include "source/walk.h"
+
+namespace elmcart {
+
+std::string_view stepKindText(StepKind kind) {
+  static constexpr std::string_view kTexts[] = {"seam", "hand-in", "lift", "compose", "retire"};
+  return kTexts[static_cast<size_t>(kind)];
+}
+
+namespace {
+
+// What a class or function must do with the shared object in this step.
+struct Work {
+  TypeIndex type = kNone;          // a class, or …
+  FunctionIndex function = kNone;  // … a function outside classes (or a static one)
+  std::vector<Place> accesses;     // accessor calls to replace
+  struct Pass {                    // a creation or call that must hand the object in
+    FunctionIndex callee = kNone;  // constructor or function
+    Place place;
+    VariableIndex field = kNone;   // an implicitly made field …
+    TypeIndex base = kNone;        // … or base, of the constructor `in`
+    FunctionIndex in = kNone;
+  };
+  std::vector<Pass> passes;
+  bool composing = false;
+};
+
+class Injector {
+ public:
+  Injector(const Analysis& analysis, size_t entity, PlanMemory& memory)
+      : a_(analysis), p_(analysis.program), e_(analysis.survey.entities[entity]), memory_(memory), scan_(analysis.program) {
+    for (const Door& door : e_.doors)
+      if (door.function != kNone) doorFunctions_.insert(door.function);
+    for (const Door& door : e_.doors)
+      if (door.sort == Door::Sort::Accessor && door.function != kNone && door_ == kNone) door_ = door.function;
+    made_ = e_.type;
+    objectName_ = chooseName();
+  }
+
+  std::string refusal() const {
+    if (e_.kind != EntityKind::Singleton && e_.kind != EntityKind::SharedInstance) return "inject is for singletons and shared instances, and this is a " + std::string(kindText(e_.kind));
+    if (e_.type == kNone || !p_.types[e_.type].definition.known()) return "its class is not defined in this tree";
+    if (door_ == kNone) return "it has no accessor function: it is reached by its name; make it an accessor first";
+    const Function& door = p_.functions[door_];
+    if (door.mostArguments > 0) return "its accessor takes arguments";
+    const TypeUse& result = p_.use(door.result);
+    bool reference = result.has(kReference | kPointer) || (p_.traits(door.declarations.front().file, door.result) & kPointerLike);
+    if (!reference) return "its accessor hands out copies";
+    if (e_.creation.made != kNone && e_.creation.made != e_.type) return "the instance is of a class derived from the one that is handed out (" + std::string(p_.text(p_.types[e_.creation.made].qualified)) + ")";
+    if (!p_.types[e_.type].typeParameters.empty()) return "its class is a template";
+    if (const Variable& slot = p_.variables[e_.slot]; slot.owner != kNone && !p_.types[slot.owner].typeParameters.empty()) return "its slot is a member of a template";
+    if (e_.reset.known()) return "its slot is replaced at " + p_.path(e_.reset) + ":" + std::to_string(p_.line(e_.reset)) + ": capturing the instance at construction would change what users see";
+    if (e_.creation.time == CreationTime::None) return "nothing in this tree creates it";
+    return "";
+  }
+
+  NextStep run() {
+    NextStep out;
+    collectWork();
+    scanMentions();
+    // Users first, then who makes or calls them, then the composing places, then the end.
+    std::vector<const Work*> order;
+    for (const Work& w : work_) order.push_back(&w);
+    std::stable_sort(order.begin(), order.end(), [&](const Work* x, const Work* y) { return rank(*x) < rank(*y); });
+    for (const Work* w : order) {
+      std::optional<Step> step = plan(*w);
+      if (!step) continue;
+      if (memory_.refused.count(step->key())) {
+        Place place = w->accesses.empty() ? w->passes.front().place : w->accesses.front();
+        byHand(place, "the step \"" + step->key() + "\" was taken back: it changed what the tests or witnesses see");
+        continue;
+      }
+      out.found = true;
+      out.step = std::move(*step);
+      out.byHand = std::move(byHand_);
+      return out;
+    }
+    bool blocked = false;
+    for (const ByHand& b : byHand_) blocked |= b.blocksRetire;
+    if (!blocked) {
+      if (std::optional<Step> step = retire(); step && !memory_.refused.count(step->key())) {
+        out.found = true;
+        out.step = std::move(*step);
+      }
+    }
+    out.byHand = std::move(byHand_);
+    return out;
+  }
+
+ private:
+  // ----- small readings
+
+  std::string at(Place place) const { return p_.path(place) + ":" + std::to_string(p_.line(place)); }
+  void byHand(Place place, std::string reason, bool blocks = true) {
+    for (const ByHand& b : byHand_)
+      if (b.file == p_.path(place) && b.line == p_.line(place) && b.reason == reason) return;
+    byHand_.push_back({p_.path(place), p_.line(place), std::move(reason), blocks});
+  }
+  const Phrases& phrases(Place place) const { return *p_.languageOf[place.file]->phrases; }
+  std::string nodeText(Place place) { return std::string(scan_.text(place.file).substr(p_.node(place).span.begin, p_.node(place).span.size())); }
+  bool inTests(Place place) const { return scan_.inTests(place, a_.config); }
+
+  bool resultIsPointer() const { return p_.use(p_.functions[door_].result).has(kPointer) || (p_.traits(p_.functions[door_].declarations.front().file, p_.functions[door_].result) & kPointerLike); }
+  bool resultIsConst() const {
+    const TypeUse& result = p_.use(p_.functions[door_].result);
+    return result.has(kPointeeConst);
+  }
+
+  // "BerthBook" inside its own namespace, "office::BerthBook" elsewhere.
+  std::string nameIn(ScopeIndex scope, NameId qualified, ScopeIndex parent) const {
+    for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent)
+      if (at == parent) return std::string(lastPart(p_.text(qualified)));
+    return std::string(p_.text(qualified));
+  }
+  std::string typeName(ScopeIndex scope) const {
+    std::string name = nameIn(scope, p_.types[made_].qualified, p_.types[made_].parent);
+    return resultIsConst() ? "const " + name : name;
+  }
+  std::string accessText(ScopeIndex scope) const {
+    const Function& door = p_.functions[door_];
+    std::string call;
+    if (door.owner != kNone) call = nameIn(scope, p_.types[door.owner].qualified, p_.types[door.owner].parent) + "::" + std::string(p_.text(door.name)) + "()";
+    else call = nameIn(scope, door.qualified, door.parent) + "()";
+    return resultIsPointer() ? "*" + call : call;
+  }
+
+  // berthBook for BerthBook, with another beginning when the tree already uses that name for something else.
+  std::string chooseName() const {
+    std::string name(p_.text(p_.types[made_].name));
+    size_t i = 0;
+    while (i < name.size() && std::isupper(static_cast<unsigned char>(name[i])) && (i == 0 || i + 1 >= name.size() || std::isupper(static_cast<unsigned char>(name[i + 1])))) {
+      name[i] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[i])));
+      ++i;
+    }
+    std::string base = name;
+    for (int n = 0; n < 4; ++n) {
+      bool taken = false;
+      NameId id = p_.names.find(name);
+      for (const Variable& v : p_.variables) {
+        if (!id || v.name != id) continue;
+        const TypeUse& use = p_.use(v.type);
+        taken |= use.decl != made_;
+      }
+      for (const Function& f : p_.functions) taken |= id && f.name == id;
+      if (!taken) return name;
+      name = n == 0 ? "shared" + std::string(p_.text(p_.types[made_].name)) : name + "_";
+    }
+    return base;
+  }
+
+  // The way this class names its fields: name_, m_name or name.
+  std::string fieldName(TypeIndex type) const {
+    int trailing = 0, prefix = 0, plain = 0;
+    auto count = [&](VariableIndex v) {
+      std::string_view name = p_.text(p_.variables[v].name);
+      if (name.size() > 1 && name.back() == '_') ++trailing;
+      else if (name.substr(0, 2) == "m_") ++prefix;
+      else ++plain;
+    };
+    for (VariableIndex v : p_.types[type].fields) count(v);
+    if (trailing + prefix + plain == 0)
+      for (const TypeDecl& other : p_.types)
+        if (other.definition.known())
+          for (VariableIndex v : other.fields) count(v);
+    if (trailing >= prefix && trailing >= plain && trailing > 0) return objectName_ + "_";
+    if (prefix > plain) return "m_" + objectName_;
+    return objectName_;
+  }
+
+  VariableIndex holderOf(TypeIndex type) const {
+    for (VariableIndex v : p_.types[type].fields) {
+      const TypeUse& use = p_.use(p_.variables[v].type);
+      if (use.decl == made_ && use.has(kReference)) return v;
+    }
+    return kNone;
+  }
+
+  // The position of the parameter that takes the shared object, or -1.
+  int injectedParameter(FunctionIndex f) const {
+    const Function& fn = p_.functions[f];
+    if (fn.form == FunctionForm::Constructor && fn.owner == made_) return -1;
+    for (size_t i = 0; i < fn.parameters.size(); ++i) {
+      const TypeUse& use = p_.use(p_.variables[fn.parameters[i]].type);
+      if (use.decl != made_ || !use.has(kReference)) continue;
+      // Only one that defaults to the access, or a constructor's: others were handed something before.
+      if (defaultOf(f, i).node != kNoNode || (fn.form == FunctionForm::Constructor)) return static_cast<int>(i);
+    }
+    return -1;
+  }
+
+  Place parameterNode(Place declaration, size_t index) const {
+    const LoweredFile& file = p_.file(declaration);
+    size_t i = 0;
+    for (NodeId c : children(file, declaration.node)) {
+      if (file[c].kind != Kind::Parameter) continue;
+      if (i++ == index) return {declaration.file, c};
+    }
+    return {declaration.file, kNoNode};
+  }
+
+  Place defaultOf(FunctionIndex f, size_t index) const {
+    for (Place declaration : p_.functions[f].declarations) {
+      Place parameter = parameterNode(declaration, index);
+      if (parameter.node == kNoNode) continue;
+      NodeId value = p_.file(parameter).child(parameter.node, Role::Initialiser);
+      if (value != kNoNode) return {parameter.file, value};
+    }
+    return {0, kNoNode};
+  }
+
+  bool copiesOrMoves(FunctionIndex f) const {
+    const Function& fn = p_.functions[f];
+    if (fn.parameters.size() != 1) return false;
+    const TypeUse& use = p_.use(p_.variables[fn.parameters[0]].type);
+    return use.decl == fn.owner && fn.owner != kNone && !use.has(kPointer);
+  }
+
+  std::vector<FunctionIndex> constructorsOf(TypeIndex type) const {
+    std::vector<FunctionIndex> out;
+    for (FunctionIndex m : p_.types[type].methods)
+      if (p_.functions[m].form == FunctionForm::Constructor && !copiesOrMoves(m) && !(p_.functions[m].modifiers & kDeleted)) out.push_back(m);
+    return out;
+  }
+
+  bool isInjected(TypeIndex type) const {
+    for (FunctionIndex c : constructorsOf(type))
+      if (injectedParameter(c) >= 0) return true;
+    return false;
+  }
+
+  // Nobody in the tree makes it, and it derives from a class that is not in the
+  // tree: a framework (a test runner) does.
+  bool isFrameworkMade(TypeIndex type) const {
+    if (!p_.types[type].hasUnknownBase) return false;
+    for (uint32_t c : p_.creationsOfType[type])
+      if (!p_.creations[c].asBase && !p_.creations[c].delegated) return false;
+    return true;
+  }
+
+  bool isComposing(FunctionIndex f) const {
+    const Function& fn = p_.functions[f];
+    if (fn.owner != kNone) return false;
+    if (p_.text(fn.qualified) == "main") return true;
+    return (fn.modifiers & kInMacro) && p_.text(fn.name).find('(') != std::string_view::npos;
+  }
+
+  // ----- what there is to do
+
+  Work& workFor(TypeIndex type, FunctionIndex function) {
+    for (Work& w : work_)
+      if (w.type == type && w.function == function) return w;
+    Work& w = work_.emplace_back();
+    w.type = type;
+    w.function = function;
+    w.composing = type != kNone ? isFrameworkMade(type) : isComposing(function);
+    return w;
+  }
+
+  // Which class or function has to change for something that happens in `in`?
+  Work* unitOf(Place place, FunctionIndex in, VariableIndex inInitialiserOf) {
+    if (in == kNone) {
+      if (inInitialiserOf != kNone && p_.variables[inInitialiserOf].storage == Storage::Field) return &workFor(p_.variables[inInitialiserOf].owner, kNone);
+      byHand(place, "it stands in the initialiser of a variable with static lifetime, where nothing can be handed in");
+      return nullptr;
+    }
+    const Function& fn = p_.functions[in];
+    if (fn.fixture != kNone) return &workFor(fn.fixture, kNone);
+    if (fn.owner == made_ && fn.owner != kNone) {
+      byHand(place, "the class itself reaches its accessor here");
+      return nullptr;
+    }
+    if (fn.owner != kNone && !(fn.modifiers & kStatic)) return &workFor(fn.owner, kNone);
+    return &workFor(kNone, in);
+  }
+
+  bool isDefaultArgument(Place place) const {
+    const LoweredFile& file = p_.file(place);
+    for (NodeId up = place.node; up != kNoNode; up = p_.links[place.file].parent[up]) {
+      if (file[up].kind == Kind::Parameter) return true;
+      if (file[up].kind == Kind::Block || file[up].kind == Kind::Function || file[up].kind == Kind::Variable) return false;
+    }
+    return false;
+  }
+
+  // The accessor call, or the `*` before it.
+  Place wholeAccess(Place call) const {
+    Place up = p_.parent(call);
+    return p_.node(up).kind == Kind::Dereference ? up : call;
+  }
+
+  // `Book& book = Book::get();` as a local or field of a composing place.
+  bool isHolding(Place call) const {
+    Place whole = wholeAccess(call);
+    Place up = p_.parent(whole);
+    if (p_.node(up).kind != Kind::Variable || p_.node(whole).role != Role::Initialiser) return false;
+    Symbol symbol = p_.symbolAt(up);
+    if (!symbol.is(Symbol::Sort::Variable)) return false;
+    const Variable& v = p_.variables[symbol.index()];
+    const TypeUse& use = p_.use(v.type);
+    return use.decl == made_ && use.has(kReference) && p_.text(v.name).substr(0, objectName_.size()) == objectName_;
+  }
+
+  void collectWork() {
+    std::vector<Place> places;
+    for (FunctionIndex door : doorFunctions_) {
+      for (uint32_t c : p_.callsOfFunction[door]) {
+        const CallSite& call = p_.calls[c];
+        if (p_.node(call.place).kind != Kind::Call) {
+          byHand(call.place, "the accessor is not called in the plain way here");
+          continue;
+        }
+        seen_.insert({call.place.file, p_.node(call.place).span.begin});
+        if (call.in != kNone && doorFunctions_.count(call.in)) continue;
+        if (isDefaultArgument(call.place)) continue;
+        Work* w = unitOf(call.place, call.in, call.inInitialiserOf);
+        if (!w) continue;
+        if (w->composing && isHolding(call.place)) continue;
+        w->accesses.push_back(call.place);
+      }
+    }
+    // Creations and calls that let the parameter default.
+    for (const Creation& creation : p_.creations) {
+      if (creation.constructor == kNone || creation.copy) continue;
+      pass(creation.constructor, creation.place, creation.in, creation.inInitialiserOf);
+    }
+    for (const CallSite& call : p_.calls)
+      if (p_.functions[call.callee].form == FunctionForm::Function) pass(call.callee, call.place, call.in, call.inInitialiserOf);
+    // Fields and bases that a constructor makes without a word.
+    for (TypeIndex t = 0; t < p_.types.size(); ++t) {
+      const TypeDecl& decl = p_.types[t];
+      if (!decl.definition.known()) continue;
+      for (VariableIndex v : decl.fields) {
+        const TypeUse& use = p_.use(p_.variables[v].type);
+        if (use.decl == kNone || use.has(kPointer | kReference | kArray) || !isInjected(use.decl)) continue;
+        Place place = p_.variables[v].declarations.front();
+        if (p_.file(place).child(place.node, Role::Initialiser) != kNoNode) continue;  // told by its creation
+        implicit(t, use.decl, v, kNone, place);
+      }
+      for (const Base& base : decl.bases)
+        if (base.type != kNone && isInjected(base.type)) implicit(t, base.type, kNone, base.type, decl.definition);
+    }
+    for (Work& w : work_) {
+      auto key = [&](Place x) { return std::make_tuple(p_.path(x), x.node); };
+      std::sort(w.accesses.begin(), w.accesses.end(), [&](Place x, Place y) { return key(x) < key(y); });
+    }
+    work_.erase(std::remove_if(work_.begin(), work_.end(), [](const Work& w) { return w.accesses.empty() && w.passes.empty(); }), work_.end());
+  }
+
+  void pass(FunctionIndex callee, Place place, FunctionIndex in, VariableIndex inInitialiserOf) {
+    int position = injectedParameter(callee);
+    if (position < 0) return;
+    const LoweredFile& file = p_.file(place);
+    size_t given = 0;
+    for (NodeId c : children(file, place.node)) given += file[c].role == Role::Argument;
+    Kind kind = file[place.node].kind;
+    if (kind == Kind::Variable) {
+      // A local, field or global without arguments.
+      Symbol symbol = p_.symbolAt(place);
+      if (symbol.is(Symbol::Sort::Variable) && p_.variables[symbol.index()].storage == Storage::Field) return;  // told by implicit()
+    }
+    if (kind == Kind::Call && p_.functions[callee].form == FunctionForm::Constructor) {
+      NodeId callNode = file.child(place.node, Role::Callee);
+      // emplace(key, …): the first argument is the container's.
+      if (callNode != kNoNode && file[callNode].kind == Kind::Member && given > 0) {
+        std::string_view name = file.name(callNode);
+        NodeId receiver = file.child(callNode, Role::Receiver);
+        TypeUseId type = receiver == kNoNode ? 0 : p_.links[place.file].type[receiver];
+        if (type && (p_.traits(place.file, type) & kKeyedCollection) && name != "emplace_back") --given;
+      }
+    }
+    if (given > static_cast<size_t>(position)) return;
+    Work* w = unitOf(place, in, inInitialiserOf);
+    if (!w) return;
+    Work::Pass entry;
+    entry.callee = callee;
+    entry.place = place;
+    entry.in = in;
+    w->passes.push_back(entry);
+  }
+
+  void implicit(TypeIndex owner, TypeIndex made, VariableIndex field, TypeIndex base, Place place) {
+    FunctionIndex callee = kNone;
+    for (FunctionIndex c : constructorsOf(made))
+      if (injectedParameter(c) >= 0 && p_.functions[c].leastArguments == 0) callee = c;
+    if (callee == kNone) return;
+    std::vector<FunctionIndex> constructors = constructorsOf(owner);
+    auto entry = [&](FunctionIndex in) {
+      Work::Pass p;
+      p.callee = callee;
+      p.place = place;
+      p.field = field;
+      p.base = base;
+      p.in = in;
+      workFor(owner, kNone).passes.push_back(p);
+    };
+    if (constructors.empty()) {
+      entry(kNone);
+      return;
+    }
+    for (FunctionIndex c : constructors) {
+      const Function& fn = p_.functions[c];
+      bool told = false;
+      Place home = fn.definition.known() ? fn.definition : fn.declarations.front();
+      const LoweredFile& file = p_.file(home);
+      for (NodeId n : children(file, home.node)) {
+        if (file[n].kind != Kind::FieldInit) continue;
+        std::string_view name = lastPart(file.name(n));
+        if (name == p_.text(p_.types[owner].name)) told = true;  // delegates
+        if (field != kNone && name == p_.text(p_.variables[field].name)) told = true;
+        if (base != kNone && name == p_.text(p_.types[base].name)) told = true;
+      }
+      if (!told) entry(c);
+    }
+  }
+
+  // Names of the accessor where no call was read: in macros, in branches that are not built.
+  void scanMentions() {
+    const Function& door = p_.functions[door_];
+    std::string name(p_.text(door.name));
+    std::string owner = door.owner == kNone ? "" : std::string(p_.text(p_.types[door.owner].name));
+    for (auto [file, offset] : scan_.mentions(owner, name)) {
+      bool known = false;
+      for (auto& [f, begin] : seen_) known |= f == file && offset >= begin && offset < begin + 200 && scan_.sameStatement(f, begin, offset);
+      for (Place declaration : door.declarations) known |= declaration.file == file && p_.node(declaration).span.contains(offset);
+      if (known) continue;
+      byHand_.push_back({p_.files[file].path, p_.files[file].lineOf(offset), "the accessor is named where no plain call could be read: in a macro or in a branch that is not built", true});
+    }
+  }
+
+  // Users before makers before composing places; then in the order of files.
+  std::tuple<int, std::string, uint32_t> rank(const Work& w) const {
+    int kind = w.composing ? 3 : !w.accesses.empty() ? (w.type != kNone ? 0 : 1) : 2;
+    Place place = w.type != kNone ? p_.types[w.type].definition : p_.functions[w.function].declarations.front();
+    return {kind, p_.path(place), p_.line(place)};
+  }
+
+  // ----- edits
+
+  void edit(Place place, Span span, std::string text) { edits_.push_back({p_.path(place), span, std::move(text)}); }
+  void insert(Place place, uint32_t at, std::string text) { edit(place, {at, at}, std::move(text)); }
+
+  // Replaces an accessor call (with the `*`, `->` or `&` around it) by the object's name.
+  bool replaceAccess(Place call, const std::string& name) {
+    const Node& node = p_.node(call);
+    Place up = p_.parent(call);
+    const Node& parent = p_.node(up);
+    if (!resultIsPointer()) {
+      edit(call, node.span, name);
+      return true;
+    }
+    if (parent.kind == Kind::Member && parent.has(kArrow)) {
+      edit(call, {node.span.begin, parent.nameBegin}, name + std::string(phrases(call).memberAccess));
+      return true;
+    }
+    if (parent.kind == Kind::Dereference) {
+      edit(call, parent.span, name);
+      return true;
+    }
+    if (p_.use(p_.functions[door_].result).has(kPointer)) {
+      edit(call, node.span, "&" + name);
+      return true;
+    }
+    byHand(call, "the owner itself (a smart pointer) is used here, not only the object");
+    return false;
+  }
+
+  // Inside a lambda the object must be captured.
+  bool reachableInLambda(Place place, bool asField) const {
+    const LoweredFile& file = p_.file(place);
+    for (NodeId up = p_.links[place.file].parent[place.node]; up != kNoNode; up = p_.links[place.file].parent[up]) {
+      if (file[up].kind == Kind::Function) break;
+      if (file[up].kind != Kind::Lambda) continue;
+      bool fine = false;
+      for (NodeId c : children(file, up)) {
+        if (file[c].kind != Kind::Capture) continue;
+        if (file[c].name == 0) fine = true;
+        if (asField && file.name(c) == "this") fine = true;
+      }
+      if (!fine) return false;
+    }
+    return true;
+  }
+
+  // The texts of the arguments that must be written out so that the object can follow.
+  std::optional<std::string> filling(FunctionIndex callee, size_t given, size_t position) {
+    std::string out;
+    for (size_t i = given; i < position; ++i) {
+      Place value = defaultOf(callee, i);
+      if (value.node == kNoNode) return std::nullopt;
+      Kind kind = p_.node(value).kind;
+      if (kind != Kind::Literal && kind != Kind::Create && kind != Kind::Collection) return std::nullopt;
+      out += nodeText(value) + ", ";
+    }
+    return out;
+  }
+
+  // Adds the object to the arguments of a creation or call.
+  bool addArgument(const Work::Pass& pass, const std::string& object) {
+    Place place = pass.place;
+    const LoweredFile& file = p_.file(place);
+    const Node& node = file[place.node];
+    size_t given = 0;
+    NodeId last = kNoNode;
+    for (NodeId c : children(file, place.node)) {
+      if (file[c].role != Role::Argument) continue;
+      ++given;
+      last = c;
+    }
+    size_t position = static_cast<size_t>(injectedParameter(pass.callee));
+    auto fill = filling(pass.callee, std::min(given, position), position);
+    if (!fill) {
+      byHand(place, "a default argument before the new one cannot be written out here");
+      return false;
+    }
+    if (node.kind == Kind::Variable) {
+      uint32_t end = node.nameBegin + static_cast<uint32_t>(lastPart(file.name(place.node)).size());
+      insert(place, end, "(" + *fill + object + ")");
+      return true;
+    }
+    std::string_view text = scan_.text(place.file);
+    if (last != kNoNode) {
+      insert(place, file[last].span.end, ", " + *fill + object);
+      return true;
+    }
+    char close = node.span.end > 0 ? text[node.span.end - 1] : ' ';
+    if (close == ')' || close == '}') {
+      insert(place, node.span.end - 1, *fill + object);
+    } else if (node.is(Kind::Create, CreateForm::Heap)) {
+      insert(place, node.span.end, "(" + *fill + object + ")");
+    } else {
+      byHand(place, "the arguments of this creation could not be found");
+      return false;
+    }
+    return true;
+  }
+
+  bool ensureInclude(FileIndex file) {
+    Place definition = p_.types[made_].definition;
+    if (file == definition.file || scan_.includes(file, definition.file)) return true;
+    if (scan_.includes(definition.file, file)) return false;  // a cycle
+    std::string spelling = scan_.spellingOf(definition.file, file);
+    scan_.addInclude(file, phrases(definition).import(spelling), edits_);
+    newIncludes_.insert(p_.files[file].path + "\n" + spelling);
+    return true;
+  }
+
+  struct Entry {  // of an initialiser list, with its place in the order of initialisation
+    int group;    // 0: a base, 1: a field
+    int order;
+    std::string text;
+  };
+
+  int orderOf(TypeIndex type, std::string_view name, int* group) const {
+    const TypeDecl& decl = p_.types[type];
+    for (size_t i = 0; i < decl.bases.size(); ++i) {
+      std::string_view base = lastPart(p_.text(p_.use(decl.bases[i].use).name));
+      if (base == lastPart(name)) {
+        *group = 0;
+        return static_cast<int>(i);
+      }
+    }
+    *group = 1;
+    for (size_t i = 0; i < decl.fields.size(); ++i)
+      if (p_.text(p_.variables[decl.fields[i]].name) == name) return static_cast<int>(i);
+    return static_cast<int>(decl.fields.size());
+  }
+
+  // Puts entries into a constructor's initialiser list, in the order of initialisation.
+  void addInitialisers(TypeIndex type, Place definition, std::vector<Entry> entries) {
+    if (entries.empty()) return;
+    std::stable_sort(entries.begin(), entries.end(), [](const Entry& x, const Entry& y) { return std::make_pair(x.group, x.order) < std::make_pair(y.group, y.order); });
+    const LoweredFile& file = p_.file(definition);
+    std::vector<std::pair<std::pair<int, int>, NodeId>> present;
+    for (NodeId c : children(file, definition.node)) {
+      if (file[c].kind != Kind::FieldInit) continue;
+      int group = 1;
+      int order = orderOf(type, file.name(c), &group);
+      present.push_back({{group, order}, c});
+    }
+    if (present.empty()) {
+      std::vector<std::string> texts;
+      for (const Entry& entry : entries) texts.push_back(entry.text);
+      NodeId body = file.child(definition.node, Role::Body);
+      insert(definition, file[body].span.begin, ": " + joinWith(texts, ", ") + " ");
+      return;
+    }
+    for (const Entry& entry : entries) {
+      auto after = std::find_if(present.begin(), present.end(), [&](const auto& p) { return p.first > std::make_pair(entry.group, entry.order); });
+      if (after != present.end()) insert(definition, file[after->second].span.begin, entry.text + ", ");
+      else insert(definition, file[present.back().second].span.end, ", " + entry.text);
+    }
+  }
+
+  // ----- a class
+
+  std::optional<Step> plan(const Work& w) {
+    edits_.clear();
+    newIncludes_.clear();
+    std::vector<ByHand> before = byHand_;
+    std::optional<Step> step = w.type != kNone ? (w.composing ? composeClass(w) : changeClass(w)) : (w.composing ? composeFunction(w) : changeFunction(w));
+    if (!step) return std::nullopt;
+    byHand_ = std::move(before);  // of a step that can be made, nothing is by hand
+    step->edits = std::move(edits_);
+    step->callSites = w.accesses.size();
+    step->creationSites = w.passes.size();
+    step->passesOnly = w.accesses.empty();
+    for (const std::string& include : newIncludes_) memory_.addedIncludes.insert(include);
+    return step;
+  }
+
+  // Is an object of the class assigned to somewhere, which a reference field would forbid?
+  Place assignedAt(TypeIndex type) const {
+    for (FileIndex f = 0; f < p_.files.size(); ++f) {
+      const LoweredFile& file = p_.files[f];
+      for (NodeId n = 1; n < file.nodes.size(); ++n) {
+        if (file[n].kind != Kind::Assign) continue;
+        NodeId target = file.child(n, Role::Target);
+        if (target == kNoNode) continue;
+        const TypeUse& use = p_.use(p_.links[f].type[target]);
+        if (use.decl == type && !use.has(kPointer)) return {f, n};
+      }
+    }
+    return {};
+  }
+
+  std::optional<Step> changeClass(const Work& w) {
+    const TypeDecl& decl = p_.types[w.type];
+    std::string className(p_.text(decl.qualified));
+    if (!decl.definition.known()) return std::nullopt;
+    if (!decl.typeParameters.empty()) return refuse(w, "the class is a template");
+    auto isConstructor = [&](FunctionIndex f) { return f != kNone && p_.functions[f].form == FunctionForm::Constructor && p_.functions[f].owner == w.type; };
+    auto functionAt = [&](Place place) {
+      for (NodeId up = place.node; up != kNoNode; up = p_.links[place.file].parent[up])
+        if (p_.file(place)[up].kind == Kind::Function && p_.links[place.file].symbol[up].is(Symbol::Sort::Function)) return p_.links[place.file].symbol[up].index();
+      return static_cast<FunctionIndex>(kNone);
+    };
+    VariableIndex holder = holderOf(w.type);
+    bool needsField = false;
+    for (Place access : w.accesses) needsField |= !isConstructor(functionAt(access)) || copiesOrMoves(functionAt(access));
+    for (const Work::Pass& pass : w.passes) needsField |= pass.field == kNone && pass.base == kNone && !isConstructor(pass.in);
+    bool addField = needsField && holder == kNone;
+    if (addField) {
+      if (Place assigned = assignedAt(w.type); assigned.known()) return refuse(w, "objects of " + className + " are assigned at " + at(assigned) + ", which a reference field would forbid");
+    }
+    std::string field = holder != kNone ? std::string(p_.text(p_.variables[holder].name)) : fieldName(w.type);
+    std::vector<FunctionIndex> constructors = constructorsOf(w.type);
+    ScopeIndex scope = p_.types[w.type].scope;
+
+    // Who makes it? A class that nobody makes can have its seam, but nothing above it can be lifted.
+    std::map<FunctionIndex, std::string> parameterName;
+    bool newParameter = constructors.empty();
+    for (FunctionIndex c : constructors) {
+      int position = injectedParameter(c);
+      newParameter |= position < 0;
+      parameterName[c] = position >= 0 ? std::string(p_.text(p_.variables[p_.functions[c].parameters[static_cast<size_t>(position)]].name)) : objectName_;
+      if (parameterName[c].empty()) parameterName[c] = objectName_;
+    }
+    for (FunctionIndex c : constructors) {
+      const Function& fn = p_.functions[c];
+      if (!fn.definition.known()) return refuse(w, "a constructor of " + className + " has no body in this tree");
+      if (fn.modifiers & kInMacro) return refuse(w, "a constructor of " + className + " is made by a macro");
+      if (fn.mostArguments > 50) return refuse(w, "a constructor of " + className + " takes any number of arguments");
+    }
+
+    // 1. Constructors.
+    std::map<FunctionIndex, std::vector<Entry>> entries;
+    std::vector<Entry> freshEntries;
+    for (const Work::Pass& pass : w.passes) {
+      if (pass.field == kNone && pass.base == kNone) continue;
+      int group = 1;
+      std::string name = pass.field != kNone ? std::string(p_.text(p_.variables[pass.field].name)) : std::string(lastPart(p_.text(p_.types[pass.base].name)));
+      int order = orderOf(w.type, name, &group);
+      size_t position = static_cast<size_t>(injectedParameter(pass.callee));
+      auto fill = filling(pass.callee, 0, position);
+      if (!fill) return refuse(w, "a default argument of " + name + " cannot be written out");
+      std::string object = pass.in == kNone ? objectName_ : parameterName[pass.in];
+      Entry entry{group, order, phrases(pass.place).fieldInit(name, *fill + object)};
+      if (pass.in == kNone) freshEntries.push_back(entry);
+      else entries[pass.in].push_back(entry);
+    }
+    for (FunctionIndex c : constructors) {
+      const Function& fn = p_.functions[c];
+      bool delegates = false;
+      NodeId delegating = kNoNode;
+      const LoweredFile& file = p_.file(fn.definition);
+      for (NodeId n : children(file, fn.definition.node))
+        if (file[n].kind == Kind::FieldInit && lastPart(file.name(n)) == p_.text(decl.name)) delegates = true, delegating = n;
+      bool hadParameter = injectedParameter(c) >= 0;
+      if (!hadParameter) {
+        for (Place place : fn.declarations) {
+          bool first = place == fn.declarations.front();
+          std::string parameter = first ? phrases(place).parameterWithDefault(typeName(scope), parameterName[c], accessText(scope)) : phrases(place).parameter(typeName(scope), parameterName[c]);
+          if (!addParameter(place, parameter)) return refuse(w, "the parameter list of a constructor could not be read");
+          // Foo() becomes Foo(T& = …): it must not become a conversion.
+          if (first && fn.mostArguments == 0 && !(fn.modifiers & kExplicit)) insert(place, p_.node(place).span.begin, "explicit ");
+        }
+      }
+      if (addField && !delegates) entries[c].push_back({1, -1, phrases(fn.definition).fieldInit(field, parameterName[c])});
+      bool defaulted = p_.node(fn.definition).has(kDefaulted) && file.child(fn.definition.node, Role::Body) == kNoNode;
+      if (defaulted) {
+        std::vector<std::string> texts;
+        std::vector<Entry> list = entries[c];
+        std::stable_sort(list.begin(), list.end(), [](const Entry& x, const Entry& y) { return std::make_pair(x.group, x.order) < std::make_pair(y.group, y.order); });
+        for (const Entry& entry : list) texts.push_back(entry.text);
+        uint32_t close = scan_.parameterListEnd(fn.definition);
+        if (close == 0) return refuse(w, "the parameter list of a constructor could not be read");
+        edit(fn.definition, {close, p_.node(fn.definition).span.end}, (texts.empty() ? "" : " : " + joinWith(texts, ", ")) + " {}");
+      } else {
+        addInitialisers(w.type, fn.definition, entries[c]);
+      }
+      if (delegates && !hadParameter) {
+        // The constructor it hands on to has the new parameter from this step on.
+        size_t given = 0;
+        NodeId last = kNoNode;
+        for (NodeId n : children(file, delegating)) {
+          if (file[n].role != Role::Argument) continue;
+          ++given;
+          last = n;
+        }
+        FunctionIndex target = kNone;
+        for (FunctionIndex other : constructors)
+          if (other != c && p_.functions[other].leastArguments <= given && given <= p_.functions[other].mostArguments) target = other;
+        if (target == kNone) return refuse(w, "the constructor that another hands on to could not be told");
+        size_t position = injectedParameter(target) >= 0 ? static_cast<size_t>(injectedParameter(target)) : p_.functions[target].parameters.size();
+        auto fill = filling(target, given, position);
+        if (!fill) return refuse(w, "a default argument of the constructor handed on to cannot be written out");
+        if (last != kNoNode) insert(fn.definition, file[last].span.end, ", " + *fill + parameterName[c]);
+        else insert(fn.definition, file[delegating].span.end - 1, *fill + parameterName[c]);
+      }
+    }
+    if (constructors.empty()) {
+      if (!freshConstructor(w.type, addField ? field : "", freshEntries)) return std::nullopt;
+    }
+    if (newParameter) {
+      // The default argument stands where the constructor is declared, so that file must see the whole class.
+      Place home = constructors.empty() ? decl.definition : p_.functions[constructors.front()].declarations.front();
+      if (!ensureInclude(home.file)) return refuse(w, "including the class's file from " + p_.files[home.file].path + " would make a circle");
+    }
+    // 2. The field.
+    if (addField) addHolderField(w.type, phrases(decl.definition).field(typeName(scope), field), decl.definition);
+    // 3. Accesses and creations.
+    auto objectAt = [&](FunctionIndex in) { return isConstructor(in) && !copiesOrMoves(in) ? parameterName[in] : field; };
+    for (Place access : w.accesses) {
+      FunctionIndex in = functionAt(access);
+      bool asField = !isConstructor(in) || copiesOrMoves(in);
+      if (!reachableInLambda(access, asField)) return refuse(w, "a lambda at " + at(access) + " does not capture what it would need");
+      if (!replaceAccess(access, objectAt(in))) return std::nullopt;
+    }
+    for (const Work::Pass& pass : w.passes) {
+      if (pass.field != kNone || pass.base != kNone) continue;
+      // A delegating call was dealt with above when the parameter was new.
+      bool delegating = p_.node(pass.place).kind == Kind::FieldInit && lastPart(p_.nameOf(pass.place)) == p_.text(decl.name);
+      if (delegating) continue;
+      bool asField = !isConstructor(pass.in);
+      if (!reachableInLambda(pass.place, asField)) return refuse(w, "a lambda at " + at(pass.place) + " does not capture what it would need");
+      if (!addArgument(pass, objectAt(pass.in))) return std::nullopt;
+    }
+    Step step;
+    step.kind = w.accesses.empty() ? StepKind::Lift : StepKind::Seam;
+    step.subject = className;
+    step.inTests = inTests(decl.definition);
+    std::string object(p_.text(p_.types[made_].name));
+    step.title = step.kind == StepKind::Seam ? className + " takes the " + object + " in its constructor; by default it fetches it as before"
+                                             : className + " takes the " + object + " and passes it on to what it makes";
+    return step;
+  }
+
+  std::optional<Step> refuse(const Work& w, const std::string& reason) {
+    Place place = !w.accesses.empty() ? w.accesses.front() : w.passes.front().place;
+    byHand(place, reason);
+    for (Place access : w.accesses) byHand(access, reason);
+    return std::nullopt;
+  }
+
+  bool addParameter(Place declaration, const std::string& text) {
+    const LoweredFile& file = p_.file(declaration);
+    NodeId last = kNoNode;
+    for (NodeId c : children(file, declaration.node))
+      if (file[c].kind == Kind::Parameter) last = c;
+    if (last != kNoNode) {
+      insert(declaration, file[last].span.end, ", " + text);
+      return true;
+    }
+    uint32_t close = scan_.parameterListEnd(declaration);
+    if (close == 0) return false;
+    std::string_view source = scan_.text(declaration.file);
+    // foo(void)
+    uint32_t open = static_cast<uint32_t>(source.rfind('(', close - 1));
+    edit(declaration, {open + 1, close - 1}, text);
+    return true;
+  }
+
+  // A class without a constructor of its own gets one.
+  bool freshConstructor(TypeIndex type, const std::string& field, std::vector<Entry> list) {
+    const TypeDecl& decl = p_.types[type];
+    ScopeIndex scope = decl.scope;
+    // Made with braces and values: that would no longer be possible.
+    for (uint32_t c : p_.creationsOfType[type]) {
+      const Creation& creation = p_.creations[c];
+      for (NodeId n : children(p_.file(creation.place), creation.place.node))
+        if (p_.file(creation.place)[n].role == Role::Argument && !creation.copy) {
+          byHand(creation.place, "the class is filled with a list of values here, which a constructor would forbid");
+          return false;
+        }
+    }
+    std::vector<std::string> texts;
+    if (!field.empty()) list.push_back({1, -1, phrases(decl.definition).fieldInit(field, objectName_)});
+    std::stable_sort(list.begin(), list.end(), [](const Entry& x, const Entry& y) { return std::make_pair(x.group, x.order) < std::make_pair(y.group, y.order); });
+    for (const Entry& entry : list) texts.push_back(entry.text);
+    std::string constructor = "explicit " + std::string(p_.text(decl.name)) + "(" + phrases(decl.definition).parameterWithDefault(typeName(scope), objectName_, accessText(scope)) + ")" +
+                              (texts.empty() ? "" : " : " + joinWith(texts, ", ")) + " {}";
+    scan_.addPublicMember(type, constructor, edits_);
+    return true;
+  }
+
+  void addHolderField(TypeIndex type, const std::string& text, Place definition) {
+    const TypeDecl& decl = p_.types[type];
+    for (VariableIndex v : decl.fields) {
+      Place first = p_.variables[v].declarations.front();
+      if (first.file != definition.file) continue;
+      scan_.insertLineBefore(first, text, edits_);
+      return;
+    }
+    scan_.addPrivateMember(type, text, edits_);
+  }
+
+  // ----- a function outside classes
+
+  std::optional<Step> changeFunction(const Work& w) {
+    const Function& fn = p_.functions[w.function];
+    std::string name = functionText(p_, w.function);
+    if (!fn.definition.known()) return refuse(w, name + " has no body in this tree");
+    if (fn.form != FunctionForm::Function) return refuse(w, name + " is an operator, whose parameters are fixed");
+    if (fn.modifiers & kInMacro) return refuse(w, name + " is made by a macro");
+    bool called = false;
+    for (uint32_t c : p_.callsOfFunction[w.function]) called |= p_.calls[c].in != w.function;
+    if (!called) return refuse(w, name + " is not called in this tree: who would hand the object in?");
+    for (FileIndex f = 0; f < p_.files.size(); ++f) {
+      const LoweredFile& file = p_.files[f];
+      for (NodeId n = 1; n < file.nodes.size(); ++n) {
+        Symbol symbol = p_.links[f].symbol[n];
+        if (file[n].kind != Kind::Name || !symbol.is(Symbol::Sort::Function) || symbol.index() != w.function) continue;
+        if (file[n].role != Role::Callee) return refuse(w, name + " is used as a value at " + at({f, n}) + ", so its parameters are fixed");
+      }
+    }
+    ScopeIndex scope = fn.owner != kNone ? p_.types[fn.owner].scope : fn.parent;
+    int position = injectedParameter(w.function);
+    std::string object = position >= 0 ? std::string(p_.text(p_.variables[fn.parameters[static_cast<size_t>(position)]].name)) : objectName_;
+    if (position < 0) {
+      for (Place place : fn.declarations) {
+        bool first = place == fn.declarations.front();
+        std::string parameter = first ? phrases(place).parameterWithDefault(typeName(scope), object, accessText(scope)) : phrases(place).parameter(typeName(scope), object);
+        if (!addParameter(place, parameter)) return refuse(w, "the parameter list of " + name + " could not be read");
+        if (!ensureInclude(place.file)) return refuse(w, "including the class's file from " + p_.files[place.file].path + " would make a circle");
+      }
+    }
+    for (Place access : w.accesses) {
+      if (!reachableInLambda(access, false)) return refuse(w, "a lambda at " + at(access) + " does not capture what it would need");
+      if (!replaceAccess(access, object)) return std::nullopt;
+    }
+    for (const Work::Pass& pass : w.passes) {
+      if (!reachableInLambda(pass.place, false)) return refuse(w, "a lambda at " + at(pass.place) + " does not capture what it would need");
+      if (!addArgument(pass, object)) return std::nullopt;
+    }
+    Step step;
+    step.kind = w.accesses.empty() ? StepKind::Lift : StepKind::HandIn;
+    step.subject = name;
+    step.inTests = inTests(fn.definition);
+    step.title = name + " takes the " + std::string(p_.text(p_.types[made_].name)) + " as a parameter" + (w.accesses.empty() ? " and passes it on" : "; by default it fetches it as before");
+    return step;
+  }
+
+  // ----- composing places
+
+  std::optional<Step> composeFunction(const Work& w) {
+    const Function& fn = p_.functions[w.function];
+    const LoweredFile& file = p_.file(fn.definition);
+    NodeId body = file.child(fn.definition.node, Role::Body);
+    if (body == kNoNode) return std::nullopt;
+    // An own reference that is already there serves, when nothing comes before it.
+    std::string object = objectName_;
+    bool there = false;
+    for (uint32_t c = 0; c < p_.variables.size() && !there; ++c) {
+      const Variable& v = p_.variables[c];
+      if (v.function != w.function || v.storage != Storage::Local || v.name == 0) continue;
+      const TypeUse& use = p_.use(v.type);
+      if (use.decl == made_ && p_.text(v.name) == objectName_) there = true;
+    }
+    ScopeIndex scope = fn.parent;
+    if (!there) {
+      std::string line = phrases(fn.definition).localInstance(typeName(scope) + "&", object + " = " + accessText(scope));
+      scan_.insertAtBodyStart({fn.definition.file, body}, line, edits_);
+      if (!ensureInclude(fn.definition.file)) return refuse(w, "including the class's file would make a circle");
+    }
+    for (Place access : w.accesses) {
+      if (!reachableInLambda(access, false)) return refuse(w, "a lambda at " + at(access) + " does not capture what it would need");
+      if (!replaceAccess(access, object)) return std::nullopt;
+    }
+    for (const Work::Pass& pass : w.passes) {
+      if (!reachableInLambda(pass.place, false)) return refuse(w, "a lambda at " + at(pass.place) + " does not capture what it would need");
+      if (!addArgument(pass, object)) return std::nullopt;
+    }
+    Step step;
+    step.kind = StepKind::Compose;
+    step.subject = functionText(p_, w.function);
+    step.inTests = inTests(fn.definition);
+    step.title = step.subject + " fetches the " + std::string(p_.text(p_.types[made_].name)) + " once and passes it on";
+    return step;
+  }
+
+  // A class that a framework makes (a test fixture): it keeps the object as its first field.
+  std::optional<Step> composeClass(const Work& w) {
+    const TypeDecl& decl = p_.types[w.type];
+    VariableIndex holder = holderOf(w.type);
+    std::string field = holder != kNone ? std::string(p_.text(p_.variables[holder].name)) : fieldName(w.type);
+    if (holder == kNone) {
+      std::string text = phrases(decl.definition).localInstance(typeName(decl.scope) + "&", field + " = " + accessText(decl.scope));
+      bool usedOutside = false;
+      for (Place access : w.accesses) {
+        Place around = p_.around(access, Kind::Function);
+        usedOutside |= around.node != kNoNode && p_.symbolAt(around).is(Symbol::Sort::Function) && p_.functions[p_.symbolAt(around).index()].fixture == w.type;
+      }
+      if (decl.fields.empty()) scan_.addPublicMember(w.type, text, edits_);
+      else if (usedOutside && (p_.variables[decl.fields.front()].modifiers & kPrivate)) return refuse(w, "the fixture's fields are private, and its tests need one");
+      else scan_.insertLineBefore(p_.variables[decl.fields.front()].declarations.front(), text, edits_);
+      if (!ensureInclude(decl.definition.file)) return refuse(w, "including the class's file would make a circle");
+    }
+    for (Place access : w.accesses) {
+      if (!reachableInLambda(access, true)) return refuse(w, "a lambda at " + at(access) + " does not capture what it would need");
+      if (!replaceAccess(access, field)) return std::nullopt;
+    }
+    for (const Work::Pass& pass : w.passes) {
+      if (pass.field != kNone || pass.base != kNone) {
+        if (pass.field == kNone) return refuse(w, "a class made by a framework derives from one that needs the object");
+        // Made without a word: now with the object, at its declaration.
+        Place place = p_.variables[pass.field].declarations.front();
+        uint32_t end = p_.node(place).nameBegin + static_cast<uint32_t>(p_.text(p_.variables[pass.field].name).size());
+        auto fill = filling(pass.callee, 0, static_cast<size_t>(injectedParameter(pass.callee)));
+        if (!fill) return refuse(w, "a default argument cannot be written out");
+        insert(place, end, "{" + *fill + field + "}");
+        continue;
+      }
+      if (!reachableInLambda(pass.place, true)) return refuse(w, "a lambda at " + at(pass.place) + " does not capture what it would need");
+      if (!addArgument(pass, field)) return std::nullopt;
+    }
+    Step step;
+    step.kind = StepKind::Compose;
+    step.subject = std::string(p_.text(decl.qualified));
+    step.inTests = inTests(decl.definition);
+    step.title = step.subject + ", which a framework makes, keeps the " + std::string(p_.text(p_.types[made_].name)) + " and passes it on";
+    return step;
+  }
+
+  // ----- the end
+
+  std::optional<Step> retire() {
+    edits_.clear();
+    const TypeDecl& decl = p_.types[made_];
+    std::vector<Place> holding, defaults;
+    for (FunctionIndex door : doorFunctions_) {
+      for (uint32_t c : p_.callsOfFunction[door]) {
+        const CallSite& call = p_.calls[c];
+        if (call.in != kNone && doorFunctions_.count(call.in) && !isDefaultArgument(call.place)) continue;
+        if (isDefaultArgument(call.place)) defaults.push_back(call.place);
+        else if (isHolding(call.place)) holding.push_back(call.place);
+        else return std::nullopt;
+      }
+    }
+    // How the instance is made: the same arguments, where they can be written elsewhere.
+    std::string arguments;
+    if (e_.creation.place.known()) {
+      const LoweredFile& file = p_.file(e_.creation.place);
+      std::vector<std::string> texts;
+      for (NodeId c : children(file, e_.creation.place.node)) {
+        if (file[c].role != Role::Argument || file[e_.creation.place.node].kind == Kind::Variable) continue;
+        if (file[c].kind != Kind::Literal && !(file[c].kind == Kind::Create)) {
+          byHand({e_.creation.place.file, c}, "the instance is created with an argument that may not be known elsewhere");
+          return std::nullopt;
+        }
+        texts.push_back(nodeText({e_.creation.place.file, c}));
+      }
+      arguments = joinWith(texts, ", ");
+    }
+    // 1. Composing places make their own.
+    for (Place call : holding) {
+      Place variable = p_.parent(wholeAccess(call));
+      Symbol symbol = p_.symbolAt(variable);
+      const Variable& v = p_.variables[symbol.index()];
+      ScopeIndex scope = v.owner != kNone ? p_.types[v.owner].scope : p_.functions[v.function].fixture != kNone ? p_.types[p_.functions[v.function].fixture].scope : p_.functions[v.function].parent;
+      std::string name(p_.text(v.name));
+      std::string open = v.owner != kNone ? "{" : "(", close = v.owner != kNone ? "}" : ")";
+      std::string type = nameIn(scope, decl.qualified, decl.parent);
+      edit(variable, p_.node(variable).span, phrases(variable).localInstance(type, name + (arguments.empty() ? "" : open + arguments + close)));
+    }
+    // 2. Defaults go, with those of the parameters before.
+    std::set<FunctionIndex> stripped;
+    for (Place call : defaults) {
+      Place function = p_.around(call, Kind::Function);
+      Symbol symbol = p_.symbolAt(function);
+      if (!symbol.is(Symbol::Sort::Function) || !stripped.insert(symbol.index()).second) continue;
+      for (Place declaration : p_.functions[symbol.index()].declarations) {
+        const LoweredFile& file = p_.file(declaration);
+        for (NodeId c : children(file, declaration.node)) {
+          if (file[c].kind != Kind::Parameter) continue;
+          NodeId value = file.child(c, Role::Initialiser);
+          if (value == kNoNode) continue;
+          uint32_t from = file[c].name ? file[c].nameBegin + static_cast<uint32_t>(file.name(c).size()) : 0;
+          if (from == 0) {
+            byHand({declaration.file, c}, "a default argument of a parameter without a name could not be taken away");
+            return std::nullopt;
+          }
+          edit(declaration, {from, file[c].span.end}, "");
+        }
+      }
+    }
+    // 3. The constructor opens, where the accessor stood; accessor and slot go.
+    std::vector<Place> gone;
+    for (FunctionIndex door : doorFunctions_)
+      for (Place place : p_.functions[door].declarations) gone.push_back(place);
+    for (VariableIndex slot : e_.slots)
+      if (p_.variables[slot].storage != Storage::FunctionStatic)
+        for (Place place : p_.variables[slot].declarations) gone.push_back(place);
+    for (VariableIndex v : decl.statics) {  // a lock or flag that served the accessor only
+      if (std::find(e_.slots.begin(), e_.slots.end(), v) != e_.slots.end() || p_.usesOfVariable[v].empty()) continue;
+      bool only = true;
+      for (uint32_t u : p_.usesOfVariable[v]) only &= p_.uses[u].in != kNone && doorFunctions_.count(p_.uses[u].in) > 0;
+      if (only)
+        for (Place place : p_.variables[v].declarations) gone.push_back(place);
+    }
+    std::vector<std::string> opened;
+    for (FunctionIndex m : decl.methods) {
+      const Function& fn = p_.functions[m];
+      bool special = (fn.form == FunctionForm::Constructor && !copiesOrMoves(m)) || fn.form == FunctionForm::Destructor;
+      if (!special || !(fn.modifiers & (kPrivate | kProtected)) || (fn.modifiers & kDeleted)) continue;
+      Place inside = fn.declarations.front();
+      opened.push_back(nodeText(inside));
+      gone.push_back(inside);
+    }
+    Place doorPlace = p_.functions[door_].declarations.front();
+    bool doorInside = p_.functions[door_].owner == made_ && !(p_.functions[door_].modifiers & (kPrivate | kProtected));
+    for (Place place : gone) {
+      if (doorInside && place == doorPlace && !opened.empty()) {
+        std::string indent = scan_.indentOf(place);
+        edit(place, p_.node(place).span, joinWith(opened, "\n" + indent));
+        continue;
+      }
+      scan_.removeLines(place, edits_);
+    }
+    if (!opened.empty() && !doorInside) {
+      for (const std::string& text : opened) scan_.addPublicMember(made_, text, edits_);
+    }
+    // 4. Where a step put the class's file in only for the default, its name is enough now.
+    for (const std::string& added : memory_.addedIncludes) {
+      size_t split = added.find('\n');
+      shrinkInclude(added.substr(0, split), added.substr(split + 1));
+    }
+    Step step;
+    step.kind = StepKind::Retire;
+    step.subject = std::string(p_.text(decl.qualified));
+    step.title = functionText(p_, door_) + " goes: " + counted(holding.size(), "composing place makes", "composing places make") + " the " + std::string(p_.text(decl.name)) + " and " + (holding.size() == 1 ? "hands" : "hand") + " it in";
+    step.callSites = holding.size() + defaults.size();
+    step.edits = std::move(edits_);
+    return step;
+  }
+
+  void shrinkInclude(const std::string& path, const std::string& spelling) {
+    FileIndex file = kNone;
+    for (FileIndex f = 0; f < p_.files.size(); ++f)
+      if (p_.files[f].path == path) file = f;
+    if (file == kNone || !p_.isHeader(file)) return;
+    // Does the header use more of the class than its name?
+    for (const Use& use : p_.uses) {
+      if (use.place.file != file) continue;
+      const TypeUse& type = p_.use(p_.variables[use.variable].type);
+      Place up = p_.parent(use.place);
+      if (type.decl == made_ && p_.node(up).kind == Kind::Member) return;
+    }
+    for (const Creation& creation : p_.creations)
+      if (creation.place.file == file && creation.type == made_) return;
+    scan_.includeToDeclaration(file, spelling, made_, edits_);
+    // Sources that used the class through this header name its file themselves.
+    for (FileIndex f = 0; f < p_.files.size(); ++f) {
+      if (p_.isHeader(f) || f == p_.types[made_].definition.file) continue;
+      bool uses = false;
+      for (FunctionIndex m : p_.types[made_].methods) {
+        if (doorFunctions_.count(m)) continue;
+        for (uint32_t c : p_.callsOfFunction[m]) uses |= p_.calls[c].place.file == f;
+      }
+      if (uses && !scan_.includesDirectly(f, p_.types[made_].definition.file)) ensureInclude2(f);
+    }
+  }
+
+  void ensureInclude2(FileIndex f) {
+    if (!includedNow_.insert(f).second) return;
+    Place definition = p_.types[made_].definition;
+    scan_.addInclude(f, phrases(definition).import(scan_.spellingOf(definition.file, f)), edits_);
+  }
+
+  const Analysis& a_;
+  const Program& p_;
+  const Entity& e_;
+  PlanMemory& memory_;
+  SourceScan scan_;
+  std::set<FunctionIndex> doorFunctions_;
+  FunctionIndex door_ = kNone;
+  TypeIndex made_ = kNone;
+  std::string objectName_;
+  std::vector<Work> work_;
+  std::vector<ByHand> byHand_;
+  std::vector<FileEdit> edits_;
+  std::set<std::string> newIncludes_;
+  std::set<FileIndex> includedNow_;
+  std::set<std::pair<FileIndex, uint32_t>> seen_;
+};
+
+}  // namespace
+
+std::string injectRefusal(const Analysis& analysis, size_t entity) {
+  PlanMemory memory;
+  return Injector(analysis, entity, memory).refusal();
+}
+
+NextStep nextInjectStep(const Analysis& analysis, size_t entity, PlanMemory& memory) { return Injector(analysis, entity, memory).run(); }
+
+}  // namespace elmcart

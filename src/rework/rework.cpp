@@ -1,0 +1,307 @@
+#include "rework/rework.h"
+
+#include <algorithm>
+#include <chrono>
+#include <filesystem>
+#include <fstream>
+#include <set>
+
+#include "base/text.h"
+#include "confirm/scratch.h"
+#include "rework/inject.h"
+#include "source/walk.h"
+
+namespace elmcart {
+namespace fs = std::filesystem;
+namespace {
+
+using Clock = std::chrono::steady_clock;
+double since(Clock::time_point mark) { return std::chrono::duration<double>(Clock::now() - mark).count(); }
+
+bool writeText(const std::string& path, const std::string& text) {
+  std::ofstream out(path, std::ios::binary | std::ios::trunc);
+  out << text;
+  return static_cast<bool>(out.flush());
+}
+
+// Figures for the table before/after.
+std::map<std::string, int> figures(const Analysis& a, const std::string& id) {
+  std::map<std::string, int> out;
+  std::set<std::string> classes;
+  int calls = 0;
+  for (const Entity& e : a.survey.entities) {
+    if (e.id != id) continue;
+    for (const Consumer& c : e.consumers) {
+      if (!c.reach) continue;
+      ++calls;
+      TypeIndex owner = c.in == kNone ? kNone : a.program.functions[c.in].owner;
+      if (owner != kNone) classes.insert(std::string(a.program.text(a.program.types[owner].qualified)));
+    }
+  }
+  out["calls of the accessor"] = calls;
+  out["classes that call it"] = static_cast<int>(classes.size());
+  int findings = 0;
+  for (const Finding& f : a.assessment.findings) findings += f.subject == id;
+  out["findings about it"] = findings;
+  out["findings in all"] = static_cast<int>(a.assessment.findings.size());
+  out["pieces of shared state"] = static_cast<int>(std::count_if(a.survey.entities.begin(), a.survey.entities.end(), [](const Entity& e) { return !e.harmless; }));
+  return out;
+}
+
+std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& result) {
+  const Entity& e = a.survey.entities[entity];
+  const Program& p = a.program;
+  std::vector<Cost> out;
+  Cost inject;
+  inject.way = "inject";
+  Cost seams;
+  seams.way = "seams only";
+  std::set<std::string> files, seamFiles;
+  for (const StepRecord& r : result.steps) {
+    for (const std::string& f : r.files) files.insert(f);
+    inject.callSites += r.step.kind == StepKind::Retire ? 0 : r.step.callSites;
+    inject.creationSites += r.step.creationSites;
+    switch (r.step.kind) {
+      case StepKind::Seam: case StepKind::HandIn:
+        ++inject.classesChanged;
+        ++seams.classesChanged;
+        seams.callSites += r.step.callSites;
+        for (const std::string& f : r.files) seamFiles.insert(f);
+        break;
+      case StepKind::Lift: inject.classesPassing += 1; break;
+      case StepKind::Compose: inject.tests += r.step.inTests; break;
+      case StepKind::Retire: break;
+    }
+  }
+  // A class that has both its seam and its lift uses the object and passes it on: it is one class.
+  std::set<std::string> users;
+  size_t passing = 0;
+  for (const StepRecord& r : result.steps)
+    if (r.step.kind == StepKind::Seam || r.step.kind == StepKind::HandIn) users.insert(r.step.subject);
+  std::set<std::string> passers;
+  for (const StepRecord& r : result.steps)
+    if (r.step.kind == StepKind::Lift && !users.count(r.step.subject)) passers.insert(r.step.subject);
+  passing = passers.size();
+  inject.classesPassing = passing;
+  inject.signatures = users.size() + passing;
+  seams.signatures = users.size();
+  inject.files = files.size();
+  seams.files = seamFiles.size();
+  inject.byHand = result.byHand.size();
+  // The depth: how many classes deep the makers of makers go.
+  size_t depth = 0;
+  for (const StepRecord& r : result.steps)
+    if (r.step.kind == StepKind::Lift) ++depth;
+  std::map<std::string, size_t> level;
+  for (const StepRecord& r : result.steps) level[r.step.subject] = 1;
+  for (int round = 0; round < 20; ++round) {
+    for (const Creation& c : p.creations) {
+      if (c.in == kNone && c.inInitialiserOf == kNone) continue;
+      TypeIndex owner = c.in != kNone ? p.functions[c.in].owner : p.variables[c.inInitialiserOf].owner;
+      if (owner == kNone || owner == c.type) continue;
+      std::string made(p.text(p.types[c.type].qualified)), maker(p.text(p.types[owner].qualified));
+      if (level.count(made) && level.count(maker)) level[maker] = std::max(level[maker], level[made] + 1);
+    }
+  }
+  depth = 0;
+  for (auto& [name, l] : level) depth = std::max(depth, std::min<size_t>(l, 20));
+  inject.depth = depth;
+  seams.depth = 1;
+  inject.note = result.finished ? "the accessor goes; who needs the object says so" : "the accessor stays until what is left by hand is done";
+  seams.note = "tests can hand in a double at once; callers stay as they are, and so does the accessor";
+  out.push_back(inject);
+  out.push_back(seams);
+
+  // Handing the object to each function that uses it, up to where the program is put together.
+  Cost handIn;
+  handIn.way = "hand-in";
+  std::set<FunctionIndex> functions;
+  std::vector<FunctionIndex> open;
+  std::set<std::string> handFiles;
+  for (const Consumer& c : e.consumers)
+    if (c.reach && c.in != kNone && functions.insert(c.in).second) open.push_back(c.in);
+  size_t own = functions.size();
+  for (size_t i = 0; i < open.size(); ++i)
+    for (uint32_t c : p.callsOfFunction[open[i]])
+      if (FunctionIndex in = p.calls[c].in; in != kNone && functions.insert(in).second) open.push_back(in);
+  for (FunctionIndex f : functions) handFiles.insert(p.path(p.functions[f].declarations.front()));
+  handIn.classesChanged = own;
+  handIn.classesPassing = functions.size() - own;
+  handIn.signatures = functions.size();
+  handIn.files = handFiles.size();
+  handIn.callSites = inject.callSites;
+  handIn.note = "a parameter on each function on the way: no state is added to any class, but every call changes";
+  out.push_back(handIn);
+
+  std::set<std::string> members;
+  for (const Consumer& c : e.consumers)
+    if (c.method != kNone) members.insert(std::string(p.text(p.functions[c.method].name)));
+  Cost face = inject;
+  face.way = "inject a face";
+  face.files += 1;
+  face.note = "as inject, through an interface of the " + counted(members.size(), "member", "members") + " in use: doubles need not derive from the real class";
+  out.push_back(face);
+
+  Cost steady;
+  steady.way = "steady";
+  steady.files = 1;
+  steady.note = e.creation.guard == GuardSort::None || e.creation.guard == GuardSort::DoubleCheckUnsound ? "mends only how it is created; who depends on it stays hidden" : "its creation is sound already";
+  out.push_back(steady);
+  return out;
+}
+
+}  // namespace
+
+Result<ReworkResult> rework(const std::string& rootPath, const Config& config, const std::string& entityId, const ReworkOptions& options) {
+  auto started = Clock::now();
+  auto say = [&](const std::string& line) { if (options.progress) options.progress(line); };
+  std::error_code error;
+  std::string root = fs::canonical(rootPath, error).string();
+  if (error) return Error{rootPath, error.message()};
+  removeStrayScratch();
+  auto first = analyse(root, config, options.jobs, true);
+  if (!first) return first.error();
+  size_t entity = SIZE_MAX;
+  for (size_t i = 0; i < (*first)->survey.entities.size(); ++i)
+    if ((*first)->survey.entities[i].id == entityId) entity = i;
+  if (entity == SIZE_MAX) return Error{entityId, "no such entity"};
+  if (std::string refusal = injectRefusal(**first, entity); !refusal.empty()) return Error{entityId, "inject cannot be made: " + refusal};
+
+  auto scratch = Scratch::make();
+  if (!scratch) return scratch.error();
+  auto copied = scratch->copyTree(root, "tree");
+  if (!copied) return copied.error();
+  std::string tree = *copied;
+
+  ReworkResult out;
+  out.entity = entityId;
+  out.before = figures(**first, entityId);
+  if (options.confirm) {
+    say("baseline: building and testing the tree as it is, " + std::to_string(config.baselineRuns) + " times");
+    out.baseline = learnBaseline(tree, config);
+    if (!out.baseline.observation.built) return Error{rootPath, "does not build as it is, so no step could be judged:\n" + out.baseline.observation.buildOutput};
+    say("baseline: " + counted(out.baseline.observation.tests.size(), "test", "tests") + ", " + counted(out.baseline.observation.witnesses.size(), "witness", "witnesses") +
+        (out.baseline.flakyTests.empty() ? "" : ", " + counted(out.baseline.flakyTests.size(), "test is flaky and set aside", "tests are flaky and set aside")));
+  }
+
+  PlanMemory memory;
+  std::map<std::string, std::string> original;
+  while (out.steps.size() < options.mostSteps) {
+    auto own = Clock::now();
+    auto now = analyse(tree, config, options.jobs, false);
+    if (!now) return now.error();
+    size_t at = SIZE_MAX;
+    for (size_t i = 0; i < (*now)->survey.entities.size(); ++i)
+      if ((*now)->survey.entities[i].id == entityId) at = i;
+    if (at == SIZE_MAX || !injectRefusal(**now, at).empty()) {
+      out.finished = true;
+      out.byHand.clear();
+      break;
+    }
+    PlanMemory next = memory;
+    NextStep planned = nextInjectStep(**now, at, next);
+    out.byHand = planned.byHand;
+    if (!planned.found) break;
+    StepRecord record;
+    record.number = out.steps.size() + 1;
+    record.step = planned.step;
+    // Make the edits, keeping the old texts.
+    std::map<std::string, std::vector<FileEdit>> byFile;
+    for (const FileEdit& edit : record.step.edits) byFile[edit.path].push_back(edit);
+    std::map<std::string, std::string> old;
+    std::string failed;
+    for (auto& [path, edits] : byFile) {
+      auto text = readWhole(tree + "/" + path);
+      if (!text) return text.error();
+      auto changed = applyEdits(*text, edits);
+      if (!changed) {
+        failed = changed.error().line();
+        break;
+      }
+      old[path] = *text;
+      original.emplace(path, *text);
+      record.files.push_back(path);
+      record.patch += unifiedDiff(path, *text, *changed);
+      if (!writeText(tree + "/" + path, *changed)) return Error{path, "cannot be written in the scratch copy"};
+    }
+    record.ownSeconds = since(own);
+    auto takeBack = [&] {
+      for (auto& [path, text] : old) writeText(tree + "/" + path, text);
+      memory.refused.insert(record.step.key());
+    };
+    if (!failed.empty()) {
+      record.outcome = "taken back: " + failed;
+      takeBack();
+    } else if (options.confirm) {
+      if (options.tamper) options.tamper(tree, record.step);
+      Observation seen = observe(tree, config);
+      own = Clock::now();
+      Comparison comparison = compare(out.baseline, seen);
+      record.buildSeconds = seen.buildSeconds;
+      record.testSeconds = seen.testSeconds;
+      record.differences = comparison.differences;
+      if (comparison.same()) {
+        record.kept = true;
+        record.outcome = comparison.summary();
+        memory = next;
+      } else {
+        const Difference& d = comparison.differences.front();
+        record.outcome = "taken back: " + (d.what == "build" ? std::string("it does not build") : d.what + " " + d.name + " was " + d.before + ", now " + d.after);
+        takeBack();
+      }
+      record.ownSeconds += since(own);
+    } else {
+      record.kept = true;
+      record.outcome = "planned";
+      memory = next;
+    }
+    say("step " + std::to_string(record.number) + ", " + std::string(stepKindText(record.step.kind)) + ": " + record.step.title + " — " + record.outcome);
+    out.steps.push_back(std::move(record));
+  }
+  auto last = analyse(tree, config, options.jobs, true);
+  if (!last) return last.error();
+  out.after = figures(**last, entityId);
+  std::set<std::string> idsBefore, idsAfter;
+  for (const Finding& f : (*first)->assessment.findings) idsBefore.insert(f.id);
+  for (const Finding& f : (*last)->assessment.findings) idsAfter.insert(f.id);
+  std::set_difference(idsBefore.begin(), idsBefore.end(), idsAfter.begin(), idsAfter.end(), std::back_inserter(out.findingsGone));
+  std::set_difference(idsAfter.begin(), idsAfter.end(), idsBefore.begin(), idsBefore.end(), std::back_inserter(out.findingsCome));
+  for (auto& [path, before] : original) {
+    auto after = readWhole(tree + "/" + path);
+    if (after && *after != before) out.files.push_back({path, before, *after});
+  }
+  out.costs = costsOf(**first, entity, out);
+  out.seconds = since(started);
+  return out;
+}
+
+Result<std::vector<std::string>> writePatches(const ReworkResult& result, const std::string& folder) {
+  std::error_code error;
+  fs::create_directories(folder, error);
+  if (error) return Error{folder, "cannot be made: " + error.message()};
+  // Patches of an earlier run would mix with these.
+  for (fs::directory_iterator it(folder, error), end; !error && it != end; it.increment(error)) {
+    std::string name = it->path().filename().string();
+    if (name.size() > 9 && isdigit(static_cast<unsigned char>(name[0])) && isdigit(static_cast<unsigned char>(name[1])) && it->path().extension() == ".patch") fs::remove(it->path(), error);
+  }
+  std::vector<std::string> out;
+  size_t number = 0;
+  for (const StepRecord& record : result.steps) {
+    if (!record.kept) continue;
+    std::string words;
+    for (char c : lastPart(record.step.subject)) {
+      if (std::isalnum(static_cast<unsigned char>(c))) words += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+      else if (!words.empty() && words.back() != '-') words += '-';
+      if (words.size() > 40) break;
+    }
+    while (!words.empty() && words.back() == '-') words.pop_back();
+    char head[16];
+    std::snprintf(head, sizeof head, "%03zu", ++number);
+    std::string path = folder + "/" + head + "-" + std::string(stepKindText(record.step.kind)) + "-" + words + ".patch";
+    if (!writeText(path, record.step.title + "\n\n" + record.patch)) return Error{path, "cannot be written"};
+    out.push_back(path);
+  }
+  return out;
+}
+
+}  // namespace elmcart

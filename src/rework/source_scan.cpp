@@ -1,0 +1,350 @@
+#include "rework/source_scan.h"
+
+#include <algorithm>
+#include <set>
+
+#include "base/text.h"
+#include "source/ignore.h"
+#include "source/walk.h"
+
+namespace elmcart {
+
+std::string_view SourceScan::text(FileIndex file) {
+  auto found = texts_.find(file);
+  if (found == texts_.end()) {
+    auto read = readWhole(p_.root + "/" + p_.files[file].path);
+    found = texts_.emplace(file, read ? std::move(*read) : std::string()).first;
+  }
+  return found->second;
+}
+
+bool SourceScan::inTests(Place place, const Config& config) const {
+  for (const std::string& pattern : config.tests)
+    if (matchesGlob(pattern, p_.path(place))) return true;
+  return false;
+}
+
+bool SourceScan::inComment(FileIndex file, uint32_t offset) const {
+  for (Span span : p_.files[file].comments)
+    if (span.contains(offset)) return true;
+  return false;
+}
+
+uint32_t SourceScan::parameterListEnd(Place function) {
+  std::string_view source = text(function.file);
+  const LoweredFile& file = p_.file(function);
+  const Node& node = file[function.node];
+  uint32_t at = node.nameBegin + static_cast<uint32_t>(lastPart(file.name(function.node)).size());
+  while (at < source.size() && source[at] != '(') ++at;
+  int depth = 0;
+  for (; at < source.size() && at < node.span.end; ++at) {
+    if (inComment(function.file, at)) continue;
+    char c = source[at];
+    if (c == '"' || c == '\'') {
+      for (++at; at < source.size() && source[at] != c; ++at)
+        if (source[at] == '\\') ++at;
+      continue;
+    }
+    if (c == '(') ++depth;
+    if (c == ')' && --depth == 0) return at + 1;
+  }
+  return 0;
+}
+
+uint32_t SourceScan::lineBegin(FileIndex file, uint32_t offset) {
+  std::string_view source = text(file);
+  size_t newline = offset == 0 ? std::string_view::npos : source.rfind('\n', offset - 1);
+  return newline == std::string_view::npos ? 0 : static_cast<uint32_t>(newline + 1);
+}
+
+uint32_t SourceScan::lineEnd(FileIndex file, uint32_t offset) {
+  size_t newline = text(file).find('\n', offset);
+  return static_cast<uint32_t>(newline == std::string_view::npos ? text(file).size() : newline);
+}
+
+std::string SourceScan::newlineOf(FileIndex file) {
+  size_t newline = text(file).find('\n');
+  return newline != std::string_view::npos && newline > 0 && text(file)[newline - 1] == '\r' ? "\r\n" : "\n";
+}
+
+std::string SourceScan::indentOf(Place place) {
+  std::string_view source = text(place.file);
+  uint32_t from = lineBegin(place.file, p_.node(place).span.begin), to = from;
+  while (to < source.size() && (source[to] == ' ' || source[to] == '\t')) ++to;
+  return std::string(source.substr(from, to - from));
+}
+
+void SourceScan::insertLineBefore(Place place, const std::string& line, std::vector<FileEdit>& edits) {
+  std::string_view source = text(place.file);
+  uint32_t at = lineBegin(place.file, p_.node(place).span.begin);
+  // A comment right above belongs to the declaration: go above it too.
+  while (at > 0) {
+    uint32_t above = lineBegin(place.file, at - 1);
+    std::string_view content = trim(source.substr(above, at - above));
+    if (content.substr(0, 2) != "//") break;
+    at = above;
+  }
+  // Something else stands on the same line before it (struct { int a; int b; }).
+  if (!trim(source.substr(lineBegin(place.file, p_.node(place).span.begin), p_.node(place).span.begin - lineBegin(place.file, p_.node(place).span.begin))).empty()) {
+    edits.push_back({p_.path(place), {p_.node(place).span.begin, p_.node(place).span.begin}, line + " "});
+    return;
+  }
+  edits.push_back({p_.path(place), {at, at}, indentOf(place) + line + newlineOf(place.file)});
+}
+
+void SourceScan::insertAtBodyStart(Place block, const std::string& statement, std::vector<FileEdit>& edits) {
+  std::string_view source = text(block.file);
+  const Node& node = p_.node(block);
+  std::string_view body = source.substr(node.span.begin, node.span.size());
+  uint32_t at = node.span.begin + 1;
+  if (body.find('\n') == std::string_view::npos) {
+    edits.push_back({p_.path(block), {at, at}, " " + statement});
+    return;
+  }
+  std::string indent = "  ";
+  for (NodeId c : children(p_.file(block), block.node)) {
+    indent = indentOf({block.file, c});
+    break;
+  }
+  edits.push_back({p_.path(block), {at, at}, newlineOf(block.file) + indent + statement});
+}
+
+uint32_t SourceScan::bodyOpen(TypeIndex type) {
+  Place definition = p_.types[type].definition;
+  std::string_view source = text(definition.file);
+  uint32_t at = p_.node(definition).nameBegin;
+  while (at < p_.node(definition).span.end && (source[at] != '{' || inComment(definition.file, at))) ++at;
+  return at;
+}
+
+void SourceScan::addPublicMember(TypeIndex type, const std::string& member, std::vector<FileEdit>& edits) {
+  Place definition = p_.types[type].definition;
+  std::string_view source = text(definition.file);
+  const Node& node = p_.node(definition);
+  std::string newline = newlineOf(definition.file);
+  std::string outer = indentOf(definition);
+  uint32_t open = bodyOpen(type);
+  std::string indent = outer + "  ";
+  for (NodeId c : children(p_.file(definition), definition.node)) {
+    Kind kind = p_.file(definition)[c].kind;
+    if (kind == Kind::Function || kind == Kind::Variable) {
+      indent = indentOf({definition.file, c});
+      break;
+    }
+  }
+  bool isStruct = p_.types[type].form != TypeForm::Class;
+  uint32_t at = open + 1;
+  if (!isStruct) {
+    // Behind the first `public:` that belongs to this class.
+    size_t label = std::string_view::npos;
+    for (size_t found = source.find("public", open); found != std::string_view::npos && found < node.span.end; found = source.find("public", found + 1)) {
+      size_t colon = source.find_first_not_of(" \t", found + 6);
+      if (inComment(definition.file, static_cast<uint32_t>(found)) || colon == std::string_view::npos || source[colon] != ':' || trim(source.substr(lineBegin(definition.file, static_cast<uint32_t>(found)), found - lineBegin(definition.file, static_cast<uint32_t>(found)))).size() > 0) continue;
+      bool nested = false;
+      for (NodeId c : children(p_.file(definition), definition.node)) nested |= p_.file(definition)[c].kind == Kind::Type && p_.file(definition)[c].span.contains(static_cast<uint32_t>(found));
+      if (nested) continue;
+      label = colon;
+      break;
+    }
+    if (label == std::string_view::npos) {
+      edits.push_back({p_.path(definition), {at, at}, newline + outer + " public:" + newline + indent + member + newline + newline + outer + " private:"});
+      return;
+    }
+    at = static_cast<uint32_t>(label) + 1;
+  }
+  bool oneLine = source.substr(open, node.span.end - open).find('\n') == std::string_view::npos;
+  edits.push_back({p_.path(definition), {at, at}, oneLine ? " " + member : newline + indent + member});
+}
+
+void SourceScan::addPrivateMember(TypeIndex type, const std::string& member, std::vector<FileEdit>& edits) {
+  Place definition = p_.types[type].definition;
+  std::string_view source = text(definition.file);
+  std::string newline = newlineOf(definition.file);
+  std::string outer = indentOf(definition);
+  uint32_t close = p_.node(definition).span.end - 1;
+  bool oneLine = source.substr(p_.node(definition).span.begin, p_.node(definition).span.size()).find('\n') == std::string_view::npos;
+  if (oneLine) {
+    edits.push_back({p_.path(definition), {close, close}, " private: " + member + " "});
+    return;
+  }
+  uint32_t at = lineBegin(definition.file, close);
+  edits.push_back({p_.path(definition), {at, at}, newline + outer + " private:" + newline + outer + "  " + member + newline});
+}
+
+void SourceScan::removeLines(Place place, std::vector<FileEdit>& edits) {
+  std::string_view source = text(place.file);
+  const Node& node = p_.node(place);
+  uint32_t begin = lineBegin(place.file, node.span.begin);
+  uint32_t end = lineEnd(place.file, node.span.end);
+  bool alone = trim(source.substr(begin, node.span.begin - begin)).empty() && (trim(source.substr(node.span.end, end - node.span.end)).empty() || trim(source.substr(node.span.end, end - node.span.end)).substr(0, 2) == "//");
+  if (!alone) {
+    edits.push_back({p_.path(place), node.span, ""});
+    return;
+  }
+  while (begin > 0) {  // the comment that belongs to it
+    uint32_t above = lineBegin(place.file, begin - 1);
+    if (trim(source.substr(above, begin - above)).substr(0, 2) != "//") break;
+    begin = above;
+  }
+  if (end < source.size()) ++end;
+  auto blank = [&](uint32_t from, uint32_t to) { return from < to && trim(source.substr(from, to - from)).empty(); };
+  // Of two blank lines that would meet, one goes too.
+  bool blankAbove = begin > 0 && blank(lineBegin(place.file, begin - 1), begin);
+  bool blankBelow = end < source.size() && blank(end, std::min<uint32_t>(lineEnd(place.file, end) + 1, static_cast<uint32_t>(source.size())));
+  if (blankAbove && blankBelow) end = std::min<uint32_t>(lineEnd(place.file, end) + 1, static_cast<uint32_t>(source.size()));
+  edits.push_back({p_.path(place), {begin, end}, ""});
+}
+
+FileIndex SourceScan::resolveInclude(FileIndex from, std::string_view path) const {
+  // The same folder first, then any file whose path ends so.
+  const std::string& own = p_.files[from].path;
+  std::string beside = own.substr(0, own.rfind('/') + 1) + std::string(path);
+  FileIndex byEnd = kNone;
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    const std::string& other = p_.files[f].path;
+    if (other == beside) return f;
+    if (other == path || (other.size() > path.size() && other.compare(other.size() - path.size(), path.size(), path) == 0 && other[other.size() - path.size() - 1] == '/'))
+      if (byEnd == kNone) byEnd = f;
+  }
+  return byEnd;
+}
+
+bool SourceScan::includesDirectly(FileIndex from, FileIndex to) const {
+  const LoweredFile& file = p_.files[from];
+  for (NodeId c : children(file, 0))
+    if (file[c].kind == Kind::Import && resolveInclude(from, file.name(c)) == to) return true;
+  return false;
+}
+
+bool SourceScan::includes(FileIndex from, FileIndex to) const {
+  std::vector<FileIndex> open = {from};
+  std::set<FileIndex> seen = {from};
+  for (size_t i = 0; i < open.size(); ++i) {
+    const LoweredFile& file = p_.files[open[i]];
+    for (NodeId c : children(file, 0)) {
+      if (file[c].kind != Kind::Import) continue;
+      FileIndex target = resolveInclude(open[i], file.name(c));
+      if (target == to) return true;
+      if (target != kNone && seen.insert(target).second) open.push_back(target);
+    }
+  }
+  return false;
+}
+
+std::string SourceScan::spellingOf(FileIndex target, FileIndex from) const {
+  // As others spell it; a file in the same folder first.
+  const std::string& own = p_.files[from].path;
+  std::string folder = own.substr(0, own.rfind('/') + 1), any;
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    const LoweredFile& file = p_.files[f];
+    for (NodeId c : children(file, 0)) {
+      if (file[c].kind != Kind::Import || resolveInclude(f, file.name(c)) != target) continue;
+      if (file.path.substr(0, file.path.rfind('/') + 1) == folder) return std::string(file.name(c));
+      if (any.empty()) any = file.name(c);
+    }
+  }
+  if (!any.empty()) return any;
+  const std::string& path = p_.files[target].path;
+  return path.compare(0, folder.size(), folder) == 0 ? path.substr(folder.size()) : path;
+}
+
+void SourceScan::addInclude(FileIndex fileIndex, const std::string& line, std::vector<FileEdit>& edits) {
+  const LoweredFile& file = p_.files[fileIndex];
+  std::string_view source = text(fileIndex);
+  std::string newline = newlineOf(fileIndex);
+  NodeId lastOwn = kNoNode, lastAny = kNoNode, before = kNoNode;
+  for (NodeId c : children(file, 0)) {
+    if (file[c].kind != Kind::Import) continue;
+    lastAny = c;
+    if (file[c].has(kExtern)) continue;
+    // In sorted order among the own ones, except before a source's own header on top.
+    std::string_view there = trim(source.substr(file[c].span.begin, file[c].span.size()));
+    if (before == kNoNode && lastOwn != kNoNode && there > line) before = c;
+    lastOwn = c;
+  }
+  if (before != kNoNode) {
+    edits.push_back({file.path, {file[before].span.begin, file[before].span.begin}, line + newline});
+  } else if (lastOwn != kNoNode) {
+    // One only: it may be the source's own header; after it.
+    uint32_t at = lineEnd(fileIndex, file[lastOwn].span.begin);
+    edits.push_back({file.path, {at, at}, (newline == "\r\n" ? "" : "") + newline.substr(0, newline.size() - 1) + "\n" + line});
+  } else if (lastAny != kNoNode) {
+    uint32_t at = lineEnd(fileIndex, file[lastAny].span.begin);
+    edits.push_back({file.path, {at, at}, newline + newline + line});
+  } else {
+    // Behind `#pragma once` or the guard; else at the top.
+    size_t pragma = source.find("#pragma once");
+    size_t guard = source.find("#define");
+    size_t anchor = pragma != std::string_view::npos ? pragma : p_.isHeader(fileIndex) ? guard : std::string_view::npos;
+    if (anchor != std::string_view::npos) {
+      uint32_t at = lineEnd(fileIndex, static_cast<uint32_t>(anchor));
+      edits.push_back({file.path, {at, at}, newline + newline + line});
+    } else {
+      edits.push_back({file.path, {0, 0}, line + newline + newline});
+    }
+  }
+}
+
+void SourceScan::includeToDeclaration(FileIndex fileIndex, const std::string& spelling, TypeIndex type, std::vector<FileEdit>& edits) {
+  const LoweredFile& file = p_.files[fileIndex];
+  std::string_view source = text(fileIndex);
+  std::string newline = newlineOf(fileIndex);
+  NodeId import = kNoNode;
+  size_t ownImports = 0;
+  for (NodeId c : children(file, 0)) {
+    if (file[c].kind != Kind::Import || file[c].has(kExtern)) continue;
+    ++ownImports;
+    if (file.name(c) == spelling) import = c;
+  }
+  if (import == kNoNode) return;
+  uint32_t begin = lineBegin(fileIndex, file[import].span.begin);
+  uint32_t end = std::min<uint32_t>(lineEnd(fileIndex, file[import].span.end) + 1, static_cast<uint32_t>(source.size()));
+  // The blank line that was put above a lone include goes with it.
+  if (ownImports == 1 && begin > 0 && trim(source.substr(lineBegin(fileIndex, begin - 1), begin - lineBegin(fileIndex, begin - 1))).empty()) begin = lineBegin(fileIndex, begin - 1);
+  edits.push_back({file.path, {begin, end}, ""});
+  const TypeDecl& decl = p_.types[type];
+  std::string form = decl.form == TypeForm::Class ? "class" : "struct";
+  std::string_view scope = scopePart(p_.text(decl.qualified));
+  // Inside the namespace's own block when the file opens it, else in a block of its own.
+  for (NodeId c : children(file, 0)) {
+    if (file[c].kind != Kind::Namespace || file.name(c) != scope || scope.empty()) continue;
+    uint32_t at = file[c].nameBegin;
+    while (at < source.size() && source[at] != '{') ++at;
+    edits.push_back({file.path, {at + 1, at + 1}, newline + newline + form + " " + std::string(p_.text(decl.name)) + ";"});
+    return;
+  }
+  edits.push_back({file.path, {end, end}, p_.languageOf[fileIndex]->phrases->forwardDeclaration(form, p_.text(decl.qualified)) + newline});
+}
+
+std::vector<std::pair<FileIndex, uint32_t>> SourceScan::mentions(const std::string& owner, const std::string& name) {
+  std::vector<std::pair<FileIndex, uint32_t>> out;
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    std::string_view source = text(f);
+    const std::string& first = owner.empty() ? name : owner;
+    for (size_t at = source.find(first); at != std::string_view::npos; at = source.find(first, at + 1)) {
+      if (at > 0 && isWordByte(source[at - 1])) continue;
+      size_t end = at + first.size();
+      if (end < source.size() && isWordByte(source[end])) continue;
+      if (!owner.empty()) {
+        size_t colon = source.find_first_not_of(" \t", end);
+        if (colon == std::string_view::npos || source.compare(colon, 2, "::") != 0) continue;
+        size_t word = source.find_first_not_of(" \t", colon + 2);
+        if (word == std::string_view::npos || source.compare(word, name.size(), name) != 0) continue;
+        if (word + name.size() < source.size() && isWordByte(source[word + name.size()])) continue;
+      } else {
+        size_t open = source.find_first_not_of(" \t", end);
+        if (open == std::string_view::npos || source[open] != '(') continue;
+        if (at > 0 && (source[at - 1] == '.' || (at > 1 && source.compare(at - 2, 2, "->") == 0))) continue;
+      }
+      if (!inComment(f, static_cast<uint32_t>(at))) out.emplace_back(f, static_cast<uint32_t>(at));
+    }
+  }
+  return out;
+}
+
+bool SourceScan::sameStatement(FileIndex file, uint32_t begin, uint32_t offset) {
+  std::string_view between = text(file).substr(begin, offset - begin);
+  return between.find_first_of(";{}()") == std::string_view::npos;
+}
+
+}  // namespace elmcart

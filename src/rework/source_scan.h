@@ -1,0 +1,60 @@
+// Readings of the original bytes that edits need: where a parameter list ends,
+// how a line is indented, where an include belongs, where a name is mentioned.
+#pragma once
+
+#include <map>
+#include <string>
+#include <string_view>
+#include <utility>
+#include <vector>
+
+#include "config/config.h"
+#include "program/program.h"
+#include "rework/edit.h"
+
+namespace elmcart {
+
+class SourceScan {
+ public:
+  explicit SourceScan(const Program& program) : p_(program) {}
+
+  std::string_view text(FileIndex file);
+  bool inTests(Place place, const Config& config) const;
+
+  // The offset behind the ')' of a function's parameter list; 0 when it cannot be found.
+  uint32_t parameterListEnd(Place function);
+  // The white space that the line of a node begins with.
+  std::string indentOf(Place place);
+
+  void insertLineBefore(Place place, const std::string& line, std::vector<FileEdit>& edits);
+  void insertAtBodyStart(Place block, const std::string& statement, std::vector<FileEdit>& edits);
+  void addPublicMember(TypeIndex type, const std::string& member, std::vector<FileEdit>& edits);
+  void addPrivateMember(TypeIndex type, const std::string& member, std::vector<FileEdit>& edits);
+  // Removes a declaration with the comment that belongs to it and its line ends.
+  void removeLines(Place place, std::vector<FileEdit>& edits);
+
+  // ----- includes
+  bool includesDirectly(FileIndex from, FileIndex to) const;
+  bool includes(FileIndex from, FileIndex to) const;  // also through others
+  std::string spellingOf(FileIndex target, FileIndex from) const;
+  void addInclude(FileIndex file, const std::string& line, std::vector<FileEdit>& edits);
+  void includeToDeclaration(FileIndex file, const std::string& spelling, TypeIndex type, std::vector<FileEdit>& edits);
+
+  // ----- names in the text, outside comments
+  std::vector<std::pair<FileIndex, uint32_t>> mentions(const std::string& owner, const std::string& name);
+  // Is nothing but the call itself between the two offsets?
+  bool sameStatement(FileIndex file, uint32_t begin, uint32_t offset);
+
+ private:
+  uint32_t lineBegin(FileIndex file, uint32_t offset);
+  uint32_t lineEnd(FileIndex file, uint32_t offset);  // of the newline, or the text's end
+  std::string newlineOf(FileIndex file);
+  uint32_t bodyOpen(TypeIndex type);
+  bool inComment(FileIndex file, uint32_t offset) const;
+  FileIndex resolveInclude(FileIndex from, std::string_view path) const;
+
+  const Program& p_;
+  std::map<FileIndex, std::string> texts_;
+};
+
+}  // namespace elmcart

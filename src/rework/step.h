@@ -1,0 +1,49 @@
+// Moves are made in steps; after each the code builds and behaves as before.
+#pragma once
+
+#include <set>
+#include <string>
+#include <vector>
+
+#include "assess/analysis.h"
+#include "rework/edit.h"
+
+namespace elmcart {
+
+enum class StepKind : uint8_t { Seam, HandIn, Lift, Compose, Retire };
+std::string_view stepKindText(StepKind kind);
+
+struct Step {
+  StepKind kind = StepKind::Seam;
+  std::string subject;   // the class or function that changes
+  std::string title;     // one line for people
+  std::vector<FileEdit> edits;
+  bool passesOnly = false;   // the class does not use the object itself
+  bool inTests = false;
+  size_t callSites = 0;      // accesses replaced
+  size_t creationSites = 0;  // places that now hand the object in
+  std::string key() const { return std::string(stepKindText(kind)) + " " + subject; }
+};
+
+// A place that cannot be changed safely, and why.
+struct ByHand {
+  std::string file;
+  uint32_t line = 0;
+  std::string reason;
+  bool blocksRetire = true;
+};
+
+// What one step must tell the next.
+struct PlanMemory {
+  std::set<std::string> refused;        // keys of steps that were taken back
+  std::set<std::string> addedIncludes;  // "header path\nincluded path" that a step put in
+};
+
+struct NextStep {
+  bool found = false;
+  Step step;
+  std::vector<ByHand> byHand;
+  bool finished = false;  // the accessor is gone
+};
+
+}  // namespace elmcart
