@@ -1,1 +1,72 @@
-int main(){}
+#include <fmt/format.h>
+
+#include <csignal>
+#include <exception>
+#include <iostream>
+
+#include "base/text.h"
+#include "cli/cli.h"
+
+namespace elmcart::cli {
+
+const std::vector<Command>& commands() {
+  static const std::vector<Command> kCommands = {
+      {"survey", "what shared state is there?", {"elmcart survey src", "elmcart survey --format json --out survey.json ."}, runSurvey},
+      {"assess", "which of it is risky, and why?", {"elmcart assess .", "elmcart assess --gate 50 src"}, runAssess},
+      {"reach", "who gets at it, and by which way?", {"elmcart reach BerthBook", "elmcart reach --out berths.svg office::BerthBook src"}, runReach},
+      {"explain", "what does a check mean; why does a piece of state score so?", {"elmcart explain thread.unguarded-creation", "elmcart explain BerthBook src"}, runExplain},
+      {"propose", "what would mend it, at what cost, which way is best?", {"elmcart propose BerthBook", "elmcart propose --diff --patches steps BerthBook src"}, runPropose},
+      {"rework", "do it, step by step, under the tests", {"elmcart rework --patches steps BerthBook", "elmcart rework --write BerthBook . && elmcart rework --undo ."}, runRework},
+      {"confirm", "do two trees behave alike?", {"elmcart confirm office office-reworked", "elmcart confirm --all --format json before after"}, runConfirm},
+      {"report", "everything for reading and showing, on one page", {"elmcart report", "elmcart report --out shared-state.html src"}, runReport},
+      {"demo", "the whole road on the shipped harbour office", {"elmcart demo", "elmcart demo --quick /tmp/office-demo"}, runDemo},
+  };
+  return kCommands;
+}
+
+namespace {
+
+void printHelp() {
+  std::cout << "Elm Cart finds singletons and other global shared state, judges it, and reworks it\n"
+               "toward dependency injection step by step under the project's own tests.\n\n"
+               "usage: elmcart COMMAND [OPTIONS] …\n\n";
+  for (const Command& command : commands()) std::cout << fmt::format("  {:<9} {}\n", command.name, command.answers);
+  std::cout << "\nelmcart COMMAND --help tells more about each; elmcart --version the version.\n"
+               "exit codes: 0 done, 1 a gate or comparison failed, 2 wrong use, 3 something could\n"
+               "not be read, 4 an inner error\n";
+}
+
+int dispatch(const std::vector<std::string>& arguments) {
+  if (arguments.empty() || arguments[0] == "--help" || arguments[0] == "-h" || arguments[0] == "help") {
+    printHelp();
+    return arguments.empty() ? kWrongUse : kDone;
+  }
+  if (arguments[0] == "--version") {
+    std::cout << "elmcart " ELMCART_VERSION "\n";
+    return kDone;
+  }
+  std::vector<std::string> names;
+  for (const Command& command : commands()) {
+    names.emplace_back(command.name);
+    if (command.name == arguments[0]) return command.run(Context{{arguments.begin() + 1, arguments.end()}}, command);
+  }
+  std::vector<std::string> nearest = nearestNames(arguments[0], names);
+  throw Stop{kWrongUse, "there is no command '" + arguments[0] + "'" + (nearest.empty() ? "; elmcart --help lists them" : "; did you mean " + joinWith(nearest, " or ") + "?")};
+}
+
+}  // namespace
+}  // namespace elmcart::cli
+
+int main(int argc, char** argv) {
+  using namespace elmcart::cli;
+  std::signal(SIGPIPE, SIG_IGN);
+  try {
+    return dispatch(std::vector<std::string>(argv + 1, argv + argc));
+  } catch (const Stop& stop) {
+    if (!stop.message.empty()) warn(stop.message);
+    return stop.code;
+  } catch (const std::exception& error) {
+    warn(fmt::format("inner error: {}; please report it with the command and `elmcart --version`", error.what()));
+    return kInnerError;
+  }
+}

@@ -78,6 +78,7 @@ class Injector {
         byHand(place, "the step \"" + step->key() + "\" was taken back: it changed what the tests or witnesses see");
         continue;
       }
+      if (w->composing && step->inTests) joinTests(order, *w, *step);
       out.found = true;
       out.step = std::move(*step);
       out.byHand = std::move(byHand_);
@@ -96,6 +97,28 @@ class Injector {
   }
 
  private:
+  // The tests of one file are composing places of the same sort: one step for all of them.
+  void joinTests(const std::vector<const Work*>& order, const Work& first, Step& step) {
+    auto fileOf = [&](const Work& w) { return w.type != kNone ? p_.types[w.type].definition.file : p_.functions[w.function].definition.file; };
+    size_t joined = 1;
+    std::set<std::pair<std::string, std::string>> insertions;  // an include is put in once
+    for (const FileEdit& e : step.edits) insertions.emplace(e.path + ":" + std::to_string(e.span.begin), e.text);
+    for (const Work* w : order) {
+      if (w == &first || !w->composing || fileOf(*w) != fileOf(first)) continue;
+      std::optional<Step> more = plan(*w);
+      if (!more) continue;
+      ++joined;
+      for (FileEdit& e : more->edits)
+        if (e.text.find("#") == std::string::npos || insertions.emplace(e.path + ":" + std::to_string(e.span.begin), e.text).second) step.edits.push_back(std::move(e));
+      step.callSites += more->callSites;
+      step.creationSites += more->creationSites;
+    }
+    if (joined == 1) return;
+    step.subject = p_.files[fileOf(first)].path;
+    step.units = joined;
+    step.title = counted(joined, "test or fixture", "tests and fixtures") + " in " + step.subject + " fetch the " + std::string(p_.text(p_.types[made_].name)) + " once and pass it on";
+  }
+
   // ----- small readings
 
   std::string at(Place place) const { return p_.path(place) + ":" + std::to_string(p_.line(place)); }
@@ -898,7 +921,7 @@ class Injector {
     if (!there) {
       std::string line = phrases(fn.definition).localInstance(typeName(scope) + "&", object + " = " + accessText(scope));
       scan_.insertAtBodyStart({fn.definition.file, body}, line, edits_);
-      if (!ensureInclude(fn.definition.file)) return refuse(w, "including the class's file would make a circle");
+      nameDirectly(fn.definition.file);
     }
     for (Place access : w.accesses) {
       if (!reachableInLambda(access, false)) return refuse(w, "a lambda at " + at(access) + " does not capture what it would need");
@@ -931,7 +954,7 @@ class Injector {
       if (decl.fields.empty()) scan_.addPublicMember(w.type, text, edits_);
       else if (usedOutside && (p_.variables[decl.fields.front()].modifiers & kPrivate)) return refuse(w, "the fixture's fields are private, and its tests need one");
       else scan_.insertLineBefore(p_.variables[decl.fields.front()].declarations.front(), text, edits_);
-      if (!ensureInclude(decl.definition.file)) return refuse(w, "including the class's file would make a circle");
+      nameDirectly(decl.definition.file);
     }
     for (Place access : w.accesses) {
       if (!reachableInLambda(access, true)) return refuse(w, "a lambda at " + at(access) + " does not capture what it would need");
@@ -1094,14 +1117,21 @@ class Injector {
         if (doorFunctions_.count(m)) continue;
         for (uint32_t c : p_.callsOfFunction[m]) uses |= p_.calls[c].place.file == f;
       }
-      if (uses && !scan_.includesDirectly(f, p_.types[made_].definition.file)) ensureInclude2(f);
+      if (uses) nameDirectly(f);
     }
   }
 
-  void ensureInclude2(FileIndex f) {
-    if (!includedNow_.insert(f).second) return;
+  // A file that uses the class itself names its file, not one that happens to.
+  void nameDirectly(FileIndex f) {
     Place definition = p_.types[made_].definition;
-    scan_.addInclude(f, phrases(definition).import(scan_.spellingOf(definition.file, f)), edits_);
+    if (f == definition.file || scan_.includesDirectly(f, definition.file)) return;
+    std::vector<FileEdit> edits;
+    scan_.addInclude(f, phrases(definition).import(scan_.spellingOf(definition.file, f)), edits);
+    for (FileEdit& e : edits) {
+      bool there = false;
+      for (const FileEdit& other : edits_) there |= other.path == e.path && other.span == e.span && other.text == e.text;
+      if (!there) edits_.push_back(std::move(e));
+    }
   }
 
   const Analysis& a_;
@@ -1117,7 +1147,6 @@ class Injector {
   std::vector<ByHand> byHand_;
   std::vector<FileEdit> edits_;
   std::set<std::string> newIncludes_;
-  std::set<FileIndex> includedNow_;
   std::set<std::pair<FileIndex, uint32_t>> seen_;
 };
 

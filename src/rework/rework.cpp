@@ -69,7 +69,7 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
         for (const std::string& f : r.files) seamFiles.insert(f);
         break;
       case StepKind::Lift: inject.classesPassing += 1; break;
-      case StepKind::Compose: inject.tests += r.step.inTests; break;
+      case StepKind::Compose: inject.tests += r.step.inTests ? r.step.units : 0; break;
       case StepKind::Retire: break;
     }
   }

@@ -62,6 +62,11 @@ uint32_t SourceScan::lineEnd(FileIndex file, uint32_t offset) {
   return static_cast<uint32_t>(newline == std::string_view::npos ? text(file).size() : newline);
 }
 
+uint32_t SourceScan::contentEnd(FileIndex file, uint32_t offset) {
+  uint32_t end = lineEnd(file, offset);
+  return end > 0 && end < text(file).size() && text(file)[end - 1] == '\r' ? end - 1 : end;
+}
+
 std::string SourceScan::newlineOf(FileIndex file) {
   size_t newline = text(file).find('\n');
   return newline != std::string_view::npos && newline > 0 && text(file)[newline - 1] == '\r' ? "\r\n" : "\n";
@@ -189,7 +194,8 @@ void SourceScan::removeLines(Place place, std::vector<FileEdit>& edits) {
   if (end < source.size()) ++end;
   auto blank = [&](uint32_t from, uint32_t to) { return from < to && trim(source.substr(from, to - from)).empty(); };
   // Of two blank lines that would meet, one goes too.
-  bool blankAbove = begin > 0 && blank(lineBegin(place.file, begin - 1), begin);
+  std::string_view above = begin > 0 ? trim(source.substr(lineBegin(place.file, begin - 1), begin - lineBegin(place.file, begin - 1))) : std::string_view{};
+  bool blankAbove = begin > 0 && (above.empty() || above == "private:" || above == "protected:" || above == "public:");
   bool blankBelow = end < source.size() && blank(end, std::min<uint32_t>(lineEnd(place.file, end) + 1, static_cast<uint32_t>(source.size())));
   if (blankAbove && blankBelow) end = std::min<uint32_t>(lineEnd(place.file, end) + 1, static_cast<uint32_t>(source.size()));
   edits.push_back({p_.path(place), {begin, end}, ""});
@@ -266,10 +272,10 @@ void SourceScan::addInclude(FileIndex fileIndex, const std::string& line, std::v
     edits.push_back({file.path, {file[before].span.begin, file[before].span.begin}, line + newline});
   } else if (lastOwn != kNoNode) {
     // One only: it may be the source's own header; after it.
-    uint32_t at = lineEnd(fileIndex, file[lastOwn].span.begin);
-    edits.push_back({file.path, {at, at}, (newline == "\r\n" ? "" : "") + newline.substr(0, newline.size() - 1) + "\n" + line});
+    uint32_t at = contentEnd(fileIndex, file[lastOwn].span.begin);
+    edits.push_back({file.path, {at, at}, newline + line});
   } else if (lastAny != kNoNode) {
-    uint32_t at = lineEnd(fileIndex, file[lastAny].span.begin);
+    uint32_t at = contentEnd(fileIndex, file[lastAny].span.begin);
     edits.push_back({file.path, {at, at}, newline + newline + line});
   } else {
     // Behind `#pragma once` or the guard; else at the top.
@@ -277,7 +283,7 @@ void SourceScan::addInclude(FileIndex fileIndex, const std::string& line, std::v
     size_t guard = source.find("#define");
     size_t anchor = pragma != std::string_view::npos ? pragma : p_.isHeader(fileIndex) ? guard : std::string_view::npos;
     if (anchor != std::string_view::npos) {
-      uint32_t at = lineEnd(fileIndex, static_cast<uint32_t>(anchor));
+      uint32_t at = contentEnd(fileIndex, static_cast<uint32_t>(anchor));
       edits.push_back({file.path, {at, at}, newline + newline + line});
     } else {
       edits.push_back({file.path, {0, 0}, line + newline + newline});

@@ -48,6 +48,7 @@ class SourceScan {
  private:
   uint32_t lineBegin(FileIndex file, uint32_t offset);
   uint32_t lineEnd(FileIndex file, uint32_t offset);  // of the newline, or the text's end
+  uint32_t contentEnd(FileIndex file, uint32_t offset);  // of the line end's first byte
   std::string newlineOf(FileIndex file);
   uint32_t bodyOpen(TypeIndex type);
   bool inComment(FileIndex file, uint32_t offset) const;

@@ -20,6 +20,7 @@ struct Step {
   std::vector<FileEdit> edits;
   bool passesOnly = false;   // the class does not use the object itself
   bool inTests = false;
+  size_t units = 1;          // classes or functions changed in this step
   size_t callSites = 0;      // accesses replaced
   size_t creationSites = 0;  // places that now hand the object in
   std::string key() const { return std::string(stepKindText(kind)) + " " + subject; }

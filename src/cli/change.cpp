@@ -1,0 +1,240 @@
+// The commands that change or run things: propose, rework, confirm, demo.
+#include <fmt/format.h>
+#include <unistd.h>
+
+#include <filesystem>
+#include <iostream>
+
+#include "base/text.h"
+#include "cli/cli.h"
+#include "confirm/scratch.h"
+#include "report/figure.h"
+#include "report/html.h"
+#include "report/json.h"
+#include "report/rework_text.h"
+#include "rework/rework.h"
+
+namespace elmcart::cli {
+namespace po = boost::program_options;
+namespace fs = std::filesystem;
+namespace {
+
+std::string pathOf(const Options& options, size_t at) { return options.positional.size() > at ? options.positional[at] : "."; }
+
+ReworkResult carryOut(const Options& options, const std::string& path, const std::string& name, bool confirm) {
+  int exitCode = kDone;
+  std::string id;
+  Config config = configOf(options, path);
+  {
+    auto a = analysisOf(options, path, false, exitCode);
+    id = a->survey.entities[entityOf(*a, name)].id;
+  }
+  if (confirm && config.build.empty() && config.test.empty())
+    throw Stop{kWrongUse, "rework needs to know how the project is built and tested: give [build] and [test] commands in elmcart.toml (propose plans without them)"};
+  ReworkOptions reworkOptions;
+  reworkOptions.confirm = confirm;
+  reworkOptions.jobs = jobsOf(options);
+  if (confirm) reworkOptions.progress = [&](const std::string& line) { say(options, line); };
+  auto result = rework(path, config, id, reworkOptions);
+  if (!result) throw Stop{kGateFailed, result.error().line()};
+  return std::move(*result);
+}
+
+std::string proposalText(const ReworkResult& r, const TextStyle& style, bool diffs) {
+  std::string out = "Ways for " + r.entity + ", the recommended first:\n\n" + costText(r, style);
+  out += "\nSteps of " + r.move + ":\n" + stepsText(r, style) + byHandText(r, style);
+  if (diffs)
+    for (const StepRecord& s : r.steps) out += fmt::format("\n──── step {}: {}\n", s.number, s.step.title) + diffText(s.patch, style);
+  return out;
+}
+
+std::string reworkSummary(const ReworkResult& r, const TextStyle& style) {
+  size_t kept = 0;
+  for (const StepRecord& s : r.steps) kept += s.kept;
+  std::string out = "Rework of " + r.entity + " (" + r.move + ")\n\n" + costText(r, style) + "\nSteps:\n" + stepsText(r, style) + byHandText(r, style) + "\n" + figuresText(r, style) + "\n";
+  out += fmt::format("{} of {} kept; {}; {:.0f} s.\n", kept, counted(r.steps.size(), "step", "steps"), r.finished ? "the accessor is gone" : "the accessor is still there", r.seconds);
+  if (r.baseline.runs > 0 && r.baseline.observation.tests.empty())
+    out += r.baseline.observation.witnesses.empty() ? "No test and no witness ran: nothing is said about unchanged behaviour.\n" : "No test results were read: only the witnesses speak for unchanged behaviour.\n";
+  return out;
+}
+
+}  // namespace
+
+int runPropose(const Context& context, const Command& self) {
+  po::options_description own("options");
+  own.add_options()
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
+      ("diff", po::bool_switch(), "show each step's changes")
+      ("patches", po::value<std::string>()->value_name("FOLDER"), "write the series of patches there, without running anything");
+  Options options = readOptions(context, self, own, "NAME [PATH]", 1, 2);
+  std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
+  ReworkResult result = carryOut(options, pathOf(options, 1), options.positional[0], false);
+  emit(options, format == "json" ? jsonText(reworkJson(result)) : proposalText(result, styleOf(options, options.has("out")), options.flag("diff")));
+  if (options.has("patches")) {
+    auto written = writePatches(result, options.text("patches"));
+    if (!written) throw Stop{kUnreadable, written.error().line()};
+    say(options, "wrote " + counted(written->size(), "patch", "patches") + " to " + options.text("patches") + "; nothing was built or run");
+  }
+  return kDone;
+}
+
+int runRework(const Context& context, const Command& self) {
+  po::options_description own("options");
+  own.add_options()
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
+      ("patches", po::value<std::string>()->value_name("FOLDER"), "write the series of patches there")
+      ("write", po::bool_switch(), "change the tree itself when the steps are through")
+      ("resume", po::bool_switch(), "finish writing that was interrupted: elmcart rework --resume [PATH]")
+      ("undo", po::bool_switch(), "take the last writing back: elmcart rework --undo [PATH]");
+  Options options = readOptions(context, self, own, "NAME [PATH] | --resume [PATH] | --undo [PATH]", 0, 2);
+  std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
+  if (options.flag("resume") || options.flag("undo")) {
+    if (options.flag("resume") && options.flag("undo")) throw Stop{kWrongUse, "either --resume or --undo"};
+    std::error_code error;
+    std::string root = fs::canonical(pathOf(options, 0), error).string();
+    if (error) throw Stop{kUnreadable, pathOf(options, 0) + ": " + error.message()};
+    auto done = options.flag("undo") ? undoJob(root) : resumeJob(root);
+    if (!done) throw Stop{kGateFailed, done.error().line()};
+    std::cout << counted(done->files.size(), "file", "files") << " " << done->what << "\n";
+    return kDone;
+  }
+  if (options.positional.empty()) throw Stop{kWrongUse, "rework is used as: elmcart rework NAME [PATH]"};
+  std::string path = pathOf(options, 1);
+  std::error_code error;
+  std::string root = fs::canonical(path, error).string();
+  if (!error && options.flag("write") && hasInterruptedJob(root))
+    throw Stop{kGateFailed, path + ": an earlier job was interrupted: finish it with `elmcart rework --resume` or take it back with `elmcart rework --undo`"};
+  ReworkResult result = carryOut(options, path, options.positional[0], true);
+  emit(options, format == "json" ? jsonText(reworkJson(result)) : reworkSummary(result, styleOf(options, options.has("out"))));
+  if (options.has("patches")) {
+    auto written = writePatches(result, options.text("patches"));
+    if (!written) throw Stop{kUnreadable, written.error().line()};
+    say(options, "wrote " + counted(written->size(), "patch", "patches") + " to " + options.text("patches"));
+  }
+  if (options.flag("write")) {
+    auto done = writeBack(root, result.files);
+    if (!done) throw Stop{kGateFailed, done.error().line()};
+    say(options, counted(done->files.size(), "file", "files") + " written; `elmcart rework --undo " + path + "` takes it back");
+  }
+  bool takenBack = false;
+  for (const StepRecord& s : result.steps) takenBack |= !s.kept;
+  return takenBack ? kGateFailed : kDone;
+}
+
+int runConfirm(const Context& context, const Command& self) {
+  po::options_description own("options");
+  own.add_options()
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
+      ("all", po::bool_switch(), "list the tests that did not change too");
+  Options options = readOptions(context, self, own, "A B", 2, 2);
+  std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
+  Config config = configOf(options, options.positional[0]);
+  if (config.build.empty() && config.test.empty() && config.witnesses.empty())
+    throw Stop{kWrongUse, "confirm needs to know how the project is built and tested: give [build] and [test] commands in elmcart.toml"};
+  removeStrayScratch();
+  auto scratch = Scratch::make();
+  if (!scratch) throw Stop{kInnerError, scratch.error().line()};
+  std::error_code error;
+  for (const std::string& path : options.positional)
+    if (!fs::is_directory(path, error)) throw Stop{kUnreadable, path + ": no such folder"};
+  auto a = scratch->copyTree(options.positional[0], "a");
+  auto b = scratch->copyTree(options.positional[1], "b");
+  if (!a || !b) throw Stop{kUnreadable, (!a ? a.error() : b.error()).line()};
+  say(options, fmt::format("building and testing {}, {} times", options.positional[0], config.baselineRuns));
+  Baseline before = learnBaseline(*a, config);
+  if (!before.observation.built) throw Stop{kGateFailed, options.positional[0] + " does not build:\n" + before.observation.buildOutput};
+  say(options, "building and testing " + options.positional[1]);
+  Observation after = observe(*b, config);
+  Comparison comparison = compare(before, after);
+  emit(options, format == "json" ? jsonText(confirmJson(before, after, comparison)) : confirmText(before, after, comparison, options.flag("all"), styleOf(options, options.has("out"))));
+  return comparison.same() ? kDone : kGateFailed;
+}
+
+int runDemo(const Context& context, const Command& self) {
+  po::options_description own("options");
+  own.add_options()("quick", po::bool_switch(), "plan the rework only, without building and testing each step");
+  Options options = readOptions(context, self, own, "[FOLDER]", 0, 1);
+  std::string folder = options.positional.empty() ? "elmcart-demo" : options.positional[0];
+  std::error_code error;
+  fs::path shipped = fs::read_symlink("/proc/self/exe", error).parent_path() / "../share/elmcart/demo";
+  if (error || !fs::is_directory(shipped, error)) shipped = ELMCART_DEMO_FOLDER;
+  fs::path source = shipped / "harbour-office";
+  if (!fs::is_directory(source, error)) throw Stop{kUnreadable, source.string() + ": the shipped demo is not there"};
+  // Only a folder that a demo made before may be replaced.
+  if (fs::exists(folder, error) && !fs::is_empty(folder, error)) {
+    if (!fs::exists(fs::path(folder) / ".made-by-elmcart-demo", error)) throw Stop{kWrongUse, folder + ": is there already and was not made by the demo; name another folder"};
+    fs::remove_all(folder, error);
+  }
+  fs::create_directories(folder, error);
+  writeFile(folder + "/.made-by-elmcart-demo", "");
+  std::string office = folder + "/harbour-office";
+  fs::copy(source, office, fs::copy_options::recursive, error);
+  if (error) throw Stop{kUnreadable, office + ": " + error.message()};
+
+  TextStyle plain;
+  int exitCode = kDone;
+  say(options, "survey and assess: the harbour office");
+  auto a = analysisOf(options, office, true, exitCode);
+  writeFile(folder + "/survey.txt", surveyText(*a, true, plain));
+  writeFile(folder + "/survey.json", jsonText(surveyJson(*a, true)));
+  writeFile(folder + "/survey.csv", surveyCsv(*a, true));
+  writeFile(folder + "/assess.txt", assessText(*a, true, plain));
+  writeFile(folder + "/assess.json", jsonText(assessJson(*a, true)));
+  say(options, "reach: the berth book");
+  size_t book = entityOf(*a, "BerthBook");
+  writeFile(folder + "/reach.txt", reachText(*a, book, plain));
+  for (const char* format : {"svg", "png"}) {
+    auto drawn = renderDot(reachDot(*a, book, false), format);
+    if (!drawn) throw Stop{kInnerError, drawn.error().line()};
+    writeFile(folder + "/reach." + format, *drawn);
+  }
+  writeFile(folder + "/reach.dot", reachDot(*a, book, false));
+  writeFile(folder + "/reach.graphml", reachGraphML(*a, book));
+  std::string explained = explainEntityText(*a, book, plain);
+  writeFile(folder + "/explain.txt", explained);
+
+  say(options, "propose: constructor injection for the berth book");
+  ReworkResult proposal = carryOut(options, office, "BerthBook", false);
+  writeFile(folder + "/propose.txt", proposalText(proposal, plain, true));
+  ReworkResult result;
+  bool quick = options.flag("quick");
+  if (!quick) {
+    say(options, "rework: step by step, under the office's own tests");
+    result = carryOut(options, office, "BerthBook", true);
+    writeFile(folder + "/rework.txt", reworkSummary(result, plain));
+    writeFile(folder + "/rework.json", jsonText(reworkJson(result)));
+    auto patches = writePatches(result, folder + "/patches");
+    if (!patches) throw Stop{kUnreadable, patches.error().line()};
+    fs::copy(office, folder + "/harbour-office-reworked", fs::copy_options::recursive, error);
+    for (const WriteBackFile& file : result.files) writeFile(folder + "/harbour-office-reworked/" + file.path, file.after);
+  }
+  say(options, "report: one page");
+  HtmlOptions html;
+  html.title = "Shared state in the harbour office";
+  html.reworks.push_back(quick ? &proposal : &result);
+  writeFile(folder + "/report.html", htmlReport(*a, html));
+
+  size_t real = 0;
+  for (const Entity& e : a->survey.entities) real += !e.harmless;
+  std::string out = fmt::format("The harbour office: {} of shared state, {}, the riskiest at {}.\n", counted(real, "piece", "pieces"), counted(a->assessment.findings.size(), "finding", "findings"),
+                                a->assessment.findings.empty() ? 0 : a->assessment.findings.front().risk.value());
+  bool fine = true;
+  if (!quick) {
+    size_t kept = 0;
+    for (const StepRecord& s : result.steps) kept += s.kept;
+    out += fmt::format("The berth book: {} of {} kept, calls of its accessor {} before and {} after, {} and {} as before.\n", kept, counted(result.steps.size(), "step", "steps"), result.before["calls of the accessor"],
+                       result.after["calls of the accessor"], counted(result.baseline.observation.tests.size(), "test", "tests"), counted(result.baseline.observation.witnesses.size(), "witness", "witnesses"));
+    fine = result.finished && kept == result.steps.size();
+  }
+  out += "In " + folder + "/:\n"
+         "  report.html               everything on one page\n"
+         "  survey.txt .json .csv     what shared state there is\n"
+         "  assess.txt .json          what is risky about it, and why\n"
+         "  reach.txt .svg .png …     who gets at the berth book\n"
+         "  explain.txt propose.txt   what is known of it; the ways to mend it and their cost\n";
+  if (!quick) out += "  rework.txt .json patches/ each step with its outcome, and as a patch\n  harbour-office-reworked/  the office afterwards\n";
+  std::cout << out;
+  return fine ? exitCode : kGateFailed;
+}
+
+}  // namespace elmcart::cli

@@ -1,0 +1,77 @@
+// The command line: options, exit codes, where text goes. Nothing is computed here.
+#pragma once
+
+#include <boost/program_options.hpp>
+#include <string>
+#include <vector>
+
+#include "assess/analysis.h"
+#include "report/text.h"
+
+namespace elmcart::cli {
+
+enum ExitCode { kDone = 0, kGateFailed = 1, kWrongUse = 2, kUnreadable = 3, kInnerError = 4 };
+
+// Thrown by commands to end with a message and a code; caught in main only.
+struct Stop {
+  int code;
+  std::string message;
+};
+
+struct Context {
+  std::vector<std::string> arguments;  // behind the command's name
+};
+
+struct Command {
+  std::string_view name;
+  std::string_view answers;                   // one line for the list
+  std::vector<std::string_view> examples;     // two real ones
+  int (*run)(const Context& context, const Command& self);
+};
+
+const std::vector<Command>& commands();
+
+int runSurvey(const Context&, const Command&);
+int runAssess(const Context&, const Command&);
+int runReach(const Context&, const Command&);
+int runExplain(const Context&, const Command&);
+int runPropose(const Context&, const Command&);
+int runRework(const Context&, const Command&);
+int runConfirm(const Context&, const Command&);
+int runReport(const Context&, const Command&);
+int runDemo(const Context&, const Command&);
+
+// ----- what the commands share
+
+struct Options {
+  boost::program_options::options_description described;
+  std::vector<std::string> positional;
+  boost::program_options::variables_map values;
+
+  bool has(const char* name) const { return values.count(name) > 0; }
+  bool flag(const char* name) const { return values.count(name) && values[name].as<bool>(); }
+  std::string text(const char* name) const { return values.count(name) ? values[name].as<std::string>() : std::string(); }
+};
+
+// Reads a command's options; `own` describes those beyond the common ones.
+// Prints the help and throws Stop when --help is among them.
+Options readOptions(const Context& context, const Command& self, const boost::program_options::options_description& own,
+                    std::string_view operands, size_t leastOperands, size_t mostOperands);
+
+unsigned jobsOf(const Options& options);
+Config configOf(const Options& options, const std::string& path);
+TextStyle styleOf(const Options& options, bool toFile);
+// Loads and judges `path`; reports files that could not be used.
+std::unique_ptr<Analysis> analysisOf(const Options& options, const std::string& path, bool assess, int& exitCode);
+// The one entity that `name` means, or Stop with the candidates or the nearest names.
+size_t entityOf(const Analysis& analysis, const std::string& name);
+// One of the allowed words, or Stop with the nearest.
+std::string choiceOf(const std::string& what, const std::string& value, const std::vector<std::string>& allowed);
+// To --out or to stdout.
+void emit(const Options& options, const std::string& text);
+void writeFile(const std::string& path, const std::string& text);
+// Messages and progress, to stderr; silent with --quiet.
+void say(const Options& options, const std::string& line);
+void warn(const std::string& line);
+
+}  // namespace elmcart::cli

@@ -1,0 +1,128 @@
+// The commands that only look: survey, assess, reach, explain, report.
+#include <fmt/format.h>
+
+#include <filesystem>
+#include <iostream>
+
+#include "cli/cli.h"
+#include "report/figure.h"
+#include "report/html.h"
+#include "report/json.h"
+
+namespace elmcart::cli {
+namespace po = boost::program_options;
+namespace {
+
+std::string pathOf(const Options& options, size_t at) { return options.positional.size() > at ? options.positional[at] : "."; }
+
+}  // namespace
+
+int runSurvey(const Context& context, const Command& self) {
+  po::options_description own("options");
+  own.add_options()
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text, json or csv")
+      ("all", po::bool_switch(), "also what can do no harm, with the reason why");
+  Options options = readOptions(context, self, own, "[PATH]", 0, 1);
+  std::string format = choiceOf("--format", options.text("format"), {"text", "json", "csv"});
+  int exitCode = kDone;
+  auto a = analysisOf(options, pathOf(options, 0), false, exitCode);
+  bool all = options.flag("all");
+  if (format == "json") emit(options, jsonText(surveyJson(*a, all)));
+  else if (format == "csv") emit(options, surveyCsv(*a, all));
+  else emit(options, surveyText(*a, all, styleOf(options, options.has("out"))));
+  return exitCode;
+}
+
+int runAssess(const Context& context, const Command& self) {
+  po::options_description own("options");
+  own.add_options()
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
+      ("gate", po::value<int>()->value_name("RISK"), "end with exit code 1 when a finding has that risk or more")
+      ("accepted", po::bool_switch(), "also the findings that were accepted");
+  Options options = readOptions(context, self, own, "[PATH]", 0, 1);
+  std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
+  int exitCode = kDone;
+  auto a = analysisOf(options, pathOf(options, 0), true, exitCode);
+  if (format == "json") emit(options, jsonText(assessJson(*a, options.flag("accepted"))));
+  else emit(options, assessText(*a, options.flag("accepted"), styleOf(options, options.has("out"))));
+  if (options.has("gate")) {
+    int gate = options.values["gate"].as<int>();
+    size_t over = 0;
+    for (const Finding& f : a->assessment.findings) over += f.acceptedBecause.empty() && f.risk.value() >= gate;
+    if (over > 0) {
+      say(options, fmt::format("gate: {} of risk {} or more", over == 1 ? "1 finding" : std::to_string(over) + " findings", gate));
+      return kGateFailed;
+    }
+  }
+  return exitCode;
+}
+
+int runReach(const Context& context, const Command& self) {
+  po::options_description own("options");
+  own.add_options()
+      ("format", po::value<std::string>()->value_name("FORMAT"), "text, json, svg, png, dot or graphml; told by the ending of --out when not given")
+      ("tests", po::bool_switch(), "draw the tests too");
+  Options options = readOptions(context, self, own, "NAME [PATH]", 1, 2);
+  std::string format = options.text("format");
+  if (format.empty()) {
+    std::string ending = std::filesystem::path(options.text("out")).extension().string();
+    format = ending == ".svg" || ending == ".png" || ending == ".dot" || ending == ".graphml" || ending == ".json" ? ending.substr(1) : "text";
+  }
+  choiceOf("--format", format, {"text", "json", "svg", "png", "dot", "graphml"});
+  int exitCode = kDone;
+  auto a = analysisOf(options, pathOf(options, 1), false, exitCode);
+  size_t entity = entityOf(*a, options.positional[0]);
+  if (format == "text") emit(options, reachText(*a, entity, styleOf(options, options.has("out"))));
+  else if (format == "json") emit(options, jsonText(reachJson(*a, entity)));
+  else if (format == "graphml") emit(options, reachGraphML(*a, entity));
+  else {
+    std::string dot = reachDot(*a, entity, options.flag("tests"));
+    if (format == "dot") {
+      emit(options, dot);
+    } else {
+      auto drawn = renderDot(dot, format);
+      if (!drawn) throw Stop{kInnerError, drawn.error().line()};
+      emit(options, *drawn);
+    }
+  }
+  return exitCode;
+}
+
+int runExplain(const Context& context, const Command& self) {
+  po::options_description own("options");
+  Options options = readOptions(context, self, own, "CHECK or NAME [PATH]", 1, 2);
+  TextStyle style = styleOf(options, options.has("out"));
+  if (const CheckInfo* info = checkById(options.positional[0])) {
+    emit(options, explainCheckText(*info, style));
+    return kDone;
+  }
+  // A name with a family's dot in it can only be a check.
+  std::vector<std::string> ids;
+  for (const Check& check : checks()) ids.emplace_back(check.info.id);
+  if (options.positional[0].find('.') != std::string::npos) {
+    std::vector<std::string> nearest = nearestNames(options.positional[0], ids);
+    throw Stop{kWrongUse, "no check is called '" + options.positional[0] + "'" + (nearest.empty() ? "" : "; did you mean " + nearest.front() + "?")};
+  }
+  int exitCode = kDone;
+  auto a = analysisOf(options, pathOf(options, 1), true, exitCode);
+  emit(options, explainEntityText(*a, entityOf(*a, options.positional[0]), style));
+  return exitCode;
+}
+
+int runReport(const Context& context, const Command& self) {
+  po::options_description own("options");
+  own.add_options()("title", po::value<std::string>()->value_name("TEXT"), "the page's title");
+  Options options = readOptions(context, self, own, "[PATH]", 0, 1);
+  int exitCode = kDone;
+  auto a = analysisOf(options, pathOf(options, 0), true, exitCode);
+  HtmlOptions html;
+  std::string name = std::filesystem::path(a->program.root).filename().string();
+  html.title = options.has("title") ? options.text("title") : "Shared state in " + name;
+  std::string page = htmlReport(*a, html);
+  std::string path = options.has("out") ? options.text("out") : "elmcart-report.html";
+  writeFile(path, page);
+  say(options, "wrote " + path);
+  return exitCode;
+}
+
+}  // namespace elmcart::cli

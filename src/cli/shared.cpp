@@ -1,0 +1,132 @@
+#include <fmt/format.h>
+#include <unistd.h>
+
+#include <algorithm>
+#include <cstdio>
+#include <filesystem>
+#include <fstream>
+#include <iostream>
+
+#include "base/text.h"
+#include "cli/cli.h"
+
+namespace elmcart::cli {
+namespace po = boost::program_options;
+
+Options readOptions(const Context& context, const Command& self, const po::options_description& own, std::string_view operands, size_t least, size_t most) {
+  Options out;
+  po::options_description common("common options");
+  common.add_options()
+      ("help,h", po::bool_switch(), "show this and end")
+      ("config", po::value<std::string>()->value_name("FILE"), "configuration instead of the elmcart.toml found upward")
+      ("jobs,j", po::value<int>()->value_name("N")->default_value(0, "all cores"), "threads to work with")
+      ("out,o", po::value<std::string>()->value_name("PATH"), "write results there instead of to stdout")
+      ("color", po::value<std::string>()->value_name("WHEN")->default_value("auto"), "auto, always or never")
+      ("quiet,q", po::bool_switch(), "no messages but errors")
+      ("verbose,v", po::bool_switch(), "numbers on what was read and how long it took");
+  out.described.add(own).add(common);
+  po::options_description all;
+  all.add(own).add(common).add_options()("operand", po::value<std::vector<std::string>>(), "");
+  po::positional_options_description positions;
+  positions.add("operand", -1);
+  try {
+    po::store(po::command_line_parser(context.arguments).options(all).positional(positions).style(po::command_line_style::unix_style & ~po::command_line_style::allow_guessing).run(), out.values);
+    po::notify(out.values);
+  } catch (const po::unknown_option& error) {
+    std::vector<std::string> names;
+    for (const auto& option : all.options()) names.push_back("--" + option->long_name());
+    std::vector<std::string> nearest = nearestNames(error.get_option_name(), names);
+    throw Stop{kWrongUse, fmt::format("{} has no option '{}'{}", self.name, error.get_option_name(), nearest.empty() ? "" : "; did you mean " + joinWith(nearest, " or ") + "?")};
+  } catch (const po::error& error) {
+    throw Stop{kWrongUse, fmt::format("{}: {}", self.name, error.what())};
+  }
+  if (out.flag("help")) {
+    std::cout << fmt::format("elmcart {} {}\n  {}\n\n", self.name, operands, self.answers);
+    if (!own.options().empty()) std::cout << own << "\n";
+    std::cout << common << "\nexamples:\n";
+    for (std::string_view example : self.examples) std::cout << "  " << example << "\n";
+    throw Stop{kDone, ""};
+  }
+  if (out.has("operand")) out.positional = out.values["operand"].as<std::vector<std::string>>();
+  if (out.positional.size() < least || out.positional.size() > most)
+    throw Stop{kWrongUse, fmt::format("{} is used as: elmcart {} {}", self.name, self.name, operands)};
+  choiceOf("--color", out.text("color"), {"auto", "always", "never"});
+  if (out.values["jobs"].as<int>() < 0) throw Stop{kWrongUse, "--jobs must be 1 or more"};
+  return out;
+}
+
+unsigned jobsOf(const Options& options) { return static_cast<unsigned>(options.values["jobs"].as<int>()); }
+
+Config configOf(const Options& options, const std::string& path) {
+  std::error_code error;
+  std::string folder = std::filesystem::is_directory(path, error) ? path : std::filesystem::path(path).parent_path().string();
+  auto config = options.has("config") ? readConfig(options.text("config")) : findConfig(folder.empty() ? "." : folder);
+  if (!config) throw Stop{kWrongUse, config.error().line()};
+  return *config;
+}
+
+TextStyle styleOf(const Options& options, bool toFile) {
+  TextStyle style;
+  std::string when = options.text("color");
+  bool terminal = !toFile && ::isatty(1);
+  style.colour = when == "always" || (when == "auto" && terminal && !std::getenv("NO_COLOR"));
+  if (const char* columns = std::getenv("COLUMNS"))
+    if (int n = std::atoi(columns); n >= 60 && n <= 400) style.width = n;
+  return style;
+}
+
+std::unique_ptr<Analysis> analysisOf(const Options& options, const std::string& path, bool assess, int& exitCode) {
+  Config config = configOf(options, path);
+  auto result = analyse(path, config, jobsOf(options), assess);
+  if (!result) throw Stop{kUnreadable, result.error().line()};
+  for (const Error& problem : (*result)->problems) warn(problem.line());
+  if (!(*result)->problems.empty()) exitCode = kUnreadable;
+  if (options.flag("verbose")) std::cerr << surveyNumbers(**result);
+  return std::move(*result);
+}
+
+size_t entityOf(const Analysis& analysis, const std::string& name) {
+  std::vector<size_t> found = entitiesNamed(analysis, name);
+  if (found.size() == 1) return found.front();
+  if (found.size() > 1) {
+    std::vector<std::string> ids;
+    for (size_t i : found) ids.push_back(analysis.survey.entities[i].id);
+    throw Stop{kWrongUse, "'" + name + "' may mean " + joinWith(ids, ", ")};
+  }
+  std::vector<std::string> names;
+  for (const Entity& e : analysis.survey.entities) {
+    names.push_back(e.name);
+    if (e.id != e.name) names.push_back(e.id);
+  }
+  std::vector<std::string> nearest = nearestNames(name, names);
+  throw Stop{kWrongUse, "no shared state is called '" + name + "'" + (nearest.empty() ? "" : "; did you mean " + joinWith(nearest, " or ") + "?")};
+}
+
+std::string choiceOf(const std::string& what, const std::string& value, const std::vector<std::string>& allowed) {
+  if (std::find(allowed.begin(), allowed.end(), value) != allowed.end()) return value;
+  std::vector<std::string> nearest = nearestNames(value, allowed);
+  throw Stop{kWrongUse, what + " is one of " + joinWith(allowed, ", ") + (nearest.empty() ? "" : "; did you mean " + nearest.front() + "?")};
+}
+
+void writeFile(const std::string& path, const std::string& text) {
+  std::ofstream out(path, std::ios::binary | std::ios::trunc);
+  out << text;
+  if (!out.flush()) throw Stop{kUnreadable, path + ": cannot be written"};
+}
+
+void emit(const Options& options, const std::string& text) {
+  if (options.has("out")) {
+    writeFile(options.text("out"), text);
+    return;
+  }
+  std::cout << text;
+  std::cout.flush();
+}
+
+void say(const Options& options, const std::string& line) {
+  if (!options.flag("quiet")) std::cerr << line << "\n";
+}
+
+void warn(const std::string& line) { std::cerr << "elmcart: " << line << "\n"; }
+
+}  // namespace elmcart::cli

@@ -1,0 +1,140 @@
+#include "report/rework_text.h"
+
+#include <fmt/format.h>
+
+#include <set>
+
+#include "base/text.h"
+
+namespace elmcart {
+using Json = nlohmann::ordered_json;
+namespace {
+
+std::string painted(const TextStyle& style, const char* code, std::string_view text) {
+  return style.colour ? fmt::format("\x1b[{}m{}\x1b[0m", code, text) : std::string(text);
+}
+
+std::string indented(const std::string& text, const std::string& by) {
+  std::string out;
+  for (const std::string& line : splitLines(text)) out += by + line + "\n";
+  return out;
+}
+
+std::string statusOf(const TestTable& table, const std::string& name) {
+  auto found = table.find(name);
+  return found == table.end() ? "absent" : std::string(testStatusText(found->second.status));
+}
+
+}  // namespace
+
+std::string costText(const ReworkResult& r, const TextStyle& style) {
+  std::vector<std::vector<std::string>> rows = {{"WAY", "CHANGED", "PASS ON", "DEPTH", "CALLS", "CREATIONS", "SIGNATURES", "FILES", "TESTS", "BY HAND"}};
+  for (const Cost& c : r.costs)
+    rows.push_back({c.way, std::to_string(c.classesChanged), std::to_string(c.classesPassing), std::to_string(c.depth), std::to_string(c.callSites), std::to_string(c.creationSites),
+                    std::to_string(c.signatures), std::to_string(c.files), std::to_string(c.tests), std::to_string(c.byHand)});
+  std::string out = tableText(rows, style, 0) + "\n";
+  for (const Cost& c : r.costs) out += fmt::format("  {:<14} {}\n", c.way, wrapped(c.note, static_cast<size_t>(style.width), 17));
+  out += "\nCHANGED: classes and functions that use the object themselves. PASS ON: those that would only hand it further.\n"
+         "CALLS: accessor calls that go. CREATIONS: places that would hand the object in. TESTS: tests and fixtures touched.\n";
+  return out;
+}
+
+std::string stepsText(const ReworkResult& r, const TextStyle& style) {
+  std::string out;
+  for (const StepRecord& s : r.steps) {
+    std::string mark = s.outcome == "planned" ? "·" : s.kept ? painted(style, "32", "kept") : painted(style, "1;31", "back");
+    out += fmt::format("{:>3}  {}  {:<8} {}\n", s.number, mark, stepKindText(s.step.kind), wrapped(s.step.title, static_cast<size_t>(style.width), 20));
+    if (s.outcome != "planned")
+      out += fmt::format("     {}; build {:.1f} s, tests {:.1f} s, own {:.2f} s\n", s.outcome, s.buildSeconds, s.testSeconds, s.ownSeconds);
+    if (!s.differences.empty()) out += indented(differencesText(s.differences, style), "     ");
+  }
+  return out;
+}
+
+std::string byHandText(const ReworkResult& r, const TextStyle& style) {
+  if (r.byHand.empty()) return "";
+  std::string out = "\nBy hand:\n";
+  for (const ByHand& b : r.byHand) out += fmt::format("  {:<32} {}\n", b.file + ":" + std::to_string(b.line), wrapped(b.reason, static_cast<size_t>(style.width), 35));
+  return out;
+}
+
+std::string figuresText(const ReworkResult& r, const TextStyle& style) {
+  std::vector<std::vector<std::string>> rows = {{"", "BEFORE", "AFTER"}};
+  for (auto& [name, value] : r.before) {
+    auto after = r.after.find(name);
+    rows.push_back({name, std::to_string(value), after == r.after.end() ? "-" : std::to_string(after->second)});
+  }
+  std::string out = tableText(rows, style, 0);
+  for (const std::string& id : r.findingsGone) out += "  gone: " + id + "\n";
+  for (const std::string& id : r.findingsCome) out += "  new:  " + id + "\n";
+  return out;
+}
+
+std::string differencesText(const std::vector<Difference>& differences, const TextStyle& style) {
+  std::string out;
+  for (const Difference& d : differences) {
+    out += painted(style, "1", d.what + (d.name.empty() ? "" : " " + d.name)) + ": " + d.before + " → " + d.after + "\n";
+    if (!d.detail.empty()) out += indented(d.detail, "  ");
+  }
+  return out;
+}
+
+std::string diffText(const std::string& patch, const TextStyle& style) {
+  if (!style.colour) return patch;
+  std::string out;
+  for (const std::string& line : splitLines(patch)) {
+    const char* code = line.rfind("@@", 0) == 0 ? "36" : line.rfind("+++", 0) == 0 || line.rfind("---", 0) == 0 || line.rfind("diff", 0) == 0 ? "1" : line[0] == '+' ? "32" : line[0] == '-' ? "31" : nullptr;
+    out += (code && !line.empty() ? painted(style, code, line) : line) + "\n";
+  }
+  return out;
+}
+
+Json reworkJson(const ReworkResult& r) {
+  Json steps = Json::array(), hand = Json::array(), costs = Json::array();
+  for (const StepRecord& s : r.steps) {
+    Json differences = Json::array();
+    for (const Difference& d : s.differences) differences.push_back({{"what", d.what}, {"name", d.name}, {"before", d.before}, {"after", d.after}, {"detail", d.detail}});
+    steps.push_back({{"number", s.number}, {"kind", stepKindText(s.step.kind)}, {"subject", s.step.subject}, {"title", s.step.title}, {"kept", s.kept}, {"outcome", s.outcome}, {"files", s.files},
+                     {"buildSeconds", s.buildSeconds}, {"testSeconds", s.testSeconds}, {"ownSeconds", s.ownSeconds}, {"differences", differences}, {"patch", s.patch}});
+  }
+  for (const ByHand& b : r.byHand) hand.push_back({{"file", b.file}, {"line", b.line}, {"reason", b.reason}});
+  for (const Cost& c : r.costs)
+    costs.push_back({{"way", c.way}, {"changed", c.classesChanged}, {"passOn", c.classesPassing}, {"depth", c.depth}, {"calls", c.callSites}, {"creations", c.creationSites}, {"signatures", c.signatures},
+                     {"files", c.files}, {"tests", c.tests}, {"byHand", c.byHand}, {"note", c.note}});
+  return {{"schema", "elmcart.rework/1"}, {"entity", r.entity}, {"move", r.move}, {"finished", r.finished}, {"costs", costs}, {"steps", steps}, {"byHand", hand},
+          {"before", r.before}, {"after", r.after}, {"findingsGone", r.findingsGone}, {"findingsCome", r.findingsCome}, {"seconds", r.seconds}};
+}
+
+std::string confirmText(const Baseline& a, const Observation& b, const Comparison& c, bool all, const TextStyle& style) {
+  std::vector<std::vector<std::string>> rows = {{"TEST", "BEFORE", "AFTER", "SECONDS"}};
+  std::set<std::string> names;
+  for (auto& [name, result] : a.observation.tests) names.insert(name);
+  for (auto& [name, result] : b.tests) names.insert(name);
+  for (const std::string& name : names) {
+    std::string was = statusOf(a.observation.tests, name), is = statusOf(b.tests, name);
+    if (was == is && !all) continue;
+    auto before = a.observation.tests.find(name);
+    auto after = b.tests.find(name);
+    std::string times = (before == a.observation.tests.end() ? "-" : fmt::format("{:.3f}", before->second.seconds)) + " → " + (after == b.tests.end() ? "-" : fmt::format("{:.3f}", after->second.seconds));
+    rows.push_back({name + (a.flakyTests.count(name) ? " (flaky)" : ""), was, is, times});
+  }
+  std::string out;
+  if (rows.size() > 1) out += tableText(rows, style, 0) + "\n";
+  if (!c.differences.empty()) out += differencesText(c.differences, style) + "\n";
+  out += (c.same() ? "Alike: " : "Not alike: ") + c.summary() + ".\n";
+  if (c.testsCompared == 0) out += "No test results were compared: nothing can be said about unchanged behaviour beyond what the witnesses show.\n";
+  if (!a.flakyTests.empty()) out += counted(a.flakyTests.size(), "test was", "tests were") + " set aside as flaky: " + joinWith({a.flakyTests.begin(), a.flakyTests.end()}, ", ") + "\n";
+  return out;
+}
+
+Json confirmJson(const Baseline& a, const Observation& b, const Comparison& c) {
+  Json tests = Json::array(), differences = Json::array();
+  std::set<std::string> names;
+  for (auto& [name, result] : a.observation.tests) names.insert(name);
+  for (auto& [name, result] : b.tests) names.insert(name);
+  for (const std::string& name : names) tests.push_back({{"name", name}, {"before", statusOf(a.observation.tests, name)}, {"after", statusOf(b.tests, name)}, {"flaky", a.flakyTests.count(name) > 0}});
+  for (const Difference& d : c.differences) differences.push_back({{"what", d.what}, {"name", d.name}, {"before", d.before}, {"after", d.after}, {"detail", d.detail}});
+  return {{"schema", "elmcart.confirm/1"}, {"alike", c.same()}, {"testsCompared", c.testsCompared}, {"witnessesCompared", c.witnessesCompared}, {"tests", tests}, {"differences", differences}};
+}
+
+}  // namespace elmcart
