@@ -267,6 +267,8 @@ bool isSink(const Subject& s, const Entity& e) {
     bool returnsNothing = result.decl == kNone && s.program.text(result.name) == "void" && !result.has(kPointer);
     bool returnsItself = result.decl == e.type;
     if (!returnsNothing && !returnsItself) return false;
+    // A command without an argument tells it to do something; a sink is told something.
+    if (s.program.functions[c.method].parameters.empty()) return false;
     // Who hands in something that is kept and called later is no mere writer.
     for (VariableIndex v : s.program.functions[c.method].parameters) {
       const TypeUse& parameter = s.program.use(s.program.variables[v].type);

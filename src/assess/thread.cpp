@@ -49,6 +49,23 @@ bool readsItself(const Program& p, const Use& use) {
   return false;
 }
 
+// Can code outside that thread get to the function too, or a second thread of
+// the same sort?
+bool alsoElsewhere(const Subject& s, FunctionIndex function, Place start) {
+  if (start.known() && s.program.around(start, Kind::Loop).node != kNoNode) return true;
+  std::vector<FunctionIndex> open = {function};
+  std::set<FunctionIndex> seen = {function};
+  for (size_t i = 0; i < open.size(); ++i) {
+    for (uint32_t c : s.program.callsOfFunction[open[i]]) {
+      const CallSite& call = s.program.calls[c];
+      if (s.threads.startsAt(call.place, nullptr)) continue;
+      if (!s.threads.reaches(call.in)) return true;
+      if (seen.insert(call.in).second) open.push_back(call.in);
+    }
+  }
+  return false;
+}
+
 bool isConstruction(const Program& p, FunctionIndex f) {
   return f != kNone && (p.functions[f].form == FunctionForm::Constructor || p.functions[f].form == FunctionForm::Destructor);
 }
@@ -146,7 +163,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
         bool onThread = s.threads.reaches(use.in) || s.threads.startsAt(use.place, &start);
         if (onThread && !start.known()) start = s.threads.startReaching(use.in);
         bool writes = use.access == Access::Write || use.access == Access::Update || (use.access == Access::Call && !use.throughPointer);
-        if (use.access == Access::Write || use.access == Access::Call) onlyCounts = false;
+        if ((use.access == Access::Write && !readsItself(p, use)) || use.access == Access::Call) onlyCounts = false;
         if (!locksAround(p, use.place).empty()) continue;
         if (writes && !writtenAt.known()) writtenAt = use.place;
         if (onThread && !threadAt.known()) threadAt = use.place, threadStart = start;
@@ -158,9 +175,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       if (writtenAt == threadAt) {
         FunctionIndex in = kNone;
         for (uint32_t u : p.usesOfVariable[field.variable]) if (p.uses[u].place == writtenAt) in = p.uses[u].in;
-        bool elsewhere = false;
-        if (in != kNone)
-          for (uint32_t c : p.callsOfFunction[in]) elsewhere |= !s.threads.reaches(p.calls[c].in) && !s.threads.startsAt(p.calls[c].place, nullptr);
+        bool elsewhere = in != kNone && alsoElsewhere(s, in, threadStart);
         if (!elsewhere) continue;
       }
       names.emplace_back(p.text(variable.name));

@@ -232,7 +232,8 @@ class Recogniser {
       if (made) continue;
       bool mutableState = false;
       for (VariableIndex v : decl.statics) mutableState |= classOf(v) != t && isMutableState(v);
-      if (mutableState) staticHolders_.insert(t);
+      for (VariableIndex v : decl.statics) onlyStatic &= !isInstanceTable(v);
+      if (mutableState && onlyStatic) staticHolders_.insert(t);
     }
   }
 
@@ -697,7 +698,7 @@ class Recogniser {
     const TypeUse& use = p_.use(variable.type);
     TypeIndex type = entity.type;
     bool threadLocal = (variable.modifiers & kThreadLocal) != 0;
-    bool accessor = false, ownAccessor = false, lookup = false;
+    bool accessor = false, ownAccessor = false;
     for (const Door& door : entity.doors) {
       if (door.sort == Door::Sort::Slot) continue;
       accessor = true;
@@ -705,15 +706,7 @@ class Recogniser {
       if (fn.owner == kNone || type == kNone) continue;
       if (p_.derivesFrom(type, fn.owner) || p_.derivesFrom(fn.owner, type)) ownAccessor = true;
     }
-    uint32_t traits = traitsOf(v);
-    // A keyed table of instances: what it maps to is an object of ours, or a maker of such.
-    if ((traits & kKeyedCollection) && use.argumentCount >= 2) {
-      Place place = placeOf(v);
-      TypeUseId mapped = p_.argument(use, 1);
-      bool instances = p_.classBehind(place.file, mapped) != kNone && (p_.use(mapped).has(kPointer) || (p_.traits(place.file, mapped) & (kOwningPointer | kPointerLike)) || behaves(p_.classBehind(place.file, mapped)));
-      lookup = instances && !threadLocal;
-    }
-    if (lookup) return EntityKind::Registry;
+    if (isInstanceTable(v) && !threadLocal) return EntityKind::Registry;
     bool setElsewhere = use.has(kPointer) && entity.creation.time == CreationTime::None && isSetFromOutside(v);
     if (threadLocal) return accessor && setElsewhere ? EntityKind::Ambient : EntityKind::ThreadLocal;
     if (type != kNone) {
@@ -737,6 +730,16 @@ class Recogniser {
       case Storage::Field: return EntityKind::SharedInstance;
       default: return EntityKind::GlobalVariable;
     }
+  }
+
+  // A keyed table whose values are objects that do something.
+  bool isInstanceTable(VariableIndex v) const {
+    const TypeUse& use = p_.use(p_.variables[v].type);
+    if (!(traitsOf(v) & kKeyedCollection) || use.argumentCount < 2) return false;
+    Place place = placeOf(v);
+    TypeUseId mapped = p_.argument(use, 1);
+    TypeIndex type = p_.classBehind(place.file, mapped);
+    return type != kNone && (p_.use(mapped).has(kPointer) || (p_.traits(place.file, mapped) & (kOwningPointer | kPointerLike)) || behaves(type));
   }
 
   bool isAbstract(TypeIndex type) const {

@@ -1,0 +1,49 @@
+// Near-misses: nothing here is shared state that can do harm.
+#include <array>
+#include <map>
+#include <memory>
+#include <string>
+#include <vector>
+
+namespace port {
+
+constexpr int kBerths = 12;  // harmless: kBerths
+const std::string kOffice = "harbour office";  // harmless: kOffice
+static const std::map<char, std::string> kFlags = {{'H', "pilot"}, {'Q', "healthy"}};  // harmless: kFlags
+static const char* const kQuays[] = {"north", "south"};  // harmless: kQuays
+static const char* defaultQuay = "north";  // harmless: defaultQuay
+std::string quay() { return defaultQuay; }
+
+// A factory with a misleading name: each call makes a new one.
+class Slip {
+ public:
+  static std::unique_ptr<Slip> instance() { return std::make_unique<Slip>(); }
+  static Slip create() { return Slip(); }
+
+ private:
+  int number_ = 0;
+};
+
+// An accessor that returns what it was given.
+class Shed {
+ public:
+  explicit Shed(Slip& slip) : slip_(slip) {}
+  Slip& instance() { return slip_; }
+
+ private:
+  Slip& slip_;
+};
+
+// A table that is built once, inside the function that needs it.
+int depthOf(int berth) {
+  static const std::array<int, 3> kDepths = {7, 9, 12};  // harmless: kDepths
+  return kDepths[berth % 3];
+}
+
+// Only static functions, no state: nothing to find.
+class Knots {
+ public:
+  static double toMetres(double knots) { return knots * 0.514444; }
+};
+
+}  // namespace port

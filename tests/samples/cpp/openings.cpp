@@ -1,0 +1,58 @@
+// Is it really one? Open constructors, copies, second creations.
+#include <mutex>
+#include <string>
+
+class Chartroom {  // entity: singleton Chartroom lazy language // finding: single.copyable
+ public:
+  Chartroom() {}  // finding: single.open-constructor
+  static Chartroom& room() {
+    static Chartroom instance;
+    return instance;
+  }
+  void unroll(const std::string& chart) { open_ = chart; }
+
+ private:
+  std::string open_;
+};
+
+void study() {
+  Chartroom own;  // finding: single.second-creation
+  own.unroll("approaches");
+  auto copy = Chartroom::room();
+  copy.unroll("roads");
+}
+
+// Refuses a second one at run time: as good as a closed constructor.
+class Belfry {  // entity: singleton Belfry none none
+ public:
+  Belfry() {
+    if (slot_ != nullptr) throw "one belfry only";
+    slot_ = this;
+  }
+  Belfry(const Belfry&) = delete;
+  static Belfry* belfry() { return slot_; }
+  void ring() { ++strokes_; }
+
+ private:
+  static Belfry* slot_;
+  int strokes_ = 0;
+};
+Belfry* Belfry::slot_ = nullptr;
+
+// Closed in every way that counts.
+class Lighthouse {  // entity: singleton Lighthouse lazy language
+ public:
+  static Lighthouse& light() {
+    static Lighthouse instance;
+    return instance;
+  }
+  void turn() {
+    std::lock_guard<std::mutex> hold(mutex_);
+    ++turns_;
+  }
+
+ private:
+  Lighthouse() = default;
+  std::mutex mutex_;
+  int turns_ = 0;
+};

@@ -1,0 +1,81 @@
+// A slot that is a plain pointer, in its usual spellings.
+#include <mutex>
+#include <string>
+
+class TideGauge {  // entity: singleton TideGauge lazy none
+ public:
+  static TideGauge* gauge() {
+    if (!gauge_) gauge_ = new TideGauge;  // finding: thread.unguarded-creation
+    return gauge_;
+  }
+  int level() const { return level_; }
+  TideGauge(const TideGauge&) = delete;
+
+ private:
+  TideGauge() = default;
+  static TideGauge* gauge_;
+  int level_ = 0;
+};
+TideGauge* TideGauge::gauge_ = nullptr;
+
+// An early return instead of an if around the creation.
+class FlagLocker {  // entity: singleton FlagLocker lazy none
+ public:
+  static FlagLocker& locker() {
+    if (slot_ != nullptr) return *slot_;
+    slot_ = new FlagLocker();  // finding: thread.unguarded-creation
+    return *slot_;
+  }
+
+ private:
+  FlagLocker() {}
+  FlagLocker(const FlagLocker&);
+  static FlagLocker* slot_;
+  std::string flags_;
+};
+FlagLocker* FlagLocker::slot_ = 0;
+
+// Correct, but each access takes the lock.
+class Bollard {  // entity: singleton Bollard lazy lock
+ public:
+  static Bollard& bollard() {
+    std::lock_guard<std::mutex> hold(mutex_);  // finding: thread.lock-every-access
+    if (slot_ == nullptr) slot_ = new Bollard;
+    return *slot_;
+  }
+  void tie() { ++lines_; }
+  Bollard(const Bollard&) = delete;
+
+ private:
+  Bollard() = default;
+  static Bollard* slot_;
+  static std::mutex mutex_;
+  int lines_ = 0;
+};
+Bollard* Bollard::slot_ = nullptr;
+std::mutex Bollard::mutex_;  // harmless: mutex_
+
+void moorAll(int ships) {
+  for (int i = 0; i < ships; ++i) Bollard::bollard().tie();
+}
+
+// The test is not repeated inside the lock.
+class Hawser {  // entity: singleton Hawser lazy double-check-unsound
+ public:
+  static Hawser& hawser() {
+    if (slot_ == nullptr) {  // finding: thread.double-check-unsound
+      std::lock_guard<std::mutex> hold(mutex_);
+      slot_ = new Hawser;
+    }
+    return *slot_;
+  }
+  Hawser(const Hawser&) = delete;
+
+ private:
+  Hawser() = default;
+  static Hawser* slot_;
+  static std::mutex mutex_;
+  int length_ = 0;
+};
+Hawser* Hawser::slot_ = nullptr;
+std::mutex Hawser::mutex_;  // harmless: mutex_

@@ -1,0 +1,96 @@
+// Sound ways to have one instance: found, and nothing to say about how they are made.
+#include <atomic>
+#include <memory>
+#include <mutex>
+#include <vector>
+
+// A function-local static.
+class PilotBook {  // entity: singleton PilotBook lazy language
+ public:
+  static PilotBook& book() {
+    static PilotBook instance;
+    return instance;
+  }
+  PilotBook(const PilotBook&) = delete;
+  int pages() const { return pages_; }
+
+ private:
+  PilotBook() = default;
+  int pages_ = 0;
+};
+
+// An atomic slot, read with acquire and stored with release.
+class RadarPlot {  // entity: singleton RadarPlot lazy double-check
+ public:
+  static RadarPlot* plot() {
+    RadarPlot* seen = slot_.load(std::memory_order_acquire);
+    if (seen == nullptr) {
+      std::lock_guard<std::mutex> hold(mutex_);
+      seen = slot_.load(std::memory_order_relaxed);
+      if (seen == nullptr) {
+        seen = new RadarPlot;
+        slot_.store(seen, std::memory_order_release);
+      }
+    }
+    return seen;
+  }
+  RadarPlot(const RadarPlot&) = delete;
+
+ private:
+  RadarPlot() = default;
+  static std::atomic<RadarPlot*> slot_;
+  static std::mutex mutex_;
+  int echoes_ = 0;
+};
+std::atomic<RadarPlot*> RadarPlot::slot_{nullptr};
+std::mutex RadarPlot::mutex_;  // harmless: mutex_
+
+// A once flag and an owning slot.
+class BuoyChart {  // entity: singleton BuoyChart lazy once
+ public:
+  static BuoyChart& chart() {
+    std::call_once(flag_, [] { slot_.reset(new BuoyChart); });
+    return *slot_;
+  }
+  BuoyChart(const BuoyChart&) = delete;
+
+ private:
+  BuoyChart() = default;
+  static std::unique_ptr<BuoyChart> slot_;
+  static std::once_flag flag_;
+  std::vector<int> buoys_;
+};
+std::unique_ptr<BuoyChart> BuoyChart::slot_;
+std::once_flag BuoyChart::flag_;  // harmless: flag_
+
+// Created when the program is loaded, and light.
+class Windsock {  // entity: singleton Windsock eager language
+ public:
+  static Windsock& sock() { return sock_; }
+  Windsock(const Windsock&) = delete;
+  void turn(int degrees) { degrees_ = degrees; }
+
+ private:
+  Windsock() = default;
+  static Windsock sock_;
+  int degrees_ = 0;
+};
+Windsock Windsock::sock_;
+
+// A nested holder keeps the instance.
+class Foghorn {  // entity: singleton Foghorn lazy language
+ public:
+  static Foghorn& horn() { return Holder::get(); }
+  Foghorn(const Foghorn&) = delete;
+  void sound() { ++blasts_; }
+
+ private:
+  Foghorn() = default;
+  struct Holder {
+    static Foghorn& get() {
+      static Foghorn instance;
+      return instance;
+    }
+  };
+  int blasts_ = 0;
+};

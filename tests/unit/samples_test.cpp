@@ -1,0 +1,102 @@
+// The samples state what must be found, on the line where it must be found:
+//   // entity: KIND NAME CREATION GUARD
+//   // finding: CHECK [CHECK …]
+//   // harmless: NAME
+// Anything missing and anything extra fails. A folder is one program; so is a
+// file that lies directly in the samples.
+#include <gtest/gtest.h>
+
+#include <algorithm>
+#include <filesystem>
+#include <set>
+#include <sstream>
+
+#include "assess/analysis.h"
+#include "base/text.h"
+#include "source/walk.h"
+
+namespace elmcart {
+namespace {
+namespace fs = std::filesystem;
+
+std::string strip(const std::string& path) { return fs::path(path).filename().string(); }
+
+std::set<std::string> expectedIn(const std::string& root) {
+  std::set<std::string> out;
+  std::vector<std::string> files;
+  if (fs::is_directory(root)) {
+    for (const auto& entry : fs::recursive_directory_iterator(root))
+      if (entry.is_regular_file()) files.push_back(entry.path().string());
+  } else {
+    files.push_back(root);
+  }
+  for (const std::string& file : files) {
+    auto text = readWhole(file);
+    if (!text) continue;
+    size_t number = 0;
+    for (const std::string& line : splitLines(*text)) {
+      ++number;
+      std::string where = strip(file) + ":" + std::to_string(number) + " ";
+      for (size_t at = line.find("// "); at != std::string::npos; at = line.find("// ", at + 1)) {
+        std::istringstream words(line.substr(at + 3));
+        std::string head, word;
+        words >> head;
+        if (head == "entity:") {
+          std::string rest;
+          for (int i = 0; i < 4 && words >> word; ++i) rest += " " + word;
+          out.insert(where + "entity" + rest);
+        } else if (head == "harmless:") {
+          words >> word;
+          out.insert(where + "harmless " + word);
+        } else if (head == "finding:") {
+          while (words >> word && word != "//") out.insert(where + "finding " + word);
+        }
+      }
+    }
+  }
+  return out;
+}
+
+std::set<std::string> foundIn(const std::string& root) {
+  std::set<std::string> out;
+  auto analysis = analyse(root, Config{}, 1, true);
+  EXPECT_TRUE(analysis.ok()) << root;
+  if (!analysis) return out;
+  const Analysis& a = **analysis;
+  EXPECT_EQ(a.unreadBytes, 0u) << root;
+  auto at = [&](Place place) { return strip(a.program.path(place)) + ":" + std::to_string(a.program.line(place)) + " "; };
+  for (const Entity& e : a.survey.entities) {
+    if (e.harmless) out.insert(at(e.place) + "harmless " + e.name);
+    else out.insert(at(e.place) + "entity " + std::string(kindText(e.kind)) + " " + e.name + " " + std::string(creationText(e.creation.time)) + " " + std::string(guardText(e.creation.guard)));
+  }
+  for (const Finding& f : a.assessment.findings)
+    if (f.acceptedBecause.empty()) out.insert(at(f.place) + "finding " + f.check);
+  return out;
+}
+
+std::vector<std::string> samplePaths() {
+  std::vector<std::string> out;
+  for (const auto& language : fs::directory_iterator(ELMCART_SAMPLES))
+    for (const auto& entry : fs::directory_iterator(language.path())) out.push_back(entry.path().string());
+  std::sort(out.begin(), out.end());
+  return out;
+}
+
+class Samples : public testing::TestWithParam<std::string> {};
+
+TEST_P(Samples, FindsWhatIsStatedAndNothingElse) {
+  std::set<std::string> expected = expectedIn(GetParam()), found = foundIn(GetParam());
+  std::string missing, extra;
+  for (const std::string& row : expected) if (!found.count(row)) missing += "  missing: " + row + "\n";
+  for (const std::string& row : found) if (!expected.count(row)) extra += "  extra:   " + row + "\n";
+  EXPECT_TRUE(missing.empty() && extra.empty()) << GetParam() << "\n" << missing << extra;
+}
+
+INSTANTIATE_TEST_SUITE_P(All, Samples, testing::ValuesIn(samplePaths()), [](const auto& info) {
+  std::string name = fs::path(info.param).stem().string();
+  for (char& c : name) if (!isWordByte(c)) c = '_';
+  return fs::path(info.param).parent_path().filename().string() + "_" + name;
+});
+
+}  // namespace
+}  // namespace elmcart
