@@ -49,7 +49,7 @@ class Linker {
   void resolveUsings(ScopeIndex from);
   ScopeIndex namespaceIn(ScopeIndex scope, std::string_view name) const;
   ScopeIndex scopeOf(Symbol symbol, FileIndex f) const;
-  Symbol followAlias(Symbol symbol, FileIndex f, int depth = 0) const;
+  Symbol followAlias(Symbol symbol, FileIndex f) const;
   bool visible(Symbol symbol, FileIndex f) const;
   Symbol best(const std::vector<Symbol>& list, FileIndex f, bool wantType) const;
   TypeUseId writtenType(FileIndex f, NodeId typeRef, ScopeIndex scope, int depth = 0);
@@ -76,6 +76,7 @@ class Linker {
   std::vector<AliasDecl> aliases_;
   std::vector<Pending> pendingFunctions_, pendingVariables_, pendingTypes_;
   std::vector<std::pair<Place, ScopeIndex>> typeScopes_;  // bases still to resolve
+  mutable int aliasDepth_ = 0;
   std::unordered_map<FunctionIndex, ScopeIndex> localScopes_;  // of functions that declare types inside
 };
 

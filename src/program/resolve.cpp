@@ -110,8 +110,15 @@ ScopeIndex Linker::scopeOf(Symbol symbol, FileIndex f) const {
   return kNone;
 }
 
-Symbol Linker::followAlias(Symbol symbol, FileIndex f, int depth) const {
-  if (!symbol.is(Symbol::Sort::Alias) || depth > 10) return symbol;
+Symbol Linker::followAlias(Symbol symbol, FileIndex f) const {
+  if (!symbol.is(Symbol::Sort::Alias)) return symbol;
+  // Aliases may name each other in a circle, through the scopes they are looked up in.
+  if (aliasDepth_ > 12) return {};
+  struct Deeper {
+    int& depth;
+    explicit Deeper(int& d) : depth(d) { ++depth; }
+    ~Deeper() { --depth; }
+  } deeper(aliasDepth_);
   const AliasDecl& alias = aliases_[symbol.index()];
   const LoweredFile& file = p_.file(alias.place);
   std::string_view target;
@@ -134,7 +141,7 @@ Symbol Linker::followAlias(Symbol symbol, FileIndex f, int depth) const {
   Symbol found = lookup(target, from, alias.place.file, true);
   if (!found.known() && file[alias.place.node].kind == Kind::Using) found = lookup(target, from, alias.place.file, false);
   if (found == symbol) return {};
-  return followAlias(found, f, depth + 1);
+  return followAlias(found, f);
 }
 
 Symbol Linker::lookup(std::string_view name, ScopeIndex scope, FileIndex f, bool wantType) const {

@@ -32,7 +32,7 @@ std::string costText(const ReworkResult& r, const TextStyle& style) {
   for (const Cost& c : r.costs)
     rows.push_back({c.way, std::to_string(c.classesChanged), std::to_string(c.classesPassing), std::to_string(c.depth), std::to_string(c.callSites), std::to_string(c.creationSites),
                     std::to_string(c.signatures), std::to_string(c.files), std::to_string(c.tests), std::to_string(c.byHand)});
-  std::string out = tableText(rows, style, 0) + "\n";
+  std::string out = tableText(rows, style, {0}) + "\n";
   for (const Cost& c : r.costs) out += fmt::format("  {:<14} {}\n", c.way, wrapped(c.note, static_cast<size_t>(style.width), 17));
   out += "\nCHANGED: classes and functions that use the object themselves. PASS ON: those that would only hand it further.\n"
          "CALLS: accessor calls that go. CREATIONS: places that would hand the object in. TESTS: tests and fixtures touched.\n";
@@ -64,7 +64,7 @@ std::string figuresText(const ReworkResult& r, const TextStyle& style) {
     auto after = r.after.find(name);
     rows.push_back({name, std::to_string(value), after == r.after.end() ? "-" : std::to_string(after->second)});
   }
-  std::string out = tableText(rows, style, 0);
+  std::string out = tableText(rows, style, {0});
   for (const std::string& id : r.findingsGone) out += "  gone: " + id + "\n";
   for (const std::string& id : r.findingsCome) out += "  new:  " + id + "\n";
   return out;
@@ -119,7 +119,7 @@ std::string confirmText(const Baseline& a, const Observation& b, const Compariso
     rows.push_back({name + (a.flakyTests.count(name) ? " (flaky)" : ""), was, is, times});
   }
   std::string out;
-  if (rows.size() > 1) out += tableText(rows, style, 0) + "\n";
+  if (rows.size() > 1) out += tableText(rows, style, {0}) + "\n";
   if (!c.differences.empty()) out += differencesText(c.differences, style) + "\n";
   out += (c.same() ? "Alike: " : "Not alike: ") + c.summary() + ".\n";
   if (c.testsCompared == 0) out += "No test results were compared: nothing can be said about unchanged behaviour beyond what the witnesses show.\n";

@@ -19,15 +19,17 @@ size_t columns(std::string_view text) {
   return count;
 }
 
+// The end of a name or path tells more than its beginning.
 std::string cut(const std::string& text, size_t width) {
-  if (columns(text) <= width) return text;
-  std::string out;
-  size_t count = 0;
-  for (unsigned char c : text) {
-    if ((c & 0xC0) != 0x80 && ++count >= width) break;
-    out += static_cast<char>(c);
+  size_t total = columns(text);
+  if (total <= width) return text;
+  size_t skip = total - width + 1, at = 0;
+  while (at < text.size() && skip > 0) {
+    ++at;
+    while (at < text.size() && (static_cast<unsigned char>(text[at]) & 0xC0) == 0x80) ++at;
+    --skip;
   }
-  return out + "…";
+  return "…" + text.substr(at);
 }
 
 std::string paint(const TextStyle& style, const char* code, std::string_view text) {
@@ -63,16 +65,18 @@ std::string wrapped(std::string_view text, size_t width, size_t indent) {
   return out;
 }
 
-std::string tableText(const std::vector<std::vector<std::string>>& rows, const TextStyle& style, size_t flexible) {
+std::string tableText(const std::vector<std::vector<std::string>>& rows, const TextStyle& style, const std::vector<size_t>& flexible) {
   if (rows.empty()) return "";
   std::vector<size_t> widths(rows[0].size());
   for (const auto& row : rows)
     for (size_t i = 0; i < row.size(); ++i) widths[i] = std::max(widths[i], columns(row[i]));
   size_t total = 2 * (widths.size() - 1);
   for (size_t w : widths) total += w;
-  if (total > static_cast<size_t>(style.width)) {
-    size_t over = total - static_cast<size_t>(style.width);
-    widths[flexible] = widths[flexible] > over + 12 ? widths[flexible] - over : std::min<size_t>(widths[flexible], 12);
+  while (total > static_cast<size_t>(style.width)) {
+    auto widest = std::max_element(flexible.begin(), flexible.end(), [&](size_t x, size_t y) { return widths[x] < widths[y]; });
+    if (widest == flexible.end() || widths[*widest] <= 14) break;
+    --widths[*widest];
+    --total;
   }
   std::string out;
   for (size_t r = 0; r < rows.size(); ++r) {
@@ -103,7 +107,7 @@ std::string surveyText(const Analysis& a, bool all, const TextStyle& style) {
                     std::to_string(e.doors.size()), std::to_string(sitesOutside(e))});
   }
   std::string out;
-  if (rows.size() > 1) out += tableText(rows, style, 1) + "\n";
+  if (rows.size() > 1) out += tableText(rows, style, {1, 2}) + "\n";
   std::vector<std::string> counts;
   for (auto& [kind, count] : kinds) counts.push_back(std::to_string(count) + " " + std::string(kind));
   out += counts.empty() ? "No shared state found" : strong(style, counted(rows.size() - 1, "piece", "pieces") + " of shared state") + ": " + joinWith(counts, ", ");

@@ -19,9 +19,9 @@ std::string reachText(const Analysis& analysis, size_t entity, const TextStyle& 
 std::string explainCheckText(const CheckInfo& info, const TextStyle& style);
 std::string explainEntityText(const Analysis& analysis, size_t entity, const TextStyle& style);
 
-// A table with a header row: columns as wide as they need to be, the one
-// numbered `flexible` cut to keep within the width.
-std::string tableText(const std::vector<std::vector<std::string>>& rows, const TextStyle& style, size_t flexible);
+// A table with a header row: columns as wide as they need to be; to keep
+// within the width the `flexible` ones lose their beginnings, widest first.
+std::string tableText(const std::vector<std::vector<std::string>>& rows, const TextStyle& style, const std::vector<size_t>& flexible);
 // Breaks text at spaces; every line but the first begins with `indent` spaces.
 std::string wrapped(std::string_view text, size_t width, size_t indent);
 

@@ -15,7 +15,7 @@ namespace elmcart {
 namespace fs = std::filesystem;
 namespace {
 
-constexpr std::string_view kAlwaysLeftOut[] = {".git", ".hg", ".svn", "node_modules", "CMakeFiles", ".cache", ".elmcart"};
+constexpr std::string_view kAlwaysLeftOut[] = {"node_modules", "CMakeFiles"};
 
 struct Walker {
   WalkResult result;
@@ -55,7 +55,8 @@ struct Walker {
       }
       bool isFolder = fs::is_directory(status);
       if (!isFolder && !fs::is_regular_file(status)) continue;  // links, sockets, devices
-      if (isFolder && std::find(std::begin(kAlwaysLeftOut), std::end(kAlwaysLeftOut), name) != std::end(kAlwaysLeftOut)) continue;
+      // Hidden folders hold tools' own things, never sources that are built.
+      if (isFolder && (name[0] == '.' || std::find(std::begin(kAlwaysLeftOut), std::end(kAlwaysLeftOut), name) != std::end(kAlwaysLeftOut))) continue;
       if (rules.ignored(path, isFolder) || leftOut(path)) continue;
       if (isFolder) {
         folder(path, depth + 1);

@@ -131,7 +131,10 @@ bool refusesSecond(const Program& program, TypeIndex type) {
     // A test of a class-level field followed by a throw or an abort.
     for (uint32_t u : program.usesInFunction[m]) {
       const Use& use = program.uses[u];
-      if (program.variables[use.variable].storage != Storage::StaticField || program.variables[use.variable].owner != type) continue;
+      const Variable& tested = program.variables[use.variable];
+      bool ownField = tested.storage == Storage::StaticField && tested.owner == type;
+      bool ownFile = tested.storage == Storage::Global && program.classBehind(use.place.file, tested.type) == type;
+      if (!ownField && !ownFile) continue;
       Place branch = program.around(use.place, Kind::If);
       if (branch.node == kNoNode) {
         // assert(!instance);

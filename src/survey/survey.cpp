@@ -155,7 +155,7 @@ class Recogniser {
       if (type != kNone && use.decl == kNone) {
         // const unique_ptr<T>: the pointer is fixed, what it points to is not.
         const TypeUse& inner = p_.use(p_.argument(use, 0));
-        if (!inner.has(kConst | kPointeeConst)) return "";
+        if (!inner.has(kConst | kPointeeConst) && !(traits & kOptionalType)) return "";
       }
       return "immutable: built once and never changed";
     }
@@ -713,7 +713,7 @@ class Recogniser {
       bool closed = !hasOpenConstructor(p_, type) && p_.types[type].definition.known() && !isAbstract(type);
       bool slotInside = variable.storage == Storage::StaticField && (p_.derivesFrom(type, variable.owner) || p_.derivesFrom(variable.owner, type));
       bool refuses = refusesSecond(p_, type);
-      bool selfMade = slotInside && isSetToThis(v);
+      bool selfMade = isSetToThis(v);
       if (accessor && setElsewhere && !selfMade && !closed) return EntityKind::Ambient;
       if (ownAccessor || refuses) return EntityKind::Singleton;
       if (closed && (accessor || slotInside || entity.creation.made == type)) return EntityKind::Singleton;

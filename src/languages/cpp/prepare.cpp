@@ -287,10 +287,10 @@ struct ForeignMacro {
   std::string_view instead;
 };
 constexpr ForeignMacro kForeignMacros[] = {
-    {"Q_OBJECT", false, ""}, {"Q_GADGET", false, ""}, {"Q_SIGNALS", false, "public"}, {"signals", false, "public"},
+    {"Q_OBJECT", false, ""}, {"Q_GADGET", false, ""}, {"Q_SIGNALS", false, "public"}, {"signals", false, "public"}, {"slots", false, ""}, {"emit", false, ""},
     {"Q_SLOTS", false, ""}, {"Q_EMIT", false, ""}, {"Q_INVOKABLE", false, ""}, {"Q_DECL_OVERRIDE", false, ""},
     {"Q_PROPERTY", true, ""}, {"Q_ENUMS", true, ""}, {"Q_ENUM", true, ""}, {"Q_FLAGS", true, ""}, {"Q_FLAG", true, ""},
-    {"Q_DISABLE_COPY", true, ""}, {"Q_DECLARE_FLAGS", true, ""}, {"Q_DECLARE_METATYPE", true, ""}, {"Q_INTERFACES", true, ""},
+    {"Q_DISABLE_COPY", true, ""}, {"Q_DISABLE_COPY_MOVE", true, ""}, {"Q_DISABLE_MOVE", true, ""}, {"Q_ENUM_NS", true, ""}, {"Q_NAMESPACE", false, ""}, {"Q_FALLTHROUGH", true, ""}, {"Q_DECLARE_TR_FUNCTIONS", true, ""}, {"Q_MOC_INCLUDE", true, ""}, {"QT_BEGIN_NAMESPACE", false, ""}, {"QT_END_NAMESPACE", false, ""}, {"Q_DECLARE_FLAGS", true, ""}, {"Q_DECLARE_METATYPE", true, ""}, {"Q_INTERFACES", true, ""},
     {"Q_DECLARE_OPERATORS_FOR_FLAGS", true, ""}, {"Q_CLASSINFO", true, ""}, {"Q_UNUSED", true, ""}, {"Q_DECLARE_PRIVATE", true, ""},
     {"Q_DECLARE_PUBLIC", true, ""}, {"Q_DECL_EXPORT", false, ""}, {"Q_DECL_IMPORT", false, ""}, {"Q_REQUIRED_RESULT", false, ""},
     {"__attribute__", true, ""}, {"__declspec", true, ""}, {"__extension__", false, ""}, {"__restrict", false, ""},
@@ -498,7 +498,8 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
           size_t next = end;
           while (next < original.size() && std::isspace(static_cast<unsigned char>(original[next]))) ++next;
           bool ok = !macro->withArguments || (next < original.size() && original[next] == '(');
-          if (word == "signals") ok = next < original.size() && original[next] == ':';
+          if (word == "emit") ok = next < original.size() && isWordStart(original[next]);
+          if (word == "signals" || word == "slots") ok = next < original.size() && original[next] == ':';
           if (ok) {
             known = true;
             withArguments = macro->withArguments;
