@@ -172,7 +172,8 @@ Judgement judge(const Subject& s, size_t index, const std::vector<Finding>& find
   const Finding* top = nullptr;
   for (const Finding& f : findings)
     if (f.entity == index && (!top || f.risk.value() > top->risk.value())) top = &f;
-  if (isSink(s, e) && (!top || top->check == "tie.wide-reach")) out.advice = Advice::Keep;
+  out.isSink = isSink(s, e);
+  if (out.isSink && (!top || top->check == "tie.wide-reach")) out.advice = Advice::Keep;
   else if (top) out.advice = top->advice;
   // Injection also mends what is unsound about creating it, where there are users to inject into.
   if (top && out.advice != Advice::Keep) {

@@ -37,6 +37,7 @@ const CheckInfo* checkById(std::string_view id);
 // What the survey as a whole says of one entity: keep, steady …, with reasons.
 struct Judgement {
   Advice advice = Advice::Keep;
+  bool isSink = false;  // written to, never asked
   std::vector<std::string> reasonsFor;
   std::vector<std::string> reasonsAgainst;
 };

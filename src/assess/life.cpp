@@ -173,6 +173,16 @@ void checkDanglingSubscriber(const Subject& s, std::vector<Finding>& out) {
         std::set<FunctionIndex> seen;
         if (m != call.in && removesFrom(p, m, kept.collection, seen)) removesSomewhere = true;
       }
+      // A destructor that does work, in a class that knows how to take itself out: no.
+      FunctionIndex dies = destructorOf(p, subscriber);
+      if (removesSomewhere && dies != kNone && (!p.callsInFunction[dies].empty() || !p.foreignCallsInFunction[dies].empty())) continue;
+      // Who makes the subscribers itself knows when they end.
+      bool madeBySubject = false;
+      for (uint32_t k : p.creationsOfType[subscriber]) {
+        FunctionIndex in = p.creations[k].in;
+        madeBySubject |= subject != kNone && in != kNone && p.functions[in].owner == subject;
+      }
+      if (madeBySubject) continue;
       Sureness sureness = global && !removesSomewhere ? Sureness::Certain : removesSomewhere ? Sureness::Possible : Sureness::Likely;
       Finding f = makeFinding(s, infoOf("life.dangling-subscriber"), entity, sureness);
       std::string name(p.text(p.types[subscriber].name));

@@ -48,12 +48,15 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
     if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone) continue;
     std::vector<Evidence> sites;
     bool production = false;
+    // One that enters itself is made where a program begins: several mains are several programs.
+    bool entersItself = e.creation.time == CreationTime::None || refusesSecond(s.program, e.type);
     for (uint32_t c : s.program.creationsOfType[e.type]) {
       const Creation& creation = s.program.creations[c];
       if (creation.asBase || creation.delegated || creation.place == e.creation.place) continue;
       if (creation.asVariable == e.slot) continue;
       // The slot's own alternatives: several branches that fill the same slot.
       if (creation.in != kNone && creation.in == e.creation.in && e.creation.place.known() && creation.place.file == e.creation.place.file) continue;
+      if (entersItself && creation.in != kNone && s.program.text(s.program.functions[creation.in].qualified) == "main") continue;
       bool ownDoor = false;
       for (const Door& door : e.doors) ownDoor |= door.function != kNone && door.function == creation.in;
       if (ownDoor) continue;

@@ -14,6 +14,10 @@ bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.f
 // tests, outside main, and not in the file that the entity itself lives in.
 std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
   std::vector<const Consumer*> out;
+  // A variable that one file keeps to itself is that file's own business.
+  bool fileOnly = e.slot != kNone && s.program.variables[e.slot].onlyIn != kNone;
+  for (const Door& door : e.doors) fileOnly &= door.function == kNone || s.program.functions[door.function].onlyIn != kNone;
+  if (fileOnly) return out;
   std::set<FileIndex> home;
   home.insert(e.place.file);
   if (e.slot != kNone)

@@ -153,6 +153,7 @@ struct LoweredFile {
   NameTable names;
   uint32_t textSize = 0;
   uint32_t unreadBytes = 0;             // bytes inside Unread nodes
+  std::string problem;                  // why the whole file was left unread; empty otherwise
   std::vector<uint32_t> lineStarts;     // byte offset of each line's first byte
   std::vector<Span> comments;           // in order
   std::vector<std::pair<uint32_t, std::string>> notes;  // line and text of comments addressed to us

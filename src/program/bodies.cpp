@@ -58,7 +58,7 @@ class BodyWalk {
       creation.place = {f_, id};
       creation.in = in_;
       creation.delegated = true;
-      finishCreation(creation, types.size());
+      finishCreation(creation, types);
       return;
     }
     for (Symbol symbol : k_.members(fn.owner, last)) {
@@ -74,7 +74,7 @@ class BodyWalk {
         creation.in = in_;
         creation.asVariable = symbol.index();
         creation.copy = types.size() == 1 && isSameClass(types[0], use.decl);
-        finishCreation(creation, types.size());
+        finishCreation(creation, types);
       } else if (use.decl == kNone && use.name) {
         foreign(use.name, id);
       }
@@ -87,23 +87,41 @@ class BodyWalk {
       creation.place = {f_, id};
       creation.in = in_;
       creation.asBase = true;
-      finishCreation(creation, types.size());
+      finishCreation(creation, types);
     }
   }
 
   bool isSameClass(TypeUseId type, TypeIndex decl) const { return type != 0 && p_.use(type).decl == decl && !p_.use(type).has(kPointer); }
 
-  void finishCreation(Creation creation, size_t arguments) {
-    if (creation.constructor == kNone) {
-      for (FunctionIndex m : p_.types[creation.type].methods) {
-        const Function& candidate = p_.functions[m];
-        if (candidate.form != FunctionForm::Constructor) continue;
-        bool fits = candidate.leastArguments <= arguments && arguments <= candidate.mostArguments;
-        if (!fits) continue;
-        bool isCopy = isCopyConstructor(m);
-        if (isCopy != creation.copy && arguments == 1 && creation.constructor != kNone) continue;
-        if (creation.constructor == kNone || isCopy == creation.copy) creation.constructor = m;
+  // How well arguments of these types go with a function's parameters; below
+  // zero: not at all. A type of 0 is one that could not be told (a number, say).
+  int fit(FunctionIndex m, const std::vector<TypeUseId>& arguments) const {
+    const Function& fn = p_.functions[m];
+    if (arguments.size() < fn.leastArguments || arguments.size() > fn.mostArguments) return -1000;
+    int score = 0;
+    for (size_t i = 0; i < arguments.size() && i < fn.parameters.size(); ++i) {
+      const TypeUse& parameter = p_.use(p_.variables[fn.parameters[i]].type);
+      const TypeUse& argument = p_.use(arguments[i]);
+      if (parameter.decl == kNone) {
+        score -= argument.decl != kNone ? 1 : 0;
+      } else if (argument.decl == kNone) {
+        score -= parameter.has(kReference | kPointer) ? 3 : 1;
+      } else {
+        score += p_.derivesFrom(argument.decl, parameter.decl) ? 3 : -3;
+        if (parameter.has(kPointer) != argument.has(kPointer)) score -= 2;
       }
+    }
+    return score;
+  }
+
+  void finishCreation(Creation creation, const std::vector<TypeUseId>& arguments) {
+    int best = -999;
+    for (FunctionIndex m : p_.types[creation.type].methods) {
+      if (p_.functions[m].form != FunctionForm::Constructor) continue;
+      int score = fit(m, arguments) + (isCopyConstructor(m) == creation.copy ? 1 : 0);
+      if (score <= best) continue;
+      best = score;
+      creation.constructor = m;
     }
     creation.inInitialiserOf = of_;
     if (creation.constructor != kNone) p_.calls.push_back({creation.constructor, creation.place, in_, of_});
@@ -170,7 +188,7 @@ class BodyWalk {
         creation.asVariable = index;
         creation.copy = value != kNoNode;
         bool made = value != kNoNode && (node(value).kind == Kind::Call || node(value).kind == Kind::Conditional) && valueType != 0 && !p_.use(valueType).has(kReference);
-        if (!made) finishCreation(creation, value == kNoNode ? 0 : 1);
+        if (!made) finishCreation(creation, value == kNoNode ? std::vector<TypeUseId>{} : std::vector<TypeUseId>{valueType});
       }
     } else if (use.decl == kNone && use.name && value == kNoNode && !use.has(kPointer | kReference)) {
       foreign(use.name, id);
@@ -356,9 +374,9 @@ class BodyWalk {
         setSymbol(id, symbol);
       } else {
         foreign(global(callee), id);
-        inPlace(id, callee, arguments);
       }
-      visitArguments(id);
+      std::vector<TypeUseId> types = visitArguments(id);
+      if (!symbol.known()) inPlace(id, callee, types);
       setType(callee, result);
       return result;
     }
@@ -381,7 +399,7 @@ class BodyWalk {
         creation.place = {f_, id};
         creation.in = in_;
         creation.copy = types.size() == 1 && isSameClass(types[0], symbol.index());
-        finishCreation(creation, arguments);
+        finishCreation(creation, types);
         TypeUse use;
         use.decl = symbol.index();
         use.name = p_.types[symbol.index()].qualified;
@@ -460,7 +478,7 @@ class BodyWalk {
   }
 
   // v.emplace_back(…) makes an element in place.
-  void inPlace(NodeId id, NodeId callee, size_t arguments) {
+  void inPlace(NodeId id, NodeId callee, std::vector<TypeUseId> arguments) {
     std::string_view name = file().name(callee);
     if (name.substr(0, 7) != "emplace" && name != "try_emplace") return;
     NodeId receiver = file().child(callee, Role::Receiver);
@@ -477,7 +495,8 @@ class BodyWalk {
     creation.place = {f_, id};
     creation.in = in_;
     creation.form = CreateForm::InPlace;
-    finishCreation(creation, traits & kKeyedCollection && arguments > 0 ? arguments - 1 : arguments);
+    if ((traits & kKeyedCollection) && !arguments.empty()) arguments.erase(arguments.begin());
+    finishCreation(creation, arguments);
   }
 
   std::vector<TypeUseId> visitArguments(NodeId id) {
@@ -658,7 +677,7 @@ class BodyWalk {
       creation.in = in_;
       creation.form = form;
       creation.copy = types.size() == 1 && isSameClass(types[0], use.decl);
-      finishCreation(creation, types.size());
+      finishCreation(creation, types);
     } else if (use.decl == kNone && use.name) {
       foreign(use.name, id);
     }

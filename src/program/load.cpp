@@ -71,6 +71,7 @@ Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options)
       out.problems.push_back(failures[i]);
       continue;
     }
+    if (!lowered[i].problem.empty()) out.problems.push_back({lowered[i].path, lowered[i].problem});
     out.bytes += lowered[i].textSize;
     out.unreadBytes += lowered[i].unreadBytes;
     out.unreadFiles += lowered[i].unreadBytes > 0;

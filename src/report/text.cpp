@@ -166,10 +166,15 @@ std::string assessText(const Analysis& a, bool withAccepted, const TextStyle& st
   if (accepted > 0 && !withAccepted) out += fmt::format(" {} accepted with a reason (--accepted shows them).", accepted);
   out += "\n";
   std::vector<std::string> keep;
-  for (size_t i = 0; i < a.survey.entities.size(); ++i)
-    if (!a.survey.entities[i].harmless && a.assessment.judgements[i].advice == Advice::Keep && !a.assessment.judgements[i].reasonsFor.empty())
-      keep.push_back(a.survey.entities[i].id + " (" + a.assessment.judgements[i].reasonsFor.front() + ")");
+  size_t quiet = 0;
+  for (size_t i = 0; i < a.survey.entities.size(); ++i) {
+    const Judgement& j = a.assessment.judgements[i];
+    if (a.survey.entities[i].harmless || j.advice != Advice::Keep || j.reasonsFor.empty()) continue;
+    if (j.isSink) keep.push_back(a.survey.entities[i].id + " (" + j.reasonsFor.front() + ")");
+    else ++quiet;
+  }
   if (!keep.empty()) out += wrapped("Right to keep: " + joinWith(keep, "; ") + ".", width, 2) + "\n";
+  if (quiet > 0) out += counted(quiet, "more piece of shared state has", "more pieces of shared state have") + " no finding.\n";
   for (const StaleAcceptance& s : a.assessment.stale) out += fmt::format("acceptance of {} at {}: {}\n", s.check, s.where, s.reason);
   return out;
 }

@@ -97,18 +97,18 @@ Result<WriteBackDone> carryOut(const std::string& root, const Job& job) {
   return out;
 }
 
+// Puts the journal away. A folder is renamed before it is removed: what a kill
+// leaves half removed is of no account.
 Result<Done> finish(const std::string& root, const Job& job) {
   std::error_code error;
-  std::string last = root + "/.elmcart/last";
-  if (job.backwards) {
-    fs::remove_all(job.folder, error);
-    return Done{};
-  }
-  if (job.folder != last) {
-    fs::remove_all(last, error);
+  std::string last = root + "/.elmcart/last", gone = root + "/.elmcart/gone";
+  fs::remove_all(gone, error);
+  fs::rename(job.backwards ? job.folder : last, gone, error);
+  if (!job.backwards && job.folder != last) {
     fs::rename(job.folder, last, error);
     if (error) return Error{job.folder, "the journal cannot be put away: " + error.message()};
   }
+  fs::remove_all(gone, error);
   return Done{};
 }
 

@@ -578,7 +578,7 @@ class Recogniser {
     Place definition = placeOf(v);
     NodeId initial = p_.file(definition).child(definition.node, Role::Initialiser);
     const Guarantees& g = p_.guarantees(definition.file);
-    bool byValue = !use.has(kPointer | kReference) && !(traits & (kOwningPointer | kOptionalType)) && !((traits & kAtomicType) && entity.type != kNone);
+    bool byValue = !use.has(kPointer | kReference) && !(traits & (kOwningPointer | kPointerLike | kOptionalType)) && !((traits & kAtomicType) && entity.type != kNone);
     bool made = false;
     if (variable.lives()) {
       CreationFacts initialFacts;
@@ -619,12 +619,37 @@ class Recogniser {
         if (entity.creation.innerTest.known() || entity.creation.outerTest.known() || entity.creation.guard != GuardSort::None) break;
       }
     }
+    if (!made && entity.type != kNone && isSetToThis(v)) {
+      // It enters itself when it is made: the one place that makes it is the creation.
+      std::vector<uint32_t> sites;
+      for (TypeIndex t : familyOf(entity.type))
+        for (uint32_t c : p_.creationsOfType[t])
+          if (!p_.creations[c].asBase && !p_.creations[c].delegated && !p_.creations[c].copy) sites.push_back(c);
+      if (sites.size() == 1) {
+        const Creation& creation = p_.creations[sites.front()];
+        facts.place = creation.place;
+        facts.in = creation.in;
+        facts.made = creation.type;
+        facts.constructor = creation.constructor;
+        facts.time = creation.in != kNone ? CreationTime::Lazy : CreationTime::Eager;
+        made = true;
+      }
+    }
     if (made && facts.constructor == kNone && facts.made != kNone) {
       for (uint32_t c : p_.creationsOfType[facts.made])
         if (p_.creations[c].place == facts.place) facts.constructor = p_.creations[c].constructor;
       if (facts.constructor == kNone) facts.constructor = defaultConstructor(facts.made);
       facts.weights = weightsOfCreation(p_, facts.made, facts.constructor);
     }
+  }
+
+  // The class and all that derive from it.
+  std::vector<TypeIndex> familyOf(TypeIndex type) const {
+    std::vector<TypeIndex> out = {type};
+    for (size_t i = 0; i < out.size() && i < 1000; ++i)
+      for (TypeIndex d : p_.types[out[i]].derived)
+        if (std::find(out.begin(), out.end(), d) == out.end()) out.push_back(d);
+    return out;
   }
 
   // slot = new T;  slot.reset(new T);  slot.store(new T);  slot.emplace(…)

@@ -18,6 +18,8 @@ namespace {
 
 // How deep a file may be nested before the rest of that spot stays unread.
 constexpr int kDepthLimit = 700;
+// Beyond that depth of brackets a file is not even parsed.
+constexpr size_t kBracketLimit = 5000;
 
 // The grammar's node names that the walk tells apart.
 enum class Tag : uint8_t {
@@ -1741,6 +1743,16 @@ constexpr std::array<std::string_view, 7> kHeaders = {".h", ".hpp", ".hh", ".hxx
 void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
   const auto* macros = static_cast<const MacroLore*>(lore);
   PreparedText prepared = prepareCpp(text, macros);
+  if (bracketDepth(prepared.text) > kBracketLimit) {
+    // The parser runtime itself does not bear any depth.
+    out.problem = "left unread: brackets nested more than " + std::to_string(kBracketLimit) + " deep";
+    TreeBuilder builder(out);
+    Span all{0, static_cast<uint32_t>(text.size())};
+    builder[0].span = all;
+    builder.add(0, Kind::Unread, Role::None, all);
+    out.unreadBytes = all.size();
+    return;
+  }
   ParserHandle parser = makeParser(tree_sitter_cpp());
   TreeHandle tree = parseRepaired(parser.get(), prepared.text, macros);
   out.comments = std::move(prepared.comments);

@@ -1,5 +1,6 @@
 #include "languages/cpp/prepare.h"
 
+#include <algorithm>
 #include <cctype>
 #include <cstring>
 #include <optional>
@@ -202,11 +203,13 @@ std::optional<Definition> readDefine(std::string_view line) {
   return out;
 }
 
+size_t byteOrderMark(std::string_view text) { return text.substr(0, 3) == "\xEF\xBB\xBF" ? 3 : 0; }
+
 // Calls `visit(line)` for each preprocessor line, without its newline.
 template <typename Visit>
 void forEachDirective(std::string_view text, Visit visit) {
   bool lineStart = true;
-  for (size_t at = 0; at < text.size();) {
+  for (size_t at = byteOrderMark(text); at < text.size();) {
     char c = text[at];
     if (c == '\n') {
       lineStart = true;
@@ -339,6 +342,21 @@ size_t skipLiteral(std::string_view text, size_t at) {
   return at;
 }
 
+size_t bracketDepth(std::string_view text) {
+  size_t depth = 0, deepest = 0;
+  for (size_t at = 0; at < text.size();) {
+    size_t after = skipLiteral(text, at);
+    if (after > at) {
+      at = after;
+      continue;
+    }
+    char c = text[at++];
+    if (c == '(' || c == '{' || c == '[') deepest = std::max(deepest, ++depth);
+    if ((c == ')' || c == '}' || c == ']') && depth > 0) --depth;
+  }
+  return deepest;
+}
+
 size_t closingParenthesis(std::string_view text, size_t open) {
   int depth = 0;
   for (size_t at = open; at < text.size();) {
@@ -402,7 +420,8 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
   };
 
   // A byte order mark is not part of the program.
-  if (text.compare(0, 3, "\xEF\xBB\xBF") == 0) blank(0, 3);
+  size_t mark = byteOrderMark(original);
+  blank(0, mark);
 
   std::vector<Branching> branches;
   bool active = true;
@@ -415,7 +434,7 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
     active = now;
   };
 
-  for (size_t at = 0; at < original.size();) {
+  for (size_t at = mark; at < original.size();) {
     char c = original[at];
     if (c == '\n') {
       lineStart = true;

@@ -47,6 +47,9 @@ struct PreparedText {
 
 PreparedText prepareCpp(std::string_view text, const MacroLore* lore);
 
+// How deep brackets of any kind are nested in a prepared text.
+size_t bracketDepth(std::string_view text);
+
 // If a comment, string, character or number starts at `at`, the offset behind
 // it; else `at`. Strings and characters end at the line's end at the latest.
 size_t skipLiteral(std::string_view text, size_t at);

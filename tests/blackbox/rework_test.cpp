@@ -1,0 +1,186 @@
+// Rework as a user meets it: real builds and runs of both trees.
+#include <fcntl.h>
+#include <signal.h>
+#include <spawn.h>
+#include <sys/wait.h>
+
+#include <random>
+#include <thread>
+
+#include "blackbox/program.h"
+
+extern char** environ;
+
+namespace elmcart {
+namespace {
+
+std::map<std::string, std::string> snapshot(const Folder& folder) {
+  std::map<std::string, std::string> out;
+  for (const auto& entry : fs::recursive_directory_iterator(folder.path()))
+    if (entry.is_regular_file() && entry.path().string().find("/.elmcart/") == std::string::npos) out[fs::relative(entry.path(), folder.path()).string()] = folder.read(fs::relative(entry.path(), folder.path()).string());
+  return out;
+}
+
+TEST(Rework, InjectsWritesAndTakesBack) {
+  Folder folder;
+  writeTinyProject(folder);
+  auto before = snapshot(folder);
+  RunResult run = elmcart("rework --write --format json --patches " + (folder / "patches") + " Gauge " + folder.path());
+  ASSERT_EQ(run.exitCode, 0) << run.out << run.err;
+  auto json = jsonOf(run);
+  EXPECT_EQ(json["finished"], true);
+  for (const auto& step : json["steps"]) EXPECT_EQ(step["outcome"], "2 tests and 1 witness as before") << step;
+  auto after = snapshot(folder);
+  for (const auto& [path, text] : after) {
+    if (path.find("patches/") == 0) continue;
+    EXPECT_EQ(text.find("Gauge::get"), std::string::npos) << path;
+  }
+  EXPECT_NE(after["sluice.h"].find("explicit Sluice(Gauge& gauge)"), std::string::npos) << after["sluice.h"];
+  EXPECT_NE(after["main.cpp"].find("Gauge gauge;"), std::string::npos) << after["main.cpp"];
+  // The reworked tree builds and behaves as before, by our own hand too.
+  RunOptions options;
+  options.folder = folder.path();
+  auto built = runCommand("g++ -std=c++17 -Wall -Werror -o /dev/null gauge.cpp sluice.cpp main.cpp && g++ -std=c++17 -o lock2 gauge.cpp sluice.cpp main.cpp && ./lock2 && rm lock2 results.xml", options);
+  EXPECT_EQ(built->exitCode, 0) << built->err;
+  EXPECT_EQ(built->out, "3 6 1\n");
+  // The patches apply with git, one after the other, to the old tree.
+  Folder fresh;
+  writeTinyProject(fresh);
+  options.folder = fresh.path();
+  auto applied = runCommand("git init -q . && for p in " + (folder / "patches") + "/*.patch; do git apply $p || exit 1; done", options);
+  EXPECT_EQ(applied->exitCode, 0) << applied->err;
+  for (const char* name : {"gauge.h", "gauge.cpp", "sluice.h", "sluice.cpp", "main.cpp"}) EXPECT_EQ(fresh.read(name), after[name]) << name;
+  // And all of it can be taken back.
+  fs::remove_all(folder / "patches");
+  EXPECT_EQ(elmcart("rework --undo " + folder.path()).exitCode, 0);
+  EXPECT_EQ(snapshot(folder), before);
+  EXPECT_EQ(elmcart("rework --undo " + folder.path()).exitCode, 1);
+}
+
+TEST(Rework, ProposeRunsNothingAndChangesNothing) {
+  Folder folder;
+  writeTinyProject(folder);
+  folder.write("elmcart.toml", "[build]\ncommands = [\"touch " + (folder / "ran") + "\"]\n");
+  auto before = snapshot(folder);
+  RunResult run = elmcart("propose --diff Gauge " + folder.path());
+  EXPECT_EQ(run.exitCode, 0) << run.err;
+  EXPECT_NE(run.out.find("+  explicit Sluice(Gauge& gauge = Gauge::get()) : gauge_(gauge) {}"), std::string::npos) << run.out;
+  EXPECT_EQ(snapshot(folder), before);
+}
+
+TEST(Rework, SaysWhenATreeDoesNotBuild) {
+  Folder folder;
+  writeTinyProject(folder);
+  folder.write("main.cpp", "int main() { return nothing; }\n");
+  RunResult run = elmcart("rework Gauge " + folder.path());
+  EXPECT_EQ(run.exitCode, 1);
+  EXPECT_NE(run.err.find("does not build as it is"), std::string::npos) << run.err;
+}
+
+TEST(Rework, EndsABuildThatHangs) {
+  Folder folder;
+  writeTinyProject(folder);
+  folder.write("elmcart.toml", "[build]\ncommands = [\"sleep 1000 & sleep 1000\"]\nseconds = 1\n");
+  auto start = std::chrono::steady_clock::now();
+  RunResult run = elmcart("rework Gauge " + folder.path(), "", 60);
+  EXPECT_LT(std::chrono::steady_clock::now() - start, std::chrono::seconds(20));
+  EXPECT_EQ(run.exitCode, 1);
+  EXPECT_NE(run.err.find("time limit"), std::string::npos) << run.err;
+}
+
+TEST(Rework, ConfirmComparesTwoTreesTestByTest) {
+  Folder a, b;
+  writeTinyProject(a);
+  writeTinyProject(b);
+  EXPECT_EQ(elmcart("confirm " + a.path() + " " + b.path()).exitCode, 0);
+  std::string sluice = b.read("sluice.cpp");
+  b.write("sluice.cpp", sluice.replace(sluice.find("raise(3)"), 8, "raise(4)"));
+  RunResult run = elmcart("confirm --format json " + a.path() + " " + b.path());
+  EXPECT_EQ(run.exitCode, 1);
+  auto json = jsonOf(run);
+  EXPECT_EQ(json["alike"], false);
+  std::set<std::string> names;
+  for (const auto& d : json["differences"]) names.insert(d["name"].get<std::string>());
+  EXPECT_EQ(names, (std::set<std::string>{"first", "second", "a passage"}));
+}
+
+// The program itself, killed while it writes: each file is whole, old or new,
+// and --resume or --undo ends the job.
+TEST(Rework, SurvivesBeingKilledAtAnyMoment) {
+  Folder origin;
+  writeTinyProject(origin);
+  // Many files to write, so that the moments differ: users in files of their own.
+  origin.write("elmcart.toml", "[build]\ncommands = [\"true\"]\n[test]\ncommands = [\"true\"]\nbaseline-runs = 1\n");
+  for (int i = 0; i < 25; ++i) {
+    std::string n = std::to_string(i);
+    origin.write("user" + n + ".cpp", "#include \"gauge.h\"\nclass User" + n + " {\n public:\n  int look() { return Gauge::get().level(); }\n};\nint use" + n + "() { User" + n + " user; return user.look(); }\n");
+  }
+  auto before = snapshot(origin);
+  // How long a whole run takes, and what it leaves.
+  Folder whole;
+  fs::copy(origin.path(), whole.path(), fs::copy_options::recursive);
+  auto start = std::chrono::steady_clock::now();
+  elmcart("rework --write --quiet Gauge " + whole.path());
+  double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+  auto after = snapshot(whole);
+  ASSERT_NE(after, before);
+  std::mt19937 random(20);
+  int interrupted = 0;
+  for (int i = 0; i < 12; ++i) {
+    Folder folder;
+    fs::copy(origin.path(), folder.path(), fs::copy_options::recursive);
+    std::string program = ELMCART_PROGRAM, a1 = "rework", a2 = "--write", a3 = "--quiet", a4 = "Gauge", a5 = folder.path();
+    char* arguments[] = {program.data(), a1.data(), a2.data(), a3.data(), a4.data(), a5.data(), nullptr};
+    pid_t child = 0;
+    posix_spawn_file_actions_t actions;
+    posix_spawn_file_actions_init(&actions);
+    posix_spawn_file_actions_addopen(&actions, 1, "/dev/null", O_WRONLY, 0);
+    posix_spawn_file_actions_addopen(&actions, 2, "/dev/null", O_WRONLY, 0);
+    ASSERT_EQ(posix_spawn(&child, program.c_str(), &actions, nullptr, arguments, environ), 0);
+    posix_spawn_file_actions_destroy(&actions);
+    // Wait for the journal, then a random little while.
+    for (int n = 0; n < 20000 && !fs::exists(folder / ".elmcart") && ::waitpid(child, nullptr, WNOHANG) == 0; ++n) std::this_thread::sleep_for(std::chrono::microseconds(200));
+    std::this_thread::sleep_for(std::chrono::microseconds(random() % 30000));
+    ::kill(child, SIGKILL);
+    ::waitpid(child, nullptr, 0);
+    auto now = snapshot(folder);
+    for (const auto& [path, text] : before) EXPECT_TRUE(now[path] == text || now[path] == after[path]) << path;
+    if (fs::exists(folder / ".elmcart/journal")) {
+      ++interrupted;
+      bool undo = i % 2 == 0;
+      EXPECT_EQ(elmcart(std::string("rework ") + (undo ? "--undo " : "--resume ") + folder.path()).exitCode, 0);
+      EXPECT_EQ(snapshot(folder), undo ? before : after);
+    }
+  }
+  RecordProperty("interrupted", interrupted);
+  RecordProperty("seconds", std::to_string(seconds));
+  // Scratch folders of the killed ones are gone after the next run.
+  elmcart("propose --quiet Gauge " + origin.path());
+  for (const auto& entry : fs::directory_iterator(fs::temp_directory_path())) {
+    std::string name = entry.path().filename().string();
+    if (name.rfind("elmcart-scratch-", 0) != 0) continue;
+    long process = std::stol(name.substr(16));
+    EXPECT_EQ(::kill(static_cast<pid_t>(process), 0), 0) << name;
+  }
+}
+
+TEST(Demo, ReworksTheBerthBookUnderTheOfficesTests) {
+  Folder folder;
+  RunResult run = elmcart("demo " + (folder / "out"), "", 850);
+  EXPECT_EQ(run.exitCode, 0) << run.out << run.err;
+  auto json = nlohmann::json::parse(folder.read("out/rework.json"));
+  EXPECT_EQ(json["finished"], true);
+  EXPECT_EQ(json["byHand"].size(), 0u);
+  for (const auto& step : json["steps"]) EXPECT_EQ(step["kept"], true) << step["title"];
+  EXPECT_EQ(json["after"]["calls of the accessor"], 0);
+  for (const auto& entry : fs::recursive_directory_iterator(folder / "out/harbour-office-reworked"))
+    if (entry.is_regular_file()) {
+      std::string text = folder.read("out/harbour-office-reworked/" + fs::relative(entry.path(), folder / "out/harbour-office-reworked").string());
+      EXPECT_EQ(text.find("BerthBook::get"), std::string::npos) << entry.path();
+    }
+  for (const char* name : {"survey.txt", "survey.json", "survey.csv", "assess.txt", "assess.json", "reach.txt", "reach.svg", "reach.png", "explain.txt", "propose.txt", "rework.txt", "report.html"})
+    EXPECT_GT(folder.read(std::string("out/") + name).size(), 200u) << name;
+}
+
+}  // namespace
+}  // namespace elmcart

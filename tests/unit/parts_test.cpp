@@ -1,0 +1,127 @@
+// Small parts: ignore patterns, edits, the pass over macros, result files, masks.
+#include <gtest/gtest.h>
+
+#include "confirm/confirm.h"
+#include "languages/cpp/prepare.h"
+#include "program/load.h"
+#include "rework/edit.h"
+#include "source/ignore.h"
+
+namespace elmcart {
+namespace {
+
+TEST(Ignore, MatchesGlobs) {
+  EXPECT_TRUE(matchesGlob("*.cpp", "a.cpp"));
+  EXPECT_FALSE(matchesGlob("*.cpp", "a/b.cpp"));
+  EXPECT_TRUE(matchesGlob("**/*.cpp", "a/b/c.cpp"));
+  EXPECT_TRUE(matchesGlob("**/*.cpp", "c.cpp"));
+  EXPECT_TRUE(matchesGlob("src/**", "src/a/b"));
+  EXPECT_TRUE(matchesGlob("a/**/z", "a/z"));
+  EXPECT_TRUE(matchesGlob("a/**/z", "a/b/c/z"));
+  EXPECT_FALSE(matchesGlob("a/**/z", "b/z"));
+  EXPECT_TRUE(matchesGlob("[a-c]?.h", "bx.h"));
+  EXPECT_FALSE(matchesGlob("[!a-c]?.h", "bx.h"));
+  // No pattern may cost more than it should.
+  EXPECT_FALSE(matchesGlob("*a*a*a*a*a*a*a*a*a*a*b", std::string(3000, 'a')));
+}
+
+TEST(Ignore, FollowsTheRulesOfTheFileForm) {
+  IgnoreRules rules;
+  rules.add("# comment\nbuild/\n*.o\n!keep.o\n/top.txt\nsub/only\n", "");
+  rules.add("deep.cpp\n", "lib");
+  EXPECT_TRUE(rules.ignored("build", true));
+  EXPECT_FALSE(rules.ignored("build", false));
+  EXPECT_TRUE(rules.ignored("x/y.o", false));
+  EXPECT_FALSE(rules.ignored("x/keep.o", false));
+  EXPECT_TRUE(rules.ignored("top.txt", false));
+  EXPECT_FALSE(rules.ignored("x/top.txt", false));
+  EXPECT_TRUE(rules.ignored("sub/only", false));
+  EXPECT_TRUE(rules.ignored("lib/x/deep.cpp", false));
+  EXPECT_FALSE(rules.ignored("src/deep.cpp", false));
+}
+
+TEST(Edits, ReplaceInsertAndRefuseOverlaps) {
+  auto text = applyEdits("abcdef", {{"", {4, 5}, "E"}, {"", {1, 1}, "x"}, {"", {1, 1}, "y"}, {"", {2, 3}, ""}});
+  ASSERT_TRUE(text.ok());
+  EXPECT_EQ(*text, "axybdEf");
+  EXPECT_FALSE(applyEdits("abcdef", {{"", {1, 4}, ""}, {"", {3, 5}, ""}}).ok());
+  EXPECT_FALSE(applyEdits("abc", {{"", {2, 9}, ""}}).ok());
+}
+
+std::string prepared(std::string_view text) {
+  auto lore = learnMacros(std::vector<std::string_view>{text});
+  return prepareCpp(text, static_cast<MacroLore*>(lore.get())).text;
+}
+
+TEST(Prepare, KeepsEveryOffset) {
+  for (std::string_view text : {"#if 0\nint a;\n#else\nint b;\n#endif\nint c;", "#define API __attribute__((visibility(\"default\")))\nclass API Quay {};\n", "#ifdef _WIN32\nint w;\n#else\nint u;\n#endif\n",
+                                "const char* r = R\"(#if 0)\"; // #else\nint x = 1'000;\n", "#define NOTHING(x)\nint a NOTHING(b(c)) = 1;\n", "#if defined(__cplusplus) && !defined(SWIG)\nextern \"C\" {\n#endif\n"}) {
+    std::string out = prepared(text);
+    ASSERT_EQ(out.size(), text.size());
+    for (size_t i = 0; i < text.size(); ++i) EXPECT_TRUE(out[i] == text[i] || out[i] == ' ') << text << " at " << i;
+  }
+}
+
+TEST(Prepare, TakesTheBranchThatIsBuilt) {
+  std::string out = prepared("#if 0\nint a;\n#else\nint b;\n#endif\n#ifdef _WIN32\nint w;\n#elif 1\nint u;\n#endif\n#if UNKNOWN > 3\nint first;\n#else\nint second;\n#endif\n");
+  EXPECT_EQ(out.find("int a"), std::string::npos);
+  EXPECT_NE(out.find("int b"), std::string::npos);
+  EXPECT_EQ(out.find("int w"), std::string::npos);
+  EXPECT_NE(out.find("int u"), std::string::npos);
+  EXPECT_NE(out.find("int first"), std::string::npos);
+  EXPECT_EQ(out.find("int second"), std::string::npos);
+}
+
+TEST(Prepare, MacrosOfMacrosAreLearnt) {
+  std::string out = prepared("#define ATTR(x) __attribute__((x))\n#define GUARDED_BY(m) ATTR(guarded_by(m))\nint a GUARDED_BY(lock_);\n#define LOG(x) write(x)\n#define LOG2(x)\nvoid f() { LOG(1); LOG2(2); }\n");
+  EXPECT_EQ(out.find("int a GUARDED"), std::string::npos);
+  EXPECT_NE(out.find("LOG(1);"), std::string::npos);
+}
+
+TEST(Lower, ReadsWhatMacrosWouldSpoil) {
+  LoweredFile file = lowerText("a.cpp", "#define EXPORT\n#define BEGIN namespace port {\n#define END }\nBEGIN\nclass EXPORT Quay { int n_; };\nEND\nint last;\n");
+  EXPECT_EQ(file.unreadBytes, 0u) << printTree(file);
+  EXPECT_NE(printTree(file).find("type 'Quay'"), std::string::npos);
+}
+
+TEST(Lower, MakesNullTestsOfEverySpelling) {
+  LoweredFile file = lowerText("a.cpp", "struct Q {}; Q* q; void f() { if (!q) {} if (q == nullptr) {} if (NULL == q) {} if (q) {} if (q != 0 && f) {} while (q) {} int x = q ? 1 : 2; }\n");
+  size_t tests = 0;
+  for (const Node& node : file.nodes) tests += node.kind == Kind::NullTest;
+  EXPECT_EQ(tests, 8u) << printTree(file);
+}
+
+TEST(Results, AreReadFromJUnitFiles) {
+  auto table = readJUnit("<?xml version='1.0'?><testsuites><testsuite name='a'><testcase classname='Quay' name='Moors' time='0.5'/><testcase classname='Quay' name='Leaves'><failure message='no'/></testcase>"
+                         "<testcase name='Rests' status='notrun'/><testcase name='x' classname='x'><skipped/></testcase></testsuite></testsuites>", "r.xml");
+  ASSERT_TRUE(table.ok());
+  EXPECT_EQ(table->at("Quay.Moors").status, TestStatus::Passed);
+  EXPECT_EQ(table->at("Quay.Leaves").status, TestStatus::Failed);
+  EXPECT_EQ(table->at("Rests").status, TestStatus::Skipped);
+  EXPECT_EQ(table->at("x").status, TestStatus::Skipped);
+  EXPECT_FALSE(readJUnit("<html/>", "r.xml").ok());
+  EXPECT_FALSE(readJUnit("nothing", "r.xml").ok());
+}
+
+TEST(Results, MasksHideWhatMayDiffer) {
+  EXPECT_EQ(*masked("at 0x7ffe12 in 3 ms", {"0x[0-9a-f]+", "[0-9]+ ms"}), "at * in *");
+  EXPECT_FALSE(masked("x", {"("}).ok());
+}
+
+TEST(Results, FlakyTestsAreNotBlamedOnAStep) {
+  Baseline before;
+  before.observation.built = true;
+  before.observation.tests["steady"] = {};
+  before.observation.tests["flaky"] = {};
+  before.flakyTests = {"flaky"};
+  Observation after = before.observation;
+  after.tests["flaky"].status = TestStatus::Failed;
+  EXPECT_TRUE(compare(before, after).same());
+  after.tests["steady"].status = TestStatus::Failed;
+  EXPECT_FALSE(compare(before, after).same());
+  after.tests.erase("steady");
+  EXPECT_FALSE(compare(before, after).same());
+}
+
+}  // namespace
+}  // namespace elmcart

@@ -1,0 +1,219 @@
+// The move inject on small programs: what is written, what is refused, and what
+// happens to a step that changes behaviour.
+#include "rework/rework.h"
+
+#include <gtest/gtest.h>
+#include <unistd.h>
+
+#include <filesystem>
+#include <fstream>
+
+#include "source/walk.h"
+
+namespace elmcart {
+namespace {
+namespace fs = std::filesystem;
+
+class Project {
+ public:
+  Project() {
+    std::string pattern = (fs::temp_directory_path() / "elmcart-test-XXXXXX").string();
+    root_ = ::mkdtemp(pattern.data());
+    write("gauge.h", "#pragma once\nclass Gauge {\n public:\n  static Gauge& get() {\n    static Gauge gauge;\n    return gauge;\n  }\n  Gauge(const Gauge&) = delete;\n  int level() const { return level_; }\n  void raise(int by) { level_ += by; }\n\n private:\n  Gauge() = default;\n  int level_ = 0;\n};\n");
+  }
+  ~Project() { fs::remove_all(root_); }
+  const std::string& root() const { return root_; }
+  void write(const std::string& name, const std::string& text) { std::ofstream(root_ + "/" + name, std::ios::binary) << text; }
+
+  ReworkResult plan() {
+    auto result = rework(root_, Config{}, "Gauge", ReworkOptions{.confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
+    EXPECT_TRUE(result.ok()) << (result.ok() ? "" : result.error().line());
+    return result ? *result : ReworkResult{};
+  }
+  static std::string textOf(const ReworkResult& result, const std::string& path) {
+    for (const WriteBackFile& file : result.files)
+      if (file.path == path) return file.after;
+    return "";
+  }
+  // Does the reworked tree compile?
+  bool builds(const ReworkResult& result) {
+    std::string folder = root_ + "/after";
+    fs::create_directories(folder);
+    for (const auto& entry : fs::directory_iterator(root_))
+      if (entry.is_regular_file()) fs::copy_file(entry.path(), folder + "/" + entry.path().filename().string(), fs::copy_options::overwrite_existing);
+    for (const WriteBackFile& file : result.files) std::ofstream(folder + "/" + file.path, std::ios::binary) << file.after;
+    auto run = runCommand("g++ -std=c++17 -Wall -Wextra -Werror -fsyntax-only *.cpp", RunOptions{.folder = folder, .seconds = 60, .mostOutput = 1 << 20, .environment = {}});
+    EXPECT_TRUE(run.ok() && run->ok()) << run->err;
+    fs::remove_all(folder);
+    return run.ok() && run->ok();
+  }
+
+ private:
+  std::string root_;
+};
+
+bool says(const std::vector<ByHand>& list, const std::string& reason) {
+  for (const ByHand& b : list)
+    if (b.reason.find(reason) != std::string::npos) return true;
+  return false;
+}
+
+TEST(Inject, FollowsEveryWayOfMakingAnObject) {
+  Project project;
+  project.write("user.h", "#pragma once\n#include \"gauge.h\"\nclass User {\n public:\n  explicit User(int offset) : offset_(offset) {}\n  User() : User(1) {}\n  int read() const { return Gauge::get().level() + offset_; }\n\n private:\n  int offset_;\n};\n"
+                          "class Finer : public User {\n public:\n  using Base = User;\n  int twice() const { return 2 * read(); }\n};\n");
+  project.write("main.cpp",
+                "#include <map>\n#include <memory>\n#include <vector>\n#include \"user.h\"\n"
+                "struct Holder {\n  User byMember{4};\n  User plain;\n  std::unique_ptr<User> owned = std::make_unique<User>(5);\n};\n"
+                "int main() {\n  User onStack(2);\n  User bare;\n  auto* onHeap = new User;\n  auto shared = std::make_shared<User>(3);\n  std::vector<User> many;\n  many.emplace_back(7);\n  std::map<int, User> byKey;\n  byKey.emplace(1, 8);\n  Finer finer;\n  Holder holder;\n  Gauge::get().raise(1);\n"
+                "  int sum = onStack.read() + bare.read() + onHeap->read() + shared->read() + many[0].read() + byKey.at(1).read() + finer.twice() + holder.plain.read() + User(9).read() + User{6}.read();\n  delete onHeap;\n  return sum > 0 ? 0 : 1;\n}\n");
+  // A map that constructs from one value cannot be given two: that site is told, or done right; here we leave it out.
+  std::string main = *readWhole(project.root() + "/main.cpp");
+  auto cut = [&](const std::string& text) { main.erase(main.find(text), text.size()); };
+  cut("  std::map<int, User> byKey;\n  byKey.emplace(1, 8);\n");
+  cut(" + byKey.at(1).read()");
+  project.write("main.cpp", main);
+  ReworkResult result = project.plan();
+  EXPECT_TRUE(result.finished) << (result.byHand.empty() ? "" : result.byHand.front().reason);
+  std::string after = Project::textOf(result, "main.cpp");
+  for (const char* text : {"User onStack(2, gauge);", "User bare(gauge);", "new User(gauge)", "std::make_shared<User>(3, gauge)", "many.emplace_back(7, gauge)", "Finer finer(gauge);", "Holder holder(gauge);", "User(9, gauge)", "User{6, gauge}", "Gauge gauge;"})
+    EXPECT_NE(after.find(text), std::string::npos) << text << "\n" << after;
+  EXPECT_TRUE(project.builds(result));
+}
+
+TEST(Inject, HandsTheObjectToFreeFunctionsToo) {
+  Project project;
+  project.write("main.cpp", "#include \"gauge.h\"\nstatic int deepest() { return Gauge::get().level(); }\nint middle(int n) { return deepest() + n; }\nint main() { return middle(0); }\n");
+  ReworkResult result = project.plan();
+  EXPECT_TRUE(result.finished);
+  std::string after = Project::textOf(result, "main.cpp");
+  EXPECT_NE(after.find("static int deepest(Gauge& gauge) { return gauge.level(); }"), std::string::npos) << after;
+  EXPECT_NE(after.find("int middle(int n, Gauge& gauge) { return deepest(gauge) + n; }"), std::string::npos) << after;
+  EXPECT_NE(after.find("Gauge gauge; return middle(0, gauge);"), std::string::npos) << after;
+  EXPECT_TRUE(project.builds(result));
+}
+
+TEST(Inject, LeavesUntouchedBytesAsTheyAre) {
+  Project project;
+  std::string user = "#pragma once\r\n#include \"gauge.h\"\r\n\r\nclass User {\t// tabs and trailing blanks  \r\n public:\r\n\tint read() const { return Gauge::get().level(); }   \r\n\tint  odd  ( ) ;\r\n};";
+  project.write("user.h", user);
+  project.write("main.cpp", "\xEF\xBB\xBF#include \"user.h\"\r\nint User::odd() { return 1; }\r\nint main() { User user; return user.read(); }");
+  ReworkResult result = project.plan();
+  EXPECT_TRUE(result.finished);
+  std::string after = Project::textOf(result, "user.h");
+  EXPECT_NE(after.find("class User {\t// tabs and trailing blanks  \r\n"), std::string::npos) << after;
+  EXPECT_NE(after.find("\tint read() const { return gauge_.level(); }   \r\n\tint  odd  ( ) ;\r\n"), std::string::npos) << after;
+  for (size_t at = after.find('\n'); at != std::string::npos; at = after.find('\n', at + 1)) EXPECT_EQ(after[at - 1], '\r') << after.substr(at > 40 ? at - 40 : 0, 40);
+  EXPECT_EQ(after.back(), ';');
+  std::string main = Project::textOf(result, "main.cpp");
+  EXPECT_EQ(main.substr(0, 3), "\xEF\xBB\xBF");
+  EXPECT_EQ(main.back(), '}');
+  EXPECT_TRUE(project.builds(result));
+}
+
+TEST(Inject, RefusesWhatCannotBeWrittenSafely) {
+  {
+    Project project;
+    project.write("main.cpp", "#include \"gauge.h\"\n#define LEVEL Gauge::get().level()\nint main() { return LEVEL; }\n");
+    ReworkResult result = project.plan();
+    EXPECT_FALSE(result.finished);
+    EXPECT_TRUE(says(result.byHand, "in a macro"));
+  }
+  {
+    Project project;
+    project.write("main.cpp", "#include \"gauge.h\"\nstatic int start = Gauge::get().level();\nint main() { return start; }\n");
+    ReworkResult result = project.plan();
+    EXPECT_FALSE(result.finished);
+    EXPECT_TRUE(says(result.byHand, "static lifetime"));
+  }
+  {
+    Project project;
+    project.write("main.cpp", "#include \"gauge.h\"\nint look() { return Gauge::get().level(); }\nint main() { int (*f)() = look; return f() + look(); }\n");
+    ReworkResult result = project.plan();
+    EXPECT_FALSE(result.finished);
+    EXPECT_TRUE(says(result.byHand, "used as a value"));
+  }
+  {
+    Project project;
+    project.write("main.cpp", "#include \"gauge.h\"\nclass User {\n public:\n  int read() { return Gauge::get().level(); }\n};\nint main() {\n  User a, b;\n  a = b;\n  return a.read();\n}\n");
+    ReworkResult result = project.plan();
+    EXPECT_FALSE(result.finished);
+    EXPECT_TRUE(says(result.byHand, "are assigned at main.cpp:8"));
+  }
+  {
+    Project project;
+    project.write("main.cpp", "#include \"gauge.h\"\nclass User {\n public:\n  int read() { auto f = [] { return Gauge::get().level(); }; return f(); }\n};\nint main() { User user; return user.read(); }\n");
+    ReworkResult result = project.plan();
+    EXPECT_FALSE(result.finished);
+    EXPECT_TRUE(says(result.byHand, "lambda"));
+  }
+  {
+    Project project;
+    project.write("main.cpp", "#include \"gauge.h\"\nint exported() { return Gauge::get().level(); }\nint main() { return Gauge::get().level(); }\n");
+    ReworkResult result = project.plan();
+    EXPECT_FALSE(result.finished);
+    EXPECT_TRUE(says(result.byHand, "not called in this tree"));
+  }
+}
+
+TEST(Inject, IsRefusedForAReplaceableSlot) {
+  Project project;
+  project.write("gauge.h", "#pragma once\nclass Gauge {\n public:\n  static Gauge* get() {\n    if (!slot) slot = new Gauge;\n    return slot;\n  }\n  static void use(Gauge* other) { slot = other; }\n  int level() const { return level_; }\n\n private:\n  static Gauge* slot;\n  int level_ = 0;\n};\n");
+  project.write("main.cpp", "#include \"gauge.h\"\nGauge* Gauge::slot = nullptr;\nint main() { Gauge other; Gauge::use(&other); return Gauge::get()->level(); }\n");
+  auto result = rework(project.root(), Config{}, "Gauge", ReworkOptions{.confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
+  ASSERT_FALSE(result.ok());
+  EXPECT_NE(result.error().reason.find("replaced at gauge.h:8"), std::string::npos) << result.error().line();
+}
+
+TEST(Inject, DealsWithPointersToTheInstance) {
+  Project project;
+  project.write("gauge.h", "#pragma once\nclass Gauge {\n public:\n  static Gauge* get() {\n    static Gauge gauge;\n    return &gauge;\n  }\n  int level() const { return level_; }\n\n private:\n  Gauge() {}\n  int level_ = 0;\n};\n");
+  project.write("main.cpp", "#include \"gauge.h\"\nclass User {\n public:\n  int read() { Gauge* gauge = Gauge::get(); return gauge->level() + Gauge::get()->level() + (*Gauge::get()).level(); }\n};\nint main() { User user; return user.read(); }\n");
+  ReworkResult result = project.plan();
+  EXPECT_TRUE(result.finished);
+  std::string after = Project::textOf(result, "main.cpp");
+  EXPECT_NE(after.find("= &gauge"), std::string::npos) << after;
+  EXPECT_TRUE(project.builds(result));
+}
+
+// A step that changes behaviour in a way that only one test sees is taken back, and that test is named.
+TEST(Rework, TakesBackASabotagedStep) {
+  Project project;
+  project.write("user.cpp", "#include \"gauge.h\"\n#include <cstdio>\nclass User {\n public:\n  int read() const { return Gauge::get().level(); }\n};\n"
+                            "int main() {\n  User user;\n  bool first = user.read() == 0;\n  Gauge::get().raise(2);\n  bool second = user.read() == 2;\n"
+                            "  std::FILE* out = std::fopen(\"r.xml\", \"w\");\n  std::fprintf(out, \"<testsuite><testcase name='empty'>%s</testcase><testcase name='raised'>%s</testcase></testsuite>\", first ? \"\" : \"<failure message='not empty'/>\", second ? \"\" : \"<failure message='not two'/>\");\n  std::fclose(out);\n  return 0;\n}\n");
+  Config config;
+  config.build = {"g++ -std=c++17 -o user user.cpp"};
+  config.test = {"./user"};
+  config.results = {"r.xml"};
+  config.baselineRuns = 2;
+  ReworkOptions options;
+  options.jobs = 1;
+  options.tamper = [](const std::string& folder, const Step& step) {
+    if (step.kind != StepKind::Seam) return;
+    std::string path = folder + "/user.cpp";
+    std::string text = *readWhole(path);
+    size_t at = text.find("return gauge_.level()");
+    ASSERT_NE(at, std::string::npos);
+    text.replace(at, 21, "return gauge_.level() / 2");
+    std::ofstream(path, std::ios::binary) << text;
+  };
+  auto result = rework(project.root(), config, "Gauge", options);
+  ASSERT_TRUE(result.ok()) << result.error().line();
+  EXPECT_FALSE(result->finished);
+  ASSERT_FALSE(result->steps.empty());
+  const StepRecord& step = result->steps.front();
+  EXPECT_FALSE(step.kept);
+  EXPECT_EQ(step.outcome, "taken back: test raised was passed, now failed");
+  ASSERT_EQ(step.differences.size(), 1u);
+  EXPECT_EQ(step.differences[0].detail, "not two");
+  EXPECT_TRUE(says(result->byHand, "was taken back"));
+  // Without the sabotage the same move goes through.
+  options.tamper = {};
+  auto clean = rework(project.root(), config, "Gauge", options);
+  ASSERT_TRUE(clean.ok());
+  EXPECT_TRUE(clean->finished);
+}
+
+}  // namespace
+}  // namespace elmcart
