@@ -54,7 +54,7 @@ code,pre { font-family:"DejaVu Sans Mono",monospace; font-size:12.5px; }
 .risk { display:inline-block; min-width:34px; text-align:center; border-radius:5px; color:#fff; font-weight:700; padding:1px 6px; font-variant-numeric:tabular-nums; }
 .high { background:var(--red); } .mid { background:var(--amber); } .low { background:var(--blue); }
 .pill { display:inline-block; border:1px solid var(--line); border-radius:10px; padding:0 8px; font-size:12px; color:var(--soft); background:var(--wash); white-space:nowrap; }
-details.finding { border:1px solid var(--line); border-radius:7px; margin:10px 0; padding:0 14px; }
+details.finding { border:1px solid var(--line); border-radius:7px; margin:10px 0; padding:0 14px 0 30px; }
 details.finding[open] { padding-bottom:12px; }
 details.finding > summary { cursor:pointer; padding:10px 0; list-style-position:outside; }
 details.finding > summary b { margin:0 8px; }
@@ -118,7 +118,7 @@ class Page {
     for (size_t i = 0; i < a_.survey.entities.size(); ++i) {
       if (a_.survey.entities[i].harmless) continue;
       ++real;
-      keep += a_.assessment.judgements[i].advice == Advice::Keep;
+      keep += a_.assessment.judgements[i].isSink && a_.assessment.judgements[i].advice == Advice::Keep;
     }
     for (const Finding& f : a_.assessment.findings) {
       if (!f.acceptedBecause.empty()) continue;
@@ -156,7 +156,7 @@ class Page {
       }
       out_ += "</ol>";
       out_ += fmt::format("<div>How sure: <b>{}</b>. Risk {} = {} (how bad) × {} (how sure) × {:.2f} (reach: {}).</div>", surenessText(f.sureness), risk, f.risk.bad, f.risk.sure, f.risk.reach, counted(f.risk.sites, "site", "sites"));
-      out_ += fmt::format("<div>Advice: <b>{}</b>, {}.</div><ul class=\"reasons\">", adviceText(f.advice), adviceMeaning(f.advice));
+      out_ += fmt::format("<div>Advice: <b>{}</b>. The move: {}</div><ul class=\"reasons\">", adviceText(f.advice), escaped(infoOf(f.check).move));
       for (const std::string& r : f.reasonsFor) out_ += "<li class=\"pro\">" + escaped(r) + "</li>";
       for (const std::string& r : f.reasonsAgainst) out_ += "<li class=\"con\">" + escaped(r) + "</li>";
       out_ += "</ul></details>\n";

@@ -113,6 +113,7 @@ Json reachJson(const Analysis& a, size_t entity) {
       row.update(placeJson(p, fn.place));
       row["what"] = fn.what;
       row["callers"] = fn.callers;
+      row["testCallers"] = fn.testCallers;
       functions.push_back(row);
     }
     units.push_back({{"name", unit.name}, {"distance", unit.distance}, {"tests", unit.tests}, {"sites", unit.sites}, {"functions", functions}});

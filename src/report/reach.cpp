@@ -68,14 +68,15 @@ class ReachBuilder {
       ReachUnit entry;
       entry.name = unit;
       entry.distance = key.first;
-      entry.sites = sites[unit];
+      if (auto counted = sites.find(unit); counted != sites.end()) entry.sites = counted->second;
       entry.tests = isTest_[unit];
       for (auto& [fn, info] : direct[unit]) {
-        std::set<std::string> callers;
+        std::set<std::string> callers, testCallers;
         if (fn != kNone)
           for (uint32_t i : p_.callsOfFunction[fn])
-            if (p_.calls[i].in != kNone && p_.calls[i].in != fn) callers.insert(functionText(p_, p_.calls[i].in));
+            if (p_.calls[i].in != kNone && p_.calls[i].in != fn) (inTests(p_.calls[i].place) ? testCallers : callers).insert(functionText(p_, p_.calls[i].in));
         info.callers.assign(callers.begin(), callers.end());
+        info.testCallers = testCallers.size();
         entry.functions.push_back(info);
       }
       std::sort(entry.functions.begin(), entry.functions.end(), [](const ReachFunction& x, const ReachFunction& y) { return x.name < y.name; });

@@ -13,7 +13,8 @@ struct ReachFunction {
   std::string name;
   Place place;
   std::vector<std::string> what;     // members used: "assign()", "reads slot_"
-  std::vector<std::string> callers;  // functions that call it
+  std::vector<std::string> callers;  // functions outside tests that call it
+  size_t testCallers = 0;            // tests that call it
 };
 
 // A class, or a file for functions outside classes.

@@ -110,10 +110,10 @@ std::string surveyText(const Analysis& a, bool all, const TextStyle& style) {
   if (rows.size() > 1) out += tableText(rows, style, {1, 2}) + "\n";
   std::vector<std::string> counts;
   for (auto& [kind, count] : kinds) counts.push_back(std::to_string(count) + " " + std::string(kind));
-  out += counts.empty() ? "No shared state found" : strong(style, counted(rows.size() - 1, "piece", "pieces") + " of shared state") + ": " + joinWith(counts, ", ");
-  out += fmt::format(", in {}.", counted(a.program.files.size(), "file", "files"));
-  if (!harmless.empty()) out += fmt::format(" {} more can do no harm{}", harmless.size(), all ? ":" : " (--all lists them).");
-  out += "\n";
+  std::string summary = counts.empty() ? "No shared state found" : counted(rows.size() - 1, "piece", "pieces") + " of shared state: " + joinWith(counts, ", ");
+  summary += fmt::format(", in {}.", counted(a.program.files.size(), "file", "files"));
+  if (!harmless.empty()) summary += fmt::format(" {} more can do no harm{}", harmless.size(), all ? ":" : " (--all lists them).");
+  out += strong(style, wrapped(summary, static_cast<size_t>(style.width), 0)) + "\n";
   if (all)
     for (const std::string& line : harmless) out += line + "\n";
   return out;
@@ -146,7 +146,7 @@ std::string assessText(const Analysis& a, bool withAccepted, const TextStyle& st
     out += "     " + wrapped(f.message, width, 5) + "\n";
     for (size_t i = 0; i < f.evidence.size(); ++i)
       out += fmt::format("     {:>2}. {:<30} {}\n", i + 1, at(a.program, f.evidence[i].place), wrapped(f.evidence[i].note, width, 40));
-    out += "     " + std::string(surenessText(f.sureness)) + "; " + strong(style, adviceText(f.advice)) + ": " + std::string(adviceMeaning(f.advice)) + ".\n";
+    out += "     " + std::string(surenessText(f.sureness)) + "; advice: " + strong(style, adviceText(f.advice)) + ". " + wrapped("The move: " + std::string(infoOf(f.check).move), width, 5) + "\n";
     for (const std::string& reason : f.reasonsFor) out += "       + " + wrapped(reason, width, 9) + "\n";
     for (const std::string& reason : f.reasonsAgainst) out += "       - " + wrapped(reason, width, 9) + "\n";
     if (!f.acceptedBecause.empty()) out += "     accepted: " + wrapped(f.acceptedBecause, width, 15) + "\n";
@@ -191,10 +191,14 @@ std::string reachText(const Analysis& a, size_t entity, const TextStyle& style) 
   for (const ReachUnit& unit : reach.units) {
     if (unit.distance > 0) continue;
     out += strong(style, unit.name) + faint(style, unit.tests ? "  (tests)" : "") + "  " + counted(unit.sites, "site", "sites") + "\n";
-    for (const ReachFunction& fn : unit.functions) {
-      out += "├─ " + fn.name + "  " + faint(style, at(p, fn.place)) + "  " + joinWith(fn.what, ", ") + "\n";
-      for (size_t i = 0; i < fn.callers.size() && i < 4; ++i) out += "│    ← " + fn.callers[i] + "\n";
-      if (fn.callers.size() > 4) out += "│    ← … " + std::to_string(fn.callers.size() - 4) + " more\n";
+    for (size_t n = 0; n < unit.functions.size(); ++n) {
+      const ReachFunction& fn = unit.functions[n];
+      bool last = n + 1 == unit.functions.size();
+      out += (last ? "└─ " : "├─ ") + fn.name + "  " + faint(style, at(p, fn.place)) + "  " + joinWith(fn.what, ", ") + "\n";
+      std::string rail = last ? "     ← " : "│    ← ";
+      for (size_t i = 0; i < fn.callers.size() && i < 5; ++i) out += rail + fn.callers[i] + "\n";
+      if (fn.callers.size() > 5) out += rail + "… " + std::to_string(fn.callers.size() - 5) + " more\n";
+      if (fn.testCallers > 0) out += rail + faint(style, counted(fn.testCallers, "test", "tests")) + "\n";
     }
   }
   std::vector<std::string> indirect;

@@ -9,6 +9,7 @@
 #include "base/text.h"
 #include "confirm/scratch.h"
 #include "rework/inject.h"
+#include "source/ignore.h"
 #include "source/walk.h"
 
 namespace elmcart {
@@ -120,14 +121,20 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
   std::set<std::string> handFiles;
   for (const Consumer& c : e.consumers)
     if (c.reach && c.in != kNone && functions.insert(c.in).second) open.push_back(c.in);
-  size_t own = functions.size();
+  std::set<FunctionIndex> own = functions;
   for (size_t i = 0; i < open.size(); ++i)
     for (uint32_t c : p.callsOfFunction[open[i]])
       if (FunctionIndex in = p.calls[c].in; in != kNone && functions.insert(in).second) open.push_back(in);
-  for (FunctionIndex f : functions) handFiles.insert(p.path(p.functions[f].declarations.front()));
-  handIn.classesChanged = own;
-  handIn.classesPassing = functions.size() - own;
-  handIn.signatures = functions.size();
+  for (FunctionIndex f : functions) {
+    Place place = p.functions[f].declarations.front();
+    handFiles.insert(p.path(place));
+    bool test = false;
+    for (const std::string& pattern : a.config.tests) test |= matchesGlob(pattern, p.path(place));
+    if (test) ++handIn.tests;
+    else if (own.count(f)) ++handIn.classesChanged;
+    else ++handIn.classesPassing;
+  }
+  handIn.signatures = handIn.classesChanged + handIn.classesPassing;
   handIn.files = handFiles.size();
   handIn.callSites = inject.callSites;
   handIn.note = "a parameter on each function on the way: no state is added to any class, but every call changes";
