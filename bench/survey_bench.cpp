@@ -2,8 +2,6 @@
 // of threads, turn by turn in one run, so that the machine's mood falls on both.
 //   elmcart_bench FOLDER [THREADS] [TURNS]
 #include <fmt/format.h>
-#include <oneapi/tbb/parallel_for.h>
-#include <oneapi/tbb/task_arena.h>
 #include <sys/resource.h>
 
 #include <algorithm>
@@ -44,7 +42,7 @@ int main(int argc, char** argv) {
   int turns = argc > 3 ? std::max(1, std::atoi(argv[3])) : 5;
   std::vector<double> parse, survey, assess, ratios;
   size_t bytes = 0, files = 0;
-  long before = 0, after = 0;
+  long after = 0;
   for (int turn = 0; turn < turns; ++turn) {
     survey.push_back(seconds([&] {
       auto analysis = analyse(argv[1], Config{}, threads, false);
@@ -53,22 +51,19 @@ int main(int argc, char** argv) {
       files = (*analysis)->program.files.size();
     }));
     if (turn == 0) after = peakKilobytes();
-    before = peakKilobytes();
     parse.push_back(seconds([&] {
       auto walked = walkTree(argv[1], {}, [](std::string_view p) { return languageOfPath(p) != nullptr; });
       if (!walked) return;
-      oneapi::tbb::task_arena arena(static_cast<int>(threads));
-      arena.execute([&] {
-        oneapi::tbb::parallel_for(size_t{0}, walked->files.size(), [&](size_t i) {
-          auto text = readSource(walked->files[i].absolute);
-          if (text) languageOfPath(walked->files[i].path)->parseOnly(*text);
-        });
+      std::vector<size_t> sizes;
+      for (const FoundFile& file : walked->files) sizes.push_back(file.size);
+      forEachLargestFirst(sizes, threads, [&](size_t i) {
+        auto text = readSource(walked->files[i].absolute);
+        if (text) languageOfPath(walked->files[i].path)->parseOnly(*text);
       });
     }));
     assess.push_back(seconds([&] { (void)analyse(argv[1], Config{}, threads, true).ok(); }));
     ratios.push_back(survey.back() / parse.back());
   }
-  (void)before;
   auto spread = [](const std::vector<double>& v) { return fmt::format("{:.3f} s ({:.3f} to {:.3f})", median(v), *std::min_element(v.begin(), v.end()), *std::max_element(v.begin(), v.end())); };
   fmt::print("{} files, {} bytes, {} threads, {} turns\n", files, bytes, threads, turns);
   fmt::print("bare parse  {}\n", spread(parse));

@@ -1,12 +1,13 @@
 #include "program/load.h"
 
-#include <oneapi/tbb/global_control.h>
 #include <oneapi/tbb/parallel_for.h>
 #include <oneapi/tbb/task_arena.h>
 
 #include <algorithm>
+#include <atomic>
 #include <map>
 #include <memory>
+#include <numeric>
 
 namespace elmcart {
 namespace {
@@ -16,10 +17,9 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   file.path = path;
   file.language = language.id;
   file.textSize = static_cast<uint32_t>(text.size());
-  file.nodes.reserve(text.size() / 6 + 16);
+  file.nodes.reserve(text.size() / 11 + 16);
   file.lineStarts = lineStartsOf(text);
   language.lower(text, lore, file);
-  file.nodes.shrink_to_fit();
   for (Span span : file.comments) {
     std::string_view comment = text.substr(span.begin, span.size());
     size_t at = comment.find("elmcart:");
@@ -29,6 +29,19 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
 }
 
 }  // namespace
+
+void forEachLargestFirst(const std::vector<size_t>& sizes, unsigned jobs, const std::function<void(size_t)>& work) {
+  std::vector<size_t> order(sizes.size());
+  std::iota(order.begin(), order.end(), size_t{0});
+  std::stable_sort(order.begin(), order.end(), [&](size_t a, size_t b) { return sizes[a] > sizes[b]; });
+  std::atomic<size_t> next{0};
+  oneapi::tbb::task_arena arena(jobs == 0 ? oneapi::tbb::task_arena::automatic : static_cast<int>(jobs));
+  arena.execute([&] {
+    oneapi::tbb::parallel_for(0, arena.max_concurrency(), [&](int) {
+      for (size_t i = next.fetch_add(1); i < order.size(); i = next.fetch_add(1)) work(order[i]);
+    });
+  });
+}
 
 Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options) {
   auto walked = walkTree(path, options.walk, [](std::string_view p) { return languageOfPath(p) != nullptr; });
@@ -41,29 +54,28 @@ Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options)
   std::vector<std::string> texts(count);
   std::vector<Error> failures(count);
   std::vector<LoweredFile> lowered(count);
-  oneapi::tbb::task_arena arena(options.jobs == 0 ? oneapi::tbb::task_arena::automatic : static_cast<int>(options.jobs));
-  arena.execute([&] {
-    oneapi::tbb::parallel_for(size_t{0}, count, [&](size_t i) {
-      auto text = readSource(walked->files[i].absolute);
-      if (text) texts[i] = std::move(*text);
-      else failures[i] = {walked->files[i].path, text.error().reason};
-    });
-    std::map<const Language*, std::unique_ptr<Language::TreeLore>> lore;
-    for (const Language& language : languages()) {
-      if (!language.learn) continue;
-      std::vector<std::string_view> views;
-      for (size_t i = 0; i < count; ++i)
-        if (languageOfPath(walked->files[i].path) == &language) views.push_back(texts[i]);
-      if (!views.empty()) lore[&language] = language.learn(views);
-    }
-    oneapi::tbb::parallel_for(size_t{0}, count, [&](size_t i) {
-      if (!failures[i].reason.empty()) return;
-      const Language* language = languageOfPath(walked->files[i].path);
-      auto known = lore.find(language);
-      lowered[i] = lowerOne(*language, walked->files[i].path, texts[i], known == lore.end() ? nullptr : known->second.get());
-      texts[i].clear();
-      texts[i].shrink_to_fit();
-    });
+  std::vector<size_t> sizes;
+  for (const FoundFile& file : walked->files) sizes.push_back(file.size);
+  forEachLargestFirst(sizes, options.jobs, [&](size_t i) {
+    auto text = readSource(walked->files[i].absolute);
+    if (text) texts[i] = std::move(*text);
+    else failures[i] = {walked->files[i].path, text.error().reason};
+  });
+  std::map<const Language*, std::unique_ptr<Language::TreeLore>> lore;
+  for (const Language& language : languages()) {
+    if (!language.learn) continue;
+    std::vector<std::string_view> views;
+    for (size_t i = 0; i < count; ++i)
+      if (languageOfPath(walked->files[i].path) == &language) views.push_back(texts[i]);
+    if (!views.empty()) lore[&language] = language.learn(views);
+  }
+  forEachLargestFirst(sizes, options.jobs, [&](size_t i) {
+    if (!failures[i].reason.empty()) return;
+    const Language* language = languageOfPath(walked->files[i].path);
+    auto known = lore.find(language);
+    lowered[i] = lowerOne(*language, walked->files[i].path, texts[i], known == lore.end() ? nullptr : known->second.get());
+    texts[i].clear();
+    texts[i].shrink_to_fit();
   });
 
   for (size_t i = 0; i < count; ++i) {

@@ -162,12 +162,15 @@ struct Specifiers {
 
 class Lowerer {
  public:
-  Lowerer(std::string_view text, const MacroLore* lore, LoweredFile& file)
-      : text_(text), lore_(lore), file_(file), build_(file) {}
+  Lowerer(std::string_view text, const MacroLore* lore, LoweredFile& file, TSNode root)
+      : text_(text), lore_(lore), file_(file), build_(file), root_(root), cursor_(ts_tree_cursor_new(root)) {}
+  ~Lowerer() { ts_tree_cursor_delete(&cursor_); }
+  Lowerer(const Lowerer&) = delete;
+  Lowerer& operator=(const Lowerer&) = delete;
 
-  void run(TSNode root) {
+  void run() {
     build_[0].span = {0, static_cast<uint32_t>(text_.size())};
-    declarations(root, 0, Place::NamespaceScope, "", 0);
+    declarations(root_, 0, Place::NamespaceScope, "", 0);
   }
 
  private:
@@ -181,14 +184,15 @@ class Lowerer {
   class Children {
    public:
     Children(Lowerer& owner, TSNode node) : owner_(owner), from_(owner.stack_.size()) {
-      TSTreeCursor cursor = ts_tree_cursor_new(node);
-      if (ts_tree_cursor_goto_first_child(&cursor)) {
+      // All children are taken before anything else happens, so one cursor serves all levels.
+      TSTreeCursor* cursor = &owner.cursor_;
+      ts_tree_cursor_reset(cursor, node);
+      if (ts_tree_cursor_goto_first_child(cursor)) {
         do {
-          TSNode child = ts_tree_cursor_current_node(&cursor);
-          owner.stack_.push_back({child, ts_tree_cursor_current_field_id(&cursor), tagOf(child)});
-        } while (ts_tree_cursor_goto_next_sibling(&cursor));
+          TSNode child = ts_tree_cursor_current_node(cursor);
+          owner.stack_.push_back({child, ts_tree_cursor_current_field_id(cursor), tagOf(child)});
+        } while (ts_tree_cursor_goto_next_sibling(cursor));
       }
-      ts_tree_cursor_delete(&cursor);
       count_ = owner.stack_.size() - from_;
     }
     ~Children() { owner_.stack_.resize(from_); }
@@ -1724,6 +1728,8 @@ class Lowerer {
   const MacroLore* lore_;
   LoweredFile& file_;
   TreeBuilder build_;
+  TSNode root_;
+  TSTreeCursor cursor_;
   std::vector<Child> stack_;
   std::vector<std::pair<std::string, uint32_t>> templateParameters_;
   bool isTemplate_ = false;
@@ -1743,7 +1749,7 @@ constexpr std::array<std::string_view, 7> kHeaders = {".h", ".hpp", ".hh", ".hxx
 void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
   const auto* macros = static_cast<const MacroLore*>(lore);
   PreparedText prepared = prepareCpp(text, macros);
-  if (bracketDepth(prepared.text) > kBracketLimit) {
+  if (prepared.bracketDepth > kBracketLimit) {
     // The parser runtime itself does not bear any depth.
     out.problem = "left unread: brackets nested more than " + std::to_string(kBracketLimit) + " deep";
     TreeBuilder builder(out);
@@ -1756,7 +1762,7 @@ void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile
   ParserHandle parser = makeParser(tree_sitter_cpp());
   TreeHandle tree = parseRepaired(parser.get(), prepared.text, macros);
   out.comments = std::move(prepared.comments);
-  Lowerer(prepared.text, macros, out).run(ts_tree_root_node(tree.get()));
+  Lowerer(prepared.text, macros, out, ts_tree_root_node(tree.get())).run();
   // Includes stand at the end of the unit's children; their spans tell where they are.
   NodeId last = out.nodes[0].firstChild;
   while (last != kNoNode && out.nodes[last].nextSibling != kNoNode) last = out.nodes[last].nextSibling;

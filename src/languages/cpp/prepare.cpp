@@ -342,21 +342,6 @@ size_t skipLiteral(std::string_view text, size_t at) {
   return at;
 }
 
-size_t bracketDepth(std::string_view text) {
-  size_t depth = 0, deepest = 0;
-  for (size_t at = 0; at < text.size();) {
-    size_t after = skipLiteral(text, at);
-    if (after > at) {
-      at = after;
-      continue;
-    }
-    char c = text[at++];
-    if (c == '(' || c == '{' || c == '[') deepest = std::max(deepest, ++depth);
-    if ((c == ')' || c == '}' || c == ']') && depth > 0) --depth;
-  }
-  return deepest;
-}
-
 size_t closingParenthesis(std::string_view text, size_t open) {
   int depth = 0;
   for (size_t at = open; at < text.size();) {
@@ -424,6 +409,7 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
   blank(0, mark);
 
   std::vector<Branching> branches;
+  size_t depth = 0;
   bool active = true;
   bool lineStart = true;
   size_t inactiveFrom = 0;
@@ -494,6 +480,8 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
     }
     lineStart = false;
     if (!isWordStart(c)) {
+      if (c == '(' || c == '{' || c == '[') out.bracketDepth = std::max(out.bracketDepth, ++depth);
+      if ((c == ')' || c == '}' || c == ']') && depth > 0) --depth;
       ++at;
       continue;
     }

@@ -43,12 +43,10 @@ struct PreparedText {
   };
   std::vector<Include> includes;
   std::vector<Span> comments;
+  size_t bracketDepth = 0;  // how deep brackets of any kind are nested
 };
 
 PreparedText prepareCpp(std::string_view text, const MacroLore* lore);
-
-// How deep brackets of any kind are nested in a prepared text.
-size_t bracketDepth(std::string_view text);
 
 // If a comment, string, character or number starts at `at`, the offset behind
 // it; else `at`. Strings and characters end at the line's end at the latest.

@@ -12,8 +12,8 @@ constexpr TSSymbol kErrorSymbol = static_cast<TSSymbol>(-1);
 
 // How many bytes may be parsed again for one file's repair, and how often;
 // beyond that what is unread stays so.
-constexpr size_t kRepairBytes = 2u << 20;
-constexpr size_t kAttempts = 160;
+constexpr size_t kRepairBytes = 1u << 20;
+constexpr size_t kAttempts = 120;
 
 // Calls `visit(node)` for each error or missing node, outermost first.
 template <typename Visit>
@@ -40,7 +40,12 @@ struct Replacement {
   uint32_t begin;
   std::string instead;
 };
-using Change = std::vector<Replacement>;
+struct Change {
+  std::vector<Replacement> replacements;
+  // Which word is treated in which way: what worked once is tried first the next time.
+  std::string treatment;
+  bool group = false;  // of many places: only worth it when it mends much
+};
 
 bool isKeyword(std::string_view word) {
   static const std::set<std::string_view> kWords = {
@@ -117,52 +122,16 @@ std::vector<Change> candidates(std::string_view text, Span error, const MacroLor
     return out;
   };
   std::vector<Change> out;
-  for (const Word& word : words) {
-    if (!word.macro && !word.known && !word.startsLine) continue;
-    if (out.size() > 30) break;
-    if (word.close > word.end) {
-      out.push_back(Change{{word.begin, blanks(word.begin, word.close)}});
-      // FOO(x) as a statement without its semicolon.
-      std::string asStatement = blanks(word.begin, word.close);
-      asStatement.back() = ';';
-      out.push_back(Change{{word.begin, asStatement}});
-      if (word.macro || word.known) {
-        // FOO(x) where an expression or a type is wanted: a name as long.
-        std::string asName(word.close - word.begin, ' ');
-        for (uint32_t i = 0; i < asName.size(); ++i) asName[i] = i < word.end - word.begin ? text[word.begin + i] : ' ';
-        bool multiline = text.substr(word.begin, word.close - word.begin).find('\n') != std::string_view::npos;
-        if (!multiline) out.push_back(Change{{word.begin, asName}});
-        // FOO(x) { … }: the head of a loop or function.
-        if (word.end - word.begin >= 5 && !multiline) {
-          std::string asLoop(text.substr(word.begin, word.close - word.begin));
-          std::string head = "while(1)";
-          if (asLoop.size() >= head.size()) {
-            asLoop = head + std::string(asLoop.size() - head.size(), ' ');
-            out.push_back(Change{{word.begin, asLoop}});
-          }
-        }
-      }
-      if (word.macro) out.push_back(Change{{word.begin, blanks(word.begin, word.end)}});
-    } else if (word.macro || word.known) {
-      out.push_back(Change{{word.begin, blanks(word.begin, word.end)}});
-      std::string asStatement = blanks(word.begin, word.end);
-      asStatement.back() = ';';
-      out.push_back(Change{{word.begin, asStatement}});
-      // "prefix" MACRO "suffix": a string as long.
-      if (word.end - word.begin >= 2) {
-        std::string asText = blanks(word.begin, word.end);
-        asText.front() = asText.back() = '"';
-        out.push_back(Change{{word.begin, asText}});
-      }
-    }
-  }
-  // One macro used wrongly spoils many places at once: all its calls together.
+  auto add = [&](uint32_t at, std::string instead, std::string_view kind, uint32_t wordEnd) {
+    out.push_back({{{at, std::move(instead)}}, std::string(text.substr(at, wordEnd - at)) + " " + std::string(kind)});
+  };
+  // One macro that the grammar cannot bear spoils many places: all its calls together.
   std::set<std::string_view> grouped;
   for (const Word& word : words) {
     std::string_view name = text.substr(word.begin, word.end - word.begin);
     if ((!word.macro && !word.known) || !grouped.insert(name).second || grouped.size() > 6) continue;
     Change whole, statements;
-    for (size_t at = text.find(name); at != std::string_view::npos && whole.size() < 2000; at = text.find(name, at + name.size())) {
+    for (size_t at = text.find(name); at != std::string_view::npos && whole.replacements.size() < 2000; at = text.find(name, at + name.size())) {
       size_t end = at + name.size();
       if ((at > 0 && isWordByte(text[at - 1])) || (end < text.size() && isWordByte(text[end]))) continue;
       size_t close = end;
@@ -173,14 +142,54 @@ std::vector<Change> candidates(std::string_view text, Span error, const MacroLor
         if (close == std::string_view::npos) continue;
       }
       std::string spaces = blanks(static_cast<uint32_t>(at), static_cast<uint32_t>(close));
-      whole.push_back({static_cast<uint32_t>(at), spaces});
+      whole.replacements.push_back({static_cast<uint32_t>(at), spaces});
       spaces.back() = ';';
-      statements.push_back({static_cast<uint32_t>(at), spaces});
+      statements.replacements.push_back({static_cast<uint32_t>(at), spaces});
       at = close - name.size();
     }
-    if (whole.size() < 2) continue;
+    if (whole.replacements.size() < 3) continue;
+    whole.group = statements.group = true;
     out.push_back(std::move(whole));
     out.push_back(std::move(statements));
+  }
+  for (const Word& word : words) {
+    if (!word.macro && !word.known && !word.startsLine) continue;
+    if (out.size() > 30) break;
+    if (word.close > word.end) {
+      add(word.begin, blanks(word.begin, word.close), "blank-call", word.end);
+      // FOO(x) as a statement without its semicolon.
+      std::string asStatement = blanks(word.begin, word.close);
+      asStatement.back() = ';';
+      add(word.begin, asStatement, "statement-call", word.end);
+      if (word.macro || word.known) {
+        // FOO(x) where an expression or a type is wanted: a name as long.
+        std::string asName(word.close - word.begin, ' ');
+        for (uint32_t i = 0; i < asName.size(); ++i) asName[i] = i < word.end - word.begin ? text[word.begin + i] : ' ';
+        bool multiline = text.substr(word.begin, word.close - word.begin).find('\n') != std::string_view::npos;
+        if (!multiline) add(word.begin, asName, "name-call", word.end);
+        // FOO(x) { … }: the head of a loop or function.
+        if (word.end - word.begin >= 5 && !multiline) {
+          std::string asLoop(text.substr(word.begin, word.close - word.begin));
+          std::string head = "while(1)";
+          if (asLoop.size() >= head.size()) {
+            asLoop = head + std::string(asLoop.size() - head.size(), ' ');
+            add(word.begin, asLoop, "loop-call", word.end);
+          }
+        }
+      }
+      if (word.macro) add(word.begin, blanks(word.begin, word.end), "blank-word", word.end);
+    } else if (word.macro || word.known) {
+      add(word.begin, blanks(word.begin, word.end), "blank-word", word.end);
+      std::string asStatement = blanks(word.begin, word.end);
+      asStatement.back() = ';';
+      add(word.begin, asStatement, "statement-word", word.end);
+      // "prefix" MACRO "suffix": a string as long.
+      if (word.end - word.begin >= 2) {
+        std::string asText = blanks(word.begin, word.end);
+        asText.front() = asText.back() = '"';
+        add(word.begin, asText, "text-word", word.end);
+      }
+    }
   }
   return out;
 }
@@ -193,9 +202,9 @@ TSPoint pointOf(std::string_view text, uint32_t offset) {
 }
 
 TreeHandle reparse(TSParser* parser, const std::string& text, TSTree* old, const Change& change) {
-  if (change.size() > 8) return parseText(parser, text);
+  if (change.replacements.size() > 8) return parseText(parser, text);
   TreeHandle copy(ts_tree_copy(old));
-  for (const Replacement& replacement : change) {
+  for (const Replacement& replacement : change.replacements) {
     uint32_t size = static_cast<uint32_t>(replacement.instead.size());
     TSInputEdit edit{};
     edit.start_byte = replacement.begin;
@@ -210,7 +219,7 @@ TreeHandle reparse(TSParser* parser, const std::string& text, TSTree* old, const
 // Applies a change and leaves the texts it replaced in `change`, so that
 // applying it again takes it back.
 void swapIn(std::string& text, Change& change) {
-  for (Replacement& replacement : change) {
+  for (Replacement& replacement : change.replacements) {
     std::string before = text.substr(replacement.begin, replacement.instead.size());
     text.replace(replacement.begin, replacement.instead.size(), replacement.instead);
     replacement.instead = std::move(before);
@@ -229,6 +238,7 @@ TreeHandle parseRepaired(TSParser* parser, std::string& text, const MacroLore* l
   TreeHandle tree = parseText(parser, text);
   uint32_t unread = unreadBytes(ts_tree_root_node(tree.get()));
   size_t budget = std::min(kAttempts, kRepairBytes / std::max<size_t>(text.size(), 1));
+  std::set<std::string> worked;
   std::set<uint32_t> givenUp;  // error positions with nothing left to try
   while (unread > 0 && budget > 0) {
     std::vector<Span> errors;
@@ -237,25 +247,32 @@ TreeHandle parseRepaired(TSParser* parser, std::string& text, const MacroLore* l
     });
     if (errors.empty()) break;
     Span error = errors.front();
-    // The best of the candidates, not the first: a small gain may block a large one.
+    // The best of the candidates: a small gain may block a large one. One that
+    // mends this error whole is good enough.
+    std::vector<Change> tries = candidates(text, error, lore);
+    std::stable_partition(tries.begin(), tries.end(), [&](const Change& change) { return worked.count(change.treatment) > 0; });
     Change best;
-    for (Change& change : candidates(text, error, lore)) {
+    TreeHandle bestTree;
+    uint32_t before = unread, size = std::max(1u, error.size());
+    for (Change& change : tries) {
       if (budget == 0) break;
       --budget;
       swapIn(text, change);
       TreeHandle attempt = reparse(parser, text, tree.get(), change);
       uint32_t left = unreadBytes(ts_tree_root_node(attempt.get()));
       swapIn(text, change);
-      if (left >= unread) continue;
+      if (left >= unread || (change.group && left * 5 > before * 4)) continue;
       unread = left;
+      bestTree = std::move(attempt);
       best = std::move(change);
-      if (left == 0) break;
+      if (best.group || left + size <= before) break;
     }
-    if (best.empty()) {
+    if (!bestTree) {
       givenUp.insert(error.begin);
     } else {
+      worked.insert(best.treatment);
       swapIn(text, best);
-      tree = reparse(parser, text, tree.get(), best);
+      tree = std::move(bestTree);
     }
   }
   return tree;
