@@ -211,7 +211,7 @@ class BodyWalk {
       VariableIndex local = findLocal(global(id));
       if (local != kNone) return Symbol(Symbol::Sort::Variable, local);
     }
-    Symbol found = k_.lookup(text, scope_, f_);
+    Symbol found = k_.lookupKnown(global(id), scope_, f_, false);
     return found.is(Symbol::Sort::Alias) ? k_.followAlias(found, f_) : found;
   }
 
@@ -876,9 +876,11 @@ void Linker::run() {
   for (FileIndex f = 0; f < p_.files.size(); ++f) collectFile(f);
   resolveUsings(0);
   joinPending();
+  forgetAliases();  // what they stand for may only now be known
   ScopeIndex firstLocal = static_cast<ScopeIndex>(p_.scopes.size());
   collectLocalTypes();
   resolveUsings(firstLocal);
+  forgetAliases();
   resolveDeclaredTypes();
 
   // The bodies. Functions and variables may be added while walking (locals), so by index.

@@ -43,6 +43,8 @@ class Linker {
   // What `name` means seen from `scope` in file `f`; for functions the first
   // of the overloads. `skipFunctions`: a type is wanted.
   Symbol lookup(std::string_view name, ScopeIndex scope, FileIndex f, bool wantType = false) const;
+  // The same, remembered: for the passes after all declarations are collected.
+  Symbol lookupKnown(NameId name, ScopeIndex scope, FileIndex f, bool wantType);
   Symbol lookupOutward(NameId name, ScopeIndex scope, FileIndex f, bool wantType) const;
   Symbol lookupIn(NameId name, ScopeIndex scope, FileIndex f, bool wantType, int depth = 0) const;
   const std::vector<Symbol>* entries(ScopeIndex scope, NameId name) const;
@@ -50,6 +52,8 @@ class Linker {
   ScopeIndex namespaceIn(ScopeIndex scope, std::string_view name) const;
   ScopeIndex scopeOf(Symbol symbol, FileIndex f) const;
   Symbol followAlias(Symbol symbol, FileIndex f) const;
+  Symbol aliasTarget(Symbol symbol, FileIndex f) const;
+  void forgetAliases() { aliasStates_.clear(); }
   bool visible(Symbol symbol, FileIndex f) const;
   Symbol best(const std::vector<Symbol>& list, FileIndex f, bool wantType) const;
   TypeUseId writtenType(FileIndex f, NodeId typeRef, ScopeIndex scope, int depth = 0);
@@ -76,7 +80,10 @@ class Linker {
   std::vector<AliasDecl> aliases_;
   std::vector<Pending> pendingFunctions_, pendingVariables_, pendingTypes_;
   std::vector<std::pair<Place, ScopeIndex>> typeScopes_;  // bases still to resolve
-  mutable int aliasDepth_ = 0;
+  enum class AliasState : uint8_t { Unknown, Asked, Known };
+  std::unordered_map<uint64_t, Symbol> remembered_;
+  mutable std::vector<AliasState> aliasStates_;
+  mutable std::vector<Symbol> aliasTargets_;
   std::unordered_map<FunctionIndex, ScopeIndex> localScopes_;  // of functions that declare types inside
 };
 

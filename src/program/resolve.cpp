@@ -112,13 +112,22 @@ ScopeIndex Linker::scopeOf(Symbol symbol, FileIndex f) const {
 
 Symbol Linker::followAlias(Symbol symbol, FileIndex f) const {
   if (!symbol.is(Symbol::Sort::Alias)) return symbol;
+  if (aliasStates_.size() < aliases_.size()) {
+    aliasStates_.resize(aliases_.size());
+    aliasTargets_.resize(aliases_.size());
+  }
+  uint32_t index = symbol.index();
   // Aliases may name each other in a circle, through the scopes they are looked up in.
-  if (aliasDepth_ > 12) return {};
-  struct Deeper {
-    int& depth;
-    explicit Deeper(int& d) : depth(d) { ++depth; }
-    ~Deeper() { --depth; }
-  } deeper(aliasDepth_);
+  if (aliasStates_[index] == AliasState::Known) return aliasTargets_[index];
+  if (aliasStates_[index] == AliasState::Asked) return {};
+  aliasStates_[index] = AliasState::Asked;
+  Symbol target = aliasTarget(symbol, f);
+  aliasStates_[index] = AliasState::Known;
+  aliasTargets_[index] = target;
+  return target;
+}
+
+Symbol Linker::aliasTarget(Symbol symbol, FileIndex f) const {
   const AliasDecl& alias = aliases_[symbol.index()];
   const LoweredFile& file = p_.file(alias.place);
   std::string_view target;
@@ -166,6 +175,19 @@ Symbol Linker::lookup(std::string_view name, ScopeIndex scope, FileIndex f, bool
   return {};
 }
 
+Symbol Linker::lookupKnown(NameId name, ScopeIndex scope, FileIndex f, bool wantType) {
+  constexpr uint64_t kScopes = 1u << 20, kNames = 1u << 24, kFiles = 1u << 18;
+  if (scope >= kScopes || name >= kNames || f >= kFiles) return lookup(p_.names.text(name), scope, f, wantType);
+  uint64_t key = (((uint64_t{scope} * kNames + name) * kFiles) + f) * 2 + (wantType ? 1 : 0);
+  auto [entry, fresh] = remembered_.try_emplace(key);
+  if (fresh) {
+    Symbol found = lookup(p_.names.text(name), scope, f, wantType);
+    remembered_[key] = found;
+    return found;
+  }
+  return entry->second;
+}
+
 ScopeIndex Linker::lookupScopeFor(FunctionIndex function) const {
   const Function& f = p_.functions[function];
   return f.owner != kNone ? p_.types[f.owner].scope : f.parent;
@@ -191,7 +213,7 @@ TypeUseId Linker::writtenType(FileIndex f, NodeId typeRef, ScopeIndex scope, int
   for (NodeId c : children(file, typeRef))
     if (file[c].role == Role::TypeArgument) arguments.push_back(writtenType(f, c, scope, depth + 1));
   if (name.empty()) return 0;
-  Symbol symbol = lookup(name, scope, f, true);
+  Symbol symbol = lookupKnown(global(f, node.name), scope, f, true);
   if (symbol.is(Symbol::Sort::Alias)) {
     const AliasDecl alias = aliases_[symbol.index()];
     const LoweredFile& aliasFile = p_.file(alias.place);

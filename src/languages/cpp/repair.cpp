@@ -13,7 +13,7 @@ constexpr TSSymbol kErrorSymbol = static_cast<TSSymbol>(-1);
 // How many bytes may be parsed again for one file's repair, and how often;
 // beyond that what is unread stays so.
 constexpr size_t kRepairBytes = 1u << 20;
-constexpr size_t kAttempts = 120;
+constexpr size_t kAttempts = 60;
 
 // Calls `visit(node)` for each error or missing node, outermost first.
 template <typename Visit>
@@ -107,6 +107,25 @@ std::vector<Change> candidates(std::string_view text, Span error, const MacroLor
     startsLine = false;
     at = end;
   }
+  // When the whole file is one error its beginning tells nothing: the macros of
+  // the tree that are used anywhere in it are looked at.
+  bool wide = error.size() > 2000;
+  if (wide && lore) {
+    for (size_t at = error.begin; at < error.end && words.size() < 400;) {
+      size_t after = skipLiteral(text, at);
+      if (after > at || !isWordByte(text[at])) {
+        at = after > at ? after : at + 1;
+        continue;
+      }
+      size_t end = at;
+      while (end < text.size() && isWordByte(text[end])) ++end;
+      if (end < text.size() && text[end] == '(' && lore->withBody.count(std::string(text.substr(at, end - at)))) {
+        size_t close = closingParenthesis(text, end);
+        if (close != std::string_view::npos) words.push_back({static_cast<uint32_t>(at), static_cast<uint32_t>(end), static_cast<uint32_t>(close), true, true, false});
+      }
+      at = end;
+    }
+  }
   // Nearest to the error first.
   std::stable_sort(words.begin(), words.end(), [&](const Word& a, const Word& b) {
     auto rank = [&](const Word& w) {
@@ -129,7 +148,7 @@ std::vector<Change> candidates(std::string_view text, Span error, const MacroLor
   std::set<std::string_view> grouped;
   for (const Word& word : words) {
     std::string_view name = text.substr(word.begin, word.end - word.begin);
-    if ((!word.macro && !word.known) || !grouped.insert(name).second || grouped.size() > 6) continue;
+    if ((!word.macro && !word.known) || !grouped.insert(name).second || grouped.size() > (wide ? 8u : 3u)) continue;
     Change whole, statements;
     for (size_t at = text.find(name); at != std::string_view::npos && whole.replacements.size() < 2000; at = text.find(name, at + name.size())) {
       size_t end = at + name.size();
@@ -154,7 +173,7 @@ std::vector<Change> candidates(std::string_view text, Span error, const MacroLor
   }
   for (const Word& word : words) {
     if (!word.macro && !word.known && !word.startsLine) continue;
-    if (out.size() > 30) break;
+    if (out.size() > 16) break;
     if (word.close > word.end) {
       add(word.begin, blanks(word.begin, word.close), "blank-call", word.end);
       // FOO(x) as a statement without its semicolon.
