@@ -885,20 +885,27 @@ class Injector {
         if (!ensureInclude(place.file)) return refuse(w, "including the class's file from " + p_.files[place.file].path + " would make a circle");
       }
     }
-    for (Place access : w.accesses) {
-      if (!reachableInLambda(access, false)) return refuse(w, "a lambda at " + at(access) + " does not capture what it would need");
-      if (!replaceAccess(access, object)) return std::nullopt;
-    }
-    for (const Work::Pass& pass : w.passes) {
-      if (!reachableInLambda(pass.place, false)) return refuse(w, "a lambda at " + at(pass.place) + " does not capture what it would need");
-      if (!addArgument(pass, object)) return std::nullopt;
-    }
+    if (!useInFunction(w, object)) return std::nullopt;
     Step step;
     step.kind = w.accesses.empty() ? StepKind::Lift : StepKind::HandIn;
     step.subject = name;
     step.inTests = inTests(fn.definition);
     step.title = name + " takes the " + std::string(p_.text(p_.types[made_].name)) + " as a parameter" + (w.accesses.empty() ? " and passes it on" : "; by default it fetches it as before");
     return step;
+  }
+
+  // Inside one function the object goes by one name.
+  bool useInFunction(const Work& w, const std::string& object) {
+    auto captured = [&](Place place) {
+      if (reachableInLambda(place, false)) return true;
+      (void)refuse(w, "a lambda at " + at(place) + " does not capture what it would need");
+      return false;
+    };
+    for (Place access : w.accesses)
+      if (!captured(access) || !replaceAccess(access, object)) return false;
+    for (const Work::Pass& pass : w.passes)
+      if (!captured(pass.place) || !addArgument(pass, object)) return false;
+    return true;
   }
 
   // ----- composing places
@@ -923,14 +930,7 @@ class Injector {
       scan_.insertAtBodyStart({fn.definition.file, body}, line, edits_);
       nameDirectly(fn.definition.file);
     }
-    for (Place access : w.accesses) {
-      if (!reachableInLambda(access, false)) return refuse(w, "a lambda at " + at(access) + " does not capture what it would need");
-      if (!replaceAccess(access, object)) return std::nullopt;
-    }
-    for (const Work::Pass& pass : w.passes) {
-      if (!reachableInLambda(pass.place, false)) return refuse(w, "a lambda at " + at(pass.place) + " does not capture what it would need");
-      if (!addArgument(pass, object)) return std::nullopt;
-    }
+    if (!useInFunction(w, object)) return std::nullopt;
     Step step;
     step.kind = StepKind::Compose;
     step.subject = functionText(p_, w.function);

@@ -112,6 +112,16 @@ Result<Done> finish(const std::string& root, const Job& job) {
   return Done{};
 }
 
+Result<WriteBackDone> carryOutAndFinish(const std::string& root, const std::string& folder) {
+  auto job = readJob(folder);
+  if (!job) return job.error();
+  auto done = carryOut(root, *job);
+  if (!done) return done;
+  auto finished = finish(root, *job);
+  if (!finished) return finished.error();
+  return done;
+}
+
 }  // namespace
 
 bool hasInterruptedJob(const std::string& root) {
@@ -152,13 +162,7 @@ Result<WriteBackDone> resumeJob(const std::string& root) {
   std::string folder = root + "/.elmcart/journal";
   if (!fs::exists(folder, error)) folder = root + "/.elmcart/last";
   if (!hasInterruptedJob(root)) return Error{root, "there is no interrupted job to finish"};
-  auto job = readJob(folder);
-  if (!job) return job.error();
-  auto done = carryOut(root, *job);
-  if (!done) return done;
-  auto finished = finish(root, *job);
-  if (!finished) return finished.error();
-  return done;
+  return carryOutAndFinish(root, folder);
 }
 
 Result<WriteBackDone> undoJob(const std::string& root) {
@@ -176,13 +180,7 @@ Result<WriteBackDone> undoJob(const std::string& root) {
   }
   auto turned = writeWhole(folder + "/backwards", "", 0644);
   if (!turned) return turned.error();
-  auto job = readJob(folder);
-  if (!job) return job.error();
-  auto done = carryOut(root, *job);
-  if (!done) return done;
-  auto finished = finish(root, *job);
-  if (!finished) return finished.error();
-  return done;
+  return carryOutAndFinish(root, folder);
 }
 
 }  // namespace elmcart

@@ -955,6 +955,13 @@ class Recogniser {
     }
   }
 
+  // Of the locks held so far, those that are held here too.
+  static void keepCommon(std::set<VariableIndex>& common, const std::vector<VariableIndex>& held, bool first) {
+    std::set<VariableIndex> here(held.begin(), held.end());
+    if (!first) std::erase_if(here, [&](VariableIndex v) { return !common.count(v); });
+    common = std::move(here);
+  }
+
   // The lock that is held wherever a field is touched after construction.
   void fillLocks(Entity& entity) {
     for (StateField& field : entity.state) {
@@ -965,13 +972,7 @@ class Recogniser {
         if (use.in != kNone && (p_.functions[use.in].form == FunctionForm::Constructor || p_.functions[use.in].form == FunctionForm::Destructor)) continue;
         std::vector<VariableIndex> held = locksAround(p_, use.place);
         if (held.empty() && use.in != kNone) held = locksOfAllCallers(use.in, 0);
-        std::set<VariableIndex> here(held.begin(), held.end());
-        if (first) common = here;
-        else {
-          std::set<VariableIndex> both;
-          std::set_intersection(common.begin(), common.end(), here.begin(), here.end(), std::inserter(both, both.begin()));
-          common = both;
-        }
+        keepCommon(common, held, first);
         first = false;
       }
       if (!common.empty()) field.lock = *common.begin();
@@ -990,13 +991,7 @@ class Recogniser {
         if (form == FunctionForm::Constructor || form == FunctionForm::Destructor) continue;
         held = locksOfAllCallers(p_.calls[c].in, depth + 1);
       }
-      std::set<VariableIndex> here(held.begin(), held.end());
-      if (first) common = here;
-      else {
-        std::set<VariableIndex> both;
-        std::set_intersection(common.begin(), common.end(), here.begin(), here.end(), std::inserter(both, both.begin()));
-        common = both;
-      }
+      keepCommon(common, held, first);
       first = false;
     }
     return {common.begin(), common.end()};
