@@ -2,7 +2,7 @@
 # The unit tests under the address and undefined-behaviour sanitizers.
 set -eu
 here=$(cd "$(dirname "$0")/.." && pwd)
-sh "$here/scripts/build.sh" build-sanitize -DELMCART_SANITIZE=ON -DCMAKE_BUILD_TYPE=RelWithDebInfo
+TARGET=unit_tests sh "$here/scripts/build.sh" build-sanitize -DELMCART_SANITIZE=ON -DCMAKE_BUILD_TYPE=Debug -DCMAKE_CXX_FLAGS=-O1 -DCMAKE_C_FLAGS=-O1
 cd "$here"
 # Graphviz keeps memory of its own until the process ends.
 ASAN_OPTIONS=detect_leaks=0 build-sanitize/tests/unit_tests --gtest_brief=1

@@ -35,6 +35,10 @@ class NameTable {
     return found == ids_.end() ? 0 : found->second;
   }
 
+  // Gives the memory for finding ids by text back; a name interned later gets a
+  // new id even when its text was there before.
+  void seal() { ids_ = {}; }
+
   std::string_view text(NameId id) const { return texts_[id]; }
   size_t size() const { return texts_.size(); }
 

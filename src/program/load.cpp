@@ -20,6 +20,7 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   file.nodes.reserve(text.size() / 11 + 16);
   file.lineStarts = lineStartsOf(text);
   language.lower(text, lore, file);
+  file.names.seal();
   for (Span span : file.comments) {
     std::string_view comment = text.substr(span.begin, span.size());
     size_t at = comment.find("elmcart:");

@@ -1,0 +1,88 @@
+// Further ways to fill a slot.
+#include <memory>
+#include <mutex>
+#include <optional>
+#include <string>
+
+// make_unique into an owning slot, with a test in front.
+class Derrick {  // entity: singleton Derrick lazy none
+ public:
+  static Derrick& derrick() {
+    if (!slot_) slot_ = std::unique_ptr<Derrick>(new Derrick);  // finding: thread.unguarded-creation
+    return *slot_;
+  }
+
+ private:
+  Derrick() = default;
+  Derrick(const Derrick&) = delete;
+  static std::unique_ptr<Derrick> slot_;
+  int load_ = 0;
+};
+std::unique_ptr<Derrick> Derrick::slot_;
+
+// Shared ownership, handed out by value.
+class Wharf {  // entity: singleton Wharf lazy lock
+ public:
+  static std::shared_ptr<Wharf> wharf() {
+    std::scoped_lock hold(mutex_);
+    if (slot_ == nullptr) slot_ = std::shared_ptr<Wharf>(new Wharf());
+    return slot_;
+  }
+  Wharf(const Wharf&) = delete;
+
+ private:
+  Wharf() {}
+  static inline std::shared_ptr<Wharf> slot_;
+  static inline std::mutex mutex_;  // harmless: mutex_
+  int piles_ = 0;
+};
+
+// lock() and unlock() by hand.
+class Capstan {  // entity: singleton Capstan lazy lock
+ public:
+  static Capstan* capstan() {
+    mutex_.lock();
+    if (!slot_) slot_ = new Capstan;
+    mutex_.unlock();
+    return slot_;
+  }
+  Capstan(const Capstan&) = delete;
+
+ private:
+  Capstan() = default;
+  static Capstan* slot_;
+  static std::mutex mutex_;
+  int turns_ = 0;
+};
+Capstan* Capstan::slot_ = nullptr;
+std::mutex Capstan::mutex_;  // harmless: mutex_
+
+// A pointer to an object that lives inside the accessor.
+class Semaphore {  // entity: singleton Semaphore lazy language
+ public:
+  static Semaphore* semaphore() {
+    static Semaphore* instance = new Semaphore;
+    return instance;
+  }
+  Semaphore(const Semaphore&) = delete;
+
+ private:
+  Semaphore() = default;
+  int arms_ = 2;
+};
+
+// A reference that keeps the instance: calls through it are uses of it.
+class Drydock {  // entity: singleton Drydock lazy language
+ public:
+  static Drydock& dock() {
+    static Drydock instance;
+    return instance;
+  }
+  Drydock(const Drydock&) = delete;
+  Drydock() {}  // finding: single.open-constructor
+  void fill(int depth) { depth_ = depth; }
+  int depth() const { return depth_; }
+
+ private:
+  int depth_ = 0;
+};

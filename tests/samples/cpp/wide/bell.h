@@ -1,0 +1,12 @@
+#pragma once
+class Bell {  // entity: singleton Bell lazy language // finding: tie.wide-reach
+ public:
+  static Bell& bell();
+  Bell(const Bell&) = delete;
+  int strokes() const { return strokes_; }
+  int strike(int times);
+
+ private:
+  Bell() = default;
+  int strokes_ = 0;
+};
