@@ -4,9 +4,9 @@
 set -eu
 here=$(cd "$(dirname "$0")/.." && pwd)
 packages="build-essential cmake ninja-build pkg-config git ca-certificates
-  libboost-program-options-dev libfmt-dev libspdlog-dev nlohmann-json3-dev libtomlplusplus-dev
-  libxxhash-dev libpugixml-dev libtbb-dev libgit2-dev libgraphviz-dev graphviz fonts-dejavu-core
-  libgtest-dev libgmock-dev libbenchmark-dev libtree-sitter-dev"
+  libboost-program-options-dev libfmt-dev nlohmann-json3-dev libtomlplusplus-dev
+  libpugixml-dev libtbb-dev libgit2-dev libgraphviz-dev graphviz fonts-dejavu-core
+  libgtest-dev libgmock-dev libtree-sitter-dev"
 missing=""
 for package in $packages; do
   dpkg-query -W -f='${Status}' "$package" 2>/dev/null | grep -q '^install ok installed$' || missing="$missing $package"

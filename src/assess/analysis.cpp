@@ -24,6 +24,7 @@ Result<std::unique_ptr<Analysis>> analyse(const std::string& path, const Config&
   LoadOptions options;
   options.walk.leaveOut = config.leaveOut;
   options.walk.honourGitignore = config.gitignore;
+  options.walk.only = config.only;
   options.jobs = jobs;
   auto loaded = loadTree(path, options);
   if (!loaded) return loaded.error();

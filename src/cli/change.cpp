@@ -26,7 +26,7 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
   std::string id;
   Config config = configOf(options, path);
   {
-    auto a = analysisOf(options, path, false, exitCode);
+    auto a = analysisOf(options, {path}, false, exitCode);
     id = a->survey.entities[entityOf(*a, name)].id;
   }
   if (confirm && config.build.empty() && config.test.empty())
@@ -174,7 +174,7 @@ int runDemo(const Context& context, const Command& self) {
   TextStyle plain;
   int exitCode = kDone;
   say(options, "survey and assess: the harbour office");
-  auto a = analysisOf(options, office, true, exitCode);
+  auto a = analysisOf(options, {office}, true, exitCode);
   writeFile(folder + "/survey.txt", surveyText(*a, true, plain));
   writeFile(folder + "/survey.json", jsonText(surveyJson(*a, true)));
   writeFile(folder + "/survey.csv", surveyCsv(*a, true));

@@ -61,8 +61,8 @@ Options readOptions(const Context& context, const Command& self, const boost::pr
 unsigned jobsOf(const Options& options);
 Config configOf(const Options& options, const std::string& path);
 TextStyle styleOf(const Options& options, bool toFile);
-// Loads and judges `path`; reports files that could not be used.
-std::unique_ptr<Analysis> analysisOf(const Options& options, const std::string& path, bool assess, int& exitCode);
+// Loads and judges the paths (several: below the folder that holds them all); reports files that could not be used.
+std::unique_ptr<Analysis> analysisOf(const Options& options, const std::vector<std::string>& paths, bool assess, int& exitCode);
 // The one entity that `name` means, or Stop with the candidates or the nearest names.
 size_t entityOf(const Analysis& analysis, const std::string& name);
 // One of the allowed words, or Stop with the nearest.

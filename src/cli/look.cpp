@@ -22,10 +22,10 @@ int runSurvey(const Context& context, const Command& self) {
   own.add_options()
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text, json or csv")
       ("all", po::bool_switch(), "also what can do no harm, with the reason why");
-  Options options = readOptions(context, self, own, "[PATH]", 0, 1);
+  Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json", "csv"});
   int exitCode = kDone;
-  auto a = analysisOf(options, pathOf(options, 0), false, exitCode);
+  auto a = analysisOf(options, options.positional, false, exitCode);
   bool all = options.flag("all");
   if (format == "json") emit(options, jsonText(surveyJson(*a, all)));
   else if (format == "csv") emit(options, surveyCsv(*a, all));
@@ -39,10 +39,10 @@ int runAssess(const Context& context, const Command& self) {
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
       ("gate", po::value<int>()->value_name("RISK"), "end with exit code 1 when a finding has that risk or more")
       ("accepted", po::bool_switch(), "also the findings that were accepted");
-  Options options = readOptions(context, self, own, "[PATH]", 0, 1);
+  Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
   int exitCode = kDone;
-  auto a = analysisOf(options, pathOf(options, 0), true, exitCode);
+  auto a = analysisOf(options, options.positional, true, exitCode);
   if (format == "json") emit(options, jsonText(assessJson(*a, options.flag("accepted"))));
   else emit(options, assessText(*a, options.flag("accepted"), styleOf(options, options.has("out"))));
   if (options.has("gate")) {
@@ -70,7 +70,7 @@ int runReach(const Context& context, const Command& self) {
   }
   choiceOf("--format", format, {"text", "json", "svg", "png", "dot", "graphml"});
   int exitCode = kDone;
-  auto a = analysisOf(options, pathOf(options, 1), false, exitCode);
+  auto a = analysisOf(options, {pathOf(options, 1)}, false, exitCode);
   size_t entity = entityOf(*a, options.positional[0]);
   if (format == "text") emit(options, reachText(*a, entity, styleOf(options, options.has("out"))));
   else if (format == "json") emit(options, jsonText(reachJson(*a, entity)));
@@ -104,7 +104,7 @@ int runExplain(const Context& context, const Command& self) {
     throw Stop{kWrongUse, "no check is called '" + options.positional[0] + "'" + (nearest.empty() ? "" : "; did you mean " + nearest.front() + "?")};
   }
   int exitCode = kDone;
-  auto a = analysisOf(options, pathOf(options, 1), true, exitCode);
+  auto a = analysisOf(options, {pathOf(options, 1)}, true, exitCode);
   emit(options, explainEntityText(*a, entityOf(*a, options.positional[0]), style));
   return exitCode;
 }
@@ -112,9 +112,9 @@ int runExplain(const Context& context, const Command& self) {
 int runReport(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()("title", po::value<std::string>()->value_name("TEXT"), "the page's title");
-  Options options = readOptions(context, self, own, "[PATH]", 0, 1);
+  Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
   int exitCode = kDone;
-  auto a = analysisOf(options, pathOf(options, 0), true, exitCode);
+  auto a = analysisOf(options, options.positional, true, exitCode);
   HtmlOptions html;
   std::string name = std::filesystem::path(a->program.root).filename().string();
   html.title = options.has("title") ? options.text("title") : "Shared state in " + name;

@@ -75,8 +75,26 @@ TextStyle styleOf(const Options& options, bool toFile) {
   return style;
 }
 
-std::unique_ptr<Analysis> analysisOf(const Options& options, const std::string& path, bool assess, int& exitCode) {
+std::unique_ptr<Analysis> analysisOf(const Options& options, const std::vector<std::string>& paths, bool assess, int& exitCode) {
+  namespace fs = std::filesystem;
+  std::string path = paths.empty() ? "." : paths.front();
+  std::vector<std::string> only;
+  if (paths.size() > 1) {
+    std::error_code error;
+    std::vector<fs::path> absolute;
+    for (const std::string& each : paths) {
+      absolute.push_back(fs::canonical(each, error));
+      if (error) throw Stop{kUnreadable, each + ": no such file or folder"};
+    }
+    // The folder that holds them all.
+    fs::path common = fs::is_directory(absolute.front(), error) ? absolute.front() : absolute.front().parent_path();
+    for (const fs::path& each : absolute)
+      while (common != common.root_path() && std::mismatch(common.begin(), common.end(), each.begin(), each.end()).first != common.end()) common = common.parent_path();
+    for (const fs::path& each : absolute) only.push_back(each == common ? "" : each.lexically_relative(common).string());
+    path = common.string();
+  }
   Config config = configOf(options, path);
+  config.only = only;
   auto result = analyse(path, config, jobsOf(options), assess);
   if (!result) throw Stop{kUnreadable, result.error().line()};
   for (const Error& problem : (*result)->problems) warn(problem.line());

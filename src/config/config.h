@@ -28,6 +28,7 @@ struct Config {
   std::string path;                  // of the file it was read from; empty when none
   std::vector<std::string> leaveOut; // globs
   bool gitignore = true;
+  std::vector<std::string> only;     // what the command line named, when it named several; no key of the file
   std::vector<std::string> tests = {"test/**", "tests/**", "**/test/**", "**/tests/**", "**/testing/**", "**/*_test.*", "**/*_tests.*", "**/test_*.*", "**/*Test.*", "**/unittest*/**"};
 
   int wideReach = 5;                 // classes that reach one entity before it is called wide

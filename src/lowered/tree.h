@@ -223,7 +223,6 @@ class TreeBuilder {
     file_.nodes[id].name = intern(text);
     file_.nodes[id].nameBegin = begin;
   }
-  NodeId lastChildOf(NodeId parent) const { return lastChild_[parent]; }
 
  private:
   void link(NodeId parent, NodeId id) {

@@ -57,7 +57,7 @@ struct Walker {
       if (!isFolder && !fs::is_regular_file(status)) continue;  // links, sockets, devices
       // Hidden folders hold tools' own things, never sources that are built.
       if (isFolder && (name[0] == '.' || std::find(std::begin(kAlwaysLeftOut), std::end(kAlwaysLeftOut), name) != std::end(kAlwaysLeftOut))) continue;
-      if (rules.ignored(path, isFolder) || leftOut(path)) continue;
+      if (rules.ignored(path, isFolder) || leftOut(path) || !asked(path, isFolder)) continue;
       if (isFolder) {
         folder(path, depth + 1);
       } else if (wanted(path)) {
@@ -66,6 +66,16 @@ struct Walker {
       }
     }
     rules.shrinkTo(rulesBefore);
+  }
+
+  // Is it one of those asked for, inside one, or a folder on the way to one?
+  bool asked(std::string_view path, bool isFolder) const {
+    auto below = [](std::string_view inner, std::string_view outer) {
+      return outer.empty() || inner == outer || (inner.size() > outer.size() && inner.substr(0, outer.size()) == outer && inner[outer.size()] == '/');
+    };
+    for (const std::string& only : options.only)
+      if (below(path, only) || (isFolder && below(only, path))) return true;
+    return options.only.empty();
   }
 
   bool leftOut(std::string_view path) const {

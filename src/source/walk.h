@@ -17,6 +17,7 @@ inline constexpr size_t kLargestFile = 64u << 20;
 struct WalkOptions {
   std::vector<std::string> leaveOut;  // globs relative to the root
   bool honourGitignore = true;
+  std::vector<std::string> only;      // folders and files to read, relative to the root; none: all
 };
 
 struct FoundFile {

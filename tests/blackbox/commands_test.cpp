@@ -134,6 +134,18 @@ TEST(Commands, LedgerAcceptsAndReportsStaleRows) {
   EXPECT_EQ(json["staleAcceptances"][0]["check"], "single.copyable");
 }
 
+TEST(Commands, SurveySeveralPathsAtOnce) {
+  Folder folder;
+  folder.write("north/a.cpp", "int berths = 1;\nvoid f() { berths = 2; }\n");
+  folder.write("south/deep/b.cpp", "int ships = 1;\nvoid g() { ships = 2; }\n");
+  folder.write("east/c.cpp", "int cranes = 1;\nvoid h() { cranes = 2; }\n");
+  auto json = jsonOf(elmcart("survey --format json " + (folder / "north") + " " + (folder / "south/deep/b.cpp")));
+  std::set<std::string> files;
+  for (const auto& e : json["entities"]) files.insert(e["file"].get<std::string>());
+  EXPECT_EQ(files, (std::set<std::string>{"north/a.cpp", "south/deep/b.cpp"}));
+  EXPECT_EQ(elmcart("survey " + (folder / "north") + " " + (folder / "nowhere")).exitCode, 3);
+}
+
 TEST(Commands, RefuseUnknownConfigurationKeysByName) {
   Folder folder;
   folder.write("a.cpp", "int berth;\n");
