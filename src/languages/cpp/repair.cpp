@@ -13,7 +13,7 @@ constexpr TSSymbol kErrorSymbol = static_cast<TSSymbol>(-1);
 // How many bytes may be parsed again for one file's repair, and how often;
 // beyond that what is unread stays so.
 constexpr size_t kRepairBytes = 1u << 20;
-constexpr size_t kAttempts = 60;
+constexpr size_t kAttempts = 28;
 
 // Calls `visit(node)` for each error or missing node, outermost first.
 template <typename Visit>
