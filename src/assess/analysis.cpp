@@ -33,7 +33,7 @@ Result<std::unique_ptr<Analysis>> analyse(const std::string& path, const Config&
   out->unreadFiles = loaded->unreadFiles;
   out->unreadBytes = loaded->unreadBytes;
   out->loadSeconds = secondsSince(mark);
-  out->program = link(loaded->root, std::move(loaded->files));
+  out->program = link(loaded->root, std::move(loaded->files), jobs);
   out->linkSeconds = secondsSince(mark);
   out->origins = std::make_unique<Origins>(out->program);
   out->survey = surveyProgram(out->program, *out->origins);

@@ -4,6 +4,7 @@
 
 #include "base/text.h"
 #include "program/linker.h"
+#include "program/load.h"
 
 namespace elmcart {
 
@@ -866,13 +867,16 @@ void Linker::run() {
     p_.languageOf.push_back(languageById(file.language));
     nameMap_[f].resize(file.names.size());
     for (NameId n = 0; n < file.names.size(); ++n) nameMap_[f][n] = p_.names.intern(file.names.text(n));
+  }
+  forEachFile([&](FileIndex f) {
+    const LoweredFile& file = p_.files[f];
     FileLinks& links = p_.links[f];
     links.symbol.resize(file.nodes.size());
     links.type.resize(file.nodes.size());
     links.parent.resize(file.nodes.size());
     for (NodeId n = 0; n < file.nodes.size(); ++n)
       for (NodeId c = file.nodes[n].firstChild; c != kNoNode; c = file.nodes[c].nextSibling) links.parent[c] = n;
-  }
+  });
   for (FileIndex f = 0; f < p_.files.size(); ++f) collectFile(f);
   resolveUsings(0);
   joinPending();
@@ -957,35 +961,46 @@ void Linker::run() {
   index();
 }
 
-void Linker::index() {
-  // Uses: every node that resolved to a variable, in the order of files and nodes.
-  std::vector<FunctionIndex> functionAt;
-  for (FileIndex f = 0; f < p_.files.size(); ++f) {
-    const LoweredFile& file = p_.files[f];
-    for (NodeId n = 1; n < file.nodes.size(); ++n) {
-      Kind kind = file[n].kind;
-      if (kind != Kind::Name && kind != Kind::Member && kind != Kind::FieldInit && kind != Kind::Capture) continue;
-      Symbol symbol = p_.links[f].symbol[n];
-      if (!symbol.is(Symbol::Sort::Variable)) continue;
-      Use use;
-      use.variable = symbol.index();
-      use.place = {f, n};
-      if (kind == Kind::FieldInit) use.access = Access::Write;
-      else classify(p_, use);
-      for (NodeId up = p_.links[f].parent[n]; up != kNoNode; up = p_.links[f].parent[up]) {
-        Symbol around = p_.links[f].symbol[up];
-        if (file[up].kind == Kind::Function && around.is(Symbol::Sort::Function)) {
-          use.in = around.index();
-          break;
-        }
-        if (file[up].kind == Kind::Variable && around.is(Symbol::Sort::Variable) && use.inInitialiserOf == kNone &&
-            p_.variables[around.index()].storage != Storage::Local)
-          use.inInitialiserOf = around.index();
+void Linker::forEachFile(const std::function<void(FileIndex)>& work) const {
+  std::vector<size_t> sizes;
+  for (const LoweredFile& file : p_.files) sizes.push_back(file.nodes.size());
+  forEachLargestFirst(sizes, jobs_, [&](size_t i) { work(static_cast<FileIndex>(i)); });
+}
+
+// Every node of a file that resolved to a variable, in order.
+std::vector<Use> Linker::usesIn(FileIndex f) const {
+  std::vector<Use> out;
+  const LoweredFile& file = p_.files[f];
+  for (NodeId n = 1; n < file.nodes.size(); ++n) {
+    Kind kind = file[n].kind;
+    if (kind != Kind::Name && kind != Kind::Member && kind != Kind::FieldInit && kind != Kind::Capture) continue;
+    Symbol symbol = p_.links[f].symbol[n];
+    if (!symbol.is(Symbol::Sort::Variable)) continue;
+    Use use;
+    use.variable = symbol.index();
+    use.place = {f, n};
+    if (kind == Kind::FieldInit) use.access = Access::Write;
+    else classify(p_, use);
+    for (NodeId up = p_.links[f].parent[n]; up != kNoNode; up = p_.links[f].parent[up]) {
+      Symbol around = p_.links[f].symbol[up];
+      if (file[up].kind == Kind::Function && around.is(Symbol::Sort::Function)) {
+        use.in = around.index();
+        break;
       }
-      if (use.in != kNone && use.inInitialiserOf != kNone && p_.variables[use.inInitialiserOf].storage != Storage::FunctionStatic) use.inInitialiserOf = kNone;
-      p_.uses.push_back(use);
+      if (file[up].kind == Kind::Variable && around.is(Symbol::Sort::Variable) && use.inInitialiserOf == kNone &&
+          p_.variables[around.index()].storage != Storage::Local)
+        use.inInitialiserOf = around.index();
     }
+    if (use.in != kNone && use.inInitialiserOf != kNone && p_.variables[use.inInitialiserOf].storage != Storage::FunctionStatic) use.inInitialiserOf = kNone;
+    out.push_back(use);
   }
+  return out;
+}
+
+void Linker::index() {
+  std::vector<std::vector<Use>> usesByFile(p_.files.size());
+  forEachFile([&](FileIndex f) { usesByFile[f] = usesIn(f); });
+  for (const std::vector<Use>& uses : usesByFile) p_.uses.insert(p_.uses.end(), uses.begin(), uses.end());
   auto byPlace = [](const auto& a, const auto& b) { return std::make_pair(a.place.file, a.place.node) < std::make_pair(b.place.file, b.place.node); };
   std::stable_sort(p_.calls.begin(), p_.calls.end(), byPlace);
   std::stable_sort(p_.foreignCalls.begin(), p_.foreignCalls.end(), byPlace);
@@ -1013,11 +1028,11 @@ void Linker::index() {
   }
 }
 
-Program link(std::string root, std::vector<LoweredFile> files) {
+Program link(std::string root, std::vector<LoweredFile> files, unsigned jobs) {
   Program program;
   program.root = std::move(root);
   program.files = std::move(files);
-  Linker(program).run();
+  Linker(program, jobs).run();
   return program;
 }
 

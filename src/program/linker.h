@@ -4,7 +4,7 @@
 //   bodies.cpp    function bodies and initialisers: names, types, uses.
 #pragma once
 
-#include <optional>
+#include <functional>
 
 #include "program/program.h"
 
@@ -12,7 +12,7 @@ namespace elmcart {
 
 class Linker {
  public:
-  explicit Linker(Program& program) : p_(program) {}
+  Linker(Program& program, unsigned jobs) : p_(program), jobs_(jobs) {}
   void run();
 
  private:
@@ -66,6 +66,8 @@ class Linker {
   ScopeIndex lookupScopeFor(FunctionIndex function) const;
 
   void collectLocalTypes();
+  void forEachFile(const std::function<void(FileIndex)>& work) const;
+  std::vector<Use> usesIn(FileIndex f) const;
   void index();
 
   struct AliasDecl {
@@ -75,6 +77,7 @@ class Linker {
   };
 
   Program& p_;
+  unsigned jobs_;
   std::vector<std::vector<NameId>> nameMap_;  // by file: local name id to the program's
   std::unordered_map<uint64_t, std::vector<Symbol>> table_;
   std::vector<AliasDecl> aliases_;

@@ -245,6 +245,7 @@ class Program {
 
 // Links lowered files into a program. Never fails: what cannot be resolved
 // stays unknown.
-Program link(std::string root, std::vector<LoweredFile> files);
+// `jobs` threads at most (0: all); the result is the same for any number.
+Program link(std::string root, std::vector<LoweredFile> files, unsigned jobs = 1);
 
 }  // namespace elmcart
