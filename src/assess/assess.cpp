@@ -295,11 +295,7 @@ std::vector<std::string> consumerClasses(const Subject& s, const Entity& e) {
 Assessment assessProgram(const Program& program, const Origins& origins, const Survey& survey, const Config& config) {
   Threads threads(program);
   Subject subject{program, origins, survey, threads, config, {}};
-  for (const LoweredFile& file : program.files) {
-    bool test = false;
-    for (const std::string& pattern : config.tests) test |= matchesGlob(pattern, file.path);
-    subject.testFile.push_back(test);
-  }
+  for (const LoweredFile& file : program.files) subject.testFile.push_back(matchesAny(config.tests, file.path));
   Assessment out;
   for (const Check& check : kChecks) check.run(subject, out.findings);
 

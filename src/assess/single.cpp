@@ -25,9 +25,7 @@ void checkCopyable(const Subject& s, std::vector<Finding>& out) {
     if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || !s.program.types[e.type].definition.known()) continue;
     Place definition = s.program.types[e.type].definition;
     if (!s.program.guarantees(definition.file).implicitCopy.holds || !s.program.isCopyable(e.type, definition.file)) continue;
-    bool isAbstract = false;
-    for (FunctionIndex m : s.program.types[e.type].methods) isAbstract |= (s.program.functions[m].modifiers & kAbstract) != 0;
-    if (isAbstract) continue;
+    if (isAbstract(s.program, e.type)) continue;
     // Only who gets at the object by value, reference or dereference can copy it: every door lets them.
     Finding f = makeFinding(s, infoOf("single.copyable"), i, Sureness::Certain);
     f.place = definition;

@@ -1,6 +1,7 @@
 // Family "start": initialisation.
 #include <algorithm>
 #include <set>
+#include <unordered_map>
 
 #include "assess/families.h"
 
@@ -67,6 +68,13 @@ void reached(const Program& p, FunctionIndex function, std::vector<Evidence> cha
 
 void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
+  // What stands in initialisers outside functions, by the variable initialised.
+  std::unordered_map<VariableIndex, std::vector<const Use*>> usesFor;
+  std::unordered_map<VariableIndex, std::vector<const CallSite*>> callsFor;
+  for (const Use& use : p.uses)
+    if (use.inInitialiserOf != kNone && use.in == kNone) usesFor[use.inInitialiserOf].push_back(&use);
+  for (const CallSite& call : p.calls)
+    if (call.inInitialiserOf != kNone && call.in == kNone) callsFor[call.inInitialiserOf].push_back(&call);
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     VariableIndex v = e.slot;
@@ -75,14 +83,12 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
     if (p.guarantees(home.file).orderedAcrossFiles.holds) continue;
     std::vector<Step> steps;
     std::set<FunctionIndex> seen;
-    for (const Use& use : p.uses) {
-      if (use.inInitialiserOf != v || use.variable == v || use.in != kNone || !isDynamic(p, use.variable)) continue;
-      steps.push_back({use.variable, {{use.place, "the initialiser of " + e.name + " uses " + std::string(p.text(p.variables[use.variable].qualified))}}});
+    for (const Use* use : usesFor[v]) {
+      if (use->variable == v || !isDynamic(p, use->variable)) continue;
+      steps.push_back({use->variable, {{use->place, "the initialiser of " + e.name + " uses " + std::string(p.text(p.variables[use->variable].qualified))}}});
     }
-    for (const CallSite& call : p.calls) {
-      if (call.inInitialiserOf != v || call.in != kNone) continue;
-      reached(p, call.callee, {{call.place, "creating " + e.name + " runs " + functionText(p, call.callee)}}, seen, 0, steps);
-    }
+    for (const CallSite* call : callsFor[v])
+      reached(p, call->callee, {{call->place, "creating " + e.name + " runs " + functionText(p, call->callee)}}, seen, 0, steps);
     std::set<VariableIndex> told;
     for (Step& step : steps) {
       const Variable& other = p.variables[step.variable];

@@ -90,9 +90,7 @@ class ReachBuilder {
 
  private:
   bool inTests(Place place) const {
-    for (const std::string& pattern : a_.config.tests)
-      if (matchesGlob(pattern, p_.path(place))) return true;
-    return false;
+    return matchesAny(a_.config.tests, p_.path(place));
   }
   std::string unitOf(FunctionIndex f, Place place) const {
     if (f != kNone && p_.functions[f].owner != kNone) return std::string(p_.text(p_.types[p_.functions[f].owner].qualified));

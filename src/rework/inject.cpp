@@ -6,7 +6,7 @@
 
 #include "base/text.h"
 #include "rework/source_scan.h"
-#include "source/walk.h"
+#include "source/ignore.h"
 
 namespace elmcart {
 
@@ -129,7 +129,7 @@ class Injector {
   }
   const Phrases& phrases(Place place) const { return *p_.languageOf[place.file]->phrases; }
   std::string nodeText(Place place) { return std::string(scan_.text(place.file).substr(p_.node(place).span.begin, p_.node(place).span.size())); }
-  bool inTests(Place place) const { return scan_.inTests(place, a_.config); }
+  bool inTests(Place place) const { return matchesAny(a_.config.tests, p_.path(place)); }
 
   bool resultIsPointer() const { return p_.use(p_.functions[door_].result).has(kPointer) || (p_.traits(p_.functions[door_].declarations.front().file, p_.functions[door_].result) & kPointerLike); }
   bool resultIsConst() const {

@@ -69,30 +69,24 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
         seams.callSites += r.step.callSites;
         for (const std::string& f : r.files) seamFiles.insert(f);
         break;
-      case StepKind::Lift: inject.classesPassing += 1; break;
       case StepKind::Compose: inject.tests += r.step.inTests ? r.step.units : 0; break;
-      case StepKind::Retire: break;
+      case StepKind::Lift: case StepKind::Retire: break;
     }
   }
   // A class that has both its seam and its lift uses the object and passes it on: it is one class.
   std::set<std::string> users;
-  size_t passing = 0;
   for (const StepRecord& r : result.steps)
     if (r.step.kind == StepKind::Seam || r.step.kind == StepKind::HandIn) users.insert(r.step.subject);
   std::set<std::string> passers;
   for (const StepRecord& r : result.steps)
     if (r.step.kind == StepKind::Lift && !users.count(r.step.subject)) passers.insert(r.step.subject);
-  passing = passers.size();
-  inject.classesPassing = passing;
-  inject.signatures = users.size() + passing;
+  inject.classesPassing = passers.size();
+  inject.signatures = users.size() + passers.size();
   seams.signatures = users.size();
   inject.files = files.size();
   seams.files = seamFiles.size();
   inject.byHand = result.byHand.size();
   // The depth: how many classes deep the makers of makers go.
-  size_t depth = 0;
-  for (const StepRecord& r : result.steps)
-    if (r.step.kind == StepKind::Lift) ++depth;
   std::map<std::string, size_t> level;
   for (const StepRecord& r : result.steps) level[r.step.subject] = 1;
   for (int round = 0; round < 20; ++round) {
@@ -104,9 +98,7 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
       if (level.count(made) && level.count(maker)) level[maker] = std::max(level[maker], level[made] + 1);
     }
   }
-  depth = 0;
-  for (auto& [name, l] : level) depth = std::max(depth, std::min<size_t>(l, 20));
-  inject.depth = depth;
+  for (auto& [name, l] : level) inject.depth = std::max(inject.depth, std::min<size_t>(l, 20));
   seams.depth = 1;
   inject.note = result.finished ? "the accessor goes; who needs the object says so" : "the accessor stays until what is left by hand is done";
   seams.note = "tests can hand in a double at once; callers stay as they are, and so does the accessor";
@@ -128,9 +120,7 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
   for (FunctionIndex f : functions) {
     Place place = p.functions[f].declarations.front();
     handFiles.insert(p.path(place));
-    bool test = false;
-    for (const std::string& pattern : a.config.tests) test |= matchesGlob(pattern, p.path(place));
-    if (test) ++handIn.tests;
+    if (matchesAny(a.config.tests, p.path(place))) ++handIn.tests;
     else if (own.count(f)) ++handIn.classesChanged;
     else ++handIn.classesPassing;
   }

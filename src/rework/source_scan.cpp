@@ -4,7 +4,6 @@
 #include <set>
 
 #include "base/text.h"
-#include "source/ignore.h"
 #include "source/walk.h"
 
 namespace elmcart {
@@ -16,12 +15,6 @@ std::string_view SourceScan::text(FileIndex file) {
     found = texts_.emplace(file, read ? std::move(*read) : std::string()).first;
   }
   return found->second;
-}
-
-bool SourceScan::inTests(Place place, const Config& config) const {
-  for (const std::string& pattern : config.tests)
-    if (matchesGlob(pattern, p_.path(place))) return true;
-  return false;
 }
 
 bool SourceScan::inComment(FileIndex file, uint32_t offset) const {

@@ -8,7 +8,6 @@
 #include <utility>
 #include <vector>
 
-#include "config/config.h"
 #include "program/program.h"
 #include "rework/edit.h"
 
@@ -19,7 +18,6 @@ class SourceScan {
   explicit SourceScan(const Program& program) : p_(program) {}
 
   std::string_view text(FileIndex file);
-  bool inTests(Place place, const Config& config) const;
 
   // The offset behind the ')' of a function's parameter list; 0 when it cannot be found.
   uint32_t parameterListEnd(Place function);

@@ -85,6 +85,12 @@ bool matchesGlob(std::string_view pattern, std::string_view path) {
   return true;
 }
 
+bool matchesAny(const std::vector<std::string>& patterns, std::string_view path) {
+  for (const std::string& pattern : patterns)
+    if (matchesGlob(pattern, path)) return true;
+  return false;
+}
+
 void IgnoreRules::add(std::string_view text, std::string_view folder) {
   for (const std::string& line : splitLines(text)) {
     std::string_view pattern = line;

@@ -29,5 +29,6 @@ class IgnoreRules {
 
 // Does `path` match `pattern`, with "*" and "?" inside one part and "**" across parts?
 bool matchesGlob(std::string_view pattern, std::string_view path);
+bool matchesAny(const std::vector<std::string>& patterns, std::string_view path);
 
 }  // namespace elmcart

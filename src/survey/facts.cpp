@@ -95,6 +95,12 @@ std::vector<Weight> weightsOfCreation(const Program& program, TypeIndex type, Fu
   return weigher.take();
 }
 
+bool isAbstract(const Program& program, TypeIndex type) {
+  for (FunctionIndex m : program.types[type].methods)
+    if (program.functions[m].modifiers & kAbstract) return true;
+  return false;
+}
+
 bool hasOpenConstructor(const Program& program, TypeIndex type, Place* where) {
   const TypeDecl& decl = program.types[type];
   bool any = false;

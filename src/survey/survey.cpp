@@ -58,7 +58,10 @@ class Recogniser {
       const Variable& variable = p_.variables[v];
       if (!isSlot(v)) continue;
       if (variable.storage == Storage::StaticField && staticHolders_.count(variable.owner) && classOf(v) != variable.owner) {
-        if (holdersDone.insert(variable.owner).second) out.entities.push_back(staticHolder(variable.owner));
+        if (holdersDone.insert(variable.owner).second) {
+          out.entities.push_back(staticHolder(variable.owner));
+          ids_.insert(out.entities.back().id);
+        }
         if (!isMutableState(v)) addSlot(out, v);
         continue;
       }
@@ -321,12 +324,12 @@ class Recogniser {
     }
     finish(entity);
     // Two slots of one class (one per key, say) would bear one name: the second goes by its slot.
-    for (const Entity& other : out.entities) {
-      if (other.id != entity.id || !classLike) continue;
+    if (classLike && ids_.count(entity.id)) {
       entity.name = p_.text(variable.name);
       entity.id = p_.text(variable.qualified);
       entity.place = placeOf(v);
     }
+    ids_.insert(entity.id);
     out.entities.push_back(std::move(entity));
   }
 
@@ -396,6 +399,7 @@ class Recogniser {
       findEnd(entity);
       fillLocks(entity);
       sortConsumers(entity);
+      ids_.insert(entity.id);
       out.entities.push_back(std::move(entity));
     }
   }
@@ -658,7 +662,7 @@ class Recogniser {
     const LoweredFile& file = p_.file(up);
     if (file[up.node].kind == Kind::Assign) {
       NodeId value = file.child(up.node, Role::Value);
-      return value != kNoNode && readCreation({up.file, value}, out) && (out.made != kNone || true);
+      return value != kNoNode && readCreation({up.file, value}, out);
     }
     if (file[up.node].kind == Kind::Member) {
       Place call = p_.parent(up);
@@ -735,7 +739,7 @@ class Recogniser {
     bool setElsewhere = use.has(kPointer) && entity.creation.time == CreationTime::None && isSetFromOutside(v);
     if (threadLocal) return accessor && setElsewhere ? EntityKind::Ambient : EntityKind::ThreadLocal;
     if (type != kNone) {
-      bool closed = !hasOpenConstructor(p_, type) && p_.types[type].definition.known() && !isAbstract(type);
+      bool closed = !hasOpenConstructor(p_, type) && p_.types[type].definition.known() && !isAbstract(p_, type);
       bool slotInside = variable.storage == Storage::StaticField && (p_.derivesFrom(type, variable.owner) || p_.derivesFrom(variable.owner, type));
       bool refuses = refusesSecond(p_, type);
       bool selfMade = isSetToThis(v);
@@ -765,12 +769,6 @@ class Recogniser {
     TypeUseId mapped = p_.argument(use, 1);
     TypeIndex type = p_.classBehind(place.file, mapped);
     return type != kNone && (p_.use(mapped).has(kPointer) || (p_.traits(place.file, mapped) & (kOwningPointer | kPointerLike)) || behaves(type));
-  }
-
-  bool isAbstract(TypeIndex type) const {
-    for (FunctionIndex m : p_.types[type].methods)
-      if (p_.functions[m].modifiers & kAbstract) return true;
-    return false;
   }
 
   // Does the class do something, or is it a plain record?
@@ -1003,7 +1001,7 @@ class Recogniser {
     FileIndex f = p_.types[entity.type].definition.file;
     bool refuses = refusesSecond(p_, entity.type);
     if (hasOpenConstructor(p_, entity.type) && !refuses) entity.openings.push_back("its constructor is open");
-    if (p_.isCopyable(entity.type, f) && !isAbstract(entity.type)) entity.openings.push_back("it can be copied");
+    if (p_.isCopyable(entity.type, f) && !isAbstract(p_, entity.type)) entity.openings.push_back("it can be copied");
     const Variable& slot = p_.variables[entity.slot];
     bool openSlot = (slot.storage == Storage::Global && slot.onlyIn == kNone && !(slot.modifiers & kConst)) || (slot.storage == Storage::StaticField && (slot.modifiers & kPublic));
     if (openSlot && p_.use(slot.type).has(kPointer) && !(slot.modifiers & kConst)) entity.openings.push_back("its slot can be replaced from outside");
@@ -1030,6 +1028,7 @@ class Recogniser {
   const Program& p_;
   const Origins& o_;
   std::set<TypeIndex> staticHolders_;
+  std::set<std::string> ids_;  // of the entities so far
 };
 
 }  // namespace

@@ -25,6 +25,8 @@ Survey surveyProgram(const Program& program, const Origins& origins);
 std::vector<Weight> weightsOf(const Program& program, FunctionIndex function);
 // The same for creating an object of that class with that constructor (kNone: implicit).
 std::vector<Weight> weightsOfCreation(const Program& program, TypeIndex type, FunctionIndex constructor);
+// Has the class a member function without a body that derived ones must give?
+bool isAbstract(const Program& program, TypeIndex type);
 // Can an object of the class be made by anyone?
 bool hasOpenConstructor(const Program& program, TypeIndex type, Place* where = nullptr);
 // Does a constructor of the class refuse a second object at run time?

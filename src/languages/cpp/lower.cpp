@@ -918,10 +918,8 @@ class Lowerer {
       if (aggregate && !isNull(fieldOf(specifiers.type, grammar().body))) typeDefinition(specifiers.type, parent, visibility);
       else if (aggregate && ts_node_named_child_count(node) == 1) typeDefinition(specifiers.type, parent, visibility);  // forward
     }
-    bool any = false;
     for (size_t i = 0; i < kids.size(); ++i) {
       if (kids[i].field != grammar().declarator) continue;
-      any = true;
       // Of a field, "= value" or "{value}" follows its declarator as a sibling.
       TSNode fieldValue{};
       bool hasFieldValue = false;
@@ -929,7 +927,6 @@ class Lowerer {
         if (kids[k].field == grammar().defaultValue) fieldValue = kids[k].node, hasFieldValue = true;
       oneVariable(node, kids[i].node, specifiers, parent, place, className, visibility, hasFieldValue ? &fieldValue : nullptr, kids);
     }
-    (void)any;
   }
 
   void oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers& specifiers, NodeId parent, Place place,
