@@ -1,5 +1,7 @@
 #include "assess/threads.h"
 
+#include <algorithm>
+
 namespace elmcart {
 
 Threads::Threads(const Program& program) : p_(program) {
@@ -10,13 +12,18 @@ Threads::Threads(const Program& program) : p_(program) {
     reachedFrom_[function] = start;
     open.push_back(function);
   };
+  // The calls inside a lambda: they are sorted by place, and a node's inside follows it.
+  auto enterCallsInside = [&](Place lambda, Place start) {
+    auto key = [](Place place) { return std::make_pair(place.file, place.node); };
+    auto call = std::lower_bound(p_.calls.begin(), p_.calls.end(), lambda, [&](const CallSite& c, Place place) { return key(c.place) < key(place); });
+    for (; call != p_.calls.end() && call->place.file == lambda.file && p_.isInside(call->place, lambda.node); ++call) enter(call->callee, start);
+  };
   auto startFrom = [&](Place argument) {
     const LoweredFile& file = p_.file(argument);
     const Node& node = file[argument.node];
     starts_.push_back(argument);
     if (node.kind == Kind::Lambda) {
-      for (const CallSite& call : p_.calls)
-        if (call.place.file == argument.file && p_.isInside(call.place, argument.node)) enter(call.callee, argument);
+      enterCallsInside(argument, argument);
       return;
     }
     // A function by name, or by address of a member.
@@ -28,9 +35,7 @@ Threads::Threads(const Program& program) : p_(program) {
     if (symbol.is(Symbol::Sort::Variable)) {  // a lambda kept in a variable
       Place definition = p_.variables[symbol.index()].definition;
       NodeId value = definition.known() ? p_.file(definition).child(definition.node, Role::Initialiser) : kNoNode;
-      if (value != kNoNode && p_.file(definition)[value].kind == Kind::Lambda)
-        for (const CallSite& call : p_.calls)
-          if (call.place.file == definition.file && p_.isInside(call.place, value)) enter(call.callee, argument);
+      if (value != kNoNode && p_.file(definition)[value].kind == Kind::Lambda) enterCallsInside({definition.file, value}, argument);
     }
   };
   for (const ForeignCall& call : p_.foreignCalls) {

@@ -112,47 +112,30 @@ TEST(Inject, LeavesUntouchedBytesAsTheyAre) {
 }
 
 TEST(Inject, RefusesWhatCannotBeWrittenSafely) {
-  {
+  struct Row {
+    std::string main, reason;
+  };
+  const Row rows[] = {
+      {"#include \"gauge.h\"\n#define LEVEL Gauge::get().level()\nint main() { return LEVEL; }\n",
+       "in a macro"},
+      {"#include \"gauge.h\"\nstatic int start = Gauge::get().level();\nint main() { return start; }\n",
+       "static lifetime"},
+      {"#include \"gauge.h\"\nint look() { return Gauge::get().level(); }\nint main() { int (*f)() = look; return f() + look(); }\n",
+       "used as a value"},
+      {"#include \"gauge.h\"\nclass User {\n public:\n  int read() { return Gauge::get().level(); }\n};\nint main() {\n  User a, b;\n  a = b;\n  return a.read();\n}\n",
+       "are assigned at main.cpp:8"},
+      {"#include \"gauge.h\"\nclass User {\n public:\n  int read() { auto f = [] { return Gauge::get().level(); }; return f(); }\n};\nint main() { User user; return user.read(); }\n",
+       "lambda"},
+      {"#include \"gauge.h\"\nint exported() { return Gauge::get().level(); }\nint main() { return Gauge::get().level(); }\n",
+       "not called in this tree"},
+  };
+  for (const Row& row : rows) {
+    SCOPED_TRACE(row.reason);
     Project project;
-    project.write("main.cpp", "#include \"gauge.h\"\n#define LEVEL Gauge::get().level()\nint main() { return LEVEL; }\n");
+    project.write("main.cpp", row.main);
     ReworkResult result = project.plan();
     EXPECT_FALSE(result.finished);
-    EXPECT_TRUE(says(result.byHand, "in a macro"));
-  }
-  {
-    Project project;
-    project.write("main.cpp", "#include \"gauge.h\"\nstatic int start = Gauge::get().level();\nint main() { return start; }\n");
-    ReworkResult result = project.plan();
-    EXPECT_FALSE(result.finished);
-    EXPECT_TRUE(says(result.byHand, "static lifetime"));
-  }
-  {
-    Project project;
-    project.write("main.cpp", "#include \"gauge.h\"\nint look() { return Gauge::get().level(); }\nint main() { int (*f)() = look; return f() + look(); }\n");
-    ReworkResult result = project.plan();
-    EXPECT_FALSE(result.finished);
-    EXPECT_TRUE(says(result.byHand, "used as a value"));
-  }
-  {
-    Project project;
-    project.write("main.cpp", "#include \"gauge.h\"\nclass User {\n public:\n  int read() { return Gauge::get().level(); }\n};\nint main() {\n  User a, b;\n  a = b;\n  return a.read();\n}\n");
-    ReworkResult result = project.plan();
-    EXPECT_FALSE(result.finished);
-    EXPECT_TRUE(says(result.byHand, "are assigned at main.cpp:8"));
-  }
-  {
-    Project project;
-    project.write("main.cpp", "#include \"gauge.h\"\nclass User {\n public:\n  int read() { auto f = [] { return Gauge::get().level(); }; return f(); }\n};\nint main() { User user; return user.read(); }\n");
-    ReworkResult result = project.plan();
-    EXPECT_FALSE(result.finished);
-    EXPECT_TRUE(says(result.byHand, "lambda"));
-  }
-  {
-    Project project;
-    project.write("main.cpp", "#include \"gauge.h\"\nint exported() { return Gauge::get().level(); }\nint main() { return Gauge::get().level(); }\n");
-    ReworkResult result = project.plan();
-    EXPECT_FALSE(result.finished);
-    EXPECT_TRUE(says(result.byHand, "not called in this tree"));
+    EXPECT_TRUE(says(result.byHand, row.reason));
   }
 }
 
