@@ -1,17 +1,53 @@
 // Writing home survives being killed at any moment.
 #include "rework/write_back.h"
 
+#include <fcntl.h>
 #include <gtest/gtest.h>
 #include <signal.h>
+#include <sys/syscall.h>
 #include <sys/wait.h>
 #include <unistd.h>
 
 #include <filesystem>
 #include <fstream>
-#include <random>
-#include <thread>
 
 #include "source/walk.h"
+
+namespace {
+
+// How many changes to the disk this process may still make before it is killed;
+// below nought: as many as it likes.
+int changesLeft = -1;
+
+void spend() {
+  if (changesLeft >= 0 && changesLeft-- == 0) ::raise(SIGKILL);
+}
+
+}  // namespace
+
+// The program's own calls land here instead of in the C library.
+extern "C" {
+int rename(const char* from, const char* to) {
+  spend();
+  return static_cast<int>(::syscall(SYS_renameat, AT_FDCWD, from, AT_FDCWD, to));
+}
+int fsync(int fd) {
+  spend();
+  return static_cast<int>(::syscall(SYS_fsync, fd));
+}
+int unlink(const char* path) {
+  spend();
+  return static_cast<int>(::syscall(SYS_unlinkat, AT_FDCWD, path, 0));
+}
+int unlinkat(int folder, const char* path, int flags) {
+  spend();
+  return static_cast<int>(::syscall(SYS_unlinkat, folder, path, flags));
+}
+int mkdir(const char* path, mode_t mode) {
+  spend();
+  return static_cast<int>(::syscall(SYS_mkdirat, AT_FDCWD, path, mode));
+}
+}
 
 namespace elmcart {
 namespace {
@@ -21,7 +57,7 @@ struct Tree {
   Tree() {
     std::string pattern = (fs::temp_directory_path() / "elmcart-test-XXXXXX").string();
     root = ::mkdtemp(pattern.data());
-    for (int i = 0; i < 40; ++i) {
+    for (int i = 0; i < 12; ++i) {
       std::string path = "f" + std::to_string(i) + ".cpp";
       files.push_back({path, std::string(2000 + i, 'o') + std::to_string(i), std::string(3000 + i, 'n') + std::to_string(i)});
       std::ofstream(root + "/" + path) << files.back().before;
@@ -42,53 +78,66 @@ struct Tree {
   std::vector<WriteBackFile> files;
 };
 
-// Runs `work` in a child and kills it after a random little while.
+// Runs `work` in a child that is killed before its `moment`th change to the
+// disk. False: the work came to its end before that.
 template <typename Work>
-void killDuring(Work work, std::mt19937& random, int mostMicroseconds) {
+bool killedBefore(int moment, Work work) {
   pid_t child = ::fork();
   if (child == 0) {
+    changesLeft = moment;
     work();
     ::_exit(0);
   }
-  std::this_thread::sleep_for(std::chrono::microseconds(random() % static_cast<unsigned>(mostMicroseconds)));
-  ::kill(child, SIGKILL);
-  ::waitpid(child, nullptr, 0);
+  int status = 0;
+  ::waitpid(child, &status, 0);
+  return WIFSIGNALED(status) && WTERMSIG(status) == SIGKILL;
 }
 
-TEST(WriteBack, SurvivesSigkillAtAnyMoment) {
-  std::mt19937 random(7);
-  int mixtures = 0;
-  auto timed = [](auto work) {
-    auto start = std::chrono::steady_clock::now();
-    work();
-    return static_cast<int>(std::chrono::duration_cast<std::chrono::microseconds>(std::chrono::steady_clock::now() - start).count()) + 1000;
-  };
-  Tree measure;
-  int forward = timed([&] { (void)writeBack(measure.root, measure.files).ok(); });
-  int backward = timed([&] { (void)undoJob(measure.root).ok(); });
-  for (int i = 0; i < 60; ++i) {
+TEST(WriteBack, SurvivesSigkillBeforeEachChangeItMakes) {
+  int moments = 0, mixtures = 0;
+  for (bool more = true; more; ++moments) {
     Tree tree;
-    killDuring([&] { (void)writeBack(tree.root, tree.files).ok(); }, random, forward);
+    more = killedBefore(moments, [&] { (void)writeBack(tree.root, tree.files).ok(); });
     int state = tree.state();
-    ASSERT_NE(state, 3) << "a file is torn";
+    ASSERT_NE(state, 3) << "a file is torn, moment " << moments;
     mixtures += state == 2;
     if (hasInterruptedJob(tree.root)) {
-      // Kill the way out too, now and then.
-      if (i % 3 == 0) {
-        killDuring([&] { (void)undoJob(tree.root).ok(); }, random, backward);
-        ASSERT_NE(tree.state(), 3);
-      }
+      // Kill the way out too, at a moment of its own.
+      (void)killedBefore(moments % 11, [&] { (void)(moments % 4 < 2 ? undoJob(tree.root) : resumeJob(tree.root)).ok(); });
+      ASSERT_NE(tree.state(), 3) << "moment " << moments;
       if (hasInterruptedJob(tree.root)) {
-        auto done = i % 2 == 0 ? resumeJob(tree.root) : undoJob(tree.root);
+        auto done = moments % 2 == 0 ? resumeJob(tree.root) : undoJob(tree.root);
         ASSERT_TRUE(done.ok()) << done.error().line();
       }
     }
     state = tree.state();
-    EXPECT_TRUE(state == 0 || state == 1) << state;
-    EXPECT_FALSE(hasInterruptedJob(tree.root));
+    EXPECT_TRUE(state == 0 || state == 1) << state << ", moment " << moments;
+    EXPECT_FALSE(hasInterruptedJob(tree.root)) << "moment " << moments;
     for (const auto& entry : fs::directory_iterator(tree.root)) EXPECT_EQ(entry.path().string().find(".elmcart-new"), std::string::npos);
   }
-  EXPECT_GT(mixtures, 0) << "no kill fell into the writing itself";
+  EXPECT_GT(moments, 40);
+  EXPECT_GE(mixtures, 8) << "too few kills fell between the first file and the last";
+}
+
+TEST(WriteBack, TakingBackSurvivesSigkillToo) {
+  int moments = 0, mixtures = 0;
+  for (bool more = true; more; ++moments) {
+    Tree tree;
+    ASSERT_TRUE(writeBack(tree.root, tree.files).ok());
+    more = killedBefore(moments, [&] { (void)undoJob(tree.root).ok(); });
+    ASSERT_NE(tree.state(), 3) << "moment " << moments;
+    mixtures += tree.state() == 2;
+    if (tree.state() != 0) {
+      auto done = hasInterruptedJob(tree.root) ? resumeJob(tree.root) : undoJob(tree.root);
+      ASSERT_TRUE(done.ok()) << done.error().line();
+    }
+    if (hasInterruptedJob(tree.root)) {
+      ASSERT_TRUE(resumeJob(tree.root).ok());
+    }
+    EXPECT_EQ(tree.state(), 0) << "moment " << moments;
+    EXPECT_FALSE(hasInterruptedJob(tree.root)) << "moment " << moments;
+  }
+  EXPECT_GE(mixtures, 8);
 }
 
 TEST(WriteBack, LeavesAloneWhatSomebodyElseChanged) {
