@@ -232,6 +232,7 @@ class Lowerer {
   // A name without white space and template arguments: "a::B" for "a :: B<int>".
   std::string plainName(TSNode node) const {
     std::string_view raw = textOfNode(node);
+    if (std::all_of(raw.begin(), raw.end(), isWordByte)) return std::string(raw);
     std::string out;
     int depth = 0;
     for (size_t i = 0; i < raw.size(); ++i) {
@@ -239,11 +240,11 @@ class Lowerer {
       bool isOperator = out.size() >= 8 && out.compare(out.size() - 8, 8, "operator") == 0;
       if (c == '<' && !isOperator) ++depth;
       else if (c == '>' && depth > 0) --depth;
-      else if (depth == 0 && !std::isspace(static_cast<unsigned char>(c))) out += c;
+      else if (depth == 0 && !isBlank(c)) out += c;
       if (isOperator && c == '<') out += raw.substr(i + 1), i = raw.size();
     }
-    if (out.compare(0, 8, "typename") == 0 && out.size() > 8 && raw.size() > 8 && std::isspace(static_cast<unsigned char>(raw[8]))) out.erase(0, 8);
-    if (out.compare(0, 8, "template") == 0 && raw.size() > 8 && std::isspace(static_cast<unsigned char>(raw[8]))) out.erase(0, 8);
+    if (out.compare(0, 8, "typename") == 0 && out.size() > 8 && raw.size() > 8 && isBlank(raw[8])) out.erase(0, 8);
+    if (out.compare(0, 8, "template") == 0 && raw.size() > 8 && isBlank(raw[8])) out.erase(0, 8);
     if (out.compare(0, 2, "::") == 0) out.erase(0, 2);
     return out;
   }
@@ -577,8 +578,8 @@ class Lowerer {
   }
 
   Span trimmed(Span span) const {
-    while (!span.empty() && std::isspace(static_cast<unsigned char>(text_[span.begin]))) ++span.begin;
-    while (!span.empty() && std::isspace(static_cast<unsigned char>(text_[span.end - 1]))) --span.end;
+    while (!span.empty() && isBlank(text_[span.begin])) ++span.begin;
+    while (!span.empty() && isBlank(text_[span.end - 1])) --span.end;
     return span;
   }
 

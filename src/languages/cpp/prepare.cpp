@@ -79,7 +79,7 @@ class Condition {
   }
 
  private:
-  void space() { while (at_ < text_.size() && std::isspace(static_cast<unsigned char>(text_[at_]))) ++at_; }
+  void space() { while (at_ < text_.size() && isBlank(text_[at_])) ++at_; }
   bool eat(std::string_view token) {
     space();
     if (text_.compare(at_, token.size(), token) != 0) return false;
@@ -214,7 +214,7 @@ void forEachDirective(std::string_view text, Visit visit) {
     if (c == '\n') {
       lineStart = true;
       ++at;
-    } else if (std::isspace(static_cast<unsigned char>(c))) {
+    } else if (isBlank(c)) {
       ++at;
     } else if (c == '#' && lineStart) {
       size_t end = directiveEnd(text, at);
@@ -258,7 +258,7 @@ bool isIgnorable(std::string_view body, const MacroLore& lore) {
       matched = true;
     }
     if (!matched && !word.empty()) {
-      if (auto known = lore.blank.find(std::string(word)); known != lore.blank.end()) {
+      if (auto known = lore.blank.find(word); known != lore.blank.end()) {
         body.remove_prefix(end);
         body = trim(body);
         if (known->second && !body.empty() && body[0] == '(') {
@@ -305,9 +305,13 @@ constexpr ForeignMacro kForeignMacros[] = {
 };
 
 const ForeignMacro* foreignMacro(std::string_view word) {
-  for (const ForeignMacro& macro : kForeignMacros)
-    if (macro.name == word) return &macro;
-  return nullptr;
+  static const std::unordered_map<std::string_view, const ForeignMacro*> kByName = [] {
+    std::unordered_map<std::string_view, const ForeignMacro*> out;
+    for (const ForeignMacro& macro : kForeignMacros) out.emplace(macro.name, &macro);
+    return out;
+  }();
+  auto found = kByName.find(word);
+  return found == kByName.end() ? nullptr : found->second;
 }
 
 struct Branching {
@@ -427,7 +431,7 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
       ++at;
       continue;
     }
-    if (std::isspace(static_cast<unsigned char>(c))) {
+    if (isBlank(c)) {
       ++at;
       continue;
     }
@@ -495,7 +499,7 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
       bool known = false, withArguments = false;
       std::string_view instead;
       if (lore) {
-        if (auto found = lore->blank.find(std::string(word)); found != lore->blank.end()) {
+        if (auto found = lore->blank.find(word); found != lore->blank.end()) {
           known = true;
           withArguments = found->second;
         }
@@ -503,7 +507,7 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
       if (!known) {
         if (const ForeignMacro* macro = foreignMacro(word)) {
           size_t next = end;
-          while (next < original.size() && std::isspace(static_cast<unsigned char>(original[next]))) ++next;
+          while (next < original.size() && isBlank(original[next])) ++next;
           bool ok = !macro->withArguments || (next < original.size() && original[next] == '(');
           if (word == "emit") ok = next < original.size() && isWordStart(original[next]);
           if (word == "signals" || word == "slots") ok = next < original.size() && original[next] == ':';

@@ -19,17 +19,18 @@
 #include <unordered_set>
 #include <vector>
 
+#include "base/text.h"
 #include "languages/language.h"
 
 namespace elmcart {
 
 struct MacroLore : Language::TreeLore {
   // Macros to overwrite; true when their argument list goes with them.
-  std::unordered_map<std::string, bool> blank;
+  std::unordered_map<std::string, bool, TextHash, std::equal_to<>> blank;
   // Macros whose expansion takes copying away from the class they stand in.
-  std::unordered_set<std::string> forbidsCopy;
+  std::unordered_set<std::string, TextHash, std::equal_to<>> forbidsCopy;
   // Function-like macros of the tree with a body (statement- or declaration-like).
-  std::unordered_set<std::string> withBody;
+  std::unordered_set<std::string, TextHash, std::equal_to<>> withBody;
 };
 
 std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view> texts);

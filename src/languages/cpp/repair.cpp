@@ -1,6 +1,7 @@
 #include "languages/cpp/repair.h"
 
 #include <algorithm>
+#include <map>
 #include <set>
 
 #include "base/text.h"
@@ -14,6 +15,11 @@ constexpr TSSymbol kErrorSymbol = static_cast<TSSymbol>(-1);
 // beyond that what is unread stays so.
 constexpr size_t kRepairBytes = 1u << 20;
 constexpr size_t kAttempts = 28;
+// Changes tried for one error: what helps is nearly always among the first.
+constexpr size_t kTriesEach = 8, kTriesForFewBytes = 4;
+constexpr uint32_t kFewBytes = 8;
+// A treatment that helped nowhere this often is not tried again in the file.
+constexpr int kFailures = 2;
 
 // Calls `visit(node)` for each error or missing node, outermost first.
 template <typename Visit>
@@ -102,7 +108,7 @@ std::vector<Change> candidates(std::string_view text, Span error, const MacroLor
       size_t close = open < text.size() && text[open] == '(' ? closingParenthesis(text, open) : std::string_view::npos;
       if (close == std::string_view::npos) close = end;
       words.push_back({static_cast<uint32_t>(at), static_cast<uint32_t>(end), static_cast<uint32_t>(close), looksLikeMacro(word),
-                       lore && lore->withBody.count(std::string(word)) > 0, startsLine});
+                       lore && lore->withBody.contains(word) > 0, startsLine});
     }
     startsLine = false;
     at = end;
@@ -119,7 +125,7 @@ std::vector<Change> candidates(std::string_view text, Span error, const MacroLor
       }
       size_t end = at;
       while (end < text.size() && isWordByte(text[end])) ++end;
-      if (end < text.size() && text[end] == '(' && lore->withBody.count(std::string(text.substr(at, end - at)))) {
+      if (end < text.size() && text[end] == '(' && lore->withBody.contains(text.substr(at, end - at))) {
         size_t close = closingParenthesis(text, end);
         if (close != std::string_view::npos) words.push_back({static_cast<uint32_t>(at), static_cast<uint32_t>(end), static_cast<uint32_t>(close), true, true, false});
       }
@@ -258,6 +264,7 @@ TreeHandle parseRepaired(TSParser* parser, std::string& text, const MacroLore* l
   uint32_t unread = unreadBytes(ts_tree_root_node(tree.get()));
   size_t budget = std::min(kAttempts, kRepairBytes / std::max<size_t>(text.size(), 1));
   std::set<std::string> worked;
+  std::map<std::string, int> failures;
   std::set<uint32_t> givenUp;  // error positions with nothing left to try
   while (unread > 0 && budget > 0) {
     std::vector<Span> errors;
@@ -273,14 +280,20 @@ TreeHandle parseRepaired(TSParser* parser, std::string& text, const MacroLore* l
     Change best;
     TreeHandle bestTree;
     uint32_t before = unread, size = std::max(1u, error.size());
+    size_t triesLeft = size <= kFewBytes ? kTriesForFewBytes : kTriesEach;
     for (Change& change : tries) {
-      if (budget == 0) break;
+      if (budget == 0 || triesLeft == 0) break;
+      if (!change.group && failures[change.treatment] >= kFailures) continue;
       --budget;
+      --triesLeft;
       swapIn(text, change);
       TreeHandle attempt = reparse(parser, text, tree.get(), change);
       uint32_t left = unreadBytes(ts_tree_root_node(attempt.get()));
       swapIn(text, change);
-      if (left >= unread || (change.group && left * 5 > before * 4)) continue;
+      if (left >= unread || (change.group && left * 5 > before * 4)) {
+        failures[change.treatment]++;
+        continue;
+      }
       unread = left;
       bestTree = std::move(attempt);
       best = std::move(change);
