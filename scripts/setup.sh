@@ -5,7 +5,7 @@ set -eu
 here=$(cd "$(dirname "$0")/.." && pwd)
 packages="build-essential cmake ninja-build pkg-config git ca-certificates
   libboost-program-options-dev libfmt-dev nlohmann-json3-dev libtomlplusplus-dev
-  libpugixml-dev libtbb-dev libgit2-dev libgraphviz-dev graphviz fonts-dejavu-core
+  libabsl-dev libpugixml-dev libtbb-dev libgit2-dev libgraphviz-dev graphviz fonts-dejavu-core
   libgtest-dev libgmock-dev libtree-sitter-dev"
 missing=""
 for package in $packages; do

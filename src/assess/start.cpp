@@ -1,7 +1,7 @@
 // Family "start": initialisation.
 #include <algorithm>
 #include <set>
-#include <unordered_map>
+#include <absl/container/flat_hash_map.h>
 
 #include "assess/families.h"
 
@@ -69,8 +69,8 @@ void reached(const Program& p, FunctionIndex function, std::vector<Evidence> cha
 void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   // What stands in initialisers outside functions, by the variable initialised.
-  std::unordered_map<VariableIndex, std::vector<const Use*>> usesFor;
-  std::unordered_map<VariableIndex, std::vector<const CallSite*>> callsFor;
+  absl::flat_hash_map<VariableIndex, std::vector<const Use*>> usesFor;
+  absl::flat_hash_map<VariableIndex, std::vector<const CallSite*>> callsFor;
   for (const Use& use : p.uses)
     if (use.inInitialiserOf != kNone && use.in == kNone) usesFor[use.inInitialiserOf].push_back(&use);
   for (const CallSite& call : p.calls)

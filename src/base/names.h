@@ -3,11 +3,12 @@
 // lowered file has one of its own, and the program merges them in file order.
 #pragma once
 
+#include <absl/container/flat_hash_map.h>
+
 #include <cstdint>
 #include <deque>
 #include <string>
 #include <string_view>
-#include <unordered_map>
 
 namespace elmcart {
 
@@ -44,7 +45,7 @@ class NameTable {
 
  private:
   std::deque<std::string> texts_;  // a deque: the views in ids_ stay valid as it grows
-  std::unordered_map<std::string_view, NameId> ids_;
+  absl::flat_hash_map<std::string_view, NameId, std::hash<std::string_view>> ids_;
 };
 
 }  // namespace elmcart

@@ -10,13 +10,13 @@
 namespace elmcart {
 
 inline constexpr bool isWordByte(char c) { return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '_'; }
-inline constexpr bool isBlank(char c) { return c == ' ' || (c >= '\t' && c <= '\r'); }
-
-// For unordered containers of strings that are searched by views.
+// For hash tables of strings that are searched by views.
 struct TextHash {
   using is_transparent = void;
   size_t operator()(std::string_view text) const { return std::hash<std::string_view>{}(text); }
 };
+
+inline constexpr bool isBlank(char c) { return c == ' ' || (c >= '\t' && c <= '\r'); }
 
 inline std::string_view trim(std::string_view text) {
   while (!text.empty() && isBlank(text.front())) text.remove_prefix(1);

@@ -4,6 +4,9 @@
 //   bodies.cpp    function bodies and initialisers: names, types, uses.
 #pragma once
 
+#include <absl/container/flat_hash_map.h>
+#include <absl/container/node_hash_map.h>
+
 #include <functional>
 
 #include "program/program.h"
@@ -79,15 +82,15 @@ class Linker {
   Program& p_;
   unsigned jobs_;
   std::vector<std::vector<NameId>> nameMap_;  // by file: local name id to the program's
-  std::unordered_map<uint64_t, std::vector<Symbol>> table_;
+  absl::node_hash_map<uint64_t, std::vector<Symbol>> table_;
   std::vector<AliasDecl> aliases_;
   std::vector<Pending> pendingFunctions_, pendingVariables_, pendingTypes_;
   std::vector<std::pair<Place, ScopeIndex>> typeScopes_;  // bases still to resolve
   enum class AliasState : uint8_t { Unknown, Asked, Known };
-  std::unordered_map<uint64_t, Symbol> remembered_;
+  absl::flat_hash_map<uint64_t, Symbol> remembered_;
   mutable std::vector<AliasState> aliasStates_;
   mutable std::vector<Symbol> aliasTargets_;
-  std::unordered_map<FunctionIndex, ScopeIndex> localScopes_;  // of functions that declare types inside
+  absl::flat_hash_map<FunctionIndex, ScopeIndex> localScopes_;  // of functions that declare types inside
 };
 
 }  // namespace elmcart

@@ -305,8 +305,8 @@ constexpr ForeignMacro kForeignMacros[] = {
 };
 
 const ForeignMacro* foreignMacro(std::string_view word) {
-  static const std::unordered_map<std::string_view, const ForeignMacro*> kByName = [] {
-    std::unordered_map<std::string_view, const ForeignMacro*> out;
+  static const absl::flat_hash_map<std::string_view, const ForeignMacro*, TextHash> kByName = [] {
+    absl::flat_hash_map<std::string_view, const ForeignMacro*, TextHash> out;
     for (const ForeignMacro& macro : kForeignMacros) out.emplace(macro.name, &macro);
     return out;
   }();

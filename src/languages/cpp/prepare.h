@@ -11,12 +11,13 @@
 //     from the #defines of the whole tree.
 #pragma once
 
+#include <absl/container/flat_hash_map.h>
+#include <absl/container/flat_hash_set.h>
+
 #include <memory>
 #include <span>
 #include <string>
 #include <string_view>
-#include <unordered_map>
-#include <unordered_set>
 #include <vector>
 
 #include "base/text.h"
@@ -26,11 +27,11 @@ namespace elmcart {
 
 struct MacroLore : Language::TreeLore {
   // Macros to overwrite; true when their argument list goes with them.
-  std::unordered_map<std::string, bool, TextHash, std::equal_to<>> blank;
+  absl::flat_hash_map<std::string, bool, TextHash, std::equal_to<>> blank;
   // Macros whose expansion takes copying away from the class they stand in.
-  std::unordered_set<std::string, TextHash, std::equal_to<>> forbidsCopy;
+  absl::flat_hash_set<std::string, TextHash, std::equal_to<>> forbidsCopy;
   // Function-like macros of the tree with a body (statement- or declaration-like).
-  std::unordered_set<std::string, TextHash, std::equal_to<>> withBody;
+  absl::flat_hash_set<std::string, TextHash, std::equal_to<>> withBody;
 };
 
 std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view> texts);
