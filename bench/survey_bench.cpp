@@ -8,6 +8,7 @@
 #include <chrono>
 
 #include "assess/analysis.h"
+#include "base/parallel.h"
 #include "source/walk.h"
 
 using namespace elmcart;

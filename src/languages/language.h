@@ -112,7 +112,7 @@ struct Language {
   struct TreeLore {
     virtual ~TreeLore() = default;
   };
-  std::unique_ptr<TreeLore> (*learn)(std::span<const std::string_view> texts) = nullptr;
+  std::unique_ptr<TreeLore> (*learn)(std::span<const std::string_view> texts, unsigned jobs) = nullptr;
 
   // Lowers one file. Never fails: what cannot be read becomes Unread nodes.
   void (*lower)(std::string_view text, const TreeLore* lore, LoweredFile& out) = nullptr;

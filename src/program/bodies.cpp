@@ -4,7 +4,7 @@
 
 #include "base/text.h"
 #include "program/linker.h"
-#include "program/load.h"
+#include "base/parallel.h"
 
 namespace elmcart {
 

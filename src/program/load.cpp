@@ -1,13 +1,10 @@
 #include "program/load.h"
 
-#include <oneapi/tbb/parallel_for.h>
-#include <oneapi/tbb/task_arena.h>
-
 #include <algorithm>
-#include <atomic>
 #include <map>
 #include <memory>
-#include <numeric>
+
+#include "base/parallel.h"
 
 namespace elmcart {
 namespace {
@@ -30,19 +27,6 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
 }
 
 }  // namespace
-
-void forEachLargestFirst(const std::vector<size_t>& sizes, unsigned jobs, const std::function<void(size_t)>& work) {
-  std::vector<size_t> order(sizes.size());
-  std::iota(order.begin(), order.end(), size_t{0});
-  std::stable_sort(order.begin(), order.end(), [&](size_t a, size_t b) { return sizes[a] > sizes[b]; });
-  std::atomic<size_t> next{0};
-  oneapi::tbb::task_arena arena(jobs == 0 ? oneapi::tbb::task_arena::automatic : static_cast<int>(jobs));
-  arena.execute([&] {
-    oneapi::tbb::parallel_for(0, arena.max_concurrency(), [&](int) {
-      for (size_t i = next.fetch_add(1); i < order.size(); i = next.fetch_add(1)) work(order[i]);
-    });
-  });
-}
 
 Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options) {
   auto walked = walkTree(path, options.walk, [](std::string_view p) { return languageOfPath(p) != nullptr; });
@@ -68,7 +52,7 @@ Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options)
     std::vector<std::string_view> views;
     for (size_t i = 0; i < count; ++i)
       if (languageOfPath(walked->files[i].path) == &language) views.push_back(texts[i]);
-    if (!views.empty()) lore[&language] = language.learn(views);
+    if (!views.empty()) lore[&language] = language.learn(views, options.jobs);
   }
   forEachLargestFirst(sizes, options.jobs, [&](size_t i) {
     if (!failures[i].reason.empty()) return;
@@ -97,7 +81,7 @@ Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options)
 LoweredFile lowerText(std::string_view path, std::string_view text) {
   const Language* language = languageOfPath(path);
   std::unique_ptr<Language::TreeLore> lore;
-  if (language->learn) lore = language->learn(std::vector<std::string_view>{text});
+  if (language->learn) lore = language->learn(std::vector<std::string_view>{text}, 1);
   return lowerOne(*language, path, text, lore.get());
 }
 

@@ -30,10 +30,6 @@ struct LoadOptions {
 
 Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options);
 
-// Calls `work(i)` for each i on `jobs` threads (0: all), the largest first, so
-// that no large one is left for the end.
-void forEachLargestFirst(const std::vector<size_t>& sizes, unsigned jobs, const std::function<void(size_t)>& work);
-
 // Lowers one text, for tests.
 LoweredFile lowerText(std::string_view path, std::string_view text);
 

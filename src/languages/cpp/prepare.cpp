@@ -5,6 +5,7 @@
 #include <cstring>
 #include <optional>
 
+#include "base/parallel.h"
 #include "base/text.h"
 
 namespace elmcart {
@@ -361,23 +362,29 @@ size_t closingParenthesis(std::string_view text, size_t open) {
   return std::string_view::npos;
 }
 
-std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view> texts) {
+std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view> texts, unsigned jobs) {
   auto lore = std::make_unique<MacroLore>();
-  std::vector<Definition> undecided;
-  for (std::string_view text : texts) {
-    if (text.find("#") == std::string_view::npos) continue;
-    forEachDirective(text, [&](std::string_view line) {
+  std::vector<std::vector<Definition>> byText(texts.size());
+  std::vector<size_t> sizes;
+  for (std::string_view text : texts) sizes.push_back(text.size());
+  forEachLargestFirst(sizes, jobs, [&](size_t i) {
+    if (texts[i].find('#') == std::string_view::npos) return;
+    forEachDirective(texts[i], [&](std::string_view line) {
       size_t at = line.find_first_not_of("# \t");
       if (at == std::string_view::npos || line.compare(at, 6, "define") != 0) return;
-      auto definition = readDefine(line);
-      if (!definition) return;
-      const std::string& body = definition->body;
+      if (auto definition = readDefine(line)) byText[i].push_back(std::move(*definition));
+    });
+  });
+  std::vector<Definition> undecided;
+  for (std::vector<Definition>& definitions : byText) {
+    for (Definition& definition : definitions) {
+      const std::string& body = definition.body;
       if (body.find("operator=") != std::string::npos || body.find("operator =") != std::string::npos ||
           (body.find("= delete") != std::string::npos && body.find("const") != std::string::npos))
-        lore->forbidsCopy.insert(definition->name);
-      if (definition->hasParameters && !body.empty()) lore->withBody.insert(definition->name);
-      undecided.push_back(std::move(*definition));
-    });
+        lore->forbidsCopy.insert(definition.name);
+      if (definition.hasParameters && !body.empty()) lore->withBody.insert(definition.name);
+      undecided.push_back(std::move(definition));
+    }
   }
   // A macro may stand for other such macros: repeat until nothing new is learnt.
   for (bool grew = true; grew;) {

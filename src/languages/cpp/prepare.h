@@ -34,7 +34,7 @@ struct MacroLore : Language::TreeLore {
   absl::flat_hash_set<std::string, TextHash, std::equal_to<>> withBody;
 };
 
-std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view> texts);
+std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view> texts, unsigned jobs = 1);
 
 struct PreparedText {
   std::string text;  // as long as the original

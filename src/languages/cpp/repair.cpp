@@ -251,6 +251,21 @@ void swapIn(std::string& text, Change& change) {
   }
 }
 
+// The same treatment for the errors behind the first.
+Change sameElsewhere(std::string_view text, const std::vector<Span>& errors, const std::string& treatment, const MacroLore* lore) {
+  Change out;
+  out.treatment = treatment;
+  for (size_t i = 1; i < errors.size() && i < 200; ++i) {
+    for (Change& change : candidates(text, errors[i], lore)) {
+      if (change.treatment != treatment || change.replacements.empty()) continue;
+      Replacement& replacement = change.replacements.front();
+      if (out.replacements.empty() || replacement.begin > out.replacements.back().begin) out.replacements.push_back(std::move(replacement));
+      break;
+    }
+  }
+  return out;
+}
+
 }  // namespace
 
 uint32_t unreadBytes(TSNode root) {
@@ -269,7 +284,8 @@ TreeHandle parseRepaired(TSParser* parser, std::string& text, const MacroLore* l
   while (unread > 0 && budget > 0) {
     std::vector<Span> errors;
     forEachError(ts_tree_root_node(tree.get()), [&](TSNode node) {
-      if (!givenUp.count(ts_node_start_byte(node))) errors.push_back(spanOf(node));
+      // A token that is only missing (a macro's semicolon, say) spoils nothing around it.
+      if (!ts_node_is_missing(node) && !givenUp.count(ts_node_start_byte(node))) errors.push_back(spanOf(node));
     });
     if (errors.empty()) break;
     Span error = errors.front();
@@ -305,6 +321,19 @@ TreeHandle parseRepaired(TSParser* parser, std::string& text, const MacroLore* l
       worked.insert(best.treatment);
       swapIn(text, best);
       tree = std::move(bestTree);
+      // What mended this error is done to all others that it fits, at once.
+      Change more = best.group ? Change{} : sameElsewhere(text, errors, best.treatment, lore);
+      if (more.replacements.empty() || budget == 0) continue;
+      --budget;
+      swapIn(text, more);
+      TreeHandle attempt = reparse(parser, text, tree.get(), more);
+      uint32_t left = unreadBytes(ts_tree_root_node(attempt.get()));
+      if (left < unread) {
+        unread = left;
+        tree = std::move(attempt);
+      } else {
+        swapIn(text, more);
+      }
     }
   }
   return tree;

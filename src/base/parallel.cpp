@@ -1,0 +1,25 @@
+#include "base/parallel.h"
+
+#include <oneapi/tbb/parallel_for.h>
+#include <oneapi/tbb/task_arena.h>
+
+#include <algorithm>
+#include <atomic>
+#include <numeric>
+
+namespace elmcart {
+
+void forEachLargestFirst(const std::vector<size_t>& sizes, unsigned jobs, const std::function<void(size_t)>& work) {
+  std::vector<size_t> order(sizes.size());
+  std::iota(order.begin(), order.end(), size_t{0});
+  std::stable_sort(order.begin(), order.end(), [&](size_t a, size_t b) { return sizes[a] > sizes[b]; });
+  std::atomic<size_t> next{0};
+  oneapi::tbb::task_arena arena(jobs == 0 ? oneapi::tbb::task_arena::automatic : static_cast<int>(jobs));
+  arena.execute([&] {
+    oneapi::tbb::parallel_for(0, arena.max_concurrency(), [&](int) {
+      for (size_t i = next.fetch_add(1); i < order.size(); i = next.fetch_add(1)) work(order[i]);
+    });
+  });
+}
+
+}  // namespace elmcart
