@@ -18,6 +18,6 @@ if [ -n "$missing" ]; then
   # shellcheck disable=SC2086
   apt-get install -y -qq --no-install-recommends $missing >/dev/null
 fi
-if [ ! -f "$here/grammars/node_modules/tree-sitter-cpp/src/parser.c" ]; then
-  (cd "$here/grammars" && npm ci --ignore-scripts --silent)
+if ! cmp -s "$here/grammars/package-lock.json" "$here/grammars/node_modules/.fetched"; then
+  (cd "$here/grammars" && npm ci --ignore-scripts --silent && cp package-lock.json node_modules/.fetched)
 fi

@@ -34,6 +34,8 @@ enum TypeTrait : uint32_t {
   kSelfReleasing = 1u << 13,  // a resource type whose destructor releases it
   kNonCopyable = 1u << 14,
   kCallableType = 1u << 15,
+  kSafeToShare = 1u << 16,    // a collection that guards itself against threads
+  kPerThread = 1u << 17,      // holds a value for each thread
 };
 
 // What calling a library function means. Bits.
@@ -73,11 +75,14 @@ struct Guarantees {
   Promise orderedAcrossFiles;        // initialisers of different files run in a defined order
   Promise sharedMemoryThreads;       // threads that share memory exist at all
   Promise plainPointerPublishes;     // a plain slot may be read without a lock while another thread sets it
+  Promise volatilePublishes;         // a volatile slot may be
   Promise implicitCopy;              // a class is copyable unless it says otherwise
   Promise implicitConstructor;       // a class without constructors can be made by anyone
   Promise staticsDestroyedAtExit;    // objects with static lifetime have their destructor run at exit
   std::span<const NamedBits> types;  // sorted by name
   std::span<const NamedBits> calls;  // sorted by name
+
+  bool byLastPart = false;           // the tables hold the last part of a library name
 
   uint32_t typeTraits(std::string_view qualified) const;
   uint32_t callTraits(std::string_view qualified) const;
@@ -103,6 +108,14 @@ struct Language {
   std::string_view name;  // "C++"
   std::span<const std::string_view> extensions;  // with the dot, lower case
   std::span<const std::string_view> headerExtensions;  // those of files that others include
+
+  // How names work.
+  std::string_view family = {};        // languages of one family see each other's declarations; empty: its id
+  std::string_view separator = "::";   // between the parts of a qualified name, as shown
+  bool dotted = false;                 // members of classes and modules are reached as members of objects are
+  bool bareMembers = true;             // inside a class its members may be named without their object
+  bool importsInFileOnly = false;      // what an import makes visible is visible in its own file only
+  bool infersTypes = false;            // types are told from what is assigned and returned
 
   const Guarantees* guarantees = nullptr;
   const Phrases* phrases = nullptr;

@@ -4,12 +4,13 @@
 
 #include "base/text.h"
 #include "languages/cpp/cpp.h"
+#include "languages/java/java.h"
 #include "languages/language.h"
 
 namespace elmcart {
 
 std::span<const Language> languages() {
-  static const std::array kTable = {cppLanguage()};
+  static const std::array kTable = {cppLanguage(), javaLanguage()};
   return kTable;
 }
 
@@ -37,9 +38,18 @@ uint32_t bitsOf(std::span<const NamedBits> table, std::string_view name) {
   return found != table.end() && found->name == name ? found->bits : 0;
 }
 
+uint32_t traitsIn(std::span<const NamedBits> table, std::string_view name, bool byLastPart) {
+  for (;;) {
+    if (uint32_t bits = bitsOf(table, name); bits || !byLastPart) return bits;
+    size_t split = name.find("::");
+    if (split == std::string_view::npos) return 0;
+    name.remove_prefix(split + 2);
+  }
+}
+
 }  // namespace
 
-uint32_t Guarantees::typeTraits(std::string_view qualified) const { return bitsOf(types, qualified); }
-uint32_t Guarantees::callTraits(std::string_view qualified) const { return bitsOf(calls, qualified); }
+uint32_t Guarantees::typeTraits(std::string_view qualified) const { return traitsIn(types, qualified, byLastPart); }
+uint32_t Guarantees::callTraits(std::string_view qualified) const { return traitsIn(calls, qualified, byLastPart); }
 
 }  // namespace elmcart

@@ -28,7 +28,8 @@ enum class Kind : uint8_t {
   Unit,       // the file
   Namespace,  // name may be empty (unnamed namespace)
   Import,     // name: what is imported, as written, without quotes
-  Using,      // name: what is made visible; kWholeScope when all of a namespace is
+  Using,      // name: what is made visible; kWholeScope when all of a namespace is. With a Type child
+              // that child names what is made visible and `name` is what it is called here
   Alias,      // name: the new name; Type child: what it stands for
   Type,       // class, struct, interface, enum …: detail is a TypeForm
   Variable,   // field, global, local, static local: storage in the modifiers
@@ -81,7 +82,9 @@ enum class Role : uint8_t {
 };
 
 enum class TypeForm : uint8_t { Class, Struct, Union, Enum, Interface, Object };
-enum class FunctionForm : uint8_t { Function, Constructor, Destructor, Operator, Conversion, Initialiser };
+// A getter or setter is called by naming it or assigning to it. An initialiser
+// is code that runs when its class or file is loaded.
+enum class FunctionForm : uint8_t { Function, Constructor, Destructor, Operator, Conversion, Initialiser, Getter, Setter };
 enum class GuardForm : uint8_t { Scoped, LockUnlock };
 // How an object is made: as a value (local, temporary, by-value member), on the
 // heap with a bare owner, into an owning single or shared pointer, or in a
@@ -119,7 +122,7 @@ enum Modifier : uint32_t {
   kTemplate = 1u << 22,
   kPointer = 1u << 23,      // of a TypeRef: one level or more of pointer
   kReference = 1u << 24,    // of a TypeRef or Capture
-  kRvalue = 1u << 25,       // of a TypeRef: binds to temporaries
+  kRvalue = 1u << 25,       // of a TypeRef: binds to temporaries; with kPointer: see kManaged
   kPointeeConst = 1u << 26, // of a TypeRef: what is pointed or referred to may not be changed
   kWholeScope = 1u << 27,   // of a Using
   kArrow = 1u << 28,        // of a Member: reached through a pointer
@@ -127,6 +130,9 @@ enum Modifier : uint32_t {
   kArray = 1u << 30,        // of a TypeRef: an array of such
   kInMacro = 1u << 31,      // stands where a macro was called: not safe to edit
 };
+
+// Of a TypeRef: the variable refers to an object that the language looks after.
+inline constexpr uint32_t kManaged = kPointer | kRvalue;
 
 struct Node {
   Kind kind = Kind::Other;

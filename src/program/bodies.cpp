@@ -277,10 +277,42 @@ class BodyWalk {
     return type;
   }
 
+  // A getter runs when its name is read.
+  TypeUseId throughGetter(Symbol symbol, NodeId id) {
+    if (!symbol.is(Symbol::Sort::Function) || p_.functions[symbol.index()].form != FunctionForm::Getter) return 0;
+    p_.calls.push_back({symbol.index(), {f_, id}, in_, of_});
+    return p_.functions[symbol.index()].result;
+  }
+
+  // A member of a class or module itself, in languages that reach it by a dot.
+  bool memberOfScope(NodeId id, NodeId receiver, size_t arguments, bool called, TypeUseId& result) {
+    if (receiver == kNoNode || !p_.language(f_).dotted) return false;
+    Symbol outer = p_.links[f_].symbol[receiver];
+    if (!outer.is(Symbol::Sort::Type) && !outer.is(Symbol::Sort::Namespace)) return false;
+    NameId name = global(id);
+    std::vector<Symbol> list;
+    if (outer.is(Symbol::Sort::Type)) {
+      list = k_.members(outer.index(), name);
+    } else if (Symbol found = k_.followAlias(k_.lookupIn(name, outer.index(), f_, false), f_); found.known()) {
+      list.push_back(found);
+    }
+    FunctionIndex fn = called ? overload(list, arguments) : kNone;
+    Symbol symbol = fn != kNone ? Symbol(Symbol::Sort::Function, fn) : list.empty() ? Symbol{} : k_.followAlias(list.front(), f_);
+    setSymbol(id, symbol);
+    if (fn != kNone) {
+      result = p_.functions[fn].result;
+    } else {
+      result = called ? 0 : throughGetter(symbol, id);
+      if (result == 0) result = typeOfSymbol(symbol);
+    }
+    return true;
+  }
+
   TypeUseId member(NodeId id, size_t arguments, bool called) {
     NodeId receiver = file().child(id, Role::Receiver);
     TypeUseId type = receiver == kNoNode ? 0 : visit(receiver);
     NameId name = global(id);
+    if (TypeUseId result = 0; memberOfScope(id, receiver, arguments, called, result)) return result;
     const TypeUse before = p_.use(type);
     bool library = type != 0 && before.decl == kNone && !before.has(kPointer);
     if (node(id).has(kArrow)) type = pointee(type);
@@ -308,6 +340,7 @@ class BodyWalk {
       for (Symbol symbol : list) {
         if (!symbol.is(Symbol::Sort::Variable) && !symbol.is(Symbol::Sort::Function)) continue;
         setSymbol(id, symbol);
+        if (TypeUseId got = called ? 0 : throughGetter(symbol, id)) return k_.substitute(got, type);
         return k_.substitute(k_.substitute(typeOfSymbol(symbol), through), type);
       }
       return 0;
@@ -373,8 +406,10 @@ class BodyWalk {
         p_.calls.push_back({symbol.index(), {f_, id}, in_, of_});
       } else if (symbol.is(Symbol::Sort::Variable)) {
         setSymbol(id, symbol);
+      } else if (symbol.is(Symbol::Sort::Type)) {
+        return creationByCall(symbol.index(), id);
       } else {
-        foreign(global(callee), id);
+        foreign(memberName(callee), id);
       }
       std::vector<TypeUseId> types = visitArguments(id);
       if (!symbol.known()) inPlace(id, callee, types);
@@ -394,17 +429,7 @@ class BodyWalk {
       }
       if (symbol.is(Symbol::Sort::Type)) {
         setSymbol(callee, symbol);
-        std::vector<TypeUseId> types = visitArguments(id);
-        Creation creation;
-        creation.type = symbol.index();
-        creation.place = {f_, id};
-        creation.in = in_;
-        creation.copy = types.size() == 1 && isSameClass(types[0], symbol.index());
-        finishCreation(creation, types);
-        TypeUse use;
-        use.decl = symbol.index();
-        use.name = p_.types[symbol.index()].qualified;
-        return k_.addUse(use);
+        return creationByCall(symbol.index(), id);
       }
       if (symbol.is(Symbol::Sort::Variable)) {
         setSymbol(callee, symbol);
@@ -433,6 +458,29 @@ class BodyWalk {
     visitArguments(id);
     // A call on the result of a call: an object with a call operator, or a function pointer.
     return result;
+  }
+
+  // T(…)
+  TypeUseId creationByCall(TypeIndex type, NodeId id) {
+    std::vector<TypeUseId> types = visitArguments(id);
+    Creation creation;
+    creation.type = type;
+    creation.place = {f_, id};
+    creation.in = in_;
+    creation.copy = types.size() == 1 && isSameClass(types[0], type);
+    finishCreation(creation, types);
+    TypeUse use;
+    use.decl = type;
+    use.name = p_.types[type].qualified;
+    if (p_.language(f_).dotted) use.modifiers = kManaged;
+    return k_.addUse(use);
+  }
+
+  // "Thread::sleep" for a member of something that is not in the tree, named by one word.
+  NameId memberName(NodeId callee) {
+    NodeId receiver = file().child(callee, Role::Receiver);
+    if (!p_.language(f_).dotted || receiver == kNoNode || node(receiver).kind != Kind::Name || p_.links[f_].symbol[receiver].is(Symbol::Sort::Variable)) return global(callee);
+    return p_.names.intern(std::string(file().name(receiver)) + "::" + std::string(file().name(callee)));
   }
 
   TypeUseId callResult(FunctionIndex fn, NodeId callee) {
@@ -519,7 +567,7 @@ class BodyWalk {
 
   TypeUseId visitInner(NodeId id) {
     switch (node(id).kind) {
-      case Kind::Block: case Kind::If: case Kind::Loop: case Kind::Switch: case Kind::Try: case Kind::Guard: case Kind::Once: {
+      case Kind::Block: case Kind::If: case Kind::Loop: case Kind::Switch: case Kind::Try: {
         size_t mark = locals_.size();
         if (node(id).kind == Kind::Loop) rangeLoop(id);
         else visitChildren(id);
@@ -531,6 +579,7 @@ class BodyWalk {
       case Kind::Name: {
         Symbol symbol = resolveName(id);
         setSymbol(id, symbol);
+        if (TypeUseId got = throughGetter(symbol, id)) return got;
         return typeOfSymbol(symbol);
       }
       case Kind::Member: {
@@ -543,7 +592,7 @@ class BodyWalk {
         TypeUse use;
         use.decl = owner;
         use.name = p_.types[owner].qualified;
-        use.modifiers = kPointer;
+        use.modifiers = p_.language(f_).dotted ? kManaged : uint32_t{kPointer};
         return k_.addUse(use);
       }
       case Kind::Call: return call(id);
@@ -590,12 +639,33 @@ class BodyWalk {
         return type;
       }
       case Kind::Assign: {
-        TypeUseId type = 0;
+        TypeUseId type = 0, value = 0;
+        NodeId target = kNoNode;
         for (NodeId c : children(file(), id)) {
           TypeUseId side = visit(c);
-          if (node(c).role == Role::Target) type = side;
+          if (node(c).role == Role::Target) type = side, target = c;
+          else value = side;
+        }
+        if (type == 0 && value != 0 && target != kNoNode && p_.language(f_).infersTypes) {
+          Symbol symbol = p_.links[f_].symbol[target];
+          if (symbol.is(Symbol::Sort::Variable)) p_.variables[symbol.index()].type = value;
+          type = value;
         }
         return type;
+      }
+      case Kind::Return: {
+        TypeUseId type = 0;
+        for (NodeId c : children(file(), id)) type = visit(c);
+        if (type != 0 && in_ != kNone && lambdas_ == 0 && p_.functions[in_].result == 0 && p_.language(f_).infersTypes) p_.functions[in_].result = type;
+        return 0;
+      }
+      case Kind::Guard: case Kind::Once: {
+        size_t mark = locals_.size();
+        visitChildren(id);
+        for (NodeId c : children(file(), id))
+          if (node(c).role == Role::Lock) monitor(c);
+        locals_.resize(mark);
+        return 0;
       }
       case Kind::Update: case Kind::Await: {
         TypeUseId type = 0;
@@ -604,6 +674,7 @@ class BodyWalk {
       }
       case Kind::Lambda: {
         size_t mark = locals_.size();
+        ++lambdas_;
         for (NodeId c : children(file(), id)) {
           if (node(c).kind == Kind::Capture) {
             NodeId value = file().child(c, Role::Initialiser);
@@ -621,6 +692,7 @@ class BodyWalk {
             visit(c);
           }
         }
+        --lambdas_;
         locals_.resize(mark);
         return 0;
       }
@@ -628,6 +700,13 @@ class BodyWalk {
         visitChildren(id);
         return 0;
     }
+  }
+
+  // An object or a class that serves as its own lock.
+  void monitor(NodeId lock) {
+    Symbol symbol = p_.links[f_].symbol[lock];
+    TypeIndex type = symbol.is(Symbol::Sort::Type) ? symbol.index() : node(lock).kind == Kind::This ? ownerType() : kNone;
+    if (type != kNone) setSymbol(lock, Symbol(Symbol::Sort::Variable, k_.monitorOf(type, node(lock).kind != Kind::This)));
   }
 
   VariableIndex addLocal(NodeId id, TypeUseId type) {
@@ -683,7 +762,7 @@ class BodyWalk {
       foreign(use.name, id);
     }
     if (written != kNoNode && file().name(written) == "auto" && !types.empty()) return types[0];
-    if (form == CreateForm::Heap) return k_.withModifiers(type, kPointer, 0);
+    if (form == CreateForm::Heap) return k_.withModifiers(type, p_.language(f_).dotted ? kManaged : uint32_t{kPointer}, 0);
     if (form == CreateForm::Unique || form == CreateForm::Shared) {
       TypeUse pointer;
       pointer.name = p_.names.intern(form == CreateForm::Unique ? "std::unique_ptr" : "std::shared_ptr");
@@ -702,6 +781,7 @@ class BodyWalk {
   FunctionIndex in_;
   VariableIndex of_;
   std::vector<std::pair<NameId, VariableIndex>> locals_;
+  int lambdas_ = 0;
 };
 
 namespace {
@@ -857,8 +937,6 @@ void Linker::collectLocalTypes() {
 }
 
 void Linker::run() {
-  Scope& root = p_.scopes.emplace_back();
-  root.sort = Scope::Sort::Global;
   p_.typeUses.emplace_back();
   nameMap_.resize(p_.files.size());
   p_.links.resize(p_.files.size());
@@ -868,6 +946,7 @@ void Linker::run() {
     nameMap_[f].resize(file.names.size());
     for (NameId n = 0; n < file.names.size(); ++n) nameMap_[f][n] = p_.names.intern(file.names.text(n));
   }
+  makeRoots();
   forEachFile([&](FileIndex f) {
     const LoweredFile& file = p_.files[f];
     FileLinks& links = p_.links[f];
@@ -878,6 +957,7 @@ void Linker::run() {
       for (NodeId c = file.nodes[n].firstChild; c != kNoNode; c = file.nodes[c].nextSibling) links.parent[c] = n;
   });
   for (FileIndex f = 0; f < p_.files.size(); ++f) collectFile(f);
+  indexModules();
   resolveUsings(0);
   joinPending();
   forgetAliases();  // what they stand for may only now be known
@@ -886,6 +966,7 @@ void Linker::run() {
   resolveUsings(firstLocal);
   forgetAliases();
   resolveDeclaredTypes();
+  inferTypes();
 
   // The bodies. Functions and variables may be added while walking (locals), so by index.
   size_t functionCount = p_.functions.size();
@@ -902,8 +983,7 @@ void Linker::run() {
     }
     if (!p_.functions[i].definition.known()) continue;
     FileIndex f = p_.functions[i].definition.file;
-    ScopeIndex scope = lookupScopeFor(i);
-    if (auto local = localScopes_.find(i); local != localScopes_.end()) scope = local->second;
+    ScopeIndex scope = bodyScope(i);
     // TEST_F(Fixture, Name): the body sees the fixture's members. A fixture is a
     // framework's class in the end; TEST(Book, …) may just bear a class's name.
     std::string_view name = p_.text(p_.functions[i].name);
@@ -936,7 +1016,8 @@ void Linker::run() {
     if (value != kNoNode) {
       BodyWalk walk(*this, place.file, scope, kNone, v);
       TypeUseId type = walk.initialiser(value);
-      if (p_.variables[v].type != 0 && p_.text(p_.use(p_.variables[v].type).name) == "auto") p_.variables[v].type = type;
+      bool untold = p_.variables[v].type == 0 ? p_.language(place.file).dotted : p_.text(p_.use(p_.variables[v].type).name) == "auto";
+      if (untold) p_.variables[v].type = type;
       for (size_t i = creationsBefore; i < p_.creations.size(); ++i)
         if (p_.creations[i].place == Place{place.file, value}) p_.creations[i].asVariable = v;
     }
@@ -959,6 +1040,57 @@ void Linker::run() {
     }
   }
   index();
+}
+
+VariableIndex Linker::monitorOf(TypeIndex type, bool ofClass) {
+  auto [entry, fresh] = monitors_.emplace(std::make_pair(type, ofClass), static_cast<VariableIndex>(p_.variables.size()));
+  if (!fresh) return entry->second;
+  Variable& variable = p_.variables.emplace_back();
+  variable.name = p_.names.intern((ofClass ? "the class " : "the object's own lock, ") + std::string(p_.text(p_.types[type].name)));
+  variable.qualified = variable.name;
+  variable.owner = type;
+  variable.modifiers = kConst;
+  variable.definition = p_.types[type].definition;
+  variable.declarations.push_back(variable.definition);
+  return entry->second;
+}
+
+// In languages without written types, two rounds over the bodies tell what is
+// assigned to variables and returned by functions; everything else that the
+// rounds note is dropped again.
+void Linker::inferTypes() {
+  size_t functions = p_.functions.size(), variables = p_.variables.size();
+  auto drop = [&] {
+    p_.calls.clear();
+    p_.foreignCalls.clear();
+    p_.creations.clear();
+    p_.variables.resize(variables);
+    monitors_.clear();
+  };
+  for (int round = 0; round < 2; ++round) {
+    for (VariableIndex v = 0; v < variables; ++v) {
+      Place place = p_.variables[v].declarations.front();
+      if (p_.variables[v].type != 0 || !p_.language(place.file).infersTypes || p_.variables[v].storage == Storage::Parameter) continue;
+      NodeId value = p_.file(place).child(place.node, Role::Initialiser);
+      ScopeIndex scope = p_.variables[v].owner != kNone ? p_.types[p_.variables[v].owner].scope : p_.variables[v].parent;
+      if (value == kNoNode) continue;
+      TypeUseId type = BodyWalk(*this, place.file, scope, kNone, v).initialiser(value);
+      drop();
+      p_.variables[v].type = type;
+    }
+    for (FunctionIndex i = 0; i < functions; ++i) {
+      Place place = p_.functions[i].definition;
+      if (!place.known() || !p_.language(place.file).infersTypes) continue;
+      BodyWalk(*this, place.file, bodyScope(i), i, kNone).function(i);
+      drop();
+    }
+  }
+}
+
+// The scope that the names in a function's body are looked up from.
+ScopeIndex Linker::bodyScope(FunctionIndex function) {
+  auto local = localScopes_.find(function);
+  return local != localScopes_.end() ? local->second : lookupScopeFor(function);
 }
 
 void Linker::forEachFile(const std::function<void(FileIndex)>& work) const {

@@ -11,9 +11,17 @@ const std::vector<Symbol>* Linker::entries(ScopeIndex scope, NameId name) const 
 }
 
 NameId Linker::qualify(ScopeIndex scope, NameId name) {
-  std::string out(p_.names.text(name));
-  for (ScopeIndex at = scope; at != kNone && at != 0; at = p_.scopes[at].parent)
-    if (p_.scopes[at].name) out = std::string(p_.names.text(p_.scopes[at].name)) + "::" + out;
+  std::vector<std::string_view> parts = {p_.names.text(name)};
+  const Language* language = nullptr;
+  for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent) {
+    if (p_.scopes[at].name) parts.push_back(p_.names.text(p_.scopes[at].name));
+    language = p_.scopes[at].language;
+  }
+  std::string out;
+  for (size_t i = parts.size(); i-- > 0;) {
+    out += parts[i];
+    if (i > 0) out += language ? language->separator : "::";
+  }
   return p_.names.intern(out);
 }
 
@@ -43,7 +51,27 @@ ScopeIndex Linker::namespaceScope(FileIndex f, ScopeIndex parent, std::string_vi
   return index;
 }
 
-void Linker::collectFile(FileIndex f) { collect(f, 0, 0); }
+// Languages of different families never see each other's declarations.
+void Linker::makeRoots() {
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    const Language* language = p_.languageOf[f];
+    std::string_view family = language->family.empty() ? language->id : language->family;
+    auto [entry, fresh] = roots_.emplace(family, static_cast<ScopeIndex>(p_.scopes.size()));
+    if (fresh) {
+      Scope& root = p_.scopes.emplace_back();
+      root.sort = Scope::Sort::Global;
+      root.language = language;
+    }
+    rootOfFile_.push_back(entry->second);
+  }
+}
+
+void Linker::indexModules() {
+  for (ScopeIndex s = 0; s < p_.scopes.size(); ++s)
+    if (p_.scopes[s].sort == Scope::Sort::Namespace && p_.scopes[s].name) modules_[std::string(p_.names.text(p_.scopes[s].name))].push_back(s);
+}
+
+void Linker::collectFile(FileIndex f) { collect(f, 0, rootOf(f)); }
 
 void Linker::collect(FileIndex f, NodeId parent, ScopeIndex scope) {
   const LoweredFile& file = p_.files[f];
@@ -65,7 +93,7 @@ void Linker::collect(FileIndex f, NodeId parent, ScopeIndex scope) {
           p_.scopes[scope].usings.emplace_back(p_.isHeader(f) ? kNone : f, global(f, node.name));
         } else {
           uint32_t index = static_cast<uint32_t>(aliases_.size());
-          NameId last = p_.names.intern(lastPart(file.name(node)));
+          NameId last = p_.names.intern(file.child(c, Role::Type) == kNoNode ? lastPart(file.name(node)) : file.name(node));
           aliases_.push_back({{f, c}, scope, last});
           add(scope, last, Symbol(Symbol::Sort::Alias, index));
         }

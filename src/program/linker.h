@@ -8,6 +8,7 @@
 #include <absl/container/node_hash_map.h>
 
 #include <functional>
+#include <map>
 
 #include "program/program.h"
 
@@ -27,6 +28,8 @@ class Linker {
     ScopeIndex scope;
   };
   void collectFile(FileIndex f);
+  ScopeIndex rootOf(FileIndex f) const { return rootOfFile_[f]; }
+  void makeRoots();
   void collect(FileIndex f, NodeId parent, ScopeIndex scope);
   ScopeIndex namespaceScope(FileIndex f, ScopeIndex parent, std::string_view name, bool transparent);
   void collectType(FileIndex f, NodeId node, ScopeIndex scope);
@@ -56,6 +59,9 @@ class Linker {
   ScopeIndex scopeOf(Symbol symbol, FileIndex f) const;
   Symbol followAlias(Symbol symbol, FileIndex f) const;
   Symbol aliasTarget(Symbol symbol, FileIndex f) const;
+  // A module by the end of its path: imports name paths from a folder that is not told.
+  Symbol moduleNamed(std::string_view target, FileIndex f) const;
+  void indexModules();
   void forgetAliases() { aliasStates_.clear(); }
   bool visible(Symbol symbol, FileIndex f) const;
   Symbol best(const std::vector<Symbol>& list, FileIndex f, bool wantType) const;
@@ -69,6 +75,9 @@ class Linker {
   ScopeIndex lookupScopeFor(FunctionIndex function) const;
 
   void collectLocalTypes();
+  void inferTypes();
+  ScopeIndex bodyScope(FunctionIndex function);
+  VariableIndex monitorOf(TypeIndex type, bool ofClass);
   void forEachFile(const std::function<void(FileIndex)>& work) const;
   std::vector<Use> usesIn(FileIndex f) const;
   void index();
@@ -81,6 +90,10 @@ class Linker {
 
   Program& p_;
   unsigned jobs_;
+  std::vector<ScopeIndex> rootOfFile_;
+  std::map<std::string_view, ScopeIndex> roots_;                      // by family of languages
+  std::map<std::string, std::vector<ScopeIndex>, std::less<>> modules_;  // by their last part
+  std::map<std::pair<TypeIndex, bool>, VariableIndex> monitors_;
   std::vector<std::vector<NameId>> nameMap_;  // by file: local name id to the program's
   absl::node_hash_map<uint64_t, std::vector<Symbol>> table_;
   std::vector<AliasDecl> aliases_;

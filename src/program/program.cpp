@@ -62,7 +62,7 @@ std::string Program::typeText(TypeUseId id) const {
     }
     out += ">";
   }
-  if (u.has(kPointer)) out += "*";
+  if (u.has(kPointer) && !u.has(kRvalue)) out += "*";
   if (u.has(kReference)) out += "&";
   if (u.has(kArray)) out += "[]";
   return out;
@@ -82,6 +82,7 @@ bool Program::derivesFrom(TypeIndex derivedType, TypeIndex base) const {
 // declared; deleted when a move is declared, or a base or member cannot be copied.
 bool Program::isCopyable(TypeIndex type, FileIndex f, int depth) const {
   if (depth > 10) return true;
+  if (!guarantees(f).implicitCopy.holds) return false;
   const TypeDecl& decl = types[type];
   bool declared = false, open = true, moves = false;
   for (FunctionIndex m : decl.methods) {

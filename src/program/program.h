@@ -170,6 +170,7 @@ struct Scope {
   ScopeIndex parent = kNone;
   NameId name = 0;
   TypeIndex type = kNone;
+  const Language* language = nullptr;     // of a global scope: the first of its family
   FileIndex onlyIn = kNone;               // an unnamed namespace
   std::vector<ScopeIndex> transparent;    // unnamed and inline namespaces inside
   std::vector<std::pair<FileIndex, NameId>> usings;       // namespaces made visible; kNone: in all files
@@ -222,6 +223,7 @@ class Program {
   Symbol symbolAt(Place place) const { return links[place.file].symbol[place.node]; }
   TypeUseId typeAt(Place place) const { return links[place.file].type[place.node]; }
   const Guarantees& guarantees(FileIndex f) const { return *languageOf[f]->guarantees; }
+  const Language& language(FileIndex f) const { return *languageOf[f]; }
 
   // The nearest node around `place` (itself excluded) of that kind inside the
   // same function, or one with node kNoNode.

@@ -11,6 +11,10 @@ bool Linker::visible(Symbol symbol, FileIndex f) const {
   if (symbol.is(Symbol::Sort::Function)) onlyIn = p_.functions[symbol.index()].onlyIn;
   if (symbol.is(Symbol::Sort::Variable)) onlyIn = p_.variables[symbol.index()].onlyIn;
   if (symbol.is(Symbol::Sort::Namespace)) onlyIn = p_.scopes[symbol.index()].onlyIn;
+  if (symbol.is(Symbol::Sort::Alias)) {
+    FileIndex from = aliases_[symbol.index()].place.file;
+    if (p_.language(from).importsInFileOnly && p_.node(aliases_[symbol.index()].place).kind == Kind::Using) onlyIn = from;
+  }
   return onlyIn == kNone || onlyIn == f;
 }
 
@@ -66,7 +70,9 @@ Symbol Linker::lookupIn(NameId name, ScopeIndex scope, FileIndex f, bool wantTyp
 }
 
 Symbol Linker::lookupOutward(NameId name, ScopeIndex scope, FileIndex f, bool wantType) const {
+  bool bareMembers = wantType || p_.language(f).bareMembers;
   for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent) {
+    if (!bareMembers && p_.scopes[at].sort == Scope::Sort::Type) continue;
     if (Symbol found = lookupIn(name, at, f, wantType); found.known()) return found;
     for (auto [file, opened] : p_.scopes[at].opened) {
       if ((file != kNone && file != f) || opened == at) continue;
@@ -131,8 +137,11 @@ Symbol Linker::aliasTarget(Symbol symbol, FileIndex f) const {
   const AliasDecl& alias = aliases_[symbol.index()];
   const LoweredFile& file = p_.file(alias.place);
   std::string_view target;
-  if (file[alias.place.node].kind == Kind::Using) {
+  bool renamed = file[alias.place.node].kind == Kind::Using && file.child(alias.place.node, Role::Type) != kNoNode;
+  if (file[alias.place.node].kind == Kind::Using && !renamed) {
     target = file.name(alias.place.node);
+  } else if (renamed) {
+    target = file.name(file.child(alias.place.node, Role::Type));
   } else {
     NodeId type = file.child(alias.place.node, Role::Type);
     if (type == kNoNode || file[type].has(kPointer)) return {};
@@ -147,10 +156,45 @@ Symbol Linker::aliasTarget(Symbol symbol, FileIndex f) const {
     from = p_.scopes[from].parent;
     if (from == kNone) return {};
   }
-  Symbol found = lookup(target, from, alias.place.file, true);
+  // An import names a path from the top, never what it makes visible itself.
+  bool dotted = p_.language(alias.place.file).dotted && file[alias.place.node].kind == Kind::Using;
+  if (dotted) from = rootOf(alias.place.file);
+  Symbol found = lookup(target, from, alias.place.file, !dotted);
+  if (!found.known() && dotted) found = moduleNamed(target, alias.place.file);
   if (!found.known() && file[alias.place.node].kind == Kind::Using) found = lookup(target, from, alias.place.file, false);
   if (found == symbol) return {};
   return followAlias(found, f);
+}
+
+Symbol Linker::moduleNamed(std::string_view target, FileIndex f) const {
+  std::string_view last = lastPart(target);
+  auto endsWith = [&](ScopeIndex scope, std::string_view path) {
+    ScopeIndex at = scope;
+    for (;;) {
+      if (at == kNone || p_.names.text(p_.scopes[at].name) != lastPart(path)) return false;
+      std::string_view rest = scopePart(path);
+      if (rest.empty()) break;
+      path = rest;
+      at = p_.scopes[at].parent;
+    }
+    for (at = scope; p_.scopes[at].parent != kNone; at = p_.scopes[at].parent) {
+    }
+    return at == rootOf(f);
+  };
+  if (auto list = modules_.find(last); list != modules_.end())
+    for (ScopeIndex scope : list->second)
+      if (endsWith(scope, target)) return Symbol(Symbol::Sort::Namespace, scope);
+  // The last part names something inside a module.
+  std::string_view outer = scopePart(target);
+  if (outer.empty()) return {};
+  if (auto list = modules_.find(lastPart(outer)); list != modules_.end()) {
+    NameId id = p_.names.find(last);
+    for (ScopeIndex scope : list->second) {
+      if (!id || !endsWith(scope, outer)) continue;
+      if (Symbol found = lookupIn(id, scope, f, false); found.known()) return found;
+    }
+  }
+  return {};
 }
 
 Symbol Linker::lookup(std::string_view name, ScopeIndex scope, FileIndex f, bool wantType) const {
@@ -224,7 +268,8 @@ TypeUseId Linker::writtenType(FileIndex f, NodeId typeRef, ScopeIndex scope, int
     }
     if (target == kNoNode && aliasFile[alias.place.node].kind == Kind::Using) {
       Symbol real = followAlias(symbol, f);
-      if (!real.known()) use.name = p_.names.intern(aliasFile.name(alias.place.node));
+      NodeId renamed = aliasFile.child(alias.place.node, Role::Type);
+      if (!real.known()) use.name = p_.names.intern(aliasFile.name(renamed == kNoNode ? alias.place.node : renamed));
       symbol = real;
     } else {
       symbol = followAlias(symbol, f);

@@ -93,6 +93,9 @@ bool Origins::round() {
   return changed;
 }
 
+// Naming a getter calls it; naming another function does not.
+VariableIndex Origins::throughGetter(FunctionIndex function) const { return p_.functions[function].form == FunctionForm::Getter ? door_[function] : kNone; }
+
 VariableIndex Origins::of(Place place) const { return ofDepth(place, 0); }
 
 VariableIndex Origins::ofDepth(Place place, int depth) const {
@@ -107,12 +110,14 @@ VariableIndex Origins::ofDepth(Place place, int depth) const {
   switch (node.kind) {
     case Kind::Name: {
       Symbol symbol = p_.symbolAt(place);
+      if (symbol.is(Symbol::Sort::Function)) return throughGetter(symbol.index());
       if (!symbol.is(Symbol::Sort::Variable)) return kNone;
       VariableIndex v = symbol.index();
       return p_.variables[v].lives() ? v : alias_[v];
     }
     case Kind::Member: {
       Symbol symbol = p_.symbolAt(place);
+      if (symbol.is(Symbol::Sort::Function)) return throughGetter(symbol.index());
       if (!symbol.is(Symbol::Sort::Variable)) return kNone;
       VariableIndex v = symbol.index();
       if (p_.variables[v].lives()) return v;

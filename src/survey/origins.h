@@ -25,6 +25,7 @@ class Origins {
 
  private:
   VariableIndex ofDepth(Place place, int depth) const;
+  VariableIndex throughGetter(FunctionIndex function) const;
   bool round();
   bool keepsIdentity(FileIndex f, TypeUseId type) const;
 

@@ -709,7 +709,8 @@ class Recogniser {
       return;
     }
     if (facts.lock.known() && facts.outerTest.known()) {
-      bool sound = (traits & kAtomicType) || p_.guarantees(site.place.file).plainPointerPublishes.holds;
+      bool sound = (traits & kAtomicType) || p_.guarantees(site.place.file).plainPointerPublishes.holds ||
+                   ((p_.variables[entity.slot].modifiers & kVolatile) && p_.guarantees(site.place.file).volatilePublishes.holds);
       facts.incompleteDoubleCheck = !facts.innerTest.known();
       facts.guard = sound && !facts.incompleteDoubleCheck ? GuardSort::DoubleCheck : GuardSort::DoubleCheckUnsound;
     } else if (facts.lock.known()) {

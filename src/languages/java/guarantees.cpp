@@ -1,0 +1,122 @@
+// What Java promises. Sources are sections of the Java Language Specification,
+// Java SE 17 (JLS), and of the class library's documentation.
+#include "languages/java/java.h"
+#include "languages/shared/tables.h"
+
+namespace elmcart {
+namespace {
+
+// Sorted by name.
+constexpr auto kTypes = std::to_array<NamedBits>({
+    {"ArrayDeque", kCollection},
+    {"ArrayList", kCollection},
+    {"AtomicBoolean", kAtomicType},
+    {"AtomicInteger", kAtomicType},
+    {"AtomicIntegerArray", kAtomicType},
+    {"AtomicLong", kAtomicType},
+    {"AtomicLongArray", kAtomicType},
+    {"AtomicReference", kAtomicType},
+    {"AtomicReferenceArray", kAtomicType},
+    {"Collection", kCollection},
+    {"ConcurrentHashMap", kCollection | kKeyedCollection | kSafeToShare},
+    {"ConcurrentLinkedDeque", kCollection | kSafeToShare},
+    {"ConcurrentLinkedQueue", kCollection | kSafeToShare},
+    {"ConcurrentMap", kCollection | kKeyedCollection | kSafeToShare},
+    {"ConcurrentSkipListMap", kCollection | kKeyedCollection | kSafeToShare},
+    {"Condition", kConditionType},
+    {"CopyOnWriteArrayList", kCollection | kSafeToShare},
+    {"CopyOnWriteArraySet", kCollection | kSafeToShare},
+    {"Deque", kCollection},
+    {"EnumMap", kCollection | kKeyedCollection},
+    {"ExecutorService", kThreadType},
+    {"FileInputStream", kFileResource},
+    {"FileOutputStream", kFileResource},
+    {"FileReader", kFileResource},
+    {"FileWriter", kFileResource},
+    {"HashMap", kCollection | kKeyedCollection},
+    {"HashSet", kCollection},
+    {"Hashtable", kCollection | kKeyedCollection | kSafeToShare},
+    {"IdentityHashMap", kCollection | kKeyedCollection},
+    {"LinkedHashMap", kCollection | kKeyedCollection},
+    {"LinkedHashSet", kCollection},
+    {"LinkedList", kCollection},
+    {"List", kCollection},
+    {"Lock", kLockType},
+    {"LongAdder", kAtomicType},
+    {"Map", kCollection | kKeyedCollection},
+    {"Optional", kOptionalType | kPointerLike},
+    {"PriorityQueue", kCollection},
+    {"Queue", kCollection},
+    {"RandomAccessFile", kFileResource},
+    {"ReadWriteLock", kLockType},
+    {"ReentrantLock", kLockType},
+    {"ReentrantReadWriteLock", kLockType},
+    {"Semaphore", kLockType},
+    {"Set", kCollection},
+    {"SoftReference", kPointerLike},
+    {"SortedMap", kCollection | kKeyedCollection},
+    {"Stack", kCollection | kSafeToShare},
+    {"StampedLock", kLockType},
+    {"String", kTextType},
+    {"StringBuilder", kCollection},
+    {"Thread", kThreadType},
+    {"ThreadLocal", kPerThread | kPointerLike},
+    {"TreeMap", kCollection | kKeyedCollection},
+    {"TreeSet", kCollection},
+    {"Vector", kCollection | kSafeToShare},
+    {"WeakHashMap", kCollection | kKeyedCollection},
+    {"WeakReference", kPointerLike},
+});
+
+// Sorted by name: the last part of a call as written.
+constexpr auto kCalls = std::to_array<NamedBits>({
+    {"DriverManager::getConnection", kNetwork},
+    {"FileInputStream", kReadsFile},
+    {"FileReader", kReadsFile},
+    {"Files::lines", kReadsFile},
+    {"Files::newBufferedReader", kReadsFile},
+    {"Files::readAllBytes", kReadsFile},
+    {"Files::readAllLines", kReadsFile},
+    {"Files::readString", kReadsFile},
+    {"ServerSocket", kNetwork | kTakesResource},
+    {"Socket", kNetwork | kTakesResource},
+    {"System::exit", kAborts},
+    {"System::getenv", kReadsEnvironment},
+    {"Thread::sleep", kSleeps},
+    {"assert", kAborts},
+    {"execute", kRunsLater},
+    {"submit", kRunsLater},
+});
+static_assert(sortedByName(kTypes) && sortedByName(kCalls));
+
+CollectionAct collectionAct(std::string_view member) {
+  static constexpr std::string_view kAdd[] = {"add", "addAll", "addFirst", "addLast", "append", "computeIfAbsent", "insert", "offer", "push", "put", "putAll", "putIfAbsent"};
+  static constexpr std::string_view kRemove[] = {"clear", "poll", "pollFirst", "pollLast", "pop", "remove", "removeAll", "removeFirst", "removeIf", "removeLast"};
+  static constexpr std::string_view kChange[] = {"compute", "computeIfPresent", "merge", "replace", "replaceAll", "retainAll", "set", "setLength", "sort", "reverse", "deleteCharAt"};
+  static constexpr std::string_view kRead[] = {"charAt", "contains", "containsKey", "containsValue", "element", "entrySet", "equals", "forEach", "get", "getFirst", "getLast", "getOrDefault", "hashCode", "indexOf", "isEmpty", "isPresent", "iterator", "keySet", "length", "peek", "size", "stream", "toArray", "toString", "values", "firstKey", "lastKey", "subList", "headMap", "tailMap", "listIterator", "copyOf"};
+  return actIn(member, kAdd, kRemove, kChange, kRead);
+}
+
+}  // namespace
+
+const Guarantees& javaGuarantees() {
+  static const Guarantees kGuarantees = [] {
+    Guarantees g;
+    g.guardedLocalStatic = {true, "JLS 12.4.2 (a nested holder class is initialised once, under a lock)"};
+    g.orderedAcrossFiles = {true, "JLS 12.4.1 (a class is initialised at its first active use)"};
+    g.sharedMemoryThreads = {true, "JLS 17"};
+    g.plainPointerPublishes = {false, "JLS 17.4.5 (a read that no happens-before orders may see a half-made object)"};
+    g.volatilePublishes = {true, "JLS 17.4.4 (a write of a volatile field synchronises with each later read)"};
+    g.implicitCopy = {false, "JLS 15.26.1 (assignment copies the reference)"};
+    g.implicitConstructor = {true, "JLS 8.8.9"};
+    g.staticsDestroyedAtExit = {false, "JLS 12.8"};
+    g.byLastPart = true;
+    g.types = kTypes;
+    g.calls = kCalls;
+    g.collectionAct = collectionAct;
+    return g;
+  }();
+  return kGuarantees;
+}
+
+}  // namespace elmcart

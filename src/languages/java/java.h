@@ -1,0 +1,11 @@
+// Java: what the table of languages takes from this folder.
+#pragma once
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+Language javaLanguage();
+const Guarantees& javaGuarantees();
+
+}  // namespace elmcart

@@ -1,0 +1,675 @@
+#include "languages/shared/lowerer.h"
+
+#include <algorithm>
+
+#include "base/text.h"
+
+namespace elmcart {
+namespace {
+
+// How deep a file may be nested before the rest of that spot stays unread.
+constexpr int kDepthLimit = 500;
+// Beyond that depth of brackets a file is not even parsed.
+constexpr size_t kBracketLimit = 5000;
+
+size_t bracketDepth(std::string_view text) {
+  size_t depth = 0, most = 0;
+  for (char c : text) {
+    if (c == '(' || c == '[' || c == '{') most = std::max(most, ++depth);
+    else if ((c == ')' || c == ']' || c == '}') && depth > 0) --depth;
+  }
+  return most;
+}
+
+bool contains(std::span<const std::string_view> list, std::string_view word) { return std::find(list.begin(), list.end(), word) != list.end(); }
+
+}  // namespace
+
+void SharedLowerer::run() {
+  if (bracketDepth(text_) > kBracketLimit) {
+    file_.problem = "brackets are nested deeper than " + std::to_string(kBracketLimit) + " levels; the file is left unread";
+    file_.unreadBytes = file_.textSize;
+    build_[0].span = {0, static_cast<uint32_t>(text_.size())};
+    return;
+  }
+  ParserHandle parser = makeParser(g_.language);
+  TreeHandle tree = parseText(parser.get(), text_);
+  build_[0].span = {0, static_cast<uint32_t>(text_.size())};
+  unit(ts_tree_root_node(tree.get()));
+}
+
+void parseOnlyWith(const SharedGrammar& grammar, std::string_view text) {
+  ParserHandle parser = makeParser(grammar.language);
+  (void)parseText(parser.get(), text);
+}
+
+void SharedLowerer::unit(TSNode root) { visitChildren(root, 0); }
+
+// ----- reading the grammar tree
+
+std::vector<TSNode> SharedLowerer::all(TSNode node) const {
+  std::vector<TSNode> out;
+  TSTreeCursor cursor = ts_tree_cursor_new(node);
+  if (ts_tree_cursor_goto_first_child(&cursor)) {
+    do out.push_back(ts_tree_cursor_current_node(&cursor));
+    while (ts_tree_cursor_goto_next_sibling(&cursor));
+  }
+  ts_tree_cursor_delete(&cursor);
+  return out;
+}
+
+std::vector<TSNode> SharedLowerer::named(TSNode node) const {
+  std::vector<TSNode> out = all(node);
+  std::erase_if(out, [](TSNode child) { return !ts_node_is_named(child); });
+  return out;
+}
+
+TSNode SharedLowerer::childOfType(TSNode node, std::string_view type) const {
+  if (!isNull(node))
+    for (TSNode child : all(node))
+      if (type == ts_node_type(child)) return child;
+  return {};
+}
+
+TSNode SharedLowerer::firstNamed(TSNode node) const {
+  for (TSNode child : named(node))
+    if (g_.shapeOf(child) != Shape::Comment) return child;
+  return {};
+}
+
+bool SharedLowerer::hasToken(TSNode node, std::string_view token) const {
+  if (!isNull(node))
+    for (TSNode child : all(node))
+      if (text(child) == token) return true;
+  return false;
+}
+
+std::string_view SharedLowerer::operatorOf(TSNode node) const {
+  TSNode op = field(node, f_.op);
+  if (!isNull(op)) return trim(text(op));
+  for (TSNode child : all(node))
+    if (!ts_node_is_named(child)) return text(child);
+  return {};
+}
+
+bool SharedLowerer::isNothing(TSNode node) const {
+  if (isNull(node)) return false;
+  Shape shape = g_.shapeOf(node);
+  if (shape == Shape::Null) return true;
+  if (shape == Shape::Paren) return isNothing(firstNamed(node));
+  return contains(g_.spec.nullWords, text(node));
+}
+
+// ----- building
+
+std::string SharedLowerer::scoped(std::string_view written) {
+  std::string out;
+  for (size_t i = 0; i < written.size(); ++i) {
+    char c = written[i];
+    if (c == '.' || c == '\\') {
+      if (!out.empty() && (out.size() < 2 || out.compare(out.size() - 2, 2, "::") != 0)) out += "::";
+    } else if (!isBlank(c)) {
+      out += c;
+    }
+  }
+  return out;
+}
+
+std::string SharedLowerer::moduleName(std::string_view collapse) const {
+  std::string_view path = file_.path;
+  if (size_t dot = path.rfind('.'); dot != std::string_view::npos && path.find('/', dot) == std::string_view::npos) path = path.substr(0, dot);
+  if (!collapse.empty()) {
+    size_t slash = path.rfind('/');
+    std::string_view last = slash == std::string_view::npos ? path : path.substr(slash + 1);
+    if (last == collapse && slash != std::string_view::npos) path = path.substr(0, slash);
+  }
+  std::string out;
+  for (char c : path) {
+    if (c == '/') out += "::";
+    else out += c;
+  }
+  return out;
+}
+
+void SharedLowerer::unread(NodeId parent, TSNode node) {
+  Span span = spanOf(node);
+  if (span.empty()) return;
+  build_.add(parent, Kind::Unread, Role::None, span);
+  file_.unreadBytes += span.size();
+}
+
+NodeId SharedLowerer::typeRefNamed(std::string_view name, TSNode at, NodeId parent, Role role, bool reference) {
+  NodeId id = add(parent, Kind::TypeRef, role, at);
+  build_.setName(id, name, begin(at));
+  if (reference && g_.spec.references) build_[id].modifiers |= kManaged;
+  return id;
+}
+
+NodeId SharedLowerer::typeRef(TSNode node, NodeId parent, Role role) {
+  if (isNull(node)) return kNoNode;
+  size_t before = file_.nodes.size();
+  Span span = spanOf(node);
+  typeText(span.begin, span.end, parent, role, 0);
+  return file_.nodes.size() > before ? static_cast<NodeId>(before) : kNoNode;
+}
+
+// Reads one written type from text_[at, end) and returns where it stopped. The
+// notations of the languages are near enough to each other to be read as one:
+// Name, a.b.Name, Name<A, B> or Name[A], Name[], Name?, *Name, []Name,
+// map[K]V, A | null; a function type is told as "(function)".
+size_t SharedLowerer::typeText(size_t at, size_t end, NodeId parent, Role role, int depth) {
+  auto space = [&] { while (at < end && isBlank(text_[at])) ++at; };
+  uint32_t bits = 0;
+  if (depth > 40) return end;
+  for (;;) {
+    space();
+    if (at < end && (text_[at] == '*' || text_[at] == '&')) {
+      bits |= kPointer;
+      ++at;
+    } else if (at < end && (text_[at] == '?' || text_[at] == ':' || text_[at] == '|' || text_[at] == '"' || text_[at] == '\'')) {
+      ++at;
+    } else if (at + 1 < end && text_[at] == '[' && text_[at + 1] == ']') {
+      bits |= kArray;
+      at += 2;
+    } else if (at < end && text_[at] == '@') {
+      ++at;
+      while (at < end && isWordByte(text_[at])) ++at;
+    } else {
+      break;
+    }
+  }
+  if (at >= end) return end;
+  size_t start = at;
+  if (text_[at] == '(' || text_[at] == '{' || text_[at] == '[' || text_[at] == '<') {
+    // A function, tuple or object type.
+    int open = 0;
+    for (; at < end; ++at) {
+      if (text_[at] == '(' || text_[at] == '{' || text_[at] == '[') ++open;
+      if ((text_[at] == ')' || text_[at] == '}' || text_[at] == ']') && --open == 0) break;
+    }
+    NodeId id = build_.add(parent, Kind::TypeRef, role, {static_cast<uint32_t>(start), static_cast<uint32_t>(std::min(at + 1, end))});
+    bool record = text_[start] == '{';
+    build_.setName(id, record ? "(record)" : "(function)", static_cast<uint32_t>(start));
+    build_[id].modifiers = bits | kPointer;
+    return end;
+  }
+  auto word = [&] {
+    size_t from = at;
+    while (at < end && (isWordByte(text_[at]) || text_[at] == '.' || text_[at] == '\\' || text_[at] == '$' || static_cast<unsigned char>(text_[at]) >= 0x80)) ++at;
+    return text_.substr(from, at - from);
+  };
+  std::string_view name = word();
+  static constexpr std::string_view kWords[] = {"final", "const", "readonly", "in", "out", "ref", "var", "let", "inout", "some", "any", "chan", "unique", "keyof", "typeof", "borrowing", "__weak", "__strong", "static", "nonnull", "nullable", "late", "required"};
+  while (contains(kWords, name) && at < end && isBlank(text_[at])) {
+    space();
+    while (at < end && (text_[at] == '*' || text_[at] == '?')) ++at;
+    start = at;
+    name = word();
+  }
+  if (name.empty()) return end;
+  if (contains(g_.spec.nullWords, name) || name == "null" || name == "void") {
+    space();
+    if (at < end && text_[at] == '|') return typeText(at + 1, end, parent, role, depth + 1);
+    if (name != "void") return end;
+  }
+  NodeId id = build_.add(parent, Kind::TypeRef, role, {static_cast<uint32_t>(start), static_cast<uint32_t>(at)});
+  if (name == "func" || name == "fn" || name == "Function" || name == "callable") {
+    build_.setName(id, "(function)", static_cast<uint32_t>(start));
+    build_[id].modifiers = bits | kPointer;
+    return end;
+  }
+  bool value = contains(g_.spec.valueTypes, name);
+  build_.setName(id, scoped(name), static_cast<uint32_t>(start + (name.rfind('.') == std::string_view::npos ? 0 : name.rfind('.') + 1)));
+  if (g_.spec.references && !value) bits |= kManaged;
+  space();
+  char open = g_.spec.typeArguments, close = open == '<' ? '>' : ']';
+  if (name == "map") open = '[', close = ']';
+  if (at < end && text_[at] == open && !(open == '[' && at + 1 < end && text_[at + 1] == ']')) {
+    ++at;
+    for (int i = 0; i < 20 && at < end && text_[at] != close; ++i) {
+      // One argument: up to a comma or the closing bracket on this level.
+      int inner = 0;
+      size_t stop = at;
+      for (; stop < end; ++stop) {
+        char c = text_[stop];
+        if (c == '<' || c == '[' || c == '(' || c == '{') ++inner;
+        else if (c == '>' && stop > 0 && (text_[stop - 1] == '-' || text_[stop - 1] == '=')) continue;
+        else if (c == '>' || c == ']' || c == ')' || c == '}') {
+          if (inner == 0) break;
+          --inner;
+        } else if (c == ',' && inner == 0) {
+          break;
+        }
+      }
+      typeText(at, stop, id, Role::TypeArgument, depth + 1);
+      at = stop;
+      if (at < end && text_[at] == ',') ++at;
+    }
+    if (at < end) ++at;
+    if (name == "map" && at < end) {
+      typeText(at, end, id, Role::TypeArgument, depth + 1);
+      at = end;
+    }
+  }
+  for (;; ++at) {
+    space();
+    if (at >= end) break;
+    if (text_[at] == '[') {
+      bits |= kArray;
+      while (at < end && text_[at] != ']') ++at;
+    } else if (text_[at] == '*') {
+      bits |= kPointer;
+    } else if (text_[at] != '?' && text_[at] != '!') {
+      break;
+    }
+  }
+  build_[id].modifiers |= bits;
+  build_[id].span.end = static_cast<uint32_t>(std::max<size_t>(std::min(at, end), build_[id].span.end));
+  return at;
+}
+
+NodeId SharedLowerer::function(TSNode node, NodeId parent, FunctionForm form, std::string_view name, uint32_t nameBegin, uint32_t modifiers) {
+  NodeId id = add(parent, Kind::Function, Role::Member, node);
+  build_[id].detail = static_cast<uint8_t>(form);
+  build_[id].modifiers = modifiers;
+  build_.setName(id, name, nameBegin);
+  return id;
+}
+
+void SharedLowerer::parameters(TSNode list, NodeId fn) {
+  if (isNull(list)) return;
+  for (TSNode child : named(list))
+    if (g_.shapeOf(child) != Shape::Comment) parameter(child, fn);
+}
+
+void SharedLowerer::parameter(TSNode node, NodeId fn) {
+  NodeId id = add(fn, Kind::Parameter, Role::Parameter, node);
+  TSNode name = firstField(node, f_.name, f_.pattern);
+  if (isNull(name)) name = node;
+  build_.setName(id, text(name), begin(name));
+  typeRef(field(node, f_.type), id, Role::Type);
+  TSNode value = firstField(node, f_.defaultValue, f_.value, f_.right);
+  if (!isNull(value)) visit(value, id, Role::Initialiser);
+}
+
+NodeId SharedLowerer::variable(TSNode node, NodeId parent, Role role, TSNode name, uint32_t modifiers, TSNode type, TSNode value) {
+  NodeId id = add(parent, Kind::Variable, role, node);
+  build_.setName(id, text(name), begin(name));
+  build_[id].modifiers = modifiers | kDefinition;
+  typeRef(type, id, Role::Type);
+  if (!isNull(value)) visit(value, id, Role::Initialiser);
+  return id;
+}
+
+NodeId SharedLowerer::nullTest(TSNode node, NodeId parent, Role role, NullTestForm form, TSNode operand) {
+  NodeId id = add(parent, Kind::NullTest, role, node);
+  build_[id].detail = static_cast<uint8_t>(form);
+  visit(operand, id, Role::Operand);
+  return id;
+}
+
+void SharedLowerer::assignIfNothing(TSNode node, NodeId parent, Role role, TSNode target, TSNode value) {
+  NodeId branch = add(parent, Kind::If, role, node);
+  nullTest(target, branch, Role::Condition, NullTestForm::IsNull, target);
+  NodeId then = add(branch, Kind::Block, Role::Then, node);
+  NodeId statement = add(then, Kind::ExpressionStatement, Role::None, node);
+  NodeId assign = add(statement, Kind::Assign, Role::None, node);
+  visit(target, assign, Role::Target);
+  visit(value, assign, Role::Value);
+}
+
+NodeId SharedLowerer::guardOf(TSNode node, NodeId parent, Role role, TSNode lock, TSNode block) {
+  NodeId id = add(parent, Kind::Guard, role, node);
+  build_[id].detail = static_cast<uint8_t>(GuardForm::Scoped);
+  if (!isNull(lock)) visit(lock, id, Role::Lock);
+  if (!isNull(block)) visit(block, id, Role::Body);
+  return id;
+}
+
+// ----- walking
+
+void SharedLowerer::visitChildren(TSNode node, NodeId parent, Role role) {
+  for (TSNode child : named(node)) visit(child, parent, role);
+}
+
+void SharedLowerer::statements(TSNode block, NodeId parent) { visitChildren(block, parent); }
+
+NodeId SharedLowerer::blockOf(TSNode node, NodeId parent, Role role) {
+  NodeId id = add(parent, Kind::Block, role, node);
+  statements(node, id);
+  return id;
+}
+
+void SharedLowerer::body(TSNode node, NodeId parent) {
+  if (isNull(node)) return;
+  Shape shape = g_.shapeOf(node);
+  if (shape == Shape::Block || shape == Shape::Own) return visit(node, parent, Role::Body);
+  NodeId block = add(parent, Kind::Block, Role::Body, node);
+  bool statement = shape == Shape::Return || shape == Shape::Throw || shape == Shape::If || shape == Shape::Loop || shape == Shape::Statement || shape == Shape::Switch || shape == Shape::Try || shape == Shape::Jump;
+  if (statement) return visit(node, block, Role::None);
+  NodeId result = add(block, Kind::Return, Role::None, node);
+  visit(node, result, Role::Value);
+}
+
+void SharedLowerer::arguments(TSNode list, NodeId call) {
+  if (isNull(list)) return;
+  for (TSNode child : named(list))
+    if (g_.shapeOf(child) != Shape::Comment) visit(child, call, Role::Argument);
+}
+
+void SharedLowerer::condition(TSNode node, NodeId parent, Role role) {
+  if (isNull(node)) return;
+  Shape shape = g_.shapeOf(node);
+  if (shape == Shape::Paren) return condition(firstNamed(node), parent, role);
+  bool value = shape == Shape::Name || shape == Shape::Member || shape == Shape::Index;
+  if (g_.spec.truthiness && value) {
+    nullTest(node, parent, role, NullTestForm::IsNotNull, node);
+    return;
+  }
+  visit(node, parent, role);
+}
+
+void SharedLowerer::binary(TSNode node, NodeId parent, Role role) {
+  TSNode left = field(node, f_.left), right = field(node, f_.right);
+  std::vector<TSNode> kids;
+  if (isNull(left) || isNull(right)) {
+    kids = named(node);
+    std::erase_if(kids, [&](TSNode kid) { return g_.shapeOf(kid) == Shape::Comment; });
+    if (kids.size() >= 2) {
+      left = kids.front();
+      right = kids.back();
+    }
+  }
+  std::string op(operatorOf(node));
+  if (isNull(left) || isNull(right)) {
+    NodeId id = add(parent, Kind::Other, role, node);
+    visitChildren(node, id, Role::Operand);
+    return;
+  }
+  bool equal = op == "==" || op == "===" || op == "is", unequal = op == "!=" || op == "!==" || op == "<>" || op == "is not";
+  if (equal || unequal) {
+    NullTestForm form = equal ? NullTestForm::IsNull : NullTestForm::IsNotNull;
+    if (isNothing(right)) return (void)nullTest(node, parent, role, form, left);
+    if (isNothing(left)) return (void)nullTest(node, parent, role, form, right);
+  }
+  Kind kind = equal || unequal || op == "<" || op == ">" || op == "<=" || op == ">=" ? Kind::Compare : Kind::Other;
+  bool logicAnd = op == "&&" || op == "and", logicOr = op == "||" || op == "or";
+  if (logicAnd || logicOr) {
+    NodeId id = add(parent, Kind::Logic, role, node);
+    build_[id].detail = static_cast<uint8_t>(logicAnd ? LogicForm::And : LogicForm::Or);
+    bool asCondition = role == Role::Condition || (role == Role::Operand && file_.nodes[parent].kind == Kind::Logic);
+    for (TSNode side : {left, right}) {
+      if (asCondition) condition(side, id, Role::Operand);
+      else visit(side, id, Role::Operand);
+    }
+    return;
+  }
+  if (op == "?\?" || op == "?:") {  // left, or right when there is no left
+    NodeId id = add(parent, Kind::Conditional, role, node);
+    nullTest(left, id, Role::Condition, NullTestForm::IsNotNull, left);
+    visit(left, id, Role::Then);
+    visit(right, id, Role::Else);
+    return;
+  }
+  NodeId id = add(parent, kind, role, node);
+  if (kind == Kind::Other) build_.setName(id, op, begin(node));
+  visit(left, id, Role::Operand);
+  visit(right, id, Role::Operand);
+}
+
+void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
+  if (isNull(node)) return;
+  if (ts_node_symbol(node) == static_cast<TSSymbol>(-1)) return unread(parent, node);
+  if (++depth_ > kDepthLimit) {
+    --depth_;
+    return unread(parent, node);
+  }
+  switch (g_.shapeOf(node)) {
+    case Shape::Skip: break;
+    case Shape::Comment: file_.comments.push_back(spanOf(node)); break;
+    case Shape::Pass: visitChildren(node, parent, role); break;
+    case Shape::Paren: {
+      TSNode inner = firstNamed(node);
+      if (role == Role::Condition) condition(inner, parent, role);
+      else visit(inner, parent, role);
+      break;
+    }
+    case Shape::Block: blockOf(node, parent, role); break;
+    case Shape::If: {
+      NodeId id = add(parent, Kind::If, role, node);
+      TSNode test = field(node, f_.condition);
+      if (!isNull(test)) condition(test, id, Role::Condition);
+      TSNode then = firstField(node, f_.consequence, f_.body);
+      if (!isNull(then)) visit(then, id, Role::Then);
+      // Several alternatives in a row (elif … else): each the else of the one before.
+      NodeId at = id;
+      for (TSNode child : named(node)) {
+        bool alternative = is(child, "elif_clause") || is(child, "else_if_clause") || is(child, "else_clause");
+        if (!alternative) continue;
+        visit(child, at, Role::Else);
+        for (NodeId c : children(file_, at))
+          if (file_[c].role == Role::Else && file_[c].kind == Kind::If) at = c;
+      }
+      TSNode otherwise = field(node, f_.alternative);
+      if (!isNull(otherwise) && !is(otherwise, "elif_clause") && !is(otherwise, "else_if_clause") && !is(otherwise, "else_clause")) visit(otherwise, id, Role::Else);
+      break;
+    }
+    case Shape::Loop: {
+      NodeId id = add(parent, Kind::Loop, role, node);
+      TSNode left = field(node, f_.left), right = field(node, f_.right);
+      if (isNull(right)) right = field(node, f_.value);
+      TSNode name = isNull(left) ? field(node, f_.name) : left;
+      TSNode test = field(node, f_.condition);
+      if (!isNull(name) && !isNull(right)) {
+        NodeId over = id;
+        NodeId item = add(over, Kind::Variable, Role::None, name);
+        build_.setName(item, text(name), begin(name));
+        typeRef(field(node, f_.type), item, Role::Type);
+        visit(right, id, Role::Operand);
+      } else {
+        for (TSNode part : {field(node, f_.initializer), field(node, f_.update)})
+          if (!isNull(part)) visit(part, id, Role::None);
+        if (!isNull(test)) condition(test, id, Role::Condition);
+        if (isNull(field(node, f_.body)) ) visitChildren(node, id);
+      }
+      TSNode inner = field(node, f_.body);
+      if (!isNull(inner)) visit(inner, id, Role::Body);
+      break;
+    }
+    case Shape::Switch: {
+      NodeId id = add(parent, Kind::Switch, role, node);
+      visitChildren(node, id);
+      break;
+    }
+    case Shape::Try: {
+      NodeId id = add(parent, Kind::Try, role, node);
+      TSNode inner = field(node, f_.body);
+      for (TSNode child : named(node)) {
+        bool main = !isNull(inner) && ts_node_eq(child, inner);
+        visit(child, id, main ? Role::Body : Role::Handler);
+      }
+      break;
+    }
+    case Shape::Return: {
+      NodeId id = add(parent, Kind::Return, role, node);
+      visitChildren(node, id, Role::Value);
+      break;
+    }
+    case Shape::Throw: {
+      NodeId id = add(parent, Kind::Throw, role, node);
+      visitChildren(node, id, Role::Value);
+      break;
+    }
+    case Shape::Jump: add(parent, Kind::Jump, role, node); break;
+    case Shape::Statement: {
+      NodeId id = add(parent, Kind::ExpressionStatement, role, node);
+      visitChildren(node, id);
+      break;
+    }
+    case Shape::Name:
+      if (!ownName(node, parent, role)) addName(parent, role, node);
+      break;
+    case Shape::This: add(parent, Kind::This, role, node); break;
+    case Shape::Member: {
+      if (ownMember(node, parent, role)) break;
+      TSNode object = firstField(node, f_.object, f_.operand, f_.expression, f_.argument, f_.value, f_.scope);
+      TSNode name = firstField(node, f_.property, f_.attribute, f_.field, f_.name);
+      std::vector<TSNode> kids = named(node);
+      if (isNull(object) && !kids.empty()) object = kids.front();
+      if (isNull(name) && kids.size() > 1) name = kids.back();
+      NodeId id = add(parent, Kind::Member, role, node);
+      if (!isNull(object)) visit(object, id, Role::Receiver);
+      if (!isNull(name)) build_.setName(id, text(name), begin(name));
+      break;
+    }
+    case Shape::Index: {
+      NodeId id = add(parent, Kind::Index, role, node);
+      bool first = true;
+      for (TSNode child : named(node)) {
+        visit(child, id, first ? Role::Receiver : Role::Argument);
+        first = false;
+      }
+      break;
+    }
+    case Shape::Call: {
+      if (ownCall(node, parent, role)) break;
+      TSNode callee = field(node, f_.function);
+      if (isNull(callee)) callee = firstNamed(node);
+      NodeId id = add(parent, Kind::Call, role, node);
+      if (!isNull(callee)) visit(callee, id, Role::Callee);
+      arguments(field(node, f_.arguments), id);
+      break;
+    }
+    case Shape::New: {
+      NodeId id = add(parent, Kind::Create, role, node);
+      build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+      TSNode type = firstField(node, f_.type, f_.name);
+      if (NodeId ref = typeRef(type, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
+      arguments(field(node, f_.arguments), id);
+      break;
+    }
+    case Shape::Assign: {
+      if (ownAssign(node, parent, role)) break;
+      TSNode left = firstField(node, f_.left, f_.name), right = firstField(node, f_.right, f_.value);
+      std::string_view op = operatorOf(node);
+      if (op == "?\?=" || op == "||=") {
+        assignIfNothing(node, parent, role, left, right);
+        break;
+      }
+      NodeId id = add(parent, Kind::Assign, role, node);
+      build_[id].detail = static_cast<uint8_t>(op.size() > 1 && op != ":=" ? AssignForm::Compound : AssignForm::Plain);
+      visit(left, id, Role::Target);
+      visit(right, id, Role::Value);
+      break;
+    }
+    case Shape::Compound: {
+      TSNode left = field(node, f_.left), right = field(node, f_.right);
+      std::string_view op = operatorOf(node);
+      if (op == "?\?=" || op == "||=") {
+        assignIfNothing(node, parent, role, left, right);
+        break;
+      }
+      NodeId id = add(parent, Kind::Assign, role, node);
+      build_[id].detail = static_cast<uint8_t>(AssignForm::Compound);
+      visit(left, id, Role::Target);
+      visit(right, id, Role::Value);
+      break;
+    }
+    case Shape::Update: {
+      NodeId id = add(parent, Kind::Update, role, node);
+      TSNode target = firstField(node, f_.argument, f_.operand);
+      visit(isNull(target) ? firstNamed(node) : target, id, Role::Target);
+      break;
+    }
+    case Shape::Binary: binary(node, parent, role); break;
+    case Shape::Unary: {
+      std::string_view op = operatorOf(node);
+      TSNode operand = firstField(node, f_.operand, f_.argument);
+      if (isNull(operand)) operand = firstNamed(node);
+      if (op == "++" || op == "--") {
+        NodeId id = add(parent, Kind::Update, role, node);
+        visit(operand, id, Role::Target);
+      } else if (op == "!" || op == "not") {
+        TSNode inner = operand;
+        while (g_.shapeOf(inner) == Shape::Paren && !isNull(firstNamed(inner))) inner = firstNamed(inner);
+        Shape shape = g_.shapeOf(inner);
+        if (g_.spec.truthiness && (shape == Shape::Name || shape == Shape::Member || shape == Shape::Index || shape == Shape::Assign)) {
+          nullTest(node, parent, role, NullTestForm::IsNull, inner);
+        } else {
+          NodeId id = add(parent, Kind::Logic, role, node);
+          build_[id].detail = static_cast<uint8_t>(LogicForm::Not);
+          visit(inner, id, Role::Operand);
+        }
+      } else if (op == "&" || op == "*") {
+        NodeId id = add(parent, op == "&" ? Kind::AddressOf : Kind::Dereference, role, node);
+        visit(operand, id, Role::Operand);
+      } else {
+        NodeId id = add(parent, Kind::Other, role, node);
+        visit(operand, id, Role::Operand);
+      }
+      break;
+    }
+    case Shape::Conditional: {
+      NodeId id = add(parent, Kind::Conditional, role, node);
+      TSNode test = field(node, f_.condition), then = firstField(node, f_.consequence, f_.body), otherwise = field(node, f_.alternative);
+      std::vector<TSNode> kids = named(node);
+      if (isNull(test) && kids.size() == 3) {  // a if test else b
+        then = kids[0];
+        test = kids[1];
+        otherwise = kids[2];
+      }
+      condition(test, id, Role::Condition);
+      visit(then, id, Role::Then);
+      visit(otherwise, id, Role::Else);
+      break;
+    }
+    case Shape::Lambda: {
+      NodeId id = add(parent, Kind::Lambda, role, node);
+      TSNode list = firstField(node, f_.parameters, f_.parameters);
+      if (!isNull(list)) {
+        if (g_.shapeOf(list) == Shape::Name) parameter(list, id);
+        else parameters(list, id);
+      }
+      body(field(node, f_.body), id);
+      break;
+    }
+    case Shape::Null: case Shape::Boolean: case Shape::Number: case Shape::Text: {
+      NodeId id = add(parent, Kind::Literal, role, node);
+      Shape shape = g_.shapeOf(node);
+      build_[id].detail = static_cast<uint8_t>(shape == Shape::Null ? LiteralForm::Null : shape == Shape::Boolean ? LiteralForm::Boolean : shape == Shape::Number ? LiteralForm::Number : LiteralForm::Text);
+      if (shape == Shape::Text)  // what is put into it
+        for (TSNode child : named(node))
+          if (g_.shapeOf(child) != Shape::Other) visit(child, id, Role::Operand);
+      break;
+    }
+    case Shape::Cast: {
+      NodeId id = add(parent, Kind::Cast, role, node);
+      TSNode type = field(node, f_.type);
+      std::vector<TSNode> kids = named(node);
+      if (isNull(type) && kids.size() == 2) type = kids.back();
+      typeRef(type, id, Role::Type);
+      for (TSNode kid : kids)
+        if (isNull(type) || !ts_node_eq(kid, type)) visit(kid, id, Role::Operand);
+      break;
+    }
+    case Shape::Await: {
+      NodeId id = add(parent, Kind::Await, role, node);
+      visitChildren(node, id, Role::Operand);
+      break;
+    }
+    case Shape::Collection: {
+      NodeId id = add(parent, Kind::Collection, role, node);
+      visitChildren(node, id, Role::Value);
+      break;
+    }
+    case Shape::Own: own(node, g_.ownOf(node), parent, role); break;
+    case Shape::Other: {
+      NodeId id = add(parent, Kind::Other, role, node);
+      visitChildren(node, id, Role::Operand);
+      break;
+    }
+  }
+  --depth_;
+}
+
+}  // namespace elmcart

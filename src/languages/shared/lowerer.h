@@ -1,0 +1,114 @@
+// The walk that lowers a grammar tree by its table of shapes. A language
+// derives from it and sees to its own declarations.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "languages/shared/shapes.h"
+
+namespace elmcart {
+
+class SharedLowerer {
+ public:
+  SharedLowerer(const SharedGrammar& grammar, std::string_view text, LoweredFile& file) : g_(grammar), f_(grammar.fields), text_(text), file_(file), build_(file) {}
+  virtual ~SharedLowerer() = default;
+  SharedLowerer(const SharedLowerer&) = delete;
+  SharedLowerer& operator=(const SharedLowerer&) = delete;
+
+  // Parses and lowers the whole text.
+  void run();
+
+ protected:
+  // ----- what a language says itself
+
+  // The file: namespaces, module scope. The default lowers all children into the unit.
+  virtual void unit(TSNode root);
+  // A node of Shape::Own.
+  virtual void own(TSNode node, uint8_t tag, NodeId parent, Role role) = 0;
+  // One parameter of a function; `node` is a child of the parameter list.
+  virtual void parameter(TSNode node, NodeId function);
+  // A call, when it means something of the language's own; false: an ordinary one.
+  virtual bool ownCall(TSNode, NodeId, Role) { return false; }
+  // Assignments, when names are declared by them; false: an ordinary one.
+  virtual bool ownAssign(TSNode, NodeId, Role) { return false; }
+  virtual bool ownName(TSNode, NodeId, Role) { return false; }
+  virtual bool ownMember(TSNode, NodeId, Role) { return false; }
+
+  // ----- walking
+
+  void visit(TSNode node, NodeId parent, Role role);
+  void visitChildren(TSNode node, NodeId parent, Role role = Role::None);
+  // A condition: a bare value in it is a test for "is there anything?".
+  void condition(TSNode node, NodeId parent, Role role);
+  // A body that may be a block or one statement or an expression to return.
+  void body(TSNode node, NodeId parent);
+  NodeId blockOf(TSNode node, NodeId parent, Role role);
+  void arguments(TSNode list, NodeId call);
+  // Statements children[from…] of a block.
+  virtual void statements(TSNode block, NodeId parent);
+
+  // ----- reading the grammar tree
+
+  TSNode field(TSNode node, TSFieldId id) const { return id == 0 ? TSNode{} : ts_node_child_by_field_id(node, id); }
+  // The first of these fields that is there.
+  template <typename... Ids>
+  TSNode firstField(TSNode node, Ids... ids) const {
+    TSNode found{};
+    ((found = isNull(found) ? field(node, ids) : found), ...);
+    return found;
+  }
+  static bool isNull(TSNode node) { return node.id == nullptr; }
+  bool is(TSNode node, std::string_view type) const { return !isNull(node) && type == ts_node_type(node); }
+  std::string_view text(TSNode node) const { return isNull(node) ? std::string_view{} : textOf(text_, node); }
+  std::vector<TSNode> named(TSNode node) const;
+  std::vector<TSNode> all(TSNode node) const;
+  TSNode childOfType(TSNode node, std::string_view type) const;
+  TSNode firstNamed(TSNode node) const;
+  bool hasToken(TSNode node, std::string_view token) const;  // among its direct children
+  uint32_t begin(TSNode node) const { return ts_node_start_byte(node); }
+  // The operator of a binary, unary or assignment node.
+  std::string_view operatorOf(TSNode node) const;
+
+  // ----- building
+
+  NodeId add(NodeId parent, Kind kind, Role role, TSNode node) { return build_.add(parent, kind, role, spanOf(node)); }
+  NodeId addName(NodeId parent, Role role, TSNode node) {
+    NodeId id = add(parent, Kind::Name, role, node);
+    build_.setName(id, scoped(text(node)), begin(node));
+    return id;
+  }
+  // "a.b.C" and "a\b\C" as "a::b::C".
+  static std::string scoped(std::string_view written);
+  // A TypeRef read from the text of a written type.
+  NodeId typeRef(TSNode node, NodeId parent, Role role);
+  NodeId typeRefNamed(std::string_view name, TSNode at, NodeId parent, Role role, bool reference = true);
+  NodeId function(TSNode node, NodeId parent, FunctionForm form, std::string_view name, uint32_t nameBegin, uint32_t modifiers);
+  void parameters(TSNode list, NodeId function);
+  NodeId variable(TSNode node, NodeId parent, Role role, TSNode name, uint32_t modifiers, TSNode type, TSNode value);
+  NodeId nullTest(TSNode node, NodeId parent, Role role, NullTestForm form, TSNode operand);
+  // if (target is nothing) target = value;
+  void assignIfNothing(TSNode node, NodeId parent, Role role, TSNode target, TSNode value);
+  NodeId guardOf(TSNode node, NodeId parent, Role role, TSNode lock, TSNode block);
+  void unread(NodeId parent, TSNode node);
+  bool isNothing(TSNode node) const;
+
+  // The path of the file without its extension as a scope name: "office::berth_book".
+  std::string moduleName(std::string_view collapse = {}) const;
+
+  const SharedGrammar& g_;
+  const SharedGrammar::Fields& f_;
+  std::string_view text_;
+  LoweredFile& file_;
+  TreeBuilder build_;
+  int depth_ = 0;
+
+ private:
+  size_t typeText(size_t at, size_t end, NodeId parent, Role role, int depth);
+  void binary(TSNode node, NodeId parent, Role role);
+};
+
+// Parses and drops.
+void parseOnlyWith(const SharedGrammar& grammar, std::string_view text);
+
+}  // namespace elmcart

@@ -1,0 +1,36 @@
+#include "languages/shared/shapes.h"
+
+namespace elmcart {
+
+SharedGrammar::SharedGrammar(const GrammarSpec& s) : spec(s), language(s.grammar()) {
+  shape_.assign(ts_language_symbol_count(language), Shape::Other);
+  own_.assign(shape_.size(), 0);
+  for (uint32_t symbol = 0; symbol < shape_.size(); ++symbol) {
+    if (ts_language_symbol_type(language, static_cast<TSSymbol>(symbol)) != TSSymbolTypeRegular) continue;
+    std::string_view name = ts_language_symbol_name(language, static_cast<TSSymbol>(symbol));
+    for (const ShapeRow& row : s.rows) {
+      if (row.node != name) continue;
+      shape_[symbol] = row.shape;
+      own_[symbol] = row.own;
+    }
+  }
+  auto id = [&](std::string_view text) { return ts_language_field_id_for_name(language, text.data(), static_cast<uint32_t>(text.size())); };
+  fields = {id("name"), id("body"), id("condition"), id("consequence"), id("alternative"), id("left"), id("right"), id("operator"), id("operand"),
+            id("object"), id("property"), id("field"), id("attribute"), id("function"), id("arguments"), id("index"), id("subscript"), id("type"),
+            id("value"), id("parameters"), id("result"), id("return_type"), id("declarator"), id("argument"), id("initializer"), id("superclass"),
+            id("interfaces"), id("modifiers"), id("path"), id("alias"), id("key"), id("receiver"), id("package"), id("default_value"), id("update"),
+            id("expression"), id("scope"), id("decorator"), id("definition"), id("source"), id("label"), id("pattern"), id("element"),
+            id("collection"), id("finalizer"), id("handler")};
+}
+
+Shape SharedGrammar::shapeOf(TSNode node) const {
+  TSSymbol symbol = ts_node_symbol(node);
+  return symbol < shape_.size() ? shape_[symbol] : Shape::Other;
+}
+
+uint8_t SharedGrammar::ownOf(TSNode node) const {
+  TSSymbol symbol = ts_node_symbol(node);
+  return symbol < own_.size() ? own_[symbol] : 0;
+}
+
+}  // namespace elmcart

@@ -1,0 +1,93 @@
+// What the grammars of most languages have in common, as data: a table that
+// says of each grammar node what it is (a call, an if, a null literal …) and of
+// each language where it differs. lowerer.h walks a grammar tree by it.
+#pragma once
+
+#include <span>
+#include <string_view>
+#include <vector>
+
+#include "languages/grammar.h"
+#include "languages/language.h"
+
+namespace elmcart {
+
+enum class Shape : uint8_t {
+  Other,      // kept as Other, children lowered
+  Skip,       // of no account
+  Comment,
+  Pass,       // children lowered in its place
+  Paren,      // its one child lowered in its place
+  Block,
+  If,
+  Loop,
+  Switch,
+  Try,
+  Return,
+  Throw,
+  Jump,
+  Statement,  // an expression as a statement
+  Name,
+  Member,
+  Index,
+  Call,
+  New,
+  Assign,
+  Compound,   // +=, and ??= in its short spellings
+  Update,
+  Binary,
+  Unary,
+  Conditional,
+  Lambda,
+  Null,
+  Boolean,
+  Number,
+  Text,
+  Cast,
+  Await,
+  Collection,
+  This,
+  Own,        // the language's own code sees to it
+};
+
+struct ShapeRow {
+  std::string_view node;
+  Shape shape;
+  uint8_t own = 0;  // which of the language's own, for Shape::Own
+};
+
+struct GrammarSpec {
+  const TSLanguage* (*grammar)() = nullptr;
+  std::span<const ShapeRow> rows;
+  std::span<const std::string_view> valueTypes;  // types whose variables hold the value itself, or text that never changes
+  std::span<const std::string_view> nullWords;   // names that mean "nothing"
+  bool truthiness = false;                       // any value may stand as a condition
+  bool references = true;                        // a variable of a class type refers to an object
+  char typeArguments = '<';                      // what opens the arguments of a type
+};
+
+// A spec made ready for quick use; one a language, built on first use.
+class SharedGrammar {
+ public:
+  explicit SharedGrammar(const GrammarSpec& spec);
+
+  struct Fields {
+    TSFieldId name, body, condition, consequence, alternative, left, right, op, operand, object, property, field, attribute, function,
+        arguments, index, subscript, type, value, parameters, result, returnType, declarator, argument, initializer, superclass, interfaces,
+        modifiers, path, alias, key, receiver, package, defaultValue, update, expression, scope, decorator, definition, source, label, pattern,
+        element, collection, finalizer, handler;
+  };
+
+  const GrammarSpec spec;
+  const TSLanguage* const language;
+  Fields fields;
+
+  Shape shapeOf(TSNode node) const;
+  uint8_t ownOf(TSNode node) const;
+
+ private:
+  std::vector<Shape> shape_;  // by grammar symbol
+  std::vector<uint8_t> own_;
+};
+
+}  // namespace elmcart

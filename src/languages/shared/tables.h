@@ -1,0 +1,24 @@
+// Helpers for the tables of guarantees.
+#pragma once
+
+#include <algorithm>
+#include <array>
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+template <size_t N>
+constexpr bool sortedByName(const std::array<NamedBits, N>& table) {
+  for (size_t i = 1; i < N; ++i)
+    if (!(table[i - 1].name < table[i].name)) return false;
+  return true;
+}
+
+inline CollectionAct actIn(std::string_view member, std::span<const std::string_view> add, std::span<const std::string_view> remove, std::span<const std::string_view> change,
+                           std::span<const std::string_view> read) {
+  auto has = [&](std::span<const std::string_view> list) { return std::find(list.begin(), list.end(), member) != list.end(); };
+  return has(add) ? CollectionAct::Add : has(remove) ? CollectionAct::Remove : has(change) ? CollectionAct::Change : has(read) ? CollectionAct::Read : CollectionAct::None;
+}
+
+}  // namespace elmcart
