@@ -6,11 +6,12 @@
 #include "languages/cpp/cpp.h"
 #include "languages/java/java.h"
 #include "languages/language.h"
+#include "languages/python/python.h"
 
 namespace elmcart {
 
 std::span<const Language> languages() {
-  static const std::array kTable = {cppLanguage(), javaLanguage()};
+  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage()};
   return kTable;
 }
 

@@ -614,6 +614,14 @@ class BodyWalk {
         }
         return 0;
       }
+      case Kind::Collection: {
+        visitChildren(id);
+        if (!node(id).name) return 0;
+        TypeUse use;
+        use.name = global(id);
+        use.modifiers = kManaged;
+        return k_.addUse(use);
+      }
       case Kind::Dereference: {
         NodeId operand = file().child(id, Role::Operand);
         return operand == kNoNode ? 0 : pointee(visit(operand));

@@ -392,7 +392,7 @@ void SharedLowerer::binary(TSNode node, NodeId parent, Role role) {
     if (isNothing(right)) return (void)nullTest(node, parent, role, form, left);
     if (isNothing(left)) return (void)nullTest(node, parent, role, form, right);
   }
-  Kind kind = equal || unequal || op == "<" || op == ">" || op == "<=" || op == ">=" ? Kind::Compare : Kind::Other;
+  Kind kind = equal || unequal || op == "<" || op == ">" || op == "<=" || op == ">=" || op == "in" || op == "not in" ? Kind::Compare : Kind::Other;
   bool logicAnd = op == "&&" || op == "and", logicOr = op == "||" || op == "or";
   if (logicAnd || logicOr) {
     NodeId id = add(parent, Kind::Logic, role, node);

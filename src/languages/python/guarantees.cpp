@@ -1,0 +1,92 @@
+// What Python promises. Sources are sections of the Python Language Reference
+// and Library Reference, 3.11.
+#include "languages/python/python.h"
+#include "languages/shared/tables.h"
+
+namespace elmcart {
+namespace {
+
+// Sorted by name.
+constexpr auto kTypes = std::to_array<NamedBits>({
+    {"Condition", kConditionType},
+    {"Dict", kCollection | kKeyedCollection},
+    {"Event", kConditionType},
+    {"List", kCollection},
+    {"Lock", kLockType},
+    {"Optional", kOptionalType | kPointerLike},
+    {"OrderedDict", kCollection | kKeyedCollection},
+    {"Queue", kCollection | kSafeToShare},
+    {"RLock", kLockType},
+    {"Semaphore", kLockType},
+    {"Set", kCollection},
+    {"SimpleQueue", kCollection | kSafeToShare},
+    {"Thread", kThreadType},
+    {"WeakKeyDictionary", kCollection | kKeyedCollection},
+    {"WeakSet", kCollection},
+    {"WeakValueDictionary", kCollection | kKeyedCollection},
+    {"bytearray", kCollection},
+    {"defaultdict", kCollection | kKeyedCollection},
+    {"deque", kCollection},
+    {"dict", kCollection | kKeyedCollection},
+    {"frozenset", kTextType},
+    {"list", kCollection},
+    {"local", kPerThread},
+    {"set", kCollection},
+    {"str", kTextType},
+});
+
+constexpr auto kCalls = std::to_array<NamedBits>({
+    {"Popen", kStartsProcess},
+    {"Process", kStartsProcess},
+    {"assert", kAborts},
+    {"check_call", kStartsProcess},
+    {"check_output", kStartsProcess},
+    {"environ::get", kReadsEnvironment},
+    {"getenv", kReadsEnvironment},
+    {"open", kReadsFile | kTakesResource},
+    {"os::getenv", kReadsEnvironment},
+    {"print", kPrints},
+    {"requests::get", kNetwork},
+    {"requests::post", kNetwork},
+    {"socket::create_connection", kNetwork},
+    {"socket::socket", kNetwork | kTakesResource},
+    {"sqlite3::connect", kReadsFile | kTakesResource},
+    {"submit", kRunsLater},
+    {"subprocess::Popen", kStartsProcess},
+    {"subprocess::run", kStartsProcess},
+    {"sys::exit", kAborts},
+    {"time::sleep", kSleeps},
+    {"urlopen", kNetwork},
+});
+static_assert(sortedByName(kTypes) && sortedByName(kCalls));
+
+CollectionAct collectionAct(std::string_view member) {
+  static constexpr std::string_view kAdd[] = {"add", "append", "appendleft", "extend", "extendleft", "insert", "put", "put_nowait", "setdefault", "update"};
+  static constexpr std::string_view kRemove[] = {"clear", "discard", "get_nowait", "pop", "popitem", "popleft", "remove"};
+  static constexpr std::string_view kChange[] = {"reverse", "rotate", "sort", "difference_update", "intersection_update", "symmetric_difference_update", "move_to_end"};
+  static constexpr std::string_view kRead[] = {"copy", "count", "endswith", "format", "get", "index", "items", "join", "keys", "lower", "split", "startswith", "strip", "upper", "values", "union", "difference", "intersection", "issubset", "issuperset", "encode", "decode", "replace", "match", "search", "debug", "info", "warning", "error", "exception", "findall", "fullmatch", "sub", "finditer", "isdisjoint", "title", "rstrip", "lstrip", "most_common", "getLogger"};
+  return actIn(member, kAdd, kRemove, kChange, kRead);
+}
+
+}  // namespace
+
+const Guarantees& pythonGuarantees() {
+  static const Guarantees kGuarantees = [] {
+    Guarantees g;
+    g.guardedLocalStatic = {false, "Library Reference, functools (a cached function may be called again before its first call is cached)"};
+    g.orderedAcrossFiles = {true, "Language Reference 5.4 (a module is run once, when it is first imported)"};
+    g.sharedMemoryThreads = {true, "Library Reference, threading"};
+    g.plainPointerPublishes = {true, "Library Reference, glossary: global interpreter lock (storing a reference is one step)"};
+    g.implicitCopy = {false, "Language Reference 7.2 (assignment binds a name to the object)"};
+    g.implicitConstructor = {true, "Language Reference 3.3.1"};
+    g.staticsDestroyedAtExit = {false, "Language Reference 3.3.1 (no promise that __del__ is called at exit)"};
+    g.byLastPart = true;
+    g.types = kTypes;
+    g.calls = kCalls;
+    g.collectionAct = collectionAct;
+    return g;
+  }();
+  return kGuarantees;
+}
+
+}  // namespace elmcart

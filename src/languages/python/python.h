@@ -1,0 +1,11 @@
+// Python: what the table of languages takes from this folder.
+#pragma once
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+Language pythonLanguage();
+const Guarantees& pythonGuarantees();
+
+}  // namespace elmcart
