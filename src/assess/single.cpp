@@ -7,7 +7,7 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     Place where;
-    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || !hasOpenConstructor(s.program, e.type, &where) || refusesSecond(s.program, e.type)) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.doors.empty() || !hasOpenConstructor(s.program, e.type, &where) || refusesSecond(s.program, e.type)) continue;
     Finding f = makeFinding(s, infoOf("single.open-constructor"), i, Sureness::Certain);
     f.place = where;
     bool implicit = s.program.node(where).kind == Kind::Type;
@@ -56,7 +56,7 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
       if (creation.in != kNone && creation.in == e.creation.in && e.creation.place.known() && creation.place.file == e.creation.place.file) continue;
       if (entersItself && creation.in != kNone && s.program.text(s.program.functions[creation.in].qualified) == "main") continue;
       bool ownDoor = false;
-      for (const Door& door : e.doors) ownDoor |= door.function != kNone && door.function == creation.in;
+      for (const Door& door : e.doors) ownDoor |= door.function != kNone && (door.function == creation.in || door.function == creation.constructor);
       if (ownDoor) continue;
       // By the class itself, to hand out values of its own (a sum, a copy): its own business.
       if (creation.in != kNone && s.program.functions[creation.in].owner == e.type) continue;

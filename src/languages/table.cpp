@@ -5,13 +5,15 @@
 #include "base/text.h"
 #include "languages/cpp/cpp.h"
 #include "languages/java/java.h"
+#include "languages/javascript/javascript.h"
 #include "languages/language.h"
 #include "languages/python/python.h"
+#include "languages/typescript/typescript.h"
 
 namespace elmcart {
 
 std::span<const Language> languages() {
-  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage()};
+  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage()};
   return kTable;
 }
 

@@ -83,8 +83,9 @@ enum class Role : uint8_t {
 
 enum class TypeForm : uint8_t { Class, Struct, Union, Enum, Interface, Object };
 // A getter or setter is called by naming it or assigning to it. An initialiser
-// is code that runs when its class or file is loaded.
-enum class FunctionForm : uint8_t { Function, Constructor, Destructor, Operator, Conversion, Initialiser, Getter, Setter };
+// is code that runs when its class or file is loaded. A factory runs in place of
+// the constructor whenever an object is asked for, and returns one.
+enum class FunctionForm : uint8_t { Function, Constructor, Destructor, Operator, Conversion, Initialiser, Getter, Setter, Factory };
 enum class GuardForm : uint8_t { Scoped, LockUnlock };
 // How an object is made: as a value (local, temporary, by-value member), on the
 // heap with a bare owner, into an owning single or shared pointer, or in a

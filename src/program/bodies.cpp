@@ -125,8 +125,23 @@ class BodyWalk {
       creation.constructor = m;
     }
     creation.inInitialiserOf = of_;
+    if (FunctionIndex factory = creation.asBase || p_.node(creation.place).kind == Kind::Create ? kNone : factoryOf(creation.type); factory != kNone) {
+      if (creation.constructor != kNone) p_.calls.push_back({creation.constructor, creation.place, in_, of_});
+      creation.constructor = factory;
+      setSymbol(creation.place.node, Symbol(Symbol::Sort::Function, factory));
+    }
     if (creation.constructor != kNone) p_.calls.push_back({creation.constructor, creation.place, in_, of_});
     p_.creations.push_back(creation);
+  }
+
+  // What runs in place of the class's constructor, its own or an inherited one.
+  FunctionIndex factoryOf(TypeIndex type) const {
+    for (int depth = 0; depth < 20 && type != kNone; ++depth) {
+      for (FunctionIndex m : p_.types[type].methods)
+        if (p_.functions[m].form == FunctionForm::Factory) return m;
+      type = p_.types[type].bases.empty() ? kNone : p_.types[type].bases.front().type;
+    }
+    return kNone;
   }
 
   bool isCopyConstructor(FunctionIndex m) const {

@@ -133,7 +133,13 @@ bool refusesSecond(const Program& program, TypeIndex type) {
   const TypeDecl& decl = program.types[type];
   for (FunctionIndex m : decl.methods) {
     const Function& fn = program.functions[m];
-    if (fn.form != FunctionForm::Constructor || !fn.definition.known()) continue;
+    if ((fn.form != FunctionForm::Constructor && fn.form != FunctionForm::Factory) || !fn.definition.known()) continue;
+    // It returns what is kept instead of a new object.
+    for (uint32_t u : program.usesInFunction[m]) {
+      const Use& use = program.uses[u];
+      if (!program.variables[use.variable].lives() || program.classBehind(use.place.file, program.variables[use.variable].type) == kNone) continue;
+      if (program.node(program.parent(use.place)).kind == Kind::Return) return true;
+    }
     // A test of a class-level field followed by a throw or an abort.
     for (uint32_t u : program.usesInFunction[m]) {
       const Use& use = program.uses[u];

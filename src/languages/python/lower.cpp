@@ -288,6 +288,7 @@ class PythonLowerer : public ModuleLowerer {
     std::string_view word = text(name);
     FunctionForm form = FunctionForm::Function;
     if (method && word == "__init__") form = FunctionForm::Constructor;
+    else if (method && word == "__new__") form = FunctionForm::Factory;
     else if (method && word == "__del__") form = FunctionForm::Destructor;
     else if (how.getter) form = FunctionForm::Getter;
     else if (how.setter) form = FunctionForm::Setter;

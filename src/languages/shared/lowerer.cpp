@@ -509,7 +509,9 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
     case Shape::Name:
       if (!ownName(node, parent, role)) addName(parent, role, node);
       break;
-    case Shape::This: add(parent, Kind::This, role, node); break;
+    case Shape::This:
+      if (!ownThis(node, parent, role)) add(parent, Kind::This, role, node);
+      break;
     case Shape::Member: {
       if (ownMember(node, parent, role)) break;
       TSNode object = firstField(node, f_.object, f_.operand, f_.expression, f_.argument, f_.value, f_.scope);

@@ -33,6 +33,7 @@ class SharedLowerer {
   // Assignments, when names are declared by them; false: an ordinary one.
   virtual bool ownAssign(TSNode, NodeId, Role) { return false; }
   virtual bool ownName(TSNode, NodeId, Role) { return false; }
+  virtual bool ownThis(TSNode, NodeId, Role) { return false; }
   virtual bool ownMember(TSNode, NodeId, Role) { return false; }
 
   // ----- walking

@@ -1,0 +1,17 @@
+// JavaScript: what the table of languages and TypeScript's folder take from here.
+#pragma once
+
+#include "languages/language.h"
+#include "languages/shared/shapes.h"
+
+namespace elmcart {
+
+Language javascriptLanguage();
+const Guarantees& javascriptGuarantees();
+
+// JavaScript and TypeScript are lowered by the same code over grammars whose
+// nodes bear the same names.
+SharedGrammar scriptGrammar(const TSLanguage* (*grammar)());
+void lowerScript(const SharedGrammar& grammar, std::string_view text, LoweredFile& out);
+
+}  // namespace elmcart

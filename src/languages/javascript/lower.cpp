@@ -1,0 +1,663 @@
+// Lowers JavaScript and TypeScript files. Clauses are of ECMA-262, 14th edition.
+#include <map>
+
+#include "base/text.h"
+#include "languages/javascript/javascript.h"
+#include "languages/shared/module_scope.h"
+
+extern "C" const TSLanguage* tree_sitter_javascript(void);
+
+namespace elmcart {
+namespace {
+
+enum Own : uint8_t { kImport, kExport, kClass, kMethod, kField, kStaticBlock, kFunction, kLexical, kArrow, kNewExpression, kObject, kArray, kCatch, kElse, kCase, kInterface, kAlias, kEnum, kNamespace, kAsserted, kDeclare, kTemplate };
+
+constexpr ShapeRow kRows[] = {
+    {"comment", Shape::Comment}, {"html_comment", Shape::Comment}, {"hash_bang_line", Shape::Skip}, {"import_statement", Shape::Own, kImport}, {"export_statement", Shape::Own, kExport},
+    {"class_declaration", Shape::Own, kClass}, {"abstract_class_declaration", Shape::Own, kClass}, {"class", Shape::Own, kClass}, {"method_definition", Shape::Own, kMethod}, {"abstract_method_signature", Shape::Own, kMethod}, {"method_signature", Shape::Own, kMethod},
+    {"field_definition", Shape::Own, kField}, {"public_field_definition", Shape::Own, kField}, {"class_static_block", Shape::Own, kStaticBlock},
+    {"function_declaration", Shape::Own, kFunction}, {"generator_function_declaration", Shape::Own, kFunction}, {"function_signature", Shape::Skip},
+    {"lexical_declaration", Shape::Own, kLexical}, {"variable_declaration", Shape::Own, kLexical}, {"using_declaration", Shape::Own, kLexical},
+    {"arrow_function", Shape::Own, kArrow}, {"function_expression", Shape::Own, kArrow}, {"function", Shape::Own, kArrow}, {"generator_function", Shape::Own, kArrow},
+    {"statement_block", Shape::Block}, {"if_statement", Shape::If}, {"else_clause", Shape::Own, kElse}, {"for_statement", Shape::Loop}, {"for_in_statement", Shape::Loop}, {"while_statement", Shape::Loop}, {"do_statement", Shape::Loop},
+    {"try_statement", Shape::Try}, {"catch_clause", Shape::Own, kCatch}, {"finally_clause", Shape::Own, kCatch}, {"switch_statement", Shape::Switch}, {"switch_body", Shape::Pass}, {"switch_case", Shape::Own, kCase}, {"switch_default", Shape::Own, kCase},
+    {"return_statement", Shape::Return}, {"throw_statement", Shape::Throw}, {"break_statement", Shape::Jump}, {"continue_statement", Shape::Jump}, {"empty_statement", Shape::Skip}, {"debugger_statement", Shape::Skip}, {"labeled_statement", Shape::Pass}, {"statement_identifier", Shape::Skip},
+    {"expression_statement", Shape::Statement}, {"call_expression", Shape::Call}, {"new_expression", Shape::Own, kNewExpression}, {"member_expression", Shape::Member}, {"subscript_expression", Shape::Index},
+    {"assignment_expression", Shape::Assign}, {"augmented_assignment_expression", Shape::Compound}, {"update_expression", Shape::Update}, {"binary_expression", Shape::Binary}, {"unary_expression", Shape::Unary}, {"ternary_expression", Shape::Conditional},
+    {"await_expression", Shape::Await}, {"parenthesized_expression", Shape::Paren}, {"sequence_expression", Shape::Collection}, {"object", Shape::Own, kObject}, {"array", Shape::Own, kArray}, {"pair", Shape::Pass},
+    {"identifier", Shape::Name}, {"shorthand_property_identifier", Shape::Name}, {"property_identifier", Shape::Skip}, {"private_property_identifier", Shape::Skip}, {"string", Shape::Text}, {"template_string", Shape::Text}, {"template_substitution", Shape::Pass}, {"number", Shape::Number}, {"regex", Shape::Text},
+    {"true", Shape::Boolean}, {"false", Shape::Boolean}, {"null", Shape::Null}, {"undefined", Shape::Null}, {"this", Shape::This}, {"super", Shape::Other}, {"decorator", Shape::Skip}, {"class_body", Shape::Pass}, {"class_heritage", Shape::Skip}, {"optional_chain", Shape::Skip},
+    // TypeScript
+    {"interface_declaration", Shape::Own, kInterface}, {"type_alias_declaration", Shape::Own, kAlias}, {"enum_declaration", Shape::Own, kEnum}, {"internal_module", Shape::Own, kNamespace}, {"module", Shape::Own, kNamespace},
+    {"as_expression", Shape::Own, kAsserted}, {"satisfies_expression", Shape::Own, kAsserted}, {"type_assertion", Shape::Own, kAsserted}, {"non_null_expression", Shape::Paren}, {"ambient_declaration", Shape::Own, kDeclare},
+    {"type_annotation", Shape::Skip}, {"type_arguments", Shape::Skip}, {"type_parameters", Shape::Skip}, {"accessibility_modifier", Shape::Skip}, {"override_modifier", Shape::Skip}, {"index_signature", Shape::Skip}, {"property_signature", Shape::Skip}, {"import_alias", Shape::Skip}, {"construct_signature", Shape::Skip}, {"call_signature", Shape::Skip},
+    {"jsx_text", Shape::Skip}, {"jsx_expression", Shape::Pass}, {"jsx_attribute", Shape::Pass}, {"jsx_opening_element", Shape::Pass}, {"jsx_closing_element", Shape::Skip}, {"nested_type_identifier", Shape::Skip}, {"predefined_type", Shape::Skip}, {"type_identifier", Shape::Name},
+};
+
+constexpr std::string_view kValueTypes[] = {"number", "string", "boolean", "bigint", "symbol", "void"};
+constexpr std::string_view kNullWords[] = {"null", "undefined"};
+
+class ScriptLowerer : public ModuleLowerer {
+ public:
+  using ModuleLowerer::ModuleLowerer;
+
+ private:
+  void unit(TSNode root) override {
+    openModule(root, "index");
+    classNames(root, 0);
+    staticsIn(root, 0);
+    for (TSNode child : named(root)) topLevel(child, root, module_);
+  }
+
+  bool declares(TSNode node) const {
+    if (g_.shapeOf(node) != Shape::Own) return false;
+    switch (g_.ownOf(node)) {
+      case kImport: case kExport: case kClass: case kFunction: case kInterface: case kAlias: case kEnum: case kNamespace: case kDeclare: return true;
+      default: return false;
+    }
+  }
+
+  // A statement of a module, of a namespace, or of a function that stands for one.
+  void topLevel(TSNode node, TSNode root, NodeId home) {
+    if (g_.shapeOf(node) == Shape::Comment || declares(node)) return visit(node, home, Role::None);
+    if (g_.shapeOf(node) == Shape::Own && g_.ownOf(node) == kLexical) return lexical(node, home, true, false);
+    if (is(node, "expression_statement") && exportsByAssignment(firstNamed(node), home)) return;
+    // TypeScript's `namespace X { … }` stands as an expression.
+    if (is(node, "expression_statement") && is(firstNamed(node), "internal_module")) return visit(firstNamed(node), home, Role::None);
+    visit(node, moduleBody(root), Role::None);
+  }
+
+  void classNames(TSNode node, int depth) {
+    if (depth > 200) return;
+    if (is(node, "class_declaration") || is(node, "abstract_class_declaration")) classNames_.insert(std::string(text(field(node, f_.name))));
+    if (is(node, "variable_declarator") && is(field(node, f_.value), "class")) classNames_.insert(std::string(text(field(node, f_.name))));
+    for (TSNode child : named(node)) classNames(child, depth + 1);
+  }
+
+  // Class.name = … somewhere in the file makes a class-level field.
+  void staticsIn(TSNode node, int depth) {
+    if (depth > 200) return;
+    if (is(node, "assignment_expression") || is(node, "augmented_assignment_expression")) {
+      TSNode left = field(node, f_.left);
+      TSNode object = is(left, "member_expression") ? field(left, f_.object) : TSNode{};
+      if (is(object, "identifier") && classNames_.count(std::string(text(object)))) {
+        TSNode property = field(left, f_.property);
+        statics_[std::string(text(object))].emplace(text(property), spanOf(property));
+      }
+    }
+    for (TSNode child : named(node)) staticsIn(child, depth + 1);
+  }
+
+  // ----- modules (clause 16.2)
+
+  std::string modulePath(std::string_view quoted) {
+    std::string_view written = quoted.size() >= 2 ? quoted.substr(1, quoted.size() - 2) : quoted;
+    if (written.empty() || written[0] != '.') return "(package)::" + std::string(written);
+    std::vector<std::string> parts;
+    auto push = [&](std::string_view path) {
+      while (!path.empty()) {
+        size_t slash = path.find('/');
+        std::string_view part = path.substr(0, slash);
+        if (part == "..") {
+          if (!parts.empty()) parts.pop_back();
+        } else if (!part.empty() && part != ".") {
+          parts.emplace_back(part);
+        }
+        if (slash == std::string_view::npos) break;
+        path.remove_prefix(slash + 1);
+      }
+    };
+    size_t slash = file_.path.rfind('/');
+    push(slash == std::string::npos ? std::string_view{} : std::string_view(file_.path).substr(0, slash));
+    push(written);
+    if (!parts.empty())
+      for (std::string_view extension : {".js", ".mjs", ".cjs", ".jsx", ".ts", ".tsx", ".mts", ".cts"})
+        if (parts.back().size() > extension.size() && parts.back().substr(parts.back().size() - extension.size()) == extension) {
+          parts.back().resize(parts.back().size() - extension.size());
+          break;
+        }
+    if (parts.size() > 1 && parts.back() == "index") parts.pop_back();
+    return joinWith(parts, "::");
+  }
+
+  void makeVisible(TSNode node, NodeId home, std::string_view local, const std::string& target) {
+    NodeId id = add(home, Kind::Using, Role::None, node);
+    build_.setName(id, local, begin(node));
+    NodeId ref = add(id, Kind::TypeRef, Role::Type, node);
+    build_.setName(ref, target, begin(node));
+  }
+
+  void import(TSNode node) {
+    std::string path = modulePath(text(field(node, f_.source)));
+    NodeId import = add(module_, Kind::Import, Role::None, node);
+    build_.setName(import, path, begin(node));
+    TSNode clause = childOfType(node, "import_clause");
+    if (isNull(clause)) return;
+    for (TSNode part : named(clause)) {
+      if (is(part, "identifier")) makeVisible(part, module_, text(part), path + "::default");
+      if (is(part, "namespace_import")) makeVisible(part, module_, text(firstNamed(part)), path);
+      if (is(part, "named_imports"))
+        for (TSNode item : named(part)) {
+          TSNode name = field(item, f_.name), alias = field(item, f_.alias);
+          makeVisible(item, module_, text(isNull(alias) ? name : alias), path + "::" + std::string(text(name)));
+        }
+    }
+  }
+
+  // The path that require("…") names, or empty.
+  std::string required(TSNode value) {
+    if (!is(value, "call_expression") || text(field(value, f_.function)) != "require") return "";
+    TSNode list = field(value, f_.arguments);
+    TSNode first = isNull(list) ? TSNode{} : firstNamed(list);
+    return is(first, "string") ? modulePath(text(first)) : "";
+  }
+
+  std::string ownPath(std::string_view name) const { return moduleName("index") + "::" + std::string(name); }
+
+  void exported(TSNode node, NodeId home) {
+    TSNode source = field(node, f_.source);
+    TSNode declaration = field(node, ts_language_field_id_for_name(g_.language, "declaration", 11));
+    bool isDefault = hasToken(node, "default");
+    if (!isNull(declaration)) {
+      if (g_.shapeOf(declaration) == Shape::Own && g_.ownOf(declaration) == kLexical) lexical(declaration, home, true, true);
+      else visit(declaration, home, Role::None);
+      TSNode name = field(declaration, f_.name);
+      if (isDefault && !isNull(name)) makeVisible(node, home, "default", ownPath(text(name)));
+      return;
+    }
+    TSNode clause = childOfType(node, "export_clause");
+    if (!isNull(clause)) {
+      std::string from = isNull(source) ? std::string() : modulePath(text(source));
+      for (TSNode item : named(clause)) {
+        TSNode name = field(item, f_.name), alias = field(item, f_.alias);
+        if (!from.empty()) makeVisible(item, home, text(isNull(alias) ? name : alias), from + "::" + std::string(text(name)));
+        else if (!isNull(alias)) makeVisible(item, home, text(alias), ownPath(text(name)));
+      }
+      return;
+    }
+    if (!isNull(source)) {
+      TSNode whole = childOfType(node, "namespace_export");
+      if (!isNull(whole)) return makeVisible(node, home, text(firstNamed(whole)), modulePath(text(source)));
+      NodeId id = add(home, Kind::Using, Role::None, node);
+      build_.setName(id, modulePath(text(source)), begin(node));
+      build_[id].modifiers |= kWholeScope;
+      return;
+    }
+    TSNode value = field(node, f_.value);
+    if (isNull(value)) return;
+    defaultValue(node, value, home);
+  }
+
+  void defaultValue(TSNode node, TSNode value, NodeId home) {
+    if (is(value, "identifier")) return makeVisible(node, home, "default", ownPath(text(value)));
+    if (is(value, "class") || is(value, "arrow_function") || is(value, "function_expression")) return named_("default", node, value, home, kConst | kPublic, true);
+    named_("default", node, value, home, kConst | kPublic, true);
+  }
+
+  // module.exports = …, exports.name = …
+  bool exportsByAssignment(TSNode node, NodeId home) {
+    if (!is(node, "assignment_expression")) return false;
+    TSNode left = field(node, f_.left), right = field(node, f_.right);
+    std::string_view target = text(left);
+    if (target == "module.exports") {
+      if (is(right, "object")) {
+        for (TSNode part : named(right)) {
+          if (is(part, "pair")) {
+            TSNode key = field(part, f_.key), value = field(part, f_.value);
+            if (is(value, "identifier")) {
+              if (text(key) != text(value)) makeVisible(part, home, text(key), ownPath(text(value)));
+            } else {
+              named_(text(key), key, value, home, kConst | kPublic, true);
+            }
+          } else if (is(part, "method_definition")) {
+            visit(part, home, Role::None);
+          }
+        }
+      } else {
+        defaultValue(node, right, home);
+      }
+      return true;
+    }
+    for (std::string_view prefix : {"exports.", "module.exports."}) {
+      if (target.substr(0, prefix.size()) != prefix || !is(left, "member_expression")) continue;
+      std::string_view name = text(field(left, f_.property));
+      if (target.size() != prefix.size() + name.size()) continue;
+      if (is(right, "identifier")) {
+        if (name != text(right)) makeVisible(node, home, name, ownPath(text(right)));
+      } else {
+        named_(name, node, right, home, kPublic, true);
+      }
+      return true;
+    }
+    return false;
+  }
+
+  // ----- declarations
+
+  // A name with a value: a function, a class, a module of its own, or a variable.
+  void named_(std::string_view name, TSNode at, TSNode value, NodeId home, uint32_t bits, bool top, TSNode type = {}) {
+    TSNode inner = value;
+    while (is(inner, "parenthesized_expression")) inner = firstNamed(inner);
+    if (top && (is(inner, "arrow_function") || is(inner, "function_expression") || is(inner, "generator_function"))) {
+      NodeId id = function(inner, home, FunctionForm::Function, name, begin(at), kDefinition | (bits & ~uint32_t{kConst}) | (inObject_ ? kStatic : 0u));
+      functionParts(inner, id);
+      return;
+    }
+    if (top && is(inner, "class")) return classNode(inner, home, name, begin(at));
+    // (function () { …; return {…}; })(): a module inside the module.
+    TSNode called = is(inner, "call_expression") ? field(inner, f_.function) : TSNode{};
+    while (is(called, "parenthesized_expression")) called = firstNamed(called);
+    if (top && (is(called, "arrow_function") || is(called, "function_expression")) && is(field(called, f_.body), "statement_block") && functionDepth_ == 0) {
+      if (revealing(called)) {
+        NodeId space = add(home, Kind::Namespace, Role::Member, value);
+        build_.setName(space, name, begin(at));
+        for (TSNode child : named(field(called, f_.body))) {
+          if (is(child, "return_statement")) returned(firstNamed(child), space);
+          else topLevel(child, called, space);
+        }
+        return;
+      }
+    }
+    if (top && is(inner, "object") && hasFunctions(inner)) return objectType(name, at, inner, home, bits);
+    NodeId id = add(home, Kind::Variable, Role::Member, at);
+    build_.setName(id, name, begin(at));
+    build_[id].modifiers = bits | kDefinition;
+    build_[id].span.end = std::max(build_[id].span.end, isNull(value) ? 0u : ts_node_end_byte(value));
+    typeRef(type, id, Role::Type);
+    if (!isNull(value)) visit(value, id, Role::Initialiser);
+  }
+
+  // Does the function return an object or function of its making?
+  bool revealing(TSNode fn) {
+    for (TSNode child : named(field(fn, f_.body)))
+      if (is(child, "return_statement")) {
+        TSNode value = firstNamed(child);
+        if (is(value, "object") || is(value, "identifier") || is(value, "arrow_function") || is(value, "function_expression")) return true;
+      }
+    return false;
+  }
+
+  void returned(TSNode value, NodeId space) {
+    if (!is(value, "object")) {
+      if (!isNull(value)) named_("default", value, value, space, kConst | kPublic, true);
+      return;
+    }
+    for (TSNode part : named(value)) {
+      if (is(part, "method_definition")) visit(part, space, Role::None);
+      if (is(part, "pair")) {
+        TSNode key = field(part, f_.key), held = field(part, f_.value);
+        if (!is(held, "identifier")) named_(text(key), key, held, space, kConst | kPublic, true);
+        else if (text(key) != text(held)) aliasInside(part, space, text(key), held);
+      }
+    }
+  }
+  void aliasInside(TSNode node, NodeId space, std::string_view name, TSNode held) {
+    NodeId id = function(node, space, FunctionForm::Function, name, begin(node), kDefinition | kPublic);
+    NodeId block = add(id, Kind::Block, Role::Body, node);
+    NodeId result = add(block, Kind::Return, Role::None, node);
+    NodeId call = add(result, Kind::Call, Role::Value, held);
+    visit(held, call, Role::Callee);
+  }
+
+  bool hasFunctions(TSNode object) {
+    for (TSNode part : named(object)) {
+      if (is(part, "method_definition")) return true;
+      if (is(part, "pair") && (is(field(part, f_.value), "arrow_function") || is(field(part, f_.value), "function_expression"))) return true;
+    }
+    return false;
+  }
+
+  // const X = { …, method() {} }: an object of a kind of its own.
+  void objectType(std::string_view name, TSNode at, TSNode object, NodeId home, uint32_t bits) {
+    NodeId id = add(home, Kind::Type, Role::Member, object);
+    build_[id].detail = static_cast<uint8_t>(TypeForm::Object);
+    build_[id].modifiers = kDefinition | (bits & ~uint32_t{kConst});
+    build_.setName(id, name, begin(at));
+    bool outerObject = inObject_;
+    std::string outerClass = currentClass_;
+    inObject_ = true;
+    currentClass_ = name;
+    ++classDepth_;
+    for (TSNode part : named(object)) {
+      if (is(part, "pair")) named_(text(field(part, f_.key)), field(part, f_.key), field(part, f_.value), id, kStatic | kPublic, true);
+      else if (is(part, "method_definition")) visit(part, id, Role::None);
+      else if (is(part, "shorthand_property_identifier")) continue;
+    }
+    --classDepth_;
+    inObject_ = outerObject;
+    currentClass_ = outerClass;
+  }
+
+  // let/const/var: `home` is where its names are declared.
+  void lexical(TSNode node, NodeId home, bool top, bool isExported) {
+    bool constant = hasToken(node, "const");
+    for (TSNode child : named(node)) {
+      if (!is(child, "variable_declarator")) continue;
+      TSNode name = field(child, f_.name), value = field(child, f_.value);
+      if (std::string path = required(value); !path.empty() && functionDepth_ == 0) {
+        NodeId import = add(module_, Kind::Import, Role::None, child);
+        build_.setName(import, path, begin(child));
+        if (is(name, "identifier")) makeVisible(child, home, text(name), path + "::default");
+        else if (is(name, "object_pattern"))
+          for (TSNode part : named(name)) {
+            if (is(part, "shorthand_property_identifier_pattern")) makeVisible(part, home, text(part), path + "::" + std::string(text(part)));
+            if (is(part, "pair_pattern")) makeVisible(part, home, text(field(part, f_.value)), path + "::" + std::string(text(field(part, f_.key))));
+          }
+        continue;
+      }
+      uint32_t bits = (constant ? kConst : 0u) | (top && !isExported ? 0u : uint32_t{kPublic});
+      if (is(name, "identifier")) {
+        if (top) named_(text(name), name, value, home, bits, true, field(child, f_.type));
+        else variable(child, home, Role::None, name, bits, field(child, f_.type), value);
+        continue;
+      }
+      // Taken apart: each name by itself, the value once.
+      NodeId other = add(top ? moduleBody(child) : home, Kind::Other, Role::None, child);
+      if (!isNull(value)) visit(value, other, Role::Operand);
+      for (TSNode part : named(name)) {
+        TSNode inner = is(part, "pair_pattern") ? field(part, f_.value) : is(part, "object_assignment_pattern") || is(part, "assignment_pattern") ? field(part, f_.left) : part;
+        if (is(inner, "identifier") || is(inner, "shorthand_property_identifier_pattern")) variable(part, home, Role::None, inner, bits, {}, {});
+      }
+    }
+  }
+
+  void classNode(TSNode node, NodeId home, std::string_view name, uint32_t nameBegin) {
+    NodeId id = add(home, Kind::Type, Role::Member, node);
+    build_[id].modifiers = kDefinition | kPublic | (is(node, "abstract_class_declaration") ? kAbstract : 0u);
+    build_.setName(id, name, nameBegin);
+    TSNode heritage = childOfType(node, "class_heritage");
+    if (!isNull(heritage)) {
+      TSNode extends = childOfType(heritage, "extends_clause");
+      TSNode base = isNull(extends) ? firstNamed(heritage) : field(extends, f_.value);
+      if (!isNull(base) && !is(base, "implements_clause"))
+        if (NodeId ref = typeRef(base, id, Role::Base); ref != kNoNode) build_[ref].modifiers = kPublic;
+      TSNode implements = childOfType(heritage, "implements_clause");
+      if (!isNull(implements))
+        for (TSNode one : named(implements))
+          if (NodeId ref = typeRef(one, id, Role::Base); ref != kNoNode) build_[ref].modifiers = kPublic;
+    }
+    std::string outer = currentClass_;
+    bool outerObject = inObject_;
+    inObject_ = false;
+    currentClass_ = name;
+    ++classDepth_;
+    TSNode inner = field(node, f_.body);
+    std::set<std::string> declared;
+    for (TSNode child : named(inner))
+      if (is(child, "field_definition") || is(child, "public_field_definition")) declared.insert(std::string(text(firstField(child, f_.property, f_.name))));
+    for (TSNode child : named(inner)) visit(child, id, Role::None);
+    std::map<std::string, Span> fields;
+    for (TSNode child : named(inner))
+      if (is(child, "method_definition")) fieldsOf(field(child, f_.body), hasToken(child, "static"), std::string(name), fields, 0);
+    for (const auto& [field, place] : statics_[std::string(name)]) synthesise(id, field, place, kStatic | kDefinition, declared);
+    for (const auto& [field, place] : fields) synthesise(id, field, place, 0, declared);
+    --classDepth_;
+    currentClass_ = outer;
+    inObject_ = outerObject;
+  }
+  void synthesise(NodeId type, const std::string& name, Span place, uint32_t bits, std::set<std::string>& declared) {
+    if (name.empty() || !declared.insert(name).second) return;
+    NodeId id = build_.add(type, Kind::Variable, Role::Member, place);
+    build_.setName(id, name, place.begin);
+    build_[id].modifiers = bits | (name[0] == '#' || name[0] == '_' ? kPrivate : kPublic);
+  }
+  // this.name = … makes a field, in a static method one of the class.
+  void fieldsOf(TSNode node, bool inStatic, const std::string& cls, std::map<std::string, Span>& out, int depth) {
+    if (isNull(node) || depth > 200) return;
+    if (is(node, "class_declaration") || is(node, "class") || is(node, "function_expression") || is(node, "function_declaration")) return;
+    if (is(node, "assignment_expression") || is(node, "augmented_assignment_expression")) {
+      TSNode left = field(node, f_.left);
+      if (is(left, "member_expression") && is(field(left, f_.object), "this")) {
+        TSNode property = field(left, f_.property);
+        if (inStatic) statics_[cls].emplace(text(property), spanOf(property));
+        else out.emplace(text(property), spanOf(property));
+      }
+    }
+    for (TSNode child : named(node)) fieldsOf(child, inStatic, cls, out, depth + 1);
+  }
+
+  uint32_t memberBits(TSNode node, std::string_view name) {
+    uint32_t bits = name.size() > 0 && name[0] == '#' ? kPrivate : 0u;
+    std::string_view access = text(childOfType(node, "accessibility_modifier"));
+    if (access == "private") bits |= kPrivate;
+    if (access == "protected") bits |= kProtected;
+    if (!(bits & (kPrivate | kProtected))) bits |= kPublic;
+    if (hasToken(node, "static") || inObject_) bits |= kStatic;
+    if (hasToken(node, "readonly")) bits |= kConst;
+    if (hasToken(node, "abstract") || is(node, "abstract_method_signature")) bits |= kAbstract;
+    return bits;
+  }
+
+  void functionParts(TSNode node, NodeId id) {
+    int outerClass = classDepth_;
+    classDepth_ = 0;
+    ++functionDepth_;
+    typeRef(field(node, f_.returnType), id, Role::Type);
+    TSNode list = field(node, f_.parameters), single = field(node, ts_language_field_id_for_name(g_.language, "parameter", 9));
+    if (!isNull(single)) parameter(single, id);
+    parameters(list, id);
+    body(field(node, f_.body), id);
+    --functionDepth_;
+    classDepth_ = outerClass;
+  }
+
+  void parameter(TSNode node, NodeId fn) override {
+    if (is(node, "this_type") || is(node, "decorator")) return;
+    NodeId id = add(fn, Kind::Parameter, Role::Parameter, node);
+    TSNode name = firstField(node, f_.pattern, f_.left, f_.name);
+    if (isNull(name)) name = node;
+    if (is(name, "rest_pattern")) {
+      build_[id].modifiers |= kPack;
+      name = firstNamed(name);
+    }
+    build_.setName(id, isNull(name) ? std::string_view{} : text(name), begin(node));
+    typeRef(field(node, f_.type), id, Role::Type);
+    TSNode value = firstField(node, f_.value, f_.right);
+    if (!isNull(value)) visit(value, id, Role::Initialiser);
+    if (hasToken(node, "?") && isNull(value)) add(id, Kind::Literal, Role::Initialiser, node);
+  }
+
+  // In a static method `this` is the class.
+  bool ownThis(TSNode node, NodeId parent, Role role) override {
+    if (!inStatic_) return false;
+    NodeId id = add(parent, Kind::Name, role, node);
+    build_.setName(id, currentClass_, begin(node));
+    return true;
+  }
+
+  bool ownCall(TSNode node, NodeId parent, Role role) override {
+    TSNode callee = field(node, f_.function);
+    if (!is(callee, "super")) return false;
+    NodeId id = add(parent, Kind::FieldInit, Role::FieldInit, node);
+    (void)role;
+    build_.setName(id, "super", begin(node));
+    arguments(field(node, f_.arguments), id);
+    return true;
+  }
+
+  void own(TSNode node, uint8_t tag, NodeId parent, Role role) override {
+    switch (tag) {
+      case kImport: import(node); break;
+      case kExport: exported(node, functionDepth_ == 0 ? parent : module_); break;
+      case kDeclare: for (TSNode child : named(node)) visit(child, parent, role); break;
+      case kClass: {
+        TSNode name = field(node, f_.name);
+        classNode(node, parent, isNull(name) ? std::string_view("(class)") : text(name), isNull(name) ? begin(node) : begin(name));
+        break;
+      }
+      case kFunction: {
+        TSNode name = field(node, f_.name);
+        if (functionDepth_ > 0) {  // a function inside a function closes over the names around it
+          NodeId id = add(parent, Kind::Variable, Role::None, node);
+          build_.setName(id, text(name), begin(name));
+          build_[id].modifiers = kDefinition | kConst;
+          NodeId lambda = add(id, Kind::Lambda, Role::Initialiser, node);
+          functionParts(node, lambda);
+          break;
+        }
+        NodeId id = function(node, parent, FunctionForm::Function, text(name), begin(name), kDefinition | kPublic);
+        functionParts(node, id);
+        break;
+      }
+      case kMethod: {
+        TSNode name = field(node, f_.name);
+        std::string_view word = text(name);
+        FunctionForm form = word == "constructor" && !inObject_ ? FunctionForm::Constructor : hasToken(node, "get") ? FunctionForm::Getter : hasToken(node, "set") ? FunctionForm::Setter : FunctionForm::Function;
+        bool inClass = file_[parent].kind == Kind::Type;
+        uint32_t bits = inClass ? memberBits(node, word) : uint32_t{kPublic};
+        NodeId id = function(node, parent, form, word, begin(name), bits | (isNull(field(node, f_.body)) ? 0u : uint32_t{kDefinition}));
+        if (form == FunctionForm::Constructor) {
+          // A parameter with an access word is a field too.
+          TSNode list = field(node, f_.parameters);
+          if (!isNull(list))
+            for (TSNode one : named(list))
+              if (!isNull(childOfType(one, "accessibility_modifier")) || hasToken(one, "readonly")) variable(one, parent, Role::Member, field(one, f_.pattern), memberBits(one, text(field(one, f_.pattern))) & ~uint32_t{kStatic}, field(one, f_.type), {});
+        }
+        bool outer = inStatic_;
+        inStatic_ = (bits & kStatic) && !inObject_;
+        functionParts(node, id);
+        inStatic_ = outer;
+        break;
+      }
+      case kField: {
+        TSNode name = firstField(node, f_.property, f_.name);
+        TSNode value = field(node, f_.value);
+        uint32_t bits = memberBits(node, text(name));
+        if (is(value, "arrow_function") && !(bits & kStatic)) {
+          NodeId id = function(node, parent, FunctionForm::Function, text(name), begin(name), bits | kDefinition);
+          functionParts(value, id);
+          break;
+        }
+        variable(node, parent, Role::Member, name, bits, field(node, f_.type), value);
+        break;
+      }
+      case kStaticBlock: {
+        NodeId id = function(node, parent, FunctionForm::Initialiser, "static block", begin(node), kStatic | kDefinition | kPrivate);
+        body(field(node, f_.body), id);
+        break;
+      }
+      case kLexical: lexical(node, parent, false, false); break;
+      case kArrow: {
+        NodeId id = add(parent, Kind::Lambda, role, node);
+        functionParts(node, id);
+        break;
+      }
+      case kNewExpression: {
+        TSNode made = field(node, ts_language_field_id_for_name(g_.language, "constructor", 11));
+        NodeId id = add(parent, Kind::Create, role, node);
+        build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+        if (is(made, "this") || text(made) == "this.constructor") typeRefNamed(currentClass_, made, id, Role::Type, false);
+        else if (NodeId ref = typeRef(made, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
+        arguments(field(node, f_.arguments), id);
+        break;
+      }
+      case kObject: case kArray: {
+        NodeId id = add(parent, Kind::Collection, role, node);
+        build_.setName(id, tag == kObject ? "Object" : "Array", begin(node));
+        for (TSNode child : named(node)) {
+          if (is(child, "method_definition")) {
+            NodeId lambda = add(id, Kind::Lambda, Role::Value, child);
+            functionParts(child, lambda);
+          } else {
+            visit(child, id, Role::Value);
+          }
+        }
+        break;
+      }
+      case kElse: visitChildren(node, parent, role); break;
+      case kCatch: visit(field(node, f_.body), parent, role); break;
+      case kCase: {
+        NodeId id = add(parent, Kind::Block, role, node);
+        visitChildren(node, id);
+        break;
+      }
+      case kInterface: {
+        NodeId id = add(parent, Kind::Type, Role::Member, node);
+        build_[id].detail = static_cast<uint8_t>(TypeForm::Interface);
+        build_[id].modifiers = kDefinition | kPublic;
+        build_.setName(id, text(field(node, f_.name)), begin(field(node, f_.name)));
+        TSNode inner = field(node, f_.body);
+        if (!isNull(inner))
+          for (TSNode child : named(inner)) {
+            if (is(child, "method_signature")) visit(child, id, Role::None);
+            if (is(child, "property_signature")) variable(child, id, Role::Member, field(child, f_.name), kPublic, field(child, f_.type), {});
+          }
+        break;
+      }
+      case kAlias: {
+        NodeId id = add(parent, Kind::Alias, Role::Member, node);
+        build_.setName(id, text(field(node, f_.name)), begin(field(node, f_.name)));
+        typeRef(field(node, f_.value), id, Role::Type);
+        break;
+      }
+      case kEnum: {
+        NodeId id = add(parent, Kind::Type, Role::Member, node);
+        build_[id].detail = static_cast<uint8_t>(TypeForm::Enum);
+        build_[id].modifiers = kDefinition | kPublic;
+        build_.setName(id, text(field(node, f_.name)), begin(field(node, f_.name)));
+        break;
+      }
+      case kNamespace: {
+        NodeId id = add(parent, Kind::Namespace, Role::Member, node);
+        std::string_view name = text(field(node, f_.name));
+        build_.setName(id, scoped(name), begin(node));
+        TSNode inner = field(node, f_.body);
+        if (!isNull(inner))
+          for (TSNode child : named(inner)) topLevel(child, node, id);
+        break;
+      }
+      case kAsserted: {
+        TSNode first = firstNamed(node);
+        std::vector<TSNode> kids = named(node);
+        visit(is(node, "type_assertion") && kids.size() > 1 ? kids.back() : first, parent, role);
+        break;
+      }
+      default: break;
+    }
+  }
+
+  std::set<std::string> classNames_;
+  std::map<std::string, std::map<std::string, Span>> statics_;
+  std::string currentClass_;
+  bool inObject_ = false, inStatic_ = false;
+};
+
+}  // namespace
+
+SharedGrammar scriptGrammar(const TSLanguage* (*grammar)()) {
+  GrammarSpec spec;
+  spec.grammar = grammar;
+  spec.rows = kRows;
+  spec.valueTypes = kValueTypes;
+  spec.nullWords = kNullWords;
+  spec.truthiness = true;
+  return SharedGrammar(spec);
+}
+
+void lowerScript(const SharedGrammar& grammar, std::string_view text, LoweredFile& out) { ScriptLowerer(grammar, text, out).run(); }
+
+namespace {
+const SharedGrammar& grammar() {
+  static const SharedGrammar kGrammar = scriptGrammar(tree_sitter_javascript);
+  return kGrammar;
+}
+}  // namespace
+
+Language javascriptLanguage() {
+  static constexpr std::string_view kExtensions[] = {".js", ".mjs", ".cjs", ".jsx"};
+  Language language;
+  language.id = "javascript";
+  language.name = "JavaScript";
+  language.extensions = kExtensions;
+  language.family = "script";
+  language.separator = ".";
+  language.dotted = true;
+  language.bareMembers = false;
+  language.infersTypes = true;
+  language.guarantees = &javascriptGuarantees();
+  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerScript(grammar(), text, out); };
+  language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
+  return language;
+}
+
+}  // namespace elmcart

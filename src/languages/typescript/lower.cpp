@@ -1,0 +1,50 @@
+// TypeScript is lowered as JavaScript is; only the grammars differ.
+#include "languages/javascript/javascript.h"
+#include "languages/shared/lowerer.h"
+#include "languages/typescript/typescript.h"
+
+extern "C" const TSLanguage* tree_sitter_typescript(void);
+extern "C" const TSLanguage* tree_sitter_tsx(void);
+
+namespace elmcart {
+namespace {
+
+const SharedGrammar& plainGrammar() {
+  static const SharedGrammar kGrammar = scriptGrammar(tree_sitter_typescript);
+  return kGrammar;
+}
+const SharedGrammar& markupGrammar() {
+  static const SharedGrammar kGrammar = scriptGrammar(tree_sitter_tsx);
+  return kGrammar;
+}
+
+Language common() {
+  Language language = javascriptLanguage();
+  language.id = "typescript";
+  language.name = "TypeScript";
+  return language;
+}
+
+}  // namespace
+
+Language typescriptLanguage() {
+  static constexpr std::string_view kExtensions[] = {".ts", ".mts", ".cts"};
+  Language language = common();
+  language.extensions = kExtensions;
+  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerScript(plainGrammar(), text, out); };
+  language.parseOnly = [](std::string_view text) { parseOnlyWith(plainGrammar(), text); };
+  return language;
+}
+
+Language tsxLanguage() {
+  static constexpr std::string_view kExtensions[] = {".tsx"};
+  Language language = common();
+  language.id = "tsx";
+  language.name = "TypeScript with markup";
+  language.extensions = kExtensions;
+  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerScript(markupGrammar(), text, out); };
+  language.parseOnly = [](std::string_view text) { parseOnlyWith(markupGrammar(), text); };
+  return language;
+}
+
+}  // namespace elmcart

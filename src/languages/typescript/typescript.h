@@ -1,0 +1,11 @@
+// TypeScript: what the table of languages takes from this folder.
+#pragma once
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+Language typescriptLanguage();
+Language tsxLanguage();  // TypeScript with markup in it: a grammar of its own
+
+}  // namespace elmcart
