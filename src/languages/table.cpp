@@ -5,6 +5,7 @@
 #include "base/text.h"
 #include "languages/cpp/cpp.h"
 #include "languages/java/java.h"
+#include "languages/go/go.h"
 #include "languages/javascript/javascript.h"
 #include "languages/language.h"
 #include "languages/python/python.h"
@@ -13,7 +14,7 @@
 namespace elmcart {
 
 std::span<const Language> languages() {
-  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage()};
+  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage()};
   return kTable;
 }
 

@@ -485,7 +485,7 @@ class Recogniser {
       const Node& node = file[up];
       if (node.kind == Kind::Function) break;
       if (node.kind == Kind::Guard) found.emplace_back(Place{place.file, up}, true);
-      if (node.kind == Kind::If && file[below].role != Role::Condition) {
+      if ((node.kind == Kind::If || node.kind == Kind::Conditional) && file[below].role != Role::Condition) {
         for (NodeId c : children(file, up))
           if (file[c].role == Role::Condition && testsSlot({place.file, c}, v)) found.emplace_back(Place{place.file, up}, false);
       }

@@ -309,6 +309,16 @@ NodeId SharedLowerer::nullTest(TSNode node, NodeId parent, Role role, NullTestFo
 }
 
 void SharedLowerer::assignIfNothing(TSNode node, NodeId parent, Role role, TSNode target, TSNode value) {
+  if (role != Role::None && role != Role::Then && role != Role::Else && role != Role::Body) {
+    // As a value: the target when there is one, else what is now assigned to it.
+    NodeId id = add(parent, Kind::Conditional, role, node);
+    nullTest(target, id, Role::Condition, NullTestForm::IsNotNull, target);
+    visit(target, id, Role::Then);
+    NodeId assign = add(id, Kind::Assign, Role::Else, node);
+    visit(target, assign, Role::Target);
+    visit(value, assign, Role::Value);
+    return;
+  }
   NodeId branch = add(parent, Kind::If, role, node);
   nullTest(target, branch, Role::Condition, NullTestForm::IsNull, target);
   NodeId then = add(branch, Kind::Block, Role::Then, node);

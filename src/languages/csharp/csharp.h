@@ -1,0 +1,11 @@
+// C#: what the table of languages takes from this folder.
+#pragma once
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+Language csharpLanguage();
+const Guarantees& csharpGuarantees();
+
+}  // namespace elmcart

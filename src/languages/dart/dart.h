@@ -1,0 +1,11 @@
+// Dart: what the table of languages takes from this folder.
+#pragma once
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+Language dartLanguage();
+const Guarantees& dartGuarantees();
+
+}  // namespace elmcart

@@ -1,0 +1,11 @@
+// Go: what the table of languages takes from this folder.
+#pragma once
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+Language goLanguage();
+const Guarantees& goGuarantees();
+
+}  // namespace elmcart

@@ -1,0 +1,77 @@
+// What Go promises. Sources are sections of the Go Programming Language
+// Specification and of the Go Memory Model.
+#include "languages/go/go.h"
+#include "languages/shared/tables.h"
+
+namespace elmcart {
+namespace {
+
+// Sorted by name: qualified names without their package's path.
+constexpr auto kTypes = std::to_array<NamedBits>({
+    {"Bool", kAtomicType},
+    {"Buffer", kCollection},
+    {"Cond", kConditionType},
+    {"File", kFileResource},
+    {"Int32", kAtomicType},
+    {"Int64", kAtomicType},
+    {"Locker", kLockType},
+    {"Mutex", kLockType},
+    {"Once", kOnceFlagType},
+    {"Pool", kCollection | kSafeToShare},
+    {"RWMutex", kLockType},
+    {"Uint32", kAtomicType},
+    {"Uint64", kAtomicType},
+    {"WaitGroup", kConditionType},
+    {"map", kCollection | kKeyedCollection},
+    {"slice", kCollection},
+    {"string", kTextType},
+});
+
+constexpr auto kCalls = std::to_array<NamedBits>({
+    {"exec::Command", kStartsProcess},
+    {"go", kStartsThread | kRunsLater},
+    {"http::Get", kNetwork},
+    {"log::Fatal", kAborts},
+    {"log::Fatalf", kAborts},
+    {"net::Dial", kNetwork | kTakesResource},
+    {"net::Listen", kNetwork | kTakesResource},
+    {"os::Exit", kAborts},
+    {"os::Getenv", kReadsEnvironment},
+    {"os::Open", kReadsFile | kTakesResource},
+    {"os::ReadFile", kReadsFile},
+    {"panic", kAborts},
+    {"sql::Open", kNetwork | kTakesResource},
+    {"time::Sleep", kSleeps},
+});
+static_assert(sortedByName(kTypes) && sortedByName(kCalls));
+
+CollectionAct collectionAct(std::string_view member) {
+  static constexpr std::string_view kAdd[] = {"Store", "LoadOrStore", "Put", "WriteString", "WriteByte", "Write"};
+  static constexpr std::string_view kRemove[] = {"Delete", "LoadAndDelete", "Reset"};
+  static constexpr std::string_view kChange[] = {"Swap", "CompareAndSwap"};
+  static constexpr std::string_view kRead[] = {"Load", "Range", "Len", "String", "Bytes", "MatchString", "FindString", "Error"};
+  return actIn(member, kAdd, kRemove, kChange, kRead);
+}
+
+}  // namespace
+
+const Guarantees& goGuarantees() {
+  static const Guarantees kGuarantees = [] {
+    Guarantees g;
+    g.guardedLocalStatic = {true, "Go Memory Model, Once"};
+    g.orderedAcrossFiles = {true, "Go specification, Package initialization (variables in the order of their dependencies)"};
+    g.sharedMemoryThreads = {true, "Go specification, Go statements"};
+    g.plainPointerPublishes = {false, "Go Memory Model, Incorrect synchronization"};
+    g.implicitCopy = {true, "Go specification, Assignability (a struct value is copied)"};
+    g.implicitConstructor = {true, "Go specification, Composite literals"};
+    g.staticsDestroyedAtExit = {false, "Go specification, Program execution"};
+    g.byLastPart = true;
+    g.types = kTypes;
+    g.calls = kCalls;
+    g.collectionAct = collectionAct;
+    return g;
+  }();
+  return kGuarantees;
+}
+
+}  // namespace elmcart

@@ -1,0 +1,11 @@
+// Kotlin: what the table of languages takes from this folder.
+#pragma once
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+Language kotlinLanguage();
+const Guarantees& kotlinGuarantees();
+
+}  // namespace elmcart

@@ -1,0 +1,11 @@
+// PHP: what the table of languages takes from this folder.
+#pragma once
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+Language phpLanguage();
+const Guarantees& phpGuarantees();
+
+}  // namespace elmcart

@@ -1,0 +1,11 @@
+// Swift: what the table of languages takes from this folder.
+#pragma once
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+Language swiftLanguage();
+const Guarantees& swiftGuarantees();
+
+}  // namespace elmcart
