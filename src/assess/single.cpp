@@ -51,7 +51,7 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
     for (uint32_t c : s.program.creationsOfType[e.type]) {
       const Creation& creation = s.program.creations[c];
       if (creation.asBase || creation.delegated || creation.place == e.creation.place) continue;
-      if (creation.asVariable == e.slot) continue;
+      if (creation.asVariable == e.slot || (e.slot != kNone && creation.inInitialiserOf == e.slot)) continue;
       // The slot's own alternatives: several branches that fill the same slot.
       if (creation.in != kNone && creation.in == e.creation.in && e.creation.place.known() && creation.place.file == e.creation.place.file) continue;
       if (entersItself && creation.in != kNone && s.program.text(s.program.functions[creation.in].qualified) == "main") continue;

@@ -35,6 +35,7 @@ enum TypeTrait : uint32_t {
   kNonCopyable = 1u << 14,
   kCallableType = 1u << 15,
   kSafeToShare = 1u << 16,    // a collection that guards itself against threads
+  kLazyType = 1u << 18,       // makes its value when it is first asked for, under a guard
   kPerThread = 1u << 17,      // holds a value for each thread
 };
 

@@ -5,6 +5,7 @@
 #include "base/text.h"
 #include "languages/cpp/cpp.h"
 #include "languages/java/java.h"
+#include "languages/csharp/csharp.h"
 #include "languages/go/go.h"
 #include "languages/javascript/javascript.h"
 #include "languages/language.h"
@@ -14,7 +15,7 @@
 namespace elmcart {
 
 std::span<const Language> languages() {
-  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage()};
+  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage(), csharpLanguage()};
   return kTable;
 }
 

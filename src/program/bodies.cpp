@@ -361,6 +361,8 @@ class BodyWalk {
       return 0;
     }
     if (use.decl == kNone && called) return libraryMember(use, type, p_.text(name));
+    // What a lazy or optional value holds.
+    if (use.decl == kNone && (p_.text(name) == "Value" || p_.text(name) == "value") && (p_.guarantees(f_).typeTraits(p_.text(use.name)) & kPointerLike)) return p_.argument(use, 0);
     return 0;
   }
 

@@ -118,6 +118,7 @@ VariableIndex Origins::ofDepth(Place place, int depth) const {
     case Kind::Member: {
       Symbol symbol = p_.symbolAt(place);
       if (symbol.is(Symbol::Sort::Function)) return throughGetter(symbol.index());
+      if (!symbol.known() && (file.name(node) == "Value" || file.name(node) == "value")) return follow(Role::Receiver);
       if (!symbol.is(Symbol::Sort::Variable)) return kNone;
       VariableIndex v = symbol.index();
       if (p_.variables[v].lives()) return v;

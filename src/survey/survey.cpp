@@ -587,6 +587,8 @@ class Recogniser {
     if (variable.lives()) {
       CreationFacts initialFacts;
       bool creates = initial != kNoNode && readCreation({definition.file, initial}, initialFacts);
+      // new Lazy<T>(() => new T()): made by the function when it is asked for.
+      if (creates && (traits & kLazyType)) initialFacts.made = entity.type;
       if (creates && initialFacts.made == kNone && entity.type != kNone && !byValue) {
         // unique_ptr<T> slot(new T): the Create node is the pointer's, the argument makes the object.
         for (NodeId c : children(p_.file(definition), initial))
@@ -599,6 +601,7 @@ class Recogniser {
         if (facts.made == kNone) facts.made = entity.type;
         facts.time = variable.storage == Storage::FunctionStatic ? CreationTime::Lazy : CreationTime::Eager;
         facts.in = variable.function;
+        if (traits & kLazyType) facts.time = CreationTime::Lazy;
         // A thread's own copy needs no guard against other threads.
         facts.guard = variable.modifiers & kThreadLocal ? GuardSort::Language
                       : variable.storage == Storage::FunctionStatic ? (g.guardedLocalStatic.holds ? GuardSort::Language : GuardSort::None)

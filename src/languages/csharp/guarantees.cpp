@@ -1,0 +1,96 @@
+// What C# promises. Sources are sections of the C# language specification
+// (ECMA-334, 6th edition), of the common language infrastructure (ECMA-335),
+// and of the class library's documentation.
+#include "languages/csharp/csharp.h"
+#include "languages/shared/tables.h"
+
+namespace elmcart {
+namespace {
+
+// Sorted by name.
+constexpr auto kTypes = std::to_array<NamedBits>({
+    {"AsyncLocal", kPerThread | kPointerLike},
+    {"BlockingCollection", kCollection | kSafeToShare},
+    {"ConcurrentBag", kCollection | kSafeToShare},
+    {"ConcurrentDictionary", kCollection | kKeyedCollection | kSafeToShare},
+    {"ConcurrentQueue", kCollection | kSafeToShare},
+    {"ConcurrentStack", kCollection | kSafeToShare},
+    {"Dictionary", kCollection | kKeyedCollection},
+    {"FileStream", kFileResource},
+    {"HashSet", kCollection},
+    {"Hashtable", kCollection | kKeyedCollection},
+    {"IDictionary", kCollection | kKeyedCollection},
+    {"IList", kCollection},
+    {"ImmutableArray", kTextType},
+    {"ImmutableDictionary", kTextType},
+    {"ImmutableList", kTextType},
+    {"Lazy", kPointerLike | kLazyType},
+    {"LinkedList", kCollection},
+    {"List", kCollection},
+    {"ManualResetEvent", kConditionType},
+    {"Mutex", kLockType},
+    {"Queue", kCollection},
+    {"ReaderWriterLockSlim", kLockType},
+    {"SemaphoreSlim", kLockType},
+    {"SortedDictionary", kCollection | kKeyedCollection},
+    {"SortedList", kCollection | kKeyedCollection},
+    {"SortedSet", kCollection},
+    {"Stack", kCollection},
+    {"StreamReader", kFileResource},
+    {"StreamWriter", kFileResource},
+    {"StringBuilder", kCollection},
+    {"Thread", kThreadType},
+    {"ThreadLocal", kPerThread | kPointerLike},
+    {"WeakReference", kPointerLike},
+});
+
+constexpr auto kCalls = std::to_array<NamedBits>({
+    {"Debug::Assert", kAborts},
+    {"Environment::Exit", kAborts},
+    {"Environment::FailFast", kAborts},
+    {"Environment::GetEnvironmentVariable", kReadsEnvironment},
+    {"File::OpenRead", kReadsFile},
+    {"File::ReadAllBytes", kReadsFile},
+    {"File::ReadAllLines", kReadsFile},
+    {"File::ReadAllText", kReadsFile},
+    {"FileStream", kReadsFile},
+    {"HttpClient", kNetwork},
+    {"Process::Start", kStartsProcess},
+    {"Socket", kNetwork | kTakesResource},
+    {"StreamReader", kReadsFile},
+    {"TcpClient", kNetwork | kTakesResource},
+    {"Thread::Sleep", kSleeps},
+});
+static_assert(sortedByName(kTypes) && sortedByName(kCalls));
+
+CollectionAct collectionAct(std::string_view member) {
+  static constexpr std::string_view kAdd[] = {"Add", "AddFirst", "AddLast", "AddRange", "Append", "AppendLine", "Enqueue", "GetOrAdd", "Insert", "Push", "TryAdd"};
+  static constexpr std::string_view kRemove[] = {"Clear", "Dequeue", "Pop", "Remove", "RemoveAll", "RemoveAt", "RemoveFirst", "RemoveLast", "TryDequeue", "TryPop", "TryRemove", "TryTake"};
+  static constexpr std::string_view kChange[] = {"AddOrUpdate", "Reverse", "Sort", "TryUpdate", "ExceptWith", "IntersectWith", "UnionWith"};
+  static constexpr std::string_view kRead[] = {"Any", "All", "Contains", "ContainsKey", "ContainsValue", "CopyTo", "Count", "Equals", "First", "FirstOrDefault", "GetEnumerator", "GetHashCode", "IndexOf", "Last", "Peek", "Select", "Single", "ToArray", "ToList", "ToString", "TryGetValue", "TryPeek", "Where", "Exists", "Find", "FindAll", "ForEach", "OrderBy", "IsMatch", "Match", "Replace", "Split", "StartsWith", "Trim"};
+  return actIn(member, kAdd, kRemove, kChange, kRead);
+}
+
+}  // namespace
+
+const Guarantees& csharpGuarantees() {
+  static const Guarantees kGuarantees = [] {
+    Guarantees g;
+    g.guardedLocalStatic = {true, "ECMA-334 15.12 (a type's initialiser runs once, under a lock)"};
+    g.orderedAcrossFiles = {true, "ECMA-334 15.12 (before the type's first use)"};
+    g.sharedMemoryThreads = {true, "ECMA-335 I.12.6"};
+    g.plainPointerPublishes = {false, "ECMA-335 I.12.6.4 (writes of the constructor and of the slot may be seen in another order)"};
+    g.volatilePublishes = {true, "ECMA-334 15.5.4"};
+    g.implicitCopy = {false, "ECMA-334 12.21.2 (assignment copies the reference)"};
+    g.implicitConstructor = {true, "ECMA-334 15.11.5"};
+    g.staticsDestroyedAtExit = {false, "ECMA-334 7.9"};
+    g.byLastPart = true;
+    g.types = kTypes;
+    g.calls = kCalls;
+    g.collectionAct = collectionAct;
+    return g;
+  }();
+  return kGuarantees;
+}
+
+}  // namespace elmcart
