@@ -9,13 +9,14 @@
 #include "languages/go/go.h"
 #include "languages/javascript/javascript.h"
 #include "languages/language.h"
+#include "languages/php/php.h"
 #include "languages/python/python.h"
 #include "languages/typescript/typescript.h"
 
 namespace elmcart {
 
 std::span<const Language> languages() {
-  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage(), csharpLanguage()};
+  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage(), csharpLanguage(), phpLanguage()};
   return kTable;
 }
 

@@ -1,0 +1,69 @@
+// What PHP promises. Sources are sections of the PHP language specification and
+// of the PHP manual.
+#include "languages/php/php.h"
+#include "languages/shared/tables.h"
+
+namespace elmcart {
+namespace {
+
+// Sorted by name.
+constexpr auto kTypes = std::to_array<NamedBits>({
+    {"ArrayObject", kCollection | kKeyedCollection},
+    {"SplObjectStorage", kCollection},
+    {"SplQueue", kCollection},
+    {"SplStack", kCollection},
+    {"WeakMap", kCollection | kKeyedCollection},
+    {"array", kCollection},
+    {"string", kTextType},
+});
+
+constexpr auto kCalls = std::to_array<NamedBits>({
+    {"PDO", kNetwork},
+    {"assert", kAborts},
+    {"curl_exec", kNetwork},
+    {"die", kAborts},
+    {"exec", kStartsProcess},
+    {"exit", kAborts},
+    {"file_get_contents", kReadsFile},
+    {"fopen", kReadsFile | kTakesResource},
+    {"fsockopen", kNetwork | kTakesResource},
+    {"getenv", kReadsEnvironment},
+    {"mysqli_connect", kNetwork | kTakesResource},
+    {"parse_ini_file", kReadsFile},
+    {"proc_open", kStartsProcess},
+    {"shell_exec", kStartsProcess},
+    {"sleep", kSleeps},
+    {"usleep", kSleeps},
+});
+static_assert(sortedByName(kTypes) && sortedByName(kCalls));
+
+CollectionAct collectionAct(std::string_view member) {
+  static constexpr std::string_view kAdd[] = {"append", "attach", "enqueue", "offsetSet", "push"};
+  static constexpr std::string_view kRemove[] = {"dequeue", "detach", "offsetUnset", "pop", "shift"};
+  static constexpr std::string_view kChange[] = {"exchangeArray", "uasort", "uksort"};
+  static constexpr std::string_view kRead[] = {"contains", "count", "current", "getArrayCopy", "getIterator", "offsetExists", "offsetGet", "key", "format", "getMessage"};
+  return actIn(member, kAdd, kRemove, kChange, kRead);
+}
+
+}  // namespace
+
+const Guarantees& phpGuarantees() {
+  static const Guarantees kGuarantees = [] {
+    Guarantees g;
+    g.guardedLocalStatic = {true, "PHP manual, Variable scope (a static variable is initialised once in a request)"};
+    g.orderedAcrossFiles = {true, "PHP manual, include (a file runs when it is included)"};
+    g.sharedMemoryThreads = {false, "PHP manual, Lifetime of a request (nothing is shared between requests)"};
+    g.plainPointerPublishes = {true, "PHP manual, Lifetime of a request"};
+    g.implicitCopy = {false, "PHP manual, Objects and references"};
+    g.implicitConstructor = {true, "PHP manual, Constructors"};
+    g.staticsDestroyedAtExit = {true, "PHP manual, Destructors (called when the script ends)"};
+    g.byLastPart = true;
+    g.types = kTypes;
+    g.calls = kCalls;
+    g.collectionAct = collectionAct;
+    return g;
+  }();
+  return kGuarantees;
+}
+
+}  // namespace elmcart
