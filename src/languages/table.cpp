@@ -8,6 +8,7 @@
 #include "languages/csharp/csharp.h"
 #include "languages/go/go.h"
 #include "languages/javascript/javascript.h"
+#include "languages/kotlin/kotlin.h"
 #include "languages/language.h"
 #include "languages/php/php.h"
 #include "languages/python/python.h"
@@ -16,7 +17,7 @@
 namespace elmcart {
 
 std::span<const Language> languages() {
-  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage(), csharpLanguage(), phpLanguage()};
+  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage(), csharpLanguage(), phpLanguage(), kotlinLanguage()};
   return kTable;
 }
 

@@ -32,7 +32,7 @@ enum class Kind : uint8_t {
               // that child names what is made visible and `name` is what it is called here
   Alias,      // name: the new name; Type child: what it stands for
   Type,       // class, struct, interface, enum …: detail is a TypeForm
-  Variable,   // field, global, local, static local: storage in the modifiers
+  Variable,   // field, global, local, static local: storage in the modifiers; detail is a VariableForm
   Function,   // detail is a FunctionForm
   Parameter,
   Enumerator,
@@ -86,6 +86,9 @@ enum class TypeForm : uint8_t { Class, Struct, Union, Enum, Interface, Object };
 // is code that runs when its class or file is loaded. A factory runs in place of
 // the constructor whenever an object is asked for, and returns one.
 enum class FunctionForm : uint8_t { Function, Constructor, Destructor, Operator, Conversion, Initialiser, Getter, Setter, Factory };
+// When a variable's initialiser runs, where the language lets it wait: when the
+// variable is first asked for, under the language's guard or without one.
+enum class VariableForm : uint8_t { Plain, Lazy, LazyUnguarded };
 enum class GuardForm : uint8_t { Scoped, LockUnlock };
 // How an object is made: as a value (local, temporary, by-value member), on the
 // heap with a bare owner, into an owning single or shared pointer, or in a

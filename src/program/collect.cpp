@@ -290,6 +290,7 @@ void Linker::collectVariable(FileIndex f, NodeId nodeId, ScopeIndex scope) {
   variable.name = name;
   variable.qualified = qualify(scope, name);
   variable.modifiers = node.modifiers;
+  variable.form = static_cast<VariableForm>(node.detail);
   variable.parent = scope;
   variable.onlyIn = onlyIn;
   variable.declarations.push_back({f, nodeId});

@@ -111,6 +111,7 @@ struct Variable {
   NameId name = 0;
   NameId qualified = 0;
   Storage storage = Storage::Local;
+  VariableForm form = VariableForm::Plain;
   uint32_t modifiers = 0;
   TypeIndex owner = kNone;           // of fields
   FunctionIndex function = kNone;    // of locals, parameters and function statics

@@ -137,8 +137,13 @@ class Recogniser {
     if (depth > 8) return true;
     const TypeDecl& decl = p_.types[type];
     if (!decl.definition.known() || decl.hasUnknownBase) return true;
-    for (VariableIndex f : decl.fields)
+    for (VariableIndex f : decl.fields) {
       if (!(p_.variables[f].modifiers & (kConst | kConstant)) || (p_.variables[f].modifiers & kMutable)) return true;
+      // A reference that stays the same to something that does not.
+      const TypeUse& use = p_.use(p_.variables[f].type);
+      if ((use.modifiers & kManaged) != kManaged) continue;
+      if (use.decl == kNone ? (p_.traits(p_.variables[f].declarations.front().file, p_.variables[f].type) & kCollection) != 0 : holdsState(use.decl, depth + 1)) return true;
+    }
     for (const Base& base : decl.bases)
       if (base.type != kNone && holdsState(base.type, depth + 1)) return true;
     return false;
@@ -151,6 +156,10 @@ class Recogniser {
     uint32_t traits = traitsOf(v);
     if (traits & (kLockType | kConditionType)) return "a pure lock object: it guards other state and holds none";
     if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds nothing else";
+    bool managed = (use.modifiers & kManaged) == kManaged;
+    if (managed && (variable.modifiers & kConst) && type != kNone && use.decl != kNone && p_.types[type].form != TypeForm::Interface && !isAbstract(p_, type) && !holdsState(type) && p_.types[type].derived.empty() &&
+        weightsOfCreation(p_, type, kNone).empty())
+      return "its class holds no state";
     bool pointerToMutable = use.has(kPointer) && !use.has(kPointeeConst) && type != kNone;
     if (variable.modifiers & kConstant) return pointerToMutable ? "" : "a compile-time constant";
     if ((variable.modifiers & kConst) && !use.has(kPointer | kReference)) {
@@ -243,7 +252,7 @@ class Recogniser {
   Entity staticHolder(TypeIndex t) {
     Entity entity;
     const TypeDecl& decl = p_.types[t];
-    entity.kind = EntityKind::StaticHolder;
+    entity.kind = decl.form == TypeForm::Object ? EntityKind::Singleton : EntityKind::StaticHolder;
     entity.name = p_.text(decl.name);
     entity.id = p_.text(decl.qualified);
     entity.type = t;
@@ -601,11 +610,11 @@ class Recogniser {
         if (facts.made == kNone) facts.made = entity.type;
         facts.time = variable.storage == Storage::FunctionStatic ? CreationTime::Lazy : CreationTime::Eager;
         facts.in = variable.function;
-        if (traits & kLazyType) facts.time = CreationTime::Lazy;
+        if ((traits & kLazyType) || variable.form != VariableForm::Plain) facts.time = CreationTime::Lazy;
         // A thread's own copy needs no guard against other threads.
         facts.guard = variable.modifiers & kThreadLocal ? GuardSort::Language
                       : variable.storage == Storage::FunctionStatic ? (g.guardedLocalStatic.holds ? GuardSort::Language : GuardSort::None)
-                                                                    : GuardSort::Language;
+                      : variable.form == VariableForm::LazyUnguarded ? GuardSort::None : GuardSort::Language;
         made = true;
       }
     }
@@ -942,7 +951,8 @@ class Recogniser {
         uint32_t traits = p_.traits(p_.variables[f].declarations.front().file, p_.variables[f].type);
         if (traits & (kLockType | kConditionType | kOnceFlagType)) continue;
         bool changes = false;
-        if (!(p_.variables[f].modifiers & (kConst | kConstant)) || (p_.variables[f].modifiers & kMutable)) {
+        bool managed = (p_.use(p_.variables[f].type).modifiers & kManaged) == kManaged;
+        if (!(p_.variables[f].modifiers & (kConst | kConstant)) || (p_.variables[f].modifiers & kMutable) || managed) {
           for (uint32_t u : p_.usesOfVariable[f]) {
             const Use& use = p_.uses[u];
             if (use.access == Access::Read) continue;

@@ -310,7 +310,7 @@ class ScriptLowerer : public ModuleLowerer {
   // const X = { …, method() {} }: an object of a kind of its own.
   void objectType(std::string_view name, TSNode at, TSNode object, NodeId home, uint32_t bits) {
     NodeId id = add(home, Kind::Type, Role::Member, object);
-    build_[id].detail = static_cast<uint8_t>(TypeForm::Object);
+    build_[id].detail = static_cast<uint8_t>(TypeForm::Struct);
     build_[id].modifiers = kDefinition | (bits & ~uint32_t{kConst});
     build_.setName(id, name, begin(at));
     bool outerObject = inObject_;

@@ -385,6 +385,7 @@ void SharedLowerer::binary(TSNode node, NodeId parent, Role role) {
   if (isNull(left) || isNull(right)) {
     kids = named(node);
     std::erase_if(kids, [&](TSNode kid) { return g_.shapeOf(kid) == Shape::Comment; });
+    if (kids.size() < 2) kids = all(node);  // a null that the grammar does not name
     if (kids.size() >= 2) {
       left = kids.front();
       right = kids.back();

@@ -1,0 +1,82 @@
+// What Kotlin promises. Sources are sections of the Kotlin language
+// specification, of its library's documentation, and of the Java Language
+// Specification (JLS) for the platform under it.
+#include "languages/kotlin/kotlin.h"
+#include "languages/shared/tables.h"
+
+namespace elmcart {
+namespace {
+
+// Sorted by name.
+constexpr auto kTypes = std::to_array<NamedBits>({
+    {"ArrayDeque", kCollection},
+    {"ArrayList", kCollection},
+    {"AtomicBoolean", kAtomicType},
+    {"AtomicInteger", kAtomicType},
+    {"AtomicLong", kAtomicType},
+    {"AtomicReference", kAtomicType},
+    {"ConcurrentHashMap", kCollection | kKeyedCollection | kSafeToShare},
+    {"CopyOnWriteArrayList", kCollection | kSafeToShare},
+    {"HashMap", kCollection | kKeyedCollection},
+    {"HashSet", kCollection},
+    {"Lazy", kPointerLike | kLazyType},
+    {"LinkedHashMap", kCollection | kKeyedCollection},
+    {"MutableList", kCollection},
+    {"MutableMap", kCollection | kKeyedCollection},
+    {"MutableSet", kCollection},
+    {"Mutex", kLockType},
+    {"ReentrantLock", kLockType},
+    {"StringBuilder", kCollection},
+    {"Thread", kThreadType},
+    {"ThreadLocal", kPerThread | kPointerLike},
+    {"WeakReference", kPointerLike},
+});
+
+constexpr auto kCalls = std::to_array<NamedBits>({
+    {"File::readLines", kReadsFile},
+    {"File::readText", kReadsFile},
+    {"Socket", kNetwork | kTakesResource},
+    {"System::getenv", kReadsEnvironment},
+    {"Thread::sleep", kSleeps},
+    {"async", kRunsLater},
+    {"check", kAborts},
+    {"error", kAborts},
+    {"exitProcess", kAborts},
+    {"launch", kRunsLater},
+    {"readLines", kReadsFile},
+    {"readText", kReadsFile},
+    {"thread", kStartsThread | kRunsLater},
+});
+static_assert(sortedByName(kTypes) && sortedByName(kCalls));
+
+CollectionAct collectionAct(std::string_view member) {
+  static constexpr std::string_view kAdd[] = {"add", "addAll", "addFirst", "addLast", "append", "computeIfAbsent", "getOrPut", "plusAssign", "put", "putAll", "putIfAbsent"};
+  static constexpr std::string_view kRemove[] = {"clear", "poll", "pop", "remove", "removeAll", "removeAt", "removeFirst", "removeLast", "removeIf"};
+  static constexpr std::string_view kChange[] = {"compute", "merge", "replace", "replaceAll", "retainAll", "reverse", "set", "shuffle", "sort", "sortBy"};
+  static constexpr std::string_view kRead[] = {"any", "all", "contains", "containsKey", "count", "filter", "find", "first", "firstOrNull", "forEach", "get", "getOrDefault", "getOrElse", "indexOf", "isEmpty", "isNotEmpty", "joinToString", "last", "lastOrNull", "map", "none", "toList", "toMap", "toString", "values", "equals", "hashCode", "iterator", "asSequence", "toSet"};
+  return actIn(member, kAdd, kRemove, kChange, kRead);
+}
+
+}  // namespace
+
+const Guarantees& kotlinGuarantees() {
+  static const Guarantees kGuarantees = [] {
+    Guarantees g;
+    g.guardedLocalStatic = {true, "Kotlin library, lazy (synchronised by default)"};
+    g.orderedAcrossFiles = {true, "JLS 12.4.1 (a class is initialised at its first active use)"};
+    g.sharedMemoryThreads = {true, "JLS 17"};
+    g.plainPointerPublishes = {false, "JLS 17.4.5"};
+    g.volatilePublishes = {true, "JLS 17.4.4"};
+    g.implicitCopy = {false, "JLS 15.26.1 (assignment copies the reference)"};
+    g.implicitConstructor = {true, "Kotlin specification, Class declaration (a public constructor without parameters)"};
+    g.staticsDestroyedAtExit = {false, "JLS 12.8"};
+    g.byLastPart = true;
+    g.types = kTypes;
+    g.calls = kCalls;
+    g.collectionAct = collectionAct;
+    return g;
+  }();
+  return kGuarantees;
+}
+
+}  // namespace elmcart

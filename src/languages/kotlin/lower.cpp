@@ -1,0 +1,621 @@
+// Lowers a Kotlin file. Sections are of the Kotlin language specification, 1.9.
+#include "base/text.h"
+#include "languages/kotlin/kotlin.h"
+#include "languages/shared/lowerer.h"
+
+extern "C" const TSLanguage* tree_sitter_kotlin(void);
+
+namespace elmcart {
+namespace {
+
+enum Own : uint8_t { kPackage, kImports, kClass, kObject, kCompanion, kFunction, kProperty, kGetter, kInit, kSecondary, kIf, kWhen, kEntry, kTry, kCatch, kFor, kWhile, kJump, kCall, kNavigation, kIndexing, kPostfix, kAssignable, kLambda, kControl, kAnonymous, kCast, kObjectLiteral, kAlias, kTypeTest, kWhenSubject };
+
+constexpr ShapeRow kRows[] = {
+    {"line_comment", Shape::Comment}, {"multiline_comment", Shape::Comment}, {"package_header", Shape::Skip}, {"import_list", Shape::Pass}, {"import_header", Shape::Own, kImports}, {"class_declaration", Shape::Own, kClass}, {"object_declaration", Shape::Own, kObject}, {"companion_object", Shape::Own, kCompanion},
+    {"function_declaration", Shape::Own, kFunction}, {"property_declaration", Shape::Own, kProperty}, {"getter", Shape::Skip}, {"setter", Shape::Skip}, {"anonymous_initializer", Shape::Own, kInit}, {"secondary_constructor", Shape::Own, kSecondary}, {"type_alias", Shape::Own, kAlias}, {"class_body", Shape::Pass}, {"enum_class_body", Shape::Pass}, {"enum_entry", Shape::Skip},
+    {"statements", Shape::Block}, {"control_structure_body", Shape::Own, kControl}, {"if_expression", Shape::Own, kIf}, {"when_expression", Shape::Own, kWhen}, {"when_entry", Shape::Own, kEntry}, {"when_subject", Shape::Pass}, {"when_condition", Shape::Pass}, {"try_expression", Shape::Own, kTry}, {"catch_block", Shape::Own, kCatch}, {"finally_block", Shape::Own, kCatch},
+    {"for_statement", Shape::Own, kFor}, {"while_statement", Shape::Own, kWhile}, {"do_while_statement", Shape::Own, kWhile}, {"jump_expression", Shape::Own, kJump}, {"assignment", Shape::Assign}, {"directly_assignable_expression", Shape::Own, kAssignable}, {"call_expression", Shape::Own, kCall}, {"navigation_expression", Shape::Own, kNavigation}, {"indexing_expression", Shape::Own, kIndexing}, {"postfix_expression", Shape::Own, kPostfix}, {"prefix_expression", Shape::Unary},
+    {"conjunction_expression", Shape::Binary}, {"disjunction_expression", Shape::Binary}, {"equality_expression", Shape::Binary}, {"comparison_expression", Shape::Binary}, {"elvis_expression", Shape::Binary}, {"additive_expression", Shape::Binary}, {"multiplicative_expression", Shape::Binary}, {"infix_expression", Shape::Other}, {"range_expression", Shape::Other}, {"check_expression", Shape::Own, kTypeTest}, {"as_expression", Shape::Own, kCast},
+    {"lambda_literal", Shape::Own, kLambda}, {"annotated_lambda", Shape::Pass}, {"anonymous_function", Shape::Own, kAnonymous}, {"object_literal", Shape::Own, kObjectLiteral}, {"parenthesized_expression", Shape::Paren}, {"simple_identifier", Shape::Name}, {"this_expression", Shape::This}, {"super_expression", Shape::This}, {"value_argument", Shape::Pass}, {"value_arguments", Shape::Pass},
+    {"string_literal", Shape::Text}, {"interpolated_expression", Shape::Pass}, {"interpolated_identifier", Shape::Name}, {"integer_literal", Shape::Number}, {"long_literal", Shape::Number}, {"hex_literal", Shape::Number}, {"bin_literal", Shape::Number}, {"unsigned_literal", Shape::Number}, {"real_literal", Shape::Number}, {"boolean_literal", Shape::Boolean}, {"character_literal", Shape::Text}, {"collection_literal", Shape::Collection},
+    {"modifiers", Shape::Skip}, {"annotation", Shape::Skip}, {"file_annotation", Shape::Skip}, {"type_parameters", Shape::Skip}, {"type_arguments", Shape::Skip}, {"user_type", Shape::Skip}, {"nullable_type", Shape::Skip}, {"shebang_line", Shape::Skip}, {"label", Shape::Skip}, {"spread_expression", Shape::Pass}, {"callable_reference", Shape::Other}, {"type_constraints", Shape::Skip}, {"property_delegate", Shape::Skip}, {"variable_declaration", Shape::Skip}, {"binding_pattern_kind", Shape::Skip},
+};
+
+constexpr std::string_view kValueTypes[] = {"Boolean", "Byte", "Short", "Char", "Int", "Long", "Float", "Double", "UInt", "ULong", "String", "Unit", "Nothing"};
+constexpr std::string_view kNullWords[] = {"null"};
+
+const SharedGrammar& grammar() {
+  static const SharedGrammar kGrammar([] {
+    GrammarSpec spec;
+    spec.grammar = tree_sitter_kotlin;
+    spec.rows = kRows;
+    spec.valueTypes = kValueTypes;
+    spec.nullWords = kNullWords;
+    return spec;
+  }());
+  return kGrammar;
+}
+
+class KotlinLowerer : public SharedLowerer {
+ public:
+  using SharedLowerer::SharedLowerer;
+
+ private:
+  void unit(TSNode root) override {
+    NodeId home = 0;
+    if (TSNode header = childOfType(root, "package_header"); !isNull(header))
+      if (TSNode name = childOfType(header, "identifier"); !isNull(name)) {
+        home = build_.add(0, Kind::Namespace, Role::None, spanOf(root));
+        build_.setName(home, scoped(text(name)), begin(name));
+      }
+    members(root, home);
+  }
+
+  // Getters and setters follow the property that they belong to.
+  void members(TSNode node, NodeId parent) {
+    std::vector<TSNode> kids = named(node);
+    for (size_t i = 0; i < kids.size(); ++i) {
+      if (!is(kids[i], "property_declaration")) {
+        visit(kids[i], parent, Role::None);
+        continue;
+      }
+      TSNode getter = childOfType(kids[i], "getter"), setter = childOfType(kids[i], "setter");
+      for (size_t k = i + 1; k < kids.size() && k < i + 3; ++k) {
+        if (is(kids[k], "getter") && isNull(getter)) getter = kids[k];
+        else if (is(kids[k], "setter") && isNull(setter)) setter = kids[k];
+        else break;
+      }
+      property(kids[i], parent, getter, setter);
+    }
+  }
+
+  uint32_t modifiersOf(TSNode node) {
+    uint32_t out = inCompanion_ ? kStatic : 0u;
+    TSNode list = childOfType(node, "modifiers");
+    if (!isNull(list))
+      for (TSNode child : all(list)) {
+        std::string_view word = text(child);
+        if (word == "private") out |= kPrivate;
+        else if (word == "protected") out |= kProtected;
+        else if (word == "abstract") out |= kAbstract;
+        else if (word == "override") out |= kOverride;
+        else if (word == "open") out |= kVirtual;
+        else if (word == "const") out |= kConst | kConstant;
+        else if (word == "lateinit") out &= ~uint32_t{kConst};
+        else if (word == "@Volatile" || word == "@kotlin.concurrent.Volatile") out |= kVolatile;
+      }
+    if (!(out & (kPrivate | kProtected))) out |= kPublic;
+    return out;
+  }
+
+  // A class with `private constructor`: what follows its name tells.
+  void classNode(TSNode node, NodeId parent, TypeForm form, std::string_view given = {}) {
+    TSNode name = childOfType(node, "type_identifier");
+    if (isNull(name)) name = childOfType(node, "simple_identifier");
+    std::string_view word = given.empty() ? text(name) : given;
+    NodeId id = add(parent, Kind::Type, Role::Member, node);
+    build_[id].detail = static_cast<uint8_t>(form);
+    build_[id].modifiers = modifiersOf(node) | kDefinition;
+    build_.setName(id, word, isNull(name) ? begin(node) : begin(name));
+    if (TSNode list = childOfType(node, "type_parameters"); !isNull(list))
+      for (TSNode one : named(list)) {
+        TSNode first = firstNamed(one);
+        NodeId ref = add(id, Kind::TypeRef, Role::TypeParameter, one);
+        build_.setName(ref, text(isNull(first) ? one : first), begin(one));
+      }
+    std::string outer = currentClass_;
+    bool outerCompanion = inCompanion_;
+    inCompanion_ = form == TypeForm::Object;
+    currentClass_ = word;
+    for (TSNode child : named(node)) {
+      if (!is(child, "delegation_specifier")) continue;
+      TSNode base = firstNamed(child);
+      if (is(base, "constructor_invocation") || is(base, "explicit_delegation")) base = firstNamed(base);
+      if (NodeId ref = typeRef(base, id, Role::Base); ref != kNoNode) build_[ref].modifiers = kPublic;
+    }
+    if (TSNode primary = childOfType(node, "primary_constructor"); !isNull(primary)) {
+      bool closed = !isNull(childOfType(primary, "modifiers")) && text(childOfType(primary, "modifiers")).find("private") != std::string_view::npos;
+      bool shielded = !isNull(childOfType(primary, "modifiers")) && text(childOfType(primary, "modifiers")).find("protected") != std::string_view::npos;
+      NodeId constructor = function(primary, id, FunctionForm::Constructor, "constructor", begin(primary), kDefinition | (closed ? kPrivate : shielded ? kProtected : kPublic));
+      for (TSNode one : named(primary)) {
+        if (!is(one, "class_parameter")) continue;
+        parameter(one, constructor);
+        if (TSNode kind = childOfType(one, "binding_pattern_kind"); !isNull(kind)) {
+          NodeId field = add(id, Kind::Variable, Role::Member, one);
+          TSNode inner = childOfType(one, "simple_identifier");
+          build_.setName(field, text(inner), begin(inner));
+          build_[field].modifiers = (modifiersOf(one) & ~uint32_t{kStatic}) | (text(kind) == "val" ? kConst : 0u);
+          typeRef(typeNode(one), field, Role::Type);
+        }
+      }
+    }
+    TSNode inner = childOfType(node, "class_body");
+    if (isNull(inner)) inner = childOfType(node, "enum_class_body");
+    if (!isNull(inner)) {
+      for (TSNode entry : named(inner))
+        if (is(entry, "enum_entry")) enumEntry(entry, id);
+      members(inner, id);
+    }
+    inCompanion_ = outerCompanion;
+    currentClass_ = outer;
+  }
+
+  // Each entry of an enum is an object of it, made with the class.
+  void enumEntry(TSNode entry, NodeId type) {
+    TSNode name = childOfType(entry, "simple_identifier");
+    NodeId id = add(type, Kind::Variable, Role::Member, entry);
+    build_.setName(id, text(name), begin(name));
+    build_[id].modifiers = kStatic | kConst | kPublic | kDefinition;
+    typeRefNamed(currentClass_, name, id, Role::Type);
+    NodeId create = add(id, Kind::Create, Role::Initialiser, entry);
+    build_[create].detail = static_cast<uint8_t>(CreateForm::Heap);
+    typeRefNamed(currentClass_, name, create, Role::Type, false);
+  }
+
+  TSNode typeNode(TSNode node) const {
+    for (TSNode child : named(node))
+      if (is(child, "user_type") || is(child, "nullable_type") || is(child, "function_type") || is(child, "parenthesized_type")) return child;
+    return {};
+  }
+
+  void parameter(TSNode node, NodeId fn) override {
+    TSNode inner = is(node, "parameter") || is(node, "class_parameter") || is(node, "parameter_with_optional_type") || is(node, "variable_declaration") ? node : TSNode{};
+    if (isNull(inner)) return;
+    NodeId id = add(fn, Kind::Parameter, Role::Parameter, node);
+    TSNode name = childOfType(node, "simple_identifier");
+    if (isNull(name)) name = node;
+    build_.setName(id, text(name), begin(name));
+    typeRef(typeNode(node), id, Role::Type);
+    bool after = false;
+    for (TSNode part : all(node)) {
+      if (after && ts_node_is_named(part)) visit(part, id, Role::Initialiser);
+      after |= text(part) == "=";
+    }
+  }
+
+  // A default value stands beside its parameter in the list.
+  void parameterList(TSNode list, NodeId fn) {
+    if (isNull(list)) return;
+    NodeId last = kNoNode;
+    bool value = false;
+    for (TSNode part : all(list)) {
+      if (is(part, "parameter") || is(part, "variable_declaration") || is(part, "parameter_with_optional_type")) {
+        last = static_cast<NodeId>(file_.nodes.size());
+        parameter(part, fn);
+        value = false;
+      } else if (text(part) == "=") {
+        value = true;
+      } else if (value && ts_node_is_named(part) && last != kNoNode) {
+        visit(part, last, Role::Initialiser);
+        value = false;
+      }
+    }
+  }
+
+  void functionBody(TSNode node, NodeId id) {
+    TSNode inner = childOfType(node, "function_body");
+    if (isNull(inner)) return;
+    if (file_[id].kind == Kind::Function) build_[id].modifiers |= kDefinition;
+    ++functionDepth_;
+    TSNode first = firstNamed(inner);
+    bool expression = hasToken(inner, "=");
+    NodeId block = add(id, Kind::Block, Role::Body, inner);
+    if (expression && !isNull(first)) {
+      NodeId result = add(block, Kind::Return, Role::None, first);
+      visit(first, result, Role::Value);
+    } else if (is(first, "statements")) {
+      members(first, block);
+    }
+    --functionDepth_;
+  }
+
+  void property(TSNode node, NodeId parent, TSNode getter, TSNode setter) {
+    TSNode declaration = childOfType(node, "variable_declaration"), kind = childOfType(node, "binding_pattern_kind");
+    if (isNull(declaration)) {  // val (a, b) = …
+      TSNode several = childOfType(node, "multi_variable_declaration");
+      NodeId other = add(parent, Kind::Other, Role::None, node);
+      for (TSNode child : named(node))
+        if (!is(child, "multi_variable_declaration") && !is(child, "binding_pattern_kind") && !is(child, "modifiers")) visit(child, other, Role::Operand);
+      if (!isNull(several))
+        for (TSNode one : named(several)) {
+          TSNode name = childOfType(one, "simple_identifier");
+          if (isNull(name)) continue;
+          NodeId id = add(parent, Kind::Variable, Role::None, one);
+          build_.setName(id, text(name), begin(name));
+        }
+      return;
+    }
+    TSNode name = childOfType(declaration, "simple_identifier"), value{}, delegate = childOfType(node, "property_delegate");
+    bool after = false;
+    for (TSNode part : all(node)) {
+      if (after && ts_node_is_named(part) && isNull(value)) value = part;
+      after |= text(part) == "=";
+    }
+    uint32_t bits = functionDepth_ > 0 && file_[parent].kind != Kind::Type ? 0u : modifiersOf(node);
+    // A top-level private property is its file's own.
+    if (functionDepth_ == 0 && file_[parent].kind != Kind::Type && (bits & kPrivate)) bits |= kStatic;
+    if (text(kind) == "val") bits |= kConst;
+    if (!isNull(getter) && isNull(value)) {
+      NodeId id = function(getter, parent, FunctionForm::Getter, text(name), begin(name), bits & ~uint32_t{kConst});
+      typeRef(typeNode(declaration), id, Role::Type);
+      functionBody(getter, id);
+      if (!isNull(setter)) {
+        NodeId set = function(setter, parent, FunctionForm::Setter, "set " + std::string(text(name)), begin(name), bits & ~uint32_t{kConst});
+        if (TSNode one = childOfType(setter, "parameter_with_optional_type"); !isNull(one)) parameter(one, set);
+        functionBody(setter, set);
+      }
+      return;
+    }
+    VariableForm form = VariableForm::Plain;
+    if (TSNode call = isNull(delegate) ? TSNode{} : firstNamed(delegate); !isNull(call)) {
+      // by lazy { … }: made when first asked for, under a lock unless told otherwise.
+      std::string_view written = text(call);
+      if (written.substr(0, 4) == "lazy") {
+        form = written.find("LazyThreadSafetyMode.NONE") != std::string_view::npos ? VariableForm::LazyUnguarded : VariableForm::Lazy;
+        value = lastExpression(call);
+      } else {
+        value = call;
+      }
+    }
+    NodeId id = add(parent, Kind::Variable, file_[parent].kind == Kind::Type ? Role::Member : Role::None, node);
+    build_[id].detail = static_cast<uint8_t>(form);
+    build_.setName(id, text(name), begin(name));
+    build_[id].modifiers = bits | kDefinition;
+    if (!isNull(childOfType(node, "modifiers")) && text(childOfType(node, "modifiers")).find("lateinit") != std::string_view::npos) build_[id].modifiers &= ~uint32_t{kConst};
+    typeRef(typeNode(declaration), id, Role::Type);
+    if (!isNull(value)) visit(value, id, Role::Initialiser);
+  }
+
+  // The last expression of the lambda that a call is given.
+  TSNode lastExpression(TSNode call) {
+    TSNode suffix = childOfType(call, "call_suffix"), lambda{};
+    if (!isNull(suffix)) lambda = childOfType(suffix, "annotated_lambda");
+    if (!isNull(lambda)) lambda = childOfType(lambda, "lambda_literal");
+    TSNode block = isNull(lambda) ? TSNode{} : childOfType(lambda, "statements");
+    if (isNull(block)) return {};
+    std::vector<TSNode> kids = named(block);
+    return kids.empty() ? TSNode{} : kids.back();
+  }
+  TSNode lambdaOf(TSNode call) {
+    TSNode suffix = childOfType(call, "call_suffix");
+    TSNode lambda = isNull(suffix) ? TSNode{} : childOfType(suffix, "annotated_lambda");
+    return isNull(lambda) ? TSNode{} : childOfType(lambda, "lambda_literal");
+  }
+
+  bool ownAssign(TSNode node, NodeId parent, Role role) override {
+    std::vector<TSNode> kids = named(node);
+    std::vector<TSNode> every = all(node);
+    if (kids.empty()) return true;
+    std::string_view op;
+    for (TSNode part : every)
+      if (!ts_node_is_named(part) && text(part).find('=') != std::string_view::npos && op.empty()) op = text(part);
+    NodeId id = add(parent, Kind::Assign, role, node);
+    build_[id].detail = static_cast<uint8_t>(op.size() > 1 ? AssignForm::Compound : AssignForm::Plain);
+    visit(kids.front(), id, Role::Target);
+    if (kids.size() > 1) visit(kids.back(), id, Role::Value);
+    else if (text(every.back()) == "null") build_[add(id, Kind::Literal, Role::Value, every.back())].detail = static_cast<uint8_t>(LiteralForm::Null);
+    return true;
+  }
+
+  void call(TSNode node, NodeId parent, Role role) {
+    std::vector<TSNode> kids = named(node);
+    TSNode callee = kids.empty() ? TSNode{} : kids.front(), suffix = childOfType(node, "call_suffix");
+    TSNode lambda = lambdaOf(node);
+    // synchronized(lock) { … } and lock.withLock { … }
+    TSNode lock{};
+    if (is(callee, "call_expression") && text(firstNamed(callee)) == "synchronized") {
+      TSNode given = childOfType(callee, "call_suffix");
+      given = isNull(given) ? TSNode{} : childOfType(given, "value_arguments");
+      lock = isNull(given) ? TSNode{} : firstNamed(given);
+    } else if (text(callee) == "synchronized" && !isNull(suffix)) {
+      TSNode given = childOfType(suffix, "value_arguments");
+      lock = isNull(given) ? TSNode{} : firstNamed(given);
+    } else if (is(callee, "navigation_expression")) {
+      std::string_view written = text(callee);
+      if (written.size() > 9 && written.substr(written.size() - 9) == ".withLock") lock = firstNamed(callee);
+    }
+    if (!isNull(lock) && !isNull(lambda)) {
+      NodeId guard = add(parent, Kind::Guard, role, node);
+      build_[guard].detail = static_cast<uint8_t>(GuardForm::Scoped);
+      visit(lock, guard, Role::Lock);
+      NodeId block = add(guard, Kind::Block, Role::Body, lambda);
+      if (TSNode inner = childOfType(lambda, "statements"); !isNull(inner)) members(inner, block);
+      return;
+    }
+    // value.also { slot = it }: an assignment that is worth its value.
+    if (is(callee, "navigation_expression") && !isNull(lambda)) {
+      std::string_view written = text(callee);
+      TSNode inner = childOfType(lambda, "statements");
+      std::vector<TSNode> steps = isNull(inner) ? std::vector<TSNode>{} : named(inner);
+      bool also = written.size() > 5 && written.substr(written.size() - 5) == ".also";
+      if (also && steps.size() == 1 && is(steps[0], "assignment")) {
+        std::vector<TSNode> sides = named(steps[0]);
+        if (sides.size() == 2 && text(sides[1]) == "it") {
+          NodeId assign = add(parent, Kind::Assign, role, node);
+          visit(sides[0], assign, Role::Target);
+          visit(firstNamed(callee), assign, Role::Value);
+          return;
+        }
+      }
+    }
+    NodeId id = add(parent, Kind::Call, role, node);
+    if (!isNull(callee)) visit(callee, id, Role::Callee);
+    if (isNull(suffix)) return;
+    if (TSNode list = childOfType(suffix, "value_arguments"); !isNull(list))
+      for (TSNode one : named(list)) {
+        std::vector<TSNode> parts = named(one);
+        if (!parts.empty()) visit(parts.back(), id, Role::Argument);
+        else add(id, Kind::Literal, Role::Argument, one);
+      }
+    if (!isNull(lambda)) visit(lambda, id, Role::Argument);
+  }
+
+  void own(TSNode node, uint8_t tag, NodeId parent, Role role) override {
+    switch (tag) {
+      case kImports: {
+        TSNode name = childOfType(node, "identifier");
+        if (isNull(name)) break;
+        NodeId import = add(parent, Kind::Import, Role::None, node);
+        build_.setName(import, scoped(text(name)), begin(name));
+        NodeId id = add(parent, Kind::Using, Role::None, node);
+        TSNode alias = childOfType(node, "import_alias");
+        if (!isNull(alias)) {
+          build_.setName(id, text(firstNamed(alias)), begin(alias));
+          NodeId ref = add(id, Kind::TypeRef, Role::Type, name);
+          build_.setName(ref, scoped(text(name)), begin(name));
+        } else {
+          build_.setName(id, scoped(text(name)), begin(name));
+        }
+        if (!isNull(childOfType(node, "wildcard_import"))) build_[id].modifiers |= kWholeScope;
+        break;
+      }
+      case kClass: classNode(node, parent, hasToken(node, "interface") ? TypeForm::Interface : hasToken(node, "enum") ? TypeForm::Enum : TypeForm::Class); break;
+      case kObject: classNode(node, parent, TypeForm::Object); break;
+      case kCompanion: {
+        // Its members are reached through the class around it.
+        bool outer = inCompanion_;
+        inCompanion_ = true;
+        if (TSNode inner = childOfType(node, "class_body"); !isNull(inner)) members(inner, parent);
+        inCompanion_ = outer;
+        break;
+      }
+      case kFunction: {
+        TSNode name = childOfType(node, "simple_identifier");
+        // fun Type.name(): joins the type.
+        std::string qualified(text(name));
+        TSNode receiver{};
+        bool dot = false;
+        for (TSNode part : all(node)) {
+          if (ts_node_eq(part, name)) break;
+          if (is(part, "user_type") || is(part, "nullable_type")) receiver = part;
+          dot |= text(part) == ".";
+        }
+        if (functionDepth_ > 0 && file_[parent].kind != Kind::Type) {
+          NodeId id = add(parent, Kind::Variable, Role::None, node);
+          build_.setName(id, text(name), begin(name));
+          build_[id].modifiers = kDefinition | kConst;
+          NodeId lambda = add(id, Kind::Lambda, Role::Initialiser, node);
+          parameterList(childOfType(node, "function_value_parameters"), lambda);
+          functionBody(node, lambda);
+          break;
+        }
+        if (dot && !isNull(receiver)) {
+          std::string_view type = text(receiver);
+          qualified = scoped(type.substr(0, type.find_first_of("<?"))) + "::" + qualified;
+        }
+        NodeId id = function(node, parent, FunctionForm::Function, qualified, begin(name), modifiersOf(node));
+        TSNode result{};
+        bool after = false;
+        for (TSNode part : all(node)) {
+          if (is(part, "function_value_parameters")) after = true;
+          else if (after && (is(part, "user_type") || is(part, "nullable_type"))) result = part;
+        }
+        typeRef(result, id, Role::Type);
+        parameterList(childOfType(node, "function_value_parameters"), id);
+        functionBody(node, id);
+        break;
+      }
+      case kProperty: property(node, parent, childOfType(node, "getter"), childOfType(node, "setter")); break;
+      case kInit: {
+        // The initialiser block of a class runs in its constructor, of an object with it.
+        NodeId id = function(node, parent, inCompanion_ ? FunctionForm::Initialiser : FunctionForm::Constructor, inCompanion_ ? "init" : "constructor", begin(node), kDefinition | kPrivate | (inCompanion_ ? kStatic : 0u));
+        NodeId block = add(id, Kind::Block, Role::Body, node);
+        ++functionDepth_;
+        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) members(inner, block);
+        --functionDepth_;
+        break;
+      }
+      case kSecondary: {
+        NodeId id = function(node, parent, FunctionForm::Constructor, "constructor", begin(node), modifiersOf(node) | kDefinition);
+        parameterList(childOfType(node, "function_value_parameters"), id);
+        if (TSNode chained = childOfType(node, "constructor_delegation_call"); !isNull(chained)) {
+          NodeId init = add(id, Kind::FieldInit, Role::FieldInit, chained);
+          build_.setName(init, hasToken(chained, "this") ? std::string_view(currentClass_) : std::string_view("super"), begin(chained));
+          if (TSNode list = childOfType(chained, "value_arguments"); !isNull(list)) arguments(list, init);
+        }
+        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
+          NodeId block = add(id, Kind::Block, Role::Body, inner);
+          ++functionDepth_;
+          members(inner, block);
+          --functionDepth_;
+        }
+        break;
+      }
+      case kControl: {
+        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
+          NodeId id = add(parent, Kind::Block, role, node);
+          members(inner, id);
+        } else if (TSNode only = firstNamed(node); !isNull(only)) {
+          bool value = role == Role::Then || role == Role::Else;
+          if (value && file_[parent].kind == Kind::Conditional) {
+            visit(only, parent, role);
+          } else {
+            NodeId id = add(parent, Kind::Block, role, node);
+            visit(only, id, Role::None);
+          }
+        }
+        break;
+      }
+      case kIf: {
+        bool asValue = role != Role::None && role != Role::Then && role != Role::Else && role != Role::Body;
+        NodeId id = add(parent, asValue ? Kind::Conditional : Kind::If, role, node);
+        bool otherwise = false, first = true;
+        for (TSNode part : all(node)) {
+          if (text(part) == "else" && !ts_node_is_named(part)) otherwise = true;
+          if (!ts_node_is_named(part)) continue;
+          if (first) {
+            condition(part, id, Role::Condition);
+            first = false;
+          } else {
+            visit(part, id, otherwise ? Role::Else : Role::Then);
+          }
+        }
+        break;
+      }
+      case kWhen: {
+        NodeId id = add(parent, Kind::Switch, role, node);
+        visitChildren(node, id);
+        break;
+      }
+      case kEntry: {
+        NodeId id = add(parent, Kind::Block, Role::None, node);
+        visitChildren(node, id);
+        break;
+      }
+      case kTry: {
+        NodeId id = add(parent, Kind::Try, role, node);
+        for (TSNode child : named(node)) visit(child, id, is(child, "statements") ? Role::Body : Role::Handler);
+        break;
+      }
+      case kCatch: {
+        NodeId id = add(parent, Kind::Block, role, node);
+        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) members(inner, id);
+        break;
+      }
+      case kFor: {
+        NodeId id = add(parent, Kind::Loop, role, node);
+        for (TSNode child : named(node)) {
+          if (is(child, "variable_declaration")) {
+            TSNode name = childOfType(child, "simple_identifier");
+            NodeId item = add(id, Kind::Variable, Role::None, child);
+            build_.setName(item, text(name), begin(name));
+          } else {
+            visit(child, id, is(child, "control_structure_body") ? Role::Body : Role::Operand);
+          }
+        }
+        break;
+      }
+      case kWhile: {
+        NodeId id = add(parent, Kind::Loop, role, node);
+        for (TSNode child : named(node)) {
+          if (is(child, "control_structure_body")) visit(child, id, Role::Body);
+          else condition(child, id, Role::Condition);
+        }
+        break;
+      }
+      case kJump: {
+        std::string_view word = text(node);
+        Kind kind = word.substr(0, 6) == "return" ? Kind::Return : word.substr(0, 5) == "throw" ? Kind::Throw : Kind::Jump;
+        NodeId id = add(parent, kind, role, node);
+        if (kind != Kind::Jump) visitChildren(node, id, Role::Value);
+        break;
+      }
+      case kCall: call(node, parent, role); break;
+      case kNavigation: {
+        TSNode object = firstNamed(node), suffix = childOfType(node, "navigation_suffix");
+        NodeId id = add(parent, Kind::Member, role, node);
+        visit(object, id, Role::Receiver);
+        if (TSNode name = isNull(suffix) ? TSNode{} : firstNamed(suffix); !isNull(name)) build_.setName(id, text(name), begin(name));
+        break;
+      }
+      case kIndexing: case kAssignable: {
+        std::vector<TSNode> kids = named(node);
+        if (kids.empty()) break;
+        if (kids.size() == 1) {
+          visit(kids[0], parent, role);
+        } else if (is(kids.back(), "navigation_suffix")) {
+          NodeId id = add(parent, Kind::Member, role, node);
+          visit(kids.front(), id, Role::Receiver);
+          if (TSNode name = firstNamed(kids.back()); !isNull(name)) build_.setName(id, text(name), begin(name));
+        } else {
+          NodeId id = add(parent, Kind::Index, role, node);
+          visit(kids.front(), id, Role::Receiver);
+          visitChildren(kids.back(), id, Role::Argument);
+        }
+        break;
+      }
+      case kPostfix: {
+        bool update = hasToken(node, "++") || hasToken(node, "--");
+        if (!update) {
+          visit(firstNamed(node), parent, role);  // x!!
+          break;
+        }
+        NodeId id = add(parent, Kind::Update, role, node);
+        visit(firstNamed(node), id, Role::Target);
+        break;
+      }
+      case kLambda: {
+        NodeId id = add(parent, Kind::Lambda, role, node);
+        if (TSNode list = childOfType(node, "lambda_parameters"); !isNull(list)) parameters(list, id);
+        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
+          NodeId block = add(id, Kind::Block, Role::Body, inner);
+          ++functionDepth_;
+          members(inner, block);
+          --functionDepth_;
+        }
+        break;
+      }
+      case kAnonymous: {
+        NodeId id = add(parent, Kind::Lambda, role, node);
+        parameterList(childOfType(node, "function_value_parameters"), id);
+        functionBody(node, id);
+        break;
+      }
+      case kCast: {
+        std::vector<TSNode> kids = named(node);
+        NodeId id = add(parent, Kind::Cast, role, node);
+        if (kids.size() > 1) typeRef(kids.back(), id, Role::Type);
+        if (!kids.empty()) visit(kids.front(), id, Role::Operand);
+        break;
+      }
+      case kTypeTest: {
+        NodeId id = add(parent, Kind::Compare, role, node);
+        if (TSNode first = firstNamed(node); !isNull(first)) visit(first, id, Role::Operand);
+        break;
+      }
+      case kAlias: {
+        TSNode name = childOfType(node, "type_identifier");
+        NodeId id = add(parent, Kind::Alias, Role::Member, node);
+        build_.setName(id, text(name), begin(name));
+        typeRef(typeNode(node), id, Role::Type);
+        break;
+      }
+      case kObjectLiteral: add(parent, Kind::Other, role, node); break;
+      default: break;
+    }
+  }
+
+  std::string currentClass_;
+  bool inCompanion_ = false;
+  int functionDepth_ = 0;
+};
+
+}  // namespace
+
+Language kotlinLanguage() {
+  static constexpr std::string_view kExtensions[] = {".kt", ".kts"};
+  Language language;
+  language.id = "kotlin";
+  language.name = "Kotlin";
+  language.extensions = kExtensions;
+  language.separator = ".";
+  language.dotted = true;
+  language.importsInFileOnly = true;
+  language.infersTypes = true;
+  language.guarantees = &kotlinGuarantees();
+  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { KotlinLowerer(grammar(), text, out).run(); };
+  language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
+  return language;
+}
+
+}  // namespace elmcart
