@@ -36,6 +36,7 @@ enum TypeTrait : uint32_t {
   kCallableType = 1u << 15,
   kSafeToShare = 1u << 16,    // a collection that guards itself against threads
   kLazyType = 1u << 18,       // makes its value when it is first asked for, under a guard
+  kNotSafeToShare = 1u << 19, // looks like a constant, but keeps state between calls
   kPerThread = 1u << 17,      // holds a value for each thread
 };
 

@@ -16,7 +16,17 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   file.textSize = static_cast<uint32_t>(text.size());
   file.nodes.reserve(text.size() / 11 + 16);
   file.lineStarts = lineStartsOf(text);
-  language.lower(text, lore, file);
+  try {
+    language.lower(text, lore, file);
+  } catch (const std::exception& error) {
+    // A fault of ours must not take the other files along.
+    file.nodes.resize(1);
+    file.nodes[0] = {};
+    file.nodes[0].kind = Kind::Unit;
+    file.comments.clear();
+    file.unreadBytes = file.textSize;
+    file.problem = std::string("left unread, for reading it failed inside Elm Cart (") + error.what() + "); please report it";
+  }
   file.names.seal();
   for (Span span : file.comments) {
     std::string_view comment = text.substr(span.begin, span.size());

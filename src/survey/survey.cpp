@@ -137,15 +137,73 @@ class Recogniser {
     if (depth > 8) return true;
     const TypeDecl& decl = p_.types[type];
     if (!decl.definition.known() || decl.hasUnknownBase) return true;
-    for (VariableIndex f : decl.fields) {
+    for (VariableIndex f : decl.fields)
       if (!(p_.variables[f].modifiers & (kConst | kConstant)) || (p_.variables[f].modifiers & kMutable)) return true;
-      // A reference that stays the same to something that does not.
-      const TypeUse& use = p_.use(p_.variables[f].type);
-      if ((use.modifiers & kManaged) != kManaged) continue;
-      if (use.decl == kNone ? (p_.traits(p_.variables[f].declarations.front().file, p_.variables[f].type) & kCollection) != 0 : holdsState(use.decl, depth + 1)) return true;
-    }
     for (const Base& base : decl.bases)
       if (base.type != kNone && holdsState(base.type, depth + 1)) return true;
+    return false;
+  }
+
+  // Does any field of the class change after construction, anywhere in the tree?
+  // Asked for objects that the language looks after: nobody writes them but
+  // through their fields.
+  bool changesLater(TypeIndex type, int depth = 0) const {
+    if (depth > 8) return true;
+    if (auto known = changes_.find(type); known != changes_.end()) return known->second;
+    changes_[type] = false;  // a class that holds its own kind changes only by its other fields
+    const TypeDecl& decl = p_.types[type];
+    bool out = !decl.definition.known() || decl.form == TypeForm::Interface;
+    for (VariableIndex f : decl.fields) {
+      if (out) break;
+      const Variable& field = p_.variables[f];
+      uint32_t traits = p_.traits(field.declarations.front().file, field.type);
+      if (traits & (kLockType | kConditionType | kOnceFlagType)) continue;
+      if (traits & (kAtomicType | kThreadType | kFileResource)) out = true;
+      for (uint32_t u : p_.usesOfVariable[f]) {
+        const Use& use = p_.uses[u];
+        if (use.access == Access::Read || use.access == Access::Bind || constructs(use.in, type)) continue;
+        if (use.access == Access::Call && !(traits & kCollection)) continue;  // told by the class that it is of
+        out = true;
+        break;
+      }
+      const TypeUse& held = p_.use(field.type);
+      if (!out && held.decl != kNone && held.decl != type && p_.types[held.decl].form != TypeForm::Interface) out = changesLater(held.decl, depth + 1);
+    }
+    for (const Base& base : decl.bases) {
+      if (out) break;
+      if (base.type != kNone && p_.types[base.type].form != TypeForm::Interface) out = changesLater(base.type, depth + 1);
+      if (base.type == kNone && (p_.traits(decl.definition.file, base.use) & (kCollection | kThreadType | kAtomicType))) out = true;
+    }
+    for (TypeIndex d : decl.derived)
+      if (!out && p_.types[type].form != TypeForm::Interface) out = changesLater(d, depth + 1);
+    changes_[type] = out;
+    return out;
+  }
+
+  bool constructs(FunctionIndex in, TypeIndex type) const {
+    if (in == kNone) return true;
+    const Function& fn = p_.functions[in];
+    return fn.owner == type && (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor || fn.form == FunctionForm::Initialiser || fn.form == FunctionForm::Factory);
+  }
+
+  // Set once: by its definition, or while its class or file is loaded.
+  bool setOnlyAtStart(VariableIndex v) const {
+    for (uint32_t u : p_.usesOfVariable[v]) {
+      const Use& use = p_.uses[u];
+      if (use.access != Access::Write && use.access != Access::Update) continue;
+      if (use.throughPointer || use.inMember) continue;
+      if (use.in == kNone || p_.functions[use.in].form != FunctionForm::Initialiser) return false;
+    }
+    return true;
+  }
+
+  // Is what the slot refers to changed by anybody, as far as its own uses tell?
+  bool changedThrough(VariableIndex v) const {
+    for (uint32_t u : p_.usesOfVariable[v]) {
+      const Use& use = p_.uses[u];
+      bool changing = use.access == Access::Write || use.access == Access::Update;
+      if (changing && (use.throughPointer || use.inMember) && !(use.in != kNone && p_.functions[use.in].form == FunctionForm::Initialiser)) return true;
+    }
     return false;
   }
 
@@ -156,10 +214,15 @@ class Recogniser {
     uint32_t traits = traitsOf(v);
     if (traits & (kLockType | kConditionType)) return "a pure lock object: it guards other state and holds none";
     if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds nothing else";
-    bool managed = (use.modifiers & kManaged) == kManaged;
-    if (managed && (variable.modifiers & kConst) && type != kNone && use.decl != kNone && p_.types[type].form != TypeForm::Interface && !isAbstract(p_, type) && !holdsState(type) && p_.types[type].derived.empty() &&
-        weightsOfCreation(p_, type, kNone).empty())
-      return "its class holds no state";
+    bool managed = (use.modifiers & kManaged) == kManaged || (use.name == 0 && p_.language(placeOf(v).file).dotted);
+    if (managed && !(variable.modifiers & kThreadLocal) && setOnlyAtStart(v) && !changedThrough(v)) {
+      bool waits = variable.definition.known() && p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode && !(variable.modifiers & kConst);
+      if (type != kNone && use.decl != kNone && !waits && p_.types[type].form != TypeForm::Interface && !isAbstract(p_, type) && !changesLater(type) && weightsOfCreation(p_, type, kNone).empty() &&
+          (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
+        return "set once, and nothing in its class changes after construction";
+      if (type == kNone && (variable.modifiers & kConst) && !(traits & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare)))
+        return "a fixed reference to a library's object that this tree does not change";
+    }
     bool pointerToMutable = use.has(kPointer) && !use.has(kPointeeConst) && type != kNone;
     if (variable.modifiers & kConstant) return pointerToMutable ? "" : "a compile-time constant";
     if ((variable.modifiers & kConst) && !use.has(kPointer | kReference)) {
@@ -976,7 +1039,13 @@ class Recogniser {
 
   // The lock that is held wherever a field is touched after construction.
   void fillLocks(Entity& entity) {
+    if (entity.harmless) return;
     for (StateField& field : entity.state) {
+      auto [entry, fresh] = lockOfField_.emplace(field.variable, kNone);
+      if (!fresh) {
+        field.lock = entry->second;
+        continue;
+      }
       std::set<VariableIndex> common;
       bool first = true;
       for (uint32_t u : p_.usesOfVariable[field.variable]) {
@@ -988,11 +1057,21 @@ class Recogniser {
         first = false;
       }
       if (!common.empty()) field.lock = *common.begin();
+      lockOfField_[field.variable] = field.lock;
     }
   }
 
   // A private helper is protected when every call of it is.
   std::vector<VariableIndex> locksOfAllCallers(FunctionIndex function, int depth) const {
+    auto [entry, fresh] = callerLocks_.emplace(std::make_pair(function, depth), std::vector<VariableIndex>{});
+    if (fresh) {
+      std::vector<VariableIndex> found = findLocksOfAllCallers(function, depth);
+      callerLocks_[{function, depth}] = found;
+      return found;
+    }
+    return entry->second;
+  }
+  std::vector<VariableIndex> findLocksOfAllCallers(FunctionIndex function, int depth) const {
     if (depth > 3 || !(p_.functions[function].modifiers & (kPrivate | kProtected)) || p_.callsOfFunction[function].empty()) return {};
     std::set<VariableIndex> common;
     bool first = true;
@@ -1042,6 +1121,9 @@ class Recogniser {
   const Program& p_;
   const Origins& o_;
   std::set<TypeIndex> staticHolders_;
+  mutable std::map<TypeIndex, bool> changes_;
+  std::map<VariableIndex, VariableIndex> lockOfField_;
+  mutable std::map<std::pair<FunctionIndex, int>, std::vector<VariableIndex>> callerLocks_;
   std::set<std::string> ids_;  // of the entities so far
 };
 

@@ -66,7 +66,7 @@ class Condition {
   Known read() {
     Known value = orExpression();
     space();
-    return at_ == text_.size() ? value : std::nullopt;
+    return at_ == text_.size() && !failed_ ? value : std::nullopt;
   }
 
   static Known defined(std::string_view name) {
@@ -80,6 +80,10 @@ class Condition {
   }
 
  private:
+  void fail() {
+    failed_ = true;
+    at_ = text_.size();
+  }
   void space() { while (at_ < text_.size() && isBlank(text_[at_])) ++at_; }
   bool eat(std::string_view token) {
     space();
@@ -106,7 +110,7 @@ class Condition {
     return left;
   }
   Known unary() {
-    if (++depth_ > 200) { at_ = text_.size() + 1; return std::nullopt; }
+    if (++depth_ > 200) { fail(); return std::nullopt; }
     Known value = unaryInner();
     --depth_;
     return value;
@@ -121,18 +125,19 @@ class Condition {
     Known value;
     if (eat("(")) {
       value = orExpression();
-      if (!eat(")")) at_ = text_.size() + 1;
+      if (!eat(")")) fail();
     } else {
       size_t end = wordEnd(text_, at_);
       std::string_view word = text_.substr(at_, end - at_);
-      at_ = end == at_ ? text_.size() + 1 : end;
+      if (end == at_) fail();
+      else at_ = end;
       if (word == "defined") {
         bool parenthesis = eat("(");
         space();
         end = wordEnd(text_, at_);
         value = defined(text_.substr(at_, end - at_));
         at_ = end;
-        if (parenthesis && !eat(")")) at_ = text_.size() + 1;
+        if (parenthesis && !eat(")")) fail();
       } else if (!word.empty() && isDigit(word[0])) {
         value = word.find_first_not_of("0uUlLxX") != std::string_view::npos;
       } else if (defined(word) == Known(false)) {
@@ -153,7 +158,8 @@ class Condition {
     }
     if (at_ < text_.size() && text_[at_] == '(') {  // a call such as __has_include(...)
       size_t end = closingParenthesis(text_, at_);
-      at_ = end == std::string_view::npos ? text_.size() + 1 : end;
+      if (end == std::string_view::npos) fail();
+      else at_ = end;
       return std::nullopt;
     }
     return value;
@@ -162,6 +168,7 @@ class Condition {
   std::string_view text_;
   size_t at_ = 0;
   int depth_ = 0;
+  bool failed_ = false;
 };
 
 struct Definition {
