@@ -1124,6 +1124,15 @@ void Linker::forEachFile(const std::function<void(FileIndex)>& work) const {
   forEachLargestFirst(sizes, jobs_, [&](size_t i) { work(static_cast<FileIndex>(i)); });
 }
 
+// Where fields are made by assigning to them, an assignment through an object
+// never touches the class-level field of that name.
+bool Linker::makesField(FileIndex f, NodeId n, VariableIndex v) const {
+  const Language& language = p_.language(f);
+  if (!language.infersTypes || language.bareMembers || p_.variables[v].storage != Storage::StaticField || p_.files[f][n].kind != Kind::Member) return false;
+  NodeId receiver = p_.files[f].child(n, Role::Receiver);
+  return receiver != kNoNode && !p_.links[f].symbol[receiver].is(Symbol::Sort::Type);
+}
+
 // Every node of a file that resolved to a variable, in order.
 std::vector<Use> Linker::usesIn(FileIndex f) const {
   std::vector<Use> out;
@@ -1138,6 +1147,7 @@ std::vector<Use> Linker::usesIn(FileIndex f) const {
     use.place = {f, n};
     if (kind == Kind::FieldInit) use.access = Access::Write;
     else classify(p_, use);
+    if (use.access == Access::Write && !use.inMember && !use.throughPointer && makesField(f, n, use.variable)) continue;
     for (NodeId up = p_.links[f].parent[n]; up != kNoNode; up = p_.links[f].parent[up]) {
       Symbol around = p_.links[f].symbol[up];
       if (file[up].kind == Kind::Function && around.is(Symbol::Sort::Function)) {

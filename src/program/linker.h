@@ -80,6 +80,7 @@ class Linker {
   VariableIndex monitorOf(TypeIndex type, bool ofClass);
   void forEachFile(const std::function<void(FileIndex)>& work) const;
   std::vector<Use> usesIn(FileIndex f) const;
+  bool makesField(FileIndex f, NodeId n, VariableIndex v) const;
   void index();
 
   struct AliasDecl {

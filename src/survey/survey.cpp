@@ -107,6 +107,8 @@ class Recogniser {
       const Use& use = p_.uses[u];
       if (use.access == Access::Read) continue;
       if (use.access == Access::Write && p_.node(use.place).kind == Kind::FieldInit) continue;
+      // While its class or file is loaded.
+      if (use.access != Access::Bind && use.in != kNone && p_.functions[use.in].form == FunctionForm::Initialiser && use.place.file == placeOf(v).file) continue;
       if (use.access == Access::Call && isReadOnlyCall(use)) continue;
       return false;
     }
@@ -167,7 +169,7 @@ class Recogniser {
         break;
       }
       const TypeUse& held = p_.use(field.type);
-      if (!out && held.decl != kNone && held.decl != type && p_.types[held.decl].form != TypeForm::Interface) out = changesLater(held.decl, depth + 1);
+      if (!out && held.decl != kNone && held.decl != type && (held.modifiers & kManaged) == kManaged && p_.types[held.decl].form != TypeForm::Interface) out = changesLater(held.decl, depth + 1);
     }
     for (const Base& base : decl.bases) {
       if (out) break;
@@ -306,7 +308,11 @@ class Recogniser {
       for (uint32_t c : p_.creationsOfType[t]) made |= !p_.creations[c].asBase;
       if (made) continue;
       bool mutableState = false;
-      for (VariableIndex v : decl.statics) mutableState |= classOf(v) != t && isMutableState(v);
+      for (VariableIndex v : decl.statics) {
+        // A class that only holds another's instance is that one's slot.
+        bool holdsInstance = (p_.use(p_.variables[v].type).modifiers & kManaged) == kManaged && classOf(v) != kNone && (p_.variables[v].modifiers & kConst);
+        mutableState |= classOf(v) != t && !holdsInstance && isMutableState(v);
+      }
       for (VariableIndex v : decl.statics) onlyStatic &= !isInstanceTable(v);
       if (mutableState && onlyStatic) staticHolders_.insert(t);
     }
