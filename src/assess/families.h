@@ -8,6 +8,13 @@ namespace elmcart {
 
 void checkOpenConstructor(const Subject& subject, std::vector<Finding>& out);
 void checkCopyable(const Subject& subject, std::vector<Finding>& out);
+void checkReinitialised(const Subject& subject, std::vector<Finding>& out);
+void checkReplaceable(const Subject& subject, std::vector<Finding>& out);
+void checkCloneable(const Subject& subject, std::vector<Finding>& out);
+void checkRevivable(const Subject& subject, std::vector<Finding>& out);
+void checkSlotShared(const Subject& subject, std::vector<Finding>& out);
+void checkArgumentsIgnored(const Subject& subject, std::vector<Finding>& out);
+void checkAwaitGap(const Subject& subject, std::vector<Finding>& out);
 void checkSecondCreation(const Subject& subject, std::vector<Finding>& out);
 
 void checkOrderAcrossFiles(const Subject& subject, std::vector<Finding>& out);

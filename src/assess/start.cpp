@@ -119,4 +119,35 @@ void checkEagerHeavy(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+void checkArgumentsIgnored(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.creation.time != CreationTime::Lazy || e.creation.in == kNone || !e.creation.innerTest.known()) continue;
+    const Function& door = p.functions[e.creation.in];
+    bool isDoor = false;
+    for (const Door& d : e.doors) isDoor |= d.function == e.creation.in;
+    if (!isDoor || door.parameters.empty() || door.form == FunctionForm::Factory) continue;
+    // A parameter of the door that goes into the creation.
+    const LoweredFile& file = p.file(e.creation.place);
+    VariableIndex used = kNone;
+    for (NodeId n = e.creation.place.node + 1; n < file.nodes.size() && file[n].span.begin < file[e.creation.place.node].span.end; ++n) {
+      Symbol symbol = file[n].kind == Kind::Name ? p.symbolAt({e.creation.place.file, n}) : Symbol{};
+      if (symbol.is(Symbol::Sort::Variable) && std::find(door.parameters.begin(), door.parameters.end(), symbol.index()) != door.parameters.end()) used = symbol.index();
+    }
+    if (used == kNone) continue;
+    size_t callers = p.callsOfFunction[e.creation.in].size();
+    Finding f = makeFinding(s, infoOf("start.arguments-ignored"), i, callers > 1 ? Sureness::Certain : Sureness::Likely);
+    f.place = door.declarations.front();
+    f.message = functionText(p, e.creation.in) + " takes " + std::string(p.text(p.variables[used].name)) + ", but only what its first caller gives counts: later callers get the object made then.";
+    f.evidence.push_back({e.creation.innerTest, "an object that is there is handed out as it is"});
+    f.evidence.push_back({e.creation.place, std::string(p.text(p.variables[used].name)) + " is used here only, the first time"});
+    size_t shown = 0;
+    for (uint32_t c : p.callsOfFunction[e.creation.in])
+      if (++shown <= 6) f.evidence.push_back({p.calls[c].place, "a caller that gives one"});
+    f.advice = Advice::Inject;
+    out.push_back(std::move(f));
+  }
+}
+
 }  // namespace elmcart

@@ -67,7 +67,9 @@ bool alsoElsewhere(const Subject& s, FunctionIndex function, Place start) {
 }
 
 bool isConstruction(const Program& p, FunctionIndex f) {
-  return f != kNone && (p.functions[f].form == FunctionForm::Constructor || p.functions[f].form == FunctionForm::Destructor);
+  if (f == kNone) return true;  // while its file or class is loaded
+  FunctionForm form = p.functions[f].form;
+  return form == FunctionForm::Constructor || form == FunctionForm::Destructor || form == FunctionForm::Initialiser || form == FunctionForm::Factory;
 }
 
 }  // namespace
@@ -75,7 +77,7 @@ bool isConstruction(const Program& p, FunctionIndex f) {
 void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || e.creation.guard != GuardSort::None || !e.creation.innerTest.known()) continue;
+    if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || (e.creation.guard != GuardSort::None && e.creation.guard != GuardSort::SingleThreaded) || !e.creation.innerTest.known()) continue;
     std::vector<Evidence> way;
     Sureness sureness = sureByThreads(s, doorFunctions(e), &way);
     Finding f = makeFinding(s, infoOf("thread.unguarded-creation"), i, sureness);
@@ -152,7 +154,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       if (!field.changes || field.lock != kNone) continue;
       const Variable& variable = p.variables[field.variable];
       uint32_t traits = p.traits(variable.declarations.front().file, variable.type);
-      if (traits & (kAtomicType | kThreadType)) continue;
+      if (traits & (kAtomicType | kThreadType | kSafeToShare)) continue;
       if (p.classBehind(variable.declarations.front().file, variable.type) != kNone && field.variable == e.slot) continue;
       Place writtenAt, threadAt, threadStart;
       bool onlyCounts = true;
@@ -230,6 +232,28 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       f.advice = Advice::Steady;
       out.push_back(std::move(f));
     }
+  }
+}
+
+void checkAwaitGap(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.creation.guard != GuardSort::None || !e.creation.innerTest.known() || !e.creation.place.known() || e.creation.innerTest.file != e.creation.place.file) continue;
+    // A point where others run between the test and the assignment.
+    const LoweredFile& file = p.file(e.creation.place);
+    Place assign = p.around(e.creation.place, Kind::Assign);
+    uint32_t end = file[assign.node != kNoNode ? assign.node : e.creation.place.node].span.end;
+    Place gap;
+    for (NodeId n = 1; n < file.nodes.size() && !gap.known(); ++n)
+      if (file[n].kind == Kind::Await && file[n].span.begin >= file[e.creation.innerTest.node].span.begin && file[n].span.end <= end) gap = {e.creation.place.file, n};
+    if (!gap.known()) continue;
+    Finding f = makeFinding(s, infoOf("thread.await-gap"), i, Sureness::Certain);
+    f.place = gap;
+    f.message = "Between the test of " + std::string(p.text(p.variables[e.slot].name)) + " and the assignment others run: a second call finds it empty too and makes another " + e.name + ".";
+    f.evidence = {{e.creation.innerTest, "call 1: finds it empty"}, {gap, "call 1: waits, and lets others run"}, {e.creation.innerTest, "call 2: finds it empty too"}, {e.creation.place, "both make one; the later replaces the earlier"}};
+    f.advice = Advice::Steady;
+    out.push_back(std::move(f));
   }
 }
 

@@ -8,7 +8,7 @@
 namespace elmcart {
 namespace {
 
-bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].qualified) == "main"; }
+bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main" && (p.functions[f].owner == kNone || (p.functions[f].modifiers & kStatic)); }
 
 // Consumers that a reader of signatures would not expect: in bodies, outside
 // tests, outside main, and not in the file that the entity itself lives in.

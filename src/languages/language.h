@@ -80,6 +80,12 @@ struct Guarantees {
   Promise volatilePublishes;         // a volatile slot may be
   Promise implicitCopy;              // a class is copyable unless it says otherwise
   Promise implicitConstructor;       // a class without constructors can be made by anyone
+  Promise constructorAfterFactory;   // the constructor runs on what a factory returns, new or not
+  Promise clonesByDefault;           // any object can be cloned unless its class forbids it, in `cloneHook`
+  std::string_view cloneHook;
+  std::string_view revivableBase;    // a class with this base can be made again from stored bytes …
+  std::string_view reviveHook;       // … unless this method hands out the one that is there
+  std::string_view revivalSource;
   Promise staticsDestroyedAtExit;    // objects with static lifetime have their destructor run at exit
   std::span<const NamedBits> types;  // sorted by name
   std::span<const NamedBits> calls;  // sorted by name
@@ -117,6 +123,7 @@ struct Language {
   bool dotted = false;                 // members of classes and modules are reached as members of objects are
   bool bareMembers = true;             // inside a class its members may be named without their object
   bool importsInFileOnly = false;      // what an import makes visible is visible in its own file only
+  bool modulesByFolder = false;        // an import may begin with the name of what the tree stands in
   bool infersTypes = false;            // types are told from what is assigned and returned
 
   const Guarantees* guarantees = nullptr;

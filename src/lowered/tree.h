@@ -110,7 +110,7 @@ enum Modifier : uint32_t {
   kMutable = 1u << 6,
   kVolatile = 1u << 7,
   kInline = 1u << 8,
-  kVirtual = 1u << 9,
+  kVirtual = 1u << 9,       // of a Create: makes an object of whatever class the method was called on
   kOverride = 1u << 10,
   kFinal = 1u << 11,
   kAbstract = 1u << 12,

@@ -429,6 +429,8 @@ class BodyWalk {
         foreign(memberName(callee), id);
       }
       std::vector<TypeUseId> types = visitArguments(id);
+      if (!symbol.known() && types.size() == 2 && p_.language(f_).infersTypes && p_.guarantees(f_).collectionAct(file().name(callee)) == CollectionAct::Add)
+        elementIs(file().child(callee, Role::Receiver), types[1]);
       if (!symbol.known()) inPlace(id, callee, types);
       setType(callee, result);
       return result;
@@ -475,6 +477,20 @@ class BodyWalk {
     visitArguments(id);
     // A call on the result of a call: an object with a call operator, or a function pointer.
     return result;
+  }
+
+  // What is put into a collection without written types tells what it holds.
+  void elementIs(NodeId collection, TypeUseId element) {
+    if (collection == kNoNode || element == 0 || p_.use(element).decl == kNone) return;
+    Symbol symbol = p_.links[f_].symbol[collection];
+    if (!symbol.is(Symbol::Sort::Variable)) return;
+    Variable& variable = p_.variables[symbol.index()];
+    TypeUse use = p_.use(variable.type);
+    if (use.decl != kNone || use.argumentCount != 0 || !(p_.guarantees(f_).typeTraits(p_.text(use.name)) & kCollection)) return;
+    use.firstArgument = static_cast<uint32_t>(p_.typeArguments.size());
+    use.argumentCount = 2;
+    p_.typeArguments.insert(p_.typeArguments.end(), {0, element});
+    variable.type = k_.addUse(use);
   }
 
   // T(…)
@@ -620,7 +636,7 @@ class BodyWalk {
         visitArguments(id);
         if (type == 0) return 0;
         const TypeUse use = p_.use(type);
-        if (use.has(kArray | kPointer)) return k_.withModifiers(type, 0, kArray | (use.has(kArray) ? 0u : uint32_t{kPointer}));
+        if (use.has(kArray) || (use.has(kPointer) && (use.modifiers & kManaged) != kManaged)) return k_.withModifiers(type, 0, kArray | (use.has(kArray) ? 0u : uint32_t{kPointer}));
         uint32_t traits = use.decl == kNone ? p_.guarantees(f_).typeTraits(p_.text(use.name)) : 0;
         if (traits & kKeyedCollection) return p_.argument(use, 1);
         if (traits & (kCollection | kOwningPointer)) return p_.argument(use, 0);
@@ -633,6 +649,7 @@ class BodyWalk {
       }
       case Kind::Collection: {
         visitChildren(id);
+        if (NodeId written = file().child(id, Role::Type); written != kNoNode) return k_.writtenType(f_, written, scope_);
         if (!node(id).name) return 0;
         TypeUse use;
         use.name = global(id);
@@ -675,6 +692,7 @@ class BodyWalk {
           Symbol symbol = p_.links[f_].symbol[target];
           if (symbol.is(Symbol::Sort::Variable)) p_.variables[symbol.index()].type = value;
           type = value;
+          if (node(target).kind == Kind::Index) elementIs(file().child(target, Role::Receiver), value);
         }
         return type;
       }

@@ -168,18 +168,24 @@ Symbol Linker::aliasTarget(Symbol symbol, FileIndex f) const {
 
 Symbol Linker::moduleNamed(std::string_view target, FileIndex f) const {
   std::string_view last = lastPart(target);
+  // Either may begin further up than the other: an import may leave out the
+  // folder that it is searched from, and may name what the tree stands in.
   auto endsWith = [&](ScopeIndex scope, std::string_view path) {
     ScopeIndex at = scope;
     for (;;) {
-      if (at == kNone || p_.names.text(p_.scopes[at].name) != lastPart(path)) return false;
-      std::string_view rest = scopePart(path);
-      if (rest.empty()) break;
-      path = rest;
+      if (p_.names.text(p_.scopes[at].name) != lastPart(path)) return false;
       at = p_.scopes[at].parent;
+      path = scopePart(path);
+      bool top = at == kNone || p_.scopes[at].sort == Scope::Sort::Global;
+      if (path.empty() || top) break;
     }
+    // What the import leaves out is a folder that the importing file lies in too.
+    std::string folder;
+    for (; at != kNone && p_.scopes[at].sort != Scope::Sort::Global; at = p_.scopes[at].parent) folder = std::string(p_.names.text(p_.scopes[at].name)) + "/" + folder;
+    if (!path.empty() && !p_.language(f).modulesByFolder) return false;
     for (at = scope; p_.scopes[at].parent != kNone; at = p_.scopes[at].parent) {
     }
-    return at == rootOf(f);
+    return at == rootOf(f) && p_.files[f].path.substr(0, folder.size()) == folder;
   };
   if (auto list = modules_.find(last); list != modules_.end())
     for (ScopeIndex scope : list->second)

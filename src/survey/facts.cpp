@@ -103,6 +103,8 @@ bool isAbstract(const Program& program, TypeIndex type) {
 
 bool hasOpenConstructor(const Program& program, TypeIndex type, Place* where) {
   const TypeDecl& decl = program.types[type];
+  // The constants of an enum are all the objects there are.
+  if (decl.form == TypeForm::Enum || decl.form == TypeForm::Object) return false;
   bool any = false;
   for (FunctionIndex m : decl.methods) {
     const Function& fn = program.functions[m];

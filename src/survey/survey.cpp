@@ -386,6 +386,8 @@ class Recogniser {
     entity.harmlessBecause = harmlessReason(v, type);
     // Unused parameters of the language's own making are no entities.
     entity.harmless = !entity.harmlessBecause.empty();
+    // Constants of an enum without state are just its values.
+    if (entity.harmless && type != kNone && variable.owner == type && p_.types[type].form == TypeForm::Enum) return;
     bool classLike = entity.kind == EntityKind::Singleton || (entity.kind == EntityKind::SharedInstance && variable.storage == Storage::FunctionStatic);
     if (classLike && type != kNone && !p_.types[type].definition.known() && p_.types[type].declarations.empty()) classLike = false;
     TypeIndex nameType = type;
@@ -632,7 +634,20 @@ class Recogniser {
         if (file[c].role == Role::Argument && readCreation({value.file, c}, facts)) return true;
       return false;
     }
+    if (node.kind == Kind::Collection && (node.name || file.child(value.node, Role::Type) != kNoNode)) {
+      facts.place = value;
+      return true;
+    }
     if (node.kind == Kind::Lambda) return false;
+    if (node.kind == Kind::Await) {
+      for (NodeId c : children(file, value.node)) {
+        if (readCreation({value.file, c}, facts)) return true;
+        if (file[c].kind != Kind::Call) continue;
+        facts.place = value;
+        return true;
+      }
+      return false;
+    }
     if (node.kind == Kind::Name) {
       // A local that was just created: T* fresh = new T; slot = fresh;
       Symbol symbol = p_.symbolAt(value);
@@ -679,7 +694,7 @@ class Recogniser {
         if (facts.made == kNone) facts.made = entity.type;
         facts.time = variable.storage == Storage::FunctionStatic ? CreationTime::Lazy : CreationTime::Eager;
         facts.in = variable.function;
-        if ((traits & kLazyType) || variable.form != VariableForm::Plain) facts.time = CreationTime::Lazy;
+        if ((traits & kLazyType) || variable.form != VariableForm::Plain || isNestedHolder(variable, entity.type)) facts.time = CreationTime::Lazy;
         // A thread's own copy needs no guard against other threads.
         facts.guard = variable.modifiers & kThreadLocal ? GuardSort::Language
                       : variable.storage == Storage::FunctionStatic ? (g.guardedLocalStatic.holds ? GuardSort::Language : GuardSort::None)
@@ -726,6 +741,13 @@ class Recogniser {
       if (facts.constructor == kNone) facts.constructor = defaultConstructor(facts.made);
       facts.weights = weightsOfCreation(p_, facts.made, facts.constructor);
     }
+  }
+
+  // A class inside the class, for its instance alone: loaded when the instance is asked for.
+  bool isNestedHolder(const Variable& slot, TypeIndex type) const {
+    if (slot.storage != Storage::StaticField || type == kNone || slot.owner == type || !p_.language(slot.declarations.front().file).dotted) return false;
+    ScopeIndex around = p_.types[slot.owner].parent;
+    return around != kNone && p_.scopes[around].type == type;
   }
 
   // The class and all that derive from it.
@@ -797,7 +819,7 @@ class Recogniser {
     } else if (facts.lock.known()) {
       facts.guard = GuardSort::Lock;
     } else {
-      facts.guard = GuardSort::None;
+      facts.guard = p_.guarantees(site.place.file).sharedMemoryThreads.holds ? GuardSort::None : GuardSort::SingleThreaded;
     }
   }
 

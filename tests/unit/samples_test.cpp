@@ -37,8 +37,10 @@ std::set<std::string> expectedIn(const std::string& root) {
     for (const std::string& line : splitLines(*text)) {
       ++number;
       std::string where = strip(file) + ":" + std::to_string(number) + " ";
-      for (size_t at = line.find("// "); at != std::string::npos; at = line.find("// ", at + 1)) {
-        std::istringstream words(line.substr(at + 3));
+      bool hash = fs::path(file).extension() == ".py";
+      std::string mark = hash ? "# " : "// ";
+      for (size_t at = line.find(mark); at != std::string::npos; at = line.find(mark, at + 1)) {
+        std::istringstream words(line.substr(at + mark.size()));
         std::string head, word;
         words >> head;
         if (head == "entity:") {
@@ -49,7 +51,7 @@ std::set<std::string> expectedIn(const std::string& root) {
           words >> word;
           out.insert(where + "harmless " + word);
         } else if (head == "finding:") {
-          while (words >> word && word != "//") out.insert(where + "finding " + word);
+          while (words >> word && word != trim(mark)) out.insert(where + "finding " + word);
         }
       }
     }

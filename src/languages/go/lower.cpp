@@ -468,6 +468,7 @@ Language goLanguage() {
   language.dotted = true;
   language.bareMembers = false;
   language.importsInFileOnly = true;
+  language.modulesByFolder = true;
   language.guarantees = &goGuarantees();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { GoLowerer(grammar(), text, out).run(); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };

@@ -114,6 +114,9 @@ const Guarantees& javaGuarantees() {
     g.plainPointerPublishes = {false, "JLS 17.4.5 (a read that no happens-before orders may see a half-made object)"};
     g.volatilePublishes = {true, "JLS 17.4.4 (a write of a volatile field synchronises with each later read)"};
     g.implicitCopy = {false, "JLS 15.26.1 (assignment copies the reference)"};
+    g.revivableBase = "Serializable";
+    g.reviveHook = "readResolve";
+    g.revivalSource = "Java Object Serialization Specification 3.7";
     g.implicitConstructor = {true, "JLS 8.8.9"};
     g.staticsDestroyedAtExit = {false, "JLS 12.8"};
     g.byLastPart = true;

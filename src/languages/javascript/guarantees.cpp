@@ -10,7 +10,7 @@ namespace {
 constexpr auto kTypes = std::to_array<NamedBits>({
     {"Array", kCollection},
     {"Map", kCollection | kKeyedCollection},
-    {"Object", kCollection},
+    {"Object", kCollection | kKeyedCollection},
     {"Promise", kPointerLike},
     {"ReadonlyArray", kCollection},
     {"Record", kCollection | kKeyedCollection},

@@ -546,6 +546,7 @@ class ScriptLowerer : public ModuleLowerer {
         TSNode made = field(node, ts_language_field_id_for_name(g_.language, "constructor", 11));
         NodeId id = add(parent, Kind::Create, role, node);
         build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+        if (is(made, "this")) build_[id].modifiers |= kVirtual;
         if (is(made, "this") || text(made) == "this.constructor") typeRefNamed(currentClass_, made, id, Role::Type, false);
         else if (NodeId ref = typeRef(made, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
         arguments(field(node, f_.arguments), id);

@@ -68,6 +68,9 @@ const Guarantees& kotlinGuarantees() {
     g.plainPointerPublishes = {false, "JLS 17.4.5"};
     g.volatilePublishes = {true, "JLS 17.4.4"};
     g.implicitCopy = {false, "JLS 15.26.1 (assignment copies the reference)"};
+    g.revivableBase = "Serializable";
+    g.reviveHook = "readResolve";
+    g.revivalSource = "Java Object Serialization Specification 3.7";
     g.implicitConstructor = {true, "Kotlin specification, Class declaration (a public constructor without parameters)"};
     g.staticsDestroyedAtExit = {false, "JLS 12.8"};
     g.byLastPart = true;

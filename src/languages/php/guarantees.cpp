@@ -13,7 +13,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"SplQueue", kCollection},
     {"SplStack", kCollection},
     {"WeakMap", kCollection | kKeyedCollection},
-    {"array", kCollection},
+    {"array", kCollection | kKeyedCollection},
     {"string", kTextType},
 });
 
@@ -55,6 +55,8 @@ const Guarantees& phpGuarantees() {
     g.sharedMemoryThreads = {false, "PHP manual, Lifetime of a request (nothing is shared between requests)"};
     g.plainPointerPublishes = {true, "PHP manual, Lifetime of a request"};
     g.implicitCopy = {false, "PHP manual, Objects and references"};
+    g.clonesByDefault = {true, "PHP manual, Object cloning"};
+    g.cloneHook = "__clone";
     g.implicitConstructor = {true, "PHP manual, Constructors"};
     g.staticsDestroyedAtExit = {true, "PHP manual, Destructors (called when the script ends)"};
     g.byLastPart = true;

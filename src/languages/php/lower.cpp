@@ -323,6 +323,7 @@ class PhpLowerer : public SharedLowerer {
         build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
         TSNode name = firstNamed(node);
         std::string_view word = text(name);
+        if (word == "static") build_[id].modifiers |= kVirtual;
         if (word == "self" || word == "static") typeRefNamed(currentClass_, name, id, Role::Type, false);
         else if (is(name, "name") || is(name, "qualified_name")) {
           if (NodeId ref = typeRef(name, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;

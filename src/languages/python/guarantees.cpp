@@ -78,6 +78,7 @@ const Guarantees& pythonGuarantees() {
     g.sharedMemoryThreads = {true, "Library Reference, threading"};
     g.plainPointerPublishes = {true, "Library Reference, glossary: global interpreter lock (storing a reference is one step)"};
     g.implicitCopy = {false, "Language Reference 7.2 (assignment binds a name to the object)"};
+    g.constructorAfterFactory = {true, "Language Reference 3.3.1 (__init__ is called on what __new__ returns)"};
     g.implicitConstructor = {true, "Language Reference 3.3.1"};
     g.staticsDestroyedAtExit = {false, "Language Reference 3.3.1 (no promise that __del__ is called at exit)"};
     g.byLastPart = true;

@@ -440,6 +440,7 @@ class PythonLowerer : public ModuleLowerer {
     if (word == "super().__new__" || word == "object.__new__" || word == "super(" + (classes_.empty() ? std::string() : classes_.back().name) + ", cls).__new__") {
       NodeId id = add(parent, Kind::Create, role, node);
       build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+      build_[id].modifiers |= kVirtual;
       typeRefNamed(classes_.empty() ? "object" : classes_.back().name, node, id, Role::Type, false);
       return true;
     }
@@ -647,6 +648,7 @@ Language pythonLanguage() {
   language.dotted = true;
   language.bareMembers = false;
   language.infersTypes = true;
+  language.modulesByFolder = true;
   language.guarantees = &pythonGuarantees();
   language.lower = lowerPython;
   language.parseOnly = parseOnlyPython;

@@ -1,0 +1,12 @@
+const { BerthBook } = require('./books.js');
+
+function book() {
+  return BerthBook.getInstance();
+}
+
+function moor(ship) {
+  book().assign(ship, 1);  // finding: tie.hidden-dependency
+  return book().count();
+}
+
+module.exports = { moor };

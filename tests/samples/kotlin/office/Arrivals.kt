@@ -1,0 +1,15 @@
+package harbour.desk
+
+import harbour.office.BerthBook
+import harbour.office.TicketOffice
+import harbour.office.TideTable
+import harbour.office.crane
+
+class Arrivals(private val port: String) {
+    fun arrive(ship: String): Int {
+        BerthBook.getInstance().assign(ship, 4)  // finding: tie.hidden-dependency
+        val book = BerthBook.getInstance()
+        crane.lift()  // finding: tie.hidden-dependency
+        return book.count() + TicketOffice.draw() + TideTable.get().rise() + crane.loads  // finding: tie.hidden-dependency
+    }
+}

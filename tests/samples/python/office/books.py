@@ -1,0 +1,87 @@
+"""Single instances, each made in another way."""
+import threading
+from functools import lru_cache
+
+
+# Construction overridden, unguarded; and __init__ runs again on every call.
+class BerthBook:  # entity: singleton BerthBook lazy none
+    _instance = None
+
+    def __new__(cls):
+        if cls._instance is None:
+            cls._instance = super().__new__(cls)  # finding: thread.unguarded-creation
+        return cls._instance
+
+    def __init__(self):
+        self.berths = {}  # finding: single.reinitialised
+        self.changes = 0
+
+    def assign(self, ship, berth):
+        self.berths[ship] = berth
+        self.changes += 1
+
+    def count(self):
+        return self.changes
+
+
+# Double-checked under a lock: sound here.
+class TideTable:  # entity: singleton TideTable lazy double-check # finding: single.open-constructor
+    _lock = threading.Lock()  # harmless: _lock
+    _table = None
+
+    @classmethod
+    def instance(cls):
+        if cls._table is None:
+            with cls._lock:
+                if cls._table is None:
+                    cls._table = TideTable()
+        return cls._table
+
+    def rise(self):
+        with self._lock:
+            self.level = 1
+
+
+# A module variable behind a function.
+class PilotRoster:
+    def __init__(self):
+        self.pilots = []
+
+    def add(self, pilot):
+        self.pilots.append(pilot)
+
+
+_roster = None  # entity: shared-instance _roster lazy none
+
+
+def get_roster():
+    global _roster
+    if _roster is None:
+        _roster = PilotRoster()  # finding: thread.unguarded-creation
+    return _roster
+
+
+# A memoised factory without arguments.
+class DutyLog:  # entity: shared-instance DutyLog lazy none
+    def __init__(self):
+        self.lines = []
+
+    def write(self, line):
+        self.lines.append(line)
+
+
+@lru_cache(maxsize=None)
+def duty_log():
+    return DutyLog()
+
+
+# A ready instance of the module.
+class Clock:
+    def __init__(self):
+        self.ticks = 0
+
+    def tick(self):
+        self.ticks += 1
+
+
+clock = Clock()  # entity: shared-instance clock eager language

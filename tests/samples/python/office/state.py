@@ -1,0 +1,62 @@
+"""Module-level and class-level state, and what only looks like it."""
+from .books import BerthBook, clock, duty_log, get_roster
+from . import books
+
+try:
+    import fastcodes
+except ImportError:
+    fastcodes = None  # harmless: fastcodes
+
+NAMES = {"A": "anchor"}  # harmless: NAMES
+LIMIT = 12  # harmless: LIMIT
+WAITING = []  # entity: global-variable WAITING eager language
+_next = 1  # entity: global-variable _next eager language
+Ready = bool  # harmless: Ready
+
+
+def draw():
+    global _next
+    _next += 1
+    return _next
+
+
+def arrive(ship):
+    WAITING.append(ship)
+    BerthBook().assign(ship, 4)  # finding: tie.hidden-dependency
+    get_roster().add(ship)  # finding: tie.hidden-dependency
+    duty_log().write(ship)  # finding: tie.hidden-dependency
+    clock.tick()  # finding: tie.hidden-dependency
+    books.clock.tick()
+    return BerthBook().count()
+
+
+class Tug:
+    made = 0  # entity: static-field made eager language
+    colour = "red"
+    horn: str
+
+    def __init__(self):
+        Tug.made += 1
+        self.colour = "blue"
+
+
+class TugYard:
+    tugs = {}  # entity: registry tugs eager language
+
+    @classmethod
+    def named(cls, name):
+        if name not in cls.tugs:
+            cls.tugs[name] = Tug()
+        return cls.tugs[name]
+
+
+class Barge:
+    @staticmethod
+    def get_instance():
+        return Barge()
+
+
+if __name__ == "__main__":
+    berth = 1  # harmless: berth
+    berth = 2
+    arrive("Elm")
