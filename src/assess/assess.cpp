@@ -102,7 +102,7 @@ constexpr std::array kChecks = std::to_array<Check>({
       "The initialiser of a variable with static lifetime reaches another one that a different file initialises.",
       "The order between files is not defined (C++20 [basic.start.dynamic]/2): the program may read an object before it is constructed, and may begin to do so after a mere change of link order.",
       "Keep it only when the other variable is constant-initialised in truth; then say so with constexpr or constinit.",
-      "steady: make the reached one a function-local static, or hand it in."},
+      "steady: create the reached one when it is first asked for ({sound}), or hand it in."},
      checkOrderAcrossFiles},
     {{"start.eager-heavy", "Heavy eager creation", 50,
       "An object with static lifetime does heavy work in its constructor: files, network, threads, processes.",
@@ -114,23 +114,23 @@ constexpr std::array kChecks = std::to_array<Check>({
       "The slot is tested and filled with nothing that keeps a second thread out between the two.",
       "Two threads can each create an instance. One is lost, with all that was written to it, and the code that holds it works on a ghost.",
       "Keep it when it is certain that the first access happens before any second thread starts; better, make that so by creating it in main.",
-      "steady: a function-local static is created once under a guard of the language (C++20 [stmt.dcl]/3)."},
+      "steady: let the language create it once, under a guard of its own: {sound}."},
      checkUnguardedCreation},
     {{"thread.double-check-unsound", "Unsound double-checked locking", 80,
       "The slot is read outside the lock while another thread may write it, and it is not atomic; or the test is not repeated inside the lock.",
-      "Reading a plain variable while another thread writes it is a data race (C++20 [intro.races]/21): the reader can see the pointer before the object behind it.",
+      "Reading a plain variable while another thread writes it is a data race: the reader can see the pointer before the object behind it.",
       "Never keep it: the sound forms cost no more.",
-      "steady: a function-local static, std::call_once, or an atomic slot read with acquire and stored with release."},
+      "steady: {sound}; or a slot that publishes what is behind it (atomic or volatile, where the language says so)."},
      checkDoubleCheckUnsound},
     {{"thread.lock-every-access", "A lock on every access", 25,
       "The accessor takes a lock each time, although only the first call needs one.",
       "It is correct, but each access pays, and threads that only read wait for each other.",
       "Keep it where the accessor is called seldom.",
-      "steady: a function-local static pays one test after the first time."},
+      "steady: {sound} pays one test after the first time."},
      checkLockEveryAccess},
     {{"thread.unguarded-state", "Unguarded shared state", 70,
       "Fields of a shared object change after construction, a second thread reaches them, and no lock protects them.",
-      "A data race (C++20 [intro.races]/21): readers can see half a change, containers can be corrupted.",
+      "A data race: readers can see half a change, containers can be corrupted.",
       "Keep it when the accesses are ordered by other means (a join, a queue), and say so in an acceptance.",
       "guard: a mutex held at each access, or an atomic for a single number."},
      checkUnguardedState},
@@ -269,6 +269,14 @@ const CheckInfo* checkById(std::string_view id) {
   for (const Check& check : kChecks)
     if (check.info.id == id || lastPart(check.info.id) == id || check.info.id.substr(check.info.id.find('.') + 1) == id) return &check.info;
   return nullptr;
+}
+
+std::string moveText(const CheckInfo& info, const Guarantees* guarantees) {
+  std::string out(info.move);
+  constexpr std::string_view kMark = "{sound}";
+  if (size_t at = out.find(kMark); at != std::string::npos)
+    out.replace(at, kMark.size(), guarantees ? guarantees->soundCreation : std::string_view("the form in which the language creates an object once"));
+  return out;
 }
 
 const CheckInfo& infoOf(std::string_view id) { return *checkById(id); }

@@ -59,6 +59,8 @@ Assessment assessProgram(const Program& program, const Origins& origins, const S
 // Shared by the checks' files.
 Finding makeFinding(const Subject& subject, const CheckInfo& info, size_t entity, Sureness sureness);
 const CheckInfo& infoOf(std::string_view id);
+// The move that mends it, in the forms of a language (none: of any).
+std::string moveText(const CheckInfo& info, const Guarantees* guarantees = nullptr);
 // Is it written to by its consumers, and never asked anything?
 bool isSink(const Subject& subject, const Entity& entity);
 // Distinct classes (or files, for free functions) outside tests that reach the entity.

@@ -90,6 +90,7 @@ struct Guarantees {
   std::span<const NamedBits> types;  // sorted by name
   std::span<const NamedBits> calls;  // sorted by name
 
+  std::string_view soundCreation;    // the form in which the language itself creates a shared object once
   bool byLastPart = false;           // the tables hold the last part of a library name
 
   uint32_t typeTraits(std::string_view qualified) const;

@@ -12,12 +12,13 @@
 #include "languages/language.h"
 #include "languages/php/php.h"
 #include "languages/python/python.h"
+#include "languages/swift/swift.h"
 #include "languages/typescript/typescript.h"
 
 namespace elmcart {
 
 std::span<const Language> languages() {
-  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage(), csharpLanguage(), phpLanguage(), kotlinLanguage()};
+  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage(), csharpLanguage(), phpLanguage(), kotlinLanguage(), swiftLanguage()};
   return kTable;
 }
 

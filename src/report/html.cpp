@@ -156,7 +156,7 @@ class Page {
       }
       out_ += "</ol>";
       out_ += fmt::format("<div>How sure: <b>{}</b>. Risk {} = {} (how bad) × {} (how sure) × {:.2f} (reach: {}).</div>", surenessText(f.sureness), risk, f.risk.bad, f.risk.sure, f.risk.reach, counted(f.risk.sites, "site", "sites"));
-      out_ += fmt::format("<div>Advice: <b>{}</b>. The move: {}</div><ul class=\"reasons\">", adviceText(f.advice), escaped(infoOf(f.check).move));
+      out_ += fmt::format("<div>Advice: <b>{}</b>. The move: {}</div><ul class=\"reasons\">", adviceText(f.advice), escaped(moveText(infoOf(f.check), &p_.guarantees(f.place.file))));
       for (const std::string& r : f.reasonsFor) out_ += "<li class=\"pro\">" + escaped(r) + "</li>";
       for (const std::string& r : f.reasonsAgainst) out_ += "<li class=\"con\">" + escaped(r) + "</li>";
       out_ += "</ul></details>\n";

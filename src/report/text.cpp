@@ -146,7 +146,7 @@ std::string assessText(const Analysis& a, bool withAccepted, const TextStyle& st
     out += "     " + wrapped(f.message, width, 5) + "\n";
     for (size_t i = 0; i < f.evidence.size(); ++i)
       out += fmt::format("     {:>2}. {:<30} {}\n", i + 1, at(a.program, f.evidence[i].place), wrapped(f.evidence[i].note, width, 40));
-    out += "     " + std::string(surenessText(f.sureness)) + "; advice: " + strong(style, adviceText(f.advice)) + ". " + wrapped("The move: " + std::string(infoOf(f.check).move), width, 5) + "\n";
+    out += "     " + std::string(surenessText(f.sureness)) + "; advice: " + strong(style, adviceText(f.advice)) + ". " + wrapped("The move: " + moveText(infoOf(f.check), &a.program.guarantees(f.place.file)), width, 5) + "\n";
     for (const std::string& reason : f.reasonsFor) out += "       + " + wrapped(reason, width, 9) + "\n";
     for (const std::string& reason : f.reasonsAgainst) out += "       - " + wrapped(reason, width, 9) + "\n";
     if (!f.acceptedBecause.empty()) out += "     accepted: " + wrapped(f.acceptedBecause, width, 15) + "\n";
@@ -216,7 +216,7 @@ std::string explainCheckText(const CheckInfo& info, const TextStyle& style) {
   part("what", info.what);
   part("why", info.why);
   part("when to keep", info.keepWhen);
-  part("the move", info.move);
+  part("the move", moveText(info));
   part("risk", "bad x sure x reach: bad is fixed for the check; sure is 1 when certain, 0.8 when likely, 0.5 when possible; reach is 0.5 + 0.5 x min(1, log2(1 + sites) / 6).");
   part("to accept", "write `elmcart: accept " + std::string(info.id) + " because <reason>` in a comment at the place, or a row in the ledger.");
   return out;

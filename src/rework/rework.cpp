@@ -162,6 +162,8 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   for (size_t i = 0; i < (*first)->survey.entities.size(); ++i)
     if ((*first)->survey.entities[i].id == entityId) entity = i;
   if (entity == SIZE_MAX) return Error{entityId, "no such entity"};
+  const Language& language = (*first)->program.language((*first)->survey.entities[entity].place.file);
+  if (!language.phrases) return Error{entityId, "inject cannot be written in " + std::string(language.name) + " yet: `elmcart reach` and `elmcart explain` show what there is to change by hand"};
   if (std::string refusal = injectRefusal(**first, entity); !refusal.empty()) return Error{entityId, "inject cannot be made: " + refusal};
 
   auto scratch = Scratch::make();

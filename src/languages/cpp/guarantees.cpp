@@ -172,6 +172,7 @@ const Guarantees& cppGuarantees() {
     g.implicitCopy = {true, "C++20 [class.copy.ctor]/6"};
     g.implicitConstructor = {true, "C++20 [class.default.ctor]/1"};
     g.staticsDestroyedAtExit = {true, "C++20 [basic.start.term]/1"};
+    g.soundCreation = "a function-local static (C++20 [stmt.dcl]/3)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

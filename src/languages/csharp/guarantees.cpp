@@ -85,6 +85,7 @@ const Guarantees& csharpGuarantees() {
     g.implicitConstructor = {true, "ECMA-334 15.11.5"};
     g.staticsDestroyedAtExit = {false, "ECMA-334 7.9"};
     g.byLastPart = true;
+    g.soundCreation = "a static field made where it stands, or Lazy<T> (ECMA-334 15.12)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -66,6 +66,7 @@ const Guarantees& goGuarantees() {
     g.implicitConstructor = {true, "Go specification, Composite literals"};
     g.staticsDestroyedAtExit = {false, "Go specification, Program execution"};
     g.byLastPart = true;
+    g.soundCreation = "sync.Once";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

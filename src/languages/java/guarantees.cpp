@@ -120,6 +120,7 @@ const Guarantees& javaGuarantees() {
     g.implicitConstructor = {true, "JLS 8.8.9"};
     g.staticsDestroyedAtExit = {false, "JLS 12.8"};
     g.byLastPart = true;
+    g.soundCreation = "a nested holder class, or an enum constant (JLS 12.4.2)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

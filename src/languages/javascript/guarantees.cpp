@@ -56,6 +56,7 @@ const Guarantees& javascriptGuarantees() {
     g.implicitConstructor = {true, "ECMA-262 15.7.14"};
     g.staticsDestroyedAtExit = {false, "ECMA-262 9.10"};
     g.byLastPart = true;
+    g.soundCreation = "an instance made by its module";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -74,6 +74,7 @@ const Guarantees& kotlinGuarantees() {
     g.implicitConstructor = {true, "Kotlin specification, Class declaration (a public constructor without parameters)"};
     g.staticsDestroyedAtExit = {false, "JLS 12.8"};
     g.byLastPart = true;
+    g.soundCreation = "an object, or a value by lazy";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -60,6 +60,7 @@ const Guarantees& phpGuarantees() {
     g.implicitConstructor = {true, "PHP manual, Constructors"};
     g.staticsDestroyedAtExit = {true, "PHP manual, Destructors (called when the script ends)"};
     g.byLastPart = true;
+    g.soundCreation = "a static local";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

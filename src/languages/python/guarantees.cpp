@@ -82,6 +82,7 @@ const Guarantees& pythonGuarantees() {
     g.implicitConstructor = {true, "Language Reference 3.3.1"};
     g.staticsDestroyedAtExit = {false, "Language Reference 3.3.1 (no promise that __del__ is called at exit)"};
     g.byLastPart = true;
+    g.soundCreation = "an instance made by its module, or check and set under one lock";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

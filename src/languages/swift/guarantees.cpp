@@ -1,0 +1,69 @@
+// What Swift promises. Chapters are of The Swift Programming Language, 5.9.
+#include "languages/shared/tables.h"
+#include "languages/swift/swift.h"
+
+namespace elmcart {
+namespace {
+
+// Sorted by name.
+constexpr auto kTypes = std::to_array<NamedBits>({
+    {"Array", kCollection},
+    {"Dictionary", kCollection | kKeyedCollection},
+    {"DispatchQueue", kLockType},
+    {"DispatchSemaphore", kLockType},
+    {"FileHandle", kFileResource},
+    {"NSCache", kCollection | kKeyedCollection | kSafeToShare},
+    {"NSLock", kLockType},
+    {"NSMutableArray", kCollection},
+    {"NSMutableDictionary", kCollection | kKeyedCollection},
+    {"NSRecursiveLock", kLockType},
+    {"OSAllocatedUnfairLock", kLockType},
+    {"Optional", kOptionalType | kPointerLike},
+    {"Set", kCollection},
+    {"Thread", kThreadType},
+});
+
+constexpr auto kCalls = std::to_array<NamedBits>({
+    {"Process", kStartsProcess},
+    {"Task", kRunsLater},
+    {"Thread::sleep", kSleeps},
+    {"assert", kAborts},
+    {"async", kRunsLater},
+    {"asyncAfter", kRunsLater},
+    {"fatalError", kAborts},
+    {"precondition", kAborts},
+    {"preconditionFailure", kAborts},
+});
+static_assert(sortedByName(kTypes) && sortedByName(kCalls));
+
+CollectionAct collectionAct(std::string_view member) {
+  static constexpr std::string_view kAdd[] = {"append", "insert", "updateValue", "setObject"};
+  static constexpr std::string_view kRemove[] = {"popLast", "remove", "removeAll", "removeFirst", "removeLast", "removeObject", "removeValue", "removeSubrange"};
+  static constexpr std::string_view kChange[] = {"formUnion", "merge", "reverse", "shuffle", "sort", "subtract", "swapAt", "replaceSubrange"};
+  static constexpr std::string_view kRead[] = {"compactMap", "contains", "count", "enumerated", "filter", "first", "firstIndex", "flatMap", "forEach", "index", "isEmpty", "joined", "keys", "last", "map", "max", "min", "prefix", "reduce", "sorted", "suffix", "values", "object", "description", "hasPrefix", "hasSuffix"};
+  return actIn(member, kAdd, kRemove, kChange, kRead);
+}
+
+}  // namespace
+
+const Guarantees& swiftGuarantees() {
+  static const Guarantees kGuarantees = [] {
+    Guarantees g;
+    g.guardedLocalStatic = {true, "Properties, Type Properties (initialised lazily, only once, also from several threads)"};
+    g.orderedAcrossFiles = {true, "Properties, Global and Local Variables (computed when first accessed)"};
+    g.sharedMemoryThreads = {true, "Concurrency"};
+    g.plainPointerPublishes = {false, "Memory Safety"};
+    g.implicitCopy = {false, "Structures and Classes (a class instance is referred to)"};
+    g.implicitConstructor = {true, "Initialization, Default Initializers"};
+    g.staticsDestroyedAtExit = {false, "Deinitialization"};
+    g.soundCreation = "a static let";
+    g.byLastPart = true;
+    g.types = kTypes;
+    g.calls = kCalls;
+    g.collectionAct = collectionAct;
+    return g;
+  }();
+  return kGuarantees;
+}
+
+}  // namespace elmcart
