@@ -1,6 +1,7 @@
 // Lowers a C# file. Sections are of the C# language specification (ECMA-334, 6th edition).
 #include "base/text.h"
 #include "languages/csharp/csharp.h"
+#include "languages/shared/directives.h"
 #include "languages/shared/lowerer.h"
 
 extern "C" const TSLanguage* tree_sitter_c_sharp(void);
@@ -427,7 +428,10 @@ Language csharpLanguage() {
   language.dotted = true;
   language.importsInFileOnly = true;
   language.guarantees = &csharpGuarantees();
-  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { CsharpLowerer(grammar(), text, out).run(); };
+  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
+    std::string prepared = withoutDirectives(text);
+    CsharpLowerer(grammar(), prepared, out).run();
+  };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;
 }

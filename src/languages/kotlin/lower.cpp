@@ -613,7 +613,11 @@ Language kotlinLanguage() {
   language.importsInFileOnly = true;
   language.infersTypes = true;
   language.guarantees = &kotlinGuarantees();
-  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { KotlinLowerer(grammar(), text, out).run(); };
+  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
+    std::string prepared(text);
+    for (size_t at = prepared.find("fun interface "); at != std::string::npos; at = prepared.find("fun interface ", at + 1)) prepared.replace(at, 3, 3, ' ');
+    KotlinLowerer(grammar(), prepared, out).run();
+  };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;
 }

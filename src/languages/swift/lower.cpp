@@ -2,6 +2,7 @@
 #include <set>
 
 #include "base/text.h"
+#include "languages/shared/directives.h"
 #include "languages/shared/lowerer.h"
 #include "languages/swift/swift.h"
 
@@ -567,7 +568,11 @@ Language swiftLanguage() {
   language.dotted = true;
   language.infersTypes = true;
   language.guarantees = &swiftGuarantees();
-  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { SwiftLowerer(grammar(), text, out).run(); };
+  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
+    std::string prepared = withoutDirectives(text);
+    blankWords(prepared, "nonisolated(unsafe)");
+    SwiftLowerer(grammar(), prepared, out).run();
+  };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;
 }

@@ -1,0 +1,19 @@
+import Foundation
+
+final class Arrivals {
+    private let book = BerthBook.shared
+
+    func arrive(_ ship: String) -> Int {
+        book.assign(ship, to: 4)  // finding: tie.hidden-dependency
+        PilotRoster.get().add(ship)  // finding: tie.hidden-dependency
+        waiting.append(ship)  // finding: tie.hidden-dependency
+        guard let first = waiting.first, first != ship else { return limit }
+        return BerthBook.shared.count() + Tickets.draw()
+    }
+}
+
+extension Arrivals {
+    func depart() {
+        waiting.removeAll()
+    }
+}
