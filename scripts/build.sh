@@ -7,4 +7,5 @@ folder=${1:-build}
 [ $# -gt 0 ] && shift
 sh "$here/scripts/setup.sh"
 cmake -S "$here" -B "$here/$folder" -G Ninja "$@" >/dev/null
-cmake --build "$here/$folder" --target "${TARGET:-all}"
+# shellcheck disable=SC2086
+cmake --build "$here/$folder" --target ${TARGET:-all}
