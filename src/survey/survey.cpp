@@ -217,6 +217,16 @@ class Recogniser {
     if (traits & (kLockType | kConditionType)) return "a pure lock object: it guards other state and holds none";
     if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds nothing else";
     bool managed = (use.modifiers & kManaged) == kManaged || (use.name == 0 && p_.language(placeOf(v).file).dotted);
+    if (managed && (variable.modifiers & kConst) && variable.definition.known()) {
+      // const other = book;
+      NodeId initial = p_.file(variable.definition).child(variable.definition.node, Role::Initialiser);
+      Symbol named = initial == kNoNode || (p_.file(variable.definition)[initial].kind != Kind::Name && p_.file(variable.definition)[initial].kind != Kind::Member)
+                         ? Symbol{}
+                         : p_.symbolAt({variable.definition.file, initial});
+      if (named.is(Symbol::Sort::Variable) && p_.variables[named.index()].lives() && named.index() != v) return "another name for " + std::string(p_.text(p_.variables[named.index()].qualified));
+    }
+    if (managed && (variable.modifiers & kConst) && use.decl != kNone && p_.types[use.decl].form == TypeForm::Interface && p_.types[use.decl].methods.empty() && p_.types[use.decl].fields.empty())
+      return "holds a function that is never replaced";
     if (managed && !(variable.modifiers & kThreadLocal) && setOnlyAtStart(v) && !changedThrough(v)) {
       bool waits = variable.definition.known() && p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode && !(variable.modifiers & kConst);
       if (type != kNone && use.decl != kNone && !waits && p_.types[type].form != TypeForm::Interface && !isAbstract(p_, type) && !changesLater(type) && weightsOfCreation(p_, type, kNone).empty() &&
@@ -732,6 +742,7 @@ class Recogniser {
         facts.made = creation.type;
         facts.constructor = creation.constructor;
         facts.time = creation.in != kNone ? CreationTime::Lazy : CreationTime::Eager;
+        if (!g.sharedMemoryThreads.holds) facts.guard = GuardSort::SingleThreaded;
         made = true;
       }
     }

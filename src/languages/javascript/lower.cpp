@@ -67,6 +67,9 @@ class ScriptLowerer : public ModuleLowerer {
     visit(node, moduleBody(root), Role::None);
   }
 
+  // A file that tells of code elsewhere: its variables are kept there.
+  bool declarationsOnly() const { return file_.path.size() > 5 && file_.path.compare(file_.path.size() - 5, 5, ".d.ts") == 0; }
+
   void classNames(TSNode node, int depth) {
     if (depth > 200) return;
     if (is(node, "class_declaration") || is(node, "abstract_class_declaration")) classNames_.insert(std::string(text(field(node, f_.name))));
@@ -199,6 +202,10 @@ class ScriptLowerer : public ModuleLowerer {
     if (!is(node, "assignment_expression")) return false;
     TSNode left = field(node, f_.left), right = field(node, f_.right);
     std::string_view target = text(left);
+    // exports.name = void 0, before it gets its value.
+    TSNode last = right;
+    while (is(last, "assignment_expression")) last = field(last, f_.right);
+    if (target.substr(0, 8) == "exports." && (text(last) == "void 0" || isNothing(last))) return true;
     if (target == "module.exports") {
       if (is(right, "object")) {
         for (TSNode part : named(right)) {
@@ -259,6 +266,7 @@ class ScriptLowerer : public ModuleLowerer {
       }
     }
     if (top && is(inner, "object") && hasFunctions(inner)) return objectType(name, at, inner, home, bits);
+    if (declarationsOnly()) return;
     NodeId id = add(home, Kind::Variable, Role::Member, at);
     build_.setName(id, name, begin(at));
     build_[id].modifiers = bits | kDefinition;
@@ -522,6 +530,7 @@ class ScriptLowerer : public ModuleLowerer {
       case kField: {
         TSNode name = firstField(node, f_.property, f_.name);
         TSNode value = field(node, f_.value);
+        if (declarationsOnly() && hasToken(node, "static")) break;
         uint32_t bits = memberBits(node, text(name));
         if (is(value, "arrow_function") && !(bits & kStatic)) {
           NodeId id = function(node, parent, FunctionForm::Function, text(name), begin(name), bits | kDefinition);

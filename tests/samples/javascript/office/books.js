@@ -25,7 +25,7 @@ export class BerthBook {  // entity: singleton BerthBook lazy single-threaded
 }
 
 // The constructor returns the one that is there.
-export class PilotRoster {  // entity: singleton PilotRoster lazy none
+export class PilotRoster {  // entity: singleton PilotRoster lazy single-threaded
   constructor() {
     if (PilotRoster.instance) {
       return PilotRoster.instance;
