@@ -95,6 +95,10 @@ std::string surveyText(const Analysis& a, bool all, const TextStyle& style) {
   std::vector<std::vector<std::string>> rows = {{"KIND", "NAME", "PLACE", "CREATION", "GUARD", "ONE ONLY", "DOORS", "SITES"}};
   std::vector<std::string> harmless;
   std::map<std::string_view, size_t> kinds;
+  std::set<std::string_view> languagesSeen;
+  for (const Language* language : a.program.languageOf) languagesSeen.insert(language->name);
+  bool mixed = languagesSeen.size() > 1;
+  if (mixed) rows.front().insert(rows.front().begin() + 1, "LANGUAGE");
   for (const Entity& e : a.survey.entities) {
     if (e.harmless) {
       harmless.push_back(fmt::format("  {:<28} {:<36} {}", e.name, at(a.program, e.place), e.harmlessBecause));
@@ -105,13 +109,14 @@ std::string surveyText(const Analysis& a, bool all, const TextStyle& style) {
     rows.push_back({std::string(kindText(e.kind)), e.id, at(a.program, e.place), creation ? std::string(creationText(e.creation.time)) : "-",
                     e.creation.time == CreationTime::None ? "-" : std::string(guardText(e.creation.guard)), e.enforced < 0 ? "-" : e.enforced ? "yes" : "no",
                     std::to_string(e.doors.size()), std::to_string(sitesOutside(e))});
+    if (mixed) rows.back().insert(rows.back().begin() + 1, std::string(a.program.language(e.place.file).name));
   }
   std::string out;
-  if (rows.size() > 1) out += tableText(rows, style, {1, 2}) + "\n";
+  if (rows.size() > 1) out += tableText(rows, style, mixed ? std::vector<size_t>{2, 3} : std::vector<size_t>{1, 2}) + "\n";
   std::vector<std::string> counts;
   for (auto& [kind, count] : kinds) counts.push_back(std::to_string(count) + " " + std::string(kind));
   std::string summary = counts.empty() ? "No shared state found" : counted(rows.size() - 1, "piece", "pieces") + " of shared state: " + joinWith(counts, ", ");
-  summary += fmt::format(", in {}.", counted(a.program.files.size(), "file", "files"));
+  summary += fmt::format(", in {}.", counted(a.program.files.size(), "file", "files") + (mixed ? " of " + counted(languagesSeen.size(), "language", "languages") : ""));
   if (!harmless.empty()) summary += fmt::format(" {} more can do no harm{}", harmless.size(), all ? ":" : " (--all lists them).");
   out += strong(style, wrapped(summary, static_cast<size_t>(style.width), 0)) + "\n";
   if (all)

@@ -232,7 +232,10 @@ class Recogniser {
       if (type != kNone && use.decl != kNone && !waits && p_.types[type].form != TypeForm::Interface && !isAbstract(p_, type) && !changesLater(type) && weightsOfCreation(p_, type, kNone).empty() &&
           (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
         return "set once, and nothing in its class changes after construction";
-      if (type == kNone && (variable.modifiers & kConst) && !(traits & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare)))
+      // Where nothing can be declared constant, what is never set again is.
+      const Language& language = p_.language(placeOf(v).file);
+      bool fixed = (variable.modifiers & kConst) || (language.infersTypes && !language.bareMembers && variable.storage == Storage::Global && !escapes(v));
+      if (type == kNone && fixed && !(traits & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare)))
         return "a fixed reference to a library's object that this tree does not change";
     }
     bool pointerToMutable = use.has(kPointer) && !use.has(kPointeeConst) && type != kNone;

@@ -40,7 +40,7 @@ Language tsxLanguage() {
   static constexpr std::string_view kExtensions[] = {".tsx"};
   Language language = common();
   language.id = "tsx";
-  language.name = "TypeScript with markup";
+  language.name = "TSX";
   language.extensions = kExtensions;
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerScript(markupGrammar(), text, out); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(markupGrammar(), text); };
