@@ -11,13 +11,13 @@ namespace {
 bool threadsExist(const Subject& s, const Entity& e) { return s.program.guarantees(e.place.file).sharedMemoryThreads.holds; }
 
 // How sure it is that a second thread gets there, and by which way.
-Sureness sureByThreads(const Subject& s, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way) {
+Sureness sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way) {
   for (FunctionIndex f : functions) {
     if (!s.threads.reaches(f)) continue;
     if (way) way->push_back({s.threads.startReaching(f), "a second thread is started here and gets to " + functionText(s.program, f)});
     return Sureness::Certain;
   }
-  return s.threads.anyStarted() || s.threads.anyLocks() ? Sureness::Likely : Sureness::Possible;
+  return s.threads.anyStarted(e.place.file) || s.threads.anyLocks(e.place.file) ? Sureness::Likely : Sureness::Possible;
 }
 
 std::vector<FunctionIndex> doorFunctions(const Entity& e) {
@@ -77,9 +77,9 @@ bool isConstruction(const Program& p, FunctionIndex f) {
 void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || (e.creation.guard != GuardSort::None && e.creation.guard != GuardSort::SingleThreaded) || !e.creation.innerTest.known()) continue;
+    if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || e.creation.guard != GuardSort::None || !e.creation.innerTest.known()) continue;
     std::vector<Evidence> way;
-    Sureness sureness = sureByThreads(s, doorFunctions(e), &way);
+    Sureness sureness = sureByThreads(s, e, doorFunctions(e), &way);
     Finding f = makeFinding(s, infoOf("thread.unguarded-creation"), i, sureness);
     f.place = e.creation.place;
     std::string slot(s.program.text(s.program.variables[e.slot].name));
@@ -100,7 +100,7 @@ void checkDoubleCheckUnsound(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || e.creation.guard != GuardSort::DoubleCheckUnsound) continue;
     std::vector<Evidence> way;
-    Sureness sureness = sureByThreads(s, doorFunctions(e), &way);
+    Sureness sureness = sureByThreads(s, e, doorFunctions(e), &way);
     Finding f = makeFinding(s, infoOf("thread.double-check-unsound"), i, sureness);
     std::string slot(s.program.text(s.program.variables[e.slot].name));
     f.place = e.creation.outerTest;
@@ -221,7 +221,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       }
       if (sites.empty()) continue;
       // Without a second thread in sight a plain variable is only worth a word where threads or locks are in use at all.
-      if (!start.known() && (!ownVariable || !s.threads.anyStarted())) continue;
+      if (!start.known() && (!ownVariable || !s.threads.anyStarted(e.place.file))) continue;
       Finding f = makeFinding(s, infoOf("thread.lost-update"), i, start.known() ? Sureness::Likely : Sureness::Possible);
       f.place = sites.front().place;
       std::string name(p.text(p.variables[field.variable].name));
@@ -239,7 +239,7 @@ void checkAwaitGap(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || e.creation.guard != GuardSort::None || !e.creation.innerTest.known() || !e.creation.place.known() || e.creation.innerTest.file != e.creation.place.file) continue;
+    if (e.harmless || (e.creation.guard != GuardSort::None && e.creation.guard != GuardSort::SingleThreaded) || !e.creation.innerTest.known() || !e.creation.place.known() || e.creation.innerTest.file != e.creation.place.file) continue;
     // A point where others run between the test and the assignment.
     const LoweredFile& file = p.file(e.creation.place);
     Place assign = p.around(e.creation.place, Kind::Assign);

@@ -22,6 +22,7 @@ Threads::Threads(const Program& program) : p_(program) {
     const LoweredFile& file = p_.file(argument);
     const Node& node = file[argument.node];
     starts_.push_back(argument);
+    started_.insert(p_.language(argument.file).id);
     if (node.kind == Kind::Lambda) {
       enterCallsInside(argument, argument);
       return;
@@ -59,7 +60,8 @@ Threads::Threads(const Program& program) : p_(program) {
   for (size_t i = 0; i < open.size(); ++i)
     for (uint32_t c : p_.callsInFunction[open[i]]) enter(p_.calls[c].callee, reachedFrom_[open[i]]);
   for (const LoweredFile& file : p_.files)
-    for (const Node& node : file.nodes) locks_ |= node.kind == Kind::Guard;
+    for (const Node& node : file.nodes)
+      if (node.kind == Kind::Guard) locked_.insert(file.language);
 }
 
 bool Threads::startsAt(Place place, Place* start) const {

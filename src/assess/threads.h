@@ -2,6 +2,8 @@
 // program, from code that is handed to a thread when one is started.
 #pragma once
 
+#include <set>
+#include <string_view>
 #include <vector>
 
 #include "program/program.h"
@@ -11,8 +13,9 @@ namespace elmcart {
 class Threads {
  public:
   explicit Threads(const Program& program);
-  bool anyStarted() const { return !starts_.empty(); }
-  bool anyLocks() const { return locks_; }
+  // Are threads started, are locks taken, anywhere in code of that file's language?
+  bool anyStarted(FileIndex f) const { return started_.count(p_.language(f).id) > 0; }
+  bool anyLocks(FileIndex f) const { return locked_.count(p_.language(f).id) > 0; }
   // Where the thread is started that reaches the function; not known when none is seen.
   Place startReaching(FunctionIndex function) const { return reachedFrom_[function]; }
   bool reaches(FunctionIndex function) const { return function != kNone && reachedFrom_[function].known(); }
@@ -23,7 +26,7 @@ class Threads {
   const Program& p_;
   std::vector<Place> starts_;        // nodes whose inside runs on the new thread
   std::vector<Place> reachedFrom_;   // by function
-  bool locks_ = false;
+  std::set<std::string_view> started_, locked_;  // ids of languages
 };
 
 }  // namespace elmcart

@@ -60,7 +60,7 @@ class Recogniser {
       if (variable.storage == Storage::StaticField && staticHolders_.count(variable.owner) && classOf(v) != variable.owner) {
         if (holdersDone.insert(variable.owner).second) {
           out.entities.push_back(staticHolder(variable.owner));
-          ids_.insert(out.entities.back().id);
+          ids_.insert(idKey(out.entities.back()));
         }
         if (!isMutableState(v)) addSlot(out, v);
         continue;
@@ -417,12 +417,12 @@ class Recogniser {
     }
     finish(entity);
     // Two slots of one class (one per key, say) would bear one name: the second goes by its slot.
-    if (classLike && ids_.count(entity.id)) {
+    if (classLike && ids_.count(idKey(entity))) {
       entity.name = p_.text(variable.name);
       entity.id = p_.text(variable.qualified);
       entity.place = placeOf(v);
     }
-    ids_.insert(entity.id);
+    ids_.insert(idKey(entity));
     out.entities.push_back(std::move(entity));
   }
 
@@ -492,7 +492,7 @@ class Recogniser {
       findEnd(entity);
       fillLocks(entity);
       sortConsumers(entity);
-      ids_.insert(entity.id);
+      ids_.insert(idKey(entity));
       out.entities.push_back(std::move(entity));
     }
   }
@@ -1159,6 +1159,9 @@ class Recogniser {
     else if (use.has(kPointer) || ((traits & kAtomicType) && entity.type != kNone)) entity.end = entity.creation.time == CreationTime::None ? "not by this slot: it was made elsewhere" : "nobody: it is never deleted";
     else entity.end = "destroyed when the process exits";
   }
+
+  // Ids may be the same in two languages.
+  static std::string idKey(const Entity& entity) { return entity.language + " " + entity.id; }
 
   const Program& p_;
   const Origins& o_;

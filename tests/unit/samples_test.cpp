@@ -59,9 +59,9 @@ std::set<std::string> expectedIn(const std::string& root) {
   return out;
 }
 
-std::set<std::string> foundIn(const std::string& root) {
+std::set<std::string> foundIn(const std::string& root, const Config& config = {}) {
   std::set<std::string> out;
-  auto analysis = analyse(root, Config{}, 1, true);
+  auto analysis = analyse(root, config, 1, true);
   EXPECT_TRUE(analysis.ok()) << root;
   if (!analysis) return out;
   const Analysis& a = **analysis;
@@ -84,14 +84,30 @@ std::vector<std::string> samplePaths() {
   return out;
 }
 
-class Samples : public testing::TestWithParam<std::string> {};
-
-TEST_P(Samples, FindsWhatIsStatedAndNothingElse) {
-  std::set<std::string> expected = expectedIn(GetParam()), found = foundIn(GetParam());
+void expectSame(const std::string& root, const std::set<std::string>& expected, const std::set<std::string>& found) {
   std::string missing, extra;
   for (const std::string& row : expected) if (!found.count(row)) missing += "  missing: " + row + "\n";
   for (const std::string& row : found) if (!expected.count(row)) extra += "  extra:   " + row + "\n";
-  EXPECT_TRUE(missing.empty() && extra.empty()) << GetParam() << "\n" << missing << extra;
+  EXPECT_TRUE(missing.empty() && extra.empty()) << root << "\n" << missing << extra;
+}
+
+class Samples : public testing::TestWithParam<std::string> {};
+
+TEST_P(Samples, FindsWhatIsStatedAndNothingElse) {
+  expectSame(GetParam(), expectedIn(GetParam()), foundIn(GetParam()));
+}
+
+// All languages in one tree: none sees another's declarations. (The C++ samples
+// are many programs that use the same names, so they are left out.)
+TEST(SamplesTogether, FindTheSameInOneMixedTree) {
+  std::set<std::string> expected;
+  for (const auto& language : fs::directory_iterator(ELMCART_SAMPLES)) {
+    if (language.path().filename() == "cpp") continue;
+    expected.merge(expectedIn(language.path().string()));
+  }
+  Config config;
+  config.leaveOut = {"cpp/**"};
+  expectSame(ELMCART_SAMPLES, expected, foundIn(ELMCART_SAMPLES, config));
 }
 
 INSTANTIATE_TEST_SUITE_P(All, Samples, testing::ValuesIn(samplePaths()), [](const auto& info) {

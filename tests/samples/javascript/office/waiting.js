@@ -17,7 +17,7 @@ let pending = null;  // entity: global-variable pending eager language
 
 export async function getRadio() {
   if (radio === null) {
-    const line = await connect();
+    const line = await connect();  // finding: thread.await-gap
     radio = new Radio(line);
   }
   return radio;
