@@ -216,7 +216,7 @@ class Recogniser {
     uint32_t traits = traitsOf(v);
     if (traits & (kLockType | kConditionType)) return "a pure lock object: it guards other state and holds none";
     if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds nothing else";
-    bool managed = (use.modifiers & kManaged) == kManaged || (use.name == 0 && p_.language(placeOf(v).file).dotted);
+    bool managed = p_.language(placeOf(v).file).dotted;
     if (managed && (variable.modifiers & kConst) && variable.definition.known()) {
       // const other = book;
       NodeId initial = p_.file(variable.definition).child(variable.definition.node, Role::Initialiser);
@@ -234,7 +234,7 @@ class Recogniser {
         return "set once, and nothing in its class changes after construction";
       // Where nothing can be declared constant, what is never set again is.
       const Language& language = p_.language(placeOf(v).file);
-      bool fixed = (variable.modifiers & kConst) || (language.infersTypes && !language.bareMembers && variable.storage == Storage::Global && !escapes(v));
+      bool fixed = (variable.modifiers & kConst) || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
       if (type == kNone && fixed && !(traits & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare)))
         return "a fixed reference to a library's object that this tree does not change";
     }
