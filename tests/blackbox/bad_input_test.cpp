@@ -57,6 +57,19 @@ TEST(BadInput, AHundredThousandParentheses) {
   expectGoesOn(lesser, 0, "");
 }
 
+TEST(BadInput, DeepNestingInEveryLanguage) {
+  Folder folder;
+  std::vector<std::string> names;
+  for (const char* extension : {"java", "py", "js", "ts", "tsx", "go", "cs", "php", "kt", "swift"}) {
+    names.push_back(std::string("deep.") + extension);
+    folder.write(names.back(), "x = " + std::string(100000, '(') + "1" + std::string(100000, ')') + ";\n");
+    folder.write(std::string("steps.") + extension, "x = " + std::string(4000, '(') + "1" + std::string(4000, ')') + ";\n");
+  }
+  RunResult run = elmcart("survey " + folder.path());
+  EXPECT_EQ(run.exitCode, 3) << run.err;
+  for (const std::string& name : names) EXPECT_NE(run.err.find(name + ": left unread"), std::string::npos) << name << "\n" << run.err;
+}
+
 TEST(BadInput, ALoopOfSymbolicLinks) {
   Folder folder;
   folder.write("good.cpp", kGood);

@@ -146,6 +146,25 @@ TEST(Commands, SurveySeveralPathsAtOnce) {
   EXPECT_EQ(elmcart("survey " + (folder / "north") + " " + (folder / "nowhere")).exitCode, 3);
 }
 
+TEST(Commands, SurveyATreeOfSeveralLanguages) {
+  Folder folder;
+  folder.write("books.py", "class Book:\n    def add(self, s):\n        self.s = s\n\n\n_book = None\n\n\ndef book():\n    global _book\n    if _book is None:\n        _book = Book()\n    return _book\n");
+  folder.write("Book.java", "class Book {\n  private static Book book;\n  int n;\n  private Book() {}\n  static Book get() {\n    if (book == null) book = new Book();\n    return book;\n  }\n  void add() { n++; }\n}\n");
+  RunResult survey = elmcart("survey " + folder.path());
+  EXPECT_EQ(survey.exitCode, 0);
+  EXPECT_NE(survey.out.find("Python"), std::string::npos) << survey.out;
+  EXPECT_NE(survey.out.find("Java"), std::string::npos) << survey.out;
+  EXPECT_NE(survey.out.find("2 pieces of shared state"), std::string::npos) << survey.out;
+  EXPECT_NE(survey.out.find("in 2 files of 2 languages"), std::string::npos) << survey.out;
+  // The advice speaks of each language's own forms.
+  RunResult assess = elmcart("assess " + folder.path());
+  EXPECT_NE(assess.out.find("a nested holder class"), std::string::npos) << assess.out;
+  // What cannot be rewritten yet is refused, not tried.
+  RunResult propose = elmcart("propose Book " + folder.path());
+  EXPECT_EQ(propose.exitCode, 1);
+  EXPECT_NE(propose.err.find("cannot be written in Java yet"), std::string::npos) << propose.err;
+}
+
 TEST(Commands, RefuseUnknownConfigurationKeysByName) {
   Folder folder;
   folder.write("a.cpp", "int berth;\n");

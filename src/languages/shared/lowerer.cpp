@@ -27,7 +27,7 @@ bool contains(std::span<const std::string_view> list, std::string_view word) { r
 
 void SharedLowerer::run() {
   if (bracketDepth(text_) > kBracketLimit) {
-    file_.problem = "brackets are nested deeper than " + std::to_string(kBracketLimit) + " levels; the file is left unread";
+    file_.problem = "left unread: brackets nested more than " + std::to_string(kBracketLimit) + " deep";
     file_.unreadBytes = file_.textSize;
     build_[0].span = {0, static_cast<uint32_t>(text_.size())};
     return;
