@@ -151,7 +151,7 @@ std::string assessText(const Analysis& a, bool withAccepted, const TextStyle& st
     out += "     " + wrapped(f.message, width, 5) + "\n";
     for (size_t i = 0; i < f.evidence.size(); ++i)
       out += fmt::format("     {:>2}. {:<30} {}\n", i + 1, at(a.program, f.evidence[i].place), wrapped(f.evidence[i].note, width, 40));
-    out += "     " + std::string(surenessText(f.sureness)) + "; advice: " + strong(style, adviceText(f.advice)) + ". " + wrapped("The move: " + moveText(infoOf(f.check), &a.program.guarantees(f.place.file)), width, 5) + "\n";
+    out += "     " + std::string(surenessText(f.sureness)) + "; advice: " + strong(style, adviceText(f.advice)) + ".\n     " + wrapped("The move: " + moveText(infoOf(f.check), &a.program.guarantees(f.place.file)), width, 5) + "\n";
     for (const std::string& reason : f.reasonsFor) out += "       + " + wrapped(reason, width, 9) + "\n";
     for (const std::string& reason : f.reasonsAgainst) out += "       - " + wrapped(reason, width, 9) + "\n";
     if (!f.acceptedBecause.empty()) out += "     accepted: " + wrapped(f.acceptedBecause, width, 15) + "\n";
