@@ -1,4 +1,5 @@
 // TypeScript is lowered as JavaScript is; only the grammars differ.
+#include "base/text.h"
 #include "languages/javascript/javascript.h"
 #include "languages/shared/lowerer.h"
 #include "languages/typescript/typescript.h"
@@ -18,6 +19,13 @@ const SharedGrammar& markupGrammar() {
   return kGrammar;
 }
 
+// Translation tables in XML bear the same extension.
+bool isMarkup(std::string_view text) {
+  if (text.substr(0, 3) == "\xEF\xBB\xBF") text.remove_prefix(3);
+  text = trim(text);
+  return text.substr(0, 5) == "<?xml" || text.substr(0, 9) == "<!DOCTYPE";
+}
+
 Language common() {
   Language language = javascriptLanguage();
   language.id = "typescript";
@@ -31,8 +39,8 @@ Language typescriptLanguage() {
   static constexpr std::string_view kExtensions[] = {".ts", ".mts", ".cts"};
   Language language = common();
   language.extensions = kExtensions;
-  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerScript(plainGrammar(), text, out); };
-  language.parseOnly = [](std::string_view text) { parseOnlyWith(plainGrammar(), text); };
+  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerScript(plainGrammar(), isMarkup(text) ? std::string_view{} : text, out); };
+  language.parseOnly = [](std::string_view text) { parseOnlyWith(plainGrammar(), isMarkup(text) ? std::string_view{} : text); };
   return language;
 }
 
