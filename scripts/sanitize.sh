@@ -3,7 +3,7 @@
 # seconds of mutated samples for each language (scripts/fuzz.sh for longer).
 set -eu
 here=$(cd "$(dirname "$0")/.." && pwd)
-TARGET="unit_tests mutate" sh "$here/scripts/build.sh" build-sanitize -DELMCART_SANITIZE=ON -DCMAKE_BUILD_TYPE=Debug -DCMAKE_CXX_FLAGS=-O1 -DCMAKE_C_FLAGS=-O1
+sh "$here/scripts/build_sanitized.sh" unit_tests mutate
 cd "$here"
 # Graphviz keeps memory of its own until the process ends.
 ASAN_OPTIONS=detect_leaks=0 build-sanitize/tests/unit_tests --gtest_brief=1

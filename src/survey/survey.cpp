@@ -108,7 +108,7 @@ class Recogniser {
       if (use.access == Access::Read) continue;
       if (use.access == Access::Write && p_.node(use.place).kind == Kind::FieldInit) continue;
       // While its class or file is loaded.
-      if (use.access != Access::Bind && use.in != kNone && p_.functions[use.in].form == FunctionForm::Initialiser && use.place.file == placeOf(v).file) continue;
+      if (use.access != Access::Bind && inInitialiser(use) && use.place.file == placeOf(v).file) continue;
       if (use.access == Access::Call && isReadOnlyCall(use)) continue;
       return false;
     }
@@ -177,7 +177,7 @@ class Recogniser {
       if (base.type == kNone && (p_.traits(decl.definition.file, base.use) & (kCollection | kThreadType | kAtomicType))) out = true;
     }
     for (TypeIndex d : decl.derived)
-      if (!out && p_.types[type].form != TypeForm::Interface) out = changesLater(d, depth + 1);
+      if (!out) out = changesLater(d, depth + 1);
     changes_[type] = out;
     return out;
   }
@@ -188,13 +188,16 @@ class Recogniser {
     return fn.owner == type && (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor || fn.form == FunctionForm::Initialiser || fn.form == FunctionForm::Factory);
   }
 
+  // In code that runs when its class or file is loaded?
+  bool inInitialiser(const Use& use) const { return use.in != kNone && p_.functions[use.in].form == FunctionForm::Initialiser; }
+
   // Set once: by its definition, or while its class or file is loaded.
   bool setOnlyAtStart(VariableIndex v) const {
     for (uint32_t u : p_.usesOfVariable[v]) {
       const Use& use = p_.uses[u];
       if (use.access != Access::Write && use.access != Access::Update) continue;
       if (use.throughPointer || use.inMember) continue;
-      if (use.in == kNone || p_.functions[use.in].form != FunctionForm::Initialiser) return false;
+      if (!inInitialiser(use)) return false;
     }
     return true;
   }
@@ -204,7 +207,7 @@ class Recogniser {
     for (uint32_t u : p_.usesOfVariable[v]) {
       const Use& use = p_.uses[u];
       bool changing = use.access == Access::Write || use.access == Access::Update;
-      if (changing && (use.throughPointer || use.inMember) && !(use.in != kNone && p_.functions[use.in].form == FunctionForm::Initialiser)) return true;
+      if (changing && (use.throughPointer || use.inMember) && !inInitialiser(use)) return true;
     }
     return false;
   }
@@ -216,7 +219,8 @@ class Recogniser {
     uint32_t traits = traitsOf(v);
     if (traits & (kLockType | kConditionType)) return "a pure lock object: it guards other state and holds none";
     if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds nothing else";
-    bool managed = p_.language(placeOf(v).file).dotted;
+    const Language& language = p_.language(placeOf(v).file);
+    bool managed = language.dotted;
     if (managed && (variable.modifiers & kConst) && variable.definition.known()) {
       // const other = book;
       NodeId initial = p_.file(variable.definition).child(variable.definition.node, Role::Initialiser);
@@ -233,7 +237,6 @@ class Recogniser {
           (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
         return "set once, and nothing in its class changes after construction";
       // Where nothing can be declared constant, what is never set again is.
-      const Language& language = p_.language(placeOf(v).file);
       bool fixed = (variable.modifiers & kConst) || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
       if (type == kNone && fixed && !(traits & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare)))
         return "a fixed reference to a library's object that this tree does not change";

@@ -3,30 +3,25 @@
 #include "rework/rework.h"
 
 #include <gtest/gtest.h>
-#include <unistd.h>
 
 #include <filesystem>
 #include <fstream>
 
 #include "source/walk.h"
+#include "support/folder.h"
 
 namespace elmcart {
 namespace {
-namespace fs = std::filesystem;
-
 class Project {
  public:
   Project() {
-    std::string pattern = (fs::temp_directory_path() / "elmcart-test-XXXXXX").string();
-    root_ = ::mkdtemp(pattern.data());
     write("gauge.h", "#pragma once\nclass Gauge {\n public:\n  static Gauge& get() {\n    static Gauge gauge;\n    return gauge;\n  }\n  Gauge(const Gauge&) = delete;\n  int level() const { return level_; }\n  void raise(int by) { level_ += by; }\n\n private:\n  Gauge() = default;\n  int level_ = 0;\n};\n");
   }
-  ~Project() { fs::remove_all(root_); }
-  const std::string& root() const { return root_; }
-  void write(const std::string& name, const std::string& text) { std::ofstream(root_ + "/" + name, std::ios::binary) << text; }
+  const std::string& root() const { return folder_.path(); }
+  void write(const std::string& name, const std::string& text) { folder_.write(name, text); }
 
   ReworkResult plan() {
-    auto result = rework(root_, Config{}, "Gauge", ReworkOptions{.confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
+    auto result = rework(root(), Config{}, "Gauge", ReworkOptions{.confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
     EXPECT_TRUE(result.ok()) << (result.ok() ? "" : result.error().line());
     return result ? *result : ReworkResult{};
   }
@@ -37,9 +32,9 @@ class Project {
   }
   // Does the reworked tree compile?
   bool builds(const ReworkResult& result) {
-    std::string folder = root_ + "/after";
+    std::string folder = root() + "/after";
     fs::create_directories(folder);
-    for (const auto& entry : fs::directory_iterator(root_))
+    for (const auto& entry : fs::directory_iterator(root()))
       if (entry.is_regular_file()) fs::copy_file(entry.path(), folder + "/" + entry.path().filename().string(), fs::copy_options::overwrite_existing);
     for (const WriteBackFile& file : result.files) std::ofstream(folder + "/" + file.path, std::ios::binary) << file.after;
     auto run = runCommand("g++ -std=c++17 -Wall -Wextra -Werror -fsyntax-only *.cpp", RunOptions{.folder = folder, .seconds = 60, .mostOutput = 1 << 20, .environment = {}});
@@ -49,7 +44,7 @@ class Project {
   }
 
  private:
-  std::string root_;
+  Folder folder_;
 };
 
 bool says(const std::vector<ByHand>& list, const std::string& reason) {

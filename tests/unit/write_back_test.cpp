@@ -12,6 +12,7 @@
 #include <fstream>
 
 #include "source/walk.h"
+#include "support/folder.h"
 
 namespace {
 
@@ -51,19 +52,14 @@ int mkdir(const char* path, mode_t mode) {
 
 namespace elmcart {
 namespace {
-namespace fs = std::filesystem;
-
 struct Tree {
   Tree() {
-    std::string pattern = (fs::temp_directory_path() / "elmcart-test-XXXXXX").string();
-    root = ::mkdtemp(pattern.data());
     for (int i = 0; i < 12; ++i) {
       std::string path = "f" + std::to_string(i) + ".cpp";
       files.push_back({path, std::string(2000 + i, 'o') + std::to_string(i), std::string(3000 + i, 'n') + std::to_string(i)});
-      std::ofstream(root + "/" + path) << files.back().before;
+      folder.write(path, files.back().before);
     }
   }
-  ~Tree() { fs::remove_all(root); }
   // 0: all old, 1: all new, 2: a mixture of whole files, 3: something torn.
   int state() const {
     int oldOnes = 0, newOnes = 0;
@@ -74,7 +70,8 @@ struct Tree {
     }
     return newOnes == 0 ? 0 : oldOnes == 0 ? 1 : 2;
   }
-  std::string root;
+  Folder folder;
+  const std::string& root = folder.path();
   std::vector<WriteBackFile> files;
 };
 

@@ -1,8 +1,7 @@
 // What C++ promises. Sources are sections of the C++20 standard (ISO/IEC
 // 14882:2020) by their stable names.
-#include <array>
-
 #include "languages/cpp/cpp.h"
+#include "languages/shared/tables.h"
 
 namespace elmcart {
 namespace {
@@ -138,25 +137,15 @@ constexpr std::array kCalls = std::to_array<NamedBits>({
 });
 
 CollectionAct collectionAct(std::string_view member) {
-  constexpr std::string_view kAdd[] = {"push_back", "emplace_back", "push_front", "emplace_front", "insert", "emplace", "push",
+  static constexpr std::string_view kAdd[] = {"push_back", "emplace_back", "push_front", "emplace_front", "insert", "emplace", "push",
                                        "try_emplace", "insert_or_assign", "append", "emplace_hint", "push_range", "insert_range"};
-  constexpr std::string_view kRemove[] = {"erase", "clear", "pop_back", "pop_front", "pop", "remove", "remove_if", "extract", "reset"};
-  constexpr std::string_view kChange[] = {"resize", "assign", "swap", "sort", "reserve", "splice", "merge", "store", "exchange", "unique", "rehash", "shrink_to_fit", "replace"};
-  constexpr std::string_view kRead[] = {"size", "empty", "begin", "end", "cbegin", "cend", "find", "count", "contains", "at", "front", "back", "data", "c_str",
+  static constexpr std::string_view kRemove[] = {"erase", "clear", "pop_back", "pop_front", "pop", "remove", "remove_if", "extract", "reset"};
+  static constexpr std::string_view kChange[] = {"resize", "assign", "swap", "sort", "reserve", "splice", "merge", "store", "exchange", "unique", "rehash", "shrink_to_fit", "replace"};
+  static constexpr std::string_view kRead[] = {"size", "empty", "begin", "end", "cbegin", "cend", "find", "count", "contains", "at", "front", "back", "data", "c_str",
                                         "lower_bound", "upper_bound", "equal_range", "load", "length", "substr", "rbegin", "rend", "top", "capacity", "has_value", "value", "get", "str", "compare", "find_first_of", "value_or"};
-  for (std::string_view name : kAdd) if (member == name) return CollectionAct::Add;
-  for (std::string_view name : kRemove) if (member == name) return CollectionAct::Remove;
-  for (std::string_view name : kChange) if (member == name) return CollectionAct::Change;
-  for (std::string_view name : kRead) if (member == name) return CollectionAct::Read;
-  return CollectionAct::None;
+  return actIn(member, kAdd, kRemove, kChange, kRead);
 }
 
-template <size_t N>
-constexpr bool sortedByName(const std::array<NamedBits, N>& table) {
-  for (size_t i = 1; i < N; ++i)
-    if (!(table[i - 1].name < table[i].name)) return false;
-  return true;
-}
 static_assert(sortedByName(kTypes));
 static_assert(sortedByName(kCalls));
 

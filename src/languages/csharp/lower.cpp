@@ -9,7 +9,7 @@ extern "C" const TSLanguage* tree_sitter_c_sharp(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kUsing, kNamespace, kClass, kStruct, kInterface, kEnum, kField, kProperty, kMethod, kConstructor, kDestructor, kLocalFunction, kLocal, kLock, kUsingStmt, kTypeOf, kCatch, kImplicitNew, kIsPattern, kArrowBody, kConditionalAccess, kObjectNew, kInitialiserList, kAsCast, kGenericName, kArrayNew, kForEach, kSection, kDelegate, kIndexer, kEvent };
+enum Own : uint8_t { kUsing, kNamespace, kClass, kStruct, kInterface, kEnum, kField, kProperty, kMethod, kConstructor, kDestructor, kLocalFunction, kLocal, kLock, kUsingStmt, kTypeOf, kCatch, kImplicitNew, kIsPattern, kArrowBody, kConditionalAccess, kObjectNew, kAsCast, kGenericName, kArrayNew, kForEach, kSection, kEvent };
 
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"using_directive", Shape::Own, kUsing}, {"namespace_declaration", Shape::Own, kNamespace}, {"class_declaration", Shape::Own, kClass}, {"record_declaration", Shape::Own, kClass}, {"struct_declaration", Shape::Own, kStruct}, {"record_struct_declaration", Shape::Own, kStruct}, {"interface_declaration", Shape::Own, kInterface}, {"enum_declaration", Shape::Own, kEnum},
@@ -41,8 +41,6 @@ class CsharpLowerer : public SharedLowerer {
   using SharedLowerer::SharedLowerer;
 
  private:
-  TSNode named_(TSNode node, std::string_view name) const { return field(node, ts_language_field_id_for_name(g_.language, name.data(), static_cast<uint32_t>(name.size()))); }
-
   void unit(TSNode root) override {
     NodeId home = 0, top = kNoNode;
     for (TSNode child : named(root)) {
@@ -155,7 +153,7 @@ class CsharpLowerer : public SharedLowerer {
 
   void property(TSNode node, NodeId parent) {
     uint32_t bits = modifiersOf(node, inInterface_ ? kPublic : kPrivate);
-    TSNode name = field(node, f_.name), written = field(node, f_.type), accessors = named_(node, "accessors"), value = field(node, f_.value);
+    TSNode name = field(node, f_.name), written = field(node, f_.type), accessors = field(node, f_.accessors), value = field(node, f_.value);
     bool computed = is(value, "arrow_expression_clause"), hasSet = false;
     if (!isNull(accessors))
       for (TSNode one : named(accessors)) {
@@ -246,8 +244,7 @@ class CsharpLowerer : public SharedLowerer {
             NodeId ref = add(id, Kind::TypeRef, Role::TypeParameter, one);
             build_.setName(ref, text(one), begin(one));
           }
-        TSNode written = named_(node, "returns");
-        if (isNull(written)) written = field(node, f_.type);
+        TSNode written = firstField(node, f_.returns, f_.type);
         typeRef(written, id, Role::Type);
         parameters(field(node, f_.parameters), id);
         functionBody(node, id);

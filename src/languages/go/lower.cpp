@@ -10,7 +10,7 @@ extern "C" const TSLanguage* tree_sitter_go(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kPackage, kImport, kConst_, kVar, kTypeDecl, kFunction, kMethod, kShort, kComposite, kFuncLiteral, kForStmt, kIncrement, kUnaryExpr, kCaseClause, kGo, kDefer, kIfStmt, kSwitchStmt, kMakeCall };
+enum Own : uint8_t { kPackage, kImport, kConst_, kVar, kTypeDecl, kFunction, kMethod, kShort, kComposite, kFuncLiteral, kForStmt, kIncrement, kUnaryExpr, kCaseClause, kGo, kDefer, kIfStmt };
 
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"package_clause", Shape::Own, kPackage}, {"import_declaration", Shape::Own, kImport}, {"const_declaration", Shape::Own, kConst_}, {"var_declaration", Shape::Own, kVar}, {"type_declaration", Shape::Own, kTypeDecl},

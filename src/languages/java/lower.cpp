@@ -97,13 +97,7 @@ class JavaLowerer : public SharedLowerer {
     build_[id].modifiers = modifiers | kDefinition;
     TSNode name = field(node, f_.name);
     build_.setName(id, text(name), begin(name));
-    TSNode parameters = field(node, ts_language_field_id_for_name(g_.language, "type_parameters", 15));
-    if (!isNull(parameters))
-      for (TSNode parameter : named(parameters)) {
-        NodeId ref = add(id, Kind::TypeRef, Role::TypeParameter, parameter);
-        TSNode first = firstNamed(parameter);
-        build_.setName(ref, text(isNull(first) ? parameter : first), begin(parameter));
-      }
+    typeParameters(node, id);
     bases(field(node, f_.superclass), id);
     for (TSNode child : named(node))
       if (is(child, "super_interfaces") || is(child, "extends_interfaces")) bases(child, id);
@@ -147,7 +141,7 @@ class JavaLowerer : public SharedLowerer {
   }
 
   void typeParameters(TSNode node, NodeId id) {
-    TSNode list = childOfType(node, "type_parameters");
+    TSNode list = field(node, f_.typeParameters);
     if (isNull(list)) return;
     for (TSNode parameter : named(list)) {
       TSNode name = firstNamed(parameter);
@@ -249,7 +243,7 @@ class JavaLowerer : public SharedLowerer {
       }
       case kConstructorCall: {
         NodeId id = add(parent, Kind::FieldInit, Role::FieldInit, node);
-        TSNode which = field(node, ts_language_field_id_for_name(g_.language, "constructor", 11));
+        TSNode which = field(node, f_.constructor);
         build_.setName(id, text(which) == "this" ? std::string_view(currentClass_) : std::string_view("super"), begin(node));
         arguments(field(node, f_.arguments), id);
         break;

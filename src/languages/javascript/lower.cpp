@@ -10,7 +10,7 @@ extern "C" const TSLanguage* tree_sitter_javascript(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kImport, kExport, kClass, kMethod, kField, kStaticBlock, kFunction, kLexical, kArrow, kNewExpression, kObject, kArray, kCatch, kElse, kCase, kInterface, kAlias, kEnum, kNamespace, kAsserted, kDeclare, kTemplate };
+enum Own : uint8_t { kImport, kExport, kClass, kMethod, kField, kStaticBlock, kFunction, kLexical, kArrow, kNewExpression, kObject, kArray, kCatch, kElse, kCase, kInterface, kAlias, kEnum, kNamespace, kAsserted, kDeclare };
 
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"html_comment", Shape::Comment}, {"hash_bang_line", Shape::Skip}, {"import_statement", Shape::Own, kImport}, {"export_statement", Shape::Own, kExport},
@@ -159,7 +159,7 @@ class ScriptLowerer : public ModuleLowerer {
 
   void exported(TSNode node, NodeId home) {
     TSNode source = field(node, f_.source);
-    TSNode declaration = field(node, ts_language_field_id_for_name(g_.language, "declaration", 11));
+    TSNode declaration = field(node, f_.declaration);
     bool isDefault = hasToken(node, "default");
     if (!isNull(declaration)) {
       if (g_.shapeOf(declaration) == Shape::Own && g_.ownOf(declaration) == kLexical) lexical(declaration, home, true, true);
@@ -193,8 +193,7 @@ class ScriptLowerer : public ModuleLowerer {
 
   void defaultValue(TSNode node, TSNode value, NodeId home) {
     if (is(value, "identifier")) return makeVisible(node, home, "default", ownPath(text(value)));
-    if (is(value, "class") || is(value, "arrow_function") || is(value, "function_expression")) return named_("default", node, value, home, kConst | kPublic, true);
-    named_("default", node, value, home, kConst | kPublic, true);
+    declareNamed("default", node, value, home, kConst | kPublic);
   }
 
   // module.exports = …, exports.name = …
@@ -214,7 +213,7 @@ class ScriptLowerer : public ModuleLowerer {
             if (is(value, "identifier")) {
               if (text(key) != text(value)) makeVisible(part, home, text(key), ownPath(text(value)));
             } else {
-              named_(text(key), key, value, home, kConst | kPublic, true);
+              declareNamed(text(key), key, value, home, kConst | kPublic);
             }
           } else if (is(part, "method_definition")) {
             visit(part, home, Role::None);
@@ -232,7 +231,7 @@ class ScriptLowerer : public ModuleLowerer {
       if (is(right, "identifier")) {
         if (name != text(right)) makeVisible(node, home, name, ownPath(text(right)));
       } else {
-        named_(name, node, right, home, kPublic, true);
+        declareNamed(name, node, right, home, kPublic);
       }
       return true;
     }
@@ -242,19 +241,19 @@ class ScriptLowerer : public ModuleLowerer {
   // ----- declarations
 
   // A name with a value: a function, a class, a module of its own, or a variable.
-  void named_(std::string_view name, TSNode at, TSNode value, NodeId home, uint32_t bits, bool top, TSNode type = {}) {
+  void declareNamed(std::string_view name, TSNode at, TSNode value, NodeId home, uint32_t bits, TSNode type = {}) {
     TSNode inner = value;
     while (is(inner, "parenthesized_expression")) inner = firstNamed(inner);
-    if (top && (is(inner, "arrow_function") || is(inner, "function_expression") || is(inner, "generator_function"))) {
+    if ((is(inner, "arrow_function") || is(inner, "function_expression") || is(inner, "generator_function"))) {
       NodeId id = function(inner, home, FunctionForm::Function, name, begin(at), kDefinition | (bits & ~uint32_t{kConst}) | (inObject_ ? kStatic : 0u));
       functionParts(inner, id);
       return;
     }
-    if (top && is(inner, "class")) return classNode(inner, home, name, begin(at));
+    if (is(inner, "class")) return classNode(inner, home, name, begin(at));
     // (function () { …; return {…}; })(): a module inside the module.
     TSNode called = is(inner, "call_expression") ? field(inner, f_.function) : TSNode{};
     while (is(called, "parenthesized_expression")) called = firstNamed(called);
-    if (top && (is(called, "arrow_function") || is(called, "function_expression")) && is(field(called, f_.body), "statement_block") && functionDepth_ == 0) {
+    if ((is(called, "arrow_function") || is(called, "function_expression")) && is(field(called, f_.body), "statement_block") && functionDepth_ == 0) {
       if (revealing(called)) {
         NodeId space = add(home, Kind::Namespace, Role::Member, value);
         build_.setName(space, name, begin(at));
@@ -265,7 +264,7 @@ class ScriptLowerer : public ModuleLowerer {
         return;
       }
     }
-    if (top && is(inner, "object") && hasFunctions(inner)) return objectType(name, at, inner, home, bits);
+    if (is(inner, "object") && hasFunctions(inner)) return objectType(name, at, inner, home, bits);
     if (declarationsOnly()) return;
     NodeId id = add(home, Kind::Variable, Role::Member, at);
     build_.setName(id, name, begin(at));
@@ -287,14 +286,14 @@ class ScriptLowerer : public ModuleLowerer {
 
   void returned(TSNode value, NodeId space) {
     if (!is(value, "object")) {
-      if (!isNull(value)) named_("default", value, value, space, kConst | kPublic, true);
+      if (!isNull(value)) declareNamed("default", value, value, space, kConst | kPublic);
       return;
     }
     for (TSNode part : named(value)) {
       if (is(part, "method_definition")) visit(part, space, Role::None);
       if (is(part, "pair")) {
         TSNode key = field(part, f_.key), held = field(part, f_.value);
-        if (!is(held, "identifier")) named_(text(key), key, held, space, kConst | kPublic, true);
+        if (!is(held, "identifier")) declareNamed(text(key), key, held, space, kConst | kPublic);
         else if (text(key) != text(held)) aliasInside(part, space, text(key), held);
       }
     }
@@ -327,7 +326,7 @@ class ScriptLowerer : public ModuleLowerer {
     currentClass_ = name;
     ++classDepth_;
     for (TSNode part : named(object)) {
-      if (is(part, "pair")) named_(text(field(part, f_.key)), field(part, f_.key), field(part, f_.value), id, kStatic | kPublic, true);
+      if (is(part, "pair")) declareNamed(text(field(part, f_.key)), field(part, f_.key), field(part, f_.value), id, kStatic | kPublic);
       else if (is(part, "method_definition")) visit(part, id, Role::None);
       else if (is(part, "shorthand_property_identifier")) continue;
     }
@@ -355,7 +354,7 @@ class ScriptLowerer : public ModuleLowerer {
       }
       uint32_t bits = (constant ? kConst : 0u) | (top && !isExported ? 0u : uint32_t{kPublic});
       if (is(name, "identifier")) {
-        if (top) named_(text(name), name, value, home, bits, true, field(child, f_.type));
+        if (top) declareNamed(text(name), name, value, home, bits, field(child, f_.type));
         else variable(child, home, Role::None, name, bits, field(child, f_.type), value);
         continue;
       }
@@ -441,7 +440,7 @@ class ScriptLowerer : public ModuleLowerer {
     classDepth_ = 0;
     ++functionDepth_;
     typeRef(field(node, f_.returnType), id, Role::Type);
-    TSNode list = field(node, f_.parameters), single = field(node, ts_language_field_id_for_name(g_.language, "parameter", 9));
+    TSNode list = field(node, f_.parameters), single = field(node, f_.parameter);
     if (!isNull(single)) parameter(single, id);
     parameters(list, id);
     body(field(node, f_.body), id);
@@ -552,7 +551,7 @@ class ScriptLowerer : public ModuleLowerer {
         break;
       }
       case kNewExpression: {
-        TSNode made = field(node, ts_language_field_id_for_name(g_.language, "constructor", 11));
+        TSNode made = field(node, f_.constructor);
         NodeId id = add(parent, Kind::Create, role, node);
         build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
         if (is(made, "this")) build_[id].modifiers |= kVirtual;

@@ -8,7 +8,7 @@ extern "C" const TSLanguage* tree_sitter_kotlin(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kPackage, kImports, kClass, kObject, kCompanion, kFunction, kProperty, kGetter, kInit, kSecondary, kIf, kWhen, kEntry, kTry, kCatch, kFor, kWhile, kJump, kCall, kNavigation, kIndexing, kPostfix, kAssignable, kLambda, kControl, kAnonymous, kCast, kObjectLiteral, kAlias, kTypeTest, kWhenSubject };
+enum Own : uint8_t { kImports, kClass, kObject, kCompanion, kFunction, kProperty, kInit, kSecondary, kIf, kWhen, kEntry, kTry, kCatch, kFor, kWhile, kJump, kCall, kNavigation, kIndexing, kPostfix, kAssignable, kLambda, kControl, kAnonymous, kCast, kObjectLiteral, kAlias, kTypeTest };
 
 constexpr ShapeRow kRows[] = {
     {"line_comment", Shape::Comment}, {"multiline_comment", Shape::Comment}, {"package_header", Shape::Skip}, {"import_list", Shape::Pass}, {"import_header", Shape::Own, kImports}, {"class_declaration", Shape::Own, kClass}, {"object_declaration", Shape::Own, kObject}, {"companion_object", Shape::Own, kCompanion},
@@ -81,7 +81,6 @@ class KotlinLowerer : public SharedLowerer {
         else if (word == "override") out |= kOverride;
         else if (word == "open") out |= kVirtual;
         else if (word == "const") out |= kConst | kConstant;
-        else if (word == "lateinit") out &= ~uint32_t{kConst};
         else if (word == "@Volatile" || word == "@kotlin.concurrent.Volatile") out |= kVolatile;
       }
     if (!(out & (kPrivate | kProtected))) out |= kPublic;
@@ -268,9 +267,7 @@ class KotlinLowerer : public SharedLowerer {
 
   // The last expression of the lambda that a call is given.
   TSNode lastExpression(TSNode call) {
-    TSNode suffix = childOfType(call, "call_suffix"), lambda{};
-    if (!isNull(suffix)) lambda = childOfType(suffix, "annotated_lambda");
-    if (!isNull(lambda)) lambda = childOfType(lambda, "lambda_literal");
+    TSNode lambda = lambdaOf(call);
     TSNode block = isNull(lambda) ? TSNode{} : childOfType(lambda, "statements");
     if (isNull(block)) return {};
     std::vector<TSNode> kids = named(block);

@@ -10,7 +10,7 @@ extern "C" const TSLanguage* tree_sitter_php(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kNamespace, kUse, kClass, kInterface, kTrait, kEnum, kProperty, kConstants, kMethod, kFunction, kGlobal, kStaticLocal, kVariable, kFunctionCall, kMethodCall, kScopedCall, kScopedProperty, kScopedConstant, kNew, kClosure, kArrow, kElse, kElseIf, kCase, kCatch, kForEach, kUseTrait, kRelative, kUnset, kClone, kArrayItem, kArrayLit };
+enum Own : uint8_t { kNamespace, kUse, kClass, kInterface, kTrait, kEnum, kProperty, kConstants, kMethod, kFunction, kGlobal, kStaticLocal, kVariable, kFunctionCall, kMethodCall, kScopedCall, kScopedProperty, kScopedConstant, kNew, kClosure, kArrow, kElse, kElseIf, kCase, kCatch, kForEach, kUseTrait, kRelative, kUnset, kClone, kArrayLit };
 
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"php_tag", Shape::Skip}, {"text", Shape::Skip}, {"text_interpolation", Shape::Skip}, {"namespace_definition", Shape::Own, kNamespace}, {"namespace_use_declaration", Shape::Own, kUse}, {"class_declaration", Shape::Own, kClass}, {"interface_declaration", Shape::Own, kInterface}, {"trait_declaration", Shape::Own, kTrait}, {"enum_declaration", Shape::Own, kEnum},

@@ -10,7 +10,7 @@ extern "C" const TSLanguage* tree_sitter_python(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kImport, kImportFrom, kClass, kFunction, kDecorated, kWith, kGlobal, kCatch, kKeyword, kDelete, kAssert, kDict, kList, kSet, kNamed, kExcept, kElse, kElif, kMatch };
+enum Own : uint8_t { kImport, kImportFrom, kClass, kFunction, kDecorated, kWith, kKeyword, kDelete, kAssert, kDict, kList, kSet, kNamed, kExcept, kElse, kElif, kMatch };
 
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"import_statement", Shape::Own, kImport}, {"import_from_statement", Shape::Own, kImportFrom}, {"future_import_statement", Shape::Skip},
@@ -227,7 +227,7 @@ class PythonLowerer : public ModuleLowerer {
     NodeId id = add(parent, Kind::Type, Role::Member, node);
     build_[id].modifiers = kDefinition | kPublic;
     build_.setName(id, text(name), begin(name));
-    TSNode bases = field(node, ts_language_field_id_for_name(g_.language, "superclasses", 12));
+    TSNode bases = field(node, f_.superclasses);
     bool isEnum = false;
     if (!isNull(bases))
       for (TSNode base : named(bases)) {
@@ -475,8 +475,6 @@ class PythonLowerer : public ModuleLowerer {
     if (functions_.empty()) return false;
     FunctionFrame& frame = functions_.back();
     if (frame.elsewhere.count(name) || frame.declared.count(name)) return false;
-    bool outer = false;
-    (void)outer;
     frame.declared.insert(name);
     // The statement around it is left empty.
     variable(node, parent, role, left, 0, typeOf(node), right);
@@ -493,7 +491,7 @@ class PythonLowerer : public ModuleLowerer {
         }
         break;
       case kImportFrom: {
-        TSNode module = field(node, ts_language_field_id_for_name(g_.language, "module_name", 11));
+        TSNode module = field(node, f_.moduleName);
         std::string path = modulePath(module);
         bool first = true;
         for (TSNode name : named(node)) {

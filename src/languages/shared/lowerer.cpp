@@ -638,7 +638,7 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
     }
     case Shape::Lambda: {
       NodeId id = add(parent, Kind::Lambda, role, node);
-      TSNode list = firstField(node, f_.parameters, f_.parameters);
+      TSNode list = field(node, f_.parameters);
       if (!isNull(list)) {
         if (g_.shapeOf(list) == Shape::Name) parameter(list, id);
         else parameters(list, id);

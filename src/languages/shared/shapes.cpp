@@ -16,11 +16,11 @@ SharedGrammar::SharedGrammar(const GrammarSpec& s) : spec(s), language(s.grammar
   }
   auto id = [&](std::string_view text) { return ts_language_field_id_for_name(language, text.data(), static_cast<uint32_t>(text.size())); };
   fields = {id("name"), id("body"), id("condition"), id("consequence"), id("alternative"), id("left"), id("right"), id("operator"), id("operand"),
-            id("object"), id("property"), id("field"), id("attribute"), id("function"), id("arguments"), id("index"), id("subscript"), id("type"),
-            id("value"), id("parameters"), id("result"), id("return_type"), id("declarator"), id("argument"), id("initializer"), id("superclass"),
-            id("interfaces"), id("modifiers"), id("path"), id("alias"), id("key"), id("receiver"), id("package"), id("default_value"), id("update"),
-            id("expression"), id("scope"), id("decorator"), id("definition"), id("source"), id("label"), id("pattern"), id("element"),
-            id("collection"), id("finalizer"), id("handler")};
+            id("object"), id("property"), id("field"), id("attribute"), id("function"), id("arguments"), id("type"), id("value"), id("parameters"),
+            id("parameter"), id("result"), id("returns"), id("return_type"), id("argument"), id("initializer"), id("superclass"), id("superclasses"),
+            id("path"), id("alias"), id("key"), id("receiver"), id("default_value"), id("update"), id("expression"), id("scope"), id("definition"),
+            id("declaration"), id("source"), id("pattern"), id("collection"), id("item"), id("target"), id("wrapped"), id("accessors"),
+            id("constructor"), id("module_name"), id("type_parameters"), id("declaration_kind"), id("computed_value")};
 }
 
 Shape SharedGrammar::shapeOf(TSNode node) const {

@@ -72,10 +72,10 @@ class SharedGrammar {
   explicit SharedGrammar(const GrammarSpec& spec);
 
   struct Fields {
-    TSFieldId name, body, condition, consequence, alternative, left, right, op, operand, object, property, field, attribute, function,
-        arguments, index, subscript, type, value, parameters, result, returnType, declarator, argument, initializer, superclass, interfaces,
-        modifiers, path, alias, key, receiver, package, defaultValue, update, expression, scope, decorator, definition, source, label, pattern,
-        element, collection, finalizer, handler;
+    TSFieldId name, body, condition, consequence, alternative, left, right, op, operand, object, property, field, attribute, function, arguments, type,
+        value, parameters, parameter, result, returns, returnType, argument, initializer, superclass, superclasses, path, alias, key, receiver,
+        defaultValue, update, expression, scope, definition, declaration, source, pattern, collection, item, target, wrapped, accessors, constructor,
+        moduleName, typeParameters, declarationKind, computedValue;
   };
 
   const GrammarSpec spec;

@@ -11,7 +11,7 @@ extern "C" const TSLanguage* tree_sitter_swift(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kImport, kType, kProtocol, kFunction, kInit, kDeinit, kProperty, kIf, kGuardStmt, kFor, kWhile, kTransfer, kCall, kNavigation, kAssignable, kLambda, kSwitchEntry, kDo, kCatch, kPostfix, kCast, kTernary, kAlias, kSelf, kTryExpr, kDictionary, kArrayLit, kNilCoalesce };
+enum Own : uint8_t { kImport, kType, kProtocol, kFunction, kInit, kDeinit, kProperty, kIf, kGuardStmt, kFor, kWhile, kTransfer, kCall, kNavigation, kLambda, kSwitchEntry, kDo, kCatch, kPostfix, kCast, kTernary, kAlias, kSelf, kTryExpr, kDictionary, kArrayLit, kNilCoalesce };
 
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"multiline_comment", Shape::Comment}, {"import_declaration", Shape::Own, kImport}, {"class_declaration", Shape::Own, kType}, {"protocol_declaration", Shape::Own, kProtocol}, {"class_body", Shape::Pass}, {"enum_class_body", Shape::Pass}, {"enum_entry", Shape::Skip}, {"typealias_declaration", Shape::Own, kAlias}, {"associatedtype_declaration", Shape::Skip},
@@ -68,7 +68,7 @@ class SwiftLowerer : public SharedLowerer {
     if (isNull(node)) return kNoNode;
     TSNode inner = node;
     if (is(inner, "type_annotation")) inner = field(inner, f_.name);
-    if (is(inner, "optional_type")) inner = field(inner, ts_language_field_id_for_name(g_.language, "wrapped", 7));
+    if (is(inner, "optional_type")) inner = field(inner, f_.wrapped);
     if (isNull(inner)) inner = node;
     if (is(inner, "dictionary_type") || is(inner, "array_type")) {
       NodeId id = add(parent, Kind::TypeRef, role, inner);
@@ -81,7 +81,7 @@ class SwiftLowerer : public SharedLowerer {
 
   void classNode(TSNode node, NodeId parent, TypeForm form) {
     TSNode name = field(node, f_.name), inner = field(node, f_.body);
-    std::string_view kind = text(field(node, ts_language_field_id_for_name(g_.language, "declaration_kind", 16)));
+    std::string_view kind = text(field(node, f_.declarationKind));
     if (kind == "extension") {
       // Its members join the type that it extends.
       std::string outer = currentClass_, extended = extending_;
@@ -207,7 +207,7 @@ class SwiftLowerer : public SharedLowerer {
   }
 
   bool ownAssign(TSNode node, NodeId parent, Role role) override {
-    TSNode target = field(node, ts_language_field_id_for_name(g_.language, "target", 6)), result = field(node, f_.result);
+    TSNode target = field(node, f_.target), result = field(node, f_.result);
     std::string_view op = text(field(node, f_.op));
     NodeId id = add(parent, Kind::Assign, role, node);
     build_[id].detail = static_cast<uint8_t>(op.size() > 1 ? AssignForm::Compound : AssignForm::Plain);
@@ -218,7 +218,7 @@ class SwiftLowerer : public SharedLowerer {
   }
 
   void property(TSNode node, NodeId parent) {
-    TSNode pattern = field(node, f_.name), value = field(node, f_.value), computed = field(node, ts_language_field_id_for_name(g_.language, "computed_value", 14));
+    TSNode pattern = field(node, f_.name), value = field(node, f_.value), computed = field(node, f_.computedValue);
     TSNode name = isNull(pattern) ? TSNode{} : firstNamed(pattern);
     if (!is(name, "simple_identifier")) {
       if (!isNull(value)) visit(value, parent, Role::None);
@@ -388,7 +388,7 @@ class SwiftLowerer : public SharedLowerer {
       }
       case kFor: {
         NodeId id = add(parent, Kind::Loop, role, node);
-        TSNode item = field(node, ts_language_field_id_for_name(g_.language, "item", 4)), over = field(node, f_.collection);
+        TSNode item = field(node, f_.item), over = field(node, f_.collection);
         TSNode name = isNull(item) ? TSNode{} : firstNamed(item);
         if (is(name, "simple_identifier")) {
           NodeId local = add(id, Kind::Variable, Role::None, name);
