@@ -129,7 +129,8 @@ void checkReplaceable(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (!isShared(e) || e.creation.time == CreationTime::None) continue;
+    // An object of the language has no slot: what it keeps is its state.
+    if (!isShared(e) || !e.creation.place.known()) continue;
     for (uint32_t u : p.usesOfVariable[e.slot]) {
       const Use& use = p.uses[u];
       if (use.access != Access::Write || use.throughPointer || use.inMember || use.in == kNone || s.inTests(use.place)) continue;

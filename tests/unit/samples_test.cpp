@@ -72,6 +72,8 @@ std::set<std::string> foundIn(const std::string& root, const Config& config = {}
     else out.insert(at(e.place) + "entity " + std::string(kindText(e.kind)) + " " + e.name + " " + std::string(creationText(e.creation.time)) + " " + std::string(guardText(e.creation.guard)));
   }
   for (const Finding& f : a.assessment.findings)
+    for (const Evidence& e : f.evidence) EXPECT_TRUE(e.place.known()) << f.check << ": " << e.note;
+  for (const Finding& f : a.assessment.findings)
     if (f.acceptedBecause.empty()) out.insert(at(f.place) + "finding " + f.check);
   return out;
 }

@@ -70,3 +70,18 @@ fun counted(): Int {
 }
 
 enum class Flag { UP, DOWN }
+
+// What an object keeps may change; the object itself is never replaced.
+object CraneYard {  // entity: singleton CraneYard eager language
+    private var first = Crane()
+
+    fun use(other: Crane) {
+        first = other
+    }
+
+    fun lift() = first.lift()
+}
+
+fun reopen() {
+    CraneYard.use(Crane())
+}
