@@ -6,6 +6,7 @@
 #include "languages/cpp/cpp.h"
 #include "languages/java/java.h"
 #include "languages/csharp/csharp.h"
+#include "languages/dart/dart.h"
 #include "languages/go/go.h"
 #include "languages/javascript/javascript.h"
 #include "languages/kotlin/kotlin.h"
@@ -18,7 +19,7 @@
 namespace elmcart {
 
 std::span<const Language> languages() {
-  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage(), csharpLanguage(), phpLanguage(), kotlinLanguage(), swiftLanguage()};
+  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage(), csharpLanguage(), phpLanguage(), kotlinLanguage(), swiftLanguage(), dartLanguage()};
   return kTable;
 }
 

@@ -117,15 +117,16 @@ class BodyWalk {
 
   void finishCreation(Creation creation, const std::vector<TypeUseId>& arguments) {
     int best = -999;
+    bool named = creation.constructor != kNone;
     for (FunctionIndex m : p_.types[creation.type].methods) {
-      if (p_.functions[m].form != FunctionForm::Constructor) continue;
+      if (named || p_.functions[m].form != FunctionForm::Constructor) continue;
       int score = fit(m, arguments) + (isCopyConstructor(m) == creation.copy ? 1 : 0);
       if (score <= best) continue;
       best = score;
       creation.constructor = m;
     }
     creation.inInitialiserOf = of_;
-    if (FunctionIndex factory = creation.asBase || p_.node(creation.place).kind == Kind::Create ? kNone : factoryOf(creation.type); factory != kNone) {
+    if (FunctionIndex factory = named || creation.asBase || p_.node(creation.place).kind == Kind::Create ? kNone : factoryOf(creation.type); factory != kNone) {
       if (creation.constructor != kNone) p_.calls.push_back({creation.constructor, creation.place, in_, of_});
       creation.constructor = factory;
       setSymbol(creation.place.node, Symbol(Symbol::Sort::Function, factory));
@@ -418,7 +419,11 @@ class BodyWalk {
     if (node(callee).kind == Kind::Member) {
       result = member(callee, arguments, true);
       Symbol symbol = p_.links[f_].symbol[callee];
-      if (symbol.is(Symbol::Sort::Function)) {
+      if (symbol.is(Symbol::Sort::Function) && namesConstructor(callee, symbol.index())) {
+        TypeIndex made = p_.functions[symbol.index()].owner;
+        setSymbol(callee, Symbol(Symbol::Sort::Type, made));
+        return creationByCall(made, id, symbol.index());
+      } else if (symbol.is(Symbol::Sort::Function)) {
         setSymbol(id, symbol);
         p_.calls.push_back({symbol.index(), {f_, id}, in_, of_});
       } else if (symbol.is(Symbol::Sort::Variable)) {
@@ -493,14 +498,21 @@ class BodyWalk {
     variable.type = k_.addUse(use);
   }
 
+  // T.name(…), where `name` is one of the constructors of T.
+  bool namesConstructor(NodeId callee, FunctionIndex fn) const {
+    NodeId receiver = file().child(callee, Role::Receiver);
+    return p_.functions[fn].form == FunctionForm::Constructor && receiver != kNoNode && p_.links[f_].symbol[receiver].is(Symbol::Sort::Type);
+  }
+
   // T(…)
-  TypeUseId creationByCall(TypeIndex type, NodeId id) {
+  TypeUseId creationByCall(TypeIndex type, NodeId id, FunctionIndex constructor = kNone) {
     std::vector<TypeUseId> types = visitArguments(id);
     Creation creation;
     creation.type = type;
     creation.place = {f_, id};
     creation.in = in_;
     creation.copy = types.size() == 1 && isSameClass(types[0], type);
+    creation.constructor = constructor;
     finishCreation(creation, types);
     TypeUse use;
     use.decl = type;

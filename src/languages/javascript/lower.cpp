@@ -96,23 +96,7 @@ class ScriptLowerer : public ModuleLowerer {
   std::string modulePath(std::string_view quoted) {
     std::string_view written = quoted.size() >= 2 ? quoted.substr(1, quoted.size() - 2) : quoted;
     if (written.empty() || written[0] != '.') return "(package)::" + std::string(written);
-    std::vector<std::string> parts;
-    auto push = [&](std::string_view path) {
-      while (!path.empty()) {
-        size_t slash = path.find('/');
-        std::string_view part = path.substr(0, slash);
-        if (part == "..") {
-          if (!parts.empty()) parts.pop_back();
-        } else if (!part.empty() && part != ".") {
-          parts.emplace_back(part);
-        }
-        if (slash == std::string_view::npos) break;
-        path.remove_prefix(slash + 1);
-      }
-    };
-    size_t slash = file_.path.rfind('/');
-    push(slash == std::string::npos ? std::string_view{} : std::string_view(file_.path).substr(0, slash));
-    push(written);
+    std::vector<std::string> parts = pathFromHere(written);
     if (!parts.empty())
       for (std::string_view extension : {".js", ".mjs", ".cjs", ".jsx", ".ts", ".tsx", ".mts", ".cts"})
         if (parts.back().size() > extension.size() && parts.back().substr(parts.back().size() - extension.size()) == extension) {

@@ -131,6 +131,27 @@ std::string SharedLowerer::moduleName(std::string_view collapse) const {
   return out;
 }
 
+std::vector<std::string> SharedLowerer::pathFromHere(std::string_view written) const {
+  std::vector<std::string> parts;
+  auto push = [&](std::string_view path) {
+    while (!path.empty()) {
+      size_t slash = path.find('/');
+      std::string_view part = path.substr(0, slash);
+      if (part == "..") {
+        if (!parts.empty()) parts.pop_back();
+      } else if (!part.empty() && part != ".") {
+        parts.emplace_back(part);
+      }
+      if (slash == std::string_view::npos) break;
+      path.remove_prefix(slash + 1);
+    }
+  };
+  size_t slash = file_.path.rfind('/');
+  push(slash == std::string::npos ? std::string_view{} : std::string_view(file_.path).substr(0, slash));
+  push(written);
+  return parts;
+}
+
 void SharedLowerer::unread(NodeId parent, TSNode node) {
   Span span = spanOf(node);
   if (span.empty()) return;
@@ -145,10 +166,10 @@ NodeId SharedLowerer::typeRefNamed(std::string_view name, TSNode at, NodeId pare
   return id;
 }
 
-NodeId SharedLowerer::typeRef(TSNode node, NodeId parent, Role role) {
-  if (isNull(node)) return kNoNode;
+NodeId SharedLowerer::typeRef(TSNode node, NodeId parent, Role role) { return isNull(node) ? kNoNode : typeRef(spanOf(node), parent, role); }
+
+NodeId SharedLowerer::typeRef(Span span, NodeId parent, Role role) {
   size_t before = file_.nodes.size();
-  Span span = spanOf(node);
   typeText(span.begin, span.end, parent, role, 0);
   return file_.nodes.size() > before ? static_cast<NodeId>(before) : kNoNode;
 }

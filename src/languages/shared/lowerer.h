@@ -83,6 +83,7 @@ class SharedLowerer {
   static std::string scoped(std::string_view written);
   // A TypeRef read from the text of a written type.
   NodeId typeRef(TSNode node, NodeId parent, Role role);
+  NodeId typeRef(Span span, NodeId parent, Role role);
   NodeId typeRefNamed(std::string_view name, TSNode at, NodeId parent, Role role, bool reference = true);
   NodeId function(TSNode node, NodeId parent, FunctionForm form, std::string_view name, uint32_t nameBegin, uint32_t modifiers);
   void parameters(TSNode list, NodeId function);
@@ -96,6 +97,8 @@ class SharedLowerer {
 
   // The path of the file without its extension as a scope name: "office::berth_book".
   std::string moduleName(std::string_view collapse = {}) const;
+  // The parts of a path that is written relative to the file's folder.
+  std::vector<std::string> pathFromHere(std::string_view written) const;
 
   const SharedGrammar& g_;
   const SharedGrammar::Fields& f_;

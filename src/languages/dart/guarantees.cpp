@@ -1,0 +1,75 @@
+// What Dart promises. Sections are of the Dart Programming Language
+// Specification, version 2.
+#include "languages/dart/dart.h"
+#include "languages/shared/tables.h"
+
+namespace elmcart {
+namespace {
+
+// Sorted by name.
+constexpr auto kTypes = std::to_array<NamedBits>({
+    {"Future", kPointerLike},
+    {"HashMap", kCollection | kKeyedCollection},
+    {"HashSet", kCollection},
+    {"Iterable", kCollection},
+    {"LinkedHashMap", kCollection | kKeyedCollection},
+    {"List", kCollection},
+    {"ListQueue", kCollection},
+    {"Map", kCollection | kKeyedCollection},
+    {"Queue", kCollection},
+    {"RandomAccessFile", kFileResource},
+    {"Set", kCollection},
+    {"SplayTreeMap", kCollection | kKeyedCollection},
+    {"WeakReference", kPointerLike},
+});
+
+constexpr auto kCalls = std::to_array<NamedBits>({
+    {"File::readAsString", kReadsFile},
+    {"HttpClient", kNetwork},
+    {"Process::run", kStartsProcess},
+    {"Process::runSync", kStartsProcess},
+    {"Process::start", kStartsProcess},
+    {"Socket::connect", kNetwork},
+    {"assert", kAborts},
+    {"exit", kAborts},
+    {"openSync", kReadsFile | kTakesResource},
+    {"print", kPrints},
+    {"readAsBytesSync", kReadsFile},
+    {"readAsLinesSync", kReadsFile},
+    {"readAsString", kReadsFile},
+    {"readAsStringSync", kReadsFile},
+    {"sleep", kSleeps},
+});
+static_assert(sortedByName(kTypes) && sortedByName(kCalls));
+
+CollectionAct collectionAct(std::string_view member) {
+  static constexpr std::string_view kAdd[] = {"add", "addAll", "addEntries", "addFirst", "addLast", "insert", "insertAll", "putIfAbsent"};
+  static constexpr std::string_view kRemove[] = {"clear", "remove", "removeAt", "removeFirst", "removeLast", "removeRange", "removeWhere", "retainWhere"};
+  static constexpr std::string_view kChange[] = {"fillRange", "replaceRange", "setAll", "setRange", "shuffle", "sort", "update", "updateAll"};
+  static constexpr std::string_view kRead[] = {"any", "asMap", "cast", "contains", "containsKey", "containsValue", "elementAt", "entries", "every", "expand", "first", "firstWhere", "fold", "forEach", "hashCode", "indexOf", "indexWhere", "isEmpty", "isNotEmpty", "iterator", "join", "keys", "last", "lastIndexOf", "length", "map", "reduce", "reversed", "single", "skip", "sublist", "take", "then", "toList", "toLowerCase", "toSet", "toString", "toUpperCase", "values", "where", "whereType", "catchError", "whenComplete"};
+  return actIn(member, kAdd, kRemove, kChange, kRead);
+}
+
+}  // namespace
+
+const Guarantees& dartGuarantees() {
+  static const Guarantees kGuarantees = [] {
+    Guarantees g;
+    g.guardedLocalStatic = {true, "8.1 (a static or library variable is initialised when it is first read, once an isolate)"};
+    g.orderedAcrossFiles = {true, "8.1 (initialised when first read)"};
+    g.sharedMemoryThreads = {false, "7 (isolates share no memory)"};
+    g.plainPointerPublishes = {true, "7"};
+    g.implicitCopy = {false, "6.1 (a variable refers to an object)"};
+    g.implicitConstructor = {true, "10.7 (a class without constructors has an implicit one)"};
+    g.staticsDestroyedAtExit = {false, "7"};
+    g.byLastPart = true;
+    g.soundCreation = "a static final field";
+    g.types = kTypes;
+    g.calls = kCalls;
+    g.collectionAct = collectionAct;
+    return g;
+  }();
+  return kGuarantees;
+}
+
+}  // namespace elmcart

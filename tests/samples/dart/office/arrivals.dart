@@ -1,0 +1,42 @@
+import 'books.dart';
+import 'books.dart' as office show tide;
+
+class Arrivals with Numbered implements Comparable<Arrivals> {
+  final book = BerthBook();
+  final Crane crane;
+
+  Arrivals({required this.crane});
+
+  @override
+  int compareTo(Arrivals other) => 0;
+
+  int arrive(String ship) {
+    book.assign(ship, 4);  // finding: tie.hidden-dependency
+    PilotRoster().add(ship);
+    SignalMast.instance.flag = ship;  // finding: tie.hidden-dependency
+    CargoScale('east').load = 3;  // finding: tie.hidden-dependency
+    waiting.add(ship);  // finding: tie.hidden-dependency
+    mainCrane.lift();  // finding: tie.hidden-dependency
+    tide = tide + 1;  // finding: tie.hidden-dependency
+    office.tide++;
+    final next = Tickets.draw();  // finding: tie.hidden-dependency
+    for (final one in waiting) {
+      if (one == ship) return 1;
+    }
+    crane..lift()..lift();
+    return next + BerthBook().count;
+  }
+
+  Future<int> log() async {
+    final log = await DutyLog.open();  // finding: tie.hidden-dependency
+    try {
+      log.lines.add('in');
+    } on FormatException catch (e) {
+      print('$e ${log.lines}');
+      rethrow;
+    } finally {
+      waiting.clear();
+    }
+    return log.lines.length;
+  }
+}
