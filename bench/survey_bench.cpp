@@ -53,13 +53,14 @@ int main(int argc, char** argv) {
     }));
     if (turn == 0) after = peakKilobytes();
     parse.push_back(seconds([&] {
-      auto walked = walkTree(argv[1], {}, [](std::string_view p) { return languageOfPath(p) != nullptr; });
+      auto walked = walkTree(argv[1], {}, isWanted);
       if (!walked) return;
       std::vector<size_t> sizes;
       for (const FoundFile& file : walked->files) sizes.push_back(file.size);
       forEachLargestFirst(sizes, threads, [&](size_t i) {
         auto text = readSource(walked->files[i].absolute);
-        if (text) languageOfPath(walked->files[i].path)->parseOnly(*text);
+        if (!text) return;
+        if (const Language* language = languageOf(walked->files[i].path, *text)) language->parseOnly(*text);
       });
     }));
     assess.push_back(seconds([&] { (void)analyse(argv[1], Config{}, threads, true).ok(); }));

@@ -117,6 +117,9 @@ struct Language {
   std::string_view name;  // "C++"
   std::span<const std::string_view> extensions;  // with the dot, lower case
   std::span<const std::string_view> headerExtensions;  // those of files that others include
+  std::span<const std::string_view> interpreters = {};  // in the first line of a script without extension, without version
+  // Of an extension that several languages have: is this text one of this language's?
+  bool (*claims)(std::string_view text) = nullptr;
 
   // How names work.
   std::string_view family = {};        // languages of one family see each other's declarations; empty: its id
@@ -131,7 +134,7 @@ struct Language {
   const Phrases* phrases = nullptr;
 
   // What all files of the tree together teach before any is lowered (for C++,
-  // the macros). `texts` are all files of this language.
+  // the macros). `texts` are all files of this language's family.
   struct TreeLore {
     virtual ~TreeLore() = default;
   };
@@ -144,9 +147,16 @@ struct Language {
   void (*parseOnly)(std::string_view text) = nullptr;
 };
 
+inline std::string_view familyOf(const Language& language) { return language.family.empty() ? language.id : language.family; }
+
 // All languages, in a fixed order.
 std::span<const Language> languages();
 const Language* languageById(std::string_view id);
-const Language* languageOfPath(std::string_view path);
+// Which language a file is in: told from its extension and, where that is not
+// enough, from its text. Null: none that is read.
+const Language* languageOf(std::string_view path, std::string_view text);
+// May a file of that name be in one of the languages? Of a file without an
+// extension only its text can tell (`needsText`).
+bool mayBeSource(std::string_view path, bool& needsText);
 
 }  // namespace elmcart

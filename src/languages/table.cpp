@@ -11,6 +11,7 @@
 #include "languages/javascript/javascript.h"
 #include "languages/kotlin/kotlin.h"
 #include "languages/language.h"
+#include "languages/objc/objc.h"
 #include "languages/php/php.h"
 #include "languages/python/python.h"
 #include "languages/swift/swift.h"
@@ -19,7 +20,7 @@
 namespace elmcart {
 
 std::span<const Language> languages() {
-  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage(), csharpLanguage(), phpLanguage(), kotlinLanguage(), swiftLanguage(), dartLanguage()};
+  static const std::array kTable = {cppLanguage(), javaLanguage(), pythonLanguage(), javascriptLanguage(), typescriptLanguage(), tsxLanguage(), goLanguage(), csharpLanguage(), phpLanguage(), kotlinLanguage(), swiftLanguage(), dartLanguage(), objcLanguage()};
   return kTable;
 }
 
@@ -29,14 +30,51 @@ const Language* languageById(std::string_view id) {
   return nullptr;
 }
 
-const Language* languageOfPath(std::string_view path) {
-  size_t dot = path.rfind('.');
-  if (dot == std::string_view::npos || path.find('/', dot) != std::string_view::npos) return nullptr;
-  std::string extension = lowerCase(path.substr(dot));
+namespace {
+
+std::string extensionOf(std::string_view path) {
+  size_t dot = path.rfind('.'), slash = path.rfind('/');
+  if (dot == std::string_view::npos || (slash != std::string_view::npos && dot < slash)) return "";
+  return lowerCase(path.substr(dot));
+}
+
+bool holds(std::span<const std::string_view> list, std::string_view word) { return std::find(list.begin(), list.end(), word) != list.end(); }
+
+// "#!/usr/bin/env -S python3.11 -u" names "python".
+std::string_view interpreterOf(std::string_view text) {
+  if (text.substr(0, 2) != "#!") return {};
+  std::string_view line = text.substr(2, std::min(text.find('\n'), text.size()) - 2);
+  while (!line.empty()) {
+    line = trim(line);
+    std::string_view word = line.substr(0, line.find_first_of(" \t"));
+    line.remove_prefix(word.size());
+    word.remove_prefix(word.rfind('/') == std::string_view::npos ? 0 : word.rfind('/') + 1);
+    if (word == "env" || word.substr(0, 1) == "-" || word.find('=') != std::string_view::npos) continue;
+    return word.substr(0, word.find_last_not_of("0123456789.") + 1);
+  }
+  return {};
+}
+
+}  // namespace
+
+bool mayBeSource(std::string_view path, bool& needsText) {
+  std::string extension = extensionOf(path);
+  needsText = extension.empty();
   for (const Language& language : languages())
-    if (std::find(language.extensions.begin(), language.extensions.end(), extension) != language.extensions.end())
-      return &language;
-  return nullptr;
+    if (holds(language.extensions, extension)) return true;
+  return needsText;
+}
+
+const Language* languageOf(std::string_view path, std::string_view text) {
+  std::string extension = extensionOf(path);
+  std::string_view interpreter = extension.empty() ? interpreterOf(text) : std::string_view{};
+  const Language* found = nullptr;
+  for (const Language& language : languages()) {
+    if (!interpreter.empty() && holds(language.interpreters, interpreter)) return &language;
+    if (extension.empty() || !holds(language.extensions, extension)) continue;
+    if (!found || (language.claims && language.claims(text))) found = &language;
+  }
+  return found;
 }
 
 namespace {

@@ -135,6 +135,9 @@ enum Modifier : uint32_t {
   kInMacro = 1u << 31,      // stands where a macro was called: not safe to edit
 };
 
+// Of a Type: one part of a class that is written in several places.
+inline constexpr uint32_t kPart = kExtern;
+
 // Of a TypeRef: the variable refers to an object that the language looks after.
 inline constexpr uint32_t kManaged = kPointer | kRvalue;
 

@@ -55,8 +55,7 @@ ScopeIndex Linker::namespaceScope(FileIndex f, ScopeIndex parent, std::string_vi
 void Linker::makeRoots() {
   for (FileIndex f = 0; f < p_.files.size(); ++f) {
     const Language* language = p_.languageOf[f];
-    std::string_view family = language->family.empty() ? language->id : language->family;
-    auto [entry, fresh] = roots_.emplace(family, static_cast<ScopeIndex>(p_.scopes.size()));
+    auto [entry, fresh] = roots_.emplace(familyOf(*language), static_cast<ScopeIndex>(p_.scopes.size()));
     if (fresh) {
       Scope& root = p_.scopes.emplace_back();
       root.sort = Scope::Sort::Global;
@@ -113,6 +112,10 @@ void Linker::collectType(FileIndex f, NodeId nodeId, ScopeIndex scope) {
   }
   NameId name = global(f, node.name);
   bool defines = node.has(kDefinition);
+  if (node.has(kPart)) {  // joined when all classes are known
+    pendingParts_.push_back({{f, nodeId}, scope});
+    return;
+  }
   FileIndex onlyIn = kNone;
   for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent)
     if (p_.scopes[at].onlyIn != kNone) onlyIn = p_.scopes[at].onlyIn;
@@ -234,8 +237,9 @@ void Linker::collectFunction(FileIndex f, NodeId nodeId, ScopeIndex scope) {
   NameId name = global(f, node.name);
   ScopeIndex home = scope;
   if (node.has(kFriend) && p_.scopes[scope].sort == Scope::Sort::Type) home = p_.scopes[scope].parent;
-  // A declaration and a definition of the same free function are one function.
-  if (p_.scopes[home].sort != Scope::Sort::Type) {
+  // A declaration and a definition of the same free function are one function,
+  // and those of a method that stand in different parts of its class.
+  if (p_.scopes[home].sort != Scope::Sort::Type || collectingPart_) {
     if (const auto* known = entries(home, name)) {
       uint32_t count = countParameters({f, nodeId});
       for (Symbol symbol : *known) {
@@ -243,7 +247,8 @@ void Linker::collectFunction(FileIndex f, NodeId nodeId, ScopeIndex scope) {
         Function& other = p_.functions[symbol.index()];
         if (node.has(kDefinition) && other.definition.known()) continue;
         if (other.onlyIn != kNone && other.onlyIn != f) continue;
-        if (node.has(kStatic) && !p_.isHeader(f) && other.onlyIn != f) continue;
+        if (!collectingPart_ && node.has(kStatic) && !p_.isHeader(f) && other.onlyIn != f) continue;
+        if (collectingPart_ && (other.modifiers ^ node.modifiers) & kStatic) continue;
         if (countParameters(other.declarations.front()) != count) continue;
         mergeFunction(symbol.index(), {f, nodeId});
         return;
@@ -307,7 +312,38 @@ void Linker::collectVariable(FileIndex f, NodeId nodeId, ScopeIndex scope) {
   p_.links[f].symbol[nodeId] = Symbol(Symbol::Sort::Variable, index);
 }
 
+// A part of a class that is written in several places: its members join the
+// others; a part whose class stands nowhere else is the class.
+void Linker::collectPart(const Pending& part) {
+  FileIndex f = part.place.file;
+  LoweredFile& file = p_.files[f];
+  NodeId nodeId = part.place.node;
+  TypeIndex index = kNone;
+  if (const auto* known = entries(part.scope, global(f, file[nodeId].name)))
+    for (Symbol symbol : *known)
+      if (symbol.is(Symbol::Sort::Type) && index == kNone) index = symbol.index();
+  if (index == kNone) {
+    file.nodes[nodeId].modifiers &= ~kPart;
+    collectType(f, nodeId, part.scope);
+    return;
+  }
+  p_.links[f].symbol[nodeId] = Symbol(Symbol::Sort::Type, index);
+  TypeDecl& type = p_.types[index];
+  if (!type.definition.known()) {
+    type.definition = part.place;
+    type.form = static_cast<TypeForm>(file[nodeId].detail);
+  } else {
+    type.declarations.push_back(part.place);
+  }
+  type.modifiers |= file[nodeId].modifiers & ~kPart;
+  typeScopes_.push_back({part.place, part.scope});
+  collectingPart_ = true;
+  collect(f, nodeId, type.scope);
+  collectingPart_ = false;
+}
+
 void Linker::joinPending() {
+  for (size_t i = 0; i < pendingParts_.size(); ++i) collectPart(pendingParts_[i]);
   for (const Pending& pending : pendingTypes_) {
     std::string_view written = p_.nameOf(pending.place);
     Symbol outer = lookup(scopePart(written), pending.scope, pending.place.file, true);

@@ -37,6 +37,7 @@ class Linker {
   void collectVariable(FileIndex f, NodeId node, ScopeIndex scope);
   FunctionIndex addFunction(Place place, ScopeIndex scope, NameId name);
   void mergeFunction(FunctionIndex index, Place place);
+  void collectPart(const Pending& part);
   void joinPending();
   void resolveDeclaredTypes();
   void fillParameters(FunctionIndex index, Place place);
@@ -98,7 +99,8 @@ class Linker {
   std::vector<std::vector<NameId>> nameMap_;  // by file: local name id to the program's
   absl::node_hash_map<uint64_t, std::vector<Symbol>> table_;
   std::vector<AliasDecl> aliases_;
-  std::vector<Pending> pendingFunctions_, pendingVariables_, pendingTypes_;
+  std::vector<Pending> pendingFunctions_, pendingVariables_, pendingTypes_, pendingParts_;
+  bool collectingPart_ = false;
   std::vector<std::pair<Place, ScopeIndex>> typeScopes_;  // bases still to resolve
   enum class AliasState : uint8_t { Unknown, Asked, Known };
   absl::flat_hash_map<uint64_t, Symbol> remembered_;

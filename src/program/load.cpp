@@ -38,8 +38,13 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
 
 }  // namespace
 
+bool isWanted(std::string_view relative, const std::string& absolute) {
+  bool needsText = false;
+  return mayBeSource(relative, needsText) && (!needsText || isScript(absolute));
+}
+
 Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options) {
-  auto walked = walkTree(path, options.walk, [](std::string_view p) { return languageOfPath(p) != nullptr; });
+  auto walked = walkTree(path, options.walk, isWanted);
   if (!walked) return walked.error();
   LoadedTree out;
   out.root = walked->root;
@@ -56,17 +61,23 @@ Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options)
     if (text) texts[i] = std::move(*text);
     else failures[i] = {walked->files[i].path, text.error().reason};
   });
+  std::vector<const Language*> languageOfFile(count);
+  for (size_t i = 0; i < count; ++i) languageOfFile[i] = languageOf(walked->files[i].path, texts[i]);
   std::map<const Language*, std::unique_ptr<Language::TreeLore>> lore;
   for (const Language& language : languages()) {
     if (!language.learn) continue;
     std::vector<std::string_view> views;
-    for (size_t i = 0; i < count; ++i)
-      if (languageOfPath(walked->files[i].path) == &language) views.push_back(texts[i]);
-    if (!views.empty()) lore[&language] = language.learn(views, options.jobs);
+    bool any = false;
+    for (size_t i = 0; i < count; ++i) {
+      if (!languageOfFile[i] || familyOf(*languageOfFile[i]) != familyOf(language)) continue;
+      views.push_back(texts[i]);
+      any |= languageOfFile[i] == &language;
+    }
+    if (any) lore[&language] = language.learn(views, options.jobs);
   }
   forEachLargestFirst(sizes, options.jobs, [&](size_t i) {
-    if (!failures[i].reason.empty()) return;
-    const Language* language = languageOfPath(walked->files[i].path);
+    const Language* language = languageOfFile[i];
+    if (!failures[i].reason.empty() || !language) return;
     auto known = lore.find(language);
     lowered[i] = lowerOne(*language, walked->files[i].path, texts[i], known == lore.end() ? nullptr : known->second.get());
     texts[i].clear();
@@ -78,6 +89,7 @@ Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options)
       out.problems.push_back(failures[i]);
       continue;
     }
+    if (!languageOfFile[i]) continue;  // a script of another language
     if (!lowered[i].problem.empty()) out.problems.push_back({lowered[i].path, lowered[i].problem});
     out.bytes += lowered[i].textSize;
     out.unreadBytes += lowered[i].unreadBytes;
@@ -89,7 +101,7 @@ Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options)
 }
 
 LoweredFile lowerText(std::string_view path, std::string_view text) {
-  const Language* language = languageOfPath(path);
+  const Language* language = languageOf(path, text);
   std::unique_ptr<Language::TreeLore> lore;
   if (language->learn) lore = language->learn(std::vector<std::string_view>{text}, 1);
   return lowerOne(*language, path, text, lore.get());

@@ -28,6 +28,9 @@ struct LoadOptions {
   unsigned jobs = 0;  // 0: as many as the machine has
 };
 
+// Is a file one to read, as far as its name and first bytes tell?
+bool isWanted(std::string_view relative, const std::string& absolute);
+
 Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options);
 
 // Lowers one text, for tests.

@@ -40,7 +40,9 @@ uint32_t Program::traits(FileIndex f, TypeUseId id) const {
 TypeIndex Program::classBehind(FileIndex f, TypeUseId id) const {
   for (int i = 0; i < 6 && id != 0; ++i) {
     const TypeUse& u = typeUses[id];
-    if (u.decl != kNone) return u.decl;
+    // A plain enumerator, held by value, is no object.
+    bool number = u.decl != kNone && types[u.decl].form == TypeForm::Enum && !u.has(kPointer) && types[u.decl].methods.empty();
+    if (u.decl != kNone) return number ? kNone : u.decl;
     uint32_t t = traits(f, id);
     if (!(t & (kPointerLike | kAtomicType))) return kNone;
     id = argument(u, 0);

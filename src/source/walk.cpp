@@ -20,7 +20,7 @@ constexpr std::string_view kAlwaysLeftOut[] = {"node_modules", "CMakeFiles"};
 struct Walker {
   WalkResult result;
   const WalkOptions& options;
-  const std::function<bool(std::string_view)>& wanted;
+  const std::function<bool(std::string_view, const std::string&)>& wanted;
   IgnoreRules rules;
 
   void folder(const std::string& relative, int depth) {
@@ -60,7 +60,7 @@ struct Walker {
       if (rules.ignored(path, isFolder) || leftOut(path) || !asked(path, isFolder)) continue;
       if (isFolder) {
         folder(path, depth + 1);
-      } else if (wanted(path)) {
+      } else if (wanted(path, absolute + "/" + name)) {
         size_t size = entry.file_size(error);
         result.files.push_back({path, absolute + "/" + name, error ? 0 : size});
       }
@@ -88,7 +88,7 @@ struct Walker {
 }  // namespace
 
 Result<WalkResult> walkTree(const std::string& path, const WalkOptions& options,
-                            const std::function<bool(std::string_view)>& wanted) {
+                            const std::function<bool(std::string_view, const std::string&)>& wanted) {
   std::error_code error;
   fs::path absolute = fs::canonical(path, error);
   if (error) return Error{path, error.message() == "No such file or directory" ? "no such file or folder" : error.message()};
@@ -99,7 +99,7 @@ Result<WalkResult> walkTree(const std::string& path, const WalkOptions& options,
   } else {
     walker.result.root = absolute.parent_path().string();
     std::string name = absolute.filename().string();
-    if (!wanted(name)) return Error{path, "not a source file of a language that is read"};
+    if (!wanted(name, absolute.string())) return Error{path, "not a source file of a language that is read"};
     walker.result.files.push_back({name, absolute.string(), fs::file_size(absolute, error)});
   }
   std::sort(walker.result.files.begin(), walker.result.files.end(), [](const FoundFile& a, const FoundFile& b) { return a.path < b.path; });
@@ -133,6 +133,15 @@ Result<std::string> readWhole(const std::string& absolute) {
   ::close(fd);
   text.resize(got);
   return text;
+}
+
+bool isScript(const std::string& absolute) {
+  int fd = ::open(absolute.c_str(), O_RDONLY | O_CLOEXEC | O_NONBLOCK);
+  if (fd < 0) return false;
+  char first[2] = {};
+  bool script = ::read(fd, first, 2) == 2 && first[0] == '#' && first[1] == '!';
+  ::close(fd);
+  return script;
 }
 
 Result<std::string> readSource(const std::string& absolute) {

@@ -33,14 +33,16 @@ struct WalkResult {
 };
 
 // All regular files below `path` (or `path` itself when it is a file) that
-// `wanted` accepts by relative path. Symbolic links are not followed below
-// the root.
+// `wanted` accepts by relative path and absolute one. Symbolic links are not
+// followed below the root.
 Result<WalkResult> walkTree(const std::string& path, const WalkOptions& options,
-                            const std::function<bool(std::string_view)>& wanted);
+                            const std::function<bool(std::string_view, const std::string&)>& wanted);
 
 // The bytes of a file. Fails when it cannot be read, is larger than
 // kLargestFile, or is no text (a NUL byte in its first 8 KiB).
 Result<std::string> readSource(const std::string& absolute);
+// Does a file begin with "#!"?
+bool isScript(const std::string& absolute);
 // The same without the checks on size and content.
 Result<std::string> readWhole(const std::string& absolute);
 

@@ -221,6 +221,7 @@ class Recogniser {
     if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds nothing else";
     const Language& language = p_.language(placeOf(v).file);
     bool managed = language.dotted;
+    if (managed && (variable.modifiers & kConstant)) return "a compile-time constant";
     if (managed && (variable.modifiers & kConst) && variable.definition.known()) {
       // const other = book;
       NodeId initial = p_.file(variable.definition).child(variable.definition.node, Role::Initialiser);

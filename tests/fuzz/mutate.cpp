@@ -87,8 +87,9 @@ int main(int argc, char** argv) {
     if (argc > 4 && language.id != argv[4]) continue;
     std::vector<Sample> samples;
     for (const auto& entry : fs::recursive_directory_iterator(argv[1])) {
-      if (!entry.is_regular_file() || languageOfPath(entry.path().string()) != &language) continue;
-      if (auto text = readWhole(entry.path().string())) samples.push_back({entry.path().filename().string(), *text});
+      if (!entry.is_regular_file()) continue;
+      auto text = readWhole(entry.path().string());
+      if (text && languageOf(entry.path().string(), *text) == &language) samples.push_back({entry.path().filename().string(), *text});
     }
     if (samples.empty()) continue;
     Mutator mutator(samples, seed);

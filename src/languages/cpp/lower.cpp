@@ -1761,28 +1761,14 @@ void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile
   TreeHandle tree = parseRepaired(parser.get(), prepared.text, macros);
   out.comments = std::move(prepared.comments);
   Lowerer(prepared.text, macros, out, ts_tree_root_node(tree.get())).run();
-  // Includes stand at the end of the unit's children; their spans tell where they are.
-  NodeId last = out.nodes[0].firstChild;
-  while (last != kNoNode && out.nodes[last].nextSibling != kNoNode) last = out.nodes[last].nextSibling;
-  for (const PreparedText::Include& include : prepared.includes) {
-    NodeId id = static_cast<NodeId>(out.nodes.size());
-    Node& node = out.nodes.emplace_back();
-    node.kind = Kind::Import;
-    node.role = Role::Member;
-    node.span = include.span;
-    node.name = out.names.intern(include.path);
-    node.nameBegin = include.span.begin;
-    if (include.system) node.modifiers |= kExtern;
-    if (last == kNoNode) out.nodes[0].firstChild = id;
-    else out.nodes[last].nextSibling = id;
-    last = id;
-  }
+  addIncludes(prepared, out);
 }
 
 Language cppLanguage() {
   Language language;
   language.id = "cpp";
   language.name = "C++";
+  language.family = "c";
   language.extensions = kExtensions;
   language.headerExtensions = kHeaders;
   language.guarantees = &cppGuarantees();

@@ -556,4 +556,22 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
   return out;
 }
 
+void addIncludes(const PreparedText& prepared, LoweredFile& out) {
+  NodeId last = out.nodes[0].firstChild;
+  while (last != kNoNode && out.nodes[last].nextSibling != kNoNode) last = out.nodes[last].nextSibling;
+  for (const PreparedText::Include& include : prepared.includes) {
+    NodeId id = static_cast<NodeId>(out.nodes.size());
+    Node& node = out.nodes.emplace_back();
+    node.kind = Kind::Import;
+    node.role = Role::Member;
+    node.span = include.span;
+    node.name = out.names.intern(include.path);
+    node.nameBegin = include.span.begin;
+    if (include.system) node.modifiers |= kExtern;
+    if (last == kNoNode) out.nodes[0].firstChild = id;
+    else out.nodes[last].nextSibling = id;
+    last = id;
+  }
+}
+
 }  // namespace elmcart

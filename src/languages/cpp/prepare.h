@@ -50,6 +50,10 @@ struct PreparedText {
 
 PreparedText prepareCpp(std::string_view text, const MacroLore* lore);
 
+// Adds the includes to a lowered file, behind the unit's other children; their
+// spans tell where they are.
+void addIncludes(const PreparedText& prepared, LoweredFile& out);
+
 // If a comment, string, character or number starts at `at`, the offset behind
 // it; else `at`. Strings and characters end at the line's end at the latest.
 size_t skipLiteral(std::string_view text, size_t at);

@@ -877,10 +877,12 @@ class DartLowerer : public SharedLowerer {
 
 Language dartLanguage() {
   static constexpr std::string_view kExtensions[] = {".dart"};
+  static constexpr std::string_view kInterpreters[] = {"dart"};
   Language language;
   language.id = "dart";
   language.name = "Dart";
   language.extensions = kExtensions;
+  language.interpreters = kInterpreters;
   language.separator = ".";
   language.dotted = true;
   language.infersTypes = true;

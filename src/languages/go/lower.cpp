@@ -166,47 +166,13 @@ class GoLowerer : public SharedLowerer {
     }
   }
 
-  // A lock that is taken by a call and given back by a deferred or later call:
-  // a guard over the statements between.
-  void statements(TSNode block, NodeId parent) override {
-    std::vector<TSNode> kids = named(block);
-    NodeId at = parent;
-    for (size_t i = 0; i < kids.size(); ++i) {
-      TSNode call = is(kids[i], "expression_statement") ? firstNamed(kids[i]) : TSNode{};
-      TSNode lock = lockedBy(call, "Lock", "RLock");
-      if (!isNull(lock)) {
-        std::string what(text(lock));
-        size_t end = i + 1;
-        bool deferred = false, found = false;
-        for (; end < kids.size() && !found; ++end) {
-          TSNode other = is(kids[end], "defer_statement") || is(kids[end], "expression_statement") ? firstNamed(kids[end]) : TSNode{};
-          TSNode released = lockedBy(other, "Unlock", "RUnlock");
-          if (isNull(released) || text(released) != what) continue;
-          deferred = is(kids[end], "defer_statement");
-          found = true;
-          break;
-        }
-        NodeId guard = add(at, Kind::Guard, Role::None, kids[i]);
-        build_[guard].detail = static_cast<uint8_t>(GuardForm::LockUnlock);
-        visit(lock, guard, Role::Lock);
-        NodeId inner = add(guard, Kind::Block, Role::Body, block);
-        if (found && !deferred) {
-          for (size_t k = i + 1; k < end; ++k) visit(kids[k], inner, Role::None);
-          i = end;
-          continue;
-        }
-        at = inner;  // to the end of the block
-        if (deferred) {
-          for (size_t k = i + 1; k < end; ++k) visit(kids[k], at, Role::None);
-          i = end;
-        }
-        continue;
-      }
-      visit(kids[i], at, Role::None);
-    }
+  TSNode lockOf(TSNode statement, bool taking) const override {
+    bool may = is(statement, "expression_statement") || (!taking && is(statement, "defer_statement"));
+    return may ? lockedBy(firstNamed(statement), taking ? "Lock" : "Unlock", taking ? "RLock" : "RUnlock") : TSNode{};
   }
+  bool isDeferred(TSNode statement) const override { return is(statement, "defer_statement"); }
 
-  TSNode lockedBy(TSNode call, std::string_view name, std::string_view other) {
+  TSNode lockedBy(TSNode call, std::string_view name, std::string_view other) const {
     if (!is(call, "call_expression")) return {};
     TSNode callee = field(call, f_.function);
     if (!is(callee, "selector_expression")) return {};

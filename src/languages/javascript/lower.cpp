@@ -638,10 +638,12 @@ const SharedGrammar& grammar() {
 
 Language javascriptLanguage() {
   static constexpr std::string_view kExtensions[] = {".js", ".mjs", ".cjs", ".jsx"};
+  static constexpr std::string_view kInterpreters[] = {"node"};
   Language language;
   language.id = "javascript";
   language.name = "JavaScript";
   language.extensions = kExtensions;
+  language.interpreters = kInterpreters;
   language.family = "script";
   language.separator = ".";
   language.dotted = true;

@@ -601,10 +601,12 @@ class KotlinLowerer : public SharedLowerer {
 
 Language kotlinLanguage() {
   static constexpr std::string_view kExtensions[] = {".kt", ".kts"};
+  static constexpr std::string_view kInterpreters[] = {"kotlin"};
   Language language;
   language.id = "kotlin";
   language.name = "Kotlin";
   language.extensions = kExtensions;
+  language.interpreters = kInterpreters;
   language.separator = ".";
   language.dotted = true;
   language.importsInFileOnly = true;

@@ -470,10 +470,12 @@ class PhpLowerer : public SharedLowerer {
 
 Language phpLanguage() {
   static constexpr std::string_view kExtensions[] = {".php", ".phtml", ".inc"};
+  static constexpr std::string_view kInterpreters[] = {"php"};
   Language language;
   language.id = "php";
   language.name = "PHP";
   language.extensions = kExtensions;
+  language.interpreters = kInterpreters;
   language.separator = "\\";
   language.dotted = true;
   language.bareMembers = false;

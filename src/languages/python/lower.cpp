@@ -638,10 +638,12 @@ void parseOnlyPython(std::string_view text) { parseOnlyWith(grammar(), text); }
 
 Language pythonLanguage() {
   static constexpr std::string_view kExtensions[] = {".py", ".pyi"};
+  static constexpr std::string_view kInterpreters[] = {"python"};
   Language language;
   language.id = "python";
   language.name = "Python";
   language.extensions = kExtensions;
+  language.interpreters = kInterpreters;
   language.separator = ".";
   language.dotted = true;
   language.bareMembers = false;

@@ -25,18 +25,22 @@ bool contains(std::span<const std::string_view> list, std::string_view word) { r
 
 }  // namespace
 
+bool SharedLowerer::tooDeep() {
+  build_[0].span = {0, static_cast<uint32_t>(text_.size())};
+  if (bracketDepth(text_) <= kBracketLimit) return false;
+  file_.problem = "left unread: brackets nested more than " + std::to_string(kBracketLimit) + " deep";
+  file_.unreadBytes = file_.textSize;
+  return true;
+}
+
 void SharedLowerer::run() {
-  if (bracketDepth(text_) > kBracketLimit) {
-    file_.problem = "left unread: brackets nested more than " + std::to_string(kBracketLimit) + " deep";
-    file_.unreadBytes = file_.textSize;
-    build_[0].span = {0, static_cast<uint32_t>(text_.size())};
-    return;
-  }
+  if (tooDeep()) return;
   ParserHandle parser = makeParser(g_.language);
   TreeHandle tree = parseText(parser.get(), text_);
-  build_[0].span = {0, static_cast<uint32_t>(text_.size())};
-  unit(ts_tree_root_node(tree.get()));
+  runOn(ts_tree_root_node(tree.get()));
 }
+
+void SharedLowerer::runOn(TSNode root) { unit(root); }
 
 void parseOnlyWith(const SharedGrammar& grammar, std::string_view text) {
   ParserHandle parser = makeParser(grammar.language);
@@ -363,7 +367,49 @@ void SharedLowerer::visitChildren(TSNode node, NodeId parent, Role role) {
   for (TSNode child : named(node)) visit(child, parent, role);
 }
 
-void SharedLowerer::statements(TSNode block, NodeId parent) { visitChildren(block, parent); }
+void SharedLowerer::statements(TSNode block, NodeId parent) {
+  std::vector<TSNode> kids = named(block);
+  for (size_t i = 0; i < kids.size(); ++i) {
+    TSNode lock = lockOf(kids[i], true);
+    if (isNull(lock)) {
+      visit(kids[i], parent, Role::None);
+      continue;
+    }
+    // Given back by a later statement, or in the last part of a try.
+    size_t end = i + 1;
+    bool inside = false;
+    for (; end < kids.size(); ++end) {
+      TSNode released = lockOf(kids[end], false);
+      if (!isNull(released) && text(released) == text(lock)) break;
+      inside = isNull(released) && g_.shapeOf(kids[end]) == Shape::Try && releasesLast(kids[end], text(lock));
+      if (inside) break;
+    }
+    NodeId guard = add(parent, Kind::Guard, Role::None, kids[i]);
+    build_[guard].detail = static_cast<uint8_t>(GuardForm::LockUnlock);
+    visit(lock, guard, Role::Lock);
+    NodeId inner = add(guard, Kind::Block, Role::Body, block);
+    bool open = end >= kids.size() || isDeferred(kids[end]);
+    size_t stop = open ? kids.size() : inside ? end + 1 : end;
+    for (size_t k = i + 1; k < stop; ++k)
+      if (inside || k != end) visit(kids[k], inner, Role::None);
+    if (open) return;  // to the end of the block
+    i = end;
+  }
+}
+
+// Does the last block of a try give that lock back?
+bool SharedLowerer::releasesLast(TSNode node, std::string_view lock) const {
+  std::vector<TSNode> parts = named(node);
+  for (int depth = 0; depth < 4 && !parts.empty(); ++depth) {
+    TSNode last = parts.back();
+    for (TSNode statement : named(last)) {
+      TSNode released = lockOf(statement, false);
+      if (!isNull(released) && text(released) == lock) return true;
+    }
+    parts = named(last);
+  }
+  return false;
+}
 
 NodeId SharedLowerer::blockOf(TSNode node, NodeId parent, Role role) {
   NodeId id = add(parent, Kind::Block, role, node);

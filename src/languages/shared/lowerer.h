@@ -18,6 +18,10 @@ class SharedLowerer {
 
   // Parses and lowers the whole text.
   void run();
+  // Lowers a tree that was parsed already.
+  void runOn(TSNode root);
+  // Is it nested deeper than the parser bears? Then the file is left unread.
+  bool tooDeep();
 
  protected:
   // ----- what a language says itself
@@ -46,8 +50,13 @@ class SharedLowerer {
   void body(TSNode node, NodeId parent);
   NodeId blockOf(TSNode node, NodeId parent, Role role);
   void arguments(TSNode list, NodeId call);
-  // Statements children[from…] of a block.
+  // The statements of a block. A lock that one takes and a later one gives back
+  // makes a guard of those between them.
   virtual void statements(TSNode block, NodeId parent);
+  // The lock that the statement takes (or gives back), if it does.
+  virtual TSNode lockOf(TSNode, bool /*taking*/) const { return {}; }
+  // Does the statement give its lock back only when the block is left?
+  virtual bool isDeferred(TSNode) const { return false; }
 
   // ----- reading the grammar tree
 
@@ -108,6 +117,7 @@ class SharedLowerer {
   int depth_ = 0;
 
  private:
+  bool releasesLast(TSNode node, std::string_view lock) const;
   size_t typeText(size_t at, size_t end, NodeId parent, Role role, int depth);
   void binary(TSNode node, NodeId parent, Role role);
 };

@@ -166,9 +166,9 @@ class SwiftLowerer : public SharedLowerer {
   }
 
   // defer { lock.unlock() } and lock.unlock() end what lock.lock() began.
-  TSNode lockOf(TSNode statement, std::string_view method) {
+  TSNode lockOf(TSNode statement, bool taking) const override {
     TSNode call = statement;
-    if (is(call, "call_expression") && text(firstNamed(call)) == "defer") {
+    if (!taking && isDeferred(statement)) {
       TSNode suffix = childOfType(call, "call_suffix"), lambda = isNull(suffix) ? TSNode{} : childOfType(suffix, "lambda_literal");
       TSNode block = isNull(lambda) ? TSNode{} : childOfType(lambda, "statements");
       call = isNull(block) ? TSNode{} : firstNamed(block);
@@ -177,34 +177,9 @@ class SwiftLowerer : public SharedLowerer {
     TSNode callee = firstNamed(call);
     if (!is(callee, "navigation_expression")) return {};
     TSNode suffix = childOfType(callee, "navigation_suffix");
-    return !isNull(suffix) && text(firstNamed(suffix)) == method ? firstNamed(callee) : TSNode{};
+    return !isNull(suffix) && text(firstNamed(suffix)) == (taking ? "lock" : "unlock") ? firstNamed(callee) : TSNode{};
   }
-
-  void statements(TSNode block, NodeId parent) override {
-    std::vector<TSNode> kids = named(block);
-    NodeId at = parent;
-    for (size_t i = 0; i < kids.size(); ++i) {
-      TSNode lock = lockOf(kids[i], "lock");
-      if (isNull(lock)) {
-        visit(kids[i], at, Role::None);
-        continue;
-      }
-      size_t end = i + 1;
-      while (end < kids.size() && text(lockOf(kids[end], "unlock")) != text(lock)) ++end;
-      NodeId guard = add(at, Kind::Guard, Role::None, kids[i]);
-      build_[guard].detail = static_cast<uint8_t>(GuardForm::LockUnlock);
-      visit(lock, guard, Role::Lock);
-      NodeId inner = add(guard, Kind::Block, Role::Body, block);
-      bool deferred = end < kids.size() && text(firstNamed(kids[end])) == "defer";
-      if (end >= kids.size() || deferred) {  // to the end of the block
-        for (size_t k = i + 1; k < kids.size(); ++k)
-          if (k != end) visit(kids[k], inner, Role::None);
-        return;
-      }
-      for (size_t k = i + 1; k < end; ++k) visit(kids[k], inner, Role::None);
-      i = end;
-    }
-  }
+  bool isDeferred(TSNode statement) const override { return is(statement, "call_expression") && text(firstNamed(statement)) == "defer"; }
 
   bool ownAssign(TSNode node, NodeId parent, Role role) override {
     TSNode target = field(node, f_.target), result = field(node, f_.result);
@@ -560,10 +535,12 @@ class SwiftLowerer : public SharedLowerer {
 
 Language swiftLanguage() {
   static constexpr std::string_view kExtensions[] = {".swift"};
+  static constexpr std::string_view kInterpreters[] = {"swift"};
   Language language;
   language.id = "swift";
   language.name = "Swift";
   language.extensions = kExtensions;
+  language.interpreters = kInterpreters;
   language.separator = ".";
   language.dotted = true;
   language.infersTypes = true;

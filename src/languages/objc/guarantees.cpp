@@ -1,0 +1,101 @@
+// What Objective-C promises, and C inside it. Chapters are of the Objective-C
+// runtime's programming guide; clauses of C are of ISO/IEC 9899:2011.
+#include "languages/objc/objc.h"
+#include "languages/shared/tables.h"
+
+namespace elmcart {
+namespace {
+
+// Sorted by name.
+constexpr auto kTypes = std::to_array<NamedBits>({
+    {"FILE", kFileResource},
+    {"NSArray", kCollection},
+    {"NSCache", kCollection | kKeyedCollection | kSafeToShare},
+    {"NSCondition", kConditionType | kLockType},
+    {"NSCountedSet", kCollection},
+    {"NSDictionary", kCollection | kKeyedCollection},
+    {"NSFileHandle", kFileResource},
+    {"NSHashTable", kCollection},
+    {"NSLock", kLockType},
+    {"NSMapTable", kCollection | kKeyedCollection},
+    {"NSMutableArray", kCollection},
+    {"NSMutableDictionary", kCollection | kKeyedCollection},
+    {"NSMutableOrderedSet", kCollection},
+    {"NSMutableSet", kCollection},
+    {"NSMutableString", kCollection},
+    {"NSPointerArray", kCollection},
+    {"NSRecursiveLock", kLockType},
+    {"NSSet", kCollection},
+    {"NSThread", kThreadType},
+    {"atomic_bool", kAtomicType},
+    {"atomic_int", kAtomicType},
+    {"atomic_uint", kAtomicType},
+    {"dispatch_once_t", kOnceFlagType},
+    {"dispatch_queue_t", kLockType},
+    {"dispatch_semaphore_t", kLockType},
+    {"os_unfair_lock", kLockType},
+    {"pthread_mutex_t", kLockType},
+    {"pthread_once_t", kOnceFlagType},
+    {"pthread_rwlock_t", kLockType},
+});
+
+constexpr auto kCalls = std::to_array<NamedBits>({
+    {"NSAssert", kAborts},
+    {"NSCAssert", kAborts},
+    {"NSLog", kPrints},
+    {"NSThread::sleepForTimeInterval:", kSleeps},
+    {"abort", kAborts},
+    {"assert", kAborts},
+    {"calloc", kTakesResource},
+    {"contentsOfDirectoryAtPath:error:", kReadsFile},
+    {"dataWithContentsOfFile:", kReadsFile},
+    {"detachNewThreadSelector:toTarget:withObject:", kStartsThread | kRunsLater},
+    {"dispatch_after", kRunsLater},
+    {"dispatch_async", kRunsLater},
+    {"dispatch_barrier_async", kRunsLater},
+    {"exit", kAborts},
+    {"fclose", kReleasesResource},
+    {"fopen", kReadsFile | kTakesResource},
+    {"free", kReleasesResource},
+    {"getenv", kReadsEnvironment},
+    {"malloc", kTakesResource},
+    {"performSelectorInBackground:withObject:", kStartsThread | kRunsLater},
+    {"pthread_create", kStartsThread | kRunsLater},
+    {"sleep", kSleeps},
+    {"stringWithContentsOfFile:encoding:error:", kReadsFile},
+    {"usleep", kSleeps},
+});
+static_assert(sortedByName(kTypes) && sortedByName(kCalls));
+
+CollectionAct collectionAct(std::string_view member) {
+  static constexpr std::string_view kAdd[] = {"addEntriesFromDictionary:", "addObject:", "addObjectsFromArray:", "addPointer:", "appendString:", "insertObject:atIndex:", "setObject:forKey:", "setObject:forKeyedSubscript:", "setValue:forKey:", "unionSet:"};
+  static constexpr std::string_view kRemove[] = {"removeAllObjects", "removeLastObject", "removeObject:", "removeObjectAtIndex:", "removeObjectForKey:", "removeObjectIdenticalTo:", "removeObjectsInArray:"};
+  static constexpr std::string_view kChange[] = {"exchangeObjectAtIndex:withObjectAtIndex:", "replaceObjectAtIndex:withObject:", "setArray:", "setDictionary:", "setSet:", "setString:", "sortUsingSelector:", "sortUsingComparator:"};
+  static constexpr std::string_view kRead[] = {"allKeys", "allObjects", "allValues", "anyObject", "containsObject:", "copy", "count", "description", "enumerateObjectsUsingBlock:", "firstObject", "indexOfObject:", "isEqual:", "keyEnumerator", "lastObject", "length", "mutableCopy", "objectAtIndex:", "objectEnumerator", "objectForKey:", "objectForKeyedSubscript:", "valueForKey:"};
+  return actIn(member, kAdd, kRemove, kChange, kRead);
+}
+
+}  // namespace
+
+const Guarantees& objcGuarantees() {
+  static const Guarantees kGuarantees = [] {
+    Guarantees g;
+    g.guardedLocalStatic = {true, "C 6.7.9p4 (a static object's initialiser is a constant: nothing runs)"};
+    g.orderedAcrossFiles = {true, "C 6.7.9p4 (static objects have their values before the program starts)"};
+    g.sharedMemoryThreads = {true, "C 5.1.2.4"};
+    g.plainPointerPublishes = {false, "C 5.1.2.4p25 (a data race is undefined)"};
+    g.implicitCopy = {false, "Objects are referred to; a copy is made only where copyWithZone: is written"};
+    g.implicitConstructor = {true, "Every class inherits alloc, init and new"};
+    g.constructorAfterFactory = {true, "An object is initialised by a message of its own after it was allocated"};
+    g.staticsDestroyedAtExit = {false, "Objects are not deallocated at exit"};
+    g.byLastPart = true;
+    g.soundCreation = "dispatch_once";
+    g.types = kTypes;
+    g.calls = kCalls;
+    g.collectionAct = collectionAct;
+    return g;
+  }();
+  return kGuarantees;
+}
+
+}  // namespace elmcart

@@ -1,0 +1,11 @@
+// Objective-C: what the table of languages takes from this folder.
+#pragma once
+
+#include "languages/language.h"
+
+namespace elmcart {
+
+Language objcLanguage();
+const Guarantees& objcGuarantees();
+
+}  // namespace elmcart

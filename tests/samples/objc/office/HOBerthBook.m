@@ -1,0 +1,71 @@
+#import "HOBerthBook.h"
+
+@implementation HOBerthBook
+
++ (instancetype)sharedBook {
+    static HOBerthBook *book = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        book = [[self alloc] init];
+    });
+    return book;
+}
+
+- (instancetype)init {  // finding: single.open-constructor
+    self = [super init];
+    if (self) {
+        _berths = [NSMutableDictionary dictionary];
+    }
+    return self;
+}
+
+- (void)assign:(NSString *)ship toBerth:(NSInteger)berth {
+    @synchronized (self) {
+        self.berths[ship] = @(berth);
+    }
+}
+
+- (NSInteger)count {
+    @synchronized (self) {
+        return self.berths.count;
+    }
+}
+
+@end
+
+// An unguarded check over a file's static variable.
+static HOPilotRoster *sharedRoster = nil;
+
+@implementation HOPilotRoster
+
++ (HOPilotRoster *)roster {
+    if (!sharedRoster) {
+        sharedRoster = [[HOPilotRoster alloc] init];  // finding: thread.unguarded-creation
+    }
+    return sharedRoster;
+}
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        _pilots = [[NSMutableArray alloc] init];
+    }
+    return self;
+}
+
+- (void)add:(NSString *)pilot {
+    [self.pilots addObject:pilot];  // finding: thread.unguarded-state
+}
+
+@end
+
+// Class methods over a file's static variable.
+static NSInteger nextTicket = 1;  // entity: global-variable nextTicket eager language
+
+@implementation HOTickets
+
++ (NSInteger)draw {
+    nextTicket += 1;  // finding: thread.lost-update
+    return nextTicket;
+}
+
+@end
