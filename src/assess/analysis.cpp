@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <chrono>
+#include <future>
 
 #include "base/text.h"
 
@@ -17,23 +18,30 @@ double secondsSince(std::chrono::steady_clock::time_point& mark) {
 
 }  // namespace
 
-Result<std::unique_ptr<Analysis>> analyse(const std::string& path, const Config& config, unsigned jobs, bool withAssessment) {
-  auto out = std::make_unique<Analysis>();
-  out->config = config;
-  auto mark = std::chrono::steady_clock::now();
+LoadOptions loadOptionsOf(const Config& config, unsigned jobs) {
   LoadOptions options;
   options.walk.leaveOut = config.leaveOut;
   options.walk.honourGitignore = config.gitignore;
   options.walk.only = config.only;
   options.jobs = jobs;
-  auto loaded = loadTree(path, options);
-  if (!loaded) return loaded.error();
-  out->problems = std::move(loaded->problems);
-  out->bytes = loaded->bytes;
-  out->unreadFiles = loaded->unreadFiles;
-  out->unreadBytes = loaded->unreadBytes;
+  return options;
+}
+
+std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigned jobs, bool withAssessment, Cache* cache) {
+  auto out = std::make_unique<Analysis>();
+  out->config = config;
+  auto mark = std::chrono::steady_clock::now();
+  LoadedTree loaded = lowerTree(std::move(tree), jobs, cache);
+  // The cache is written while the rest is worked out.
+  std::future<void> writing;
+  if (cache) writing = std::async(std::launch::async, [cache] { cache->write(); });
+  out->problems = std::move(loaded.problems);
+  out->bytes = loaded.bytes;
+  out->unreadFiles = loaded.unreadFiles;
+  out->unreadBytes = loaded.unreadBytes;
+  out->fromCache = loaded.fromCache;
   out->loadSeconds = secondsSince(mark);
-  out->program = link(loaded->root, std::move(loaded->files), jobs);
+  out->program = link(loaded.root, std::move(loaded.files), jobs);
   out->linkSeconds = secondsSince(mark);
   out->origins = std::make_unique<Origins>(out->program);
   out->survey = surveyProgram(out->program, *out->origins);
@@ -43,6 +51,12 @@ Result<std::unique_ptr<Analysis>> analyse(const std::string& path, const Config&
     out->assessSeconds = secondsSince(mark);
   }
   return out;
+}
+
+Result<std::unique_ptr<Analysis>> analyse(const std::string& path, const Config& config, unsigned jobs, bool withAssessment) {
+  auto tree = readTree(path, loadOptionsOf(config, jobs));
+  if (!tree) return tree.error();
+  return analyse(std::move(*tree), config, jobs, withAssessment, nullptr);
 }
 
 std::vector<size_t> entitiesNamed(const Analysis& analysis, std::string_view name) {

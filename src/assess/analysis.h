@@ -15,9 +15,15 @@ struct Analysis {
   Survey survey;
   Assessment assessment;
   std::vector<Error> problems;
-  size_t bytes = 0, unreadFiles = 0, unreadBytes = 0;
+  size_t bytes = 0, unreadFiles = 0, unreadBytes = 0, fromCache = 0;
   double loadSeconds = 0, linkSeconds = 0, surveySeconds = 0, assessSeconds = 0;
 };
+
+// What of the configuration says which files are read.
+LoadOptions loadOptionsOf(const Config& config, unsigned jobs);
+
+// Lowers, links, surveys and, when asked, assesses a tree that was read.
+std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigned jobs, bool withAssessment, Cache* cache);
 
 // Loads, links, surveys and, when asked, assesses the tree at `path`.
 Result<std::unique_ptr<Analysis>> analyse(const std::string& path, const Config& config, unsigned jobs, bool withAssessment);

@@ -30,6 +30,9 @@ class NameTable {
     return id;
   }
 
+  // Adds a text that is known to be new, without making it findable.
+  void add(std::string_view text) { texts_.emplace_back(text); }
+
   // The id of a text that may never have been interned: 0 then.
   NameId find(std::string_view text) const {
     auto found = ids_.find(text);

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <boost/program_options.hpp>
+#include <functional>
 #include <string>
 #include <vector>
 
@@ -63,6 +64,15 @@ Config configOf(const Options& options, const std::string& path);
 TextStyle styleOf(const Options& options, bool toFile);
 // Loads and judges the paths (several: below the folder that holds them all); reports files that could not be used.
 std::unique_ptr<Analysis> analysisOf(const Options& options, const std::vector<std::string>& paths, bool assess, int& exitCode);
+// What a command says of a tree: kept in the cache, so that a second run over
+// the same files says it again at once.
+struct Answer {
+  std::string text;                   // the result
+  std::vector<std::string> messages;  // for stderr, silent with --quiet
+  int exitCode = kDone;
+};
+// `question`: the command and those of its options that the answer depends on.
+int answer(const Options& options, const std::vector<std::string>& paths, bool assess, const std::vector<std::string>& question, const std::function<Answer(const Analysis&)>& make);
 // The one entity that `name` means, or Stop with the candidates or the nearest names.
 size_t entityOf(const Analysis& analysis, const std::string& name);
 // One of the allowed words, or Stop with the nearest.

@@ -24,13 +24,13 @@ int runSurvey(const Context& context, const Command& self) {
       ("all", po::bool_switch(), "also what can do no harm, with the reason why");
   Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json", "csv"});
-  int exitCode = kDone;
-  auto a = analysisOf(options, options.positional, false, exitCode);
   bool all = options.flag("all");
-  if (format == "json") emit(options, jsonText(surveyJson(*a, all)));
-  else if (format == "csv") emit(options, surveyCsv(*a, all));
-  else emit(options, surveyText(*a, all, styleOf(options, options.has("out"))));
-  return exitCode;
+  TextStyle style = styleOf(options, options.has("out"));
+  return answer(options, options.positional, false, {"survey", format, all ? "all" : ""}, [&](const Analysis& a) {
+    Answer out;
+    out.text = format == "json" ? jsonText(surveyJson(a, all)) : format == "csv" ? surveyCsv(a, all) : surveyText(a, all, style);
+    return out;
+  });
 }
 
 int runAssess(const Context& context, const Command& self) {
@@ -41,20 +41,20 @@ int runAssess(const Context& context, const Command& self) {
       ("accepted", po::bool_switch(), "also the findings that were accepted");
   Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
-  int exitCode = kDone;
-  auto a = analysisOf(options, options.positional, true, exitCode);
-  if (format == "json") emit(options, jsonText(assessJson(*a, options.flag("accepted"))));
-  else emit(options, assessText(*a, options.flag("accepted"), styleOf(options, options.has("out"))));
-  if (options.has("gate")) {
-    int gate = options.values["gate"].as<int>();
+  bool accepted = options.flag("accepted");
+  int gate = options.has("gate") ? options.values["gate"].as<int>() : -1;
+  TextStyle style = styleOf(options, options.has("out"));
+  return answer(options, options.positional, true, {"assess", format, accepted ? "accepted" : "", std::to_string(gate)}, [&](const Analysis& a) {
+    Answer out;
+    out.text = format == "json" ? jsonText(assessJson(a, accepted)) : assessText(a, accepted, style);
     size_t over = 0;
-    for (const Finding& f : a->assessment.findings) over += f.acceptedBecause.empty() && f.risk.value() >= gate;
+    for (const Finding& f : a.assessment.findings) over += gate >= 0 && f.acceptedBecause.empty() && f.risk.value() >= gate;
     if (over > 0) {
-      say(options, fmt::format("gate: {} of risk {} or more", over == 1 ? "1 finding" : std::to_string(over) + " findings", gate));
-      return kGateFailed;
+      out.messages.push_back(fmt::format("gate: {} of risk {} or more", over == 1 ? "1 finding" : std::to_string(over) + " findings", gate));
+      out.exitCode = kGateFailed;
     }
-  }
-  return exitCode;
+    return out;
+  });
 }
 
 int runReach(const Context& context, const Command& self) {

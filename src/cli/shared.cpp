@@ -6,9 +6,12 @@
 #include <filesystem>
 #include <fstream>
 #include <iostream>
+#include <nlohmann/json.hpp>
 
 #include "base/text.h"
 #include "cli/cli.h"
+#include "store/cache.h"
+#include "store/fingerprint.h"
 
 namespace elmcart::cli {
 namespace po = boost::program_options;
@@ -20,6 +23,8 @@ Options readOptions(const Context& context, const Command& self, const po::optio
       ("help,h", po::bool_switch(), "show this and end")
       ("config", po::value<std::string>()->value_name("FILE"), "configuration instead of the elmcart.toml found upward")
       ("jobs,j", po::value<int>()->value_name("N")->default_value(0, "all cores"), "threads to work with")
+      ("cache", po::value<std::string>()->value_name("FOLDER"), "keep what was read there, for the next run; else in the user's cache folder")
+      ("no-cache", po::bool_switch(), "read all files, and keep nothing")
       ("out,o", po::value<std::string>()->value_name("PATH"), "write results there instead of to stdout")
       ("color", po::value<std::string>()->value_name("WHEN")->default_value("auto"), "auto, always or never")
       ("quiet,q", po::bool_switch(), "no messages but errors")
@@ -75,7 +80,15 @@ TextStyle styleOf(const Options& options, bool toFile) {
   return style;
 }
 
-std::unique_ptr<Analysis> analysisOf(const Options& options, const std::vector<std::string>& paths, bool assess, int& exitCode) {
+namespace {
+
+struct Input {
+  std::string path;
+  Config config;
+};
+
+// Several paths are one: the folder that holds them all, of which only they are read.
+Input inputOf(const Options& options, const std::vector<std::string>& paths) {
   namespace fs = std::filesystem;
   std::string path = paths.empty() ? "." : paths.front();
   std::vector<std::string> only;
@@ -86,7 +99,6 @@ std::unique_ptr<Analysis> analysisOf(const Options& options, const std::vector<s
       absolute.push_back(fs::canonical(each, error));
       if (error) throw Stop{kUnreadable, each + ": no such file or folder"};
     }
-    // The folder that holds them all.
     fs::path common = fs::is_directory(absolute.front(), error) ? absolute.front() : absolute.front().parent_path();
     for (const fs::path& each : absolute)
       while (common != common.root_path() && std::mismatch(common.begin(), common.end(), each.begin(), each.end()).first != common.end()) common = common.parent_path();
@@ -95,12 +107,105 @@ std::unique_ptr<Analysis> analysisOf(const Options& options, const std::vector<s
   }
   Config config = configOf(options, path);
   config.only = only;
-  auto result = analyse(path, config, jobsOf(options), assess);
-  if (!result) throw Stop{kUnreadable, result.error().line()};
-  for (const Error& problem : (*result)->problems) warn(problem.line());
-  if (!(*result)->problems.empty()) exitCode = kUnreadable;
-  if (options.flag("verbose")) std::cerr << surveyNumbers(**result);
-  return std::move(*result);
+  return {path, config};
+}
+
+SourceTree sourcesOf(const Options& options, const Input& input) {
+  auto tree = readTree(input.path, loadOptionsOf(input.config, jobsOf(options)));
+  if (!tree) throw Stop{kUnreadable, tree.error().line()};
+  return std::move(*tree);
+}
+
+// Where the cache is kept unless --cache says otherwise: the XDG Base Directory
+// Specification's folder for caches. Empty: nowhere.
+std::string cacheFolder(const Options& options) {
+  if (options.flag("no-cache")) return "";
+  if (options.has("cache")) return options.text("cache");
+  if (const char* folder = std::getenv("XDG_CACHE_HOME"); folder && folder[0] == '/') return std::string(folder) + "/elmcart";
+  if (const char* home = std::getenv("HOME"); home && home[0] == '/') return std::string(home) + "/.cache/elmcart";
+  return "";
+}
+
+std::unique_ptr<Cache> cacheOf(const Options& options) {
+  std::string folder = cacheFolder(options), why;
+  if (folder.empty()) return nullptr;
+  auto cache = Cache::open(folder, why);
+  // Only a cache that was asked for is worth a word when there can be none.
+  if (!cache && options.has("cache")) warn("no cache: " + why);
+  if (cache && !cache->rebuilt().empty() && (options.has("cache") || options.flag("verbose"))) warn("the cache is begun anew: " + cache->rebuilt());
+  return cache;
+}
+
+void tellProblems(const std::vector<Error>& problems) {
+  for (const Error& problem : problems) warn(problem.line());
+}
+
+std::string fileText(const std::string& path) {
+  auto text = path.empty() ? Result<std::string>(std::string()) : readWhole(path);
+  return text ? *text : std::string();
+}
+
+CacheKey keyOf(const SourceTree& tree, const Input& input, const TextStyle& style, const std::vector<std::string>& question) {
+  KeyMaker key;
+  key.add(buildFingerprint()).add("answer").add(tree.root).add(static_cast<uint64_t>(style.width)).add(static_cast<uint64_t>(style.colour));
+  for (const std::string& word : question) key.add(word);
+  key.add(fileText(input.config.path));
+  if (!input.config.ledger.empty()) key.add(fileText((std::filesystem::path(input.config.path).parent_path() / input.config.ledger).string()));
+  for (const std::string& each : input.config.only) key.add(each);
+  key.add(tree.files.size());
+  for (size_t i = 0; i < tree.files.size(); ++i) key.add(tree.files[i].path).add(tree.texts[i]);
+  for (const Error& problem : tree.problems) key.add(problem.line());
+  return key.key();
+}
+
+}  // namespace
+
+std::unique_ptr<Analysis> analysisOf(const Options& options, const std::vector<std::string>& paths, bool assess, int& exitCode) {
+  Input input = inputOf(options, paths);
+  std::unique_ptr<Cache> cache = cacheOf(options);
+  auto result = analyse(sourcesOf(options, input), input.config, jobsOf(options), assess, cache.get());
+  tellProblems(result->problems);
+  if (!result->problems.empty()) exitCode = kUnreadable;
+  if (options.flag("verbose")) std::cerr << surveyNumbers(*result);
+  return result;
+}
+
+int answer(const Options& options, const std::vector<std::string>& paths, bool assess, const std::vector<std::string>& question, const std::function<Answer(const Analysis&)>& make) {
+  Input input = inputOf(options, paths);
+  std::unique_ptr<Cache> cache = cacheOf(options);
+  SourceTree tree = sourcesOf(options, input);
+  // Numbers on the work are of work that is done.
+  bool keep = cache && !options.flag("verbose");
+  CacheKey key{};
+  if (keep) {
+    key = keyOf(tree, input, styleOf(options, options.has("out")), question);
+    if (auto bytes = cache->get(key)) {
+      nlohmann::json kept = nlohmann::json::from_cbor(*bytes, true, false);
+      if (kept.is_object() && kept.contains("text") && kept.contains("messages") && kept.contains("problems") && kept.contains("exitCode")) {
+        for (const std::string& line : kept["problems"].get<std::vector<std::string>>()) warn(line);
+        emit(options, kept["text"].get<std::string>());
+        for (const std::string& line : kept["messages"].get<std::vector<std::string>>()) say(options, line);
+        cache->write();
+        return kept["exitCode"].get<int>();
+      }
+    }
+  }
+  auto result = analyse(std::move(tree), input.config, jobsOf(options), assess, cache.get());
+  tellProblems(result->problems);
+  if (options.flag("verbose")) std::cerr << surveyNumbers(*result);
+  Answer made = make(*result);
+  if (made.exitCode == kDone && !result->problems.empty()) made.exitCode = kUnreadable;
+  emit(options, made.text);
+  for (const std::string& line : made.messages) say(options, line);
+  if (keep) {
+    std::vector<std::string> problems;
+    for (const Error& problem : result->problems) problems.push_back(problem.line());
+    // In a binary form, for names in it may be of any bytes.
+    std::vector<uint8_t> bytes = nlohmann::json::to_cbor({{"text", made.text}, {"messages", made.messages}, {"problems", problems}, {"exitCode", made.exitCode}});
+    cache->put(key, std::string(bytes.begin(), bytes.end()));
+    cache->write();
+  }
+  return made.exitCode;
 }
 
 size_t entityOf(const Analysis& analysis, const std::string& name) {

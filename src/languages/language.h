@@ -137,6 +137,8 @@ struct Language {
   // the macros). `texts` are all files of this language's family.
   struct TreeLore {
     virtual ~TreeLore() = default;
+    // The same for the same lore, and for no other: what was lowered by it can be kept.
+    virtual uint64_t fingerprint() const = 0;
   };
   std::unique_ptr<TreeLore> (*learn)(std::span<const std::string_view> texts, unsigned jobs) = nullptr;
 

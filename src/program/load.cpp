@@ -1,10 +1,13 @@
 #include "program/load.h"
 
 #include <algorithm>
+#include <atomic>
 #include <map>
 #include <memory>
 
 #include "base/parallel.h"
+#include "lowered/binary.h"
+#include "store/fingerprint.h"
 
 namespace elmcart {
 namespace {
@@ -43,17 +46,15 @@ bool isWanted(std::string_view relative, const std::string& absolute) {
   return mayBeSource(relative, needsText) && (!needsText || isScript(absolute));
 }
 
-Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options) {
+Result<SourceTree> readTree(const std::string& path, const LoadOptions& options) {
   auto walked = walkTree(path, options.walk, isWanted);
   if (!walked) return walked.error();
-  LoadedTree out;
+  SourceTree out;
   out.root = walked->root;
   out.problems = std::move(walked->problems);
-
   size_t count = walked->files.size();
   std::vector<std::string> texts(count);
   std::vector<Error> failures(count);
-  std::vector<LoweredFile> lowered(count);
   std::vector<size_t> sizes;
   for (const FoundFile& file : walked->files) sizes.push_back(file.size);
   forEachLargestFirst(sizes, options.jobs, [&](size_t i) {
@@ -61,43 +62,87 @@ Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options)
     if (text) texts[i] = std::move(*text);
     else failures[i] = {walked->files[i].path, text.error().reason};
   });
-  std::vector<const Language*> languageOfFile(count);
-  for (size_t i = 0; i < count; ++i) languageOfFile[i] = languageOf(walked->files[i].path, texts[i]);
-  std::map<const Language*, std::unique_ptr<Language::TreeLore>> lore;
-  for (const Language& language : languages()) {
-    if (!language.learn) continue;
-    std::vector<std::string_view> views;
-    bool any = false;
-    for (size_t i = 0; i < count; ++i) {
-      if (!languageOfFile[i] || familyOf(*languageOfFile[i]) != familyOf(language)) continue;
-      views.push_back(texts[i]);
-      any |= languageOfFile[i] == &language;
-    }
-    if (any) lore[&language] = language.learn(views, options.jobs);
-  }
-  forEachLargestFirst(sizes, options.jobs, [&](size_t i) {
-    const Language* language = languageOfFile[i];
-    if (!failures[i].reason.empty() || !language) return;
-    auto known = lore.find(language);
-    lowered[i] = lowerOne(*language, walked->files[i].path, texts[i], known == lore.end() ? nullptr : known->second.get());
-    texts[i].clear();
-    texts[i].shrink_to_fit();
-  });
-
   for (size_t i = 0; i < count; ++i) {
     if (!failures[i].reason.empty()) {
       out.problems.push_back(failures[i]);
       continue;
     }
-    if (!languageOfFile[i]) continue;  // a script of another language
-    if (!lowered[i].problem.empty()) out.problems.push_back({lowered[i].path, lowered[i].problem});
-    out.bytes += lowered[i].textSize;
-    out.unreadBytes += lowered[i].unreadBytes;
-    out.unreadFiles += lowered[i].unreadBytes > 0;
-    out.files.push_back(std::move(lowered[i]));
+    const Language* language = languageOf(walked->files[i].path, texts[i]);
+    if (!language) continue;  // a script of another language
+    out.languages.push_back(language);
+    out.texts.push_back(std::move(texts[i]));
+    out.files.push_back(std::move(walked->files[i]));
+  }
+  return out;
+}
+
+LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache) {
+  LoadedTree out;
+  out.root = tree.root;
+  out.problems = std::move(tree.problems);
+  size_t count = tree.files.size();
+  struct Lore {
+    std::unique_ptr<Language::TreeLore> lore;
+    uint64_t fingerprint = 0;
+  };
+  std::map<const Language*, Lore> lore;
+  for (const Language& language : languages()) {
+    if (!language.learn) continue;
+    std::vector<std::string_view> views;
+    bool any = false;
+    for (size_t i = 0; i < count; ++i) {
+      if (familyOf(*tree.languages[i]) != familyOf(language)) continue;
+      views.push_back(tree.texts[i]);
+      any |= tree.languages[i] == &language;
+    }
+    if (!any) continue;
+    Lore& known = lore[&language];
+    known.lore = language.learn(views, jobs);
+    known.fingerprint = known.lore->fingerprint();
+  }
+  std::vector<LoweredFile> lowered(count);
+  std::vector<size_t> sizes;
+  for (const std::string& text : tree.texts) sizes.push_back(text.size());
+  std::atomic<size_t> fromCache = 0;
+  forEachLargestFirst(sizes, jobs, [&](size_t i) {
+    const Language& language = *tree.languages[i];
+    auto known = lore.find(&language);
+    std::string text = std::move(tree.texts[i]);
+    CacheKey key{};
+    if (cache) {
+      key = KeyMaker().add(buildFingerprint()).add(language.id).add(tree.files[i].path).add(known == lore.end() ? 0 : known->second.fingerprint).add(text).key();
+      if (auto bytes = cache->get(key)) {
+        LoweredFile file;
+        if (fromBinary(*bytes, file) && file.textSize == text.size()) {
+          file.path = tree.files[i].path;
+          file.language = language.id;
+          file.lineStarts = lineStartsOf(text);
+          lowered[i] = std::move(file);
+          ++fromCache;
+          return;
+        }
+      }
+    }
+    lowered[i] = lowerOne(language, tree.files[i].path, text, known == lore.end() ? nullptr : known->second.lore.get());
+    if (cache) cache->put(key, toBinary(lowered[i]));
+  });
+  out.fromCache = fromCache;
+
+  for (LoweredFile& file : lowered) {
+    if (!file.problem.empty()) out.problems.push_back({file.path, file.problem});
+    out.bytes += file.textSize;
+    out.unreadBytes += file.unreadBytes;
+    out.unreadFiles += file.unreadBytes > 0;
+    out.files.push_back(std::move(file));
   }
   std::sort(out.problems.begin(), out.problems.end(), [](const Error& a, const Error& b) { return a.subject < b.subject; });
   return out;
+}
+
+Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options) {
+  auto tree = readTree(path, options);
+  if (!tree) return tree.error();
+  return lowerTree(std::move(*tree), options.jobs, nullptr);
 }
 
 LoweredFile lowerText(std::string_view path, std::string_view text) {

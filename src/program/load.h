@@ -11,6 +11,7 @@
 #include "languages/language.h"
 #include "lowered/tree.h"
 #include "source/walk.h"
+#include "store/cache.h"
 
 namespace elmcart {
 
@@ -21,6 +22,7 @@ struct LoadedTree {
   size_t bytes = 0;                 // of source read
   size_t unreadFiles = 0;           // files with at least one unread byte
   size_t unreadBytes = 0;
+  size_t fromCache = 0;             // files that were not read again
 };
 
 struct LoadOptions {
@@ -31,6 +33,22 @@ struct LoadOptions {
 // Is a file one to read, as far as its name and first bytes tell?
 bool isWanted(std::string_view relative, const std::string& absolute);
 
+// The files of a tree as they are on disk.
+struct SourceTree {
+  std::string root;
+  std::vector<FoundFile> files;             // sorted by path
+  std::vector<std::string> texts;           // of each file
+  std::vector<const Language*> languages;   // of each; null: none that is read
+  std::vector<Error> problems;              // files that could not be read, sorted
+};
+
+Result<SourceTree> readTree(const std::string& path, const LoadOptions& options);
+
+// Lowers all files. What the cache holds of a file is not read again, and what
+// it does not hold is put into it (but not written). Null: no cache.
+LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache);
+
+// Both, without a cache.
 Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options);
 
 // Lowers one text, for tests.

@@ -32,6 +32,12 @@ struct MacroLore : Language::TreeLore {
   absl::flat_hash_set<std::string, TextHash, std::equal_to<>> forbidsCopy;
   // Function-like macros of the tree with a body (statement- or declaration-like).
   absl::flat_hash_set<std::string, TextHash, std::equal_to<>> withBody;
+
+  uint64_t fingerprint() const override {
+    uint64_t sum = stableHashOfAll(forbidsCopy, 1) + stableHashOfAll(withBody, 2);
+    for (const auto& [name, arguments] : blank) sum += stableHash(name, arguments ? 3 : 4) * 0x9e3779b97f4a7c15u;
+    return sum;
+  }
 };
 
 std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view> texts, unsigned jobs = 1);

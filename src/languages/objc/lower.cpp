@@ -53,6 +53,8 @@ constexpr std::string_view kPlatformMacrosWithArguments[] = {"NS_SWIFT_NAME", "N
 // `book` is kept in an instance variable `_book` that is written nowhere.
 struct ObjcLore : MacroLore {
   std::set<std::string, std::less<>> properties;
+
+  uint64_t fingerprint() const override { return MacroLore::fingerprint() + stableHashOfAll(properties, 5); }
 };
 
 void learnProperties(std::string_view text, std::set<std::string, std::less<>>& out) {

@@ -44,6 +44,8 @@ const SharedGrammar& grammar() {
 // The variables that functions anywhere in the tree declare global.
 struct GlobalLore : Language::TreeLore {
   std::set<std::string> names;
+
+  uint64_t fingerprint() const override { return stableHashOfAll(names, 1); }
 };
 
 std::unique_ptr<Language::TreeLore> learnGlobals(std::span<const std::string_view> texts, unsigned) {
