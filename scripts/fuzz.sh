@@ -6,4 +6,6 @@ set -eu
 here=$(cd "$(dirname "$0")/.." && pwd)
 sh "$here/scripts/build_sanitized.sh" mutate
 cd "$here"
+# Instrumented, a call takes many times the stack.
+ulimit -s 262144 2>/dev/null || true
 ASAN_OPTIONS=detect_leaks=0 build-sanitize/tests/mutate tests/samples "${1:-600}" "${2:-1}" ${3:+"$3"}

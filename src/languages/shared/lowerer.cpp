@@ -491,8 +491,16 @@ void SharedLowerer::binary(TSNode node, NodeId parent, Role role) {
   }
   NodeId id = add(parent, kind, role, node);
   if (kind == Kind::Other) build_.setName(id, op, begin(node));
+  // a + b + c + …: thousands of them may stand in a row, so they are not descended into.
+  std::vector<TSNode> behind = {right};
+  while (kind == Kind::Other && g_.shapeOf(left) == Shape::Binary && operatorOf(left) == op) {
+    TSNode inner = field(left, f_.left), last = field(left, f_.right);
+    if (isNull(inner) || isNull(last)) break;
+    behind.push_back(last);
+    left = inner;
+  }
   visit(left, id, Role::Operand);
-  visit(right, id, Role::Operand);
+  for (size_t i = behind.size(); i-- > 0;) visit(behind[i], id, Role::Operand);
 }
 
 void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
