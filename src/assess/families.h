@@ -12,16 +12,21 @@ void checkReinitialised(const Subject& subject, std::vector<Finding>& out);
 void checkReplaceable(const Subject& subject, std::vector<Finding>& out);
 void checkCloneable(const Subject& subject, std::vector<Finding>& out);
 void checkRevivable(const Subject& subject, std::vector<Finding>& out);
+void checkSubclassable(const Subject& subject, std::vector<Finding>& out);
+void checkMayReturnNothing(const Subject& subject, std::vector<Finding>& out);
 void checkSlotShared(const Subject& subject, std::vector<Finding>& out);
 void checkArgumentsIgnored(const Subject& subject, std::vector<Finding>& out);
 void checkAwaitGap(const Subject& subject, std::vector<Finding>& out);
 void checkSecondCreation(const Subject& subject, std::vector<Finding>& out);
 
 void checkOrderAcrossFiles(const Subject& subject, std::vector<Finding>& out);
+void checkOrderWithinClass(const Subject& subject, std::vector<Finding>& out);
 void checkEagerHeavy(const Subject& subject, std::vector<Finding>& out);
 
 void checkUnguardedCreation(const Subject& subject, std::vector<Finding>& out);
 void checkDoubleCheckUnsound(const Subject& subject, std::vector<Finding>& out);
+void checkDoubleCheckIncomplete(const Subject& subject, std::vector<Finding>& out);
+void checkWrongLock(const Subject& subject, std::vector<Finding>& out);
 void checkLockEveryAccess(const Subject& subject, std::vector<Finding>& out);
 void checkUnguardedState(const Subject& subject, std::vector<Finding>& out);
 void checkLostUpdate(const Subject& subject, std::vector<Finding>& out);

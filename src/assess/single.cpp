@@ -216,4 +216,126 @@ void checkSlotShared(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+void checkSubclassable(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.doors.empty() || !p.types[e.type].definition.known()) continue;
+    const TypeDecl& type = p.types[e.type];
+    // A door that makes the class it was called on means to be inherited.
+    if ((type.modifiers & (kFinal | kAbstract)) || isAbstract(p, e.type) || (e.creation.made != kNone && e.creation.made != e.type)) continue;
+    if (e.creation.place.known() && p.node(e.creation.place).has(kVirtual)) continue;
+    Place shielded;
+    bool open = false;
+    for (FunctionIndex m : type.methods) {
+      const Function& fn = p.functions[m];
+      if (fn.form != FunctionForm::Constructor || (fn.modifiers & kDeleted)) continue;
+      bool copies = fn.parameters.size() == 1 && p.use(p.variables[fn.parameters[0]].type).decl == e.type;
+      if (copies) continue;
+      if (fn.modifiers & kProtected) shielded = fn.declarations.front();
+      else if (!(fn.modifiers & kPrivate)) open = true;
+    }
+    if (!shielded.known() || open || refusesSecond(p, e.type)) continue;
+    std::vector<Evidence> made;
+    for (TypeIndex d : type.derived) {
+      for (uint32_t c : p.creationsOfType[d])
+        if (!p.creations[c].asBase) made.push_back({p.creations[c].place, "makes " + std::string(p.text(p.types[d].name)) + ", which is one of them too"});
+    }
+    Finding f = makeFinding(s, infoOf("single.subclassable"), i, made.empty() ? Sureness::Likely : Sureness::Certain);
+    f.place = shielded;
+    f.message = e.name + " is meant to be one, but a subclass can be made beside it: its constructor is open to subclasses and the class is not final.";
+    f.evidence.push_back({e.doors.front().place, "the door that promises the one instance"});
+    f.evidence.push_back({shielded, "a subclass may call this constructor"});
+    f.evidence.insert(f.evidence.end(), made.begin(), made.end());
+    f.advice = Advice::Seal;
+    out.push_back(std::move(f));
+  }
+}
+
+namespace {
+
+// The value that a return hands out when it is a literal for nothing, or the
+// slot itself as it is.
+struct Handed {
+  Place nothing, slot;
+};
+
+Handed handedOut(const Program& p, FunctionIndex function, VariableIndex slot) {
+  Handed out;
+  Place body = p.functions[function].definition;
+  if (!body.known()) return out;
+  const LoweredFile& file = p.file(body);
+  for (NodeId n = body.node + 1; n < file.nodes.size() && file[n].span.begin < file[body.node].span.end; ++n) {
+    if (file[n].kind != Kind::Return) continue;
+    NodeId value = file.child(n, Role::Value);
+    if (value == kNoNode) continue;
+    while (file[value].kind == Kind::Dereference || file[value].kind == Kind::Cast) {
+      NodeId inner = file.child(value, Role::Operand);
+      if (inner == kNoNode) break;
+      value = inner;
+    }
+    Symbol symbol = p.links[body.file].symbol[value];
+    if (file[value].is(Kind::Literal, LiteralForm::Null)) out.nothing = {body.file, n};
+    else if (symbol.is(Symbol::Sort::Variable) && symbol.index() == slot) out.slot = {body.file, n};
+  }
+  return out;
+}
+
+// Does the function, or one that it calls, set the slot, or stop when it is empty?
+bool seesTo(const Program& p, FunctionIndex function, VariableIndex slot, int depth = 0) {
+  if (function == kNone || depth > 4) return false;
+  for (uint32_t u : p.usesInFunction[function]) {
+    const Use& use = p.uses[u];
+    if (use.variable != slot) continue;
+    if ((use.access == Access::Write || use.access == Access::Update) && !use.inMember) return true;
+    if (p.around(use.place, Kind::NullTest).node != kNoNode) return true;
+  }
+  const Function& fn = p.functions[function];
+  if (fn.definition.known()) {
+    const LoweredFile& file = p.file(fn.definition);
+    for (NodeId n = fn.definition.node; n < file.nodes.size() && file[n].span.begin < file[fn.definition.node].span.end; ++n)
+      if (file[n].kind == Kind::Throw) return true;
+  }
+  for (uint32_t c : p.foreignCallsInFunction[function])
+    if (p.guarantees(p.foreignCalls[c].place.file).callTraits(p.text(p.foreignCalls[c].name)) & kAborts) return true;
+  for (uint32_t c : p.callsInFunction[function])
+    if (seesTo(p, p.calls[c].callee, slot, depth + 1)) return true;
+  return false;
+}
+
+}  // namespace
+
+void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (!isShared(e) || e.slot == kNone || !e.creation.place.known() || e.creation.time != CreationTime::Lazy) continue;
+    for (const Door& door : e.doors) {
+      if (door.function == kNone || s.inTests(door.place)) continue;
+      Handed handed = handedOut(p, door.function, e.slot);
+      FunctionForm form = e.creation.in == kNone ? FunctionForm::Initialiser : p.functions[e.creation.in].form;
+      bool elsewhere = e.creation.in != door.function && form != FunctionForm::Initialiser && form != FunctionForm::Constructor && p.variables[e.slot].form == VariableForm::Plain && p.variables[e.slot].storage != Storage::FunctionStatic;
+      bool empty = handed.slot.known() && elsewhere && !seesTo(p, door.function, e.slot);
+      if (!handed.nothing.known() && !empty) continue;
+      Finding f = makeFinding(s, infoOf("single.may-return-nothing"), i, handed.nothing.known() ? Sureness::Certain : Sureness::Likely);
+      f.place = handed.nothing.known() ? handed.nothing : handed.slot;
+      std::string what = functionText(p, door.function);
+      if (handed.nothing.known()) {
+        f.message = what + " promises " + e.name + ", but one of its ways hands out nothing: a caller that does not test fails there.";
+        f.evidence.push_back({handed.nothing, "nothing is handed out here"});
+      } else {
+        f.message = what + " hands out what is in " + std::string(p.text(p.variables[e.slot].name)) + " as it is: before " + (e.creation.in == kNone ? std::string("it is filled") : functionText(p, e.creation.in) + " has run") + " that is nothing.";
+        f.evidence.push_back({handed.slot, "handed out without a look"});
+        f.evidence.push_back({e.creation.place, "filled here, by another function"});
+      }
+      size_t shown = 0;
+      for (uint32_t c : p.callsOfFunction[door.function])
+        if (!s.inTests(p.calls[c].place) && ++shown <= 4) f.evidence.push_back({p.calls[c].place, "a caller"});
+      f.advice = Advice::Steady;
+      out.push_back(std::move(f));
+      break;
+    }
+  }
+}
+
 }  // namespace elmcart

@@ -1,5 +1,6 @@
 // Family "start": initialisation.
 #include <algorithm>
+#include <functional>
 #include <set>
 #include <absl/container/flat_hash_map.h>
 
@@ -46,12 +47,12 @@ struct Step {
   std::vector<Evidence> chain;
 };
 
-// Uses of other dynamic variables that creating `v` reaches through calls.
-void reached(const Program& p, FunctionIndex function, std::vector<Evidence> chain, std::set<FunctionIndex>& seen, int depth, std::vector<Step>& out) {
+// Uses of other variables of the sort that `wanted` tells, which creating one reaches through calls.
+void reached(const Program& p, FunctionIndex function, std::vector<Evidence> chain, const std::function<bool(VariableIndex)>& wanted, std::set<FunctionIndex>& seen, int depth, std::vector<Step>& out) {
   if (function == kNone || depth > 6 || !seen.insert(function).second) return;
   for (uint32_t u : p.usesInFunction[function]) {
     const Use& use = p.uses[u];
-    if (!isDynamic(p, use.variable)) continue;
+    if (!wanted(use.variable)) continue;
     std::vector<Evidence> here = chain;
     here.push_back({use.place, functionText(p, function) + " uses " + std::string(p.text(p.variables[use.variable].qualified))});
     out.push_back({use.variable, here});
@@ -60,35 +61,63 @@ void reached(const Program& p, FunctionIndex function, std::vector<Evidence> cha
     const CallSite& call = p.calls[c];
     std::vector<Evidence> next = chain;
     next.push_back({call.place, functionText(p, function) + " calls " + functionText(p, call.callee)});
-    reached(p, call.callee, std::move(next), seen, depth + 1, out);
+    reached(p, call.callee, std::move(next), wanted, seen, depth + 1, out);
   }
+}
+
+// What stands in initialisers outside functions, by the variable initialised.
+struct AtLoad {
+  absl::flat_hash_map<VariableIndex, std::vector<const Use*>> uses;
+  absl::flat_hash_map<VariableIndex, std::vector<const CallSite*>> calls;
+
+  explicit AtLoad(const Program& p) {
+    for (const Use& use : p.uses)
+      if (use.inInitialiserOf != kNone && use.in == kNone) uses[use.inInitialiserOf].push_back(&use);
+    for (const CallSite& call : p.calls)
+      if (call.inInitialiserOf != kNone && call.in == kNone) calls[call.inInitialiserOf].push_back(&call);
+  }
+
+  // What creating `v` reaches of the variables that are wanted.
+  std::vector<Step> from(const Program& p, const std::string& name, VariableIndex v, const std::function<bool(VariableIndex)>& wanted) const {
+    std::vector<Step> steps;
+    std::set<FunctionIndex> seen;
+    if (auto found = uses.find(v); found != uses.end())
+      for (const Use* use : found->second) {
+        if (use->variable == v || !wanted(use->variable)) continue;
+        steps.push_back({use->variable, {{use->place, "the initialiser of " + name + " uses " + std::string(p.text(p.variables[use->variable].qualified))}}});
+      }
+    if (auto found = calls.find(v); found != calls.end())
+      for (const CallSite* call : found->second)
+        reached(p, call->callee, {{call->place, "creating " + name + " runs " + functionText(p, call->callee)}}, wanted, seen, 0, steps);
+    return steps;
+  }
+};
+
+// Does its value come from an initialiser that runs, in the order of the text,
+// when its class or file is loaded?
+bool runsInOrder(const Program& p, VariableIndex v) {
+  const Variable& variable = p.variables[v];
+  if (!variable.definition.known() || variable.form != VariableForm::Plain || (variable.storage != Storage::Global && variable.storage != Storage::StaticField)) return false;
+  if (!p.language(variable.definition.file).dotted) return isDynamic(p, v);
+  if (variable.modifiers & kConstant) return false;
+  const LoweredFile& file = p.file(variable.definition);
+  NodeId value = file.child(variable.definition.node, Role::Initialiser);
+  return value != kNoNode && file[value].kind != Kind::Lambda && !(file[value].kind == Kind::Literal && (variable.modifiers & kConst || file[value].detail == static_cast<uint8_t>(LiteralForm::Null)));
 }
 
 }  // namespace
 
 void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
-  // What stands in initialisers outside functions, by the variable initialised.
-  absl::flat_hash_map<VariableIndex, std::vector<const Use*>> usesFor;
-  absl::flat_hash_map<VariableIndex, std::vector<const CallSite*>> callsFor;
-  for (const Use& use : p.uses)
-    if (use.inInitialiserOf != kNone && use.in == kNone) usesFor[use.inInitialiserOf].push_back(&use);
-  for (const CallSite& call : p.calls)
-    if (call.inInitialiserOf != kNone && call.in == kNone) callsFor[call.inInitialiserOf].push_back(&call);
+  AtLoad atLoad(p);
+  auto dynamic = [&](VariableIndex v) { return isDynamic(p, v); };
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     VariableIndex v = e.slot;
     if (v == kNone || !isDynamic(p, v) || !p.variables[v].definition.known()) continue;
     Place home = p.variables[v].definition;
     if (p.guarantees(home.file).orderedAcrossFiles.holds) continue;
-    std::vector<Step> steps;
-    std::set<FunctionIndex> seen;
-    for (const Use* use : usesFor[v]) {
-      if (use->variable == v || !isDynamic(p, use->variable)) continue;
-      steps.push_back({use->variable, {{use->place, "the initialiser of " + e.name + " uses " + std::string(p.text(p.variables[use->variable].qualified))}}});
-    }
-    for (const CallSite* call : callsFor[v])
-      reached(p, call->callee, {{call->place, "creating " + e.name + " runs " + functionText(p, call->callee)}}, seen, 0, steps);
+    std::vector<Step> steps = atLoad.from(p, e.name, v, dynamic);
     std::set<VariableIndex> told;
     for (Step& step : steps) {
       const Variable& other = p.variables[step.variable];
@@ -101,6 +130,37 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
       f.evidence.push_back({other.definition, std::string(p.text(other.qualified)) + " is initialised here, in another file"});
       f.advice = Advice::Steady;
       out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  AtLoad atLoad(p);
+  auto ordered = [&](VariableIndex v) { return runsInOrder(p, v); };
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    std::vector<VariableIndex> slots = e.slots;
+    if (slots.empty() && e.slot != kNone) slots.push_back(e.slot);
+    for (VariableIndex v : slots) {
+      if (!runsInOrder(p, v)) continue;
+      Place home = p.variables[v].definition;
+      if (!p.guarantees(home.file).textualOrder.holds) continue;
+      std::set<VariableIndex> told;
+      for (Step& step : atLoad.from(p, e.name, v, ordered)) {
+        const Variable& other = p.variables[step.variable];
+        bool together = other.owner == p.variables[v].owner && other.definition.file == home.file && other.storage == p.variables[v].storage;
+        if (step.variable == v || !together || p.node(other.definition).span.begin < p.node(home).span.begin || !told.insert(step.variable).second) continue;
+        std::string name(p.text(other.name));
+        Finding f = makeFinding(s, infoOf("start.order-within-class"), i, Sureness::Certain);
+        f.place = home;
+        f.message = "Creating " + e.name + " uses " + name + ", which is initialised further down: at that moment it has no value yet.";
+        f.evidence.push_back({home, "initialised first, for it stands first (" + std::string(p.guarantees(home.file).textualOrder.source) + ")"});
+        f.evidence.insert(f.evidence.end(), step.chain.begin(), step.chain.end());
+        f.evidence.push_back({other.definition, name + " gets its value here, too late"});
+        f.advice = Advice::Steady;
+        out.push_back(std::move(f));
+      }
     }
   }
 }

@@ -98,24 +98,102 @@ void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
 void checkDoubleCheckUnsound(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || !threadsExist(s, e) || e.creation.guard != GuardSort::DoubleCheckUnsound) continue;
+    if (e.harmless || !threadsExist(s, e) || e.creation.guard != GuardSort::DoubleCheckUnsound || e.creation.incompleteDoubleCheck) continue;
     std::vector<Evidence> way;
-    Sureness sureness = sureByThreads(s, e, doorFunctions(e), &way);
-    Finding f = makeFinding(s, infoOf("thread.double-check-unsound"), i, sureness);
+    Finding f = makeFinding(s, infoOf("thread.double-check-unsound"), i, sureByThreads(s, e, doorFunctions(e), &way));
     std::string slot(s.program.text(s.program.variables[e.slot].name));
     f.place = e.creation.outerTest;
     f.evidence = way;
-    if (e.creation.incompleteDoubleCheck) {
-      f.message = "The lock in " + functionText(s.program, e.creation.in) + " is taken after " + slot + " was tested and the test is not repeated: two threads can each create " + e.name + ".";
-      f.evidence.push_back({e.creation.outerTest, "both threads: find " + slot + " empty"});
-      f.evidence.push_back({e.creation.lock, "thread 2: waits here while thread 1 creates"});
-      f.evidence.push_back({e.creation.place, "thread 2: creates a second one, for nobody tests again"});
-    } else {
-      f.message = functionText(s.program, e.creation.in) + " reads " + slot + " outside the lock while another thread may be writing it, and " + slot + " is not atomic: a thread can see the pointer before the object behind it is complete.";
-      f.evidence.push_back({e.creation.lock, "thread 1: takes the lock"});
-      f.evidence.push_back({e.creation.place, "thread 1: stores the pointer; nothing orders this against the constructor's writes"});
-      f.evidence.push_back({e.creation.outerTest, "thread 2: reads " + slot + " without the lock, finds it set, and uses an object it may not see whole"});
-    }
+    f.message = functionText(s.program, e.creation.in) + " reads " + slot + " outside the lock while another thread may be writing it, and " + slot + " is not atomic: a thread can see the pointer before the object behind it is complete.";
+    f.evidence.push_back({e.creation.lock, "thread 1: takes the lock"});
+    f.evidence.push_back({e.creation.place, "thread 1: stores the pointer; nothing orders this against the constructor's writes"});
+    f.evidence.push_back({e.creation.outerTest, "thread 2: reads " + slot + " without the lock, finds it set, and uses an object it may not see whole"});
+    f.advice = Advice::Steady;
+    out.push_back(std::move(f));
+  }
+}
+
+void checkDoubleCheckIncomplete(const Subject& s, std::vector<Finding>& out) {
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !threadsExist(s, e) || !e.creation.incompleteDoubleCheck) continue;
+    std::vector<Evidence> way;
+    Finding f = makeFinding(s, infoOf("thread.double-check-incomplete"), i, sureByThreads(s, e, doorFunctions(e), &way));
+    std::string slot(s.program.text(s.program.variables[e.slot].name));
+    f.place = e.creation.outerTest;
+    f.evidence = way;
+    f.message = "The lock in " + functionText(s.program, e.creation.in) + " is taken after " + slot + " was tested and the test is not repeated: two threads can each create " + e.name + ".";
+    f.evidence.push_back({e.creation.outerTest, "thread 1: finds " + slot + " empty"});
+    f.evidence.push_back({e.creation.outerTest, "thread 2: finds it empty too"});
+    f.evidence.push_back({e.creation.lock, "thread 2: waits here while thread 1 creates"});
+    f.evidence.push_back({e.creation.place, "thread 2: creates a second one, for nobody tests again"});
+    f.advice = Advice::Steady;
+    out.push_back(std::move(f));
+  }
+}
+
+namespace {
+
+// Why a lock keeps nobody out of the slot, or empty. `about`: where that is seen.
+std::string wrongWith(const Program& p, const Entity& e, Place guard, Place& about) {
+  const LoweredFile& file = p.file(guard);
+  NodeId lock = file.child(guard.node, Role::Lock);
+  if (lock == kNoNode) return "";
+  while (file[lock].kind == Kind::AddressOf || file[lock].kind == Kind::Dereference || file[lock].kind == Kind::Cast) {
+    NodeId inner = file.child(lock, Role::Operand);
+    if (inner == kNoNode) break;
+    lock = inner;
+  }
+  about = {guard.file, lock};
+  if (file[lock].kind == Kind::Create) return "the lock is made anew in each call, so each caller has its own";
+  Symbol symbol = p.links[guard.file].symbol[lock];
+  if (!symbol.is(Symbol::Sort::Variable)) return "";
+  const Variable& variable = p.variables[symbol.index()];
+  std::string name(p.text(variable.name));
+  if (symbol.index() == e.slot) return name + ", the slot itself, is the lock: it is empty at first, and another object afterwards";
+  if (variable.storage == Storage::Local && variable.definition.known()) {
+    NodeId value = p.file(variable.definition).child(variable.definition.node, Role::Initialiser);
+    bool byValue = !p.use(variable.type).has(kPointer | kReference) && (p.traits(variable.definition.file, variable.type) & kLockType);
+    bool made = value != kNoNode && p.file(variable.definition)[value].kind == Kind::Create;
+    if (!byValue && !made) return "";
+    about = variable.definition;
+    return name + " is made anew in each call, so each caller has a lock of its own";
+  }
+  bool slotIsShared = p.variables[e.slot].lives();
+  if (variable.storage == Storage::Field && slotIsShared && e.type != kNone && p.functions.size() > e.creation.in && e.creation.in != kNone) {
+    // A lock in each object, around what all objects share.
+    if (p.functions[e.creation.in].modifiers & kStatic) return "";
+    about = variable.declarations.front();
+    return name + " is a field: each object has a lock of its own, but the slot is shared by all";
+  }
+  // Another object takes its place while somebody holds the old one.
+  for (uint32_t u : p.usesOfVariable[symbol.index()]) {
+    const Use& use = p.uses[u];
+    if (use.access != Access::Write || use.inMember || use.throughPointer || isConstruction(p, use.in)) continue;
+    if (p.file(use.place)[p.parent(use.place).node].kind != Kind::Assign) continue;
+    about = use.place;
+    return name + " is replaced while others may hold the old one";
+  }
+  return "";
+}
+
+}  // namespace
+
+void checkWrongLock(const Subject& s, std::vector<Finding>& out) {
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.slot == kNone || !threadsExist(s, e) || !e.creation.lock.known()) continue;
+    Place about;
+    std::string why = wrongWith(s.program, e, e.creation.lock, about);
+    if (why.empty()) continue;
+    std::vector<Evidence> way;
+    Finding f = makeFinding(s, infoOf("thread.wrong-lock"), i, sureByThreads(s, e, doorFunctions(e), &way));
+    f.place = e.creation.lock;
+    f.message = "The lock around the creation of " + e.name + " keeps nobody out: " + why + ".";
+    f.evidence = way;
+    f.evidence.push_back({about, why});
+    f.evidence.push_back({e.creation.lock, "thread 1 and thread 2: both get in, for they hold different locks"});
+    f.evidence.push_back({e.creation.place, "both create one; the later replaces the earlier"});
     f.advice = Advice::Steady;
     out.push_back(std::move(f));
   }

@@ -156,6 +156,7 @@ const Guarantees& cppGuarantees() {
     Guarantees g;
     g.guardedLocalStatic = {true, "C++20 [stmt.dcl]/3"};
     g.orderedAcrossFiles = {false, "C++20 [basic.start.dynamic]/2"};
+    g.textualOrder = {true, "C++ [basic.start.dynamic]/3"};
     g.sharedMemoryThreads = {true, "C++20 [intro.multithread]"};
     g.plainPointerPublishes = {false, "C++20 [intro.races]/21"};
     g.implicitCopy = {true, "C++20 [class.copy.ctor]/6"};

@@ -78,6 +78,7 @@ const Guarantees& csharpGuarantees() {
     Guarantees g;
     g.guardedLocalStatic = {true, "ECMA-334 15.12 (a type's initialiser runs once, under a lock)"};
     g.orderedAcrossFiles = {true, "ECMA-334 15.12 (before the type's first use)"};
+    g.textualOrder = {true, "C# 15.5.6.2"};
     g.sharedMemoryThreads = {true, "ECMA-335 I.12.6"};
     g.plainPointerPublishes = {false, "ECMA-335 I.12.6.4 (writes of the constructor and of the slot may be seen in another order)"};
     g.volatilePublishes = {true, "ECMA-334 15.5.4"};

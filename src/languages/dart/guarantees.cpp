@@ -57,6 +57,7 @@ const Guarantees& dartGuarantees() {
     Guarantees g;
     g.guardedLocalStatic = {true, "8.1 (a static or library variable is initialised when it is first read, once an isolate)"};
     g.orderedAcrossFiles = {true, "8.1 (initialised when first read)"};
+    g.textualOrder = {false, "8.1 (each when first read)"};
     g.sharedMemoryThreads = {false, "7 (isolates share no memory)"};
     g.plainPointerPublishes = {true, "7"};
     g.implicitCopy = {false, "6.1 (a variable refers to an object)"};

@@ -60,6 +60,7 @@ const Guarantees& goGuarantees() {
     Guarantees g;
     g.guardedLocalStatic = {true, "Go Memory Model, Once"};
     g.orderedAcrossFiles = {true, "Go specification, Package initialization (variables in the order of their dependencies)"};
+    g.textualOrder = {false, "Go specification, Package initialization (in the order of dependence)"};
     g.sharedMemoryThreads = {true, "Go specification, Go statements"};
     g.plainPointerPublishes = {false, "Go Memory Model, Incorrect synchronization"};
     g.implicitCopy = {true, "Go specification, Assignability (a struct value is copied)"};

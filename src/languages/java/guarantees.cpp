@@ -110,6 +110,7 @@ const Guarantees& javaGuarantees() {
     Guarantees g;
     g.guardedLocalStatic = {true, "JLS 12.4.2 (a nested holder class is initialised once, under a lock)"};
     g.orderedAcrossFiles = {true, "JLS 12.4.1 (a class is initialised at its first active use)"};
+    g.textualOrder = {true, "JLS 12.4.2, step 9"};
     g.sharedMemoryThreads = {true, "JLS 17"};
     g.plainPointerPublishes = {false, "JLS 17.4.5 (a read that no happens-before orders may see a half-made object)"};
     g.volatilePublishes = {true, "JLS 17.4.4 (a write of a volatile field synchronises with each later read)"};

@@ -64,6 +64,7 @@ const Guarantees& kotlinGuarantees() {
     Guarantees g;
     g.guardedLocalStatic = {true, "Kotlin library, lazy (synchronised by default)"};
     g.orderedAcrossFiles = {true, "JLS 12.4.1 (a class is initialised at its first active use)"};
+    g.textualOrder = {true, "Kotlin specification, Classifier initialization"};
     g.sharedMemoryThreads = {true, "JLS 17"};
     g.plainPointerPublishes = {false, "JLS 17.4.5"};
     g.volatilePublishes = {true, "JLS 17.4.4"};

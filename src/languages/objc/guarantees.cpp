@@ -82,6 +82,7 @@ const Guarantees& objcGuarantees() {
     Guarantees g;
     g.guardedLocalStatic = {true, "C 6.7.9p4 (a static object's initialiser is a constant: nothing runs)"};
     g.orderedAcrossFiles = {true, "C 6.7.9p4 (static objects have their values before the program starts)"};
+    g.textualOrder = {false, "C 6.7.9p4 (values are constants)"};
     g.sharedMemoryThreads = {true, "C 5.1.2.4"};
     g.plainPointerPublishes = {false, "C 5.1.2.4p25 (a data race is undefined)"};
     g.implicitCopy = {false, "Objects are referred to; a copy is made only where copyWithZone: is written"};

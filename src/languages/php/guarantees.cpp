@@ -52,6 +52,7 @@ const Guarantees& phpGuarantees() {
     Guarantees g;
     g.guardedLocalStatic = {true, "PHP manual, Variable scope (a static variable is initialised once in a request)"};
     g.orderedAcrossFiles = {true, "PHP manual, include (a file runs when it is included)"};
+    g.textualOrder = {false, "PHP manual, Static keyword (values are constant expressions)"};
     g.sharedMemoryThreads = {false, "PHP manual, Lifetime of a request (nothing is shared between requests)"};
     g.plainPointerPublishes = {true, "PHP manual, Lifetime of a request"};
     g.implicitCopy = {false, "PHP manual, Objects and references"};

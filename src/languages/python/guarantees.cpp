@@ -75,6 +75,7 @@ const Guarantees& pythonGuarantees() {
     Guarantees g;
     g.guardedLocalStatic = {false, "Library Reference, functools (a cached function may be called again before its first call is cached)"};
     g.orderedAcrossFiles = {true, "Language Reference 5.4 (a module is run once, when it is first imported)"};
+    g.textualOrder = {true, "Language Reference 4.1"};
     g.sharedMemoryThreads = {true, "Library Reference, threading"};
     g.plainPointerPublishes = {true, "Library Reference, glossary: global interpreter lock (storing a reference is one step)"};
     g.implicitCopy = {false, "Language Reference 7.2 (assignment binds a name to the object)"};

@@ -51,6 +51,7 @@ const Guarantees& swiftGuarantees() {
     Guarantees g;
     g.guardedLocalStatic = {true, "Properties, Type Properties (initialised lazily, only once, also from several threads)"};
     g.orderedAcrossFiles = {true, "Properties, Global and Local Variables (computed when first accessed)"};
+    g.textualOrder = {false, "Properties, Type Properties (each when first asked for)"};
     g.sharedMemoryThreads = {true, "Concurrency"};
     g.plainPointerPublishes = {false, "Memory Safety"};
     g.implicitCopy = {false, "Structures and Classes (a class instance is referred to)"};

@@ -63,7 +63,7 @@ void moorAll(int ships) {
 class Hawser {  // entity: singleton Hawser lazy double-check-unsound
  public:
   static Hawser& hawser() {
-    if (slot_ == nullptr) {  // finding: thread.double-check-unsound
+    if (slot_ == nullptr) {  // finding: thread.double-check-incomplete
       std::lock_guard<std::mutex> hold(mutex_);
       slot_ = new Hawser;
     }
