@@ -7,7 +7,7 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     Place where;
-    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.doors.empty() || !hasOpenConstructor(s.program, e.type, &where) || refusesSecond(s.program, e.type)) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.doors.empty() || !hasOpenConstructor(s.program, e.type, &where) || refusesSecond(s.program, e.type) || e.madeByAsking) continue;
     Finding f = makeFinding(s, infoOf("single.open-constructor"), i, Sureness::Certain);
     f.place = where;
     bool implicit = s.program.node(where).kind == Kind::Type;
@@ -43,7 +43,7 @@ void checkCopyable(const Subject& s, std::vector<Finding>& out) {
 void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.madeByAsking) continue;
     std::vector<Evidence> sites;
     bool production = false;
     // One that enters itself is made where a program begins: several mains are several programs.

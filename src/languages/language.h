@@ -91,6 +91,8 @@ struct Guarantees {
   std::span<const NamedBits> types;  // sorted by name
   std::span<const NamedBits> calls;  // sorted by name
 
+  std::span<const std::string_view> containerMarks = {};  // annotations by which a container makes one of a class
+  std::span<const std::string_view> containerCalls = {};  // calls that register a class, their last type argument, for one instance
   std::string_view soundCreation;    // the form in which the language itself creates a shared object once
   bool byLastPart = false;           // the tables hold the last part of a library name
 

@@ -79,6 +79,7 @@ enum class Kind : uint8_t {
 enum class Role : uint8_t {
   None, Type, Base, Scope, Parameter, TypeParameter, TypeArgument, Initialiser, Body, Condition, Then, Else,
   Callee, Argument, Receiver, Target, Value, Operand, Lock, Handler, Capture, Member, FieldInit, Placement,
+  Annotation,  // a Name child of a Type: what it is marked with
 };
 
 enum class TypeForm : uint8_t { Class, Struct, Union, Enum, Interface, Object };

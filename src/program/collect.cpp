@@ -445,6 +445,7 @@ void Linker::resolveDeclaredTypes() {
     const LoweredFile& file = p_.file(place);
     TypeIndex index = p_.links[place.file].symbol[place.node].index();
     for (NodeId c : children(file, place.node)) {
+      if (file[c].role == Role::Annotation) p_.links[place.file].symbol[c] = followAlias(lookup(file.name(c), scope, place.file), place.file);
       if (file[c].role != Role::Base) continue;
       Base base;
       base.use = writtenType(place.file, c, p_.types[index].scope);

@@ -22,8 +22,7 @@ std::string jsonText(const Json& json) { return json.dump(2, ' ', false, Json::e
 Json surveyJson(const Analysis& a, bool all) {
   const Program& p = a.program;
   Json entities = Json::array();
-  for (const Entity& e : a.survey.entities) {
-    if (e.harmless && !all) continue;
+  auto add = [&](const Entity& e) {
     Json doors = Json::array(), consumers = Json::array(), state = Json::array(), weights = Json::array();
     for (const Door& door : e.doors) {
       Json row = {{"name", door.name}, {"sort", door.sort == Door::Sort::Accessor ? "accessor" : door.sort == Door::Sort::Slot ? "slot" : "helper"}};
@@ -63,7 +62,10 @@ Json surveyJson(const Analysis& a, bool all) {
     row["doors"] = doors;
     row["consumers"] = consumers;
     entities.push_back(row);
-  }
+  };
+  for (const Entity& e : a.survey.entities)
+    if (all || !e.harmless) add(e);
+  for (const Entity& e : a.survey.managed) add(e);
   Json problems = Json::array();
   for (const Error& problem : a.problems) problems.push_back({{"file", problem.subject}, {"reason", problem.reason}});
   return {{"schema", "elmcart.survey/1"}, {"root", p.root}, {"entities", entities}, {"unread", {{"files", a.unreadFiles}, {"bytes", a.unreadBytes}}}, {"problems", problems}};
@@ -125,12 +127,14 @@ Json reachJson(const Analysis& a, size_t entity) {
 
 std::string surveyCsv(const Analysis& a, bool all) {
   std::string out = "id,name,kind,language,file,line,type,creation,guard,enforced,harmless,doors,sites\n";
-  for (const Entity& e : a.survey.entities) {
-    if (e.harmless && !all) continue;
+  auto add = [&](const Entity& e) {
     out += csvCell(e.id) + "," + csvCell(e.name) + "," + std::string(kindText(e.kind)) + "," + e.language + "," + csvCell(a.program.path(e.place)) + "," +
            std::to_string(a.program.line(e.place)) + "," + csvCell(e.typeText) + "," + std::string(creationText(e.creation.time)) + "," + std::string(guardText(e.creation.guard)) + "," +
            (e.enforced < 0 ? "" : e.enforced ? "yes" : "no") + "," + (e.harmless ? "yes" : "no") + "," + std::to_string(e.doors.size()) + "," + std::to_string(e.consumers.size()) + "\n";
-  }
+  };
+  for (const Entity& e : a.survey.entities)
+    if (all || !e.harmless) add(e);
+  for (const Entity& e : a.survey.managed) add(e);
   return out;
 }
 

@@ -121,6 +121,11 @@ std::string surveyText(const Analysis& a, bool all, const TextStyle& style) {
   out += strong(style, wrapped(summary, static_cast<size_t>(style.width), 0)) + "\n";
   if (all)
     for (const std::string& line : harmless) out += line + "\n";
+  if (!a.survey.managed.empty()) {
+    out += "\n" + strong(style, "One by declaration, made and handed in by a container:") + "\n";
+    for (const Entity& e : a.survey.managed)
+      out += fmt::format("  {:<28} {:<36} {}, {}\n", e.name, at(a.program, e.place), e.doors.front().name, e.consumers.empty() ? std::string("handed to nobody here") : "handed in at " + counted(e.consumers.size(), "place", "places"));
+  }
   return out;
 }
 

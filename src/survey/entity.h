@@ -89,6 +89,7 @@ struct Entity {
   std::vector<StateField> state;
   std::vector<Consumer> consumers;
   std::string end;                    // who destroys it
+  bool madeByAsking = false;          // what looks like making one hands out the one that is there
   bool harmless = false;
   std::string harmlessBecause;
   Place reset;                        // production code replaces the slot here

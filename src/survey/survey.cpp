@@ -1,4 +1,5 @@
 #include "survey/survey.h"
+#include "survey/declared.h"
 
 #include <algorithm>
 #include <map>
@@ -67,6 +68,8 @@ class Recogniser {
       }
       addSlot(out, v);
     }
+    addKeptByMark(p_, out.entities);
+    out.managed = containerManaged(p_);
     std::stable_sort(out.entities.begin(), out.entities.end(), [&](const Entity& a, const Entity& b) {
       return std::make_tuple(p_.path(a.place), p_.line(a.place), a.id) < std::make_tuple(p_.path(b.place), p_.line(b.place), b.id);
     });

@@ -14,6 +14,9 @@ namespace elmcart {
 
 struct Survey {
   std::vector<Entity> entities;  // sorted by file, line, id
+  // Classes of which a DI container makes one: shared, but handed in; no slot,
+  // no risk by themselves. Sorted like the others.
+  std::vector<Entity> managed;
 };
 
 Survey surveyProgram(const Program& program, const Origins& origins);

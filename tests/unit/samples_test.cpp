@@ -71,6 +71,7 @@ std::set<std::string> foundIn(const std::string& root, const Config& config = {}
     if (e.harmless) out.insert(at(e.place) + "harmless " + e.name);
     else out.insert(at(e.place) + "entity " + std::string(kindText(e.kind)) + " " + e.name + " " + std::string(creationText(e.creation.time)) + " " + std::string(guardText(e.creation.guard)));
   }
+  for (const Entity& e : a.survey.managed) out.insert(at(e.place) + "entity container-managed " + e.name);
   for (const Finding& f : a.assessment.findings)
     for (const Evidence& e : f.evidence) EXPECT_TRUE(e.place.known()) << f.check << ": " << e.note;
   for (const Finding& f : a.assessment.findings)

@@ -86,6 +86,10 @@ const Guarantees& csharpGuarantees() {
     g.implicitConstructor = {true, "ECMA-334 15.11.5"};
     g.staticsDestroyedAtExit = {false, "ECMA-334 7.9"};
     g.byLastPart = true;
+    static constexpr std::string_view kMarks[] = {"Singleton"};
+    g.containerMarks = kMarks;
+    static constexpr std::string_view kRegistrations[] = {"AddSingleton", "TryAddSingleton", "RegisterSingleton"};
+    g.containerCalls = kRegistrations;
     g.soundCreation = "a static field made where it stands, or Lazy<T> (ECMA-334 15.12)";
     g.types = kTypes;
     g.calls = kCalls;

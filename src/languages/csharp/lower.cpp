@@ -29,6 +29,7 @@ const SharedGrammar& grammar() {
   static const SharedGrammar kGrammar([] {
     GrammarSpec spec;
     spec.grammar = tree_sitter_c_sharp;
+    spec.lockCalls = true;
     spec.rows = kRows;
     spec.valueTypes = kValueTypes;
     return spec;
@@ -112,6 +113,8 @@ class CsharpLowerer : public SharedLowerer {
     build_[id].modifiers = modifiersOf(node, kPublic) | kDefinition;
     TSNode name = field(node, f_.name);
     build_.setName(id, text(name), begin(name));
+    annotate(node, id);
+    if (hasToken(node, "partial")) build_[id].modifiers |= kPart;
     if (TSNode list = childOfType(node, "type_parameter_list"); !isNull(list))
       for (TSNode parameter : named(list)) {
         NodeId ref = add(id, Kind::TypeRef, Role::TypeParameter, parameter);

@@ -64,6 +64,10 @@ const Guarantees& dartGuarantees() {
     g.implicitConstructor = {true, "10.7 (a class without constructors has an implicit one)"};
     g.staticsDestroyedAtExit = {false, "7"};
     g.byLastPart = true;
+    static constexpr std::string_view kMarks[] = {"LazySingleton", "Singleton", "lazySingleton", "singleton"};
+    g.containerMarks = kMarks;
+    static constexpr std::string_view kRegistrations[] = {"registerLazySingleton", "registerSingleton"};
+    g.containerCalls = kRegistrations;
     g.soundCreation = "a static final field";
     g.types = kTypes;
     g.calls = kCalls;

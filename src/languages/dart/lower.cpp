@@ -354,6 +354,7 @@ class DartLowerer : public SharedLowerer {
     build_[id].detail = static_cast<uint8_t>(hasToken(node, "interface") ? TypeForm::Interface : TypeForm::Class);
     build_[id].modifiers = visibility(text(name)) | kDefinition | (hasToken(node, "abstract") ? kAbstract : 0u) | (hasToken(node, "final") || hasToken(node, "sealed") ? kFinal : 0u);
     build_.setName(id, text(name), begin(name));
+    annotate(node, id);
     if (TSNode list = childOfType(node, "type_parameters"); !isNull(list))
       for (TSNode one : named(list)) {
         TSNode first = firstNamed(one);

@@ -121,6 +121,8 @@ const Guarantees& javaGuarantees() {
     g.implicitConstructor = {true, "JLS 8.8.9"};
     g.staticsDestroyedAtExit = {false, "JLS 12.8"};
     g.byLastPart = true;
+    static constexpr std::string_view kMarks[] = {"ApplicationScoped", "Component", "Configuration", "Controller", "Repository", "RestController", "Service", "Singleton"};
+    g.containerMarks = kMarks;
     g.soundCreation = "a nested holder class, or an enum constant (JLS 12.4.2)";
     g.types = kTypes;
     g.calls = kCalls;

@@ -38,6 +38,7 @@ const SharedGrammar& grammar() {
   static const SharedGrammar kGrammar([] {
     GrammarSpec spec;
     spec.grammar = tree_sitter_java;
+    spec.lockCalls = true;
     spec.rows = kRows;
     spec.valueTypes = kValueTypes;
     return spec;
@@ -97,6 +98,7 @@ class JavaLowerer : public SharedLowerer {
     build_[id].modifiers = modifiers | kDefinition;
     TSNode name = field(node, f_.name);
     build_.setName(id, text(name), begin(name));
+    annotate(node, id);
     typeParameters(node, id);
     bases(field(node, f_.superclass), id);
     for (TSNode child : named(node))

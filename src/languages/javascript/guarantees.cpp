@@ -57,6 +57,8 @@ const Guarantees& javascriptGuarantees() {
     g.implicitConstructor = {true, "ECMA-262 15.7.14"};
     g.staticsDestroyedAtExit = {false, "ECMA-262 9.10"};
     g.byLastPart = true;
+    static constexpr std::string_view kMarks[] = {"Injectable", "injectable", "singleton"};
+    g.containerMarks = kMarks;
     g.soundCreation = "an instance made by its module";
     g.types = kTypes;
     g.calls = kCalls;

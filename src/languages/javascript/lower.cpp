@@ -356,6 +356,7 @@ class ScriptLowerer : public ModuleLowerer {
     NodeId id = add(home, Kind::Type, Role::Member, node);
     build_[id].modifiers = kDefinition | kPublic | (is(node, "abstract_class_declaration") ? kAbstract : 0u);
     build_.setName(id, name, nameBegin);
+    annotate(node, id);
     TSNode heritage = childOfType(node, "class_heritage");
     if (!isNull(heritage)) {
       TSNode extends = childOfType(heritage, "extends_clause");

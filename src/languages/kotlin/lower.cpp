@@ -31,6 +31,7 @@ const SharedGrammar& grammar() {
     spec.rows = kRows;
     spec.valueTypes = kValueTypes;
     spec.nullWords = kNullWords;
+    spec.lockCalls = true;
     return spec;
   }());
   return kGrammar;
@@ -96,6 +97,7 @@ class KotlinLowerer : public SharedLowerer {
     build_[id].detail = static_cast<uint8_t>(form);
     build_[id].modifiers = modifiersOf(node) | kDefinition;
     build_.setName(id, word, isNull(name) ? begin(node) : begin(name));
+    annotate(node, id);
     if (TSNode list = childOfType(node, "type_parameters"); !isNull(list))
       for (TSNode one : named(list)) {
         TSNode first = firstNamed(one);

@@ -137,6 +137,7 @@ class PhpLowerer : public SharedLowerer {
     build_[id].detail = static_cast<uint8_t>(form);
     build_[id].modifiers = kDefinition | kPublic | (hasToken(node, "abstract") || !isNull(childOfType(node, "abstract_modifier")) ? kAbstract : 0u);
     build_.setName(id, text(name), begin(name));
+    annotate(node, id);
     for (TSNode child : named(node))
       if (is(child, "base_clause") || is(child, "class_interface_clause"))
         for (TSNode base : named(child))

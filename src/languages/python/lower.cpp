@@ -39,6 +39,7 @@ const SharedGrammar& grammar() {
     spec.rows = kRows;
     spec.valueTypes = kValueTypes;
     spec.nullWords = kNullWords;
+    spec.lockCalls = true;
     spec.truthiness = true;
     spec.typeArguments = '[';
     return spec;
@@ -227,11 +228,16 @@ class PythonLowerer : public ModuleLowerer {
     NodeId id = add(parent, Kind::Type, Role::Member, node);
     build_[id].modifiers = kDefinition | kPublic;
     build_.setName(id, text(name), begin(name));
+    annotate(is(ts_node_parent(node), "decorated_definition") ? ts_node_parent(node) : node, id);
     TSNode bases = field(node, f_.superclasses);
     bool isEnum = false;
     if (!isNull(bases))
       for (TSNode base : named(bases)) {
-        if (is(base, "keyword_argument")) continue;
+        if (is(base, "keyword_argument")) {
+          // 3.3.3.1: the class is made, and called, through its metaclass.
+          if (text(field(base, f_.name)) == "metaclass") build_.setName(add(id, Kind::Name, Role::Annotation, base), scoped(text(field(base, f_.value))), begin(field(base, f_.value)));
+          continue;
+        }
         std::string_view written = text(base);
         isEnum |= written == "Enum" || written == "IntEnum" || written == "enum.Enum" || written == "StrEnum" || written == "enum.IntEnum" || written == "Flag" || written == "IntFlag";
         if (written == "object") continue;

@@ -135,6 +135,30 @@ std::string SharedLowerer::moduleName(std::string_view collapse) const {
   return out;
 }
 
+void SharedLowerer::annotate(TSNode node, NodeId declaration) {
+  auto marks = [](TSNode one) {
+    std::string_view kind = ts_node_type(one);
+    return kind == "annotation" || kind == "marker_annotation" || kind == "attribute" || kind == "decorator";
+  };
+  auto note = [&](TSNode one) {
+    std::string_view word = text(one);
+    size_t from = word.find_first_not_of("@[ ");
+    size_t end = from;
+    while (end < word.size() && (isWordByte(word[end]) || word[end] == '.')) ++end;
+    if (from >= end) return;
+    NodeId id = add(declaration, Kind::Name, Role::Annotation, one);
+    build_.setName(id, scoped(word.substr(from, end - from)), begin(one) + static_cast<uint32_t>(from));
+  };
+  for (TSNode before = ts_node_prev_named_sibling(node); !isNull(before) && marks(before); before = ts_node_prev_named_sibling(before)) note(before);
+  for (TSNode child : named(node)) {
+    if (marks(child)) note(child);
+    bool list = is(child, "modifiers") || is(child, "attribute_list");
+    if (list)
+      for (TSNode one : named(child))
+        if (marks(one)) note(one);
+  }
+}
+
 std::vector<std::string> SharedLowerer::pathFromHere(std::string_view written) const {
   std::vector<std::string> parts;
   auto push = [&](std::string_view path) {
@@ -395,6 +419,36 @@ void SharedLowerer::statements(TSNode block, NodeId parent) {
     if (open) return;  // to the end of the block
     i = end;
   }
+}
+
+// lock.lock(); and lock.unlock(); Monitor.Enter(lock); and Monitor.Exit(lock);
+TSNode SharedLowerer::lockOf(TSNode statement, bool taking) const {
+  if (!g_.spec.lockCalls) return {};
+  static constexpr std::pair<std::string_view, std::string_view> kWords[] = {{"lock", "unlock"}, {"acquire", "release"}, {"EnterReadLock", "ExitReadLock"}, {"EnterWriteLock", "ExitWriteLock"}, {"WaitOne", "ReleaseMutex"}};
+  std::string_view written = trim(text(statement));
+  if (!written.empty() && written.back() == ';') written = trim(written.substr(0, written.size() - 1));
+  if (written.size() < 3 || written.size() > 120 || written.back() != ')' || written.find('\n') != std::string_view::npos) return {};
+  // The node that stands for a stretch at the statement's beginning.
+  auto leading = [&](TSNode from, std::string_view wanted) {
+    for (TSNode at = from; !isNull(at); at = firstNamed(at))
+      if (text(at) == wanted) return at;
+    return TSNode{};
+  };
+  std::string_view monitor = taking ? "Monitor.Enter(" : "Monitor.Exit(";
+  if (written.substr(0, monitor.size()) == monitor) {
+    std::string_view wanted = written.substr(monitor.size(), written.size() - monitor.size() - 1);
+    TSNode call = statement;
+    while (!isNull(call) && isNull(field(call, f_.arguments))) call = firstNamed(call);
+    return isNull(call) ? TSNode{} : leading(firstNamed(field(call, f_.arguments)), wanted);
+  }
+  if (written.substr(written.size() - 2) != "()") return {};
+  written.remove_suffix(2);
+  for (const auto& [take, give] : kWords) {
+    std::string_view word = taking ? take : give;
+    if (written.size() < word.size() + 2 || written.substr(written.size() - word.size()) != word || written[written.size() - word.size() - 1] != '.') continue;
+    return leading(firstNamed(statement), written.substr(0, written.size() - word.size() - 1));
+  }
+  return {};
 }
 
 // Does the last block of a try give that lock back?

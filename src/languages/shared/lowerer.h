@@ -54,7 +54,7 @@ class SharedLowerer {
   // makes a guard of those between them.
   virtual void statements(TSNode block, NodeId parent);
   // The lock that the statement takes (or gives back), if it does.
-  virtual TSNode lockOf(TSNode, bool /*taking*/) const { return {}; }
+  virtual TSNode lockOf(TSNode statement, bool taking) const;
   // Does the statement give its lock back only when the block is left?
   virtual bool isDeferred(TSNode) const { return false; }
 
@@ -102,6 +102,8 @@ class SharedLowerer {
   void assignIfNothing(TSNode node, NodeId parent, Role role, TSNode target, TSNode value);
   NodeId guardOf(TSNode node, NodeId parent, Role role, TSNode lock, TSNode block);
   void unread(NodeId parent, TSNode node);
+  // Notes what a declaration is marked with, before it or in its modifiers.
+  void annotate(TSNode node, NodeId declaration);
   bool isNothing(TSNode node) const;
 
   // The path of the file without its extension as a scope name: "office::berth_book".

@@ -1,0 +1,202 @@
+#include "survey/declared.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include "base/text.h"
+
+namespace elmcart {
+namespace {
+
+bool holds(std::span<const std::string_view> list, std::string_view word) { return std::find(list.begin(), list.end(), word) != list.end(); }
+
+Entity entityOfClass(const Program& p, TypeIndex t, EntityKind kind) {
+  const TypeDecl& type = p.types[t];
+  Entity e;
+  e.kind = kind;
+  e.type = t;
+  e.typeText = p.text(type.qualified);
+  e.name = p.text(type.name);
+  e.id = p.text(type.qualified);
+  e.place = type.definition;
+  e.language = p.language(type.definition.file).id;
+  return e;
+}
+
+// The last part of the class that a registration names.
+TypeIndex registered(const Program& p, FileIndex f, NodeId callee) {
+  TypeIndex last = kNone;
+  const LoweredFile& file = p.files[f];
+  for (NodeId c : children(file, callee))
+    if (file[c].role == Role::TypeArgument && p.links[f].symbol[c].is(Symbol::Sort::Type)) last = p.links[f].symbol[c].index();
+  return last;
+}
+
+// In the body of `function`: what it makes through its parameter or its base
+// is put where it stays, under a test. The place of the making and of the test.
+struct Keeping {
+  Place made, test, lock;
+  VariableIndex slot = kNone;
+};
+
+Keeping keepingIn(const Program& p, Place definition) {
+  Keeping out;
+  const LoweredFile& file = p.file(definition);
+  const std::vector<NodeId>& up = p.links[definition.file].parent;
+  for (NodeId n = definition.node; n < file.nodes.size() && file[n].span.begin < file[definition.node].span.end; ++n) {
+    if (file[n].kind != Kind::Assign) continue;
+    NodeId value = file.child(n, Role::Value), target = file.child(n, Role::Target);
+    if (value == kNoNode || target == kNoNode || file[value].kind != Kind::Call) continue;
+    NodeId callee = file.child(value, Role::Callee);
+    if (callee == kNoNode) continue;
+    Symbol called = p.links[definition.file].symbol[callee];
+    bool parameter = called.is(Symbol::Sort::Variable) && p.variables[called.index()].storage == Storage::Parameter;
+    bool base = file[callee].kind == Kind::Member && file.name(callee) == "__call__";
+    if (!parameter && !base) continue;
+    NodeId kept = file[target].kind == Kind::Index ? file.child(target, Role::Receiver) : target;
+    Symbol slot = kept == kNoNode ? Symbol{} : p.links[definition.file].symbol[kept];
+    if (!slot.is(Symbol::Sort::Variable)) continue;
+    out.slot = slot.index();
+    out.made = {definition.file, value};
+    for (NodeId at = up[n]; at != kNoNode && at != definition.node; at = up[at]) {
+      if (file[at].kind == Kind::If && !out.test.known()) out.test = {definition.file, at};
+      if (file[at].kind == Kind::Guard && !out.lock.known()) out.lock = {definition.file, at};
+    }
+    if (out.test.known()) return out;
+  }
+  return {};
+}
+
+// Where each is handed in: parameters of constructors, by the class itself or
+// by one that it derives from.
+void handedIn(const Program& p, std::vector<Entity>& managed) {
+  if (managed.empty()) return;
+  std::map<TypeIndex, std::vector<VariableIndex>> wanted;
+  for (VariableIndex v = 0; v < p.variables.size(); ++v) {
+    const Variable& variable = p.variables[v];
+    if (variable.storage != Storage::Parameter || variable.function == kNone || p.functions[variable.function].form != FunctionForm::Constructor || variable.declarations.empty()) continue;
+    TypeIndex type = p.classBehind(variable.declarations.front().file, variable.type);
+    if (type != kNone) wanted[type].push_back(v);
+  }
+  for (Entity& e : managed) {
+    std::vector<TypeIndex> open = {e.type};
+    for (size_t i = 0; i < open.size() && i < 100; ++i) {
+      for (const Base& base : p.types[open[i]].bases)
+        if (base.type != kNone && std::find(open.begin(), open.end(), base.type) == open.end()) open.push_back(base.type);
+      if (auto found = wanted.find(open[i]); found != wanted.end())
+        for (VariableIndex v : found->second) {
+          Consumer consumer;
+          consumer.place = p.variables[v].declarations.front();
+          consumer.in = p.variables[v].function;
+          consumer.reach = true;
+          e.consumers.push_back(consumer);
+        }
+    }
+  }
+}
+
+}  // namespace
+
+std::vector<Entity> containerManaged(const Program& p) {
+  std::vector<Entity> out;
+  std::set<TypeIndex> done;
+  auto add = [&](TypeIndex t, Place place, const std::string& how) {
+    if (!p.types[t].definition.known() || !done.insert(t).second) return;
+    Entity e = entityOfClass(p, t, EntityKind::ContainerManaged);
+    Door door;
+    door.place = place;
+    door.name = how;
+    e.doors.push_back(door);
+    e.end = "its container";
+    out.push_back(std::move(e));
+  };
+  for (TypeIndex t = 0; t < p.types.size(); ++t) {
+    Place definition = p.types[t].definition;
+    if (!definition.known()) continue;
+    const Guarantees& g = p.guarantees(definition.file);
+    if (g.containerMarks.empty()) continue;
+    const LoweredFile& file = p.file(definition);
+    for (NodeId c : children(file, definition.node))
+      if (file[c].role == Role::Annotation && holds(g.containerMarks, lastPart(file.name(c)))) {
+        add(t, {definition.file, c}, "@" + std::string(lastPart(file.name(c))));
+        break;
+      }
+  }
+  for (const ForeignCall& call : p.foreignCalls) {
+    const Guarantees& g = p.guarantees(call.place.file);
+    if (g.containerCalls.empty() || !holds(g.containerCalls, lastPart(p.text(call.name)))) continue;
+    const LoweredFile& file = p.file(call.place);
+    NodeId callee = file.child(call.place.node, Role::Callee);
+    if (callee == kNoNode) continue;
+    TypeIndex t = registered(p, call.place.file, callee);
+    // Or the object that is handed over.
+    if (NodeId first = file.child(call.place.node, Role::Argument); t == kNone && first != kNoNode && p.typeAt({call.place.file, first}) != 0) t = p.classBehind(call.place.file, p.typeAt({call.place.file, first}));
+    if (t != kNone) add(t, call.place, std::string(lastPart(p.text(call.name))));
+  }
+  handedIn(p, out);
+  std::stable_sort(out.begin(), out.end(), [&](const Entity& a, const Entity& b) { return std::make_tuple(p.path(a.place), p.line(a.place), a.id) < std::make_tuple(p.path(b.place), p.line(b.place), b.id); });
+  return out;
+}
+
+void addKeptByMark(const Program& p, std::vector<Entity>& entities) {
+  for (TypeIndex t = 0; t < p.types.size(); ++t) {
+    Place definition = p.types[t].definition;
+    if (!definition.known()) continue;
+    const LoweredFile& file = p.file(definition);
+    for (NodeId c : children(file, definition.node)) {
+      if (file[c].role != Role::Annotation) continue;
+      Symbol mark = p.links[definition.file].symbol[c];
+      Keeping keeping;
+      FunctionIndex by = kNone;
+      if (mark.is(Symbol::Sort::Function)) {
+        by = mark.index();
+        if (p.functions[by].definition.known()) keeping = keepingIn(p, p.functions[by].definition);
+      } else if (mark.is(Symbol::Sort::Type)) {
+        // A metaclass, its own way of being called or an inherited one.
+        for (TypeIndex m = mark.index(), depth = 0; m != kNone && depth < 10 && !keeping.made.known(); ++depth) {
+          for (FunctionIndex f : p.types[m].methods)
+            if (p.text(p.functions[f].name) == "__call__" && p.functions[f].definition.known()) {
+              keeping = keepingIn(p, p.functions[f].definition);
+              by = f;
+            }
+          m = p.types[m].bases.empty() ? kNone : p.types[m].bases.front().type;
+        }
+      }
+      if (!keeping.made.known()) continue;
+      Entity e = entityOfClass(p, t, EntityKind::Singleton);
+      e.slot = keeping.slot;
+      e.madeByAsking = true;
+      e.enforced = 1;
+      e.creation.time = CreationTime::Lazy;
+      e.creation.place = keeping.made;
+      e.creation.in = by;
+      e.creation.made = t;
+      e.creation.innerTest = keeping.test;
+      e.creation.lock = keeping.lock;
+      e.creation.guard = keeping.lock.known() ? GuardSort::Lock : p.guarantees(definition.file).sharedMemoryThreads.holds ? GuardSort::None : GuardSort::SingleThreaded;
+      for (FunctionIndex m : p.types[t].methods)
+        if (p.functions[m].form == FunctionForm::Constructor) e.creation.constructor = m;
+      Door door;
+      door.function = by;
+      door.place = {definition.file, c};
+      door.name = e.name + "()";
+      e.doors.push_back(door);
+      for (uint32_t i : p.creationsOfType[t]) {
+        const Creation& creation = p.creations[i];
+        if (creation.asBase) continue;
+        Consumer consumer;
+        consumer.place = creation.place;
+        consumer.in = creation.in;
+        consumer.inInitialiserOf = creation.inInitialiserOf;
+        consumer.access = Access::Call;
+        consumer.reach = true;
+        e.consumers.push_back(consumer);
+      }
+      entities.push_back(std::move(e));
+      break;
+    }
+  }
+}
+
+}  // namespace elmcart

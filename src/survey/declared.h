@@ -1,0 +1,18 @@
+// Shared objects that no slot of their own class tells: those that a DI
+// container is told to make once, and those that a class's metaclass or
+// decorator keeps.
+#pragma once
+
+#include "survey/survey.h"
+
+namespace elmcart {
+
+// One instance by declaration to a container (an annotation on the class, or a
+// registration): shared, but handed in. They have no slot and no doors.
+std::vector<Entity> containerManaged(const Program& program);
+
+// Classes whose construction was taken over by what they are marked with: it
+// makes the first object, keeps it, and hands it out ever after.
+void addKeptByMark(const Program& program, std::vector<Entity>& entities);
+
+}  // namespace elmcart
