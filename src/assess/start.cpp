@@ -47,50 +47,65 @@ struct Step {
   std::vector<Evidence> chain;
 };
 
-// Uses of other variables of the sort that `wanted` tells, which creating one reaches through calls.
-void reached(const Program& p, FunctionIndex function, std::vector<Evidence> chain, const std::function<bool(VariableIndex)>& wanted, std::set<FunctionIndex>& seen, int depth, std::vector<Step>& out) {
-  if (function == kNone || depth > 6 || !seen.insert(function).second) return;
-  for (uint32_t u : p.usesInFunction[function]) {
-    const Use& use = p.uses[u];
-    if (!wanted(use.variable)) continue;
-    std::vector<Evidence> here = chain;
-    here.push_back({use.place, functionText(p, function) + " uses " + std::string(p.text(p.variables[use.variable].qualified))});
-    out.push_back({use.variable, here});
-  }
-  for (uint32_t c : p.callsInFunction[function]) {
-    const CallSite& call = p.calls[c];
-    std::vector<Evidence> next = chain;
-    next.push_back({call.place, functionText(p, function) + " calls " + functionText(p, call.callee)});
-    reached(p, call.callee, std::move(next), wanted, seen, depth + 1, out);
-  }
-}
+// What runs when variables get their first values.
+class AtLoad {
+ public:
+  using Wanted = std::function<bool(VariableIndex)>;
 
-// What stands in initialisers outside functions, by the variable initialised.
-struct AtLoad {
-  absl::flat_hash_map<VariableIndex, std::vector<const Use*>> uses;
-  absl::flat_hash_map<VariableIndex, std::vector<const CallSite*>> calls;
-
-  explicit AtLoad(const Program& p) {
+  explicit AtLoad(const Program& p) : p_(p) {
+    // What stands in initialisers outside functions, by the variable initialised.
     for (const Use& use : p.uses)
-      if (use.inInitialiserOf != kNone && use.in == kNone) uses[use.inInitialiserOf].push_back(&use);
+      if (use.inInitialiserOf != kNone && use.in == kNone) uses_[use.inInitialiserOf].push_back(&use);
     for (const CallSite& call : p.calls)
-      if (call.inInitialiserOf != kNone && call.in == kNone) calls[call.inInitialiserOf].push_back(&call);
+      if (call.inInitialiserOf != kNone && call.in == kNone) calls_[call.inInitialiserOf].push_back(&call);
   }
 
   // What creating `v` reaches of the variables that are wanted.
-  std::vector<Step> from(const Program& p, const std::string& name, VariableIndex v, const std::function<bool(VariableIndex)>& wanted) const {
+  std::vector<Step> from(const std::string& name, VariableIndex v, const Wanted& wanted) const {
     std::vector<Step> steps;
     std::set<FunctionIndex> seen;
-    if (auto found = uses.find(v); found != uses.end())
-      for (const Use* use : found->second) {
-        if (use->variable == v || !wanted(use->variable)) continue;
-        steps.push_back({use->variable, {{use->place, "the initialiser of " + name + " uses " + std::string(p.text(p.variables[use->variable].qualified))}}});
-      }
-    if (auto found = calls.find(v); found != calls.end())
-      for (const CallSite* call : found->second)
-        reached(p, call->callee, {{call->place, "creating " + name + " runs " + functionText(p, call->callee)}}, wanted, seen, 0, steps);
+    initialiser(v, name, {}, wanted, seen, 0, steps);
     return steps;
   }
+
+ private:
+  void initialiser(VariableIndex v, const std::string& name, const std::vector<Evidence>& chain, const Wanted& wanted, std::set<FunctionIndex>& seen, int depth, std::vector<Step>& out) const {
+    if (auto found = uses_.find(v); found != uses_.end())
+      for (const Use* use : found->second) {
+        if (use->variable == v || !wanted(use->variable)) continue;
+        out.push_back({use->variable, with(chain, {use->place, "the initialiser of " + name + " uses " + std::string(p_.text(p_.variables[use->variable].qualified))})});
+      }
+    if (auto found = calls_.find(v); found != calls_.end())
+      for (const CallSite* call : found->second) function(call->callee, with(chain, {call->place, "creating " + name + " runs " + functionText(p_, call->callee)}), wanted, seen, depth, out);
+  }
+
+  void function(FunctionIndex f, const std::vector<Evidence>& chain, const Wanted& wanted, std::set<FunctionIndex>& seen, int depth, std::vector<Step>& out) const {
+    if (f == kNone || depth > 6 || !seen.insert(f).second) return;
+    const Function& fn = p_.functions[f];
+    // Before its body a constructor sets the fields and runs what stands in the class.
+    if (fn.form == FunctionForm::Constructor && fn.owner != kNone) {
+      for (VariableIndex field : p_.types[fn.owner].fields) initialiser(field, std::string(p_.text(p_.variables[field].name)), chain, wanted, seen, depth + 1, out);
+      for (FunctionIndex m : p_.types[fn.owner].methods)
+        if (p_.functions[m].form == FunctionForm::Initialiser && !(p_.functions[m].modifiers & kStatic)) function(m, chain, wanted, seen, depth + 1, out);
+    }
+    for (uint32_t u : p_.usesInFunction[f]) {
+      const Use& use = p_.uses[u];
+      if (wanted(use.variable)) out.push_back({use.variable, with(chain, {use.place, functionText(p_, f) + " uses " + std::string(p_.text(p_.variables[use.variable].qualified))})});
+    }
+    for (uint32_t c : p_.callsInFunction[f]) {
+      const CallSite& call = p_.calls[c];
+      function(call.callee, with(chain, {call.place, functionText(p_, f) + " calls " + functionText(p_, call.callee)}), wanted, seen, depth + 1, out);
+    }
+  }
+
+  static std::vector<Evidence> with(std::vector<Evidence> chain, Evidence next) {
+    chain.push_back(std::move(next));
+    return chain;
+  }
+
+  const Program& p_;
+  absl::flat_hash_map<VariableIndex, std::vector<const Use*>> uses_;
+  absl::flat_hash_map<VariableIndex, std::vector<const CallSite*>> calls_;
 };
 
 // Does its value come from an initialiser that runs, in the order of the text,
@@ -117,7 +132,7 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
     if (v == kNone || !isDynamic(p, v) || !p.variables[v].definition.known()) continue;
     Place home = p.variables[v].definition;
     if (p.guarantees(home.file).orderedAcrossFiles.holds) continue;
-    std::vector<Step> steps = atLoad.from(p, e.name, v, dynamic);
+    std::vector<Step> steps = atLoad.from(e.name, v, dynamic);
     std::set<VariableIndex> told;
     for (Step& step : steps) {
       const Variable& other = p.variables[step.variable];
@@ -147,7 +162,7 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
       Place home = p.variables[v].definition;
       if (!p.guarantees(home.file).textualOrder.holds) continue;
       std::set<VariableIndex> told;
-      for (Step& step : atLoad.from(p, e.name, v, ordered)) {
+      for (Step& step : atLoad.from(e.name, v, ordered)) {
         const Variable& other = p.variables[step.variable];
         bool together = other.owner == p.variables[v].owner && other.definition.file == home.file && other.storage == p.variables[v].storage;
         if (step.variable == v || !together || p.node(other.definition).span.begin < p.node(home).span.begin || !told.insert(step.variable).second) continue;
@@ -188,6 +203,7 @@ void checkArgumentsIgnored(const Subject& s, std::vector<Finding>& out) {
     bool isDoor = false;
     for (const Door& d : e.doors) isDoor |= d.function == e.creation.in;
     if (!isDoor || door.parameters.empty() || door.form == FunctionForm::Factory) continue;
+    if (e.madeByAsking && (e.creation.constructor == kNone || p.functions[e.creation.constructor].parameters.empty())) continue;
     // A parameter of the door that goes into the creation.
     const LoweredFile& file = p.file(e.creation.place);
     VariableIndex used = kNone;

@@ -134,6 +134,17 @@ void checkDoubleCheckIncomplete(const Subject& s, std::vector<Finding>& out) {
 
 namespace {
 
+// Is the value an object made there, by an expression for it or by a call that
+// is written like one (of a library's type, by a capital)?
+bool makesOne(const Program& p, Place value) {
+  const LoweredFile& file = p.file(value);
+  if (file[value.node].kind == Kind::Create) return true;
+  NodeId callee = file[value.node].kind == Kind::Call ? file.child(value.node, Role::Callee) : kNoNode;
+  if (callee == kNoNode || p.links[value.file].symbol[callee].known()) return false;
+  std::string_view name = lastPart(file.name(callee));
+  return !name.empty() && name[0] >= 'A' && name[0] <= 'Z';
+}
+
 // Why a lock keeps nobody out of the slot, or empty. `about`: where that is seen.
 std::string wrongWith(const Program& p, const Entity& e, Place guard, Place& about) {
   const LoweredFile& file = p.file(guard);
@@ -154,7 +165,7 @@ std::string wrongWith(const Program& p, const Entity& e, Place guard, Place& abo
   if (variable.storage == Storage::Local && variable.definition.known()) {
     NodeId value = p.file(variable.definition).child(variable.definition.node, Role::Initialiser);
     bool byValue = !p.use(variable.type).has(kPointer | kReference) && (p.traits(variable.definition.file, variable.type) & kLockType);
-    bool made = value != kNoNode && p.file(variable.definition)[value].kind == Kind::Create;
+    bool made = value != kNoNode && makesOne(p, {variable.definition.file, value});
     if (!byValue && !made) return "";
     about = variable.definition;
     return name + " is made anew in each call, so each caller has a lock of its own";

@@ -131,6 +131,7 @@ struct Language {
   bool bareMembers = true;             // inside a class its members may be named without their object
   bool importsInFileOnly = false;      // what an import makes visible is visible in its own file only
   bool modulesByFolder = false;        // an import may begin with the name of what the tree stands in
+  bool createsByCall = false;          // an object is made by calling its class, a library's too
   bool infersTypes = false;            // types are told from what is assigned and returned
 
   const Guarantees* guarantees = nullptr;

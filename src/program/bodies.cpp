@@ -437,6 +437,7 @@ class BodyWalk {
       if (!symbol.known() && types.size() == 2 && p_.language(f_).infersTypes && p_.guarantees(f_).collectionAct(file().name(callee)) == CollectionAct::Add)
         elementIs(file().child(callee, Role::Receiver), types[1]);
       if (!symbol.known()) inPlace(id, callee, types);
+      if (!symbol.known() && result == 0) result = madeByCall(memberName(callee));
       setType(callee, result);
       return result;
     }
@@ -476,12 +477,22 @@ class BodyWalk {
       std::string_view last = lastPart(text);
       if ((last == "move" || last == "forward" || last == "ref" || last == "as_const" || last == "cref") && types.size() == 1) return types[0];
       if (last == "addressof" && types.size() == 1) return k_.withModifiers(types[0], kPointer, kReference);
-      return 0;
+      return madeByCall(global(callee));
     }
     result = visit(callee);
     visitArguments(id);
     // A call on the result of a call: an object with a call operator, or a function pointer.
     return result;
+  }
+
+  // A library's type that is made by calling it.
+  TypeUseId madeByCall(NameId name) {
+    constexpr uint32_t kTold = kLockType | kConditionType | kOnceFlagType | kCollection | kKeyedCollection | kPerThread;
+    if (!p_.language(f_).createsByCall || !(p_.guarantees(f_).typeTraits(p_.text(name)) & kTold)) return 0;
+    TypeUse use;
+    use.name = name;
+    use.modifiers = kManaged;
+    return k_.addUse(use);
   }
 
   // What is put into a collection without written types tells what it holds.

@@ -26,6 +26,10 @@ class Weigher {
 
   void function(FunctionIndex index, int depth) {
     if (depth > kWeightDepth || !visited_.insert(index).second) return;
+    const Function& fn = p_.functions[index];
+    if (fn.form == FunctionForm::Constructor && fn.owner != kNone)  // what stands in the class runs before its body
+      for (FunctionIndex m : p_.types[fn.owner].methods)
+        if (p_.functions[m].form == FunctionForm::Initialiser && !(p_.functions[m].modifiers & kStatic)) function(m, depth + 1);
     for (uint32_t i : p_.foreignCallsInFunction[index]) foreign(p_.foreignCalls[i]);
     for (uint32_t i : p_.callsInFunction[index]) function(p_.calls[i].callee, depth + 1);
     for (uint32_t i : p_.creationsInFunction[index]) {
@@ -68,7 +72,9 @@ class Weigher {
       if (callee != kNoNode && file[callee].kind == Kind::Member) {
         NodeId receiver = file.child(callee, Role::Receiver);
         TypeUseId type = receiver == kNoNode ? 0 : p_.links[call.place.file].type[receiver];
-        calls = 0;
+        // Of a module or class that is not in the tree the name tells; of an object it does not.
+        bool ofScope = p_.language(call.place.file).dotted && name.find("::") != std::string_view::npos;
+        if (!ofScope) calls = 0;
         if (name == "open" && type && (p_.traits(call.place.file, type) & kFileResource)) calls = kReadsFile;
       }
     }

@@ -260,7 +260,7 @@ class Recogniser {
       if ((variable.modifiers & kConst) || use.has(kReference) || onlyReadAfterCreation(v)) return "immutable: refers to constant data and is never set again";
     }
     if (variable.storage == Storage::FunctionStatic && (variable.modifiers & kConst) && !pointerToMutable) return "immutable: built once and never changed";
-    if (type == kNone && !use.has(kReference) && variable.lives() && onlyReadAfterCreation(v) && !escapes(v)) {
+    if (type == kNone && !use.has(kReference) && variable.lives() && !(traits & kPerThread) && onlyReadAfterCreation(v) && !escapes(v)) {
       // Never written in the whole tree: as good as a constant.
       if (p_.usesOfVariable[v].empty()) return "never used after its definition";
       return "never changed after its definition in this tree";
@@ -331,7 +331,9 @@ class Recogniser {
       for (VariableIndex v : decl.statics) {
         // A class that only holds another's instance is that one's slot.
         bool holdsInstance = (p_.use(p_.variables[v].type).modifiers & kManaged) == kManaged && classOf(v) != kNone && (p_.variables[v].modifiers & kConst);
-        mutableState |= classOf(v) != t && !holdsInstance && isMutableState(v);
+        // A value for each thread is a piece of state by itself.
+        bool perThread = traitsOf(v) & kPerThread;
+        mutableState |= classOf(v) != t && !holdsInstance && !perThread && isMutableState(v);
       }
       for (VariableIndex v : decl.statics) onlyStatic &= !isInstanceTable(v);
       if (mutableState && onlyStatic) staticHolders_.insert(t);
@@ -823,7 +825,7 @@ class Recogniser {
     Place up = p_.parent(site.place);
     if ((traits & kAtomicType) && p_.node(up).kind == Kind::Member) {
       std::string_view name = p_.nameOf(up);
-      if (name.substr(0, 16) == "compare_exchange") {
+      if (name.substr(0, 16) == "compare_exchange" || name == "compareAndSet" || name == "compareAndExchange" || name == "CompareAndSwap" || name == "updateAndGet") {
         facts.guard = GuardSort::Atomic;
         return;
       }
@@ -851,7 +853,7 @@ class Recogniser {
     const Variable& variable = p_.variables[v];
     const TypeUse& use = p_.use(variable.type);
     TypeIndex type = entity.type;
-    bool threadLocal = (variable.modifiers & kThreadLocal) != 0;
+    bool threadLocal = (variable.modifiers & kThreadLocal) || (traitsOf(v) & kPerThread);
     bool accessor = false, ownAccessor = false;
     for (const Door& door : entity.doors) {
       if (door.sort == Door::Sort::Slot) continue;

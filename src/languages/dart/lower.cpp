@@ -188,7 +188,7 @@ class DartLowerer : public SharedLowerer {
       NodeId id = add(parent, Kind::Variable, Role::Member, one);
       build_.setName(id, qualified(name), begin(name));
       // 8.1: made when first asked for.
-      VariableForm form = head.late && parts.size() > 1 ? VariableForm::LazyUnguarded : !field && !(head.bits & kConstant) ? VariableForm::Lazy : VariableForm::Plain;
+      VariableForm form = head.late && parts.size() > 1 ? VariableForm::LazyUnguarded : parts.size() > 1 && !field && !(head.bits & kConstant) ? VariableForm::Lazy : VariableForm::Plain;
       build_[id].detail = static_cast<uint8_t>(form);
       build_[id].modifiers = head.bits | visibility(text(name)) | kDefinition | (file_[parent].kind == Kind::Type && (head.bits & kConstant) ? kStatic : 0u);
       if (!head.type.empty()) typeRef(head.type, id, Role::Type);
@@ -887,6 +887,7 @@ Language dartLanguage() {
   language.separator = ".";
   language.dotted = true;
   language.infersTypes = true;
+  language.createsByCall = true;
   language.modulesByFolder = true;
   language.guarantees = &dartGuarantees();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { DartLowerer(grammar(), text, out).run(); };

@@ -12,6 +12,6 @@ const Guarantees& javascriptGuarantees();
 // JavaScript and TypeScript are lowered by the same code over grammars whose
 // nodes bear the same names.
 SharedGrammar scriptGrammar(const TSLanguage* (*grammar)());
-void lowerScript(const SharedGrammar& grammar, std::string_view text, LoweredFile& out);
+void lowerScript(const SharedGrammar& grammar, std::string_view text, const Language::TreeLore* lore, LoweredFile& out);
 
 }  // namespace elmcart

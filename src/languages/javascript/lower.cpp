@@ -10,7 +10,7 @@ extern "C" const TSLanguage* tree_sitter_javascript(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kImport, kExport, kClass, kMethod, kField, kStaticBlock, kFunction, kLexical, kArrow, kNewExpression, kObject, kArray, kCatch, kElse, kCase, kInterface, kAlias, kEnum, kNamespace, kAsserted, kDeclare };
+enum Own : uint8_t { kImport, kExport, kClass, kMethod, kField, kStaticBlock, kFunction, kLexical, kArrow, kNewExpression, kObject, kArray, kCatch, kElse, kCase, kInterface, kAlias, kEnum, kNamespace, kAsserted, kDeclare, kSubscript };
 
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"html_comment", Shape::Comment}, {"hash_bang_line", Shape::Skip}, {"import_statement", Shape::Own, kImport}, {"export_statement", Shape::Own, kExport},
@@ -22,7 +22,7 @@ constexpr ShapeRow kRows[] = {
     {"statement_block", Shape::Block}, {"if_statement", Shape::If}, {"else_clause", Shape::Own, kElse}, {"for_statement", Shape::Loop}, {"for_in_statement", Shape::Loop}, {"while_statement", Shape::Loop}, {"do_statement", Shape::Loop},
     {"try_statement", Shape::Try}, {"catch_clause", Shape::Own, kCatch}, {"finally_clause", Shape::Own, kCatch}, {"switch_statement", Shape::Switch}, {"switch_body", Shape::Pass}, {"switch_case", Shape::Own, kCase}, {"switch_default", Shape::Own, kCase},
     {"return_statement", Shape::Return}, {"throw_statement", Shape::Throw}, {"break_statement", Shape::Jump}, {"continue_statement", Shape::Jump}, {"empty_statement", Shape::Skip}, {"debugger_statement", Shape::Skip}, {"labeled_statement", Shape::Pass}, {"statement_identifier", Shape::Skip},
-    {"expression_statement", Shape::Statement}, {"call_expression", Shape::Call}, {"new_expression", Shape::Own, kNewExpression}, {"member_expression", Shape::Member}, {"subscript_expression", Shape::Index},
+    {"expression_statement", Shape::Statement}, {"call_expression", Shape::Call}, {"new_expression", Shape::Own, kNewExpression}, {"member_expression", Shape::Member}, {"subscript_expression", Shape::Own, kSubscript},
     {"assignment_expression", Shape::Assign}, {"augmented_assignment_expression", Shape::Compound}, {"update_expression", Shape::Update}, {"binary_expression", Shape::Binary}, {"unary_expression", Shape::Unary}, {"ternary_expression", Shape::Conditional},
     {"await_expression", Shape::Await}, {"parenthesized_expression", Shape::Paren}, {"sequence_expression", Shape::Collection}, {"object", Shape::Own, kObject}, {"array", Shape::Own, kArray}, {"pair", Shape::Pass},
     {"identifier", Shape::Name}, {"shorthand_property_identifier", Shape::Name}, {"property_identifier", Shape::Skip}, {"private_property_identifier", Shape::Skip}, {"string", Shape::Text}, {"template_string", Shape::Text}, {"template_substitution", Shape::Pass}, {"number", Shape::Number}, {"regex", Shape::Text},
@@ -37,9 +37,40 @@ constexpr ShapeRow kRows[] = {
 constexpr std::string_view kValueTypes[] = {"number", "string", "boolean", "bigint", "symbol", "void"};
 constexpr std::string_view kNullWords[] = {"null", "undefined"};
 
+// What code of the tree assigns to the global object, by name.
+struct ScriptLore : Language::TreeLore {
+  std::set<std::string, std::less<>> parked;
+
+  uint64_t fingerprint() const override { return stableHashOfAll(parked, 1); }
+};
+
+std::unique_ptr<Language::TreeLore> learnParked(std::span<const std::string_view> texts, unsigned) {
+  auto lore = std::make_unique<ScriptLore>();
+  for (std::string_view text : texts)
+    for (std::string_view object : {"globalThis", "window", "global"})
+      for (size_t at = text.find(object); at != std::string_view::npos; at = text.find(object, at + 1)) {
+        size_t from = at + object.size();
+        if ((at > 0 && (isWordByte(text[at - 1]) || text[at - 1] == '.')) || from >= text.size() || (text[from] != '.' && text[from] != '[')) continue;
+        bool member = text[from] == '.';
+        size_t end = ++from;
+        while (end < text.size() && (member ? isWordByte(text[end]) || text[end] == '$' : text[end] != ']' && text[end] != '\n')) ++end;
+        std::string_view name = text.substr(from, end - from);
+        if (!member && end < text.size()) ++end;
+        while (end < text.size() && isBlank(text[end])) ++end;
+        // Assigned, and not compared; what the platform calls is its own.
+        std::string_view behind = text.substr(end, 3);
+        bool assigned = (behind.substr(0, 1) == "=" && behind.substr(1, 1) != "=" && behind.substr(1, 1) != ">") || behind == "?\?=" || behind == "||=";
+        bool handler = name.size() > 2 && name.substr(0, 2) == "on" && name[2] >= 'a' && name[2] <= 'z';
+        if (!assigned || name.empty() || handler || name == "location" || name.size() > 80) continue;
+        bool quoted = !member && name.size() > 2 && (name[0] == '\'' || name[0] == '"');
+        lore->parked.insert(member ? std::string(name) : quoted ? std::string(name.substr(1, name.size() - 2)) : "[" + std::string(name) + "]");
+      }
+  return lore;
+}
+
 class ScriptLowerer : public ModuleLowerer {
  public:
-  using ModuleLowerer::ModuleLowerer;
+  ScriptLowerer(const SharedGrammar& grammar, std::string_view text, const ScriptLore* lore, LoweredFile& file) : ModuleLowerer(grammar, text, file), lore_(lore) {}
 
  private:
   void unit(TSNode root) override {
@@ -65,6 +96,47 @@ class ScriptLowerer : public ModuleLowerer {
     // TypeScript's `namespace X { … }` stands as an expression.
     if (is(node, "expression_statement") && is(firstNamed(node), "internal_module")) return visit(firstNamed(node), home, Role::None);
     visit(node, moduleBody(root), Role::None);
+  }
+
+  // ----- the global object (19.1): what some file parks there under a name
+
+  // "name" for globalThis.name and its other names, "[key]" for globalThis[key]; empty for all else.
+  std::string parked(TSNode node) const {
+    bool member = is(node, "member_expression");
+    if (!member && !is(node, "subscript_expression")) return "";
+    std::string_view object = text(field(node, f_.object));
+    if (object != "globalThis" && object != "window" && object != "global") return "";
+    std::string name = member ? std::string(text(field(node, f_.property))) : std::string();
+    if (!member) {
+      std::vector<TSNode> kids = named(node);
+      if (kids.size() != 2) return "";
+      std::string_view key = text(kids[1]);
+      bool quoted = is(kids[1], "string") && key.size() > 2;
+      name = quoted ? std::string(key.substr(1, key.size() - 2)) : "[" + std::string(key) + "]";
+    }
+    return lore_ && lore_->parked.count(name) ? name : "";
+  }
+
+  // Its variable, declared once a file; the files' are one.
+  void parkedName(TSNode node, const std::string& name, NodeId parent, Role role) {
+    if (globalObject_ == kNoNode) {
+      globalObject_ = build_.add(0, Kind::Namespace, Role::None, spanOf(node));
+      build_.setName(globalObject_, "globalThis", begin(node));
+    }
+    if (parkedHere_.insert(name).second) {
+      NodeId id = add(globalObject_, Kind::Variable, Role::Member, node);
+      build_.setName(id, name, begin(node));
+      build_[id].modifiers = kExtern | kPublic;
+    }
+    NodeId id = add(parent, Kind::Name, role, node);
+    build_.setName(id, "globalThis::" + name, begin(node));
+  }
+
+  bool ownMember(TSNode node, NodeId parent, Role role) override {
+    std::string name = parked(node);
+    if (name.empty()) return false;
+    parkedName(node, name, parent, role);
+    return true;
   }
 
   // A file that tells of code elsewhere: its variables are kept there.
@@ -600,6 +672,16 @@ class ScriptLowerer : public ModuleLowerer {
           for (TSNode child : named(inner)) topLevel(child, node, id);
         break;
       }
+      case kSubscript: {
+        if (ownMember(node, parent, role)) break;
+        NodeId id = add(parent, Kind::Index, role, node);
+        bool first = true;
+        for (TSNode child : named(node)) {
+          visit(child, id, first ? Role::Receiver : Role::Argument);
+          first = false;
+        }
+        break;
+      }
       case kAsserted: {
         TSNode first = firstNamed(node);
         std::vector<TSNode> kids = named(node);
@@ -610,6 +692,9 @@ class ScriptLowerer : public ModuleLowerer {
     }
   }
 
+  const ScriptLore* lore_;
+  NodeId globalObject_ = kNoNode;
+  std::set<std::string> parkedHere_;
   std::set<std::string> classNames_;
   std::map<std::string, std::map<std::string, Span>> statics_;
   std::string currentClass_;
@@ -628,7 +713,9 @@ SharedGrammar scriptGrammar(const TSLanguage* (*grammar)()) {
   return SharedGrammar(spec);
 }
 
-void lowerScript(const SharedGrammar& grammar, std::string_view text, LoweredFile& out) { ScriptLowerer(grammar, text, out).run(); }
+void lowerScript(const SharedGrammar& grammar, std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
+  ScriptLowerer(grammar, text, static_cast<const ScriptLore*>(lore), out).run();
+}
 
 namespace {
 const SharedGrammar& grammar() {
@@ -651,7 +738,8 @@ Language javascriptLanguage() {
   language.bareMembers = false;
   language.infersTypes = true;
   language.guarantees = &javascriptGuarantees();
-  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerScript(grammar(), text, out); };
+  language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { lowerScript(grammar(), text, lore, out); };
+  language.learn = learnParked;
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;
 }

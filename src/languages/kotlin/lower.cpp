@@ -417,7 +417,7 @@ class KotlinLowerer : public SharedLowerer {
       case kProperty: property(node, parent, childOfType(node, "getter"), childOfType(node, "setter")); break;
       case kInit: {
         // The initialiser block of a class runs in its constructor, of an object with it.
-        NodeId id = function(node, parent, inCompanion_ ? FunctionForm::Initialiser : FunctionForm::Constructor, inCompanion_ ? "init" : "constructor", begin(node), kDefinition | kPrivate | (inCompanion_ ? kStatic : 0u));
+        NodeId id = function(node, parent, FunctionForm::Initialiser, "init", begin(node), kDefinition | kPrivate | (inCompanion_ ? kStatic : 0u));
         NodeId block = add(id, Kind::Block, Role::Body, node);
         ++functionDepth_;
         if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) members(inner, block);
@@ -613,6 +613,7 @@ Language kotlinLanguage() {
   language.dotted = true;
   language.importsInFileOnly = true;
   language.infersTypes = true;
+  language.createsByCall = true;
   language.guarantees = &kotlinGuarantees();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
     std::string prepared(text);

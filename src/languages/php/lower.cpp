@@ -10,7 +10,7 @@ extern "C" const TSLanguage* tree_sitter_php(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kNamespace, kUse, kClass, kInterface, kTrait, kEnum, kProperty, kConstants, kMethod, kFunction, kGlobal, kStaticLocal, kVariable, kFunctionCall, kMethodCall, kScopedCall, kScopedProperty, kScopedConstant, kNew, kClosure, kArrow, kElse, kElseIf, kCase, kCatch, kForEach, kUseTrait, kRelative, kUnset, kClone, kArrayLit };
+enum Own : uint8_t { kNamespace, kUse, kClass, kInterface, kTrait, kEnum, kProperty, kConstants, kMethod, kFunction, kGlobal, kStaticLocal, kVariable, kFunctionCall, kMethodCall, kScopedCall, kScopedProperty, kScopedConstant, kNew, kClosure, kArrow, kElse, kElseIf, kCase, kCatch, kForEach, kUseTrait, kRelative, kUnset, kClone, kArrayLit, kSubscript };
 
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"php_tag", Shape::Skip}, {"text", Shape::Skip}, {"text_interpolation", Shape::Skip}, {"namespace_definition", Shape::Own, kNamespace}, {"namespace_use_declaration", Shape::Own, kUse}, {"class_declaration", Shape::Own, kClass}, {"interface_declaration", Shape::Own, kInterface}, {"trait_declaration", Shape::Own, kTrait}, {"enum_declaration", Shape::Own, kEnum},
@@ -20,7 +20,7 @@ constexpr ShapeRow kRows[] = {
     {"return_statement", Shape::Return}, {"throw_expression", Shape::Throw}, {"throw_statement", Shape::Throw}, {"break_statement", Shape::Jump}, {"continue_statement", Shape::Jump}, {"goto_statement", Shape::Jump}, {"echo_statement", Shape::Statement}, {"expression_statement", Shape::Statement}, {"exit_statement", Shape::Statement}, {"empty_statement", Shape::Skip}, {"declare_statement", Shape::Skip}, {"global_declaration", Shape::Own, kGlobal}, {"function_static_declaration", Shape::Own, kStaticLocal}, {"unset_statement", Shape::Own, kUnset}, {"named_label_statement", Shape::Skip},
     {"assignment_expression", Shape::Assign}, {"reference_assignment_expression", Shape::Assign}, {"augmented_assignment_expression", Shape::Compound}, {"update_expression", Shape::Update}, {"binary_expression", Shape::Binary}, {"unary_op_expression", Shape::Unary}, {"error_suppression_expression", Shape::Paren}, {"conditional_expression", Shape::Conditional},
     {"function_call_expression", Shape::Own, kFunctionCall}, {"member_call_expression", Shape::Own, kMethodCall}, {"nullsafe_member_call_expression", Shape::Own, kMethodCall}, {"scoped_call_expression", Shape::Own, kScopedCall}, {"member_access_expression", Shape::Member}, {"nullsafe_member_access_expression", Shape::Member}, {"scoped_property_access_expression", Shape::Own, kScopedProperty}, {"class_constant_access_expression", Shape::Own, kScopedConstant},
-    {"subscript_expression", Shape::Index}, {"object_creation_expression", Shape::Own, kNew}, {"array_creation_expression", Shape::Own, kArrayLit}, {"list_literal", Shape::Collection}, {"array_element_initializer", Shape::Pass}, {"argument", Shape::Pass}, {"variadic_unpacking", Shape::Pass}, {"by_ref", Shape::Paren}, {"anonymous_function", Shape::Own, kClosure}, {"anonymous_function_creation_expression", Shape::Own, kClosure}, {"arrow_function", Shape::Own, kArrow},
+    {"subscript_expression", Shape::Own, kSubscript}, {"object_creation_expression", Shape::Own, kNew}, {"array_creation_expression", Shape::Own, kArrayLit}, {"list_literal", Shape::Collection}, {"array_element_initializer", Shape::Pass}, {"argument", Shape::Pass}, {"variadic_unpacking", Shape::Pass}, {"by_ref", Shape::Paren}, {"anonymous_function", Shape::Own, kClosure}, {"anonymous_function_creation_expression", Shape::Own, kClosure}, {"arrow_function", Shape::Own, kArrow},
     {"cast_expression", Shape::Cast}, {"clone_expression", Shape::Own, kClone}, {"print_intrinsic", Shape::Statement}, {"parenthesized_expression", Shape::Paren}, {"variable_name", Shape::Own, kVariable}, {"dynamic_variable_name", Shape::Other}, {"name", Shape::Name}, {"qualified_name", Shape::Name}, {"relative_scope", Shape::Own, kRelative}, {"string", Shape::Text}, {"encapsed_string", Shape::Text}, {"heredoc", Shape::Text}, {"nowdoc", Shape::Text}, {"integer", Shape::Number}, {"float", Shape::Number}, {"boolean", Shape::Boolean}, {"null", Shape::Null},
     {"attribute_list", Shape::Skip}, {"visibility_modifier", Shape::Skip}, {"yield_expression", Shape::Other}, {"include_expression", Shape::Other}, {"require_expression", Shape::Other}, {"require_once_expression", Shape::Other}, {"include_once_expression", Shape::Other}, {"sequence_expression", Shape::Collection}, {"static_modifier", Shape::Skip}, {"shell_command_expression", Shape::Other},
 };
@@ -60,6 +60,12 @@ std::unique_ptr<Language::TreeLore> learnGlobals(std::span<const std::string_vie
         while (end < text.size() && (text[end] == ',' || isBlank(text[end]))) ++end;
         from = end;
       }
+    }
+  for (std::string_view text : texts)
+    for (size_t at = text.find("$GLOBALS["); at != std::string_view::npos; at = text.find("$GLOBALS[", at + 1)) {
+      size_t from = at + 10, end = from;
+      while (end < text.size() && isWordByte(text[end])) ++end;
+      if (end > from && end < text.size() && text[end] == text[from - 1]) lore->names.insert("$" + std::string(text.substr(from, end - from)));
     }
   return lore;
 }
@@ -179,6 +185,14 @@ class PhpLowerer : public SharedLowerer {
     build_.setName(id, word == "self" || word == "static" || word == "parent" ? currentClass_ : scoped(word), begin(node));
   }
 
+  // Known even where its first value is in a file that is not here.
+  void declareGlobal(TSNode node, const std::string& name) {
+    if (!globalsHere_.insert(name).second) return;
+    NodeId id = add(0, Kind::Variable, Role::Member, node);
+    build_.setName(id, name, begin(node));
+    build_[id].modifiers = kExtern | kPublic;
+  }
+
   bool ownAssign(TSNode node, NodeId parent, Role role) override {
     TSNode left = field(node, f_.left), right = field(node, f_.right);
     if (!is(left, "variable_name")) return false;
@@ -261,13 +275,23 @@ class PhpLowerer : public SharedLowerer {
           std::string name(text(child));
           if (!is(child, "variable_name")) continue;
           frames_.back().globals.insert(name);
-          if (globalsHere_.insert(name).second) {  // known even where its first value is in a file that is not here
-            NodeId id = add(0, Kind::Variable, Role::Member, child);
-            build_.setName(id, name, begin(child));
-            build_[id].modifiers = kExtern | kPublic;
-          }
+          declareGlobal(child, name);
         }
         break;
+      case kSubscript: {
+        // $GLOBALS['name'] is the global variable $name.
+        std::vector<TSNode> kids = named(node);
+        std::string_view key = kids.size() == 2 ? text(kids[1]) : std::string_view{};
+        if (kids.size() == 2 && text(kids[0]) == "$GLOBALS" && key.size() > 2 && (key[0] == '\'' || key[0] == '"')) {
+          std::string name = "$" + std::string(key.substr(1, key.size() - 2));
+          declareGlobal(node, name);
+          build_.setName(add(parent, Kind::Name, role, node), name, begin(node));
+          break;
+        }
+        NodeId id = add(parent, Kind::Index, role, node);
+        for (size_t i = 0; i < kids.size(); ++i) visit(kids[i], id, i == 0 ? Role::Receiver : Role::Argument);
+        break;
+      }
       case kStaticLocal:
         for (TSNode child : named(node)) {
           if (!is(child, "static_variable_declaration")) continue;

@@ -347,7 +347,7 @@ class PythonLowerer : public ModuleLowerer {
     }
     functions_.push_back(std::move(frame));
     if (functions_.back().cached) cachedBody(inner, block);
-    else visitChildren(inner, block);
+    else statements(inner, block);
     functions_.pop_back();
     --functionDepth_;
     classDepth_ = outerClass;
@@ -476,6 +476,13 @@ class PythonLowerer : public ModuleLowerer {
   bool ownAssign(TSNode node, NodeId parent, Role role) override {
     TSNode left = field(node, f_.left), right = field(node, f_.right);
     if (isNull(right)) return true;  // an annotation alone
+    if (is(left, "attribute") && text(field(left, f_.attribute)) == "__dict__") {
+      // 3.2: the object's attributes are kept in that dictionary from here on.
+      NodeId id = add(parent, Kind::Assign, role, node);
+      visit(left, id, Role::Target);
+      visit(right, add(id, Kind::AddressOf, Role::Value, node), Role::Operand);
+      return true;
+    }
     if (!is(left, "identifier")) return false;
     std::string name(text(left));
     if (functions_.empty()) return false;
@@ -654,6 +661,7 @@ Language pythonLanguage() {
   language.dotted = true;
   language.bareMembers = false;
   language.infersTypes = true;
+  language.createsByCall = true;
   language.modulesByFolder = true;
   language.guarantees = &pythonGuarantees();
   language.lower = lowerPython;

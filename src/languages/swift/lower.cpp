@@ -220,7 +220,7 @@ class SwiftLowerer : public SharedLowerer {
     bool lazyWord = !isNull(childOfType(node, "modifiers")) && text(childOfType(node, "modifiers")).find("lazy") != std::string_view::npos;
     NodeId id = add(parent, Kind::Variable, local ? Role::None : Role::Member, node);
     // Declarations, Global and static: made when first asked for, under a guard; `lazy var` without one.
-    VariableForm form = lazyWord ? VariableForm::LazyUnguarded : !local && (classDepth_ == 0 || (bits & kStatic)) ? VariableForm::Lazy : VariableForm::Plain;
+    VariableForm form = lazyWord ? VariableForm::LazyUnguarded : !local && !isNull(value) && (classDepth_ == 0 || (bits & kStatic)) ? VariableForm::Lazy : VariableForm::Plain;
     build_[id].detail = static_cast<uint8_t>(form);
     build_.setName(id, qualified, begin(name));
     build_[id].modifiers = bits | kDefinition;
@@ -544,6 +544,7 @@ Language swiftLanguage() {
   language.separator = ".";
   language.dotted = true;
   language.infersTypes = true;
+  language.createsByCall = true;
   language.guarantees = &swiftGuarantees();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
     std::string prepared = withoutDirectives(text);

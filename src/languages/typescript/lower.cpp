@@ -39,7 +39,7 @@ Language typescriptLanguage() {
   static constexpr std::string_view kExtensions[] = {".ts", ".mts", ".cts"};
   Language language = common();
   language.extensions = kExtensions;
-  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerScript(plainGrammar(), isMarkup(text) ? std::string_view{} : text, out); };
+  language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { lowerScript(plainGrammar(), isMarkup(text) ? std::string_view{} : text, lore, out); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(plainGrammar(), isMarkup(text) ? std::string_view{} : text); };
   return language;
 }
@@ -50,7 +50,7 @@ Language tsxLanguage() {
   language.id = "tsx";
   language.name = "TSX";
   language.extensions = kExtensions;
-  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerScript(markupGrammar(), text, out); };
+  language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { lowerScript(markupGrammar(), text, lore, out); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(markupGrammar(), text); };
   return language;
 }

@@ -1,0 +1,94 @@
+package office
+
+import "sync"
+
+// The lock is the caller's own.
+type cargoScale struct {
+	load float64
+}
+
+var scale *cargoScale  // entity: shared-instance scale lazy lock
+
+func Scale() *cargoScale {
+	var mu sync.Mutex
+	mu.Lock()  // finding: thread.wrong-lock
+	defer mu.Unlock()
+	if scale == nil {
+		scale = &cargoScale{}
+	}
+	return scale
+}
+
+func (s *cargoScale) Weigh(tons float64) {
+	s.load = tons
+}
+
+// Tested once only.
+type tugList struct {
+	count int
+}
+
+var (
+	tugs   *tugList  // entity: shared-instance tugs lazy double-check-unsound
+	tugsMu sync.Mutex  // harmless: tugsMu
+)
+
+func Tugs() *tugList {
+	if tugs == nil {  // finding: thread.double-check-incomplete
+		tugsMu.Lock()
+		tugs = &tugList{}
+		tugsMu.Unlock()
+	}
+	return tugs
+}
+
+func (t *tugList) Add() {
+	t.count++
+}
+
+// Nothing before it is opened.
+type radarPlot struct {
+	echoes int
+}
+
+var plot *radarPlot  // entity: shared-instance plot lazy none
+
+func OpenPlot() {
+	plot = &radarPlot{}
+}
+
+func Plot() *radarPlot {
+	return plot  // finding: single.may-return-nothing
+}
+
+func (p *radarPlot) Echo() {
+	p.echoes++
+}
+
+// In the order of dependence, whatever the text says.
+type tideClock struct {
+	offset int
+}
+
+var clock = newClock()  // entity: shared-instance clock eager language
+
+var offsets = map[string]int{"north": 2}  // harmless: offsets
+
+func newClock() *tideClock {
+	return &tideClock{offset: offsets["north"]}
+}
+
+func (c *tideClock) Shift(by int) {
+	c.offset = by
+}
+
+// Near misses.
+type receipt struct {
+	number int
+}
+
+func NewReceipt() *receipt {
+	return &receipt{number: 1}
+}
+
+const limit = 12  // harmless: limit
