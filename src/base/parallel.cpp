@@ -1,5 +1,6 @@
 #include "base/parallel.h"
 
+#include <oneapi/tbb/info.h>
 #include <oneapi/tbb/parallel_for.h>
 #include <oneapi/tbb/task_arena.h>
 
@@ -14,7 +15,9 @@ void forEachLargestFirst(const std::vector<size_t>& sizes, unsigned jobs, const 
   std::iota(order.begin(), order.end(), size_t{0});
   std::stable_sort(order.begin(), order.end(), [&](size_t a, size_t b) { return sizes[a] > sizes[b]; });
   std::atomic<size_t> next{0};
-  oneapi::tbb::task_arena arena(jobs == 0 ? oneapi::tbb::task_arena::automatic : static_cast<int>(jobs));
+  // More threads than the machine has would only be refused, with a warning.
+  int most = oneapi::tbb::info::default_concurrency();
+  oneapi::tbb::task_arena arena(jobs == 0 ? most : std::min(static_cast<int>(jobs), most));
   arena.execute([&] {
     oneapi::tbb::parallel_for(0, arena.max_concurrency(), [&](int) {
       for (size_t i = next.fetch_add(1); i < order.size(); i = next.fetch_add(1)) work(order[i]);

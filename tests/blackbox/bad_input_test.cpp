@@ -60,7 +60,7 @@ TEST(BadInput, AHundredThousandParentheses) {
 TEST(BadInput, DeepNestingInEveryLanguage) {
   Folder folder;
   std::vector<std::string> names;
-  for (const char* extension : {"java", "py", "js", "ts", "tsx", "go", "cs", "php", "kt", "swift"}) {
+  for (const char* extension : {"java", "py", "js", "ts", "tsx", "go", "cs", "php", "kt", "swift", "dart", "m"}) {
     names.push_back(std::string("deep.") + extension);
     folder.write(names.back(), "x = " + std::string(100000, '(') + "1" + std::string(100000, ')') + ";\n");
     folder.write(std::string("steps.") + extension, "x = " + std::string(4000, '(') + "1" + std::string(4000, ')') + ";\n");

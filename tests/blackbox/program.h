@@ -18,7 +18,9 @@ inline RunResult elmcart(const std::string& arguments, const std::string& folder
   RunOptions options;
   options.folder = folder;
   options.seconds = seconds;
-  options.environment = {"NO_COLOR=1"};
+  // A cache of the tests' own, never the user's.
+  static const Folder cache;
+  options.environment = {"NO_COLOR=1", "XDG_CACHE_HOME=" + cache.path()};
   auto run = runCommand(std::string(ELMCART_PROGRAM) + " " + arguments, options);
   EXPECT_TRUE(run.ok());
   return run ? *run : RunResult{};
