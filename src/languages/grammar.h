@@ -4,6 +4,8 @@
 #include <tree_sitter/api.h>
 
 #include <memory>
+#include <stdexcept>
+#include <string>
 #include <string_view>
 
 #include "base/span.h"
@@ -25,8 +27,31 @@ inline ParserHandle makeParser(const TSLanguage* language) {
   return parser;
 }
 
-inline TreeHandle parseText(TSParser* parser, std::string_view text, const TSTree* old = nullptr) {
+// A grammar that looks for its way out of an error may look for very long.
+struct TookTooLong : std::runtime_error {
+  explicit TookTooLong(uint64_t seconds) : std::runtime_error("left unread: the grammar found no way through it in " + std::to_string(seconds) + " s") {}
+};
+
+// Null when it takes more than three seconds and twenty more a megabyte, forty
+// times as long as the slowest grammar needs for what it can read.
+inline TreeHandle parseInTime(TSParser* parser, std::string_view text, const TSTree* old, uint64_t& microseconds) {
+  microseconds = 3000000 + 20 * static_cast<uint64_t>(text.size());
+  ts_parser_set_timeout_micros(parser, microseconds);
   return TreeHandle(ts_parser_parse_string(parser, old, text.data(), static_cast<uint32_t>(text.size())));
+}
+
+inline TreeHandle parseText(TSParser* parser, std::string_view text, const TSTree* old = nullptr) {
+  uint64_t microseconds = 0;
+  TreeHandle tree = parseInTime(parser, text, old, microseconds);
+  if (!tree) throw TookTooLong(microseconds / 1000000);
+  return tree;
+}
+
+// Parses and drops.
+inline void parseAndDrop(const TSLanguage* language, std::string_view text) {
+  uint64_t microseconds = 0;
+  ParserHandle parser = makeParser(language);
+  (void)parseInTime(parser.get(), text, nullptr, microseconds);
 }
 
 inline Span spanOf(TSNode node) { return {ts_node_start_byte(node), ts_node_end_byte(node)}; }

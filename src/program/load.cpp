@@ -6,13 +6,24 @@
 #include <memory>
 
 #include "base/parallel.h"
+#include "languages/grammar.h"
 #include "lowered/binary.h"
 #include "store/fingerprint.h"
 
 namespace elmcart {
 namespace {
 
-LoweredFile lowerOne(const Language& language, std::string_view path, std::string_view text, const Language::TreeLore* lore) {
+void leaveUnread(LoweredFile& file, std::string reason) {
+  file.nodes.resize(1);
+  file.nodes[0] = {};
+  file.nodes[0].kind = Kind::Unit;
+  file.comments.clear();
+  file.unreadBytes = file.textSize;
+  file.problem = std::move(reason);
+}
+
+// `lasting`: would another run find the same?
+LoweredFile lowerOne(const Language& language, std::string_view path, std::string_view text, const Language::TreeLore* lore, bool& lasting) {
   LoweredFile file;
   file.path = path;
   file.language = language.id;
@@ -21,14 +32,12 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   file.lineStarts = lineStartsOf(text);
   try {
     language.lower(text, lore, file);
+  } catch (const TookTooLong& error) {
+    lasting = false;
+    leaveUnread(file, error.what());
   } catch (const std::exception& error) {
     // A fault of ours must not take the other files along.
-    file.nodes.resize(1);
-    file.nodes[0] = {};
-    file.nodes[0].kind = Kind::Unit;
-    file.comments.clear();
-    file.unreadBytes = file.textSize;
-    file.problem = std::string("left unread, for reading it failed inside Elm Cart (") + error.what() + "); please report it";
+    leaveUnread(file, std::string("left unread, for reading it failed inside Elm Cart (") + error.what() + "); please report it");
   }
   file.names.seal();
   for (Span span : file.comments) {
@@ -123,8 +132,9 @@ LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache) {
         }
       }
     }
-    lowered[i] = lowerOne(language, tree.files[i].path, text, known == lore.end() ? nullptr : known->second.lore.get());
-    if (cache) cache->put(key, toBinary(lowered[i]));
+    bool lasting = true;
+    lowered[i] = lowerOne(language, tree.files[i].path, text, known == lore.end() ? nullptr : known->second.lore.get(), lasting);
+    if (cache && lasting) cache->put(key, toBinary(lowered[i]));
   });
   out.fromCache = fromCache;
 
@@ -149,7 +159,8 @@ LoweredFile lowerText(std::string_view path, std::string_view text) {
   const Language* language = languageOf(path, text);
   std::unique_ptr<Language::TreeLore> lore;
   if (language->learn) lore = language->learn(std::vector<std::string_view>{text}, 1);
-  return lowerOne(*language, path, text, lore.get());
+  bool lasting = true;
+  return lowerOne(*language, path, text, lore.get(), lasting);
 }
 
 }  // namespace elmcart

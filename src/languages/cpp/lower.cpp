@@ -1735,8 +1735,7 @@ class Lowerer {
 };
 
 void parseOnlyCpp(std::string_view text) {
-  ParserHandle parser = makeParser(tree_sitter_cpp());
-  TreeHandle tree = parseText(parser.get(), text);
+  parseAndDrop(tree_sitter_cpp(), text);
 }
 
 constexpr std::array<std::string_view, 11> kExtensions = {".cpp", ".cc", ".cxx", ".c++", ".h", ".hpp", ".hh", ".hxx", ".h++", ".ipp", ".inl"};

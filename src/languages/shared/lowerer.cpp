@@ -43,8 +43,7 @@ void SharedLowerer::run() {
 void SharedLowerer::runOn(TSNode root) { unit(root); }
 
 void parseOnlyWith(const SharedGrammar& grammar, std::string_view text) {
-  ParserHandle parser = makeParser(grammar.language);
-  (void)parseText(parser.get(), text);
+  parseAndDrop(grammar.language, text);
 }
 
 void SharedLowerer::unit(TSNode root) { visitChildren(root, 0); }
