@@ -290,6 +290,13 @@ void Linker::collectVariable(FileIndex f, NodeId nodeId, ScopeIndex scope) {
       }
     }
   }
+  addVariable({f, nodeId}, scope, name, onlyIn);
+}
+
+void Linker::addVariable(Place place, ScopeIndex scope, NameId name, FileIndex onlyIn) {
+  auto [f, nodeId] = place;
+  const Node& node = p_.node(place);
+  bool inType = p_.scopes[scope].sort == Scope::Sort::Type;
   VariableIndex index = static_cast<VariableIndex>(p_.variables.size());
   Variable& variable = p_.variables.emplace_back();
   variable.name = name;
@@ -310,6 +317,15 @@ void Linker::collectVariable(FileIndex f, NodeId nodeId, ScopeIndex scope) {
   }
   add(scope, name, Symbol(Symbol::Sort::Variable, index));
   p_.links[f].symbol[nodeId] = Symbol(Symbol::Sort::Variable, index);
+}
+
+// From here on the node bears its last name only, like one written inside.
+void Linker::renameLast(Place place) {
+  LoweredFile& file = p_.files[place.file];
+  NameId& name = file.nodes[place.node].name;
+  name = file.names.intern(std::string(lastPart(file.names.text(name))));
+  nameMap_[place.file].resize(file.names.size());
+  nameMap_[place.file][name] = p_.names.intern(file.names.text(name));
 }
 
 // A part of a class that is written in several places: its members join the
@@ -349,11 +365,7 @@ void Linker::joinPending() {
     Symbol outer = lookup(scopePart(written), pending.scope, pending.place.file, true);
     ScopeIndex home = scopeOf(outer, pending.place.file);
     if (home == kNone) home = pending.scope;
-    LoweredFile& file = p_.files[pending.place.file];
-    // From here on the node bears its last name only, like one written inside.
-    file.nodes[pending.place.node].name = file.names.intern(std::string(lastPart(written)));
-    nameMap_[pending.place.file].resize(file.names.size());
-    nameMap_[pending.place.file][file.nodes[pending.place.node].name] = p_.names.intern(file.name(file.nodes[pending.place.node]));
+    renameLast(pending.place);
     collectType(pending.place.file, pending.place.node, home);
   }
   for (const Pending& pending : pendingFunctions_) {
@@ -402,8 +414,14 @@ void Linker::joinPending() {
     NameId last = p_.names.intern(lastPart(written));
     Symbol outer = lookup(scopePart(written), pending.scope, pending.place.file, true);
     ScopeIndex home = scopeOf(outer, pending.place.file);
-    if (home == kNone) continue;
-    const auto* known = entries(home, last);
+    const auto* known = home == kNone ? nullptr : entries(home, last);
+    if (!known && p_.language(pending.place.file).dotted) {
+      // An extension brings it: into its class, or into one that is not in the tree.
+      if (home != kNone) renameLast(pending.place);
+      else addVariable(pending.place, pending.scope, p_.names.intern(written), pending.place.file);
+      if (home != kNone) collectVariable(pending.place.file, pending.place.node, home);
+      continue;
+    }
     if (!known) continue;
     for (Symbol symbol : *known) {
       if (!symbol.is(Symbol::Sort::Variable)) continue;

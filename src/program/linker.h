@@ -35,6 +35,8 @@ class Linker {
   void collectType(FileIndex f, NodeId node, ScopeIndex scope);
   void collectFunction(FileIndex f, NodeId node, ScopeIndex scope);
   void collectVariable(FileIndex f, NodeId node, ScopeIndex scope);
+  void addVariable(Place place, ScopeIndex scope, NameId name, FileIndex onlyIn);
+  void renameLast(Place place);
   FunctionIndex addFunction(Place place, ScopeIndex scope, NameId name);
   void mergeFunction(FunctionIndex index, Place place);
   void collectPart(const Pending& part);

@@ -650,7 +650,7 @@ void parseOnlyPython(std::string_view text) { parseOnlyWith(grammar(), text); }
 }  // namespace
 
 Language pythonLanguage() {
-  static constexpr std::string_view kExtensions[] = {".py", ".pyi"};
+  static constexpr std::string_view kExtensions[] = {".py"};
   static constexpr std::string_view kInterpreters[] = {"python"};
   Language language;
   language.id = "python";

@@ -17,3 +17,11 @@ extension Arrivals {
         waiting.removeAll()
     }
 }
+
+extension BerthBook {
+    static var closed = false  // entity: static-field closed lazy language
+
+    static func close() {
+        closed = true
+    }
+}
