@@ -225,6 +225,7 @@ class Recogniser {
     const Language& language = p_.language(placeOf(v).file);
     bool managed = language.dotted;
     if (managed && (variable.modifiers & kConstant)) return "a compile-time constant";
+    if (managed && (p_.guarantees(placeOf(v).file).typeTraits(p_.text(use.name)) & kTextType) && setOnlyAtStart(v)) return "text that is set once";
     if (managed && (variable.modifiers & kConst) && variable.definition.known()) {
       // const other = book;
       NodeId initial = p_.file(variable.definition).child(variable.definition.node, Role::Initialiser);

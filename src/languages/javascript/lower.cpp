@@ -393,6 +393,7 @@ class ScriptLowerer : public ModuleLowerer {
 
   // let/const/var: `home` is where its names are declared.
   void lexical(TSNode node, NodeId home, bool top, bool isExported) {
+    if (declarationsOnly()) return;
     bool constant = hasToken(node, "const");
     for (TSNode child : named(node)) {
       if (!is(child, "variable_declarator")) continue;

@@ -26,6 +26,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"NSPointerArray", kCollection},
     {"NSRecursiveLock", kLockType},
     {"NSSet", kCollection},
+    {"NSString", kTextType},
     {"NSThread", kThreadType},
     {"atomic_bool", kAtomicType},
     {"atomic_int", kAtomicType},
