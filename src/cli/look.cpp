@@ -4,6 +4,7 @@
 #include <filesystem>
 #include <iostream>
 
+#include "base/text.h"
 #include "cli/cli.h"
 #include "report/figure.h"
 #include "report/html.h"
@@ -90,12 +91,23 @@ int runReach(const Context& context, const Command& self) {
 
 int runExplain(const Context& context, const Command& self) {
   po::options_description own("options");
-  Options options = readOptions(context, self, own, "CHECK or NAME [PATH]", 1, 2);
+  Options options = readOptions(context, self, own, "CHECK, LANGUAGE, languages or NAME [PATH]", 1, 2);
   TextStyle style = styleOf(options, options.has("out"));
   if (const CheckInfo* info = checkById(options.positional[0])) {
     emit(options, explainCheckText(*info, style));
     return kDone;
   }
+  std::string word = lowerCase(options.positional[0]);
+  if (word == "languages") {
+    emit(options, languagesText(style));
+    return kDone;
+  }
+  // A language, unless a path follows in which the name is to be looked for.
+  for (const Language& language : languages())
+    if (options.positional.size() == 1 && (word == language.id || word == lowerCase(language.name))) {
+      emit(options, explainLanguageText(language, style));
+      return kDone;
+    }
   // A name with a family's dot in it can only be a check.
   std::vector<std::string> ids;
   for (const Check& check : checks()) ids.emplace_back(check.info.id);

@@ -232,6 +232,39 @@ std::string explainCheckText(const CheckInfo& info, const TextStyle& style) {
   return out;
 }
 
+std::string explainLanguageText(const Language& language, const TextStyle& style) {
+  const Guarantees& g = *language.guarantees;
+  std::string out = strong(style, language.name) + "  what it promises about shared state\n\n";
+  size_t width = static_cast<size_t>(style.width);
+  auto row = [&](std::string_view what, const Promise& promise) {
+    out += fmt::format("{:<4}", promise.holds ? "yes" : "no") + wrapped(what, width, 4) + "\n";
+    if (!promise.source.empty()) out += "    " + faint(style, wrapped(promise.source, width, 4)) + "\n";
+  };
+  row("threads that share memory exist", g.sharedMemoryThreads);
+  row("what a function or holder makes on first use is made once, under a guard", g.guardedLocalStatic);
+  row("initialisers of different files run in a defined order", g.orderedAcrossFiles);
+  row("initialisers of one class or file run in the order of the text", g.textualOrder);
+  row("a plain slot may be read without a lock while another thread sets it", g.plainPointerPublishes);
+  row("a volatile slot may be", g.volatilePublishes);
+  row("a class without constructors can be made by anyone", g.implicitConstructor);
+  row("an object is copied by assigning or passing it", g.implicitCopy);
+  row("any object can be cloned unless its class forbids it", g.clonesByDefault);
+  row("the constructor runs again on an object that is handed out instead of a new one", g.constructorAfterFactory);
+  row("objects that live as long as the program are destroyed when it ends", g.staticsDestroyedAtExit);
+  if (!g.revivableBase.empty()) row("reading stored bytes back makes another object of a class with the base " + std::string(g.revivableBase) + ", unless " + std::string(g.reviveHook) + " hands out the one that is there", {true, g.revivalSource});
+  if (!g.soundCreation.empty()) out += "\n" + wrapped("The form in which it creates a shared object once: " + std::string(g.soundCreation) + ".", width, 0) + "\n";
+  return out;
+}
+
+std::string languagesText(const TextStyle& style) {
+  std::vector<std::vector<std::string>> rows = {{"LANGUAGE", "NAME HERE", "FILES", "SCRIPTS RUN BY"}};
+  for (const Language& language : languages()) {
+    std::vector<std::string> extensions(language.extensions.begin(), language.extensions.end()), interpreters(language.interpreters.begin(), language.interpreters.end());
+    rows.push_back({std::string(language.name), std::string(language.id), joinWith(extensions, " "), joinWith(interpreters, " ")});
+  }
+  return tableText(rows, style, {2}) + "\n" + wrapped("A header (.h) is Objective-C when its text says so, else C++. `elmcart explain` with a name of the second column tells what that language promises.", static_cast<size_t>(style.width), 0) + "\n";
+}
+
 std::string explainEntityText(const Analysis& a, size_t entity, const TextStyle& style) {
   const Entity& e = a.survey.entities[entity];
   const Program& p = a.program;

@@ -17,6 +17,10 @@ std::string surveyNumbers(const Analysis& analysis);  // what was read and what 
 std::string assessText(const Analysis& analysis, bool withAccepted, const TextStyle& style);
 std::string reachText(const Analysis& analysis, size_t entity, const TextStyle& style);
 std::string explainCheckText(const CheckInfo& info, const TextStyle& style);
+// What a language promises, each promise with its source.
+std::string explainLanguageText(const Language& language, const TextStyle& style);
+// The languages that are read, and by what their files are known.
+std::string languagesText(const TextStyle& style);
 std::string explainEntityText(const Analysis& analysis, size_t entity, const TextStyle& style);
 
 // A table with a header row: columns as wide as they need to be; to keep

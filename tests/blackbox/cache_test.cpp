@@ -117,5 +117,20 @@ TEST(Languages, AreToldFromTheTextWhereTheNameDoesNotTell) {
   EXPECT_EQ(json["unread"]["bytes"], 0);
 }
 
+TEST(Languages, TellWhatTheyPromiseAndWhereItIsWritten) {
+  RunResult list = elmcart("explain languages");
+  EXPECT_EQ(list.exitCode, 0);
+  for (const char* id : {"cpp", "java", "python", "javascript", "typescript", "tsx", "go", "csharp", "php", "kotlin", "swift", "dart", "objc"}) {
+    EXPECT_NE(list.out.find(std::string(" ") + id + " "), std::string::npos) << id;
+    RunResult one = elmcart(std::string("explain ") + id);
+    EXPECT_EQ(one.exitCode, 0) << id;
+    EXPECT_NE(one.out.find("what it promises about shared state"), std::string::npos) << id;
+    // Each has threads or rules them out, and says by which section.
+    EXPECT_NE(one.out.find("threads that share memory exist\n    "), std::string::npos) << id << "\n" << one.out;
+  }
+  EXPECT_NE(elmcart("explain PHP").out.find("no  threads that share memory"), std::string::npos);
+  EXPECT_EQ(elmcart("explain Fortran " + std::string(ELMCART_DEMO)).exitCode, 2);
+}
+
 }  // namespace
 }  // namespace elmcart

@@ -30,6 +30,7 @@ Language common() {
   Language language = javascriptLanguage();
   language.id = "typescript";
   language.name = "TypeScript";
+  language.interpreters = {};
   return language;
 }
 
