@@ -54,7 +54,8 @@ inline void parseAndDrop(const TSLanguage* language, std::string_view text) {
   (void)parseInTime(parser.get(), text, nullptr, microseconds);
 }
 
-inline Span spanOf(TSNode node) { return {ts_node_start_byte(node), ts_node_end_byte(node)}; }
+// Empty for no node: in a broken text any part may be missing.
+inline Span spanOf(TSNode node) { return node.id ? Span{ts_node_start_byte(node), ts_node_end_byte(node)} : Span{}; }
 inline std::string_view textOf(std::string_view text, TSNode node) {
   Span span = spanOf(node);
   return text.substr(span.begin, span.size());

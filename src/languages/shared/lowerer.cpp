@@ -52,6 +52,7 @@ void SharedLowerer::unit(TSNode root) { visitChildren(root, 0); }
 
 std::vector<TSNode> SharedLowerer::all(TSNode node) const {
   std::vector<TSNode> out;
+  if (isNull(node)) return out;
   TSTreeCursor cursor = ts_tree_cursor_new(node);
   if (ts_tree_cursor_goto_first_child(&cursor)) {
     do out.push_back(ts_tree_cursor_current_node(&cursor));
@@ -727,6 +728,10 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
       std::string_view op = operatorOf(node);
       TSNode operand = firstField(node, f_.operand, f_.argument);
       if (isNull(operand)) operand = firstNamed(node);
+      if (isNull(operand)) {
+        add(parent, Kind::Other, role, node);
+        break;
+      }
       if (op == "++" || op == "--") {
         NodeId id = add(parent, Kind::Update, role, node);
         visit(operand, id, Role::Target);

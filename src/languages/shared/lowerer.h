@@ -60,7 +60,8 @@ class SharedLowerer {
 
   // ----- reading the grammar tree
 
-  TSNode field(TSNode node, TSFieldId id) const { return id == 0 ? TSNode{} : ts_node_child_by_field_id(node, id); }
+  // All of these bear a node that is missing: there are such in a broken text.
+  TSNode field(TSNode node, TSFieldId id) const { return id == 0 || isNull(node) ? TSNode{} : ts_node_child_by_field_id(node, id); }
   // The first of these fields that is there.
   template <typename... Ids>
   TSNode firstField(TSNode node, Ids... ids) const {
@@ -76,7 +77,7 @@ class SharedLowerer {
   TSNode childOfType(TSNode node, std::string_view type) const;
   TSNode firstNamed(TSNode node) const;
   bool hasToken(TSNode node, std::string_view token) const;  // among its direct children
-  uint32_t begin(TSNode node) const { return ts_node_start_byte(node); }
+  uint32_t begin(TSNode node) const { return isNull(node) ? 0 : ts_node_start_byte(node); }
   // The operator of a binary, unary or assignment node.
   std::string_view operatorOf(TSNode node) const;
 

@@ -24,6 +24,7 @@ SharedGrammar::SharedGrammar(const GrammarSpec& s) : spec(s), language(s.grammar
 }
 
 Shape SharedGrammar::shapeOf(TSNode node) const {
+  if (!node.id) return Shape::Other;
   TSSymbol symbol = ts_node_symbol(node);
   return symbol < shape_.size() ? shape_[symbol] : Shape::Other;
 }
