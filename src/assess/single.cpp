@@ -43,12 +43,12 @@ void checkCopyable(const Subject& s, std::vector<Finding>& out) {
 void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.madeByAsking) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.madeByAsking || s.program.types[e.type].form == TypeForm::Enum) continue;
     std::vector<Evidence> sites;
     bool production = false;
     // One that enters itself is made where a program begins: several mains are several programs.
     bool entersItself = e.creation.time == CreationTime::None || refusesSecond(s.program, e.type);
-    for (uint32_t c : s.program.creationsOfType[e.type]) {
+    for (uint32_t c : s.program.creationsOfType[e.creation.made != kNone ? e.creation.made : e.type]) {
       const Creation& creation = s.program.creations[c];
       if (creation.asBase || creation.delegated || creation.place == e.creation.place) continue;
       if (creation.asVariable == e.slot || (e.slot != kNone && creation.inInitialiserOf == e.slot)) continue;

@@ -167,7 +167,10 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
         bool together = other.owner == p.variables[v].owner && other.definition.file == home.file && other.storage == p.variables[v].storage;
         if (step.variable == v || !together || p.node(other.definition).span.begin < p.node(home).span.begin || !told.insert(step.variable).second) continue;
         std::string name(p.text(other.name));
-        Finding f = makeFinding(s, infoOf("start.order-within-class"), i, Sureness::Certain);
+        // Reached under a condition: maybe not at that moment.
+        Place last = step.chain.empty() ? home : step.chain.back().place;
+        bool sometimes = p.around(last, Kind::If).node != kNoNode || p.around(last, Kind::Conditional).node != kNoNode || p.around(last, Kind::Lambda).node != kNoNode;
+        Finding f = makeFinding(s, infoOf("start.order-within-class"), i, sometimes ? Sureness::Possible : Sureness::Certain);
         f.place = home;
         f.message = "Creating " + e.name + " uses " + name + ", which is initialised further down: at that moment it has no value yet.";
         f.evidence.push_back({home, "initialised first, for it stands first (" + std::string(p.guarantees(home.file).textualOrder.source) + ")"});

@@ -32,6 +32,8 @@ bool isArithmetic(const Program& p, VariableIndex v) {
   const TypeUse& use = p.use(p.variables[v].type);
   if (use.decl != kNone || use.has(kPointer | kReference | kArray)) return false;
   uint32_t traits = p.traits(p.variables[v].declarations.front().file, p.variables[v].type);
+  static constexpr std::string_view kTexts[] = {"string", "String", "str", "std::string", "NSString", "object", "Object"};
+  if (std::find(std::begin(kTexts), std::end(kTexts), p.text(use.name)) != std::end(kTexts)) return false;
   return (traits & (kAtomicType | kCollection | kKeyedCollection | kTextType | kPointerLike)) == 0;
 }
 
@@ -66,10 +68,15 @@ bool alsoElsewhere(const Subject& s, FunctionIndex function, Place start) {
   return false;
 }
 
-bool isConstruction(const Program& p, FunctionIndex f) {
+bool isConstruction(const Program& p, FunctionIndex f, int depth = 0) {
   if (f == kNone) return true;  // while its file or class is loaded
-  FunctionForm form = p.functions[f].form;
-  return form == FunctionForm::Constructor || form == FunctionForm::Destructor || form == FunctionForm::Initialiser || form == FunctionForm::Factory;
+  const Function& fn = p.functions[f];
+  if (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor || fn.form == FunctionForm::Initialiser || fn.form == FunctionForm::Factory) return true;
+  // A private helper that only constructors call.
+  if (depth > 3 || !(fn.modifiers & kPrivate) || p.callsOfFunction[f].empty()) return false;
+  for (uint32_t c : p.callsOfFunction[f])
+    if (p.calls[c].in == kNone || p.functions[p.calls[c].in].owner != fn.owner || !isConstruction(p, p.calls[c].in, depth + 1)) return false;
+  return true;
 }
 
 }  // namespace
@@ -310,7 +317,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       }
       if (sites.empty()) continue;
       // Without a second thread in sight a plain variable is only worth a word where threads or locks are in use at all.
-      if (!start.known() && (!ownVariable || !s.threads.anyStarted(e.place.file))) continue;
+      if (!start.known() && (!ownVariable || !s.threads.anyStartedNear(e.place.file))) continue;
       Finding f = makeFinding(s, infoOf("thread.lost-update"), i, start.known() ? Sureness::Likely : Sureness::Possible);
       f.place = sites.front().place;
       std::string name(p.text(p.variables[field.variable].name));

@@ -23,6 +23,7 @@ Threads::Threads(const Program& program) : p_(program) {
     const Node& node = file[argument.node];
     starts_.push_back(argument);
     started_.insert(p_.language(argument.file).id);
+    startedIn_.insert(std::string(folderOf(argument.file)));
     if (node.kind == Kind::Lambda) {
       enterCallsInside(argument, argument);
       return;
@@ -62,6 +63,12 @@ Threads::Threads(const Program& program) : p_(program) {
   for (const LoweredFile& file : p_.files)
     for (const Node& node : file.nodes)
       if (node.kind == Kind::Guard) locked_.insert(file.language);
+}
+
+std::string_view Threads::folderOf(FileIndex f) const {
+  std::string_view path = p_.files[f].path;
+  size_t slash = path.rfind('/');
+  return slash == std::string_view::npos ? std::string_view{} : path.substr(0, slash);
 }
 
 bool Threads::startsAt(Place place, Place* start) const {

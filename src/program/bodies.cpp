@@ -229,6 +229,9 @@ class BodyWalk {
       if (local != kNone) return Symbol(Symbol::Sort::Variable, local);
     }
     Symbol found = k_.lookupKnown(global(id), scope_, f_, false);
+    // Inside a class that bears its constructors' name, the name is the class's.
+    if (found.is(Symbol::Sort::Function) && p_.functions[found.index()].form == FunctionForm::Constructor && p_.functions[found.index()].owner != kNone)
+      return Symbol(Symbol::Sort::Type, p_.functions[found.index()].owner);
     return found.is(Symbol::Sort::Alias) ? k_.followAlias(found, f_) : found;
   }
 
@@ -924,7 +927,8 @@ void classify(const Program& p, Use& use) {
       case Kind::AddressOf: use.access = Access::Bind; return;
       case Kind::Call: case Kind::Create: case Kind::FieldInit: {
         if (role == Role::Callee) {
-          use.access = Access::Call;
+          // A function that is kept there is read and run; an object with a call operator may change.
+          use.access = p.use(p.typeAt(at)).decl == kNone ? Access::Read : Access::Call;
           return;
         }
         Symbol symbol = p.symbolAt({at.file, up});

@@ -831,7 +831,10 @@ class Recogniser {
         return;
       }
     }
-    if (p_.variables[entity.slot].modifiers & kThreadLocal) {
+    // While its class is loaded, once and under the language's guard.
+    const Guarantees& promises = p_.guarantees(site.place.file);
+    bool loading = site.in != kNone && p_.functions[site.in].form == FunctionForm::Initialiser && (p_.functions[site.in].modifiers & kStatic) && promises.guardedLocalStatic.holds && promises.orderedAcrossFiles.holds;
+    if ((p_.variables[entity.slot].modifiers & kThreadLocal) || loading) {
       facts.guard = GuardSort::Language;
       return;
     }
@@ -872,8 +875,9 @@ class Recogniser {
       bool refuses = refusesSecond(p_, type);
       bool selfMade = isSetToThis(v);
       if (accessor && setElsewhere && !selfMade && !closed) return EntityKind::Ambient;
-      if (ownAccessor || refuses) return EntityKind::Singleton;
-      if (closed && (accessor || slotInside || entity.creation.made == type)) return EntityKind::Singleton;
+      bool value = !refuses && !selfMade && makesMore(entity);
+      if ((ownAccessor && !value) || refuses) return EntityKind::Singleton;
+      if (closed && !value && (accessor || slotInside || entity.creation.made == type)) return EntityKind::Singleton;
       if (slotInside && selfMade) return EntityKind::Singleton;
       if (accessor) return EntityKind::SharedInstance;
       if (slotInside && (p_.variables[v].modifiers & kPublic)) return EntityKind::SharedInstance;
@@ -887,6 +891,34 @@ class Recogniser {
       case Storage::Field: return EntityKind::SharedInstance;
       default: return EntityKind::GlobalVariable;
     }
+  }
+
+  TypeIndex outermost(TypeIndex type) const {
+    for (int depth = 0; type != kNone && depth < 20; ++depth) {
+      ScopeIndex around = p_.types[type].parent;
+      if (around == kNone || p_.scopes[around].sort != Scope::Sort::Type) break;
+      type = p_.scopes[around].type;
+    }
+    return type;
+  }
+
+  // Does the class (or what it is nested with) make others too, for other places?
+  // Then it is a class of values, of which this is one that is kept.
+  bool makesMore(const Entity& entity) const {
+    VariableIndex v = entity.slot;
+    TypeIndex home = outermost(entity.type);
+    for (uint32_t c : p_.creationsOfType[entity.type]) {
+      const Creation& creation = p_.creations[c];
+      if (creation.asBase || creation.copy || creation.delegated || creation.place == entity.creation.place || creation.asVariable == v || creation.inInitialiserOf == v) continue;
+      if (creation.in != kNone && creation.in == entity.creation.in) continue;
+      Place assign = p_.around(creation.place, Kind::Assign);
+      NodeId target = assign.node == kNoNode ? kNoNode : p_.file(assign).child(assign.node, Role::Target);
+      Symbol into = target == kNoNode ? Symbol{} : p_.links[assign.file].symbol[target];
+      if (into.is(Symbol::Sort::Variable) && into.index() == v) continue;
+      TypeIndex owner = creation.in != kNone ? p_.functions[creation.in].owner : creation.inInitialiserOf != kNone ? p_.variables[creation.inInitialiserOf].owner : kNone;
+      if (owner != kNone && outermost(owner) == home) return true;
+    }
+    return false;
   }
 
   // A keyed table whose values are objects that do something.

@@ -8,7 +8,7 @@ class Crane {
   }
 }
 
-globalThis.mainCrane = new Crane();  // entity: shared-instance mainCrane lazy single-threaded
+globalThis.mainCrane = new Crane();  // entity: shared-instance mainCrane lazy language
 
 const KEY = Symbol.for('office.pilots');  // harmless: KEY
 
