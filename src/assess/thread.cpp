@@ -37,6 +37,10 @@ bool isArithmetic(const Program& p, VariableIndex v) {
   return (traits & (kAtomicType | kCollection | kKeyedCollection | kTextType | kPointerLike)) == 0;
 }
 
+// Is it one object of a class of which there are many? What is done to a field
+// of the class somewhere is then hardly done to this one.
+bool oneOfMany(const Program& p, const Entity& e) { return e.kind != EntityKind::Singleton && e.type != kNone && p.creationsOfType[e.type].size() > 4; }
+
 // x = x + 1
 bool readsItself(const Program& p, const Use& use) {
   Place up = p.parent(use.place);
@@ -249,6 +253,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
     for (const StateField& field : e.state) {
       if (!field.changes || field.lock != kNone) continue;
       const Variable& variable = p.variables[field.variable];
+      if (variable.storage == Storage::Field && oneOfMany(p, e)) continue;
       uint32_t traits = p.traits(variable.declarations.front().file, variable.type);
       if (traits & (kAtomicType | kThreadType | kSafeToShare)) continue;
       if (p.classBehind(variable.declarations.front().file, variable.type) != kNone && field.variable == e.slot) continue;
@@ -299,6 +304,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
     for (const StateField& field : e.state) {
       if (!isArithmetic(p, field.variable)) continue;
       bool ownVariable = p.variables[field.variable].lives();
+      if (!ownVariable && oneOfMany(p, e)) continue;
       std::vector<Evidence> sites;
       Place start;
       std::string way;

@@ -137,46 +137,60 @@ bool hasOpenConstructor(const Program& program, TypeIndex type, Place* where) {
   return program.guarantees(decl.definition.file).implicitConstructor.holds;
 }
 
-bool refusesSecond(const Program& program, TypeIndex type) {
-  const TypeDecl& decl = program.types[type];
-  for (FunctionIndex m : decl.methods) {
-    const Function& fn = program.functions[m];
-    if ((fn.form != FunctionForm::Constructor && fn.form != FunctionForm::Factory) || !fn.definition.known()) continue;
-    // It returns what is kept instead of a new object.
-    for (uint32_t u : program.usesInFunction[m]) {
-      const Use& use = program.uses[u];
-      if (!program.variables[use.variable].lives() || program.classBehind(use.place.file, program.variables[use.variable].type) == kNone) continue;
-      if (program.node(program.parent(use.place)).kind == Kind::Return) return true;
+namespace {
+
+// Does this constructor refuse to make a second object, or hand out the old one?
+bool refuses(const Program& program, TypeIndex type, FunctionIndex m) {
+  // It returns what is kept instead of a new object.
+  for (uint32_t u : program.usesInFunction[m]) {
+    const Use& use = program.uses[u];
+    if (!program.variables[use.variable].lives() || program.classBehind(use.place.file, program.variables[use.variable].type) == kNone) continue;
+    if (program.node(program.parent(use.place)).kind == Kind::Return) return true;
+  }
+  // A test of a class-level field followed by a throw or an abort.
+  for (uint32_t u : program.usesInFunction[m]) {
+    const Use& use = program.uses[u];
+    const Variable& tested = program.variables[use.variable];
+    bool ownField = tested.storage == Storage::StaticField && tested.owner == type;
+    bool ownFile = tested.storage == Storage::Global && program.classBehind(use.place.file, tested.type) == type;
+    if (!ownField && !ownFile) continue;
+    Place branch = program.around(use.place, Kind::If);
+    if (branch.node == kNoNode) {
+      // assert(!instance);
+      Place call = program.around(use.place, Kind::Call);
+      if (call.node == kNoNode) continue;
+      NodeId callee = program.file(call).child(call.node, Role::Callee);
+      if (callee != kNoNode && (program.guarantees(call.file).callTraits(program.file(call).name(callee)) & kAborts)) return true;
+      std::string_view name = callee == kNoNode ? std::string_view{} : program.file(call).name(callee);
+      if (lowerCase(name).find("assert") != std::string::npos) return true;
+      continue;
     }
-    // A test of a class-level field followed by a throw or an abort.
-    for (uint32_t u : program.usesInFunction[m]) {
-      const Use& use = program.uses[u];
-      const Variable& tested = program.variables[use.variable];
-      bool ownField = tested.storage == Storage::StaticField && tested.owner == type;
-      bool ownFile = tested.storage == Storage::Global && program.classBehind(use.place.file, tested.type) == type;
-      if (!ownField && !ownFile) continue;
-      Place branch = program.around(use.place, Kind::If);
-      if (branch.node == kNoNode) {
-        // assert(!instance);
-        Place call = program.around(use.place, Kind::Call);
-        if (call.node == kNoNode) continue;
-        NodeId callee = program.file(call).child(call.node, Role::Callee);
-        if (callee != kNoNode && (program.guarantees(call.file).callTraits(program.file(call).name(callee)) & kAborts)) return true;
-        std::string_view name = callee == kNoNode ? std::string_view{} : program.file(call).name(callee);
-        if (lowerCase(name).find("assert") != std::string::npos) return true;
-        continue;
-      }
-      const LoweredFile& file = program.file(branch);
-      for (NodeId n = branch.node + 1; n < file.nodes.size() && file[n].span.begin < file[branch.node].span.end; ++n) {
-        if (file[n].kind == Kind::Throw) return true;
-        if (file[n].kind == Kind::Call) {
-          NodeId callee = file.child(n, Role::Callee);
-          if (callee != kNoNode && (program.guarantees(branch.file).callTraits(file.name(callee)) & kAborts)) return true;
-        }
+    const LoweredFile& file = program.file(branch);
+    for (NodeId n = branch.node + 1; n < file.nodes.size() && file[n].span.begin < file[branch.node].span.end; ++n) {
+      if (file[n].kind == Kind::Throw) return true;
+      if (file[n].kind == Kind::Call) {
+        NodeId callee = file.child(n, Role::Callee);
+        if (callee != kNoNode && (program.guarantees(branch.file).callTraits(file.name(callee)) & kAborts)) return true;
       }
     }
   }
   return false;
+}
+
+}  // namespace
+
+bool refusesSecond(const Program& program, TypeIndex type) {
+  // One that makes another without a look is a way past the others.
+  bool any = false;
+  for (FunctionIndex m : program.types[type].methods) {
+    const Function& fn = program.functions[m];
+    if (fn.form == FunctionForm::Factory && fn.definition.known() && refuses(program, type, m)) return true;
+    bool copies = fn.parameters.size() == 1 && program.use(program.variables[fn.parameters[0]].type).decl == type;
+    if (fn.form != FunctionForm::Constructor || !fn.definition.known() || copies || (fn.modifiers & kDeleted)) continue;
+    if (!refuses(program, type, m)) return false;
+    any = true;
+  }
+  return any;
 }
 
 std::string functionText(const Program& program, FunctionIndex function) {
