@@ -1,4 +1,5 @@
 #include <fmt/format.h>
+#include <sys/ioctl.h>
 #include <unistd.h>
 
 #include <algorithm>
@@ -75,8 +76,12 @@ TextStyle styleOf(const Options& options, bool toFile) {
   std::string when = options.text("color");
   bool terminal = !toFile && ::isatty(1);
   style.colour = when == "always" || (when == "auto" && terminal && !std::getenv("NO_COLOR"));
-  if (const char* columns = std::getenv("COLUMNS"))
-    if (int n = std::atoi(columns); n >= 60 && n <= 400) style.width = n;
+  // A terminal has a width, and so has who sets COLUMNS; in a file or a pipe nothing is cut.
+  int columns = 0;
+  if (const char* told = std::getenv("COLUMNS")) columns = std::atoi(told);
+  if (winsize window{}; columns == 0 && terminal && ::ioctl(1, TIOCGWINSZ, &window) == 0) columns = window.ws_col;
+  style.cut = terminal || columns > 0;
+  if (columns >= 60 && columns <= 400) style.width = columns;
   return style;
 }
 
@@ -147,7 +152,7 @@ std::string fileText(const std::string& path) {
 
 CacheKey keyOf(const SourceTree& tree, const Input& input, const TextStyle& style, const std::vector<std::string>& question) {
   KeyMaker key;
-  key.add(buildFingerprint()).add("answer").add(tree.root).add(static_cast<uint64_t>(style.width)).add(static_cast<uint64_t>(style.colour));
+  key.add(buildFingerprint()).add("answer").add(tree.root).add(static_cast<uint64_t>(style.width)).add(static_cast<uint64_t>(style.cut)).add(static_cast<uint64_t>(style.colour));
   for (const std::string& word : question) key.add(word);
   key.add(fileText(input.config.path));
   if (!input.config.ledger.empty()) key.add(fileText((std::filesystem::path(input.config.path).parent_path() / input.config.ledger).string()));

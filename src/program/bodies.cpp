@@ -330,6 +330,9 @@ class BodyWalk {
   TypeUseId member(NodeId id, size_t arguments, bool called) {
     NodeId receiver = file().child(id, Role::Receiver);
     TypeUseId type = receiver == kNoNode ? 0 : visit(receiver);
+    for (NodeId c : children(file(), id))  // name<Type>
+      if (node(c).role == Role::TypeArgument)
+        if (TypeIndex decl = p_.use(k_.writtenType(f_, c, scope_)).decl; decl != kNone) setSymbol(c, Symbol(Symbol::Sort::Type, decl));
     NameId name = global(id);
     if (TypeUseId result = 0; memberOfScope(id, receiver, arguments, called, result)) return result;
     const TypeUse before = p_.use(type);

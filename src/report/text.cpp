@@ -72,7 +72,7 @@ std::string tableText(const std::vector<std::vector<std::string>>& rows, const T
     for (size_t i = 0; i < row.size(); ++i) widths[i] = std::max(widths[i], columns(row[i]));
   size_t total = 2 * (widths.size() - 1);
   for (size_t w : widths) total += w;
-  while (total > static_cast<size_t>(style.width)) {
+  while (style.cut && total > static_cast<size_t>(style.width)) {
     auto widest = std::max_element(flexible.begin(), flexible.end(), [&](size_t x, size_t y) { return widths[x] < widths[y]; });
     if (widest == flexible.end() || widths[*widest] <= 14) break;
     --widths[*widest];

@@ -9,7 +9,8 @@ namespace elmcart {
 
 struct TextStyle {
   bool colour = false;
-  int width = 110;  // columns
+  int width = 110;   // columns
+  bool cut = false;  // names and paths that are too long for a table's line are cut to it
 };
 
 std::string surveyText(const Analysis& analysis, bool all, const TextStyle& style);

@@ -411,6 +411,19 @@ class CsharpLowerer : public SharedLowerer {
     }
   }
 
+  // receiver.Name<A, B>
+  bool ownMember(TSNode node, NodeId parent, Role role) override {
+    TSNode name = field(node, f_.name);
+    if (!is(name, "generic_name")) return false;
+    NodeId id = add(parent, Kind::Member, role, node);
+    visit(firstField(node, f_.expression, f_.object), id, Role::Receiver);
+    TSNode word = firstNamed(name);
+    build_.setName(id, text(word), begin(word));
+    if (TSNode list = childOfType(name, "type_argument_list"); !isNull(list))
+      for (TSNode one : named(list)) typeRef(one, id, Role::TypeArgument);
+    return true;
+  }
+
   std::string currentClass_;
   bool inInterface_ = false;
   TSNode writtenType_{};  // of the declaration around a `new(…)` without a type

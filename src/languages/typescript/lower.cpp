@@ -49,7 +49,7 @@ Language tsxLanguage() {
   static constexpr std::string_view kExtensions[] = {".tsx"};
   Language language = common();
   language.id = "tsx";
-  language.name = "TSX";
+  language.name = "TypeScript";
   language.extensions = kExtensions;
   language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { lowerScript(markupGrammar(), text, lore, out); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(markupGrammar(), text); };

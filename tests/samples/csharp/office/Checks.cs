@@ -211,7 +211,7 @@ public sealed partial class Anchorage
 
 public interface IDesk { }
 
-public class CustomsDesk : IDesk { }
+public class CustomsDesk : IDesk { }  // entity: container-managed CustomsDesk
 
 public class Inspector
 {
