@@ -874,6 +874,35 @@ class DartLowerer : public SharedLowerer {
   std::vector<Cascade> pending_;  // of the statement at hand
 };
 
+// The grammar goes round for ever over a file that is cut off behind a member's
+// name ("a.le"). Such a file is read with a semicolon behind its end.
+bool cutOff(std::string_view text) {
+  while (!text.empty()) {
+    size_t start = text.rfind('\n') == std::string_view::npos ? 0 : text.rfind('\n') + 1;
+    std::string_view line = text.substr(start);
+    line = trim(line.substr(0, line.find("//")));
+    if (!line.empty()) return line.back() != '}' && line.back() != ';' && line.back() != '/';
+    text = text.substr(0, start == 0 ? 0 : start - 1);
+  }
+  return false;
+}
+
+// Nothing stands behind the end of the text that was given.
+void endAt(LoweredFile& file) {
+  for (Node& node : file.nodes) {
+    if (node.kind == Kind::Unread && node.span.end > file.textSize) file.unreadBytes -= std::min(file.unreadBytes, node.span.end - std::max(node.span.begin, file.textSize));
+    node.span.begin = std::min(node.span.begin, file.textSize);
+    node.span.end = std::min(node.span.end, file.textSize);
+  }
+}
+
+void lowerDart(std::string_view text, LoweredFile& out) {
+  if (!cutOff(text)) return DartLowerer(grammar(), text, out).run();
+  std::string whole = std::string(text) + "\n;";
+  DartLowerer(grammar(), whole, out).run();
+  endAt(out);
+}
+
 }  // namespace
 
 Language dartLanguage() {
@@ -890,8 +919,8 @@ Language dartLanguage() {
   language.createsByCall = true;
   language.modulesByFolder = true;
   language.guarantees = &dartGuarantees();
-  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { DartLowerer(grammar(), text, out).run(); };
-  language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
+  language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerDart(text, out); };
+  language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), cutOff(text) ? std::string_view{} : text); };
   return language;
 }
 
