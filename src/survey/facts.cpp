@@ -126,6 +126,8 @@ bool hasOpenConstructor(const Program& program, TypeIndex type, Place* where) {
     if (copyOrMove) continue;
     any = true;
     if (fn.modifiers & (kPrivate | kProtected | kDeleted)) continue;
+    // Written in a part of the class only, without a word on who may call it.
+    if (!(fn.modifiers & kPublic) && program.node(program.parent(fn.declarations.front())).has(kPart)) continue;
     if (where) *where = fn.declarations.front();
     return true;
   }

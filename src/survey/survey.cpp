@@ -248,7 +248,9 @@ class Recogniser {
     }
     bool pointerToMutable = use.has(kPointer) && !use.has(kPointeeConst) && type != kNone;
     if (variable.modifiers & kConstant) return pointerToMutable ? "" : "a compile-time constant";
-    if ((variable.modifiers & kConst) && !use.has(kPointer | kReference)) {
+    // Of what type it is may not be told; what is done to it tells that it changes.
+    bool told = !managed || use.name != 0 || !changedThrough(v);
+    if ((variable.modifiers & kConst) && told && !use.has(kPointer | kReference)) {
       if (type != kNone && use.decl != kNone && hasMutableField(type)) return "";
       if (type != kNone && use.decl == kNone) {
         // const unique_ptr<T>: the pointer is fixed, what it points to is not.
@@ -333,7 +335,7 @@ class Recogniser {
         // A class that only holds another's instance is that one's slot.
         bool holdsInstance = (p_.use(p_.variables[v].type).modifiers & kManaged) == kManaged && classOf(v) != kNone && (p_.variables[v].modifiers & kConst);
         // A value for each thread is a piece of state by itself.
-        bool perThread = traitsOf(v) & kPerThread;
+        bool perThread = (traitsOf(v) & kPerThread) || (p_.variables[v].modifiers & kThreadLocal);
         mutableState |= classOf(v) != t && !holdsInstance && !perThread && isMutableState(v);
       }
       for (VariableIndex v : decl.statics) onlyStatic &= !isInstanceTable(v);

@@ -55,11 +55,17 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"File::ReadAllText", kReadsFile},
     {"FileStream", kReadsFile},
     {"HttpClient", kNetwork},
+    {"Parallel::For", kRunsLater},
+    {"Parallel::ForEach", kRunsLater},
     {"Process::Start", kStartsProcess},
+    {"QueueUserWorkItem", kRunsLater},
     {"Socket", kNetwork | kTakesResource},
+    {"StartNew", kRunsLater},
     {"StreamReader", kReadsFile},
+    {"Task::Run", kRunsLater},
     {"TcpClient", kNetwork | kTakesResource},
     {"Thread::Sleep", kSleeps},
+    {"ThreadPool::QueueUserWorkItem", kRunsLater},
 });
 static_assert(sortedByName(kTypes) && sortedByName(kCalls));
 

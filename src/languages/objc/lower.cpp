@@ -423,7 +423,8 @@ class ObjcLowerer : public SharedLowerer {
     FunctionForm form = constructs ? FunctionForm::Constructor : !ofClass && selector == "dealloc" ? FunctionForm::Destructor : starts ? FunctionForm::Initialiser
                         : ofClass && selector == "allocWithZone:" ? FunctionForm::Factory
                         : given.empty() && written.find("void)") == std::string_view::npos ? FunctionForm::Getter : FunctionForm::Function;
-    uint32_t bits = kPublic | (ofClass ? kStatic : 0u);
+    // What only an implementation has is known to nobody else, but for what every object has.
+    uint32_t bits = (is(node, "method_definition") && selector != "init" ? 0u : uint32_t{kPublic}) | (ofClass ? kStatic : 0u);
     // Declared so that nobody may send it.
     std::string_view whole = original_.substr(begin(node), std::min<size_t>(original_.find('\n', ts_node_end_byte(node)), original_.size()) - begin(node));
     if (is(node, "method_declaration") && (whole.find("NS_UNAVAILABLE") != std::string_view::npos || whole.find("unavailable") != std::string_view::npos)) bits |= kDeleted;

@@ -5,7 +5,7 @@ object TicketOffice {  // entity: singleton TicketOffice eager language
     private var next = 1
 
     fun draw(): Int {
-        next += 1
+        next += 1  // finding: thread.lost-update
         return next
     }
 }
@@ -65,7 +65,7 @@ private var count = 0  // entity: global-variable count eager language
 const val LIMIT = 12  // harmless: LIMIT
 
 fun counted(): Int {
-    count += 1
+    count += 1  // finding: thread.lost-update
     return count
 }
 

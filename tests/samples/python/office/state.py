@@ -16,7 +16,7 @@ Ready = bool  # harmless: Ready
 
 def draw():
     global _next
-    _next += 1
+    _next += 1  # finding: thread.lost-update
     return _next
 
 
@@ -36,7 +36,7 @@ class Tug:
     horn: str
 
     def __init__(self):
-        Tug.made += 1
+        Tug.made += 1  # finding: thread.lost-update
         self.colour = "blue"
 
 

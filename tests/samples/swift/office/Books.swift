@@ -43,7 +43,7 @@ final class PilotRoster {  // entity: singleton PilotRoster lazy none
 struct Tickets {  // entity: static-holder Tickets eager language
     static var next = 1
     static func draw() -> Int {
-        next += 1
+        next += 1  // finding: thread.lost-update
         return next
     }
 }

@@ -1,0 +1,57 @@
+package office
+
+// The shift that is on, set by who begins it.
+class Shift(val name: String) {  // entity: singleton Shift lazy none // finding: single.open-constructor
+    companion object {
+        private var current: Shift? = null
+
+        fun current(): Shift? = current  // finding: single.may-return-nothing
+
+        fun begin(name: String) {
+            current = Shift(name)
+        }
+    }
+}
+
+// One for each quay.
+object Quays {  // entity: singleton Quays eager language
+    private val quays = mutableMapOf<String, Quay>()
+
+    fun quay(name: String): Quay = quays.getOrPut(name) { Quay() }
+}
+
+class Quay {
+    var ships = 0
+}
+
+// Constants with state of their own.
+enum class Flag(var shown: Boolean) {
+    NORTH(false),  // entity: shared-instance NORTH eager language
+    SOUTH(false);  // entity: shared-instance SOUTH eager language
+
+    fun show() {
+        shown = true
+    }
+}
+
+// Two where one was meant.
+class Foghorn private constructor() {  // entity: singleton Foghorn eager language
+    private var blown = 0
+
+    fun blow() {
+        blown = blown + 1
+    }
+
+    companion object {
+        val horn = Foghorn()
+    }
+}
+
+class HornTest {
+    val quay = Quays.quay("north")
+
+    fun raise() {
+        Flag.NORTH.show()  // finding: tie.hidden-dependency
+        Foghorn.horn.blow()  // finding: tie.hidden-dependency
+    }
+}

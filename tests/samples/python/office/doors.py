@@ -1,0 +1,55 @@
+"""Doors that are opened, replaced and shared."""
+import threading
+
+_current = None  # entity: shared-instance _current lazy none
+_hooks = []  # entity: global-variable _hooks eager language
+_quays = {}  # entity: registry _quays eager language
+
+
+class Shift:
+    def __init__(self, name):
+        self.name = name
+
+
+def current():
+    return _current  # finding: single.may-return-nothing
+
+
+def begin(name):
+    global _current
+    _current = Shift(name)
+
+
+class Quay:
+    def __init__(self):
+        self.ships = 0
+
+
+def quay(name):
+    if name not in _quays:
+        _quays[name] = Quay()
+    return _quays[name]
+
+
+def on_arrival(hook):
+    _hooks.append(hook)
+
+
+class Foghorn:  # entity: singleton Foghorn lazy none
+    _horn = None
+
+    def __new__(cls):
+        if cls._horn is None:
+            cls._horn = super().__new__(cls)  # finding: thread.unguarded-creation
+        return cls._horn
+
+    def __init__(self):
+        self.blown = 0  # finding: single.reinitialised
+
+    def blow(self):
+        self.blown += 1
+
+
+def sound():
+    Foghorn().blow()
+    Foghorn().blow()

@@ -1,0 +1,30 @@
+"""What two threads change at once."""
+import threading
+
+
+class Tally:  # entity: static-holder Tally eager language
+    ships = 0
+    boats = 0
+    _gate = threading.Lock()  # harmless: _gate
+
+    @classmethod
+    def arrive(cls):
+        cls.ships += 1  # finding: thread.lost-update
+        with cls._gate:
+            cls.boats += 1
+
+
+def watch():
+    threading.Thread(target=Tally.arrive).start()
+    Tally.arrive()
+
+
+_keeper = threading.local()  # entity: thread-local _keeper none none
+
+
+def begin(name):
+    _keeper.name = name
+
+
+def keeper():
+    return _keeper.name
