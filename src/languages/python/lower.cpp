@@ -69,7 +69,11 @@ class PythonLowerer : public ModuleLowerer {
     // 4.2.2: a name bound anywhere in the module's blocks is the module's, and so
     // is one that a function declares global.
     std::set<std::string> nested;
-    for (TSNode child : named(root)) assignedNames(child, nested, false);
+    for (TSNode child : named(root)) {
+      // What a file does when it is the program itself is nobody else's.
+      if (is(child, "if_statement") && text(field(child, f_.condition)).find("__name__") != std::string_view::npos) continue;
+      assignedNames(child, nested, false);
+    }
     std::set<std::string> direct, globals;
     for (TSNode child : named(root))
       if (TSNode name = simpleTarget(child); !isNull(name)) direct.insert(std::string(text(name)));

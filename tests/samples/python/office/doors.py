@@ -53,3 +53,8 @@ class Foghorn:  # entity: singleton Foghorn lazy none
 def sound():
     Foghorn().blow()
     Foghorn().blow()
+
+
+if __name__ == "__main__":
+    horn = Foghorn()
+    horn.blow()

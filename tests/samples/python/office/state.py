@@ -57,6 +57,6 @@ class Barge:
 
 
 if __name__ == "__main__":
-    berth = 1  # harmless: berth
+    berth = 1
     berth = 2
     arrive("Elm")
