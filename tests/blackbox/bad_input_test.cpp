@@ -74,7 +74,7 @@ TEST(BadInput, DeepNestingInEveryLanguage) {
 TEST(BadInput, FilesThatAreCutOff) {
   Folder folder;
   folder.write("good.cpp", kGood);
-  std::string text = "class Book {\n  static final Book _only = Book._();\n  Book._();\n  // the length\n  int get count => _berths.length;\n  void add(String ship) {\n    _berths.add(ship.trim());\n  }\n}\n";
+  std::string text = "class Book {\n  static final Book _only = Book._();\n  Book._();\n  // the length\n  int get count => _berths.length;\n  void add(String ship) {\n    _berths.add(ship.trim());\n  }\n  String show() => 'berth ${_berths.first} of \"${r'a'.length}\" /* no */ \\' and more';\n  /* the end */\n}\n";
   for (size_t length = 0; length < text.size(); ++length) folder.write("cut" + std::to_string(length) + ".dart", text.substr(0, length));
   folder.write("books.dart",
                "// The books of the harbour office, each kept by one object.\nlibrary office.books;\n\nimport 'dart:io';\n\npart 'tickets.dart';\n\n// A factory constructor over a static final.\n"

@@ -874,17 +874,70 @@ class DartLowerer : public SharedLowerer {
   std::vector<Cascade> pending_;  // of the statement at hand
 };
 
+// What has to stand behind the end of a file that is cut off: the ends of its
+// open strings, of the expressions in them (16.5) and of a comment.
+std::string openEnds(std::string_view text) {
+  struct Frame {
+    std::string quote;  // empty: code, the whole file's or that of an expression in a string
+    bool raw = false;
+    int braces = 0;
+  };
+  std::vector<Frame> frames(1);
+  auto at = [&](size_t i, std::string_view what) { return text.compare(i, what.size(), what) == 0; };
+  for (size_t i = 0; i < text.size();) {
+    Frame& frame = frames.back();
+    if (!frame.quote.empty()) {
+      if (!frame.raw && text[i] == '\\') {
+        i += 2;
+      } else if (!frame.raw && at(i, "${")) {
+        frames.emplace_back();
+        i += 2;
+      } else if (at(i, frame.quote)) {
+        i += frame.quote.size();
+        frames.pop_back();
+      } else {
+        if (text[i] == '\n' && frame.quote.size() == 1) frames.pop_back();  // such a string ends with its line
+        ++i;
+      }
+    } else if (at(i, "//")) {
+      i = std::min(text.find('\n', i), text.size());
+    } else if (at(i, "/*")) {
+      size_t end = text.find("*/", i + 2);
+      if (end == std::string_view::npos) return "*/";
+      i = end + 2;
+    } else if (text[i] == '\'' || text[i] == '"') {
+      bool triple = i + 2 < text.size() && text[i + 1] == text[i] && text[i + 2] == text[i];
+      bool raw = i > 0 && text[i - 1] == 'r' && (i == 1 || !isWordByte(text[i - 2]));
+      frames.push_back({std::string(triple ? 3 : 1, text[i]), raw, 0});
+      i += triple ? 3 : 1;
+    } else {
+      if (text[i] == '{') ++frame.braces;
+      if (text[i] == '}' && --frame.braces < 0) {
+        frame.braces = 0;
+        if (frames.size() > 1) frames.pop_back();
+      }
+      ++i;
+    }
+    if (frames.size() > 200) break;
+  }
+  std::string out;
+  for (size_t i = frames.size(); i-- > 1;) out += frames[i].quote.empty() ? "}" : frames[i].quote;
+  return out;
+}
+
 // The grammar goes round for ever over a file that is cut off behind a member's
-// name ("a.le"). Such a file is read with a semicolon behind its end.
-bool cutOff(std::string_view text) {
+// name ("a.le") or in a string. Such a file is read with what ends it.
+std::string missingEnd(std::string_view text) {
+  std::string out = openEnds(text);
+  if (!out.empty()) return out + "\n;";
   while (!text.empty()) {
     size_t start = text.rfind('\n') == std::string_view::npos ? 0 : text.rfind('\n') + 1;
     std::string_view line = text.substr(start);
     line = trim(line.substr(0, line.find("//")));
-    if (!line.empty()) return line.back() != '}' && line.back() != ';' && line.back() != '/';
+    if (!line.empty()) return line.back() != '}' && line.back() != ';' && line.back() != '/' ? "\n;" : "";
     text = text.substr(0, start == 0 ? 0 : start - 1);
   }
-  return false;
+  return "";
 }
 
 // Nothing stands behind the end of the text that was given.
@@ -897,8 +950,9 @@ void endAt(LoweredFile& file) {
 }
 
 void lowerDart(std::string_view text, LoweredFile& out) {
-  if (!cutOff(text)) return DartLowerer(grammar(), text, out).run();
-  std::string whole = std::string(text) + "\n;";
+  std::string end = missingEnd(text);
+  if (end.empty()) return DartLowerer(grammar(), text, out).run();
+  std::string whole = std::string(text) + end;
   DartLowerer(grammar(), whole, out).run();
   endAt(out);
 }
@@ -920,7 +974,7 @@ Language dartLanguage() {
   language.modulesByFolder = true;
   language.guarantees = &dartGuarantees();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerDart(text, out); };
-  language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), cutOff(text) ? std::string_view{} : text); };
+  language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), std::string(text) + missingEnd(text)); };
   return language;
 }
 
