@@ -155,7 +155,8 @@ bool refuses(const Program& program, TypeIndex type, FunctionIndex m) {
     const Variable& tested = program.variables[use.variable];
     bool ownField = tested.storage == Storage::StaticField && tested.owner == type;
     bool ownFile = tested.storage == Storage::Global && program.classBehind(use.place.file, tested.type) == type;
-    if (!ownField && !ownFile) continue;
+    // What never changes cannot tell the second from the first.
+    if ((!ownField && !ownFile) || (tested.modifiers & (kConst | kConstant))) continue;
     Place branch = program.around(use.place, Kind::If);
     if (branch.node == kNoNode) {
       // assert(!instance);
