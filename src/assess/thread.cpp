@@ -261,7 +261,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       bool onlyCounts = true;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
-        if (isConstruction(p, use.in)) continue;
+        if (isConstruction(p, use.in) || p.around(use.place, Kind::Once).node != kNoNode) continue;
         Place start;
         bool onThread = s.threads.reaches(use.in) || s.threads.startsAt(use.place, &start);
         if (onThread && !start.known()) start = s.threads.startReaching(use.in);
