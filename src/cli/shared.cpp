@@ -141,10 +141,6 @@ std::unique_ptr<Cache> cacheOf(const Options& options) {
   return cache;
 }
 
-void tellProblems(const std::vector<Error>& problems) {
-  for (const Error& problem : problems) warn(problem.line());
-}
-
 std::string fileText(const std::string& path) {
   auto text = path.empty() ? Result<std::string>(std::string()) : readWhole(path);
   return text ? *text : std::string();
@@ -163,15 +159,21 @@ CacheKey keyOf(const SourceTree& tree, const Input& input, const TextStyle& styl
   return key.key();
 }
 
+// The work itself, and what is to be said of it on the way.
+std::unique_ptr<Analysis> worked(const Options& options, const Input& input, SourceTree tree, bool assess, Cache* cache) {
+  auto result = analyse(std::move(tree), input.config, jobsOf(options), assess, cache);
+  for (const Error& problem : result->problems) warn(problem.line());
+  if (options.flag("verbose")) std::cerr << surveyNumbers(*result);
+  return result;
+}
+
 }  // namespace
 
 std::unique_ptr<Analysis> analysisOf(const Options& options, const std::vector<std::string>& paths, bool assess, int& exitCode) {
   Input input = inputOf(options, paths);
   std::unique_ptr<Cache> cache = cacheOf(options);
-  auto result = analyse(sourcesOf(options, input), input.config, jobsOf(options), assess, cache.get());
-  tellProblems(result->problems);
+  auto result = worked(options, input, sourcesOf(options, input), assess, cache.get());
   if (!result->problems.empty()) exitCode = kUnreadable;
-  if (options.flag("verbose")) std::cerr << surveyNumbers(*result);
   return result;
 }
 
@@ -195,9 +197,7 @@ int answer(const Options& options, const std::vector<std::string>& paths, bool a
       }
     }
   }
-  auto result = analyse(std::move(tree), input.config, jobsOf(options), assess, cache.get());
-  tellProblems(result->problems);
-  if (options.flag("verbose")) std::cerr << surveyNumbers(*result);
+  auto result = worked(options, input, std::move(tree), assess, cache.get());
   Answer made = make(*result);
   if (made.exitCode == kDone && !result->problems.empty()) made.exitCode = kUnreadable;
   emit(options, made.text);

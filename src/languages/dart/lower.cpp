@@ -14,13 +14,13 @@ extern "C" const TSLanguage* tree_sitter_dart(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kImport, kPartOf, kClass, kExtension, kEnum, kRun, kAssignable, kOperators, kUnary, kPostfix, kTernary, kIfNull, kAssign, kThrow, kReturn, kStatementRun, kLocal, kLocalFunction, kFor, kTry, kFunctionExpression, kCreate, kList, kMap, kTest, kCast, kArgument, kAwait, kAlias, kYield, kSwitchStatement };
+enum Own : uint8_t { kImport, kClass, kExtension, kEnum, kRun, kOperators, kUnary, kPostfix, kTernary, kIfNull, kAssign, kThrow, kReturn, kStatementRun, kLocal, kLocalFunction, kFor, kTry, kFunctionExpression, kCreate, kList, kMap, kTest, kCast, kAwait, kAlias, kSwitchStatement };
 
 constexpr ShapeRow kRows[] = {
-    {"comment", Shape::Comment}, {"documentation_comment", Shape::Comment}, {"library_name", Shape::Skip}, {"script_tag", Shape::Skip}, {"part_directive", Shape::Skip}, {"part_of_directive", Shape::Own, kPartOf}, {"import_or_export", Shape::Pass}, {"library_import", Shape::Own, kImport}, {"library_export", Shape::Own, kImport},
+    {"comment", Shape::Comment}, {"documentation_comment", Shape::Comment}, {"library_name", Shape::Skip}, {"script_tag", Shape::Skip}, {"part_directive", Shape::Skip}, {"part_of_directive", Shape::Skip}, {"import_or_export", Shape::Pass}, {"library_import", Shape::Own, kImport}, {"library_export", Shape::Own, kImport},
     {"class_definition", Shape::Own, kClass}, {"mixin_declaration", Shape::Own, kClass}, {"extension_declaration", Shape::Own, kExtension}, {"enum_declaration", Shape::Own, kEnum}, {"type_alias", Shape::Own, kAlias}, {"annotation", Shape::Skip}, {"marker_annotation", Shape::Skip},
-    {"block", Shape::Block}, {"if_statement", Shape::If}, {"for_statement", Shape::Own, kFor}, {"while_statement", Shape::Loop}, {"do_statement", Shape::Loop}, {"switch_statement", Shape::Own, kSwitchStatement}, {"try_statement", Shape::Own, kTry}, {"return_statement", Shape::Own, kReturn}, {"break_statement", Shape::Jump}, {"continue_statement", Shape::Jump}, {"yield_statement", Shape::Own, kYield}, {"yield_each_statement", Shape::Own, kYield}, {"assert_statement", Shape::Skip}, {"expression_statement", Shape::Own, kStatementRun}, {"local_variable_declaration", Shape::Own, kLocal}, {"local_function_declaration", Shape::Own, kLocalFunction}, {"label", Shape::Skip},
-    {"throw_expression", Shape::Own, kThrow}, {"throw_expression_without_cascade", Shape::Own, kThrow}, {"assignment_expression", Shape::Own, kAssign}, {"assignment_expression_without_cascade", Shape::Own, kAssign}, {"assignable_expression", Shape::Own, kAssignable}, {"parenthesized_expression", Shape::Own, kRun}, {"template_substitution", Shape::Own, kRun}, {"argument", Shape::Own, kArgument}, {"named_argument", Shape::Own, kArgument},
+    {"block", Shape::Block}, {"if_statement", Shape::If}, {"for_statement", Shape::Own, kFor}, {"while_statement", Shape::Loop}, {"do_statement", Shape::Loop}, {"switch_statement", Shape::Own, kSwitchStatement}, {"try_statement", Shape::Own, kTry}, {"return_statement", Shape::Own, kReturn}, {"break_statement", Shape::Jump}, {"continue_statement", Shape::Jump}, {"yield_statement", Shape::Own, kStatementRun}, {"yield_each_statement", Shape::Own, kStatementRun}, {"assert_statement", Shape::Skip}, {"expression_statement", Shape::Own, kStatementRun}, {"local_variable_declaration", Shape::Own, kLocal}, {"local_function_declaration", Shape::Own, kLocalFunction}, {"label", Shape::Skip},
+    {"throw_expression", Shape::Own, kThrow}, {"throw_expression_without_cascade", Shape::Own, kThrow}, {"assignment_expression", Shape::Own, kAssign}, {"assignment_expression_without_cascade", Shape::Own, kAssign}, {"assignable_expression", Shape::Own, kRun}, {"parenthesized_expression", Shape::Own, kRun}, {"template_substitution", Shape::Own, kRun}, {"argument", Shape::Own, kRun}, {"named_argument", Shape::Own, kRun},
     {"additive_expression", Shape::Own, kOperators}, {"multiplicative_expression", Shape::Own, kOperators}, {"shift_expression", Shape::Own, kOperators}, {"bitwise_and_expression", Shape::Own, kOperators}, {"bitwise_or_expression", Shape::Own, kOperators}, {"bitwise_xor_expression", Shape::Own, kOperators}, {"equality_expression", Shape::Own, kOperators}, {"relational_expression", Shape::Own, kOperators}, {"logical_and_expression", Shape::Own, kOperators}, {"logical_or_expression", Shape::Own, kOperators},
     {"unary_expression", Shape::Own, kUnary}, {"postfix_expression", Shape::Own, kPostfix}, {"await_expression", Shape::Own, kAwait}, {"conditional_expression", Shape::Own, kTernary}, {"if_null_expression", Shape::Own, kIfNull}, {"type_test_expression", Shape::Own, kTest}, {"type_cast_expression", Shape::Own, kCast}, {"function_expression", Shape::Own, kFunctionExpression},
     {"new_expression", Shape::Own, kCreate}, {"const_object_expression", Shape::Own, kCreate}, {"constructor_invocation", Shape::Own, kCreate}, {"list_literal", Shape::Own, kList}, {"set_or_map_literal", Shape::Own, kMap}, {"pair", Shape::Own, kRun}, {"spread_element", Shape::Own, kRun}, {"if_element", Shape::Own, kRun}, {"for_element", Shape::Own, kRun}, {"for_loop_parts", Shape::Own, kRun},
@@ -226,9 +226,7 @@ class DartLowerer : public SharedLowerer {
       uint32_t bits = visibility(plain ? std::string_view("new") : text(name));
       // 10.7.2: a factory is called in place of the constructor; one with a name is a door like any other.
       NodeId id = function(whole, parent, makes ? (plain ? FunctionForm::Factory : FunctionForm::Function) : FunctionForm::Constructor, plain ? std::string_view("new") : text(name), begin(words.front()), bits | (makes ? uint32_t{kStatic} : 0u) | kDefinition);
-      if (makes) {
-        typeRefNamed(text(words.front()), words.front(), id, Role::Type);
-      }
+      if (makes) typeRefNamed(text(words.front()), words.front(), id, Role::Type);
       return finish(id, whole, list, bodyNode);
     }
     FunctionForm kind = form == "getter_signature" ? FunctionForm::Getter : form == "setter_signature" ? FunctionForm::Setter : FunctionForm::Function;
@@ -242,8 +240,7 @@ class DartLowerer : public SharedLowerer {
   // Parameters, initialisers and body.
   void finish(NodeId fn, TSNode whole, TSNode list, TSNode bodyNode) {
     if (!isNull(list)) parameterList(list, fn);
-    TSNode sign = whole;
-    if (TSNode inits = childOfType(sign, "initializers"); !isNull(inits))
+    if (TSNode inits = childOfType(whole, "initializers"); !isNull(inits))
       for (TSNode entry : named(inits)) initializer(entry, fn);
     if (!isNull(bodyNode)) functionBody(bodyNode, fn);
   }
@@ -362,12 +359,9 @@ class DartLowerer : public SharedLowerer {
       }
     bases(childOfType(node, "superclass"), id);
     bases(childOfType(node, "interfaces"), id);
-    std::string outer = currentClass_;
-    currentClass_ = text(name);
     TSNode inner = field(node, f_.body);
     if (isNull(inner)) inner = childOfType(node, "class_body");
     if (!isNull(inner)) members(all(inner), id);
-    currentClass_ = outer;
   }
 
   void bases(TSNode list, NodeId id) {
@@ -501,12 +495,6 @@ class DartLowerer : public SharedLowerer {
     while (n > 0 && !ts_node_is_named(parts[n - 1])) --n;
     if (n == 0) return cascadeObject(cascade, parent, role);
     TSNode last = parts[n - 1];
-    if (is(last, "argument_part")) {
-      NodeId id = add(parent, Kind::Call, role, last);
-      cascadeLink(cascade, parts, n - 1, id, Role::Callee);
-      arguments(childOfType(last, "arguments"), id);
-      return;
-    }
     TSNode part = is(last, "selector") || is(last, "cascade_selector") || endsIn(ts_node_type(last), "assignable_selector") ? firstNamed(last) : last;
     if (is(part, "argument_part")) {
       NodeId id = add(parent, Kind::Call, role, last);
@@ -702,17 +690,14 @@ class DartLowerer : public SharedLowerer {
   void own(TSNode node, uint8_t tag, NodeId parent, Role role) override {
     switch (tag) {
       case kImport: import(node); break;
-      case kPartOf: break;
       case kClass: classNode(node, parent); break;
       case kExtension: {
         // Its members join the type that it extends.
         TSNode extended = field(node, g_.language ? ts_language_field_id_for_name(g_.language, "class", 5) : 0);
-        std::string outer = extending_, outerClass = currentClass_;
-        extending_ = isNull(extended) ? "" : std::string(text(extended));
-        currentClass_ = extending_;
+        std::string outer = extending_;
+        extending_ = text(extended);
         if (TSNode inner = field(node, f_.body); !isNull(inner)) members(all(inner), parent);
         extending_ = outer;
-        currentClass_ = outerClass;
         break;
       }
       case kEnum: {
@@ -733,15 +718,7 @@ class DartLowerer : public SharedLowerer {
         typeRef(words[1], id, Role::Type);
         break;
       }
-      case kRun: case kAssignable: case kArgument: {
-        std::vector<Nodes> parts = runs(node);
-        if (parts.size() == 1) {
-          chain(parts.front(), parent, role);
-        } else {
-          for (const Nodes& part : parts) chain(part, parent, role);
-        }
-        break;
-      }
+      case kRun: eachRun(node, parent, role); break;
       case kOperators: operators(node, parent, role); break;
       case kUnary: {
         std::vector<Nodes> parts = runs(node);
@@ -750,11 +727,9 @@ class DartLowerer : public SharedLowerer {
         // The operator is a named node of its own: left out by runs().
         if (op == "++" || op == "--") chain(parts.back(), add(parent, Kind::Update, role, node), Role::Target);
         else if (!op.empty() && op[0] == '!') {
-          Nodes operand = parts.back();
-          operand.erase(std::remove_if(operand.begin(), operand.end(), [&](TSNode kid) { return is(kid, "prefix_operator"); }), operand.end());
           NodeId id = add(parent, Kind::Logic, role, node);
           build_[id].detail = static_cast<uint8_t>(LogicForm::Not);
-          chain(operand, id, Role::Operand);
+          chain(parts.back(), id, Role::Operand);
         } else if (parts.size() == 1 && parts[0].size() == 1 && is(parts[0][0], "await_expression")) {
           visit(parts[0][0], parent, role);
         } else {
@@ -792,18 +767,8 @@ class DartLowerer : public SharedLowerer {
       }
       case kAssign: assign(node, parent, role); break;
       case kThrow: eachRun(node, add(parent, Kind::Throw, role, node), Role::Value); break;
-      case kReturn: {
-        std::vector<Nodes> parts = runs(node);
-        NodeId id = add(parent, Kind::Return, role, node);
-        for (const Nodes& part : parts) chain(part, id, Role::Value);
-        break;
-      }
-      case kYield: eachRun(node, add(parent, Kind::ExpressionStatement, role, node), Role::None); break;
-      case kStatementRun: {
-        NodeId id = add(parent, Kind::ExpressionStatement, role, node);
-        eachRun(node, id, Role::None);
-        break;
-      }
+      case kReturn: eachRun(node, add(parent, Kind::Return, role, node), Role::Value); break;
+      case kStatementRun: eachRun(node, add(parent, Kind::ExpressionStatement, role, node), Role::None); break;
       case kLocal: local(node, parent); break;
       case kLocalFunction: {
         TSNode whole = childOfType(node, "lambda_expression");
@@ -870,7 +835,7 @@ class DartLowerer : public SharedLowerer {
   }
 
   NodeId home_ = 0;
-  std::string currentClass_, extending_;
+  std::string extending_;
   std::vector<Cascade> pending_;  // of the statement at hand
 };
 
