@@ -40,6 +40,7 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
   out->unreadFiles = loaded.unreadFiles;
   out->unreadBytes = loaded.unreadBytes;
   out->fromCache = loaded.fromCache;
+  out->lasting = loaded.lasting;
   out->loadSeconds = secondsSince(mark);
   out->program = link(loaded.root, std::move(loaded.files), jobs);
   out->linkSeconds = secondsSince(mark);

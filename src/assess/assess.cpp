@@ -374,8 +374,23 @@ std::vector<std::string> consumerClasses(const Subject& s, const Entity& e) {
 
 Assessment assessProgram(const Program& program, const Origins& origins, const Survey& survey, const Config& config) {
   Threads threads(program);
-  Subject subject{program, origins, survey, threads, config, {}};
+  Reaching reaching(program);
+  Locks locks(program);
+  Subject subject{program, origins, survey, threads, config, reaching, locks, {}, {}, {}, {}};
   for (const LoweredFile& file : program.files) subject.testFile.push_back(matchesAny(config.tests, file.path));
+  subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
+  subject.entityOfDoor.assign(program.functions.size(), SIZE_MAX);
+  subject.consumersIn.resize(program.functions.size());
+  for (size_t i = 0; i < survey.entities.size(); ++i) {
+    const Entity& e = survey.entities[i];
+    if (e.harmless) continue;
+    if (e.slot != kNone) subject.entityOfVariable[e.slot] = i;
+    for (VariableIndex v : e.slots) subject.entityOfVariable[v] = i;
+    for (const Door& door : e.doors)
+      if (door.function != kNone) subject.entityOfDoor[door.function] = i;
+    for (uint32_t c = 0; c < e.consumers.size(); ++c)
+      if (e.consumers[c].in != kNone) subject.consumersIn[e.consumers[c].in].emplace_back(i, c);
+  }
   Assessment out;
   for (const Check& check : kChecks) check.run(subject, out.findings);
 

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "assess/finding.h"
+#include "assess/reaching.h"
 #include "assess/threads.h"
 #include "config/config.h"
 #include "survey/survey.h"
@@ -19,7 +20,12 @@ struct Subject {
   const Survey& survey;
   const Threads& threads;
   const Config& config;
-  std::vector<bool> testFile;  // by file
+  const Reaching& reaching;
+  const Locks& locks;
+  std::vector<bool> testFile;            // by file
+  std::vector<size_t> entityOfVariable;  // by slot: the entity that is no harmless one, or SIZE_MAX
+  std::vector<size_t> entityOfDoor;      // by function that hands an entity out, or SIZE_MAX
+  std::vector<std::vector<std::pair<size_t, uint32_t>>> consumersIn;  // by function: entity and position in its consumers
 
   bool inTests(Place place) const { return testFile[place.file]; }
 };

@@ -1,8 +1,6 @@
 // Family "start": initialisation.
 #include <algorithm>
-#include <functional>
 #include <set>
-#include <absl/container/flat_hash_map.h>
 
 #include "assess/families.h"
 
@@ -42,72 +40,6 @@ bool isDynamic(const Program& p, VariableIndex v) {
   return value != kNoNode && calls(value);
 }
 
-struct Step {
-  VariableIndex variable;
-  std::vector<Evidence> chain;
-};
-
-// What runs when variables get their first values.
-class AtLoad {
- public:
-  using Wanted = std::function<bool(VariableIndex)>;
-
-  explicit AtLoad(const Program& p) : p_(p) {
-    // What stands in initialisers outside functions, by the variable initialised.
-    for (const Use& use : p.uses)
-      if (use.inInitialiserOf != kNone && use.in == kNone) uses_[use.inInitialiserOf].push_back(&use);
-    for (const CallSite& call : p.calls)
-      if (call.inInitialiserOf != kNone && call.in == kNone) calls_[call.inInitialiserOf].push_back(&call);
-  }
-
-  // What creating `v` reaches of the variables that are wanted.
-  std::vector<Step> from(const std::string& name, VariableIndex v, const Wanted& wanted) const {
-    std::vector<Step> steps;
-    std::set<FunctionIndex> seen;
-    initialiser(v, name, {}, wanted, seen, 0, steps);
-    return steps;
-  }
-
- private:
-  void initialiser(VariableIndex v, const std::string& name, const std::vector<Evidence>& chain, const Wanted& wanted, std::set<FunctionIndex>& seen, int depth, std::vector<Step>& out) const {
-    if (auto found = uses_.find(v); found != uses_.end())
-      for (const Use* use : found->second) {
-        if (use->variable == v || !wanted(use->variable)) continue;
-        out.push_back({use->variable, with(chain, {use->place, "the initialiser of " + name + " uses " + std::string(p_.text(p_.variables[use->variable].qualified))})});
-      }
-    if (auto found = calls_.find(v); found != calls_.end())
-      for (const CallSite* call : found->second) function(call->callee, with(chain, {call->place, "creating " + name + " runs " + functionText(p_, call->callee)}), wanted, seen, depth, out);
-  }
-
-  void function(FunctionIndex f, const std::vector<Evidence>& chain, const Wanted& wanted, std::set<FunctionIndex>& seen, int depth, std::vector<Step>& out) const {
-    if (f == kNone || depth > 6 || !seen.insert(f).second) return;
-    const Function& fn = p_.functions[f];
-    // Before its body a constructor sets the fields and runs what stands in the class.
-    if (fn.form == FunctionForm::Constructor && fn.owner != kNone) {
-      for (VariableIndex field : p_.types[fn.owner].fields) initialiser(field, std::string(p_.text(p_.variables[field].name)), chain, wanted, seen, depth + 1, out);
-      for (FunctionIndex m : p_.types[fn.owner].methods)
-        if (p_.functions[m].form == FunctionForm::Initialiser && !(p_.functions[m].modifiers & kStatic)) function(m, chain, wanted, seen, depth + 1, out);
-    }
-    for (uint32_t u : p_.usesInFunction[f]) {
-      const Use& use = p_.uses[u];
-      if (wanted(use.variable)) out.push_back({use.variable, with(chain, {use.place, functionText(p_, f) + " uses " + std::string(p_.text(p_.variables[use.variable].qualified))})});
-    }
-    for (uint32_t c : p_.callsInFunction[f]) {
-      const CallSite& call = p_.calls[c];
-      function(call.callee, with(chain, {call.place, functionText(p_, f) + " calls " + functionText(p_, call.callee)}), wanted, seen, depth + 1, out);
-    }
-  }
-
-  static std::vector<Evidence> with(std::vector<Evidence> chain, Evidence next) {
-    chain.push_back(std::move(next));
-    return chain;
-  }
-
-  const Program& p_;
-  absl::flat_hash_map<VariableIndex, std::vector<const Use*>> uses_;
-  absl::flat_hash_map<VariableIndex, std::vector<const CallSite*>> calls_;
-};
-
 // Does its value come from an initialiser that runs, in the order of the text,
 // when its class or file is loaded?
 bool runsInOrder(const Program& p, VariableIndex v) {
@@ -124,17 +56,16 @@ bool runsInOrder(const Program& p, VariableIndex v) {
 
 void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
-  AtLoad atLoad(p);
-  auto dynamic = [&](VariableIndex v) { return isDynamic(p, v); };
+  Wanted dynamic{[&](VariableIndex v) { return isDynamic(p, v); }};
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     VariableIndex v = e.slot;
     if (v == kNone || !isDynamic(p, v) || !p.variables[v].definition.known()) continue;
     Place home = p.variables[v].definition;
     if (p.guarantees(home.file).orderedAcrossFiles.holds) continue;
-    std::vector<Step> steps = atLoad.from(e.name, v, dynamic);
+    std::vector<Reached> steps = s.reaching.fromInitialiser(v, e.name, dynamic);
     std::set<VariableIndex> told;
-    for (Step& step : steps) {
+    for (Reached& step : steps) {
       const Variable& other = p.variables[step.variable];
       if (step.variable == v || other.definition.file == home.file || !told.insert(step.variable).second) continue;
       Finding f = makeFinding(s, infoOf("start.order-across-files"), i, Sureness::Likely);
@@ -151,8 +82,7 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
 
 void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
-  AtLoad atLoad(p);
-  auto ordered = [&](VariableIndex v) { return runsInOrder(p, v); };
+  Wanted ordered{[&](VariableIndex v) { return runsInOrder(p, v); }};
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     std::vector<VariableIndex> slots = e.slots;
@@ -162,7 +92,7 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
       Place home = p.variables[v].definition;
       if (!p.guarantees(home.file).textualOrder.holds) continue;
       std::set<VariableIndex> told;
-      for (Step& step : atLoad.from(e.name, v, ordered)) {
+      for (Reached& step : s.reaching.fromInitialiser(v, e.name, ordered)) {
         const Variable& other = p.variables[step.variable];
         bool together = other.owner == p.variables[v].owner && other.definition.file == home.file && other.storage == p.variables[v].storage;
         if (step.variable == v || !together || p.node(other.definition).span.begin < p.node(home).span.begin || !told.insert(step.variable).second) continue;

@@ -251,7 +251,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
     std::vector<std::string> names;
     std::vector<Evidence> evidence;
     for (const StateField& field : e.state) {
-      if (!field.changes || field.lock != kNone) continue;
+      if (!field.changes || field.lock.known()) continue;
       const Variable& variable = p.variables[field.variable];
       if (variable.storage == Storage::Field && oneOfMany(p, e)) continue;
       uint32_t traits = p.traits(variable.declarations.front().file, variable.type);
@@ -267,7 +267,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
         if (onThread && !start.known()) start = s.threads.startReaching(use.in);
         bool writes = use.access == Access::Write || use.access == Access::Update || (use.access == Access::Call && !use.throughPointer);
         if ((use.access == Access::Write && !readsItself(p, use)) || use.access == Access::Call) onlyCounts = false;
-        if (!locksAround(p, use.place).empty()) continue;
+        if (!s.locks.at(use.place, use.in).empty()) continue;
         if (writes && !writtenAt.known()) writtenAt = use.place;
         if (onThread && !threadAt.known()) threadAt = use.place, threadStart = start;
       }
@@ -313,7 +313,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
         // The constructor of the entity itself runs before anyone shares it; of other objects it does not.
         if (isConstruction(p, use.in) && !ownVariable) continue;
         if (use.access != Access::Update && !(use.access == Access::Write && readsItself(p, use))) continue;
-        if (s.inTests(use.place) || !locksAround(p, use.place).empty()) continue;
+        if (s.inTests(use.place) || !s.locks.at(use.place, use.in).empty()) continue;
         sites.push_back({use.place, "reads " + std::string(p.text(p.variables[field.variable].name)) + ", changes it and writes it back: not one step"});
         if (!start.known()) {
           if (s.threads.reaches(use.in)) start = s.threads.startReaching(use.in);

@@ -202,7 +202,7 @@ int answer(const Options& options, const std::vector<std::string>& paths, bool a
   if (made.exitCode == kDone && !result->problems.empty()) made.exitCode = kUnreadable;
   emit(options, made.text);
   for (const std::string& line : made.messages) say(options, line);
-  if (keep) {
+  if (keep && result->lasting) {
     std::vector<std::string> problems;
     for (const Error& problem : result->problems) problems.push_back(problem.line());
     // In a binary form, for names in it may be of any bytes.

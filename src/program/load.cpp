@@ -113,6 +113,7 @@ LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache) {
   std::vector<size_t> sizes;
   for (const std::string& text : tree.texts) sizes.push_back(text.size());
   std::atomic<size_t> fromCache = 0;
+  std::atomic<bool> allLasting = true;
   forEachLargestFirst(sizes, jobs, [&](size_t i) {
     const Language& language = *tree.languages[i];
     auto known = lore.find(&language);
@@ -134,9 +135,11 @@ LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache) {
     }
     bool lasting = true;
     lowered[i] = lowerOne(language, tree.files[i].path, text, known == lore.end() ? nullptr : known->second.lore.get(), lasting);
-    if (cache && lasting) cache->put(key, toBinary(lowered[i]));
+    if (!lasting) allLasting = false;
+    else if (cache) cache->put(key, toBinary(lowered[i]));
   });
   out.fromCache = fromCache;
+  out.lasting = allLasting;
 
   for (LoweredFile& file : lowered) {
     if (!file.problem.empty()) out.problems.push_back({file.path, file.problem});

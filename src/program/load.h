@@ -23,6 +23,7 @@ struct LoadedTree {
   size_t unreadFiles = 0;           // files with at least one unread byte
   size_t unreadBytes = 0;
   size_t fromCache = 0;             // files that were not read again
+  bool lasting = true;              // would another run read the same? Not when one was left unread for want of time
 };
 
 struct LoadOptions {

@@ -39,7 +39,7 @@ Json surveyJson(const Analysis& a, bool all) {
     }
     for (const StateField& f : e.state)
       state.push_back({{"name", p.text(p.variables[f.variable].name)}, {"type", p.typeText(p.variables[f.variable].type)}, {"changes", f.changes},
-                       {"lock", f.lock == kNone ? Json(nullptr) : Json(p.text(p.variables[f.lock].name))}});
+                       {"lock", f.lock.known() ? Json(lockText(p, f.lock)) : Json(nullptr)}});
     for (const Weight& w : e.creation.weights) {
       Json row = placeJson(p, w.place);
       row["what"] = w.what;

@@ -282,7 +282,7 @@ std::string explainEntityText(const Analysis& a, size_t entity, const TextStyle&
   if (e.enforced >= 0) part("one only", e.enforced ? "yes" : "no: " + joinWith(e.openings, ", "));
   std::vector<std::string> state;
   for (const StateField& f : e.state)
-    state.push_back(std::string(p.text(p.variables[f.variable].name)) + (f.changes ? f.lock != kNone ? " (changes, under " + std::string(p.text(p.variables[f.lock].name)) + ")" : " (changes)" : " (fixed)"));
+    state.push_back(std::string(p.text(p.variables[f.variable].name)) + (f.changes ? f.lock.known() ? " (changes, under " + lockText(p, f.lock) + ")" : " (changes)" : " (fixed)"));
   if (!state.empty()) part("state", joinWith(state, ", "));
   part("end", e.end);
   part("reached", counted(e.consumers.size(), "site", "sites"));

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "program/program.h"
+#include "survey/locks.h"
 
 namespace elmcart {
 
@@ -69,7 +70,7 @@ struct CreationFacts {
 struct StateField {
   VariableIndex variable = kNone;
   bool changes = false;               // written after construction
-  VariableIndex lock = kNone;         // the lock held at every access, if there is one
+  LockId lock;                        // the lock held at every access, if there is one
 };
 
 struct Entity {

@@ -206,26 +206,4 @@ std::string whereText(const Program& program, const Consumer& consumer) {
   return "file level";
 }
 
-std::vector<VariableIndex> locksAround(const Program& program, Place place) {
-  std::vector<VariableIndex> out;
-  const LoweredFile& file = program.file(place);
-  for (NodeId up = program.links[place.file].parent[place.node]; up != kNoNode; up = program.links[place.file].parent[up]) {
-    if (file[up].kind == Kind::Function) break;
-    if (file[up].kind != Kind::Guard) continue;
-    for (NodeId c : children(file, up)) {
-      if (file[c].role != Role::Lock) continue;
-      // The lock is the last variable named: mutex_, this->mutex_, other.mutex_, &mutex_.
-      NodeId at = c;
-      while (file[at].kind == Kind::AddressOf || file[at].kind == Kind::Dereference) {
-        NodeId inner = file.child(at, Role::Operand);
-        if (inner == kNoNode) break;
-        at = inner;
-      }
-      Symbol symbol = program.links[place.file].symbol[at];
-      if (symbol.is(Symbol::Sort::Variable)) out.push_back(symbol.index());
-    }
-  }
-  return out;
-}
-
 }  // namespace elmcart

@@ -50,7 +50,7 @@ namespace {
 
 class Recogniser {
  public:
-  Recogniser(const Program& program, const Origins& origins) : p_(program), o_(origins) { indexStaticHolders(); }
+  Recogniser(const Program& program, const Origins& origins) : p_(program), o_(origins), locks_(program) { indexStaticHolders(); }
 
   Survey run() {
     Survey out;
@@ -358,7 +358,7 @@ class Recogniser {
     for (VariableIndex v : decl.statics) {
       if (!isMutableState(v)) continue;
       entity.slots.push_back(v);
-      entity.state.push_back({v, true, kNone});
+      entity.state.push_back({v, true, {}});
       if (!(p_.variables[v].modifiers & (kPrivate | kProtected))) entity.doors.push_back({Door::Sort::Slot, kNone, v, placeOf(v), std::string(p_.text(p_.variables[v].qualified))});
       for (uint32_t u : p_.usesOfVariable[v]) {
         const Use& use = p_.uses[u];
@@ -1086,7 +1086,7 @@ class Recogniser {
     if (entity.type == kNone || p_.use(p_.variables[entity.slot].type).decl == kNone) {
       bool plain = entity.type == kNone;
       if (plain) {
-        entity.state.push_back({entity.slot, !entity.harmless, kNone});
+        entity.state.push_back({entity.slot, !entity.harmless, {}});
         return;
       }
     }
@@ -1109,69 +1109,34 @@ class Recogniser {
             if (!constructing) changes = true;
           }
         }
-        entity.state.push_back({f, changes, kNone});
+        entity.state.push_back({f, changes, {}});
       }
       for (const Base& base : p_.types[t].bases)
         if (base.type != kNone) open.push_back(base.type);
     }
   }
 
-  // Of the locks held so far, those that are held here too.
-  static void keepCommon(std::set<VariableIndex>& common, const std::vector<VariableIndex>& held, bool first) {
-    std::set<VariableIndex> here(held.begin(), held.end());
-    if (!first) std::erase_if(here, [&](VariableIndex v) { return !common.count(v); });
-    common = std::move(here);
-  }
-
   // The lock that is held wherever a field is touched after construction.
   void fillLocks(Entity& entity) {
     if (entity.harmless) return;
     for (StateField& field : entity.state) {
-      auto [entry, fresh] = lockOfField_.emplace(field.variable, kNone);
+      auto [entry, fresh] = lockOfField_.emplace(field.variable, LockId{});
       if (!fresh) {
         field.lock = entry->second;
         continue;
       }
-      std::set<VariableIndex> common;
+      LockSet common;
       bool first = true;
       for (uint32_t u : p_.usesOfVariable[field.variable]) {
         const Use& use = p_.uses[u];
         if (use.in != kNone && (p_.functions[use.in].form == FunctionForm::Constructor || p_.functions[use.in].form == FunctionForm::Destructor)) continue;
-        std::vector<VariableIndex> held = locksAround(p_, use.place);
-        if (held.empty() && use.in != kNone) held = locksOfAllCallers(use.in, 0);
-        keepCommon(common, held, first);
+        LockSet held = locks_.at(use.place, use.in);
+        common = first ? held : inBoth(common, held);
         first = false;
       }
-      if (!common.empty()) field.lock = *common.begin();
+      if (!common.empty()) field.lock = common.front();
       lockOfField_[field.variable] = field.lock;
     }
-  }
-
-  // A private helper is protected when every call of it is.
-  std::vector<VariableIndex> locksOfAllCallers(FunctionIndex function, int depth) const {
-    auto [entry, fresh] = callerLocks_.emplace(std::make_pair(function, depth), std::vector<VariableIndex>{});
-    if (fresh) {
-      std::vector<VariableIndex> found = findLocksOfAllCallers(function, depth);
-      callerLocks_[{function, depth}] = found;
-      return found;
-    }
-    return entry->second;
-  }
-  std::vector<VariableIndex> findLocksOfAllCallers(FunctionIndex function, int depth) const {
-    if (depth > 3 || !(p_.functions[function].modifiers & (kPrivate | kProtected)) || p_.callsOfFunction[function].empty()) return {};
-    std::set<VariableIndex> common;
-    bool first = true;
-    for (uint32_t c : p_.callsOfFunction[function]) {
-      std::vector<VariableIndex> held = locksAround(p_, p_.calls[c].place);
-      if (held.empty() && p_.calls[c].in != kNone) {
-        FunctionForm form = p_.functions[p_.calls[c].in].form;
-        if (form == FunctionForm::Constructor || form == FunctionForm::Destructor) continue;
-        held = locksOfAllCallers(p_.calls[c].in, depth + 1);
-      }
-      keepCommon(common, held, first);
-      first = false;
-    }
-    return {common.begin(), common.end()};
   }
 
   void findEnforcement(Entity& entity) {
@@ -1211,8 +1176,8 @@ class Recogniser {
   const Origins& o_;
   std::set<TypeIndex> staticHolders_;
   mutable std::map<TypeIndex, bool> changes_;
-  std::map<VariableIndex, VariableIndex> lockOfField_;
-  mutable std::map<std::pair<FunctionIndex, int>, std::vector<VariableIndex>> callerLocks_;
+  std::map<VariableIndex, LockId> lockOfField_;
+  Locks locks_;
   std::set<std::string> ids_;  // of the entities so far
 };
 

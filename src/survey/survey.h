@@ -38,7 +38,5 @@ bool refusesSecond(const Program& program, TypeIndex type);
 std::string whereText(const Program& program, const Consumer& consumer);
 // The source-like text of a function for people: "ns::Class::name".
 std::string functionText(const Program& program, FunctionIndex function);
-// The lock variable of the guard around a place, or kNone; looks outward through all guards.
-std::vector<VariableIndex> locksAround(const Program& program, Place place);
 
 }  // namespace elmcart

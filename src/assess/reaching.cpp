@@ -1,0 +1,99 @@
+#include "assess/reaching.h"
+
+#include <algorithm>
+
+#include "survey/survey.h"
+
+namespace elmcart {
+namespace {
+
+constexpr int kDepth = 6;  // calls that are followed
+
+std::vector<Evidence> with(std::vector<Evidence> chain, Evidence next) {
+  chain.push_back(std::move(next));
+  return chain;
+}
+
+// The items of a list sorted by place that stand inside a node.
+template <typename Item, typename Each>
+void forEachInside(const Program& p, const std::vector<Item>& items, Place node, Each each) {
+  auto key = [](Place place) { return std::make_pair(place.file, place.node); };
+  auto at = std::lower_bound(items.begin(), items.end(), node, [&](const Item& item, Place place) { return key(item.place) < key(place); });
+  for (; at != items.end() && at->place.file == node.file && (at->place == node || p.isInside(at->place, node.node)); ++at) each(*at);
+}
+
+}  // namespace
+
+Reaching::Reaching(const Program& program) : p_(program) {
+  // What stands in initialisers outside functions, by the variable initialised.
+  for (const Use& use : p_.uses)
+    if (use.inInitialiserOf != kNone && use.in == kNone) uses_[use.inInitialiserOf].push_back(&use);
+  for (const CallSite& call : p_.calls)
+    if (call.inInitialiserOf != kNone && call.in == kNone) calls_[call.inInitialiserOf].push_back(&call);
+}
+
+std::vector<Reached> Reaching::fromInitialiser(VariableIndex v, const std::string& name, const Wanted& wanted) const {
+  Walk walk{wanted, {}, {}};
+  initialiser(v, name, {}, 0, walk);
+  return std::move(walk.out);
+}
+
+std::vector<Reached> Reaching::fromFunction(FunctionIndex f, const Wanted& wanted) const {
+  Walk walk{wanted, {}, {}};
+  function(f, {}, 0, walk);
+  return std::move(walk.out);
+}
+
+std::vector<Reached> Reaching::fromCreation(const Entity& e, const Wanted& wanted) const {
+  Walk walk{wanted, {}, {}};
+  if (e.slot != kNone && e.creation.in == kNone) initialiser(e.slot, e.name, {}, 0, walk);
+  if (e.creation.place.known()) {
+    forEachInside(p_, p_.calls, e.creation.place, [&](const CallSite& site) { call(site, "creating " + e.name + " runs ", {}, 0, walk); });
+    forEachInside(p_, p_.uses, e.creation.place, [&](const Use& use) {
+      if (use.variable != e.slot && wanted.variable && wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, {{use.place, "creating " + e.name + " is given " + std::string(p_.text(p_.variables[use.variable].name))}}});
+    });
+  }
+  TypeIndex made = e.creation.made != kNone ? e.creation.made : e.type;
+  if (e.creation.constructor != kNone) function(e.creation.constructor, {{e.creation.place.known() ? e.creation.place : e.place, "creating " + e.name + " runs " + functionText(p_, e.creation.constructor)}}, 0, walk);
+  else if (made != kNone && e.creation.time != CreationTime::None) fields(made, {}, 0, walk);
+  return std::move(walk.out);
+}
+
+void Reaching::initialiser(VariableIndex v, const std::string& name, const Chain& chain, int depth, Walk& walk) const {
+  if (auto found = uses_.find(v); found != uses_.end() && walk.wanted.variable)
+    for (const Use* use : found->second) {
+      if (use->variable == v || !walk.wanted.variable(use->variable)) continue;
+      walk.out.push_back({use->variable, kNone, with(chain, {use->place, "the initialiser of " + name + " uses " + std::string(p_.text(p_.variables[use->variable].qualified))})});
+    }
+  if (auto found = calls_.find(v); found != calls_.end())
+    for (const CallSite* site : found->second) call(*site, "creating " + name + " runs ", chain, depth, walk);
+}
+
+void Reaching::fields(TypeIndex type, const Chain& chain, int depth, Walk& walk) const {
+  if (depth > kDepth) return;
+  for (VariableIndex field : p_.types[type].fields) initialiser(field, std::string(p_.text(p_.variables[field].name)), chain, depth + 1, walk);
+  for (FunctionIndex m : p_.types[type].methods)
+    if (p_.functions[m].form == FunctionForm::Initialiser && !(p_.functions[m].modifiers & kStatic)) function(m, chain, depth + 1, walk);
+}
+
+void Reaching::call(const CallSite& site, const std::string& who, const Chain& chain, int depth, Walk& walk) const {
+  if (site.callee == kNone) return;
+  Chain longer = with(chain, {site.place, who + functionText(p_, site.callee)});
+  if (walk.wanted.function && walk.wanted.function(site.callee)) walk.out.push_back({kNone, site.callee, std::move(longer)});
+  else function(site.callee, longer, depth, walk);
+}
+
+void Reaching::function(FunctionIndex f, const Chain& chain, int depth, Walk& walk) const {
+  if (f == kNone || depth > kDepth || !walk.seen.insert(f).second) return;
+  const Function& fn = p_.functions[f];
+  // Before its body a constructor sets the fields and runs what stands in the class.
+  if (fn.form == FunctionForm::Constructor && fn.owner != kNone) fields(fn.owner, chain, depth, walk);
+  if (walk.wanted.variable)
+    for (uint32_t u : p_.usesInFunction[f]) {
+      const Use& use = p_.uses[u];
+      if (walk.wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, with(chain, {use.place, functionText(p_, f) + " uses " + std::string(p_.text(p_.variables[use.variable].qualified))})});
+    }
+  for (uint32_t c : p_.callsInFunction[f]) call(p_.calls[c], functionText(p_, f) + " calls ", chain, depth + 1, walk);
+}
+
+}  // namespace elmcart

@@ -1,0 +1,106 @@
+#include "survey/locks.h"
+
+#include <algorithm>
+#include <iterator>
+
+#include "base/text.h"
+
+namespace elmcart {
+namespace {
+
+constexpr int kCallerDepth = 3;
+
+// The lock is the last thing named: mutex_, this->mutex_, other.mutex_, &mutex_.
+LockId lockAt(const Program& p, Place place, NodeId function) {
+  const LoweredFile& file = p.file(place);
+  NodeId at = place.node;
+  while (file[at].kind == Kind::AddressOf || file[at].kind == Kind::Dereference || file[at].kind == Kind::Cast) {
+    NodeId inner = file.child(at, Role::Operand);
+    if (inner == kNoNode) break;
+    at = inner;
+  }
+  Symbol symbol = p.links[place.file].symbol[at];
+  if (symbol.is(Symbol::Sort::Variable)) return {LockId::Sort::Variable, symbol.index()};
+  if (symbol.is(Symbol::Sort::Type)) return {LockId::Sort::Class, symbol.index()};
+  if (file[at].kind == Kind::This && function != kNoNode) {
+    Symbol of = p.links[place.file].symbol[function];
+    if (of.is(Symbol::Sort::Function) && p.functions[of.index()].owner != kNone) return {LockId::Sort::Object, p.functions[of.index()].owner};
+  }
+  // One that the tree does not tell of is known by how it is written.
+  std::string_view written = file.name(at);
+  return written.empty() ? LockId{} : LockId{LockId::Sort::Foreign, static_cast<uint32_t>(stableHash(written))};
+}
+
+}  // namespace
+
+LockSet inBoth(const LockSet& a, const LockSet& b) {
+  LockSet out;
+  std::set_intersection(a.begin(), a.end(), b.begin(), b.end(), std::back_inserter(out));
+  return out;
+}
+
+std::string lockText(const Program& p, LockId lock) {
+  switch (lock.sort) {
+    case LockId::Sort::Variable: return std::string(p.text(p.variables[lock.index].name));
+    case LockId::Sort::Object: return "its own object";
+    case LockId::Sort::Class: return "the class " + std::string(p.text(p.types[lock.index].name));
+    case LockId::Sort::Foreign: return "a lock";
+    case LockId::Sort::None: break;
+  }
+  return "";
+}
+
+Place Locks::guardAround(Place place) const {
+  const LoweredFile& file = p_.file(place);
+  for (NodeId up = p_.links[place.file].parent[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = p_.links[place.file].parent[up])
+    if (file[up].kind == Kind::Guard) return {place.file, up};
+  return {};
+}
+
+LockSet Locks::around(Place place) const {
+  LockSet out;
+  const LoweredFile& file = p_.file(place);
+  std::vector<NodeId> locks;
+  NodeId up = p_.links[place.file].parent[place.node];
+  for (; up != kNoNode && file[up].kind != Kind::Function; up = p_.links[place.file].parent[up]) {
+    if (file[up].kind != Kind::Guard) continue;
+    for (NodeId c : children(file, up))
+      if (file[c].role == Role::Lock) locks.push_back(c);
+  }
+  for (NodeId lock : locks)
+    if (LockId id = lockAt(p_, {place.file, lock}, up); id.known()) out.push_back(id);
+  std::sort(out.begin(), out.end());
+  out.erase(std::unique(out.begin(), out.end()), out.end());
+  return out;
+}
+
+LockSet Locks::at(Place place, FunctionIndex in) const {
+  LockSet out = around(place);
+  if (in == kNone) return out;
+  LockSet entry = atEntry(in), all;
+  std::set_union(out.begin(), out.end(), entry.begin(), entry.end(), std::back_inserter(all));
+  return all;
+}
+
+LockSet Locks::atEntry(FunctionIndex function, int depth) const {
+  if (depth > kCallerDepth || !(p_.functions[function].modifiers & (kPrivate | kProtected)) || p_.callsOfFunction[function].empty()) return {};
+  auto [entry, fresh] = entry_.emplace(std::make_pair(function, depth), LockSet{});
+  if (!fresh) return entry->second;
+  LockSet common;
+  bool first = true;
+  for (uint32_t c : p_.callsOfFunction[function]) {
+    const CallSite& call = p_.calls[c];
+    LockSet held = around(call.place);
+    if (held.empty() && call.in != kNone) {
+      FunctionForm form = p_.functions[call.in].form;
+      if (form == FunctionForm::Constructor || form == FunctionForm::Destructor) continue;
+      held = atEntry(call.in, depth + 1);
+    }
+    common = first ? held : inBoth(common, held);
+    first = false;
+  }
+  entry_[{function, depth}] = common;
+  return common;
+}
+
+}  // namespace elmcart

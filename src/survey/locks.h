@@ -1,0 +1,50 @@
+// Which locks are held where: lock sets of places and of functions.
+#pragma once
+
+#include <compare>
+#include <map>
+#include <string>
+#include <vector>
+
+#include "program/program.h"
+
+namespace elmcart {
+
+// A lock as far as the text tells one from another: a variable, the object that
+// a method was called on, or a class itself.
+struct LockId {
+  enum class Sort : uint8_t { None, Variable, Object, Class, Foreign };
+  Sort sort = Sort::None;
+  uint32_t index = kNone;  // of the variable, or of the class; of a foreign one the hash of its name
+
+  bool known() const { return sort != Sort::None; }
+  friend auto operator<=>(const LockId&, const LockId&) = default;
+};
+
+using LockSet = std::vector<LockId>;  // sorted, each once
+
+LockSet inBoth(const LockSet& a, const LockSet& b);
+std::string lockText(const Program& program, LockId lock);  // "mutex_", "its own object", "the class Roster"
+
+class Locks {
+ public:
+  explicit Locks(const Program& program) : p_(program) {}
+
+  // The locks of the guards around a place inside its function.
+  LockSet around(Place place) const;
+  // Those, and what every caller of a private helper holds.
+  LockSet at(Place place, FunctionIndex in) const;
+  // What is held whenever the function is entered. Constructors do not count as
+  // callers: nobody shares the object yet.
+  LockSet atEntry(FunctionIndex function) const { return atEntry(function, 0); }
+  // The guard node that is the innermost around a place, or none.
+  Place guardAround(Place place) const;
+
+ private:
+  LockSet atEntry(FunctionIndex function, int depth) const;
+
+  const Program& p_;
+  mutable std::map<std::pair<FunctionIndex, int>, LockSet> entry_;
+};
+
+}  // namespace elmcart
