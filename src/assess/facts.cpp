@@ -1,0 +1,49 @@
+// Facts that several families of checks ask for.
+#include "assess/facts.h"
+
+#include <algorithm>
+
+namespace elmcart {
+
+bool threadsExist(const Subject& s, const Entity& e) { return s.program.guarantees(e.place.file).sharedMemoryThreads.holds; }
+
+Sureness sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way) {
+  for (FunctionIndex f : functions) {
+    if (!s.threads.reaches(f)) continue;
+    if (way) way->push_back({s.threads.startReaching(f), "a second thread is started here and gets to " + functionText(s.program, f)});
+    return Sureness::Certain;
+  }
+  return s.threads.anyStarted(e.place.file) || s.threads.anyLocks(e.place.file) ? Sureness::Likely : Sureness::Possible;
+}
+
+std::vector<FunctionIndex> doorFunctions(const Entity& e) {
+  std::vector<FunctionIndex> out;
+  for (const Door& door : e.doors)
+    if (door.function != kNone) out.push_back(door.function);
+  if (e.creation.in != kNone) out.push_back(e.creation.in);
+  return out;
+}
+
+bool isArithmetic(const Program& p, VariableIndex v) {
+  const TypeUse& use = p.use(p.variables[v].type);
+  if (use.decl != kNone || use.has(kPointer | kReference | kArray)) return false;
+  uint32_t traits = p.traits(p.variables[v].declarations.front().file, p.variables[v].type);
+  static constexpr std::string_view kTexts[] = {"string", "String", "str", "std::string", "NSString", "object", "Object"};
+  if (std::find(std::begin(kTexts), std::end(kTexts), p.text(use.name)) != std::end(kTexts)) return false;
+  return (traits & (kAtomicType | kCollection | kKeyedCollection | kTextType | kPointerLike)) == 0;
+}
+
+bool oneOfMany(const Program& p, const Entity& e) { return e.kind != EntityKind::Singleton && e.type != kNone && p.creationsOfType[e.type].size() > 4; }
+
+bool isConstruction(const Program& p, FunctionIndex f, int depth) {
+  if (f == kNone) return true;  // while its file or class is loaded
+  const Function& fn = p.functions[f];
+  if (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor || fn.form == FunctionForm::Initialiser || fn.form == FunctionForm::Factory) return true;
+  // A private helper that only constructors call.
+  if (depth > 3 || !(fn.modifiers & kPrivate) || p.callsOfFunction[f].empty()) return false;
+  for (uint32_t c : p.callsOfFunction[f])
+    if (p.calls[c].in == kNone || p.functions[p.calls[c].in].owner != fn.owner || !isConstruction(p, p.calls[c].in, depth + 1)) return false;
+  return true;
+}
+
+}  // namespace elmcart

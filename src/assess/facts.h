@@ -1,0 +1,34 @@
+// Facts that several families of checks ask for.
+#pragma once
+
+#include "assess/assess.h"
+
+namespace elmcart {
+
+// Calls `each` with every node inside `root`, in the order of the text.
+template <typename Each>
+void forEachNode(const LoweredFile& file, NodeId root, Each each) {
+  for (NodeId n = root + 1; n < file.nodes.size() && file[n].span.begin < file[root].span.end; ++n) each(n);
+}
+// Is there a node inside `root` of which `test` is true?
+template <typename Test>
+bool anyNode(const LoweredFile& file, NodeId root, Test test) {
+  for (NodeId n = root + 1; n < file.nodes.size() && file[n].span.begin < file[root].span.end; ++n)
+    if (test(n)) return true;
+  return false;
+}
+
+// Do threads that share memory exist in the entity's language?
+bool threadsExist(const Subject& s, const Entity& e);
+// How sure it is that a second thread gets there, and by which way.
+Sureness sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way);
+std::vector<FunctionIndex> doorFunctions(const Entity& e);
+// Is it a number, as far as its type tells?
+bool isArithmetic(const Program& p, VariableIndex v);
+// Is it one object of a class of which there are many? What is done to a field
+// of the class somewhere is then hardly done to this one.
+bool oneOfMany(const Program& p, const Entity& e);
+// Does the function only run while an object, class or file comes into being or goes?
+bool isConstruction(const Program& p, FunctionIndex f, int depth = 0);
+
+}  // namespace elmcart
