@@ -28,6 +28,15 @@ bool isArithmetic(const Program& p, VariableIndex v);
 // Is it one object of a class of which there are many? What is done to a field
 // of the class somewhere is then hardly done to this one.
 bool oneOfMany(const Program& p, const Entity& e);
+// The uses of a piece of an entity's state outside of construction and tests,
+// those under a lock and those under none.
+struct GuardedUses {
+  std::vector<const Use*> guarded, unguarded;
+  bool anyChange = false, guardedChange = false;
+  bool differentLocks = false;  // no lock is common to the guarded ones
+  bool mixed() const;           // guarded here, and there not, or otherwise
+};
+GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field);
 // Does the function only run while an object, class or file comes into being or goes?
 bool isConstruction(const Program& p, FunctionIndex f, int depth = 0);
 

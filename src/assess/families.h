@@ -22,6 +22,14 @@ void checkSecondCreation(const Subject& subject, std::vector<Finding>& out);
 void checkOrderAcrossFiles(const Subject& subject, std::vector<Finding>& out);
 void checkOrderWithinClass(const Subject& subject, std::vector<Finding>& out);
 void checkEagerHeavy(const Subject& subject, std::vector<Finding>& out);
+void checkEagerUnused(const Subject& subject, std::vector<Finding>& out);
+void checkLazyNeedless(const Subject& subject, std::vector<Finding>& out);
+void checkStartCycle(const Subject& subject, std::vector<Finding>& out);
+void checkReentrant(const Subject& subject, std::vector<Finding>& out);
+void checkNeedsSetup(const Subject& subject, std::vector<Finding>& out);
+void checkMayThrow(const Subject& subject, std::vector<Finding>& out);
+void checkFailureSwallowed(const Subject& subject, std::vector<Finding>& out);
+void checkReadsEnvironment(const Subject& subject, std::vector<Finding>& out);
 
 void checkUnguardedCreation(const Subject& subject, std::vector<Finding>& out);
 void checkDoubleCheckUnsound(const Subject& subject, std::vector<Finding>& out);
@@ -29,6 +37,10 @@ void checkDoubleCheckIncomplete(const Subject& subject, std::vector<Finding>& ou
 void checkWrongLock(const Subject& subject, std::vector<Finding>& out);
 void checkLockEveryAccess(const Subject& subject, std::vector<Finding>& out);
 void checkUnguardedState(const Subject& subject, std::vector<Finding>& out);
+void checkMixedGuard(const Subject& subject, std::vector<Finding>& out);
+void checkCheckThenAct(const Subject& subject, std::vector<Finding>& out);
+void checkLeaksInternals(const Subject& subject, std::vector<Finding>& out);
+void checkEscapingThis(const Subject& subject, std::vector<Finding>& out);
 void checkLostUpdate(const Subject& subject, std::vector<Finding>& out);
 
 void checkDanglingSubscriber(const Subject& subject, std::vector<Finding>& out);

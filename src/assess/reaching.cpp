@@ -30,6 +30,8 @@ Reaching::Reaching(const Program& program) : p_(program) {
     if (use.inInitialiserOf != kNone && use.in == kNone) uses_[use.inInitialiserOf].push_back(&use);
   for (const CallSite& call : p_.calls)
     if (call.inInitialiserOf != kNone && call.in == kNone) calls_[call.inInitialiserOf].push_back(&call);
+  for (const ForeignCall& call : p_.foreignCalls)
+    if (call.inInitialiserOf != kNone && call.in == kNone) foreign_[call.inInitialiserOf].push_back(&call);
 }
 
 std::vector<Reached> Reaching::fromInitialiser(VariableIndex v, const std::string& name, const Wanted& wanted) const {
@@ -49,8 +51,9 @@ std::vector<Reached> Reaching::fromCreation(const Entity& e, const Wanted& wante
   if (e.slot != kNone && e.creation.in == kNone) initialiser(e.slot, e.name, {}, 0, walk);
   if (e.creation.place.known()) {
     forEachInside(p_, p_.calls, e.creation.place, [&](const CallSite& site) { call(site, "creating " + e.name + " runs ", {}, 0, walk); });
+    forEachInside(p_, p_.foreignCalls, e.creation.place, [&](const ForeignCall& site) { foreign(site, "creating " + e.name + " calls ", {}, walk); });
     forEachInside(p_, p_.uses, e.creation.place, [&](const Use& use) {
-      if (use.variable != e.slot && wanted.variable && wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, {{use.place, "creating " + e.name + " is given " + std::string(p_.text(p_.variables[use.variable].name))}}});
+      if (use.variable != e.slot && wanted.variable && wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, nullptr, {{use.place, "creating " + e.name + " is given " + std::string(p_.text(p_.variables[use.variable].name))}}});
     });
   }
   TypeIndex made = e.creation.made != kNone ? e.creation.made : e.type;
@@ -63,10 +66,12 @@ void Reaching::initialiser(VariableIndex v, const std::string& name, const Chain
   if (auto found = uses_.find(v); found != uses_.end() && walk.wanted.variable)
     for (const Use* use : found->second) {
       if (use->variable == v || !walk.wanted.variable(use->variable)) continue;
-      walk.out.push_back({use->variable, kNone, with(chain, {use->place, "the initialiser of " + name + " uses " + std::string(p_.text(p_.variables[use->variable].qualified))})});
+      walk.out.push_back({use->variable, kNone, nullptr, with(chain, {use->place, "the initialiser of " + name + " uses " + std::string(p_.text(p_.variables[use->variable].qualified))})});
     }
   if (auto found = calls_.find(v); found != calls_.end())
     for (const CallSite* site : found->second) call(*site, "creating " + name + " runs ", chain, depth, walk);
+  if (auto found = foreign_.find(v); found != foreign_.end())
+    for (const ForeignCall* site : found->second) foreign(*site, "creating " + name + " calls ", chain, walk);
 }
 
 void Reaching::fields(TypeIndex type, const Chain& chain, int depth, Walk& walk) const {
@@ -76,10 +81,15 @@ void Reaching::fields(TypeIndex type, const Chain& chain, int depth, Walk& walk)
     if (p_.functions[m].form == FunctionForm::Initialiser && !(p_.functions[m].modifiers & kStatic)) function(m, chain, depth + 1, walk);
 }
 
+void Reaching::foreign(const ForeignCall& site, const std::string& who, const Chain& chain, Walk& walk) const {
+  if (!(p_.guarantees(site.place.file).callTraits(p_.text(site.name)) & walk.wanted.foreign)) return;
+  walk.out.push_back({kNone, kNone, &site, with(chain, {site.place, who + std::string(p_.text(site.name))})});
+}
+
 void Reaching::call(const CallSite& site, const std::string& who, const Chain& chain, int depth, Walk& walk) const {
   if (site.callee == kNone) return;
   Chain longer = with(chain, {site.place, who + functionText(p_, site.callee)});
-  if (walk.wanted.function && walk.wanted.function(site.callee)) walk.out.push_back({kNone, site.callee, std::move(longer)});
+  if (walk.wanted.function && walk.wanted.function(site.callee)) walk.out.push_back({kNone, site.callee, nullptr, std::move(longer)});
   else function(site.callee, longer, depth, walk);
 }
 
@@ -91,8 +101,10 @@ void Reaching::function(FunctionIndex f, const Chain& chain, int depth, Walk& wa
   if (walk.wanted.variable)
     for (uint32_t u : p_.usesInFunction[f]) {
       const Use& use = p_.uses[u];
-      if (walk.wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, with(chain, {use.place, functionText(p_, f) + " uses " + std::string(p_.text(p_.variables[use.variable].qualified))})});
+      if (walk.wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, nullptr, with(chain, {use.place, functionText(p_, f) + " uses " + std::string(p_.text(p_.variables[use.variable].qualified))})});
     }
+  if (walk.wanted.foreign)
+    for (uint32_t c : p_.foreignCallsInFunction[f]) foreign(p_.foreignCalls[c], functionText(p_, f) + " calls ", chain, walk);
   for (uint32_t c : p_.callsInFunction[f]) call(p_.calls[c], functionText(p_, f) + " calls ", chain, depth + 1, walk);
 }
 

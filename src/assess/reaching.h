@@ -13,16 +13,19 @@
 
 namespace elmcart {
 
-// One thing reached: a variable that is used, or a function that is called.
+// One thing reached: a variable that is used, a function that is called, or a
+// call of something outside of the tree.
 struct Reached {
   VariableIndex variable = kNone;
   FunctionIndex function = kNone;
+  const ForeignCall* foreign = nullptr;
   std::vector<Evidence> chain;
 };
 
 struct Wanted {
   std::function<bool(VariableIndex)> variable = nullptr;
   std::function<bool(FunctionIndex)> function = nullptr;  // calls of it are told and not followed
+  uint32_t foreign = 0;                                     // traits of the foreign calls that are told
 };
 
 class Reaching {
@@ -47,11 +50,13 @@ class Reaching {
   void initialiser(VariableIndex v, const std::string& name, const Chain& chain, int depth, Walk& walk) const;
   void fields(TypeIndex type, const Chain& chain, int depth, Walk& walk) const;
   void function(FunctionIndex f, const Chain& chain, int depth, Walk& walk) const;
+  void foreign(const ForeignCall& site, const std::string& who, const Chain& chain, Walk& walk) const;
   void call(const CallSite& site, const std::string& who, const Chain& chain, int depth, Walk& walk) const;
 
   const Program& p_;
   absl::flat_hash_map<VariableIndex, std::vector<const Use*>> uses_;
   absl::flat_hash_map<VariableIndex, std::vector<const CallSite*>> calls_;
+  absl::flat_hash_map<VariableIndex, std::vector<const ForeignCall*>> foreign_;
 };
 
 }  // namespace elmcart

@@ -228,8 +228,8 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
         if (writes && !writtenAt.known()) writtenAt = use.place;
         if (onThread && !threadAt.known()) threadAt = use.place, threadStart = start;
       }
-      // Counting up is a lost update, told by its own check.
-      if (isArithmetic(p, field.variable) && onlyCounts) continue;
+      // Counting up is a lost update, and a lock that is held here and there is a mixed guard: checks of their own.
+      if ((isArithmetic(p, field.variable) && onlyCounts) || guardedUses(s, e, field).mixed()) continue;
       if (!writtenAt.known() || !threadAt.known()) continue;
       // With one place only: somebody else must get there too, or it is the thread's own.
       if (writtenAt == threadAt) {
@@ -259,7 +259,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || (p.variables[e.slot].modifiers & kThreadLocal)) continue;
     for (const StateField& field : e.state) {
-      if (!isArithmetic(p, field.variable)) continue;
+      if (!isArithmetic(p, field.variable) || guardedUses(s, e, field).mixed()) continue;
       bool ownVariable = p.variables[field.variable].lives();
       if (!ownVariable && oneOfMany(p, e)) continue;
       std::vector<Evidence> sites;

@@ -82,11 +82,14 @@ struct Guarantees {
   Promise implicitCopy;              // a class is copyable unless it says otherwise
   Promise implicitConstructor;       // a class without constructors can be made by anyone
   Promise constructorAfterFactory;   // the constructor runs on what a factory returns, new or not
+  Promise collectionsAreValues;      // a collection that is handed out is a copy
   Promise clonesByDefault;           // any object can be cloned unless its class forbids it, in `cloneHook`
   std::string_view cloneHook;
   std::string_view revivableBase;    // a class with this base can be made again from stored bytes …
   std::string_view reviveHook;       // … unless this method hands out the one that is there
   std::string_view revivalSource;
+  Promise staticsAtFirstUse;         // what is kept for a class or file is made when it is first asked for, not at load
+  std::string_view failedInitialiser;  // what becomes of an initialiser at load that throws
   Promise staticsDestroyedAtExit;    // objects with static lifetime have their destructor run at exit
   std::span<const NamedBits> types;  // sorted by name
   std::span<const NamedBits> calls;  // sorted by name

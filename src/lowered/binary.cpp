@@ -140,7 +140,7 @@ bool fromBinary(std::string_view bytes, LoweredFile& file) {
     Node& node = file.nodes[id];
     uint64_t first = in.number(), second = in.number();
     uint64_t kind = first & 0x7f, role = second & 0x1f, detail = second >> 5;
-    if (kind > static_cast<uint64_t>(Kind::Unread) || role > static_cast<uint64_t>(Role::Annotation) || detail > 0xff || first > 0x1ff) return false;
+    if (kind > static_cast<uint64_t>(Kind::Unread) || role > static_cast<uint64_t>(Role::Finally) || detail > 0xff || first > 0x1ff) return false;
     node.kind = static_cast<Kind>(kind);
     node.role = static_cast<Role>(role);
     node.detail = static_cast<uint8_t>(detail);

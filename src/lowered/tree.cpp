@@ -26,8 +26,8 @@ std::string_view roleName(Role role) {
   static constexpr std::array kNames = {
       "", "type", "base", "scope", "parameter", "typeparameter", "typeargument", "initialiser", "body", "condition",
       "then", "else", "callee", "argument", "receiver", "target", "value", "operand", "lock", "handler", "capture",
-      "member", "fieldinit", "placement", "annotation"};
-  static_assert(kNames.size() == static_cast<size_t>(Role::Annotation) + 1);
+      "member", "fieldinit", "placement", "annotation", "finally"};
+  static_assert(kNames.size() == static_cast<size_t>(Role::Finally) + 1);
   return kNames[static_cast<size_t>(role)];
 }
 

@@ -42,7 +42,7 @@ enum class Kind : uint8_t {
   If,
   Loop,
   Switch,
-  Try,     // Body child, then Handler children
+  Try,     // Body child, then Handler children, then a Finally child
   Return,
   Throw,
   Jump,    // break, continue, goto
@@ -80,6 +80,7 @@ enum class Role : uint8_t {
   None, Type, Base, Scope, Parameter, TypeParameter, TypeArgument, Initialiser, Body, Condition, Then, Else,
   Callee, Argument, Receiver, Target, Value, Operand, Lock, Handler, Capture, Member, FieldInit, Placement,
   Annotation,  // a Name child of a Type: what it is marked with
+  Finally,     // of a Try: what runs whatever happened
 };
 
 enum class TypeForm : uint8_t { Class, Struct, Union, Enum, Interface, Object };

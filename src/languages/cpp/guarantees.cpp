@@ -163,6 +163,7 @@ const Guarantees& cppGuarantees() {
     g.implicitConstructor = {true, "C++20 [class.default.ctor]/1"};
     g.staticsDestroyedAtExit = {true, "C++20 [basic.start.term]/1"};
     g.soundCreation = "a function-local static (C++20 [stmt.dcl]/3)";
+    g.failedInitialiser = "the program ends before main begins ([basic.start.dynamic]/7)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -69,6 +69,8 @@ const Guarantees& dartGuarantees() {
     static constexpr std::string_view kRegistrations[] = {"registerLazySingleton", "registerSingleton"};
     g.containerCalls = kRegistrations;
     g.soundCreation = "a static final field";
+    g.staticsAtFirstUse = {true, "Dart language specification 8.2 (lazily initialised)"};
+    g.failedInitialiser = "each read runs the initialiser again and throws again";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

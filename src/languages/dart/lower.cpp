@@ -674,7 +674,7 @@ class DartLowerer : public SharedLowerer {
         statements(kid, block);
       }
       if (is(kid, "finally_clause"))
-        if (TSNode inner = childOfType(kid, "block"); !isNull(inner)) visit(inner, id, Role::Handler);
+        if (TSNode inner = childOfType(kid, "block"); !isNull(inner)) visit(inner, id, Role::Finally);
     }
   }
 

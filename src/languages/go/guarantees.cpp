@@ -68,6 +68,7 @@ const Guarantees& goGuarantees() {
     g.staticsDestroyedAtExit = {false, "Go specification, Program execution"};
     g.byLastPart = true;
     g.soundCreation = "sync.Once";
+    g.failedInitialiser = "the program ends before main begins (The Go specification, Handling panics)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

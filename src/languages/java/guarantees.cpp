@@ -124,6 +124,8 @@ const Guarantees& javaGuarantees() {
     static constexpr std::string_view kMarks[] = {"ApplicationScoped", "Component", "Configuration", "Controller", "Repository", "RestController", "Service", "Singleton"};
     g.containerMarks = kMarks;
     g.soundCreation = "a nested holder class, or an enum constant (JLS 12.4.2)";
+    g.staticsAtFirstUse = {true, "JLS 12.4.1"};
+    g.failedInitialiser = "the class cannot be used for the rest of the run (JLS 12.4.2, step 11)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -269,7 +269,7 @@ class JavaLowerer : public SharedLowerer {
         TSNode inner = field(node, f_.body);
         if (!isNull(inner)) visitChildren(inner, block);
         for (TSNode child : named(node))
-          if (is(child, "catch_clause") || is(child, "finally_clause")) visit(child, id, Role::Handler);
+          if (is(child, "catch_clause") || is(child, "finally_clause")) visit(child, id, handlerRole(child));
         break;
       }
       case kMethodReference: {

@@ -60,6 +60,7 @@ const Guarantees& javascriptGuarantees() {
     static constexpr std::string_view kMarks[] = {"Injectable", "injectable", "singleton"};
     g.containerMarks = kMarks;
     g.soundCreation = "an instance made by its module";
+    g.failedInitialiser = "the module and all that import it fail to load (ECMA-262 16.2.1.5)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

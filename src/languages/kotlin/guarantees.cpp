@@ -78,6 +78,8 @@ const Guarantees& kotlinGuarantees() {
     static constexpr std::string_view kMarks[] = {"ApplicationScoped", "Component", "Configuration", "Controller", "Repository", "RestController", "Service", "Singleton"};
     g.containerMarks = kMarks;
     g.soundCreation = "an object, or a value by lazy";
+    g.staticsAtFirstUse = {true, "Kotlin specification, Object declarations (initialised at first access)"};
+    g.failedInitialiser = "the object cannot be used for the rest of the run (as JLS 12.4.2, step 11)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

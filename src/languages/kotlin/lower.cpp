@@ -483,7 +483,7 @@ class KotlinLowerer : public SharedLowerer {
       }
       case kTry: {
         NodeId id = add(parent, Kind::Try, role, node);
-        for (TSNode child : named(node)) visit(child, id, is(child, "statements") ? Role::Body : Role::Handler);
+        for (TSNode child : named(node)) visit(child, id, is(child, "statements") ? Role::Body : handlerRole(child));
         break;
       }
       case kCatch: {

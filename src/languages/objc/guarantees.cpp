@@ -92,6 +92,7 @@ const Guarantees& objcGuarantees() {
     g.staticsDestroyedAtExit = {false, "Objects are not deallocated at exit"};
     g.byLastPart = true;
     g.soundCreation = "dispatch_once";
+    g.failedInitialiser = "the class cannot be used";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

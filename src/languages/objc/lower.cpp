@@ -709,7 +709,7 @@ class ObjcLowerer : public SharedLowerer {
         break;
       case kTryStatement: {
         NodeId id = add(parent, Kind::Try, role, node);
-        for (TSNode kid : named(node)) visit(kid, id, is(kid, "compound_statement") ? Role::Body : Role::Handler);
+        for (TSNode kid : named(node)) visit(kid, id, is(kid, "compound_statement") ? Role::Body : handlerRole(kid));
         break;
       }
       case kHandler: case kCase: {

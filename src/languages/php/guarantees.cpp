@@ -60,8 +60,10 @@ const Guarantees& phpGuarantees() {
     g.cloneHook = "__clone";
     g.implicitConstructor = {true, "PHP manual, Constructors"};
     g.staticsDestroyedAtExit = {true, "PHP manual, Destructors (called when the script ends)"};
+    g.collectionsAreValues = {true, "PHP manual, Arrays (assignment copies the array)"};
     g.byLastPart = true;
     g.soundCreation = "a static local";
+    g.failedInitialiser = "the request ends there";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -84,6 +84,7 @@ const Guarantees& pythonGuarantees() {
     g.staticsDestroyedAtExit = {false, "Language Reference 3.3.1 (no promise that __del__ is called at exit)"};
     g.byLastPart = true;
     g.soundCreation = "an instance made by its module, or check and set under one lock";
+    g.failedInitialiser = "the module cannot be imported (Python language reference, 5.4 Loading)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -626,7 +626,7 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
       TSNode inner = field(node, f_.body);
       for (TSNode child : named(node)) {
         bool main = !isNull(inner) && ts_node_eq(child, inner);
-        visit(child, id, main ? Role::Body : Role::Handler);
+        visit(child, id, main ? Role::Body : handlerRole(child));
       }
       break;
     }

@@ -70,6 +70,12 @@ class SharedLowerer {
     return found;
   }
   static bool isNull(TSNode node) { return node.id == nullptr; }
+  // Of a part of a try statement that is not its body: a handler, what runs at
+  // the end in any case, or what runs when nothing failed.
+  static Role handlerRole(TSNode node) {
+    std::string_view type = ts_node_type(node);
+    return type.find("finally") != std::string_view::npos ? Role::Finally : type == "else_clause" ? Role::None : Role::Handler;
+  }
   bool is(TSNode node, std::string_view type) const { return !isNull(node) && type == ts_node_type(node); }
   std::string_view text(TSNode node) const { return isNull(node) ? std::string_view{} : textOf(text_, node); }
   std::vector<TSNode> named(TSNode node) const;

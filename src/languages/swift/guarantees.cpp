@@ -58,7 +58,9 @@ const Guarantees& swiftGuarantees() {
     g.implicitConstructor = {true, "Initialization, Default Initializers"};
     g.staticsDestroyedAtExit = {false, "Deinitialization"};
     g.soundCreation = "a static let";
+    g.collectionsAreValues = {true, "The Swift Programming Language, Structures and Classes (arrays, sets and dictionaries are structures)"};
     g.byLastPart = true;
+    g.staticsAtFirstUse = {true, "The Swift Programming Language, Global and Local Variables (computed lazily)"};
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -11,7 +11,7 @@ class CargoScale {  // entity: singleton CargoScale lazy lock
   static CargoScale* get() {
     std::mutex mutex;
     std::lock_guard<std::mutex> lock(mutex);  // finding: thread.wrong-lock
-    if (scale_ == nullptr) scale_ = new CargoScale;
+    if (scale_ == nullptr) scale_ = new CargoScale;  // finding: start.lazy-needless
     return scale_;
   }
   void weigh(double tons) { load_ = tons; }

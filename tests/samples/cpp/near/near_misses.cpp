@@ -11,7 +11,7 @@ class Sundial {  // entity: singleton Sundial lazy lock
  public:
   static Sundial& dial() {
     std::lock_guard<std::mutex> hold(mutex_);
-    if (!slot_) slot_.reset(new Sundial);
+    if (!slot_) slot_.reset(new Sundial);  // finding: start.lazy-needless
     return *slot_;
   }
   Sundial(const Sundial&) = delete;

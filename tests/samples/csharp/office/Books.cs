@@ -20,7 +20,7 @@ public sealed class BerthBook  // entity: singleton BerthBook lazy double-check-
             {
                 lock (gate)
                 {
-                    if (instance == null) instance = new BerthBook();
+                    if (instance == null) instance = new BerthBook();  // finding: start.lazy-needless
                 }
             }
             return instance;

@@ -39,7 +39,7 @@ public sealed class CargoScale  // entity: singleton CargoScale lazy lock
         {
             if (scale == null)
             {
-                scale = new CargoScale();
+                scale = new CargoScale();  // finding: start.lazy-needless
             }
             return scale;
         }
@@ -66,7 +66,7 @@ public sealed class DutyLog  // entity: singleton DutyLog lazy lock
         {
             if (log == null)
             {
-                log = new DutyLog();
+                log = new DutyLog();  // finding: start.lazy-needless
             }
             return log;
         }
@@ -99,7 +99,7 @@ public sealed class QuayLights  // entity: singleton QuayLights lazy lock
         {
             if (lights == null)
             {
-                lights = new QuayLights();
+                lights = new QuayLights();  // finding: start.lazy-needless
             }
             return lights;
         }
@@ -130,7 +130,7 @@ public sealed class TugList  // entity: singleton TugList lazy double-check-unso
         {
             lock (gate)
             {
-                tugs = new TugList();
+                tugs = new TugList();  // finding: start.lazy-needless
             }
         }
         return tugs;

@@ -70,7 +70,7 @@ type tideClock struct {
 	offset int
 }
 
-var clock = newClock()  // entity: shared-instance clock eager language
+var clock = newClock()  // entity: shared-instance clock eager language  // finding: start.eager-unused
 
 var offsets = map[string]int{"north": 2}  // harmless: offsets
 

@@ -58,7 +58,7 @@ class CargoScale {  // entity: singleton CargoScale lazy lock
         Object lock = new Object();
         synchronized (lock) {  // finding: thread.wrong-lock
             if (scale == null) {
-                scale = new CargoScale();
+                scale = new CargoScale();  // finding: start.lazy-needless
             }
             return scale;
         }
@@ -79,7 +79,7 @@ class DutyLog {  // entity: singleton DutyLog lazy lock
     static DutyLog get() {
         synchronized (log) {  // finding: thread.wrong-lock
             if (log == null) {
-                log = new DutyLog();
+                log = new DutyLog();  // finding: start.lazy-needless
             }
         }
         return log;
@@ -102,7 +102,7 @@ class QuayLights {  // entity: singleton QuayLights lazy lock
         LOCK.lock();
         try {
             if (lights == null) {
-                lights = new QuayLights();
+                lights = new QuayLights();  // finding: start.lazy-needless
             }
             return lights;
         } finally {
@@ -125,7 +125,7 @@ class TugList {  // entity: singleton TugList lazy double-check-unsound
     static TugList get() {
         if (tugs == null) {  // finding: thread.double-check-incomplete
             synchronized (TugList.class) {
-                tugs = new TugList();
+                tugs = new TugList();  // finding: start.lazy-needless
             }
         }
         return tugs;

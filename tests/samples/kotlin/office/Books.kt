@@ -45,7 +45,7 @@ class TideTable private constructor() {  // entity: singleton TideTable lazy dou
         @Volatile private var instance: TideTable? = null
 
         fun get(): TideTable = instance ?: synchronized(this) {
-            instance ?: TideTable().also { instance = it }
+            instance ?: TideTable().also { instance = it }  // finding: start.lazy-needless
         }
     }
 

@@ -35,7 +35,7 @@ class CargoScale private constructor() {  // entity: singleton CargoScale lazy l
             val lock = Any()
             synchronized(lock) {  // finding: thread.wrong-lock
                 if (scale == null) {
-                    scale = CargoScale()
+                    scale = CargoScale()  // finding: start.lazy-needless
                 }
                 return scale!!
             }
@@ -58,7 +58,7 @@ class TugList private constructor() {  // entity: singleton TugList lazy double-
         fun get(): TugList {
             if (tugs == null) {  // finding: thread.double-check-incomplete
                 synchronized(this) {
-                    tugs = TugList()
+                    tugs = TugList()  // finding: start.lazy-needless
                 }
             }
             return tugs!!

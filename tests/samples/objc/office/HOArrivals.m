@@ -27,13 +27,13 @@ static NSMutableArray *waiting;  // entity: global-variable waiting lazy none
     if (waiting == nil) {
         waiting = [NSMutableArray array];  // finding: thread.unguarded-creation
     }
-    if (waiting.count > berthLimit) return 0;
+    if (waiting.count > berthLimit) return 0;  // finding: thread.check-then-act
     [waiting addObject:kHarbour];
     [_book assign:ship toBerth:4];
     [[HOBerthBook sharedBook] assign:ship toBerth:5];  // finding: tie.hidden-dependency
     [[HOPilotRoster roster] add:ship];
     HOBerthBook *other = HOBerthBook.sharedBook;
-    for (NSString *one in other.berths) {
+    for (NSString *one in other.berths) {  // finding: thread.mixed-guard
         NSLog(@"%@", one);
     }
     tide_level = tide_level + 1;  // finding: thread.lost-update tie.hidden-dependency

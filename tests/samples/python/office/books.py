@@ -34,7 +34,7 @@ class TideTable:  # entity: singleton TideTable lazy double-check # finding: sin
         if cls._table is None:
             with cls._lock:
                 if cls._table is None:
-                    cls._table = TideTable()
+                    cls._table = TideTable()  # finding: start.lazy-needless
         return cls._table
 
     def rise(self):

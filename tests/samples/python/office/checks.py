@@ -49,7 +49,7 @@ class CargoScale:  # entity: singleton CargoScale lazy lock # finding: single.op
         lock = threading.Lock()
         with lock:  # finding: thread.wrong-lock
             if cls._scale is None:
-                cls._scale = cls()
+                cls._scale = cls()  # finding: start.lazy-needless
             return cls._scale
 
     def weigh(self, tons):
@@ -65,7 +65,7 @@ class QuayLights:  # entity: singleton QuayLights lazy lock # finding: single.op
         cls._lock.acquire()
         try:
             if cls._lights is None:
-                cls._lights = QuayLights()
+                cls._lights = QuayLights()  # finding: start.lazy-needless
             return cls._lights
         finally:
             cls._lock.release()
@@ -82,7 +82,7 @@ class TugList:  # entity: singleton TugList lazy double-check-unsound # finding:
     def get(cls):
         if cls._tugs is None:  # finding: thread.double-check-incomplete
             with cls._lock:
-                cls._tugs = TugList()
+                cls._tugs = TugList()  # finding: start.lazy-needless
         return cls._tugs
 
     def add(self):

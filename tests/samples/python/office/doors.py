@@ -26,7 +26,7 @@ class Quay:
 
 
 def quay(name):
-    if name not in _quays:
+    if name not in _quays:  # finding: thread.check-then-act
         _quays[name] = Quay()
     return _quays[name]
 

@@ -45,7 +45,7 @@ class TugYard:
 
     @classmethod
     def named(cls, name):
-        if name not in cls.tugs:
+        if name not in cls.tugs:  # finding: thread.check-then-act
             cls.tugs[name] = Tug()
         return cls.tugs[name]
 

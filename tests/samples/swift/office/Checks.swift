@@ -32,7 +32,7 @@ final class CargoScale {  // entity: singleton CargoScale lazy lock
         lock.lock()  // finding: thread.wrong-lock
         defer { lock.unlock() }
         if scale == nil {
-            scale = CargoScale()
+            scale = CargoScale()  // finding: start.lazy-needless
         }
         return scale!
     }
@@ -53,7 +53,7 @@ final class TugList {  // entity: singleton TugList lazy double-check-unsound
     static func get() -> TugList {
         if tugs == nil {  // finding: thread.double-check-incomplete
             gate.lock()
-            tugs = TugList()
+            tugs = TugList()  // finding: start.lazy-needless
             gate.unlock()
         }
         return tugs!

@@ -1,0 +1,354 @@
+// Family "thread": what is guarded, where, and what gets out from under the guard.
+#include <algorithm>
+#include <set>
+
+#include "assess/facts.h"
+#include "assess/families.h"
+
+namespace elmcart {
+namespace {
+
+uint32_t traitsOf(const Program& p, VariableIndex v) { return p.traits(p.variables[v].declarations.front().file, p.variables[v].type); }
+
+bool changesIt(const Use& use) { return use.access == Access::Write || use.access == Access::Update || (use.access == Access::Call && !use.throughPointer); }
+
+// The member function of a collection that is called at a use, by what it does.
+CollectionAct actAt(const Program& p, Place place) {
+  Place up = p.parent(place);
+  const Node& node = p.node(up);
+  if (node.kind == Kind::Member && p.node(place).role == Role::Receiver) {
+    Place call = p.parent(up);
+    if (p.node(call).kind == Kind::Call && p.node(up).role == Role::Callee) return p.guarantees(up.file).collectionAct(p.nameOf(up));
+  }
+  if (node.kind == Kind::Index && p.node(place).role == Role::Receiver) {
+    Place outer = p.parent(up);
+    if (p.node(outer).kind == Kind::Assign && p.node(up).role == Role::Target) return CollectionAct::Add;
+    if (p.node(outer).kind == Kind::Update) return CollectionAct::Change;
+    if (p.node(outer).kind == Kind::Destroy) return CollectionAct::Remove;
+    return CollectionAct::Read;
+  }
+  // A function that is given the collection first: append(list, …), delete(table, key), len(table).
+  if (node.kind == Kind::Call && p.node(place).role == Role::Argument) {
+    NodeId callee = p.file(up).child(up.node, Role::Callee);
+    if (callee != kNoNode && p.file(up)[callee].kind == Kind::Name) return p.guarantees(up.file).collectionAct(p.file(up).name(callee));
+  }
+  return CollectionAct::None;
+}
+
+bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
+  const Variable& variable = s.program.variables[field.variable];
+  if (!field.changes || (variable.modifiers & kThreadLocal)) return false;
+  if (variable.storage == Storage::Field && oneOfMany(s.program, e)) return false;
+  uint32_t traits = traitsOf(s.program, field.variable);
+  if (traits & (kAtomicType | kThreadType | kLockType | kConditionType | kOnceFlagType | kPerThread | kLazyType)) return false;
+  // The slot of an instance is told of by the checks of its creation.
+  return field.variable != e.slot || e.type == kNone;
+}
+
+}  // namespace
+
+GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field) {
+  const Program& p = s.program;
+  GuardedUses out;
+  if (!isShareable(s, e, field)) return out;
+  bool volatilePublishes = (p.variables[field.variable].modifiers & kVolatile) && p.guarantees(p.variables[field.variable].declarations.front().file).volatilePublishes.holds;
+  bool first = true;
+  LockSet common;
+  std::set<std::pair<FileIndex, uint32_t>> lines;
+  for (uint32_t u : p.usesOfVariable[field.variable]) {
+    const Use& use = p.uses[u];
+    if (s.inTests(use.place) || isConstruction(p, use.in) || p.around(use.place, Kind::Once).node != kNoNode) continue;
+    // An element that is reached through the field is another object.
+    LockSet held = s.locks.at(use.place, use.in);
+    if (held.empty() && volatilePublishes && use.access == Access::Read) continue;
+    out.anyChange |= changesIt(use);
+    if (held.empty()) {
+      out.unguarded.push_back(&use);
+      continue;
+    }
+    out.guarded.push_back(&use);
+    out.guardedChange |= changesIt(use);
+    common = first ? held : inBoth(common, held);
+    first = false;
+  }
+  out.differentLocks = !first && common.empty();
+  return out;
+}
+
+bool GuardedUses::mixed() const {
+  if (!anyChange || guarded.empty()) return false;
+  // A read that happens to stand under some lock says nothing of what the lock is for.
+  bool meant = guardedChange || guarded.size() > 1;
+  return meant && (differentLocks || !unguarded.empty());
+}
+
+void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<VariableIndex> told;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !threadsExist(s, e)) continue;
+    for (const StateField& field : e.state) {
+      if (field.lock.known() || (traitsOf(p, field.variable) & kSafeToShare)) continue;
+      GuardedUses uses = guardedUses(s, e, field);
+      if (!uses.mixed() || !told.insert(field.variable).second) continue;
+      const Use& with = *uses.guarded.front();
+      const Use* without = nullptr;
+      for (const Use* use : uses.unguarded)
+        if (!without || (changesIt(*use) && !changesIt(*without))) without = use;
+      std::vector<FunctionIndex> functions;
+      for (const Use* use : uses.unguarded)
+        if (use->in != kNone) functions.push_back(use->in);
+      for (const Use* use : uses.guarded)
+        if (use->in != kNone) functions.push_back(use->in);
+      std::vector<Evidence> way;
+      Sureness sureness = sureByThreads(s, e, functions, &way);
+      Finding f = makeFinding(s, infoOf("thread.mixed-guard"), i, sureness);
+      std::string name(p.text(p.variables[field.variable].name));
+      LockSet first = s.locks.at(with.place, with.in);
+      f.evidence = way;
+      f.evidence.push_back({with.place, functionText(p, with.in) + (changesIt(with) ? " changes " : " reads ") + name + " holding " + lockText(p, first.front())});
+      if (without) {
+        f.place = without->place;
+        f.message = name + " of " + e.name + " is guarded by " + lockText(p, first.front()) + " in " + functionText(p, with.in) + " and by nothing in " + functionText(p, without->in) + ": who holds the lock is not alone.";
+        for (const Use* use : uses.unguarded) {
+          if (f.evidence.size() > 8) break;
+          f.evidence.push_back({use->place, functionText(p, use->in) + (changesIt(*use) ? " changes " : " reads ") + name + " with no lock held"});
+        }
+      } else {
+        const Use* other = nullptr;
+        for (const Use* use : uses.guarded)
+          if (!other && inBoth(first, s.locks.at(use->place, use->in)).empty()) other = use;
+        if (!other) continue;
+        LockSet second = s.locks.at(other->place, other->in);
+        f.place = other->place;
+        f.message = name + " of " + e.name + " is guarded by " + lockText(p, first.front()) + " in " + functionText(p, with.in) + " and by " + lockText(p, second.front()) + " in " + functionText(p, other->in) + ": two locks keep nobody apart.";
+        f.evidence.push_back({other->place, functionText(p, other->in) + (changesIt(*other) ? " changes " : " reads ") + name + " holding " + lockText(p, second.front())});
+      }
+      f.advice = Advice::Steady;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+namespace {
+
+// Is the use in what the branch tests, not in what it then does?
+bool isTested(const Program& p, const Use& use, NodeId branch) {
+  const LoweredFile& file = p.file(use.place);
+  for (NodeId c : children(file, branch))
+    if ((file[c].role == Role::Then || file[c].role == Role::Else || file[c].role == Role::Body) && (use.place.node == c || p.isInside(use.place, c))) return false;
+  return true;
+}
+
+// Does the branch leave the function (or the turn of a loop) when its test holds?
+bool leaves(const LoweredFile& file, NodeId branch) {
+  NodeId then = file.child(branch, Role::Then);
+  if (then == kNoNode) return false;
+  auto isExit = [&](NodeId n) { return file[n].kind == Kind::Return || file[n].kind == Kind::Throw || file[n].kind == Kind::Jump; };
+  return isExit(then) || anyNode(file, then, isExit);
+}
+
+}  // namespace
+
+void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<std::pair<FileIndex, NodeId>> told;
+  // The look before an instance is made is the creation's own matter.
+  for (const Entity& e : s.survey.entities) {
+    for (Place place : {e.creation.innerTest, e.creation.place}) {
+      Place branch = place.known() ? p.around(place, Kind::If) : Place{};
+      if (branch.known() && branch.node != kNoNode) told.insert({branch.file, branch.node});
+    }
+  }
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !threadsExist(s, e)) continue;
+    for (const StateField& field : e.state) {
+      uint32_t traits = traitsOf(p, field.variable);
+      if (!isShareable(s, e, field) || !(traits & (kCollection | kKeyedCollection))) continue;
+      std::string name(p.text(p.variables[field.variable].name));
+      for (uint32_t t : p.usesOfVariable[field.variable]) {
+        const Use& tested = p.uses[t];
+        if (s.inTests(tested.place) || isConstruction(p, tested.in)) continue;
+        CollectionAct first = actAt(p, tested.place);
+        Place branch = p.around(tested.place, Kind::If);
+        if (branch.node == kNoNode || (first != CollectionAct::Read && tested.access != Access::Read) || !isTested(p, tested, branch.node)) continue;
+        const LoweredFile& file = p.file(branch);
+        const Use* acting = nullptr;
+        for (uint32_t a : p.usesOfVariable[field.variable]) {
+          const Use& act = p.uses[a];
+          if (acting || act.in != tested.in || act.place.file != tested.place.file || act.place.node <= tested.place.node) continue;
+          CollectionAct second = actAt(p, act.place);
+          bool changes = second == CollectionAct::Add || second == CollectionAct::Remove || second == CollectionAct::Change;
+          bool inside = p.isInside(act.place, branch.node) && !isTested(p, act, branch.node);
+          bool behind = file[act.place.node].span.begin >= file[branch.node].span.end && leaves(file, branch.node) && p.isInside(act.place, p.parent(branch).node);
+          if (changes && (inside || behind)) acting = &act;
+        }
+        if (!acting) continue;
+        // One guard around both, or one that every caller holds, makes them one step.
+        if (!s.locks.atEntry(tested.in).empty()) continue;
+        Place guard = s.locks.guardAround(acting->place);
+        bool together = false;
+        for (Place up = s.locks.guardAround(tested.place); up.known() && !together; up = s.locks.guardAround(up)) together = p.isInside(acting->place, up.node);
+        if (together || !told.insert({branch.file, branch.node}).second) continue;
+        std::vector<Evidence> way;
+        std::vector<FunctionIndex> functions = {tested.in};
+        Sureness sureness = sureByThreads(s, e, functions, &way);
+        bool guardedApart = guard.known() || s.locks.guardAround(tested.place).known();
+        if (sureness == Sureness::Likely && !(traits & kSafeToShare) && !guardedApart && !s.threads.anyStartedNear(tested.place.file)) sureness = Sureness::Possible;
+        if (sureness == Sureness::Possible && !(traits & kSafeToShare) && !s.threads.anyStartedNear(tested.place.file) && !guardedApart) continue;
+        if (sureness == Sureness::Certain && way.empty()) sureness = Sureness::Likely;
+        Finding f = makeFinding(s, infoOf("thread.check-then-act"), i, sureness);
+        f.place = tested.place;
+        f.message = "Between the look into " + name + " and the change of it another thread can change it too: " + functionText(p, tested.in) + " acts on what may no longer be so.";
+        f.evidence = way;
+        std::string alone = (traits & kSafeToShare) ? " (each call is safe by itself, the two together are not)" : guardedApart ? " (the lock is given back in between)" : "";
+        f.evidence.push_back({tested.place, "thread 1: looks into " + name});
+        f.evidence.push_back({tested.place, "thread 2: looks too and finds the same"});
+        f.evidence.push_back({acting->place, "thread 1: changes " + name + alone});
+        f.evidence.push_back({acting->place, "thread 2: changes it again, on a look that is out of date"});
+        f.advice = Advice::Steady;
+        out.push_back(std::move(f));
+      }
+    }
+  }
+}
+
+void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<VariableIndex> told;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !threadsExist(s, e)) continue;
+    for (const StateField& field : e.state) {
+      uint32_t traits = traitsOf(p, field.variable);
+      Place home = p.variables[field.variable].declarations.front();
+      const Guarantees& g = p.guarantees(home.file);
+      if (!isShareable(s, e, field) || (traits & kSafeToShare) || !(traits & (kCollection | kKeyedCollection)) || g.collectionsAreValues.holds) continue;
+      GuardedUses uses = guardedUses(s, e, field);
+      if (uses.guarded.empty()) continue;
+      for (uint32_t u : p.usesOfVariable[field.variable]) {
+        const Use& use = p.uses[u];
+        if (use.in == kNone || s.inTests(use.place) || isConstruction(p, use.in)) continue;
+        Place up = p.parent(use.place);
+        if (p.node(up).kind == Kind::AddressOf) up = p.parent(up);
+        const Function& fn = p.functions[use.in];
+        if (p.node(up).kind != Kind::Return || (fn.modifiers & kPrivate)) continue;
+        // Where assignment copies, only a reference or pointer lets the inside out.
+        if (g.implicitCopy.holds && !p.use(fn.result).has(kReference | kPointer)) continue;
+        if (!told.insert(field.variable).second) break;
+        std::string name(p.text(p.variables[field.variable].name));
+        const Use& guarded = *uses.guarded.front();
+        LockSet held = s.locks.at(guarded.place, guarded.in);
+        Finding f = makeFinding(s, infoOf("thread.leaks-internals"), i, Sureness::Likely);
+        f.place = use.place;
+        f.message = functionText(p, use.in) + " hands out " + name + " itself, which " + lockText(p, held.front()) + " protects: its callers walk over it without the lock.";
+        f.evidence.push_back({guarded.place, functionText(p, guarded.in) + " holds " + lockText(p, held.front()) + " while it touches " + name});
+        f.evidence.push_back({use.place, name + " leaves the class here; from then on no lock is held"});
+        size_t shown = 0;
+        for (uint32_t c : p.callsOfFunction[use.in])
+          if (++shown <= 4 && p.calls[c].in != kNone) f.evidence.push_back({p.calls[c].place, functionText(p, p.calls[c].in) + " gets it"});
+        f.advice = Advice::Steady;
+        out.push_back(std::move(f));
+        break;
+      }
+    }
+  }
+}
+
+namespace {
+
+// Does the call start a thread, or hand its arguments to one?
+bool startsThread(const Program& p, Place call) {
+  const LoweredFile& file = p.file(call);
+  std::string_view name;
+  if (NodeId callee = file.child(call.node, Role::Callee); callee != kNoNode) name = file.name(callee);
+  else if (NodeId type = file.child(call.node, Role::Type); type != kNoNode) name = file.name(type);
+  if (name.empty()) return false;
+  const Guarantees& g = p.guarantees(call.file);
+  return (g.typeTraits(name) & kThreadType) || (g.callTraits(name) & (kStartsThread | kRunsLater));
+}
+
+}  // namespace
+
+void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (TypeIndex t = 0; t < p.types.size(); ++t) {
+    const TypeDecl& type = p.types[t];
+    if (!type.definition.known() || s.inTests(type.definition) || !p.guarantees(type.definition.file).sharedMemoryThreads.holds) continue;
+    for (FunctionIndex m : type.methods) {
+      const Function& fn = p.functions[m];
+      if (fn.form != FunctionForm::Constructor || !fn.definition.known()) continue;
+      const LoweredFile& file = p.file(fn.definition);
+      Place escape, way;
+      std::string how;
+      size_t entity = SIZE_MAX;
+      auto belongs = [&](NodeId n) {
+        if (file[n].kind == Kind::This) return true;
+        Symbol symbol = p.links[fn.definition.file].symbol[n];
+        if (symbol.is(Symbol::Sort::Function)) return p.functions[symbol.index()].owner == t && !p.functions[symbol.index()].isStaticMember() && p.functions[symbol.index()].form != FunctionForm::Constructor;
+        return symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Field && p.variables[symbol.index()].owner == t;
+      };
+      forEachNode(file, fn.definition.node, [&](NodeId n) {
+        if (escape.known()) return;
+        Place at{fn.definition.file, n};
+        if ((file[n].kind == Kind::Call || file[n].kind == Kind::Create || file[n].kind == Kind::FieldInit) && startsThread(p, at)) {
+          for (NodeId c : children(file, n)) {
+            bool lambda = file[c].kind == Kind::Lambda && anyNode(file, c, belongs);
+            bool itself = file[c].role == Role::Argument && belongs(c) && (file[c].kind == Kind::This || p.links[at.file].symbol[c].is(Symbol::Sort::Function));
+            bool address = file[c].kind == Kind::AddressOf && file.child(c, Role::Operand) != kNoNode && belongs(file.child(c, Role::Operand));
+            if (file[c].role == Role::Argument && (lambda || itself || address) && !escape.known()) {
+              escape = at;
+              how = "a thread that uses the object is started here";
+            }
+          }
+        }
+        if (file[n].kind == Kind::Assign) {
+          NodeId value = file.child(n, Role::Value), target = file.child(n, Role::Target);
+          if (value == kNoNode || target == kNoNode || file[value].kind != Kind::This) return;
+          Symbol symbol = p.links[at.file].symbol[target];
+          if (!symbol.is(Symbol::Sort::Variable) || !p.variables[symbol.index()].lives()) return;
+          entity = s.entityOfVariable[symbol.index()];
+          if (entity == SIZE_MAX || !s.threads.anyStarted(at.file)) return;
+          escape = at;
+          how = "the object is put where everybody finds it here";
+        }
+      });
+      if (!escape.known()) continue;
+      // What the object still lacks at that moment.
+      VariableIndex late = kNone;
+      Place set;
+      for (uint32_t u : p.usesInFunction[m]) {
+        const Use& use = p.uses[u];
+        bool own = p.variables[use.variable].storage == Storage::Field && p.variables[use.variable].owner == t;
+        if (late == kNone && own && (use.access == Access::Write || use.access == Access::Update) && !use.throughPointer && use.place.file == escape.file && file[use.place.node].span.begin >= file[escape.node].span.end && p.around(use.place, Kind::Lambda).node == kNoNode) {
+          late = use.variable;
+          set = use.place;
+        }
+      }
+      bool subclass = late == kNone && !type.derived.empty() && entity == SIZE_MAX;
+      if (late == kNone && !subclass) continue;
+      if (entity == SIZE_MAX)
+        for (size_t i = 0; i < s.survey.entities.size(); ++i)
+          if (s.survey.entities[i].type == t && !s.survey.entities[i].harmless) entity = i;
+      Finding f = makeFinding(s, infoOf("thread.escaping-this"), entity, subclass ? Sureness::Possible : Sureness::Certain);
+      std::string name(p.text(type.name));
+      f.subject = p.text(type.qualified);
+      f.place = escape;
+      f.message = "The constructor of " + name + " lets the object out before it is complete: " + (late != kNone ? std::string(p.text(p.variables[late].name)) + " is set only afterwards." : "the part that a subclass adds is not there yet.");
+      f.evidence.push_back({escape, how});
+      if (late != kNone) f.evidence.push_back({set, std::string(p.text(p.variables[late].name)) + " gets its value here, maybe after the other thread has read it"});
+      else f.evidence.push_back({p.types[type.derived.front()].definition.known() ? p.types[type.derived.front()].definition : type.definition, std::string(p.text(p.types[type.derived.front()].name)) + " is constructed after this constructor is through"});
+      f.advice = Advice::Steady;
+      if (entity == SIZE_MAX) {
+        f.reasonsFor.push_back("starting the thread in a function of its own, called once the object stands, costs one line at each creation");
+        f.reasonsAgainst.push_back("who forgets that call has an object that does nothing");
+      }
+      out.push_back(std::move(f));
+      break;
+    }
+  }
+}
+
+}  // namespace elmcart
