@@ -198,7 +198,7 @@ Assessment assessProgram(const Program& program, const Origins& origins, const S
   Threads threads(program);
   Reaching reaching(program);
   Locks locks(program);
-  Subject subject{program, origins, survey, threads, config, reaching, locks, {}, {}, {}, {}};
+  Subject subject{program, origins, survey, threads, config, reaching, locks, {}, {}, {}, {}, {}};
   for (const LoweredFile& file : program.files) subject.testFile.push_back(matchesAny(config.tests, file.path));
   subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
   subject.entityOfDoor.assign(program.functions.size(), SIZE_MAX);
@@ -213,6 +213,7 @@ Assessment assessProgram(const Program& program, const Origins& origins, const S
     for (uint32_t c = 0; c < e.consumers.size(); ++c)
       if (e.consumers[c].in != kNone) subject.consumersIn[e.consumers[c].in].emplace_back(i, c);
   }
+  subject.registrations = registrationsIn(subject);
   Assessment out;
   for (const Check& check : checks()) check.run(subject, out.findings);
 

@@ -7,6 +7,7 @@
 
 #include "assess/finding.h"
 #include "assess/reaching.h"
+#include "assess/registrations.h"
 #include "assess/threads.h"
 #include "config/config.h"
 #include "survey/survey.h"
@@ -26,6 +27,8 @@ struct Subject {
   std::vector<size_t> entityOfVariable;  // by slot: the entity that is no harmless one, or SIZE_MAX
   std::vector<size_t> entityOfDoor;      // by function that hands an entity out, or SIZE_MAX
   std::vector<std::vector<std::pair<size_t, uint32_t>>> consumersIn;  // by function: entity and position in its consumers
+
+  std::vector<Registration> registrations;
 
   bool inTests(Place place) const { return testFile[place.file]; }
 };

@@ -44,6 +44,16 @@ void checkEscapingThis(const Subject& subject, std::vector<Finding>& out);
 void checkLostUpdate(const Subject& subject, std::vector<Finding>& out);
 
 void checkDanglingSubscriber(const Subject& subject, std::vector<Finding>& out);
+void checkCopiedSubscriber(const Subject& subject, std::vector<Finding>& out);
+void checkDuplicateSubscription(const Subject& subject, std::vector<Finding>& out);
+void checkNotifyWhileChanging(const Subject& subject, std::vector<Finding>& out);
+void checkGrowsForever(const Subject& subject, std::vector<Finding>& out);
+void checkExitOrder(const Subject& subject, std::vector<Finding>& out);
+void checkSubjectFirst(const Subject& subject, std::vector<Finding>& out);
+void checkRawOwner(const Subject& subject, std::vector<Finding>& out);
+void checkLocalAddressStored(const Subject& subject, std::vector<Finding>& out);
+void checkCapturedShortLived(const Subject& subject, std::vector<Finding>& out);
+void checkUsedAfterTeardown(const Subject& subject, std::vector<Finding>& out);
 void checkNeverReleased(const Subject& subject, std::vector<Finding>& out);
 
 void checkHiddenDependency(const Subject& subject, std::vector<Finding>& out);

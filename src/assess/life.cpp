@@ -1,124 +1,37 @@
-// Family "life": do object lifetimes hold?
+// Family "life": do object lifetimes hold where objects put themselves into lists?
 #include <algorithm>
-#include <set>
+#include <map>
 
+#include "assess/facts.h"
 #include "assess/families.h"
 
 namespace elmcart {
 namespace {
 
-// Where a function stores (or drops) the pointer it gets as a parameter.
-struct Keeping {
-  VariableIndex collection = kNone;
-  Place place;
-};
+std::string nameOf(const Program& p, TypeIndex type) { return std::string(p.text(p.types[type].name)); }
 
-// The collection or field that `function` puts its parameter number `position` into.
-Keeping keeps(const Program& p, FunctionIndex function, size_t position, int depth = 0) {
-  const Function& fn = p.functions[function];
-  if (!fn.definition.known() || position >= fn.parameters.size() || depth > 2) return {};
-  const TypeUse& type = p.use(p.variables[fn.parameters[position]].type);
-  if (!type.has(kPointer | kReference)) return {};
-  const LoweredFile& file = p.file(fn.definition);
-  for (uint32_t u : p.usesOfVariable[fn.parameters[position]]) {
-    Place at = p.uses[u].place;
-    Place up = p.parent(at);
-    if (p.node(up).kind == Kind::AddressOf) up = p.parent(up);
-    const Node& node = p.node(up);
-    if (node.kind == Kind::Call) {
-      NodeId callee = file.child(up.node, Role::Callee);
-      if (callee == kNoNode) continue;
-      if (file[callee].kind == Kind::Member && p.guarantees(up.file).collectionAct(file.name(callee)) == CollectionAct::Add) {
-        NodeId receiver = file.child(callee, Role::Receiver);
-        Symbol into = receiver == kNoNode ? Symbol{} : p.symbolAt({up.file, receiver});
-        if (into.is(Symbol::Sort::Variable)) {
-          const Variable& variable = p.variables[into.index()];
-          bool keepsPointers = variable.storage == Storage::Field || variable.lives();
-          // The collection must hold pointers, not copies of what a reference names.
-          const TypeUse& use = p.use(variable.type);
-          bool pointers = false;
-          for (uint32_t a = 0; a < use.argumentCount; ++a) pointers |= p.use(p.argument(use, a)).has(kPointer);
-          if (keepsPointers && pointers) return {into.index(), up};
-        }
-      }
-      // Handed on to another function of the program.
-      Symbol target = p.symbolAt(up);
-      if (target.is(Symbol::Sort::Function) && target.index() != function) {
-        size_t index = 0;
-        for (NodeId c : children(file, up.node)) {
-          if (file[c].role != Role::Argument) continue;
-          if (p.isInside(at, c)) {
-            Keeping inner = keeps(p, target.index(), index, depth + 1);
-            if (inner.collection != kNone) return inner;
-          }
-          ++index;
-        }
-      }
-    }
-    if (node.kind == Kind::Index && p.node(at).role == Role::Argument) {  // keepers_[keeper] = …
-      NodeId receiver = file.child(up.node, Role::Receiver);
-      Symbol into = receiver == kNoNode ? Symbol{} : p.symbolAt({up.file, receiver});
-      bool assigned = p.node(p.parent(up)).kind == Kind::Assign && p.node(up).role == Role::Target;
-      if (assigned && into.is(Symbol::Sort::Variable) && p.use(p.variables[into.index()].type).argumentCount > 0 && p.use(p.argument(p.use(p.variables[into.index()].type), 0)).has(kPointer)) return {into.index(), up};
-    }
-    if (node.kind == Kind::Assign && p.node(at).role == Role::Value && type.has(kPointer)) {  // table_[key] = keeper
-      NodeId target = file.child(up.node, Role::Target);
-      if (target != kNoNode && file[target].kind == Kind::Index) {
-        NodeId receiver = file.child(target, Role::Receiver);
-        Symbol into = receiver == kNoNode ? Symbol{} : p.symbolAt({up.file, receiver});
-        if (into.is(Symbol::Sort::Variable) && (p.variables[into.index()].storage == Storage::Field || p.variables[into.index()].lives())) return {into.index(), up};
-      }
-    }
-  }
-  return {};
+// Is the subscriber shared itself, and lives as long as the list?
+bool livesOn(const Subject& s, TypeIndex subscriber) {
+  if (onlyLivesForever(s.program, subscriber)) return true;
+  return std::any_of(s.survey.entities.begin(), s.survey.entities.end(), [&](const Entity& e) { return e.type == subscriber && e.kind == EntityKind::Singleton; });
 }
 
-// Does the function (or what it calls) take something out of the collection?
-bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collection, std::set<FunctionIndex>& seen, int depth = 0) {
-  if (depth > 4 || !seen.insert(function).second) return false;
-  for (uint32_t u : p.usesInFunction[function]) {
-    const Use& use = p.uses[u];
-    if (use.variable != collection) continue;
-    Place up = p.parent(use.place);
-    if (p.node(up).kind == Kind::Member && p.guarantees(up.file).collectionAct(p.nameOf(up)) == CollectionAct::Remove) return true;
-    // Walked over and blanked, or filtered by an algorithm: an assignment to an element.
-    if (use.access == Access::Write && use.inMember) return true;
+// Does a function that anyone may call take something out of the list?
+FunctionIndex removerOf(const Program& p, VariableIndex collection) {
+  for (uint32_t u : p.usesOfVariable[collection]) {
+    FunctionIndex in = p.uses[u].in;
+    std::set<FunctionIndex> seen;
+    if (in != kNone && p.functions[in].form == FunctionForm::Function && removesFrom(p, in, collection, seen)) return in;
   }
-  for (uint32_t c : p.callsInFunction[function])
-    if (removesFrom(p, p.calls[c].callee, collection, seen, depth + 1)) return true;
-  return false;
-}
-
-FunctionIndex destructorOf(const Program& p, TypeIndex type) {
-  for (FunctionIndex m : p.types[type].methods)
-    if (p.functions[m].form == FunctionForm::Destructor && p.functions[m].definition.known()) return m;
   return kNone;
 }
 
-bool destructorRemoves(const Program& p, TypeIndex type, VariableIndex collection, int depth = 0) {
-  if (depth > 10) return false;
-  std::set<FunctionIndex> seen;
-  if (FunctionIndex d = destructorOf(p, type); d != kNone && removesFrom(p, d, collection, seen)) return true;
-  for (const Base& base : p.types[type].bases)
-    if (base.type != kNone && destructorRemoves(p, base.type, collection, depth + 1)) return true;
-  // A member whose destructor does it: a scope object.
-  for (VariableIndex f : p.types[type].fields) {
-    const TypeUse& use = p.use(p.variables[f].type);
-    if (use.decl != kNone && use.decl != type && !use.has(kPointer | kReference) && destructorRemoves(p, use.decl, collection, depth + 1)) return true;
+Place walkOver(const Program& p, VariableIndex collection, Place except) {
+  for (uint32_t u : p.usesOfVariable[collection]) {
+    const Use& use = p.uses[u];
+    if (use.in != kNone && !(use.place == except) && p.node(p.parent(use.place)).kind == Kind::Loop) return use.place;
   }
-  return false;
-}
-
-// Every object of the class that the program makes lives as long as the process.
-bool onlyLivesForever(const Program& p, TypeIndex type) {
-  bool any = false;
-  for (uint32_t c : p.creationsOfType[type]) {
-    const Creation& creation = p.creations[c];
-    if (creation.delegated) continue;
-    any = true;
-    if (creation.asVariable == kNone || !p.variables[creation.asVariable].lives()) return false;
-  }
-  return any && p.types[type].derived.empty();
+  return {};
 }
 
 }  // namespace
@@ -126,163 +39,262 @@ bool onlyLivesForever(const Program& p, TypeIndex type) {
 void checkDanglingSubscriber(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<std::pair<TypeIndex, VariableIndex>> told;
-  for (const CallSite& call : p.calls) {
-    if (call.in == kNone || s.inTests(call.place)) continue;
-    const LoweredFile& file = p.file(call.place);
-    if (file[call.place.node].kind != Kind::Call) continue;
-    size_t position = 0;
-    for (NodeId c : children(file, call.place.node)) {
-      if (file[c].role != Role::Argument) continue;
-      size_t at = position++;
-      TypeIndex subscriber = kNone;
-      if (file[c].kind == Kind::This || (file[c].kind == Kind::Dereference && file.child(c, Role::Operand) != kNoNode && file[file.child(c, Role::Operand)].kind == Kind::This))
-        subscriber = p.functions[call.in].owner;
-      if (subscriber == kNone) continue;
-      Keeping kept = keeps(p, call.callee, at);
-      if (kept.collection == kNone) continue;
-      const Variable& collection = p.variables[kept.collection];
-      // A parent that keeps its own children is another matter: the list must outlive the subscriber.
-      TypeIndex subject = collection.owner;
-      if (subject == subscriber) continue;
-      size_t entity = SIZE_MAX;
-      for (size_t i = 0; i < s.survey.entities.size(); ++i) {
-        const Entity& e = s.survey.entities[i];
-        if (e.slot == kept.collection || (subject != kNone && e.type != kNone && e.type == subject && !e.harmless)) {
-          entity = i;
-          break;
-        }
-      }
-      // Which object is it registered with? One that is reached globally outlives it.
-      NodeId callee = file.child(call.place.node, Role::Callee);
-      NodeId receiver = callee != kNoNode && file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
-      bool global = collection.lives() || (receiver != kNoNode && s.origins.of({call.place.file, receiver}) != kNone);
-      bool injected = false;
-      if (!global && receiver != kNoNode) {
-        Symbol symbol = p.symbolAt({call.place.file, receiver});
-        injected = symbol.is(Symbol::Sort::Variable) && p.use(p.variables[symbol.index()].type).has(kReference | kPointer);
-      }
-      if (!global && !injected) continue;
-      if (destructorRemoves(p, subscriber, kept.collection) || onlyLivesForever(p, subscriber)) continue;
-      // An entity of its own lives as long as the subject.
-      bool subscriberIsEntity = false;
-      for (const Entity& e : s.survey.entities) subscriberIsEntity |= e.type == subscriber && (e.kind == EntityKind::Singleton);
-      if (subscriberIsEntity || !told.insert({subscriber, kept.collection}).second) continue;
-      // Does any function of the subscriber take it out at all?
-      bool removesSomewhere = false;
-      for (FunctionIndex m : p.types[subscriber].methods) {
-        std::set<FunctionIndex> seen;
-        if (m != call.in && removesFrom(p, m, kept.collection, seen)) removesSomewhere = true;
-      }
-      // A destructor that does work, in a class that knows how to take itself out: no.
-      FunctionIndex dies = destructorOf(p, subscriber);
-      if (removesSomewhere && dies != kNone && (!p.callsInFunction[dies].empty() || !p.foreignCallsInFunction[dies].empty())) continue;
-      // Who makes the subscribers itself knows when they end.
-      bool madeBySubject = false;
-      for (uint32_t k : p.creationsOfType[subscriber]) {
-        FunctionIndex in = p.creations[k].in;
-        madeBySubject |= subject != kNone && in != kNone && p.functions[in].owner == subject;
-      }
-      if (madeBySubject) continue;
-      Sureness sureness = global && !removesSomewhere ? Sureness::Certain : removesSomewhere ? Sureness::Possible : Sureness::Likely;
-      Finding f = makeFinding(s, infoOf("life.dangling-subscriber"), entity, sureness);
-      std::string name(p.text(p.types[subscriber].name));
-      std::string list(p.text(collection.qualified));
-      f.subject = p.text(p.types[subscriber].qualified);
-      f.place = call.place;
-      f.message = name + " puts itself into " + list + " and its destructor does not take it out: after it dies the list still points at it.";
-      f.evidence.push_back({call.place, "registered: " + name + " hands out its own address"});
-      f.evidence.push_back({kept.place, "kept: the address is stored in " + list});
-      FunctionIndex destructor = destructorOf(p, subscriber);
-      if (destructor != kNone) f.evidence.push_back({p.functions[destructor].definition, "dies: the destructor leaves the list as it is"});
-      else f.evidence.push_back({p.types[subscriber].definition, "dies: there is no destructor that would take it out"});
-      for (uint32_t u : p.usesOfVariable[kept.collection]) {
-        const Use& use = p.uses[u];
-        if (use.in == kNone || use.place == kept.place) continue;
-        if (p.node(p.parent(use.place)).kind == Kind::Loop) {
-          f.evidence.push_back({use.place, "still listed: the walk over " + list + " calls it"});
-          break;
-        }
-      }
-      f.advice = Advice::Seal;
-      f.reasonsFor.push_back("a destructor that takes it out mends every place where a " + name + " is made");
-      f.reasonsAgainst.push_back("copies and moves must be forbidden too, or they go unlisted");
-      out.push_back(std::move(f));
+  for (const Registration& r : s.registrations) {
+    bool byHand = p.guarantees(r.place.file).freedByHand.holds;
+    if (endRemoves(p, r.subscriber, r.collection) || livesOn(s, r.subscriber) || !told.insert({r.subscriber, r.collection}).second) continue;
+    // What came back from registering may undo it.
+    if (r.resultUsed) continue;
+    FunctionIndex dies = endOf(p, r.subscriber);
+    FunctionIndex remover = removerOf(p, r.collection);
+    // Where objects live as long as they are listed, one that is never told its end has none.
+    if (!byHand && dies == kNone && remover == kNone) continue;
+    // Does any function of the subscriber take it out at all?
+    bool removesSomewhere = false;
+    for (FunctionIndex m : p.types[r.subscriber].methods) {
+      std::set<FunctionIndex> seen;
+      if (m != r.in && removesFrom(p, m, r.collection, seen)) removesSomewhere = true;
     }
+    // A destructor that does work, in a class that knows how to take itself out: no.
+    if (removesSomewhere && dies != kNone && (!p.callsInFunction[dies].empty() || !p.foreignCallsInFunction[dies].empty())) continue;
+    if (removesSomewhere && !byHand) continue;
+    // Who makes the subscribers itself knows when they end.
+    TypeIndex subject = p.variables[r.collection].owner;
+    bool madeBySubject = false;
+    for (uint32_t k : p.creationsOfType[r.subscriber]) {
+      FunctionIndex in = p.creations[k].in;
+      madeBySubject |= subject != kNone && in != kNone && p.functions[in].owner == subject;
+    }
+    if (madeBySubject) continue;
+    Sureness sureness = !byHand ? (dies != kNone && r.global ? Sureness::Likely : Sureness::Possible) : r.global && !removesSomewhere ? Sureness::Certain : removesSomewhere ? Sureness::Possible : Sureness::Likely;
+    Finding f = makeFinding(s, infoOf("life.dangling-subscriber"), r.entity, sureness);
+    std::string name = nameOf(p, r.subscriber), list(p.text(p.variables[r.collection].qualified));
+    std::string itself = r.asFunction ? "a function of its own" : "itself";
+    f.subject = p.text(p.types[r.subscriber].qualified);
+    f.place = r.place;
+    f.message = byHand ? name + " puts " + itself + " into " + list + " and its destructor does not take it out: after it dies the list still points at it."
+                       : name + " puts " + itself + " into " + list + " and " + (dies != kNone ? functionText(p, dies) + " does not take it out" : "nothing takes it out again") + ": the list keeps it alive and goes on calling it.";
+    f.evidence.push_back({r.place, "registered: " + name + (byHand && !r.asFunction ? " hands out its own address" : " hands out " + itself)});
+    f.evidence.push_back({r.kept, byHand ? "kept: the address is stored in " + list : "kept: stored in " + list});
+    if (dies != kNone) f.evidence.push_back({p.functions[dies].definition, "dies: " + std::string(p.functions[dies].form == FunctionForm::Destructor ? "the destructor" : functionText(p, dies)) + " leaves the list as it is"});
+    else f.evidence.push_back({p.types[r.subscriber].definition, byHand ? "dies: there is no destructor that would take it out" : "dies: nothing tells it its end"});
+    if (remover != kNone && !byHand) f.evidence.push_back({p.functions[remover].definition.known() ? p.functions[remover].definition : r.kept, functionText(p, remover) + " would take it out"});
+    if (Place walk = walkOver(p, r.collection, r.kept); walk.known()) f.evidence.push_back({walk, "still listed: the walk over " + list + " calls it"});
+    f.advice = Advice::Seal;
+    f.reasonsFor.push_back((byHand ? "a destructor" : "an end") + (" that takes it out mends every place where a " + name) + " is made");
+    f.reasonsAgainst.push_back(byHand ? "copies and moves must be forbidden too, or they go unlisted" : "every owner has to tell it its end");
+    out.push_back(std::move(f));
   }
 }
 
-void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
+void checkCopiedSubscriber(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
-  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
-    const Entity& e = s.survey.entities[i];
-    if (e.harmless) continue;
-    std::vector<VariableIndex> candidates;
-    if (e.type != kNone && e.creation.time != CreationTime::None)
-      for (const StateField& field : e.state) candidates.push_back(field.variable);
-    else if (e.type == kNone) candidates.push_back(e.slot);
-    bool leaked = e.end.rfind("nobody", 0) == 0 && e.kind != EntityKind::StaticHolder;
-    for (VariableIndex v : candidates) {
-      const Variable& variable = p.variables[v];
-      Place home = variable.declarations.front();
-      uint32_t traits = p.traits(home.file, variable.type);
-      const TypeUse& use = p.use(variable.type);
-      Place taken;
-      std::string what, reason;
-      // A handle that is released by hand, or by nobody.
-      bool released = false;
-      for (uint32_t u : p.usesOfVariable[v]) {
-        const Use& site = p.uses[u];
-        Place up = p.parent(site.place);
-        Place value;
-        if (p.node(up).kind == Kind::Assign && p.node(site.place).role == Role::Target) value = {up.file, p.file(up).child(up.node, Role::Value)};
-        if (p.node(site.place).kind == Kind::FieldInit) value = {site.place.file, p.file(site.place).child(site.place.node, Role::Argument)};
-        if (value.known() && value.node != kNoNode && p.node(value).kind == Kind::Call) {
-          NodeId callee = p.file(value).child(value.node, Role::Callee);
-          std::string_view name = callee == kNoNode ? std::string_view{} : p.file(value).name(callee);
-          if (p.guarantees(value.file).callTraits(name) & kTakesResource) {
-            taken = value;
-            what = std::string(name);
-          }
+  std::set<std::pair<TypeIndex, VariableIndex>> told;
+  for (const Registration& r : s.registrations) {
+    Place definition = p.types[r.subscriber].definition;
+    if (!definition.known() || !p.guarantees(definition.file).implicitCopy.holds || !p.guarantees(definition.file).freedByHand.holds) continue;
+    if (!p.isCopyable(r.subscriber, definition.file) || isAbstract(p, r.subscriber) || !told.insert({r.subscriber, r.collection}).second) continue;
+    std::vector<Evidence> copies;
+    for (uint32_t c : p.creationsOfType[r.subscriber])
+      if (p.creations[c].copy) copies.push_back({p.creations[c].place, "copied here: the copy is not listed, or its end takes the original out"});
+    // Without a removal the missing one is told already, and its mending covers copies.
+    if (copies.empty() && !endRemoves(p, r.subscriber, r.collection)) continue;
+    Finding f = makeFinding(s, infoOf("life.copied-subscriber"), r.entity, copies.empty() ? Sureness::Likely : Sureness::Certain);
+    std::string name = nameOf(p, r.subscriber), list(p.text(p.variables[r.collection].qualified));
+    f.subject = p.text(p.types[r.subscriber].qualified);
+    f.place = definition;
+    f.message = name + " is listed in " + list + " by its address, and can be copied: a copy is not listed, and its end takes out what it never put in.";
+    f.evidence.push_back({r.place, "registered: the address of this one object"});
+    f.evidence.push_back({definition, "copying is neither deleted nor ruled out by a member"});
+    f.evidence.insert(f.evidence.end(), copies.begin(), copies.end());
+    f.advice = Advice::Seal;
+    f.reasonsFor.push_back("two deleted functions, and the compiler finds every copy");
+    f.reasonsAgainst.push_back("a container of such objects has to hold pointers");
+    out.push_back(std::move(f));
+  }
+}
+
+namespace {
+
+// Does the function look whether it is in the collection already?
+bool looksFirst(const Program& p, FunctionIndex function, VariableIndex collection) {
+  if (function == kNone) return false;
+  for (uint32_t u : p.usesInFunction[function]) {
+    const Use& use = p.uses[u];
+    if (use.variable != collection) continue;
+    Place up = p.parent(use.place);
+    if (p.node(up).kind == Kind::Member && p.guarantees(up.file).collectionAct(p.nameOf(up)) == CollectionAct::Read) return true;
+    if (p.around(use.place, Kind::If).node != kNoNode || p.node(up).kind == Kind::Compare) return true;
+  }
+  return false;
+}
+
+bool holdsEachOnce(const Program& p, VariableIndex collection) {
+  const Variable& variable = p.variables[collection];
+  if (p.traits(variable.declarations.front().file, variable.type) & kKeyedCollection) return true;
+  return lowerCase(p.text(p.use(variable.type).name)).find("set") != std::string::npos;
+}
+
+}  // namespace
+
+void checkDuplicateSubscription(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::map<std::pair<TypeIndex, VariableIndex>, std::vector<Registration>> byPair;
+  for (const Registration& r : s.registrations) byPair[{r.subscriber, r.collection}].push_back(r);
+  for (auto& [pair, list] : byPair) {
+    auto [subscriber, collection] = pair;
+    if (holdsEachOnce(p, collection)) continue;
+    std::erase_if(list, [&](const Registration& r) {
+      std::set<FunctionIndex> seen;
+      // Taken out first, or looked for: it is there once.
+      bool out_ = false;
+      for (uint32_t c : p.callsInFunction[r.in]) out_ |= p.calls[c].callee != r.by && removesFrom(p, p.calls[c].callee, collection, seen);
+      return out_ || looksFirst(p, r.by, collection) || (r.by == kNone && looksFirst(p, r.in, collection)) || r.resultUsed || p.around(r.place, Kind::If).node != kNoNode;
+    });
+    if (list.empty()) continue;
+    const Registration* again = nullptr;
+    std::string how;
+    Place where;
+    for (const Registration& r : list) {
+      if (again) break;
+      bool constructs = isConstruction(p, r.in);
+      if (p.around(r.place, Kind::Loop).node != kNoNode) {
+        again = &r, where = r.place, how = "a loop registers the same object in each turn";
+      } else if (&r != &list.front() && r.in != list.front().in && isConstruction(p, list.front().in) != constructs) {
+        again = &r, where = list.front().place, how = "registered here as well";
+      } else if (&r != &list.front() && r.in == list.front().in && r.asFunction == list.front().asFunction && !r.asFunction) {
+        again = &r, where = list.front().place, how = "registered here as well";
+      } else if (!constructs) {
+        // A method that the class's own constructor calls, and others again.
+        bool first = false, later = false;
+        for (uint32_t c : p.callsOfFunction[r.in]) {
+          if (s.inTests(p.calls[c].place)) continue;
+          bool own = p.calls[c].in != kNone && p.functions[p.calls[c].in].owner == subscriber;
+          if (own && isConstruction(p, p.calls[c].in)) first = true, where = p.calls[c].place;
+          else later = true;
         }
-        Place call = p.around(site.place, Kind::Call);
-        if (call.node != kNoNode) {
-          NodeId callee = p.file(call).child(call.node, Role::Callee);
-          std::string_view name = callee == kNoNode ? std::string_view{} : p.file(call).name(callee);
-          if (p.guarantees(call.file).callTraits(name) & kReleasesResource) released = true;
-        }
-        // It may be handed to somebody who releases it.
-        if (p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Create) released = true;
+        if (first && later) again = &r, how = "called by the constructor, and by others again";
       }
-      NodeId initial = p.file(home).child(home.node, Role::Initialiser);
-      if (initial != kNoNode && p.file(home)[initial].kind == Kind::Call) {
-        NodeId callee = p.file(home).child(initial, Role::Callee);
-        std::string_view name = callee == kNoNode ? std::string_view{} : p.file(home).name(callee);
-        if (p.guarantees(home.file).callTraits(name) & kTakesResource) taken = {home.file, initial}, what = std::string(name);
-      }
-      if (taken.known() && !released && (use.has(kPointer) || use.decl == kNone)) {
-        reason = std::string(p.text(variable.name)) + " is taken with " + what + " and no path gives it back";
-      } else if (leaked && !use.has(kPointer | kReference) && (traits & (kFileResource | kThreadType)) && !taken.known()) {
-        // Its destructor would release it, but the object is never destroyed.
-        bool closed = false;
-        for (uint32_t u : p.usesOfVariable[v]) {
-          Place up = p.parent(p.uses[u].place);
-          if (p.node(up).kind == Kind::Member && (p.nameOf(up) == "close" || p.nameOf(up) == "join" || p.nameOf(up) == "detach")) closed = true;
-        }
-        if (closed) continue;
-        taken = home;
-        reason = std::string(p.text(variable.name)) + " would be released by the destructor of " + e.name + ", which never runs";
-      } else {
-        continue;
-      }
-      Finding f = makeFinding(s, infoOf("life.never-released"), i, Sureness::Likely);
-      f.place = taken;
-      f.message = e.name + " owns a resource that is never released: " + reason + ".";
-      f.evidence.push_back({home, "owned here"});
-      if (!(taken == home)) f.evidence.push_back({taken, "taken here"});
-      f.evidence.push_back({e.creation.place.known() ? e.creation.place : e.place, "the owner is created here; its end: " + e.end});
-      f.advice = Advice::Steady;
-      out.push_back(std::move(f));
     }
+    if (!again) continue;
+    Finding f = makeFinding(s, infoOf("life.duplicate-subscription"), again->entity, Sureness::Likely);
+    std::string name = nameOf(p, subscriber), listName(p.text(p.variables[collection].qualified));
+    f.subject = p.text(p.types[subscriber].qualified);
+    f.place = again->place;
+    f.message = "The same " + name + " is put into " + listName + " more than once: it is called as often, and taking it out once leaves the rest.";
+    f.evidence.push_back({where, how});
+    f.evidence.push_back({again->place, "registered, whether it is listed or not"});
+    f.evidence.push_back({again->kept, "nothing looks whether it is there"});
+    f.advice = Advice::Seal;
+    f.reasonsFor.push_back("a look before adding, or a set instead of a list, mends every subscriber");
+    f.reasonsAgainst.push_back("who registers twice on purpose is called once from then on");
+    out.push_back(std::move(f));
+  }
+}
+
+void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<VariableIndex> told;
+  auto isList = [&](VariableIndex v) {
+    const Variable& variable = p.variables[v];
+    uint32_t traits = p.traits(variable.declarations.front().file, variable.type);
+    return (variable.storage == Storage::Field || variable.lives()) && (traits & (kCollection | kKeyedCollection)) && !(traits & kSafeToShare);
+  };
+  for (const Use& use : p.uses) {
+    if (use.in == kNone || s.inTests(use.place) || !isList(use.variable)) continue;
+    const Guarantees& g = p.guarantees(use.place.file);
+    Place loop = p.parent(use.place);
+    if (g.changedWalk.empty() || p.node(loop).kind != Kind::Loop || p.node(use.place).role == Role::Body || told.count(use.variable)) continue;
+    const LoweredFile& file = p.file(loop);
+    NodeId body = file.child(loop.node, Role::Body);
+    if (body == kNoNode || p.isInside(use.place, body)) continue;
+    // What is called on the elements, or the elements themselves when they are functions.
+    Place called;
+    FunctionIndex callee = kNone;
+    auto elementOf = [&](NodeId n) {
+      Symbol symbol = p.links[loop.file].symbol[n];
+      if (!symbol.is(Symbol::Sort::Variable)) return false;
+      const Variable& local = p.variables[symbol.index()];
+      return local.storage == Storage::Local && local.definition.known() && local.definition.file == loop.file && p.isInside(local.definition, loop.node) && !p.isInside(local.definition, body);
+    };
+    forEachNode(file, loop.node, [&](NodeId n) {
+      if (called.known() || file[n].kind != Kind::Call || !(n == body || p.isInside({loop.file, n}, body))) return;
+      NodeId target = file.child(n, Role::Callee);
+      if (target == kNoNode) return;
+      NodeId receiver = file[target].kind == Kind::Member ? file.child(target, Role::Receiver) : target;
+      while (receiver != kNoNode && (file[receiver].kind == Kind::Dereference || file[receiver].kind == Kind::Member || file[receiver].kind == Kind::Call)) {
+        NodeId inner = file.child(receiver, file[receiver].kind == Kind::Member ? Role::Receiver : file[receiver].kind == Kind::Call ? Role::Callee : Role::Operand);
+        if (inner == kNoNode) break;
+        receiver = inner;
+      }
+      if (receiver == kNoNode || !elementOf(receiver)) return;
+      called = {loop.file, n};
+      Symbol symbol = p.symbolAt(called);
+      if (symbol.is(Symbol::Sort::Function)) callee = symbol.index();
+    });
+    if (!called.known()) continue;
+    // Who may change the list meanwhile: what is called, in any of its bodies, gets to a function that does.
+    std::vector<FunctionIndex> bodies;
+    if (callee != kNone) {
+      bodies.push_back(callee);
+      if (TypeIndex owner = p.functions[callee].owner; owner != kNone)
+        for (TypeIndex d : p.types[owner].derived)
+          for (FunctionIndex m : p.types[d].methods)
+            if (p.functions[m].name == p.functions[callee].name) bodies.push_back(m);
+    } else {
+      // Functions that were put in: those of the objects that registered with the list.
+      for (const Registration& r : s.registrations)
+        if (r.collection == use.variable && r.asFunction)
+          for (FunctionIndex m : p.types[r.subscriber].methods)
+            if (!isConstruction(p, m) && m != endOf(p, r.subscriber)) bodies.push_back(m);
+    }
+    std::vector<Evidence> chain;
+    for (FunctionIndex b : bodies) {
+      Wanted changes{nullptr, [&](FunctionIndex f) {
+                       for (uint32_t u : p.usesInFunction[f]) {
+                         const Use& inner = p.uses[u];
+                         if (inner.variable != use.variable) continue;
+                         Place up = p.parent(inner.place);
+                         CollectionAct act = p.node(up).kind == Kind::Member ? p.guarantees(up.file).collectionAct(p.nameOf(up)) : CollectionAct::None;
+                         if (act == CollectionAct::Add || act == CollectionAct::Remove) return true;
+                       }
+                       return false;
+                     },
+                     0};
+      std::vector<Reached> reached = s.reaching.fromFunction(b, changes);
+      if (!reached.empty()) {
+        chain = reached.front().chain;
+        break;
+      }
+    }
+    FunctionIndex remover = removerOf(p, use.variable);
+    bool own = remover != kNone && remover != use.in;
+    // No way seen: only worth a word where strangers are called, and the list can be left.
+    bool strangers = callee == kNone || (p.functions[callee].modifiers & (kAbstract | kVirtual));
+    if (chain.empty() && (!own || !strangers)) continue;
+    told.insert(use.variable);
+    size_t entity = SIZE_MAX;
+    for (size_t i = 0; i < s.survey.entities.size() && entity == SIZE_MAX; ++i) {
+      const Entity& e = s.survey.entities[i];
+      if (!e.harmless && (e.slot == use.variable || (e.type != kNone && e.type == p.variables[use.variable].owner))) entity = i;
+    }
+    // A list of an object that is not shared concerns who made it.
+    if (entity == SIZE_MAX && chain.empty()) continue;
+    Finding f = makeFinding(s, infoOf("life.notify-while-changing"), entity, chain.empty() ? Sureness::Possible : Sureness::Certain);
+    std::string list(p.text(p.variables[use.variable].qualified));
+    f.subject = entity == SIZE_MAX ? list : s.survey.entities[entity].id;
+    f.place = use.place;
+    f.message = functionText(p, use.in) + " walks over " + list + " and calls what is in it" + (chain.empty() ? "; one that takes itself out then changes the list under the walk." : ", which changes the list under the walk.");
+    f.evidence.push_back({use.place, "the walk over the list itself, not over a copy"});
+    f.evidence.push_back({called, "calls an element"});
+    if (!chain.empty()) f.evidence.insert(f.evidence.end(), chain.begin(), chain.end());
+    else if (p.functions[remover].definition.known()) f.evidence.push_back({p.functions[remover].definition, functionText(p, remover) + " takes elements out, and any of them may call it"});
+    f.evidence.push_back({use.place, std::string(g.changedWalk)});
+    f.advice = Advice::Steady;
+    if (entity == SIZE_MAX) {
+      f.reasonsFor.push_back("walking over a copy costs one line");
+      f.reasonsAgainst.push_back("one that was taken out meanwhile is still called once");
+    }
+    out.push_back(std::move(f));
   }
 }
 

@@ -225,7 +225,7 @@ void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
       uint32_t traits = traitsOf(p, field.variable);
       Place home = p.variables[field.variable].declarations.front();
       const Guarantees& g = p.guarantees(home.file);
-      if (!isShareable(s, e, field) || (traits & kSafeToShare) || !(traits & (kCollection | kKeyedCollection)) || g.collectionsAreValues.holds) continue;
+      if (!isShareable(s, e, field) || (traits & kSafeToShare) || !(traits & (kCollection | kKeyedCollection))) continue;
       GuardedUses uses = guardedUses(s, e, field);
       if (uses.guarded.empty()) continue;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
@@ -235,8 +235,8 @@ void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
         if (p.node(up).kind == Kind::AddressOf) up = p.parent(up);
         const Function& fn = p.functions[use.in];
         if (p.node(up).kind != Kind::Return || (fn.modifiers & kPrivate)) continue;
-        // Where assignment copies, only a reference or pointer lets the inside out.
-        if (g.implicitCopy.holds && !p.use(fn.result).has(kReference | kPointer)) continue;
+        // Where collections are values, only a reference or pointer lets the inside out.
+        if (g.collectionsAreValues.holds && !p.use(fn.result).has(kReference | kPointer)) continue;
         if (!told.insert(field.variable).second) break;
         std::string name(p.text(p.variables[field.variable].name));
         const Use& guarded = *uses.guarded.front();

@@ -82,7 +82,11 @@ struct Guarantees {
   Promise implicitCopy;              // a class is copyable unless it says otherwise
   Promise implicitConstructor;       // a class without constructors can be made by anyone
   Promise constructorAfterFactory;   // the constructor runs on what a factory returns, new or not
-  Promise collectionsAreValues;      // a collection that is handed out is a copy
+  Promise collectionsAreValues;      // a collection that is handed out as it is written is a copy
+  Promise livesForOneRequest;        // all state is gone when the request has been answered
+  Promise freedByHand;               // what is made on the heap lives until code frees it, a local until its block ends
+  std::span<const std::string_view> endHooks = {};  // methods by which an object is told its end, beside a destructor
+  std::string_view changedWalk;      // what becomes of a walk over a collection that changes meanwhile; empty: nothing
   Promise clonesByDefault;           // any object can be cloned unless its class forbids it, in `cloneHook`
   std::string_view cloneHook;
   std::string_view revivableBase;    // a class with this base can be made again from stored bytes …

@@ -164,6 +164,9 @@ const Guarantees& cppGuarantees() {
     g.staticsDestroyedAtExit = {true, "C++20 [basic.start.term]/1"};
     g.soundCreation = "a function-local static (C++20 [stmt.dcl]/3)";
     g.failedInitialiser = "the program ends before main begins ([basic.start.dynamic]/7)";
+    g.changedWalk = "an iterator into a changed container is invalid ([container.requirements], [vector.modifiers])";
+    g.collectionsAreValues = {true, "C++20 [container.requirements] (copying a container copies its elements)"};
+    g.freedByHand = {true, "C++20 [basic.stc.dynamic], [basic.stc.auto]"};
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -99,6 +99,9 @@ const Guarantees& csharpGuarantees() {
     g.soundCreation = "a static field made where it stands, or Lazy<T> (ECMA-334 15.12)";
     g.staticsAtFirstUse = {true, "ECMA-334 15.5.6.2 (static field initialisers run before the first use)"};
     g.failedInitialiser = "each use of the type throws for the rest of the run (ECMA-334 15.12)";
+    static constexpr std::string_view kEndHooks[] = {"Close", "Dispose", "DisposeAsync", "Shutdown", "Stop"};
+    g.endHooks = kEndHooks;
+    g.changedWalk = "the enumerator throws InvalidOperationException (IEnumerator.MoveNext)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

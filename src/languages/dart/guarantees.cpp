@@ -71,6 +71,9 @@ const Guarantees& dartGuarantees() {
     g.soundCreation = "a static final field";
     g.staticsAtFirstUse = {true, "Dart language specification 8.2 (lazily initialised)"};
     g.failedInitialiser = "each read runs the initialiser again and throws again";
+    static constexpr std::string_view kEndHooks[] = {"cancel", "close", "dispose", "stop"};
+    g.endHooks = kEndHooks;
+    g.changedWalk = "the iterator throws ConcurrentModificationError (dart:core, Iterable)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -69,6 +69,8 @@ const Guarantees& goGuarantees() {
     g.byLastPart = true;
     g.soundCreation = "sync.Once";
     g.failedInitialiser = "the program ends before main begins (The Go specification, Handling panics)";
+    static constexpr std::string_view kEndHooks[] = {"Close", "Shutdown", "Stop"};
+    g.endHooks = kEndHooks;
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

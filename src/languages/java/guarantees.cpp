@@ -126,6 +126,9 @@ const Guarantees& javaGuarantees() {
     g.soundCreation = "a nested holder class, or an enum constant (JLS 12.4.2)";
     g.staticsAtFirstUse = {true, "JLS 12.4.1"};
     g.failedInitialiser = "the class cannot be used for the rest of the run (JLS 12.4.2, step 11)";
+    static constexpr std::string_view kEndHooks[] = {"close", "dispose", "destroy", "shutdown", "stop"};
+    g.endHooks = kEndHooks;
+    g.changedWalk = "the iterator throws ConcurrentModificationException (java.util.ConcurrentModificationException)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -61,6 +61,9 @@ const Guarantees& javascriptGuarantees() {
     g.containerMarks = kMarks;
     g.soundCreation = "an instance made by its module";
     g.failedInitialiser = "the module and all that import it fail to load (ECMA-262 16.2.1.5)";
+    static constexpr std::string_view kEndHooks[] = {"close", "destroy", "disconnectedCallback", "dispose", "stop", "componentWillUnmount", "unmount"};
+    g.endHooks = kEndHooks;
+    g.changedWalk = "elements are skipped or visited twice (ECMA-262 23.1.5.1)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -80,6 +80,9 @@ const Guarantees& kotlinGuarantees() {
     g.soundCreation = "an object, or a value by lazy";
     g.staticsAtFirstUse = {true, "Kotlin specification, Object declarations (initialised at first access)"};
     g.failedInitialiser = "the object cannot be used for the rest of the run (as JLS 12.4.2, step 11)";
+    static constexpr std::string_view kEndHooks[] = {"close", "dispose", "destroy", "onCleared", "onDestroy", "shutdown", "stop"};
+    g.endHooks = kEndHooks;
+    g.changedWalk = "the iterator throws ConcurrentModificationException (kotlin.collections.MutableIterator)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

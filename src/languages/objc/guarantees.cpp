@@ -93,6 +93,9 @@ const Guarantees& objcGuarantees() {
     g.byLastPart = true;
     g.soundCreation = "dispatch_once";
     g.failedInitialiser = "the class cannot be used";
+    static constexpr std::string_view kEndHooks[] = {"close", "invalidate", "stop", "tearDown"};
+    g.endHooks = kEndHooks;
+    g.changedWalk = "the enumeration raises an exception (NSFastEnumeration)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

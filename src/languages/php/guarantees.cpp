@@ -64,6 +64,9 @@ const Guarantees& phpGuarantees() {
     g.byLastPart = true;
     g.soundCreation = "a static local";
     g.failedInitialiser = "the request ends there";
+    static constexpr std::string_view kEndHooks[] = {"close", "dispose", "shutdown"};
+    g.endHooks = kEndHooks;
+    g.livesForOneRequest = {true, "PHP manual, Static keyword and Variable scope (state ends with the request; long-running workers keep it)"};
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

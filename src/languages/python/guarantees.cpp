@@ -85,6 +85,9 @@ const Guarantees& pythonGuarantees() {
     g.byLastPart = true;
     g.soundCreation = "an instance made by its module, or check and set under one lock";
     g.failedInitialiser = "the module cannot be imported (Python language reference, 5.4 Loading)";
+    static constexpr std::string_view kEndHooks[] = {"close", "dispose", "shutdown", "stop", "__exit__"};
+    g.endHooks = kEndHooks;
+    g.changedWalk = "elements are skipped, and a dict or set raises RuntimeError (Library Reference, dictionary view objects)";
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -61,6 +61,8 @@ const Guarantees& swiftGuarantees() {
     g.collectionsAreValues = {true, "The Swift Programming Language, Structures and Classes (arrays, sets and dictionaries are structures)"};
     g.byLastPart = true;
     g.staticsAtFirstUse = {true, "The Swift Programming Language, Global and Local Variables (computed lazily)"};
+    static constexpr std::string_view kEndHooks[] = {"close", "invalidate", "stop", "tearDown"};
+    g.endHooks = kEndHooks;
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -18,7 +18,7 @@ class Siren {  // entity: singleton Siren lazy language
   void attach(Listener* listener) { listeners_.push_back(listener); }
   void detach(Listener* listener) { listeners_.erase(std::find(listeners_.begin(), listeners_.end(), listener)); }
   void sound(int signal) {
-    for (Listener* listener : listeners_) listener->heard(signal);
+    for (Listener* listener : listeners_) listener->heard(signal);  // finding: life.notify-while-changing
   }
 
  private:
@@ -35,7 +35,7 @@ class Deckhand : public Listener {
   int last_ = 0;
 };
 
-class Boatswain : public Listener {
+class Boatswain : public Listener {  // finding: life.copied-subscriber
  public:
   Boatswain() { Siren::siren().attach(this); }
   ~Boatswain() override { Siren::siren().detach(this); }

@@ -47,7 +47,7 @@ class Manifest {  // entity: singleton Manifest lazy language
 
  private:
   Manifest() = default;
-  void store(const std::string& crate) { crates_.push_back(crate); }
+  void store(const std::string& crate) { crates_.push_back(crate); }  // finding: life.grows-forever
   std::mutex mutex_;
   std::vector<std::string> crates_;
 };

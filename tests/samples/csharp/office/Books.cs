@@ -29,7 +29,7 @@ public sealed class BerthBook  // entity: singleton BerthBook lazy double-check-
 
     public void Assign(string ship, int berth)
     {
-        lock (gate) { berths[ship] = berth; }
+        lock (gate) { berths[ship] = berth; }  // finding: life.grows-forever
     }
 
     public int Count()
@@ -58,7 +58,7 @@ public class PilotRoster  // entity: singleton PilotRoster lazy none
     {
         return roster ??= new PilotRoster();  // finding: thread.unguarded-creation
     }
-    public void Add(string pilot) { pilots.Add(pilot); }
+    public void Add(string pilot) { pilots.Add(pilot); }  // finding: life.grows-forever
 }
 
 // A property that anybody may read; the class stays open.

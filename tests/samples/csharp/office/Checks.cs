@@ -79,7 +79,7 @@ public sealed class DutyLog  // entity: singleton DutyLog lazy lock
 
     public void Write(string line)
     {
-        lines.Add(line);
+        lines.Add(line);  // finding: life.grows-forever
     }
 }
 

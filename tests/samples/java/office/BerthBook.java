@@ -19,7 +19,7 @@ public final class BerthBook {  // entity: singleton BerthBook lazy none
   }
 
   public void assign(String ship, int berth) {
-    berths.put(ship, berth);  // finding: thread.unguarded-state
+    berths.put(ship, berth);  // finding: thread.unguarded-state  // finding: life.grows-forever
     changes++;  // finding: thread.lost-update
   }
 

@@ -86,7 +86,7 @@ class DutyLog {  // entity: singleton DutyLog lazy lock
     }
 
     void write(String line) {
-        lines.add(line);
+        lines.add(line);  // finding: life.grows-forever
     }
 }
 

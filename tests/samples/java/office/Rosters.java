@@ -22,7 +22,7 @@ class PilotRoster {  // entity: singleton PilotRoster lazy double-check-unsound
   }
 
   synchronized void add(String pilot) {
-    pilots.add(pilot);
+    pilots.add(pilot);  // finding: life.grows-forever
   }
 }
 

@@ -7,7 +7,7 @@ let count = 0;  // entity: global-variable count eager language
 export let open = true;  // entity: global-variable open eager language
 
 export function arrive(ship) {
-  waiting.push(ship);
+  waiting.push(ship);  // finding: life.grows-forever
   count += 1;
   BerthBook.getInstance().assign(ship, 4);
   new PilotRoster().add(ship);  // finding: tie.hidden-dependency

@@ -31,7 +31,7 @@ class BerthBook private constructor() {  // entity: singleton BerthBook lazy non
     }
 
     fun assign(ship: String, berth: Int) {
-        berths[ship] = berth
+        berths[ship] = berth  // finding: life.grows-forever
     }
 
     fun count() = berths.size

@@ -17,7 +17,7 @@ class BerthBook:  # entity: singleton BerthBook lazy none
         self.changes = 0
 
     def assign(self, ship, berth):
-        self.berths[ship] = berth
+        self.berths[ship] = berth  # finding: life.grows-forever
         self.changes += 1
 
     def count(self):
@@ -48,7 +48,7 @@ class PilotRoster:
         self.pilots = []
 
     def add(self, pilot):
-        self.pilots.append(pilot)
+        self.pilots.append(pilot)  # finding: life.grows-forever
 
 
 _roster = None  # entity: shared-instance _roster lazy none
@@ -67,7 +67,7 @@ class DutyLog:  # entity: shared-instance DutyLog lazy none
         self.lines = []
 
     def write(self, line):
-        self.lines.append(line)
+        self.lines.append(line)  # finding: life.grows-forever
 
 
 @lru_cache(maxsize=None)

@@ -8,7 +8,7 @@ class KeptOnce(type):
 
     def __call__(cls, *args, **kwargs):
         if cls not in cls._kept:
-            cls._kept[cls] = super().__call__(*args, **kwargs)  # finding: thread.unguarded-creation
+            cls._kept[cls] = super().__call__(*args, **kwargs)  # finding: thread.unguarded-creation  # finding: life.grows-forever
         return cls._kept[cls]
 
 

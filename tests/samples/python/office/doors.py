@@ -32,7 +32,7 @@ def quay(name):
 
 
 def on_arrival(hook):
-    _hooks.append(hook)
+    _hooks.append(hook)  # finding: life.grows-forever
 
 
 class Foghorn:  # entity: singleton Foghorn lazy none

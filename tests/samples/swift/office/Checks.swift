@@ -70,7 +70,7 @@ final class Office {  // entity: singleton Office lazy language
     lazy var names: [String] = []
     private init() {}
     func add(_ name: String) {
-        names.append(name)
+        names.append(name)  // finding: life.grows-forever
     }
 }
 

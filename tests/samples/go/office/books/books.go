@@ -24,7 +24,7 @@ func Instance() *BerthBook {
 func (b *BerthBook) Assign(ship string, berth int) {
 	b.mu.Lock()
 	defer b.mu.Unlock()
-	b.berths[ship] = berth
+	b.berths[ship] = berth  // finding: life.grows-forever
 	b.changes++
 }
 

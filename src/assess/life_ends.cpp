@@ -1,0 +1,536 @@
+// Family "life": what lives longer than what it holds, and what is used after its end.
+#include <algorithm>
+#include <set>
+
+#include "assess/facts.h"
+#include "assess/families.h"
+
+namespace elmcart {
+namespace {
+
+uint32_t traitsOf(const Program& p, VariableIndex v) { return p.traits(p.variables[v].declarations.front().file, p.variables[v].type); }
+
+bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main" && (p.functions[f].owner == kNone || (p.functions[f].modifiers & kStatic)); }
+
+// The variable that an expression names, through & and *.
+VariableIndex namedBy(const Program& p, Place place) {
+  const LoweredFile& file = p.file(place);
+  NodeId at = place.node;
+  while (file[at].kind == Kind::AddressOf || file[at].kind == Kind::Dereference || file[at].kind == Kind::Cast) {
+    NodeId inner = file.child(at, Role::Operand);
+    if (inner == kNoNode) break;
+    at = inner;
+  }
+  Symbol symbol = p.links[place.file].symbol[at];
+  return symbol.is(Symbol::Sort::Variable) && file[at].kind == Kind::Name ? symbol.index() : kNone;
+}
+
+std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call) {
+  std::vector<NodeId> out;
+  for (NodeId c : children(file, call))
+    if (file[c].role == Role::Argument) out.push_back(c);
+  return out;
+}
+
+}  // namespace
+
+void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<VariableIndex> told;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    // A table of named instances has one entry for each name there is.
+    if (e.harmless || e.kind == EntityKind::Registry || s.inTests(e.place) || p.guarantees(e.place.file).livesForOneRequest.holds) continue;
+    for (const StateField& field : e.state) {
+      const Variable& variable = p.variables[field.variable];
+      uint32_t traits = traitsOf(p, field.variable);
+      if (!(traits & (kCollection | kKeyedCollection)) || (traits & kTextType) || (variable.storage == Storage::Field && oneOfMany(p, e)) || !told.insert(field.variable).second) continue;
+      std::string typeName(p.text(p.use(variable.type).name));
+      if (typeName.find("Weak") != std::string::npos || (variable.modifiers & kThreadLocal)) continue;
+      std::vector<const Use*> adds;
+      bool bounded = false, keyed = (traits & kKeyedCollection) != 0;
+      for (uint32_t u : p.usesOfVariable[field.variable]) {
+        const Use& use = p.uses[u];
+        if (s.inTests(use.place)) continue;
+        Place up = p.parent(use.place);
+        const LoweredFile& file = p.file(use.place);
+        CollectionAct act = CollectionAct::None;
+        NodeId call = kNoNode, key = kNoNode;
+        if (p.node(up).kind == Kind::Member && p.node(use.place).role == Role::Receiver) {
+          act = p.guarantees(up.file).collectionAct(p.nameOf(up));
+          call = p.parent(up).node;
+        } else if (p.node(up).kind == Kind::Index && p.node(use.place).role == Role::Receiver) {
+          Place outer = p.parent(up);
+          key = file.child(up.node, Role::Argument);
+          if (p.node(outer).kind == Kind::Assign && p.node(up).role == Role::Target) act = CollectionAct::Add;
+          else if (p.node(outer).kind == Kind::Destroy) act = CollectionAct::Remove;
+          // An element of a list is replaced, not added.
+          if (act == CollectionAct::Add && !(traits & kKeyedCollection)) act = CollectionAct::None;
+        } else if (use.access == Access::Bind || (use.access == Access::Write && !use.inMember && !isConstruction(p, use.in)) || p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Destroy) {
+          // Handed to somebody who may empty it, or begun anew.
+          bounded = true;
+        } else if (p.node(up).kind == Kind::Call && p.node(use.place).role == Role::Argument) {
+          // list = append(list, …) and delete(table, key): what is called says.
+          NodeId callee = file.child(up.node, Role::Callee);
+          std::string_view name = callee == kNoNode ? std::string_view{} : file.name(callee);
+          CollectionAct given = p.guarantees(up.file).collectionAct(name);
+          if (given == CollectionAct::Add) act = given, call = up.node;
+          else if (given != CollectionAct::Read && !(name == "len" || name == "count" || name == "size")) bounded = true;
+        }
+        if (act == CollectionAct::Remove || act == CollectionAct::Change) bounded = true;
+        if (act != CollectionAct::Add || isConstruction(p, use.in) || isMain(p, use.in)) continue;
+        if (call != kNoNode)
+          if (std::vector<NodeId> given = argumentsOf(file, call); !given.empty()) key = given.front();
+        // One entry for each constant key.
+        if (keyed && key != kNoNode && file[key].kind == Kind::Literal) continue;
+        adds.push_back(&use);
+      }
+      if (bounded || adds.empty()) continue;
+      // Filled while the program is put together only?
+      bool onlyAtStart = std::all_of(adds.begin(), adds.end(), [&](const Use* use) {
+        if (use->in == kNone || p.callsOfFunction[use->in].empty()) return false;
+        return std::all_of(p.callsOfFunction[use->in].begin(), p.callsOfFunction[use->in].end(), [&](uint32_t c) {
+          return (isMain(p, p.calls[c].in) && p.around(p.calls[c].place, Kind::Loop).node == kNoNode) || isConstruction(p, p.calls[c].in) || s.inTests(p.calls[c].place);
+        });
+      });
+      if (onlyAtStart) continue;
+      Finding f = makeFinding(s, infoOf("life.grows-forever"), i, keyed ? Sureness::Possible : Sureness::Likely);
+      std::string name(p.text(variable.name));
+      f.place = adds.front()->place;
+      f.message = name + (variable.storage == Storage::Field ? " of " + e.name : std::string()) + " is only ever added to" + (keyed ? ": one entry for each key that was ever seen." : ": what is in it stays until the process ends.");
+      f.evidence.push_back({variable.declarations.front(), "lives as long as the process"});
+      for (const Use* use : adds)
+        if (f.evidence.size() < 6) f.evidence.push_back({use->place, functionText(p, use->in) + " adds"});
+      f.evidence.push_back({variable.declarations.front(), "nothing that was read takes anything out of it"});
+      f.advice = Advice::Steady;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkExitOrder(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  auto diesAtExit = [&](size_t i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.slot == kNone || e.type == kNone || !p.variables[e.slot].lives() || !p.guarantees(e.place.file).staticsDestroyedAtExit.holds) return false;
+    const TypeUse& use = p.use(p.variables[e.slot].type);
+    return !use.has(kPointer | kReference) && e.end.rfind("nobody", 0) != 0;
+  };
+  Wanted others{[&](VariableIndex v) { return s.entityOfVariable[v] != SIZE_MAX; }, [&](FunctionIndex f) { return s.entityOfDoor[f] != SIZE_MAX; }, 0};
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (!diesAtExit(i)) continue;
+    TypeIndex type = e.creation.made != kNone ? e.creation.made : e.type;
+    FunctionIndex destructor = kNone;
+    for (FunctionIndex m : p.types[type].methods)
+      if (p.functions[m].form == FunctionForm::Destructor && p.functions[m].definition.known()) destructor = m;
+    if (destructor == kNone) continue;
+    // What stood before it was made is destroyed after it.
+    std::set<size_t> before;
+    auto target = [&](const Reached& reached) { return reached.function != kNone ? s.entityOfDoor[reached.function] : s.entityOfVariable[reached.variable]; };
+    for (const Reached& reached : s.reaching.fromCreation(e, others)) before.insert(target(reached));
+    std::set<size_t> told;
+    for (Reached& reached : s.reaching.fromFunction(destructor, others)) {
+      size_t other = target(reached);
+      if (other == i || before.count(other) || !diesAtExit(other) || !told.insert(other).second) continue;
+      const Entity& o = s.survey.entities[other];
+      const Variable& mine = p.variables[e.slot];
+      const Variable& theirs = p.variables[o.slot];
+      // Of one file what stands first is made first, and goes last.
+      bool sameFile = mine.definition.known() && theirs.definition.known() && mine.definition.file == theirs.definition.file && mine.storage != Storage::FunctionStatic && theirs.storage != Storage::FunctionStatic;
+      if (sameFile && p.node(theirs.definition).span.begin < p.node(mine.definition).span.begin) continue;
+      Finding f = makeFinding(s, infoOf("life.exit-order"), i, sameFile ? Sureness::Certain : Sureness::Likely);
+      f.place = reached.chain.back().place;
+      f.message = "When the program ends, the destructor of " + e.name + " uses " + o.name + ", which may be destroyed by then.";
+      f.evidence.push_back({p.functions[destructor].definition, "runs when the program ends"});
+      f.evidence.insert(f.evidence.end(), reached.chain.begin(), reached.chain.end());
+      f.evidence.push_back({theirs.declarations.front(), o.name + " is destroyed at the end too; nothing makes it outlive " + e.name});
+      f.advice = Advice::Steady;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkSubjectFirst(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (TypeIndex t = 0; t < p.types.size(); ++t) {
+    const TypeDecl& type = p.types[t];
+    if (!type.definition.known() || !p.guarantees(type.definition.file).freedByHand.holds) continue;
+    FunctionIndex destructor = kNone;
+    for (FunctionIndex m : type.methods)
+      if (p.functions[m].form == FunctionForm::Destructor && p.functions[m].definition.known()) destructor = m;
+    if (destructor == kNone) continue;
+    // The fields through which its destructor works on somebody else.
+    std::set<VariableIndex> subjects;
+    Place used;
+    for (uint32_t u : p.usesInFunction[destructor]) {
+      const Use& use = p.uses[u];
+      const Variable& field = p.variables[use.variable];
+      if (field.storage != Storage::Field || field.owner != t || !p.use(field.type).has(kPointer | kReference)) continue;
+      if (p.node(p.parent(use.place)).kind == Kind::Destroy) continue;
+      subjects.insert(use.variable);
+      if (!used.known()) used = use.place;
+    }
+    if (subjects.empty()) continue;
+    // Which parameter of a constructor or method each is set from, and what is given for it.
+    for (VariableIndex field : subjects)
+      for (uint32_t u : p.usesOfVariable[field]) {
+        const Use& use = p.uses[u];
+        if (use.access != Access::Write && use.access != Access::Bind) continue;
+        const LoweredFile& file = p.file(use.place);
+        NodeId value = p.node(use.place).kind == Kind::FieldInit ? file.child(use.place.node, Role::Argument) : p.node(p.parent(use.place)).kind == Kind::Assign ? file.child(p.parent(use.place).node, Role::Value) : kNoNode;
+        if (value == kNoNode || use.in == kNone) continue;
+        VariableIndex parameter = namedBy(p, {use.place.file, value});
+        const Function& fn = p.functions[use.in];
+        auto position = std::find(fn.parameters.begin(), fn.parameters.end(), parameter);
+        if (parameter == kNone || position == fn.parameters.end()) continue;
+        size_t at = static_cast<size_t>(position - fn.parameters.begin());
+        for (uint32_t c : p.callsOfFunction[use.in]) {
+          const CallSite& call = p.calls[c];
+          std::vector<NodeId> arguments = argumentsOf(p.file(call.place), call.place.node);
+          if (at >= arguments.size()) continue;
+          VariableIndex subject = namedBy(p, {call.place.file, arguments[at]});
+          // Which object of the class is it: a variable that is made so, or one that the method is called on?
+          VariableIndex subscriber = kNone;
+          for (uint32_t k : p.creationsOfType[t])
+            if (p.creations[k].place == call.place) subscriber = p.creations[k].asVariable;
+          NodeId callee = p.file(call.place).child(call.place.node, Role::Callee);
+          if (subscriber == kNone && callee != kNoNode && p.file(call.place)[callee].kind == Kind::Member) subscriber = namedBy(p, {call.place.file, p.file(call.place).child(callee, Role::Receiver)});
+          if (p.node(call.place).kind == Kind::FieldInit) {
+            Symbol symbol = p.symbolAt(call.place);
+            if (symbol.is(Symbol::Sort::Variable)) subscriber = symbol.index();
+          }
+          if (subject == kNone || subscriber == kNone || subject == subscriber) continue;
+          const Variable& a = p.variables[subscriber];
+          const Variable& b = p.variables[subject];
+          if (p.use(b.type).has(kPointer | kReference) || p.use(a.type).has(kPointer | kReference) || !a.definition.known() || !b.definition.known()) continue;
+          bool shorter = a.lives() && b.storage == Storage::Local && !isMain(p, b.function);
+          bool sameBlock = a.storage == Storage::Local && b.storage == Storage::Local && a.function == b.function && p.parent(a.definition) == p.parent(b.definition) && p.node(b.definition).span.begin > p.node(a.definition).span.begin;
+          bool sameClass = a.storage == Storage::Field && b.storage == Storage::Field && a.owner == b.owner && p.node(b.definition).span.begin > p.node(a.definition).span.begin;
+          if (!shorter && !sameBlock && !sameClass) continue;
+          size_t entity = s.entityOfVariable[subscriber];
+          Finding f = makeFinding(s, infoOf("life.subject-first"), entity, Sureness::Certain);
+          std::string name(p.text(a.name)), other(p.text(b.name));
+          if (entity == SIZE_MAX) f.subject = p.text(type.qualified);
+          f.place = call.place;
+          f.message = other + " is destroyed before " + name + ", whose destructor still uses it.";
+          f.evidence.push_back({a.definition, shorter ? name + " lives as long as the process" : name + " stands first, so it is destroyed last"});
+          f.evidence.push_back({call.place, "it is given " + other});
+          f.evidence.push_back({b.definition, shorter ? other + " dies at the end of its block" : other + " stands further down, so it is destroyed first"});
+          f.evidence.push_back({used, "the destructor uses it, and it is gone"});
+          f.advice = Advice::Seal;
+          f.reasonsFor.push_back("swapping the two declarations mends it where they stand together");
+          f.reasonsAgainst.push_back("nothing keeps the next one from swapping them back: an owner for both would");
+          out.push_back(std::move(f));
+        }
+      }
+  }
+}
+
+void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (FunctionIndex m = 0; m < p.functions.size(); ++m) {
+    const Function& fn = p.functions[m];
+    if (!fn.definition.known() || fn.form != FunctionForm::Function || !p.guarantees(fn.definition.file).freedByHand.holds || s.inTests(fn.definition)) continue;
+    const TypeUse& result = p.use(fn.result);
+    if (!result.has(kPointer) || result.has(kReference)) continue;
+    // Each return hands out what was made here, and nobody else keeps it.
+    Place made;
+    bool only = !s.origins.returnsOf(m).empty();
+    for (Place value : s.origins.returnsOf(m)) {
+      VariableIndex local = namedBy(p, value);
+      Place creation = value;
+      if (local != kNone && p.variables[local].storage == Storage::Local && p.variables[local].definition.known()) {
+        NodeId initial = p.file(p.variables[local].definition).child(p.variables[local].definition.node, Role::Initialiser);
+        if (initial != kNoNode) creation = {p.variables[local].definition.file, initial};
+        for (uint32_t u : p.usesOfVariable[local]) {
+          Place up = p.parent(p.uses[u].place);
+          bool kept = p.node(p.uses[u].place).role == Role::Argument || (p.node(up).kind == Kind::Assign && p.node(p.uses[u].place).role == Role::Value);
+          only &= !kept;
+        }
+      }
+      if (p.node(creation).is(Kind::Create, CreateForm::Heap)) made = creation;
+      else if (!p.node(creation).is(Kind::Literal, LiteralForm::Null)) only = false;
+    }
+    if (!only || !made.known()) continue;
+    std::vector<Evidence> drops;
+    for (uint32_t c : p.callsOfFunction[m]) {
+      const CallSite& call = p.calls[c];
+      if (s.inTests(call.place)) continue;
+      Place up = p.parent(call.place);
+      if (p.node(up).kind == Kind::ExpressionStatement) {
+        drops.push_back({call.place, "what it hands out is dropped"});
+        continue;
+      }
+      if (p.node(up).kind != Kind::Variable) {
+        // factory()->work(): used once, and nobody can free it any more.
+        if (p.node(up).kind == Kind::Member && p.node(call.place).role == Role::Receiver) drops.push_back({call.place, "used once, then out of reach"});
+        continue;
+      }
+      Symbol symbol = p.symbolAt(up);
+      if (!symbol.is(Symbol::Sort::Variable)) continue;
+      const Variable& local = p.variables[symbol.index()];
+      if (local.storage != Storage::Local || !(p.use(local.type).has(kPointer)) || (traitsOf(p, symbol.index()) & (kOwningPointer | kPointerLike))) continue;
+      bool settled = false;
+      for (uint32_t u : p.usesOfVariable[symbol.index()]) {
+        Place at = p.uses[u].place;
+        Kind around = p.node(p.parent(at)).kind;
+        if (around == Kind::Destroy || around == Kind::Return || around == Kind::Create || p.node(at).role == Role::Argument || (around == Kind::Assign && p.node(at).role == Role::Value) || around == Kind::Collection || around == Kind::Capture || around == Kind::Variable) settled = true;
+      }
+      if (!settled) drops.push_back({call.place, "kept in " + std::string(p.text(local.name)) + ", which goes at the end of the block; the object stays"});
+    }
+    if (drops.empty()) continue;
+    Finding f = makeFinding(s, infoOf("life.raw-owner"), SIZE_MAX, Sureness::Likely);
+    f.subject = functionText(p, m);
+    f.risk.sites = drops.size();
+    f.risk.reach = reachFactor(drops.size());
+    f.place = made;
+    f.message = functionText(p, m) + " hands out an object that its caller must free, by a bare pointer; " + counted(drops.size(), "caller does not", "callers do not") + ".";
+    f.evidence.push_back({made, "made here, owned by nobody"});
+    f.evidence.insert(f.evidence.end(), drops.begin(), drops.begin() + static_cast<std::ptrdiff_t>(std::min<size_t>(drops.size(), 6)));
+    f.advice = Advice::Seal;
+    f.reasonsFor.push_back("an owning pointer as the result says who frees it, and does so");
+    f.reasonsAgainst.push_back("callers that free it by hand have to change with it");
+    out.push_back(std::move(f));
+  }
+}
+
+void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  // Which parameters of a function end up in what lives longer: set directly.
+  auto keptIn = [&](FunctionIndex f, size_t position) -> VariableIndex {
+    const Function& fn = p.functions[f];
+    if (position >= fn.parameters.size() || !p.use(p.variables[fn.parameters[position]].type).has(kPointer | kReference)) return kNone;
+    for (uint32_t u : p.usesOfVariable[fn.parameters[position]]) {
+      Place at = p.uses[u].place;
+      Place up = p.parent(at);
+      if (p.node(up).kind == Kind::AddressOf) at = up, up = p.parent(up);
+      if (p.node(up).kind != Kind::Assign || p.node(at).role != Role::Value) continue;
+      VariableIndex target = kNone;
+      NodeId left = p.file(up).child(up.node, Role::Target);
+      if (left != kNoNode) {
+        Symbol symbol = p.symbolAt({up.file, left});
+        if (symbol.is(Symbol::Sort::Variable)) target = symbol.index();
+      }
+      if (target == kNone || !p.use(p.variables[target].type).has(kPointer)) continue;
+      if (p.variables[target].lives()) return target;
+      if (p.variables[target].storage == Storage::Field && p.variables[target].owner != kNone)
+        for (const Entity& e : s.survey.entities)
+          if (!e.harmless && e.kind == EntityKind::Singleton && e.type == p.variables[target].owner) return target;
+    }
+    return kNone;
+  };
+  auto isShort = [&](VariableIndex v) {
+    if (v == kNone) return false;
+    const Variable& local = p.variables[v];
+    return local.storage == Storage::Local && !(local.modifiers & kStatic) && !p.use(local.type).has(kPointer | kReference) && !isMain(p, local.function) && local.definition.known() && p.guarantees(local.definition.file).freedByHand.holds;
+  };
+  auto tell = [&](VariableIndex local, VariableIndex target, Place place, FunctionIndex in) {
+    // Blanked again in the same function.
+    for (uint32_t u : p.usesOfVariable[target]) {
+      const Use& use = p.uses[u];
+      if (use.in != in || use.access != Access::Write || use.place == place) continue;
+      NodeId value = p.node(p.parent(use.place)).kind == Kind::Assign ? p.file(use.place).child(p.parent(use.place).node, Role::Value) : kNoNode;
+      if (value != kNoNode && p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) return;
+    }
+    size_t entity = s.entityOfVariable[target];
+    for (size_t i = 0; i < s.survey.entities.size() && entity == SIZE_MAX; ++i)
+      if (!s.survey.entities[i].harmless && s.survey.entities[i].type != kNone && s.survey.entities[i].type == p.variables[target].owner) entity = i;
+    Finding f = makeFinding(s, infoOf("life.local-address-stored"), entity, Sureness::Certain);
+    std::string name(p.text(p.variables[local].name)), kept(p.text(p.variables[target].qualified));
+    if (entity == SIZE_MAX) f.subject = kept;
+    f.place = place;
+    f.message = "The address of " + name + ", which lives until " + functionText(p, in) + " returns, is stored in " + kept + ", which lives longer.";
+    f.evidence.push_back({p.variables[local].definition, "a local object"});
+    f.evidence.push_back({place, "its address is stored here"});
+    f.evidence.push_back({p.variables[target].declarations.front(), "still points there after the object is gone"});
+    f.advice = Advice::Steady;
+    if (entity == SIZE_MAX) {
+      f.reasonsFor.push_back("an object that the longer-lived one owns cannot go too early");
+      f.reasonsAgainst.push_back("it then lives longer than it is needed");
+    }
+    out.push_back(std::move(f));
+  };
+  for (const Use& use : p.uses) {
+    if (use.in == kNone || s.inTests(use.place) || !isShort(use.variable)) continue;
+    Place at = use.place;
+    Place up = p.parent(at);
+    bool address = p.node(up).kind == Kind::AddressOf;
+    if (address) at = up, up = p.parent(up);
+    if (address && p.node(up).kind == Kind::Assign && p.node(at).role == Role::Value) {
+      NodeId left = p.file(up).child(up.node, Role::Target);
+      Symbol symbol = left == kNoNode ? Symbol{} : p.symbolAt({up.file, left});
+      if (symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].lives()) tell(use.variable, symbol.index(), up, use.in);
+      continue;
+    }
+    if (p.node(up).kind != Kind::Call || p.node(at).role != Role::Argument) continue;
+    Symbol callee = p.symbolAt(up);
+    if (!callee.is(Symbol::Sort::Function)) continue;
+    std::vector<NodeId> arguments = argumentsOf(p.file(up), up.node);
+    size_t position = static_cast<size_t>(std::find(arguments.begin(), arguments.end(), at.node) - arguments.begin());
+    VariableIndex target = keptIn(callee.index(), position);
+    if (target != kNone && (address || p.use(p.variables[p.functions[callee.index()].parameters[position]].type).has(kReference))) tell(use.variable, target, up, use.in);
+  }
+}
+
+void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<VariableIndex> told;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || p.guarantees(e.place.file).freedByHand.holds || s.inTests(e.place)) continue;
+    std::vector<VariableIndex> holders;
+    for (const StateField& field : e.state) holders.push_back(field.variable);
+    if (e.slot != kNone) holders.push_back(e.slot);
+    for (VariableIndex v : holders) {
+      const Variable& holder = p.variables[v];
+      bool shared = holder.lives() || (holder.storage == Storage::Field && e.kind == EntityKind::Singleton && holder.owner == e.type);
+      if (!shared || told.count(v) || (holder.modifiers & kThreadLocal)) continue;
+      Place stored, given;
+      TypeIndex what = kNone;
+      bool cleared = false;
+      auto isShortLived = [&](TypeIndex type, FunctionIndex in) {
+        if (type == kNone || type == e.type || p.derivesFrom(type, e.type == kNone ? type : e.type) || in == kNone || isMain(p, in)) return false;
+        bool inCalls = false;
+        for (uint32_t c : p.creationsOfType[type]) {
+          const Creation& creation = p.creations[c];
+          if (creation.asVariable != kNone && p.variables[creation.asVariable].lives()) return false;
+          inCalls |= creation.in != kNone && !isMain(p, creation.in) && !s.inTests(creation.place) && !isConstruction(p, creation.in);
+        }
+        return inCalls && std::none_of(s.survey.entities.begin(), s.survey.entities.end(), [&](const Entity& o) { return o.type == type && o.kind == EntityKind::Singleton; });
+      };
+      for (uint32_t u : p.usesOfVariable[v]) {
+        const Use& use = p.uses[u];
+        if (use.access != Access::Write || use.inMember || s.inTests(use.place)) continue;
+        Place up = p.parent(use.place);
+        if (p.node(up).kind != Kind::Assign) continue;
+        NodeId value = p.file(up).child(up.node, Role::Value);
+        if (value == kNoNode || use.in == kNone) continue;
+        if (p.file(up)[value].is(Kind::Literal, LiteralForm::Null)) {
+          cleared = true;
+          continue;
+        }
+        if (stored.known() || use.in == e.creation.in) continue;
+        TypeIndex owner = p.functions[use.in].owner;
+        if (p.file(up)[value].kind == Kind::This) {
+          if (isShortLived(owner, use.in)) stored = given = up, what = owner;
+          continue;
+        }
+        VariableIndex parameter = namedBy(p, {up.file, value});
+        const Function& fn = p.functions[use.in];
+        auto position = std::find(fn.parameters.begin(), fn.parameters.end(), parameter);
+        if (parameter == kNone || position == fn.parameters.end() || isConstruction(p, use.in)) continue;
+        size_t at = static_cast<size_t>(position - fn.parameters.begin());
+        for (uint32_t c : p.callsOfFunction[use.in]) {
+          const CallSite& call = p.calls[c];
+          if (call.in == kNone || s.inTests(call.place)) continue;
+          std::vector<NodeId> arguments = argumentsOf(p.file(call.place), call.place.node);
+          if (p.node(call.place).kind == Kind::Assign) arguments = {p.file(call.place).child(call.place.node, Role::Value)};
+          if (at >= arguments.size() || arguments[at] == kNoNode) continue;
+          const LoweredFile& file = p.file(call.place);
+          TypeIndex type = kNone;
+          if (file[arguments[at]].kind == Kind::This) {
+            type = p.functions[call.in].owner;
+          } else if (VariableIndex local = namedBy(p, {call.place.file, arguments[at]}); local != kNone && p.variables[local].storage == Storage::Local && p.variables[local].definition.known()) {
+            NodeId initial = p.file(p.variables[local].definition).child(p.variables[local].definition.node, Role::Initialiser);
+            if (initial != kNoNode && p.file(p.variables[local].definition)[initial].kind == Kind::Create)
+              for (uint32_t k : p.creationsInFunction[call.in])
+                if (p.creations[k].place == Place{p.variables[local].definition.file, initial}) type = p.creations[k].type;
+          }
+          if (!isShortLived(type, call.in)) continue;
+          stored = up;
+          given = call.place;
+          what = type;
+          break;
+        }
+      }
+      if (!stored.known() || cleared) continue;
+      told.insert(v);
+      Finding f = makeFinding(s, infoOf("life.captured-short-lived"), i, Sureness::Likely);
+      std::string name(p.text(p.types[what].name)), kept(p.text(holder.name));
+      f.place = given;
+      f.message = kept + (holder.storage == Storage::Field ? " of " + e.name : std::string()) + " keeps a " + name + " that is made for one piece of work: it lives on, and is worked with after its time.";
+      for (uint32_t c : p.creationsOfType[what])
+        if (p.creations[c].in != kNone && f.evidence.empty()) f.evidence.push_back({p.creations[c].place, "born: one for each call of " + functionText(p, p.creations[c].in)});
+      f.evidence.push_back({given, "handed over"});
+      f.evidence.push_back({stored, "stored in what lives as long as the process"});
+      f.evidence.push_back({holder.declarations.front(), "nothing blanks it afterwards"});
+      f.advice = Advice::Steady;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+namespace {
+
+// A function after which the entity must not be used: it destroys or blanks the
+// slot and nobody makes a new one, or it is a method that ends the object.
+bool tearsDown(const Subject& s, const Entity& e, FunctionIndex f, bool& blanks) {
+  const Program& p = s.program;
+  if (f == kNone || s.entityOfDoor[f] != SIZE_MAX) return false;
+  for (uint32_t u : p.usesInFunction[f]) {
+    const Use& use = p.uses[u];
+    if (use.variable != e.slot) continue;
+    Place up = p.parent(use.place);
+    if (p.node(up).kind == Kind::Destroy) return blanks = true;
+    NodeId value = p.node(up).kind == Kind::Assign && p.node(use.place).role == Role::Target ? p.file(up).child(up.node, Role::Value) : kNoNode;
+    if (value != kNoNode && p.file(up)[value].is(Kind::Literal, LiteralForm::Null) && !use.inMember) return blanks = true;
+  }
+  const Function& fn = p.functions[f];
+  if (e.type == kNone || fn.owner != e.type || !fn.definition.known() || !fn.parameters.empty()) return false;
+  std::span<const std::string_view> hooks = p.guarantees(fn.definition.file).endHooks;
+  return std::find(hooks.begin(), hooks.end(), p.text(fn.name)) != hooks.end();
+}
+
+}  // namespace
+
+void checkUsedAfterTeardown(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.slot == kNone || (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance && e.kind != EntityKind::Ambient && e.kind != EntityKind::GlobalVariable && e.kind != EntityKind::StaticField)) continue;
+    bool told = false;
+    for (const Consumer& c : e.consumers) {
+      if (told || c.in == kNone) continue;
+      // A call that ends it, in a statement of its own.
+      FunctionIndex ends = c.method;
+      Place call = c.method != kNone ? c.place : p.around(c.place, Kind::Call);
+      bool blanks = false;
+      if (ends == kNone || !tearsDown(s, e, ends, blanks)) continue;
+      Place statement = p.parent(c.place);
+      while (statement.node != kNoNode && p.node(statement).kind != Kind::ExpressionStatement && p.node(statement).kind != Kind::Function && p.node(statement).kind != Kind::Block) statement = p.parent(statement);
+      if (p.node(statement).kind != Kind::ExpressionStatement || p.around(statement, Kind::Loop).node != kNoNode) continue;
+      Place block = p.parent(statement);
+      (void)call;
+      for (const Consumer& later : e.consumers) {
+        if (later.in != c.in || later.place.file != c.place.file || p.node(later.place).span.begin < p.node(statement).span.end || !p.isInside(later.place, block.node)) continue;
+        bool again = false;
+        if (later.method != kNone && tearsDown(s, e, later.method, again)) continue;
+        // Fetched anew from a door that makes another one; or opened again.
+        if (blanks && e.creation.time == CreationTime::Lazy && later.alias == kNone) break;
+        if (later.access == Access::Write && later.method == kNone) break;
+        if (later.method == kNone && later.field == kNone) continue;
+        if (!blanks) {
+          // An ended object may be asked how it ended: what matters is what works with it.
+          bool opens = false;
+          for (uint32_t u : p.usesInFunction[later.method == kNone ? c.in : later.method]) opens |= later.method != kNone && p.uses[u].access == Access::Write && p.variables[p.uses[u].variable].owner == e.type;
+          std::string name = lowerCase(later.method == kNone ? std::string_view{} : p.text(p.functions[later.method].name));
+          if (name.find("open") != std::string::npos || name.find("start") != std::string::npos || name.find("init") != std::string::npos || name.rfind("is", 0) == 0) break;
+          if (!opens) continue;
+        }
+        Finding f = makeFinding(s, infoOf("life.used-after-teardown"), i, blanks ? Sureness::Certain : Sureness::Likely);
+        f.place = later.place;
+        f.message = functionText(p, c.in) + " uses " + e.name + " after " + functionText(p, ends) + " has ended it.";
+        f.evidence.push_back({c.place, "ended here"});
+        f.evidence.push_back({p.functions[ends].definition.known() ? p.functions[ends].definition : p.functions[ends].declarations.front(), blanks ? "the object is taken away" : "the object is told its end"});
+        f.evidence.push_back({later.place, "used here, afterwards"});
+        f.advice = Advice::Inject;
+        out.push_back(std::move(f));
+        told = true;
+        break;
+      }
+    }
+  }
+}
+
+}  // namespace elmcart

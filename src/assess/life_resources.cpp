@@ -1,0 +1,81 @@
+// Family "life": what shared objects own.
+#include "assess/families.h"
+
+namespace elmcart {
+
+void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless) continue;
+    std::vector<VariableIndex> candidates;
+    if (e.type != kNone && e.creation.time != CreationTime::None)
+      for (const StateField& field : e.state) candidates.push_back(field.variable);
+    else if (e.type == kNone) candidates.push_back(e.slot);
+    bool leaked = e.end.rfind("nobody", 0) == 0 && e.kind != EntityKind::StaticHolder;
+    for (VariableIndex v : candidates) {
+      const Variable& variable = p.variables[v];
+      Place home = variable.declarations.front();
+      uint32_t traits = p.traits(home.file, variable.type);
+      const TypeUse& use = p.use(variable.type);
+      Place taken;
+      std::string what, reason;
+      // A handle that is released by hand, or by nobody.
+      bool released = false;
+      for (uint32_t u : p.usesOfVariable[v]) {
+        const Use& site = p.uses[u];
+        Place up = p.parent(site.place);
+        Place value;
+        if (p.node(up).kind == Kind::Assign && p.node(site.place).role == Role::Target) value = {up.file, p.file(up).child(up.node, Role::Value)};
+        if (p.node(site.place).kind == Kind::FieldInit) value = {site.place.file, p.file(site.place).child(site.place.node, Role::Argument)};
+        if (value.known() && value.node != kNoNode && p.node(value).kind == Kind::Call) {
+          NodeId callee = p.file(value).child(value.node, Role::Callee);
+          std::string_view name = callee == kNoNode ? std::string_view{} : p.file(value).name(callee);
+          if (p.guarantees(value.file).callTraits(name) & kTakesResource) {
+            taken = value;
+            what = std::string(name);
+          }
+        }
+        Place call = p.around(site.place, Kind::Call);
+        if (call.node != kNoNode) {
+          NodeId callee = p.file(call).child(call.node, Role::Callee);
+          std::string_view name = callee == kNoNode ? std::string_view{} : p.file(call).name(callee);
+          if (p.guarantees(call.file).callTraits(name) & kReleasesResource) released = true;
+        }
+        // It may be handed to somebody who releases it.
+        if (p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Create) released = true;
+      }
+      NodeId initial = p.file(home).child(home.node, Role::Initialiser);
+      if (initial != kNoNode && p.file(home)[initial].kind == Kind::Call) {
+        NodeId callee = p.file(home).child(initial, Role::Callee);
+        std::string_view name = callee == kNoNode ? std::string_view{} : p.file(home).name(callee);
+        if (p.guarantees(home.file).callTraits(name) & kTakesResource) taken = {home.file, initial}, what = std::string(name);
+      }
+      if (taken.known() && !released && (use.has(kPointer) || use.decl == kNone)) {
+        reason = std::string(p.text(variable.name)) + " is taken with " + what + " and no path gives it back";
+      } else if (leaked && !use.has(kPointer | kReference) && (traits & (kFileResource | kThreadType)) && !taken.known()) {
+        // Its destructor would release it, but the object is never destroyed.
+        bool closed = false;
+        for (uint32_t u : p.usesOfVariable[v]) {
+          Place up = p.parent(p.uses[u].place);
+          if (p.node(up).kind == Kind::Member && (p.nameOf(up) == "close" || p.nameOf(up) == "join" || p.nameOf(up) == "detach")) closed = true;
+        }
+        if (closed) continue;
+        taken = home;
+        reason = std::string(p.text(variable.name)) + " would be released by the destructor of " + e.name + ", which never runs";
+      } else {
+        continue;
+      }
+      Finding f = makeFinding(s, infoOf("life.never-released"), i, Sureness::Likely);
+      f.place = taken;
+      f.message = e.name + " owns a resource that is never released: " + reason + ".";
+      f.evidence.push_back({home, "owned here"});
+      if (!(taken == home)) f.evidence.push_back({taken, "taken here"});
+      f.evidence.push_back({e.creation.place.known() ? e.creation.place : e.place, "the owner is created here; its end: " + e.end});
+      f.advice = Advice::Steady;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+}  // namespace elmcart

@@ -1,0 +1,240 @@
+#include "assess/registrations.h"
+
+#include <algorithm>
+
+#include "assess/facts.h"
+#include "base/text.h"
+
+namespace elmcart {
+namespace {
+
+// Does the collection hold its elements without keeping them alive?
+bool isWeak(const Program& p, VariableIndex collection) {
+  const TypeUse& use = p.use(p.variables[collection].type);
+  auto weak = [&](const TypeUse& one) { return p.text(one.name).find("Weak") != std::string_view::npos || p.text(one.name).find("weak") != std::string_view::npos; };
+  if (weak(use)) return true;
+  for (uint32_t a = 0; a < use.argumentCount; ++a)
+    if (weak(p.use(p.argument(use, a)))) return true;
+  return false;
+}
+
+// Where a function stores (or drops) the pointer it gets as a parameter.
+struct Keeping {
+  VariableIndex collection = kNone;
+  Place place;
+};
+
+// The collection or field that `function` puts its parameter number `position` into.
+Keeping keeps(const Program& p, FunctionIndex function, size_t position, int depth = 0) {
+  const Function& fn = p.functions[function];
+  if (!fn.definition.known() || position >= fn.parameters.size() || depth > 2) return {};
+  const TypeUse& type = p.use(p.variables[fn.parameters[position]].type);
+  // Where variables refer to objects, each collection holds references.
+  bool refers = !p.guarantees(fn.definition.file).implicitCopy.holds;
+  bool callable = (p.traits(fn.definition.file, p.variables[fn.parameters[position]].type) & kCallableType) != 0;
+  if (!type.has(kPointer | kReference) && !refers && !callable) return {};
+  const LoweredFile& file = p.file(fn.definition);
+  for (uint32_t u : p.usesOfVariable[fn.parameters[position]]) {
+    Place at = p.uses[u].place;
+    Place up = p.parent(at);
+    if (p.node(up).kind == Kind::AddressOf) up = p.parent(up);
+    const Node& node = p.node(up);
+    if (node.kind == Kind::Call) {
+      NodeId callee = file.child(up.node, Role::Callee);
+      if (callee == kNoNode) continue;
+      if (file[callee].kind == Kind::Member && p.guarantees(up.file).collectionAct(file.name(callee)) == CollectionAct::Add) {
+        NodeId receiver = file.child(callee, Role::Receiver);
+        Symbol into = receiver == kNoNode ? Symbol{} : p.symbolAt({up.file, receiver});
+        if (into.is(Symbol::Sort::Variable)) {
+          const Variable& variable = p.variables[into.index()];
+          bool keepsPointers = variable.storage == Storage::Field || variable.lives();
+          // The collection must hold pointers, not copies of what a reference names.
+          const TypeUse& use = p.use(variable.type);
+          bool pointers = false;
+          for (uint32_t a = 0; a < use.argumentCount; ++a) pointers |= p.use(p.argument(use, a)).has(kPointer);
+          if (keepsPointers && (pointers || refers || callable) && !isWeak(p, into.index())) return {into.index(), up};
+        }
+      }
+      // Handed on to another function of the program.
+      Symbol target = p.symbolAt(up);
+      if (target.is(Symbol::Sort::Function) && target.index() != function) {
+        size_t index = 0;
+        for (NodeId c : children(file, up.node)) {
+          if (file[c].role != Role::Argument) continue;
+          if (p.isInside(at, c)) {
+            Keeping inner = keeps(p, target.index(), index, depth + 1);
+            if (inner.collection != kNone) return inner;
+          }
+          ++index;
+        }
+      }
+    }
+    if (node.kind == Kind::Index && p.node(at).role == Role::Argument) {  // keepers_[keeper] = …
+      NodeId receiver = file.child(up.node, Role::Receiver);
+      Symbol into = receiver == kNoNode ? Symbol{} : p.symbolAt({up.file, receiver});
+      bool assigned = p.node(p.parent(up)).kind == Kind::Assign && p.node(up).role == Role::Target;
+      if (assigned && into.is(Symbol::Sort::Variable) && !isWeak(p, into.index()) && p.use(p.variables[into.index()].type).argumentCount > 0 && p.use(p.argument(p.use(p.variables[into.index()].type), 0)).has(kPointer)) return {into.index(), up};
+    }
+    if (node.kind == Kind::Assign && p.node(at).role == Role::Value && (type.has(kPointer) || refers || callable)) {  // table_[key] = keeper
+      NodeId target = file.child(up.node, Role::Target);
+      if (target != kNoNode && file[target].kind == Kind::Index) {
+        NodeId receiver = file.child(target, Role::Receiver);
+        Symbol into = receiver == kNoNode ? Symbol{} : p.symbolAt({up.file, receiver});
+        if (into.is(Symbol::Sort::Variable) && !isWeak(p, into.index()) && (p.variables[into.index()].storage == Storage::Field || p.variables[into.index()].lives())) return {into.index(), up};
+      }
+    }
+  }
+  return {};
+}
+
+// Of what class is the object that the argument hands out as itself, or by a
+// function of its own?
+TypeIndex itselfAt(const Program& p, FileIndex f, NodeId argument, FunctionIndex in, bool& asFunction) {
+  const LoweredFile& file = p.files[f];
+  TypeIndex owner = p.functions[in].owner;
+  if (owner == kNone || p.functions[in].isStaticMember()) return kNone;
+  NodeId at = argument;
+  while (file[at].kind == Kind::Dereference || file[at].kind == Kind::Cast || file[at].kind == Kind::AddressOf) {
+    NodeId inner = file.child(at, Role::Operand);
+    if (inner == kNoNode) break;
+    at = inner;
+  }
+  if (file[at].kind == Kind::This) return owner;
+  // A method of the object, or a function that uses it.
+  asFunction = true;
+  auto usesItself = [&](NodeId n) {
+    if (file[n].kind == Kind::This) return true;
+    Symbol symbol = p.links[f].symbol[n];
+    if (symbol.is(Symbol::Sort::Variable)) return p.variables[symbol.index()].storage == Storage::Field && p.variables[symbol.index()].owner == owner && file[n].kind == Kind::Name;
+    return symbol.is(Symbol::Sort::Function) && file[n].kind == Kind::Name && p.functions[symbol.index()].owner == owner && !p.functions[symbol.index()].isStaticMember();
+  };
+  if (file[at].kind == Kind::Lambda && anyNode(file, at, usesItself)) return owner;
+  Symbol symbol = p.links[f].symbol[at];
+  bool method = (file[at].kind == Kind::Member || file[at].kind == Kind::Name) && symbol.is(Symbol::Sort::Function) && p.functions[symbol.index()].owner == owner && !p.functions[symbol.index()].isStaticMember();
+  return method ? owner : kNone;
+}
+
+bool resultIsUsed(const Program& p, Place call) {
+  Kind kind = p.node(p.parent(call)).kind;
+  return kind == Kind::Assign || kind == Kind::Variable || kind == Kind::Call || kind == Kind::Member || kind == Kind::Return;
+}
+
+}  // namespace
+
+std::vector<Registration> registrationsIn(const Subject& s) {
+  const Program& p = s.program;
+  std::vector<Registration> out;
+  auto finish = [&](Registration r, NodeId receiver) {
+    const Variable& collection = p.variables[r.collection];
+    // A parent that keeps its own children is another matter: the list must outlive the subscriber.
+    if (collection.owner != kNone && collection.owner == r.subscriber && collection.storage == Storage::Field) return;
+    for (size_t i = 0; i < s.survey.entities.size() && r.entity == SIZE_MAX; ++i) {
+      const Entity& e = s.survey.entities[i];
+      if (e.slot == r.collection || (collection.owner != kNone && e.type != kNone && e.type == collection.owner && !e.harmless)) r.entity = i;
+    }
+    r.global = collection.lives() || (receiver != kNoNode && s.origins.of({r.place.file, receiver}) != kNone);
+    bool handedIn = false;
+    if (!r.global && receiver != kNoNode) {
+      Symbol symbol = p.symbolAt({r.place.file, receiver});
+      handedIn = symbol.is(Symbol::Sort::Variable) && (p.use(p.variables[symbol.index()].type).has(kReference | kPointer) || !p.guarantees(r.place.file).implicitCopy.holds);
+    }
+    if (!r.global && !handedIn) return;
+    r.resultUsed = resultIsUsed(p, r.place);
+    out.push_back(r);
+  };
+  auto receiverOf = [&](Place call) {
+    const LoweredFile& file = p.file(call);
+    NodeId callee = file.child(call.node, Role::Callee);
+    return callee != kNoNode && file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
+  };
+  for (const CallSite& call : p.calls) {
+    if (call.in == kNone || s.inTests(call.place)) continue;
+    const LoweredFile& file = p.file(call.place);
+    if (file[call.place.node].kind != Kind::Call) continue;
+    size_t position = 0;
+    for (NodeId c : children(file, call.place.node)) {
+      if (file[c].role != Role::Argument) continue;
+      size_t at = position++;
+      Registration r{call.place, call.in, kNone, kNone, {}, call.callee};
+      r.subscriber = itselfAt(p, call.place.file, c, call.in, r.asFunction);
+      if (r.subscriber == kNone) continue;
+      Keeping kept = keeps(p, call.callee, at);
+      if (kept.collection == kNone) continue;
+      r.collection = kept.collection;
+      r.kept = kept.place;
+      finish(r, receiverOf(call.place));
+    }
+  }
+  // Put into the collection directly.
+  for (const ForeignCall& call : p.foreignCalls) {
+    if (call.in == kNone || s.inTests(call.place) || p.node(call.place).kind != Kind::Call) continue;
+    const LoweredFile& file = p.file(call.place);
+    NodeId receiver = receiverOf(call.place);
+    if (receiver == kNoNode || p.guarantees(call.place.file).collectionAct(lastPart(p.text(call.name))) != CollectionAct::Add) continue;
+    Symbol into = p.symbolAt({call.place.file, receiver});
+    if (!into.is(Symbol::Sort::Variable) || !(p.traits(p.variables[into.index()].declarations.front().file, p.variables[into.index()].type) & (kCollection | kKeyedCollection)) || isWeak(p, into.index())) continue;
+    if (!p.variables[into.index()].lives()) continue;
+    for (NodeId c : children(file, call.place.node)) {
+      if (file[c].role != Role::Argument) continue;
+      Registration r{call.place, call.in, kNone, into.index(), call.place};
+      r.subscriber = itselfAt(p, call.place.file, c, call.in, r.asFunction);
+      if (r.subscriber != kNone) finish(r, kNoNode);
+    }
+  }
+  std::stable_sort(out.begin(), out.end(), [](const Registration& a, const Registration& b) { return std::make_pair(a.place.file, a.place.node) < std::make_pair(b.place.file, b.place.node); });
+  return out;
+}
+
+bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collection, std::set<FunctionIndex>& seen, int depth) {
+  if (depth > 4 || !seen.insert(function).second) return false;
+  for (uint32_t u : p.usesInFunction[function]) {
+    const Use& use = p.uses[u];
+    if (use.variable != collection) continue;
+    Place up = p.parent(use.place);
+    if (p.node(up).kind == Kind::Member && p.guarantees(up.file).collectionAct(p.nameOf(up)) == CollectionAct::Remove) return true;
+    // Walked over and blanked, or filtered by an algorithm: an assignment to an element.
+    if (use.access == Access::Write && use.inMember) return true;
+  }
+  for (uint32_t c : p.callsInFunction[function])
+    if (removesFrom(p, p.calls[c].callee, collection, seen, depth + 1)) return true;
+  return false;
+}
+
+FunctionIndex endOf(const Program& p, TypeIndex type) {
+  FunctionIndex told = kNone;
+  for (FunctionIndex m : p.types[type].methods) {
+    const Function& fn = p.functions[m];
+    if (!fn.definition.known()) continue;
+    if (fn.form == FunctionForm::Destructor) return m;
+    std::span<const std::string_view> hooks = p.guarantees(fn.definition.file).endHooks;
+    if (std::find(hooks.begin(), hooks.end(), p.text(fn.name)) != hooks.end() && told == kNone) told = m;
+  }
+  return told;
+}
+
+bool endRemoves(const Program& p, TypeIndex type, VariableIndex collection, int depth) {
+  if (depth > 10) return false;
+  std::set<FunctionIndex> seen;
+  if (FunctionIndex d = endOf(p, type); d != kNone && removesFrom(p, d, collection, seen)) return true;
+  for (const Base& base : p.types[type].bases)
+    if (base.type != kNone && endRemoves(p, base.type, collection, depth + 1)) return true;
+  // A member whose destructor does it: a scope object.
+  for (VariableIndex f : p.types[type].fields) {
+    const TypeUse& use = p.use(p.variables[f].type);
+    if (use.decl != kNone && use.decl != type && !use.has(kPointer | kReference) && endRemoves(p, use.decl, collection, depth + 1)) return true;
+  }
+  return false;
+}
+
+bool onlyLivesForever(const Program& p, TypeIndex type) {
+  bool any = false;
+  for (uint32_t c : p.creationsOfType[type]) {
+    const Creation& creation = p.creations[c];
+    if (creation.delegated) continue;
+    any = true;
+    if (creation.asVariable == kNone || !p.variables[creation.asVariable].lives()) return false;
+  }
+  return any && p.types[type].derived.empty();
+}
+
+}  // namespace elmcart

@@ -1,0 +1,39 @@
+// Who puts itself into a list that lives longer, where, and what takes it out.
+#pragma once
+
+#include <set>
+#include <vector>
+
+#include "program/program.h"
+
+namespace elmcart {
+
+struct Subject;
+
+// An object puts itself (or a function of its own) into a collection.
+struct Registration {
+  Place place;                          // the call by which it does so
+  FunctionIndex in = kNone;
+  TypeIndex subscriber = kNone;
+  VariableIndex collection = kNone;
+  Place kept;                           // where it is stored
+  FunctionIndex by = kNone;             // the subject's function that stores it; kNone: stored directly
+  bool asFunction = false;              // a function that uses the object is stored, not the object
+  bool resultUsed = false;              // something comes back from registering: a token, a way to undo it
+  size_t entity = SIZE_MAX;             // whose collection it is
+  bool global = false;                  // registered with an object that is reached globally
+};
+
+// All of them outside of tests, in the order of the text.
+std::vector<Registration> registrationsIn(const Subject& s);
+
+// Does the function (or what it calls) take something out of the collection?
+bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collection, std::set<FunctionIndex>& seen, int depth = 0);
+// The class's destructor, or the method by which its objects are told their end; kNone: neither.
+FunctionIndex endOf(const Program& p, TypeIndex type);
+// Is the object taken out of the collection when it ends, by the class, a base or a member?
+bool endRemoves(const Program& p, TypeIndex type, VariableIndex collection, int depth = 0);
+// Does every object of the class that the program makes live as long as the process?
+bool onlyLivesForever(const Program& p, TypeIndex type);
+
+}  // namespace elmcart
