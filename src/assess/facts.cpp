@@ -33,11 +33,20 @@ bool isArithmetic(const Program& p, VariableIndex v) {
   return (traits & (kAtomicType | kCollection | kKeyedCollection | kTextType | kPointerLike)) == 0;
 }
 
-bool oneOfMany(const Program& p, const Entity& e) { return e.kind != EntityKind::Singleton && e.type != kNone && p.creationsOfType[e.type].size() > 4; }
+bool oneOfMany(const Subject& s, const Entity& e) {
+  if (e.kind == EntityKind::Singleton || e.type == kNone) return false;
+  const Program& p = s.program;
+  return std::count_if(p.creationsOfType[e.type].begin(), p.creationsOfType[e.type].end(), [&](uint32_t c) {
+           const Creation& creation = p.creations[c];
+           return !creation.asBase && !creation.delegated && !s.inTests(creation.place);
+         }) > 1;
+}
 
 bool isConstruction(const Program& p, FunctionIndex f, int depth) {
   if (f == kNone) return true;  // while its file or class is loaded
   const Function& fn = p.functions[f];
+  std::span<const std::string_view> hooks = fn.definition.known() ? p.guarantees(fn.definition.file).beginHooks : std::span<const std::string_view>{};
+  if (std::find(hooks.begin(), hooks.end(), p.text(fn.name)) != hooks.end()) return true;
   if (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor || fn.form == FunctionForm::Initialiser || fn.form == FunctionForm::Factory) return true;
   // A private helper that only constructors call.
   if (depth > 3 || !(fn.modifiers & kPrivate) || p.callsOfFunction[f].empty()) return false;

@@ -27,7 +27,7 @@ std::vector<FunctionIndex> doorFunctions(const Entity& e);
 bool isArithmetic(const Program& p, VariableIndex v);
 // Is it one object of a class of which there are many? What is done to a field
 // of the class somewhere is then hardly done to this one.
-bool oneOfMany(const Program& p, const Entity& e);
+bool oneOfMany(const Subject& s, const Entity& e);
 // The uses of a piece of an entity's state outside of construction and tests,
 // those under a lock and those under none.
 struct GuardedUses {

@@ -210,7 +210,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
     for (const StateField& field : e.state) {
       if (!field.changes || field.lock.known()) continue;
       const Variable& variable = p.variables[field.variable];
-      if (variable.storage == Storage::Field && oneOfMany(p, e)) continue;
+      if (variable.storage == Storage::Field && oneOfMany(s, e)) continue;
       uint32_t traits = p.traits(variable.declarations.front().file, variable.type);
       if (traits & (kAtomicType | kThreadType | kSafeToShare)) continue;
       if (p.classBehind(variable.declarations.front().file, variable.type) != kNone && field.variable == e.slot) continue;
@@ -261,7 +261,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
     for (const StateField& field : e.state) {
       if (!isArithmetic(p, field.variable) || guardedUses(s, e, field).mixed()) continue;
       bool ownVariable = p.variables[field.variable].lives();
-      if (!ownVariable && oneOfMany(p, e)) continue;
+      if (!ownVariable && oneOfMany(s, e)) continue;
       std::vector<Evidence> sites;
       Place start;
       std::string way;

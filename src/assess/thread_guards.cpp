@@ -38,7 +38,7 @@ CollectionAct actAt(const Program& p, Place place) {
 bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
   const Variable& variable = s.program.variables[field.variable];
   if (!field.changes || (variable.modifiers & kThreadLocal)) return false;
-  if (variable.storage == Storage::Field && oneOfMany(s.program, e)) return false;
+  if (variable.storage == Storage::Field && oneOfMany(s, e)) return false;
   uint32_t traits = traitsOf(s.program, field.variable);
   if (traits & (kAtomicType | kThreadType | kLockType | kConditionType | kOnceFlagType | kPerThread | kLazyType)) return false;
   // The slot of an instance is told of by the checks of its creation.
@@ -88,6 +88,8 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e)) continue;
+    size_t first = out.size();
+    std::vector<std::string> others;
     for (const StateField& field : e.state) {
       if (field.lock.known() || (traitsOf(p, field.variable) & kSafeToShare)) continue;
       GuardedUses uses = guardedUses(s, e, field);
@@ -105,12 +107,12 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       Sureness sureness = sureByThreads(s, e, functions, &way);
       Finding f = makeFinding(s, infoOf("thread.mixed-guard"), i, sureness);
       std::string name(p.text(p.variables[field.variable].name));
-      LockSet first = s.locks.at(with.place, with.in);
+      LockSet held = s.locks.at(with.place, with.in);
       f.evidence = way;
-      f.evidence.push_back({with.place, functionText(p, with.in) + (changesIt(with) ? " changes " : " reads ") + name + " holding " + lockText(p, first.front())});
+      f.evidence.push_back({with.place, functionText(p, with.in) + (changesIt(with) ? " changes " : " reads ") + name + " holding " + lockText(p, held.front())});
       if (without) {
         f.place = without->place;
-        f.message = name + " of " + e.name + " is guarded by " + lockText(p, first.front()) + " in " + functionText(p, with.in) + " and by nothing in " + functionText(p, without->in) + ": who holds the lock is not alone.";
+        f.message = name + " of " + e.name + " is guarded by " + lockText(p, held.front()) + " in " + functionText(p, with.in) + " and by nothing in " + functionText(p, without->in) + ": who holds the lock is not alone.";
         for (const Use* use : uses.unguarded) {
           if (f.evidence.size() > 8) break;
           f.evidence.push_back({use->place, functionText(p, use->in) + (changesIt(*use) ? " changes " : " reads ") + name + " with no lock held"});
@@ -118,15 +120,20 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       } else {
         const Use* other = nullptr;
         for (const Use* use : uses.guarded)
-          if (!other && inBoth(first, s.locks.at(use->place, use->in)).empty()) other = use;
+          if (!other && inBoth(held, s.locks.at(use->place, use->in)).empty()) other = use;
         if (!other) continue;
         LockSet second = s.locks.at(other->place, other->in);
         f.place = other->place;
-        f.message = name + " of " + e.name + " is guarded by " + lockText(p, first.front()) + " in " + functionText(p, with.in) + " and by " + lockText(p, second.front()) + " in " + functionText(p, other->in) + ": two locks keep nobody apart.";
+        f.message = name + " of " + e.name + " is guarded by " + lockText(p, held.front()) + " in " + functionText(p, with.in) + " and by " + lockText(p, second.front()) + " in " + functionText(p, other->in) + ": two locks keep nobody apart.";
         f.evidence.push_back({other->place, functionText(p, other->in) + (changesIt(*other) ? " changes " : " reads ") + name + " holding " + lockText(p, second.front())});
       }
       f.advice = Advice::Steady;
-      out.push_back(std::move(f));
+      // One finding for an entity: the first field tells, the others are named.
+      if (out.size() == first) out.push_back(std::move(f));
+      else others.push_back(name);
+    }
+    if (out.size() > first && !others.empty()) {
+      out.back().message += " The same holds for " + joinWith(others, ", ") + ".";
     }
   }
 }

@@ -102,6 +102,8 @@ const Guarantees& csharpGuarantees() {
     static constexpr std::string_view kEndHooks[] = {"Close", "Dispose", "DisposeAsync", "Shutdown", "Stop"};
     g.endHooks = kEndHooks;
     g.changedWalk = "the enumerator throws InvalidOperationException (IEnumerator.MoveNext)";
+    static constexpr std::string_view kBeginHooks[] = {"OnDeserialized"};
+    g.beginHooks = kBeginHooks;
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

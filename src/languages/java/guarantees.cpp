@@ -129,6 +129,8 @@ const Guarantees& javaGuarantees() {
     static constexpr std::string_view kEndHooks[] = {"close", "dispose", "destroy", "shutdown", "stop"};
     g.endHooks = kEndHooks;
     g.changedWalk = "the iterator throws ConcurrentModificationException (java.util.ConcurrentModificationException)";
+    static constexpr std::string_view kBeginHooks[] = {"readExternal", "readObject", "readObjectNoData"};
+    g.beginHooks = kBeginHooks;
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

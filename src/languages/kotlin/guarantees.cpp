@@ -83,6 +83,8 @@ const Guarantees& kotlinGuarantees() {
     static constexpr std::string_view kEndHooks[] = {"close", "dispose", "destroy", "onCleared", "onDestroy", "shutdown", "stop"};
     g.endHooks = kEndHooks;
     g.changedWalk = "the iterator throws ConcurrentModificationException (kotlin.collections.MutableIterator)";
+    static constexpr std::string_view kBeginHooks[] = {"readObject"};
+    g.beginHooks = kBeginHooks;
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

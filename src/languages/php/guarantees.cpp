@@ -67,6 +67,8 @@ const Guarantees& phpGuarantees() {
     static constexpr std::string_view kEndHooks[] = {"close", "dispose", "shutdown"};
     g.endHooks = kEndHooks;
     g.livesForOneRequest = {true, "PHP manual, Static keyword and Variable scope (state ends with the request; long-running workers keep it)"};
+    static constexpr std::string_view kBeginHooks[] = {"__unserialize", "__wakeup"};
+    g.beginHooks = kBeginHooks;
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

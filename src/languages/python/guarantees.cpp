@@ -88,6 +88,8 @@ const Guarantees& pythonGuarantees() {
     static constexpr std::string_view kEndHooks[] = {"close", "dispose", "shutdown", "stop", "__exit__"};
     g.endHooks = kEndHooks;
     g.changedWalk = "elements are skipped, and a dict or set raises RuntimeError (Library Reference, dictionary view objects)";
+    static constexpr std::string_view kBeginHooks[] = {"__setstate__"};
+    g.beginHooks = kBeginHooks;
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;
