@@ -18,6 +18,7 @@ void checkSlotShared(const Subject& subject, std::vector<Finding>& out);
 void checkArgumentsIgnored(const Subject& subject, std::vector<Finding>& out);
 void checkAwaitGap(const Subject& subject, std::vector<Finding>& out);
 void checkSecondCreation(const Subject& subject, std::vector<Finding>& out);
+void checkMeantSingle(const Subject& subject, std::vector<Finding>& out);
 
 void checkOrderAcrossFiles(const Subject& subject, std::vector<Finding>& out);
 void checkOrderWithinClass(const Subject& subject, std::vector<Finding>& out);
@@ -58,5 +59,13 @@ void checkNeverReleased(const Subject& subject, std::vector<Finding>& out);
 
 void checkHiddenDependency(const Subject& subject, std::vector<Finding>& out);
 void checkWideReach(const Subject& subject, std::vector<Finding>& out);
+void checkLayerBreach(const Subject& subject, std::vector<Finding>& out);
+void checkTieCycle(const Subject& subject, std::vector<Finding>& out);
+void checkFixedCollaborator(const Subject& subject, std::vector<Finding>& out);
+void checkStaticOnlyApi(const Subject& subject, std::vector<Finding>& out);
+void checkCrowdedStartup(const Subject& subject, std::vector<Finding>& out);
+void checkLongHandoff(const Subject& subject, std::vector<Finding>& out);
+void checkChainedAccess(const Subject& subject, std::vector<Finding>& out);
+void checkTestLeak(const Subject& subject, std::vector<Finding>& out);
 
 }  // namespace elmcart

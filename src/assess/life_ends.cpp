@@ -482,6 +482,57 @@ bool tearsDown(const Subject& s, const Entity& e, FunctionIndex f, bool& blanks)
   return std::find(hooks.begin(), hooks.end(), p.text(fn.name)) != hooks.end();
 }
 
+// The fields (and the slot) to which a function gives a new value.
+std::set<VariableIndex> setBy(const Program& p, FunctionIndex f) {
+  std::set<VariableIndex> out;
+  for (uint32_t u : p.usesInFunction[f])
+    if (p.uses[u].access == Access::Write && !p.uses[u].inMember && !p.uses[u].throughPointer) out.insert(p.uses[u].variable);
+  return out;
+}
+
+// The first use of the entity behind a call that ends it, in the same block,
+// unless it is made or begun anew before.
+const Consumer* usedAfter(const Subject& s, size_t entity, const CallSite& end, FunctionIndex ends, bool blanks) {
+  const Program& p = s.program;
+  const Entity& e = s.survey.entities[entity];
+  Place statement = p.parent(end.place);
+  while (statement.node != kNoNode && p.node(statement).kind != Kind::ExpressionStatement && p.node(statement).kind != Kind::Function && p.node(statement).kind != Kind::Block) statement = p.parent(statement);
+  if (p.node(statement).kind != Kind::ExpressionStatement || p.around(statement, Kind::Loop).node != kNoNode) return nullptr;
+  Place block = p.parent(statement);
+  const std::set<VariableIndex> ended = setBy(p, ends);
+  // What begins it anew: its creation, and what sets again what the end has set.
+  auto begins = [&](FunctionIndex f) {
+    if (f == kNone || f == ends) return false;
+    if (f == e.creation.in && s.entityOfDoor[f] != entity) return true;
+    if (s.entityOfDoor[f] == entity) return false;
+    std::set<VariableIndex> set = setBy(p, f);
+    return std::any_of(set.begin(), set.end(), [&](VariableIndex v) { return ended.count(v) > 0; });
+  };
+  uint32_t begun = 0xFFFFFFFFu;
+  for (uint32_t c : p.callsInFunction[end.in]) {
+    uint32_t at = p.node(p.calls[c].place).span.begin;
+    if (p.calls[c].place.file == end.place.file && at >= p.node(statement).span.end && begins(p.calls[c].callee)) begun = std::min(begun, at);
+  }
+  bool doorMakes = e.creation.in != kNone && s.entityOfDoor[e.creation.in] == entity;
+  for (const Consumer& later : e.consumers) {
+    uint32_t at = p.node(later.place).span.begin;
+    if (later.in != end.in || later.place.file != end.place.file || at < p.node(statement).span.end || at >= begun || !p.isInside(later.place, block.node)) continue;
+    if (later.method == kNone && later.field == kNone) {
+      if (later.access == Access::Write) return nullptr;
+      continue;
+    }
+    bool again = false;
+    if (later.method != kNone && tearsDown(s, e, later.method, again)) continue;
+    if (blanks && doorMakes && later.alias == kNone) return nullptr;
+    if (blanks) return &later;
+    // An ended object may be asked how it ended: what matters is what works with it.
+    if (later.method == kNone) continue;
+    for (uint32_t u : p.usesInFunction[later.method])
+      if (p.uses[u].access != Access::Read && p.variables[p.uses[u].variable].owner == e.type) return &later;
+  }
+  return nullptr;
+}
+
 }  // namespace
 
 void checkUsedAfterTeardown(const Subject& s, std::vector<Finding>& out) {
@@ -489,47 +540,31 @@ void checkUsedAfterTeardown(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || e.slot == kNone || (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance && e.kind != EntityKind::Ambient && e.kind != EntityKind::GlobalVariable && e.kind != EntityKind::StaticField)) continue;
-    bool told = false;
-    for (const Consumer& c : e.consumers) {
-      if (told || c.in == kNone) continue;
-      // A call that ends it, in a statement of its own.
-      FunctionIndex ends = c.method;
-      Place call = c.method != kNone ? c.place : p.around(c.place, Kind::Call);
+    std::set<FunctionIndex> ending;
+    if (e.type != kNone) ending.insert(p.types[e.type].methods.begin(), p.types[e.type].methods.end());
+    for (uint32_t u : p.usesOfVariable[e.slot])
+      if (p.uses[u].in != kNone) ending.insert(p.uses[u].in);
+    std::vector<Finding> found;
+    for (FunctionIndex ends : ending) {
       bool blanks = false;
-      if (ends == kNone || !tearsDown(s, e, ends, blanks)) continue;
-      Place statement = p.parent(c.place);
-      while (statement.node != kNoNode && p.node(statement).kind != Kind::ExpressionStatement && p.node(statement).kind != Kind::Function && p.node(statement).kind != Kind::Block) statement = p.parent(statement);
-      if (p.node(statement).kind != Kind::ExpressionStatement || p.around(statement, Kind::Loop).node != kNoNode) continue;
-      Place block = p.parent(statement);
-      (void)call;
-      for (const Consumer& later : e.consumers) {
-        if (later.in != c.in || later.place.file != c.place.file || p.node(later.place).span.begin < p.node(statement).span.end || !p.isInside(later.place, block.node)) continue;
-        bool again = false;
-        if (later.method != kNone && tearsDown(s, e, later.method, again)) continue;
-        // Fetched anew from a door that makes another one; or opened again.
-        if (blanks && e.creation.time == CreationTime::Lazy && later.alias == kNone) break;
-        if (later.access == Access::Write && later.method == kNone) break;
-        if (later.method == kNone && later.field == kNone) continue;
-        if (!blanks) {
-          // An ended object may be asked how it ended: what matters is what works with it.
-          bool opens = false;
-          for (uint32_t u : p.usesInFunction[later.method == kNone ? c.in : later.method]) opens |= later.method != kNone && p.uses[u].access == Access::Write && p.variables[p.uses[u].variable].owner == e.type;
-          std::string name = lowerCase(later.method == kNone ? std::string_view{} : p.text(p.functions[later.method].name));
-          if (name.find("open") != std::string::npos || name.find("start") != std::string::npos || name.find("init") != std::string::npos || name.rfind("is", 0) == 0) break;
-          if (!opens) continue;
-        }
+      if (!tearsDown(s, e, ends, blanks)) continue;
+      for (uint32_t site : p.callsOfFunction[ends]) {
+        const CallSite& c = p.calls[site];
+        if (c.in == kNone || c.in == ends || s.inTests(c.place)) continue;
+        bool onIt = blanks || std::any_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& k) { return k.method == ends && k.place.file == c.place.file && (k.place == c.place || p.isInside(k.place, c.place.node)); });
+        const Consumer* later = onIt ? usedAfter(s, i, c, ends, blanks) : nullptr;
+        if (!later) continue;
         Finding f = makeFinding(s, infoOf("life.used-after-teardown"), i, blanks ? Sureness::Certain : Sureness::Likely);
-        f.place = later.place;
+        f.place = later->place;
         f.message = functionText(p, c.in) + " uses " + e.name + " after " + functionText(p, ends) + " has ended it.";
         f.evidence.push_back({c.place, "ended here"});
-        f.evidence.push_back({p.functions[ends].definition.known() ? p.functions[ends].definition : p.functions[ends].declarations.front(), blanks ? "the object is taken away" : "the object is told its end"});
-        f.evidence.push_back({later.place, "used here, afterwards"});
+        f.evidence.push_back({p.functions[ends].definition, blanks ? "the object is taken away" : "the object is told its end"});
+        f.evidence.push_back({later->place, "used here, afterwards"});
         f.advice = Advice::Inject;
-        out.push_back(std::move(f));
-        told = true;
-        break;
+        found.push_back(std::move(f));
       }
     }
+    if (!found.empty()) out.push_back(std::move(found.front()));
   }
 }
 

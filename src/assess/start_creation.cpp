@@ -121,10 +121,10 @@ void checkReentrant(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isCreated(e) || e.madeByAsking) continue;
-    Wanted itself{nullptr, [&](FunctionIndex f) { return s.entityOfDoor[f] == i && p.functions[f].form != FunctionForm::Constructor && p.functions[f].form != FunctionForm::Factory; }, 0};
+    Wanted itself{nullptr, [&](FunctionIndex f) { return s.entityOfDoor[f] != SIZE_MAX && p.functions[f].form != FunctionForm::Constructor && p.functions[f].form != FunctionForm::Factory; }, 0};
     std::vector<Reached> reached = s.reaching.fromCreation(e, itself);
-    // The creating expression may itself be a call of the door.
-    std::erase_if(reached, [&](const Reached& r) { return r.chain.size() < 2 || runsLater(p, r.chain); });
+    // The creating expression may itself be a call of the door; by way of another's door it is a circle.
+    std::erase_if(reached, [&](const Reached& r) { return s.entityOfDoor[r.function] != i || r.chain.size() < 2 || runsLater(p, r.chain); });
     if (reached.empty()) continue;
     const Reached& way = reached.front();
     bool sometimes = std::any_of(way.chain.begin(), way.chain.end(), [&](const Evidence& step) { return p.around(step.place, Kind::If).node != kNoNode && !(e.creation.place == step.place); });

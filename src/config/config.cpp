@@ -140,7 +140,18 @@ Result<Config> readConfig(const std::string& path) {
   top.table("thresholds", [&](TableReader& t) {
     t.number("wide-reach", config.wideReach, 2, 1000);
     t.number("locked-sites", config.lockedSites, 1, 1000);
+    t.number("crowded-startup", config.crowdedStartup, 2, 1000);
+    t.number("long-handoff", config.longHandoff, 2, 100);
   });
+  top.tables("layer", [&](TableReader& t) {
+    Config::Layer layer;
+    t.text("name", layer.name);
+    t.texts("files", layer.files);
+    t.texts("may-reach", layer.mayReach);
+    t.require("name", layer.name);
+    config.layers.push_back(layer);
+  });
+  top.texts("single", config.single);
   top.text("ledger", config.ledger);
   top.table("build", [&](TableReader& t) {
     t.texts("commands", config.build);
@@ -163,6 +174,9 @@ Result<Config> readConfig(const std::string& path) {
     config.witnesses.push_back(witness);
   });
   top.finish();
+  for (const Config::Layer& layer : config.layers)
+    for (const std::string& other : layer.mayReach)
+      if (!error && std::none_of(config.layers.begin(), config.layers.end(), [&](const Config::Layer& l) { return l.name == other; })) error = Error{path, "the layer '" + layer.name + "' may reach '" + other + "', and no layer is called that"};
   if (error) return *error;
   if (!config.ledger.empty()) {
     std::string ledgerPath = (fs::path(path).parent_path() / config.ledger).string();
@@ -189,7 +203,8 @@ Result<Config> findConfig(const std::string& folder) {
   std::error_code error;
   for (fs::path at = fs::absolute(folder, error); !error && !at.empty(); at = at.parent_path()) {
     fs::path candidate = at / "elmcart.toml";
-    if (fs::is_regular_file(candidate, error)) return readConfig(candidate.string());
+    std::error_code absent;  // that there is none here says nothing of the folders above
+    if (fs::is_regular_file(candidate, absent)) return readConfig(candidate.string());
     if (at == at.root_path()) break;
   }
   return Config{};

@@ -32,6 +32,15 @@ struct Config {
   std::vector<std::string> tests = {"test/**", "tests/**", "**/test/**", "**/tests/**", "**/testing/**", "**/*_test.*", "**/*_tests.*", "**/test_*.*", "**/*Test.*", "**/unittest*/**"};
 
   int wideReach = 5;                 // classes that reach one entity before it is called wide
+  struct Layer {
+    std::string name;
+    std::vector<std::string> files;     // globs; a file is of the first layer that names it
+    std::vector<std::string> mayReach;  // names of layers, beside itself
+  };
+  std::vector<Layer> layers;
+  std::vector<std::string> single;   // classes that are meant to have one instance: plain or qualified names
+  int crowdedStartup = 6;            // shared objects that one function starts before it is worth a word
+  int longHandoff = 3;               // functions that a parameter passes through unused
   int lockedSites = 5;               // sites that pay a lock before it is worth a word
 
   std::vector<LedgerRow> accepted;   // from the ledger file

@@ -143,6 +143,9 @@ inline constexpr uint32_t kPart = kExtern;
 // Of a TypeRef: the variable refers to an object that the language looks after.
 inline constexpr uint32_t kManaged = kPointer | kRvalue;
 
+// A note's text that says: the comment before the next declaration says that there is one of it.
+inline constexpr std::string_view kMeansOne = "means one";
+
 struct Node {
   Kind kind = Kind::Other;
   Role role = Role::None;

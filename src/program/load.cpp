@@ -6,6 +6,7 @@
 #include <memory>
 
 #include "base/parallel.h"
+#include "base/text.h"
 #include "languages/grammar.h"
 #include "lowered/binary.h"
 #include "store/fingerprint.h"
@@ -23,6 +24,17 @@ void leaveUnread(LoweredFile& file, std::string reason) {
 }
 
 // `lasting`: would another run find the same?
+// Does a comment say of what follows that there is one of it?
+bool saysOne(std::string_view comment) {
+  if (comment.size() > 4000) return false;
+  std::string words = lowerCase(comment);
+  for (std::string_view denied : {"not a singleton", "no singleton", "non-singleton"})
+    if (words.find(denied) != std::string::npos) return false;
+  for (std::string_view phrase : {"singleton", "only one instance", "exactly one instance", "a single instance", "there is only one", "there must be only one", "there should be only one", "there is exactly one", "one instance per process", "never make a second"})
+    if (words.find(phrase) != std::string::npos) return true;
+  return false;
+}
+
 LoweredFile lowerOne(const Language& language, std::string_view path, std::string_view text, const Language::TreeLore* lore, bool& lasting) {
   LoweredFile file;
   file.path = path;
@@ -44,6 +56,16 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
     std::string_view comment = text.substr(span.begin, span.size());
     size_t at = comment.find("elmcart:");
     if (at != std::string_view::npos) file.notes.emplace_back(file.lineOf(span.begin), std::string(comment.substr(at + 8)));
+  }
+  // Comments that follow each other with nothing but blanks between are one.
+  for (size_t first = 0, last; first < file.comments.size(); first = last + 1) {
+    last = first;
+    bool meansOne = saysOne(text.substr(file.comments[first].begin, file.comments[first].size()));
+    while (last + 1 < file.comments.size() && trim(text.substr(file.comments[last].end, file.comments[last + 1].begin - file.comments[last].end)).empty()) {
+      ++last;
+      meansOne |= saysOne(text.substr(file.comments[last].begin, file.comments[last].size()));
+    }
+    if (meansOne) file.notes.emplace_back(file.lineOf(file.comments[last].end - 1), std::string(kMeansOne));
   }
   return file;
 }

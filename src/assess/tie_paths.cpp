@@ -1,0 +1,440 @@
+// Family "tie": layers, circles, what is created inside, and what is passed along.
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include "assess/facts.h"
+#include "assess/families.h"
+#include "source/ignore.h"
+
+namespace elmcart {
+namespace {
+
+std::string unitText(const Subject& s, const Consumer& c) {
+  TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
+  return owner == kNone ? whereText(s.program, c) : std::string(s.program.text(s.program.types[owner].qualified));
+}
+
+bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main"; }
+
+}  // namespace
+
+void checkLayerBreach(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  if (s.config.layers.empty()) return;
+  std::vector<size_t> layerOf(p.files.size(), SIZE_MAX);
+  for (FileIndex f = 0; f < p.files.size(); ++f)
+    for (size_t l = 0; l < s.config.layers.size() && layerOf[f] == SIZE_MAX; ++l)
+      if (matchesAny(s.config.layers[l].files, p.files[f].path)) layerOf[f] = l;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    size_t home = layerOf[e.place.file];
+    if (e.harmless || home == SIZE_MAX) continue;
+    std::map<size_t, std::vector<const Consumer*>> breaches;
+    for (const Consumer& c : e.consumers) {
+      size_t from = layerOf[c.place.file];
+      if (from == SIZE_MAX || from == home || s.inTests(c.place)) continue;
+      const std::vector<std::string>& may = s.config.layers[from].mayReach;
+      if (std::find(may.begin(), may.end(), s.config.layers[home].name) == may.end()) breaches[from].push_back(&c);
+    }
+    for (auto& [from, sites] : breaches) {
+      Finding f = makeFinding(s, infoOf("tie.layer-breach"), i, Sureness::Certain);
+      f.risk.sites = sites.size();
+      f.risk.reach = reachFactor(sites.size());
+      f.place = sites.front()->place;
+      f.message = "The layer " + s.config.layers[from].name + " reaches " + e.name + " of the layer " + s.config.layers[home].name + ", which it may not, at " + counted(sites.size(), "site.", "sites.");
+      for (const Consumer* c : sites)
+        if (f.evidence.size() < 8) f.evidence.push_back({c->place, unitText(s, *c) + " reaches it here"});
+      f.evidence.push_back({e.place, "declared here, in the layer " + s.config.layers[home].name});
+      f.advice = Advice::Inject;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkTieCycle(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.type == kNone || (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance)) continue;
+    // Who it works with: calls of other classes' functions in its own.
+    std::map<TypeIndex, Place> knows;
+    for (FunctionIndex m : p.types[e.type].methods)
+      for (uint32_t c : p.callsInFunction[m]) {
+        const CallSite& call = p.calls[c];
+        TypeIndex other = p.functions[call.callee].owner;
+        // Through an interface it does not know the class.
+        if (other == kNone || other == e.type || p.derivesFrom(e.type, other) || (p.functions[call.callee].modifiers & kAbstract)) continue;
+        knows.emplace(other, call.place);
+      }
+    std::map<TypeIndex, Place> known;
+    for (const Consumer& c : e.consumers) {
+      TypeIndex owner = c.in == kNone ? kNone : p.functions[c.in].owner;
+      if (owner == kNone || owner == e.type || s.inTests(c.place) || !knows.count(owner) || p.derivesFrom(owner, e.type)) continue;
+      // A class written inside the other belongs to it.
+      if (p.types[owner].parent == p.types[e.type].scope || p.types[e.type].parent == p.types[owner].scope) continue;
+      known.emplace(owner, c.place);
+    }
+    if (known.empty()) continue;
+    auto& [other, back] = *known.begin();
+    Finding f = makeFinding(s, infoOf("tie.cycle"), i, Sureness::Certain);
+    std::string name(p.text(p.types[other].name));
+    f.place = knows[other];
+    f.message = e.name + " works with " + name + (known.size() > 1 ? " and " + counted(known.size() - 1, "other class", "other classes") : std::string()) + ", which in turn reaches for " + e.name + ": neither can be had without the other.";
+    for (auto& [type, place] : known) {
+      if (f.evidence.size() >= 8) break;
+      f.evidence.push_back({knows[type], e.name + " works with " + std::string(p.text(p.types[type].name)) + " here"});
+      f.evidence.push_back({place, std::string(p.text(p.types[type].name)) + " reaches " + e.name + " here"});
+    }
+    f.advice = Advice::Inject;
+    out.push_back(std::move(f));
+  }
+}
+
+namespace {
+
+// Does the class do what tests want to keep out: files, network, threads,
+// processes, sleeping, or other shared state?
+bool isService(const Subject& s, TypeIndex type, Place* why, std::string* what) {
+  const Program& p = s.program;
+  for (FunctionIndex m : p.types[type].methods) {
+    const Function& fn = p.functions[m];
+    if (fn.form != FunctionForm::Function || !fn.definition.known()) continue;
+    std::vector<Weight> weights = weightsOf(p, m);
+    if (weights.empty()) continue;
+    *why = weights.front().place;
+    *what = functionText(p, m) + " " + weights.front().what;
+    return true;
+  }
+  return false;
+}
+
+}  // namespace
+
+void checkFixedCollaborator(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::map<TypeIndex, std::vector<const Creation*>> byType;
+  for (const Creation& creation : p.creations) {
+    if (creation.asBase || creation.delegated || creation.copy || s.inTests(creation.place)) continue;
+    // Kept in a field of another class: by its initialiser, or by its constructor.
+    VariableIndex field = creation.asVariable != kNone ? creation.asVariable : creation.inInitialiserOf;
+    if (field == kNone && creation.in != kNone && p.functions[creation.in].form == FunctionForm::Constructor) {
+      Place up = p.parent(creation.place);
+      NodeId target = p.node(up).kind == Kind::Assign ? p.file(up).child(up.node, Role::Target) : kNoNode;
+      if (p.node(up).kind == Kind::FieldInit) target = up.node;
+      Symbol symbol = target == kNoNode ? Symbol{} : p.symbolAt({up.file, target});
+      if (symbol.is(Symbol::Sort::Variable)) field = symbol.index();
+    }
+    if (field == kNone || p.variables[field].storage != Storage::Field) continue;
+    TypeIndex owner = p.variables[field].owner;
+    if (owner == kNone || owner == creation.type || p.types[creation.type].parent == p.types[owner].scope) continue;
+    byType[creation.type].push_back(&creation);
+  }
+  for (auto& [type, creations] : byType) {
+    Place why;
+    std::string what;
+    if (!isService(s, type, &why, &what)) continue;
+    std::set<TypeIndex> told;
+    for (const Creation* creation : creations) {
+      VariableIndex field = creation->asVariable != kNone ? creation->asVariable : creation->inInitialiserOf;
+      TypeIndex owner = field != kNone && p.variables[field].storage == Storage::Field ? p.variables[field].owner : p.functions[creation->in].owner;
+      if (!told.insert(owner).second) continue;
+      // One that is shared already is told by what it is.
+      bool entity = std::any_of(s.survey.entities.begin(), s.survey.entities.end(), [&](const Entity& e) { return e.type == type && e.kind == EntityKind::Singleton; });
+      if (entity) continue;
+      Finding f = makeFinding(s, infoOf("tie.fixed-collaborator"), SIZE_MAX, Sureness::Likely);
+      std::string name(p.text(p.types[owner].name)), other(p.text(p.types[type].name));
+      f.subject = p.text(p.types[owner].qualified);
+      f.place = creation->place;
+      f.risk.sites = p.creationsOfType[owner].size();
+      f.risk.reach = reachFactor(f.risk.sites);
+      f.message = name + " makes its own " + other + ": no test can give it another, and " + what + ".";
+      f.evidence.push_back({creation->place, name + " makes it here"});
+      f.evidence.push_back({why, what});
+      f.advice = Advice::Inject;
+      f.reasonsFor.push_back("a constructor parameter says what " + name + " depends on, and a test hands in a double");
+      f.reasonsAgainst.push_back("who makes a " + name + " has to make a " + other + " first");
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkStaticOnlyApi(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.kind != EntityKind::StaticHolder || isSink(s, e)) continue;
+    std::vector<std::string> classes = consumerClasses(s, e);
+    if (classes.size() < 2) continue;
+    Finding f = makeFinding(s, infoOf("tie.static-only-api"), i, Sureness::Certain);
+    f.place = e.place;
+    f.message = e.name + " has static members only, and " + std::to_string(classes.size()) + " classes or files call them: there is no object that could be handed in instead.";
+    std::set<std::string> told;
+    for (const Consumer& c : e.consumers)
+      if (!s.inTests(c.place) && told.insert(unitText(s, c)).second && f.evidence.size() < 6) f.evidence.push_back({c.place, unitText(s, c) + " calls it by its name"});
+    for (VariableIndex v : e.slots)
+      if (f.evidence.size() < 8) f.evidence.push_back({p.variables[v].declarations.front(), "state behind the static members"});
+    f.advice = Advice::Wrap;
+    out.push_back(std::move(f));
+  }
+}
+
+void checkCrowdedStartup(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (FunctionIndex m = 0; m < p.functions.size(); ++m) {
+    if (s.consumersIn[m].size() < static_cast<size_t>(s.config.crowdedStartup) || !p.functions[m].definition.known() || s.inTests(p.functions[m].definition)) continue;
+    std::map<size_t, const Consumer*> reached;
+    for (auto [entity, at] : s.consumersIn[m]) {
+      const Entity& e = s.survey.entities[entity];
+      // What is started or called, not a variable that is looked at.
+      if (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance && e.kind != EntityKind::StaticHolder && e.kind != EntityKind::Ambient) continue;
+      if (p.functions[m].owner != kNone && p.functions[m].owner == e.type) continue;
+      const Consumer& c = e.consumers[at];
+      if (c.method != kNone || c.reach) reached.emplace(entity, &c);
+    }
+    if (reached.size() < static_cast<size_t>(s.config.crowdedStartup)) continue;
+    Finding f = makeFinding(s, infoOf("tie.crowded-startup"), SIZE_MAX, Sureness::Certain);
+    f.subject = functionText(p, m);
+    f.risk.sites = reached.size();
+    f.risk.reach = reachFactor(reached.size());
+    f.place = p.functions[m].definition;
+    std::vector<std::string> names;
+    for (auto& [entity, c] : reached) names.push_back(s.survey.entities[entity].name);
+    f.message = functionText(p, m) + " starts or calls " + std::to_string(reached.size()) + " shared objects (" + joinWith({names.begin(), names.begin() + 3}, ", ") + " …): what works depends on the order of its lines.";
+    for (auto& [entity, c] : reached)
+      if (f.evidence.size() < 12) f.evidence.push_back({c->place, s.survey.entities[entity].name});
+    f.advice = Advice::Inject;
+    f.reasonsFor.push_back("objects that are handed to each other's constructors are made in the one right order, and the compiler sees to it");
+    f.reasonsAgainst.push_back("all of them change at once, or one after another over some time");
+    out.push_back(std::move(f));
+  }
+}
+
+void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  // Parameters that are given to another function and used for nothing else: to whose parameter they go.
+  std::map<VariableIndex, std::pair<VariableIndex, Place>> passes;
+  std::set<VariableIndex> received;
+  for (FunctionIndex m = 0; m < p.functions.size(); ++m) {
+    const Function& fn = p.functions[m];
+    if (!fn.definition.known() || s.inTests(fn.definition) || isMain(p, m)) continue;
+    for (VariableIndex v : fn.parameters) {
+      const TypeUse& type = p.use(p.variables[v].type);
+      if (type.decl == kNone) continue;  // a value of a library's is no collaborator
+      VariableIndex next = kNone;
+      Place where;
+      bool only = !p.usesOfVariable[v].empty();
+      for (uint32_t u : p.usesOfVariable[v]) {
+        Place at = p.uses[u].place;
+        Place up = p.parent(at);
+        while (p.node(up).kind == Kind::AddressOf || p.node(up).kind == Kind::Dereference || p.node(up).kind == Kind::Cast) at = up, up = p.parent(up);
+        Symbol callee = p.node(at).role == Role::Argument && p.node(up).kind == Kind::Call ? p.symbolAt(up) : Symbol{};
+        if (!callee.is(Symbol::Sort::Function) || callee.index() == m) {
+          only = false;
+          break;
+        }
+        size_t position = 0;
+        for (NodeId c : children(p.file(up), up.node)) {
+          if (p.file(up)[c].role != Role::Argument) continue;
+          if (c == at.node) break;
+          ++position;
+        }
+        const Function& other = p.functions[callee.index()];
+        if (position >= other.parameters.size()) {
+          only = false;
+          break;
+        }
+        next = other.parameters[position];
+        where = up;
+      }
+      if (!only || next == kNone) continue;
+      passes[v] = {next, where};
+      received.insert(next);
+    }
+  }
+  for (auto& [start, step] : passes) {
+    if (received.count(start)) continue;
+    std::vector<VariableIndex> chain = {start};
+    std::vector<Place> places;
+    for (auto at = passes.find(start); at != passes.end() && std::find(chain.begin(), chain.end(), at->second.first) == chain.end(); at = passes.find(chain.back())) {
+      places.push_back(at->second.second);
+      chain.push_back(at->second.first);
+    }
+    size_t idle = chain.size() - 1;
+    if (idle < static_cast<size_t>(s.config.longHandoff)) continue;
+    Finding f = makeFinding(s, infoOf("tie.long-handoff"), SIZE_MAX, Sureness::Certain);
+    FunctionIndex first = p.variables[start].function, last = p.variables[chain.back()].function;
+    f.subject = functionText(p, first);
+    f.risk.sites = idle;
+    f.risk.reach = reachFactor(idle);
+    f.place = p.variables[start].declarations.front();
+    std::string name(p.text(p.variables[start].name));
+    f.message = name + " is passed through " + std::to_string(idle) + " functions, from " + functionText(p, first) + " on, that do nothing with it, before " + functionText(p, last) + " gets it.";
+    for (size_t k = 0; k < places.size(); ++k)
+      if (f.evidence.size() < 10) f.evidence.push_back({places[k], functionText(p, p.variables[chain[k]].function) + " only passes it on"});
+    f.evidence.push_back({p.variables[chain.back()].declarations.front(), functionText(p, last) + " is the first to get it for itself"});
+    f.advice = Advice::Inject;
+    f.reasonsFor.push_back("a field of the object at the end, set when it is made, spares the others the parameter");
+    f.reasonsAgainst.push_back("the object at the end has to be made where " + name + " is known");
+    out.push_back(std::move(f));
+  }
+}
+
+void checkChainedAccess(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.type == kNone) continue;
+    std::map<size_t, std::vector<const Consumer*>> through;
+    for (const Consumer& c : e.consumers) {
+      if (c.in == kNone || s.inTests(c.place) || p.functions[c.in].owner == e.type) continue;
+      // What a call on it yields is itself called or read, and is shared as well.
+      Place at = c.place;
+      size_t other = SIZE_MAX;
+      bool calledOn = false;
+      for (Place up = p.parent(at); other == SIZE_MAX; at = up, up = p.parent(up)) {
+        bool member = p.node(up).kind == Kind::Member && p.node(at).role == Role::Receiver;
+        bool called = p.node(up).kind == Kind::Call && p.node(at).role == Role::Callee;
+        if (member && calledOn) {
+          if (VariableIndex slot = s.origins.of(at); slot != kNone) other = s.entityOfVariable[slot];
+          TypeIndex behind = p.classBehind(at.file, p.typeAt(at));
+          for (size_t k = 0; k < s.survey.entities.size() && behind != kNone && other == SIZE_MAX; ++k)
+            if (s.survey.entities[k].type == behind && !s.survey.entities[k].harmless && s.survey.entities[k].kind == EntityKind::Singleton) other = k;
+          if (other == i) other = SIZE_MAX;
+        }
+        if (!member && !called) break;
+        // The first step may only fetch the object; what is called on that counts.
+        Symbol callee = called ? p.symbolAt(up) : Symbol{};
+        bool fetches = callee.is(Symbol::Sort::Function) && (p.functions[callee.index()].isStaticMember() || p.functions[callee.index()].owner == kNone);
+        calledOn |= member && !fetches;
+      }
+      if (other == SIZE_MAX || other == i) continue;
+      through[other].push_back(&c);
+    }
+    for (auto& [other, sites] : through) {
+      const Entity& o = s.survey.entities[other];
+      Finding f = makeFinding(s, infoOf("tie.chained-access"), i, Sureness::Certain);
+      f.risk.sites = sites.size();
+      f.risk.reach = reachFactor(sites.size());
+      f.place = sites.front()->place;
+      f.message = o.name + " is reached through " + e.name + " in " + whereText(p, *sites.front()) + (sites.size() > 1 ? " and " + counted(sites.size() - 1, "other place", "other places") : std::string()) + ": who needs the one has to know the other.";
+      for (const Consumer* c : sites)
+        if (f.evidence.size() < 8) f.evidence.push_back({c->place, unitText(s, *c) + " goes through " + e.name});
+      f.evidence.push_back({o.place, o.name + " itself"});
+      f.advice = Advice::Inject;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+namespace {
+
+// Does the function put things back: set the slot, empty a collection, or call what does?
+bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& state, FunctionIndex f, int depth = 0) {
+  const Program& p = s.program;
+  if (f == kNone || depth > 3) return false;
+  for (uint32_t u : p.usesInFunction[f]) {
+    const Use& use = p.uses[u];
+    if (!state.count(use.variable)) continue;
+    Place up = p.parent(use.place);
+    if (p.node(up).kind == Kind::Destroy) return true;
+    if (p.node(up).kind == Kind::Member && p.guarantees(up.file).collectionAct(p.nameOf(up)) == CollectionAct::Remove) return true;
+    // Given a value that does not depend on what is handed in: begun anew.
+    if (use.access == Access::Write && !use.inMember && p.node(up).kind == Kind::Assign && p.node(use.place).role == Role::Target) {
+      NodeId value = p.file(up).child(up.node, Role::Value);
+      if (value == kNoNode) continue;
+      Kind kind = p.file(up)[value].kind;
+      if (kind == Kind::Literal || kind == Kind::Create || kind == Kind::Collection) return s.inTests(use.place) || p.functions[f].parameters.empty();
+      // What a test remembered before.
+      Symbol symbol = p.symbolAt({up.file, value});
+      if (s.inTests(use.place) && symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage != Storage::Global) return true;
+    }
+  }
+  for (uint32_t c : p.callsInFunction[f])
+    if (putsBack(s, e, state, p.calls[c].callee, depth + 1)) return true;
+  return false;
+}
+
+}  // namespace
+
+void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || (e.slot != kNone && (p.variables[e.slot].modifiers & kThreadLocal) && e.type == kNone)) continue;
+    std::set<VariableIndex> state;
+    for (const StateField& field : e.state)
+      if (field.changes) state.insert(field.variable);
+    if (e.slot != kNone) state.insert(e.slot);
+    state.insert(e.slots.begin(), e.slots.end());
+    if (s.inTests(e.place)) continue;
+    std::map<FileIndex, std::vector<const Consumer*>> touched;
+    for (const Consumer& c : e.consumers) {
+      if (!s.inTests(c.place)) continue;
+      bool changes = c.access == Access::Write || c.access == Access::Update;
+      if (c.method != kNone) {
+        Wanted own{[&](VariableIndex v) { return state.count(v) > 0; }, nullptr, 0};
+        for (uint32_t u : p.usesInFunction[c.method]) changes |= state.count(p.uses[u].variable) && p.uses[u].access != Access::Read && !(p.uses[u].access == Access::Call && p.uses[u].throughPointer);
+      }
+      if (changes) touched[c.place.file].push_back(&c);
+    }
+    for (auto& [file, sites] : touched) {
+      bool back = false;
+      std::set<FunctionIndex> functions;
+      for (FunctionIndex m = 0; m < p.functions.size() && !back; ++m)
+        if (p.functions[m].definition.known() && p.functions[m].definition.file == file) back = putsBack(s, e, state, m);
+      if (back) continue;
+      for (const Consumer* c : sites)
+        if (c->in != kNone) functions.insert(c->in);
+      Finding f = makeFinding(s, infoOf("tie.test-leak"), i, functions.size() > 1 || sites.size() > 1 ? Sureness::Likely : Sureness::Possible);
+      f.risk.sites = sites.size();
+      f.risk.reach = reachFactor(sites.size());
+      f.place = sites.front()->place;
+      f.message = "Tests in " + p.files[file].path.substr(p.files[file].path.rfind('/') + 1) + " change " + e.name + " and never put it back: what runs after them starts from what they left.";
+      for (const Consumer* c : sites)
+        if (f.evidence.size() < 6) f.evidence.push_back({c->place, whereText(p, *c) + " changes it"});
+      f.evidence.push_back({e.place, "lives as long as the process, from test to test"});
+      f.advice = Advice::Inject;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkMeantSingle(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (TypeIndex t = 0; t < p.types.size(); ++t) {
+    const TypeDecl& type = p.types[t];
+    if (!type.definition.known() || s.inTests(type.definition)) continue;
+    bool configured = std::any_of(s.config.single.begin(), s.config.single.end(), [&](const std::string& name) { return name == p.text(type.name) || name == p.text(type.qualified); });
+    const LoweredFile& file = p.file(type.definition);
+    uint32_t line = file.lineOf(file[type.definition.node].span.begin);
+    uint32_t said = 0;
+    for (auto& [at, text] : file.notes)
+      if (text == kMeansOne && at < line && line - at <= 1) said = at;
+    if (!configured && !said) continue;
+    bool shared = std::any_of(s.survey.entities.begin(), s.survey.entities.end(), [&](const Entity& e) { return e.type == t && (e.kind == EntityKind::Singleton || e.madeByAsking); });
+    shared |= std::any_of(s.survey.managed.begin(), s.survey.managed.end(), [&](const Entity& e) { return e.type == t; });
+    if (!configured && shared) continue;
+    if (!hasOpenConstructor(p, t) || refusesSecond(p, t)) continue;
+    std::vector<Evidence> sites;
+    for (uint32_t c : p.creationsOfType[t]) {
+      const Creation& creation = p.creations[c];
+      if (!creation.asBase && !creation.delegated && !s.inTests(creation.place)) sites.push_back({creation.place, "one is made here"});
+    }
+    Finding f = makeFinding(s, infoOf("single.meant-single"), SIZE_MAX, sites.size() > 1 ? Sureness::Certain : Sureness::Likely);
+    std::string name(p.text(type.name));
+    f.subject = p.text(type.qualified);
+    f.place = type.definition;
+    f.risk.sites = sites.size();
+    f.risk.reach = reachFactor(sites.size());
+    f.message = std::string(configured ? "The configuration" : "Its own comment") + " says that there is one " + name + "; nothing sees to it" + (sites.size() > 1 ? ", and " + std::to_string(sites.size()) + " places make one." : ".");
+    f.evidence.push_back({type.definition, "anyone can make one"});
+    f.evidence.insert(f.evidence.end(), sites.begin(), sites.begin() + static_cast<std::ptrdiff_t>(std::min<size_t>(sites.size(), 12)));
+    f.advice = sites.size() > 1 ? Advice::Inject : Advice::Seal;
+    f.reasonsFor.push_back("making it once where the program is put together and handing it in keeps it one without a global door");
+    f.reasonsAgainst.push_back("the comment may be out of date: then it should go");
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace elmcart

@@ -1,0 +1,387 @@
+// What creating a piece of shared state needs and may do.
+#include <cstdlib>
+#include <fstream>
+#include <iostream>
+#include <mutex>
+#include <stdexcept>
+#include <string>
+
+namespace starts {
+
+// Each needs the other while it is made.
+class HarbourLight {  // entity: singleton HarbourLight lazy language // finding: single.copyable
+ public:
+  static HarbourLight& light();
+  int height() const { return height_; }
+
+ private:
+  HarbourLight();
+  int height_ = 0;
+};
+
+class HarbourMole {  // entity: singleton HarbourMole lazy language // finding: single.copyable
+ public:
+  static HarbourMole& mole() {
+    static HarbourMole instance;
+    return instance;
+  }
+  int length() const { return length_; }
+
+ private:
+  HarbourMole() { length_ = HarbourLight::light().height() * 2; }  // finding: tie.cycle tie.hidden-dependency
+  int length_ = 0;
+};
+
+HarbourLight& HarbourLight::light() {
+  static HarbourLight instance;  // finding: start.cycle
+  return instance;
+}
+HarbourLight::HarbourLight() { height_ = HarbourMole::mole().length() / 2; }  // finding: tie.cycle tie.hidden-dependency
+
+// Near miss: one needs the other, and not the reverse.
+class Breakwater {  // entity: singleton Breakwater lazy language // finding: single.copyable
+ public:
+  static Breakwater& wall() {
+    static Breakwater instance;
+    return instance;
+  }
+  int stones() const { return stones_; }
+
+ private:
+  Breakwater() { stones_ = HarbourMole::mole().length(); }
+  int stones_ = 0;
+};
+
+// Asks for itself.
+class DutyBook {  // entity: singleton DutyBook lazy language // finding: single.copyable
+ public:
+  static DutyBook& book() {
+    static DutyBook instance;
+    return instance;
+  }
+  void enter() { ++entries_; }
+
+ private:
+  DutyBook() { begin(); }
+  void begin() { DutyBook::book().enter(); }  // finding: start.reentrant
+  int entries_ = 0;
+};
+
+// Near miss: uses the object at hand.
+class NightBook {  // entity: singleton NightBook lazy language // finding: single.copyable
+ public:
+  static NightBook& book() {
+    static NightBook instance;
+    return instance;
+  }
+  void enter() { ++entries_; }
+
+ private:
+  NightBook() { enter(); }
+  int entries_ = 0;
+};
+
+class Chart {
+ public:
+  int depth() const { return 4; }
+};
+
+// Works only after a call, and is used before it.
+class Plotter {  // entity: singleton Plotter lazy language // finding: single.copyable
+ public:
+  static Plotter& plotter() {
+    static Plotter instance;
+    return instance;
+  }
+  void load(Chart* chart) { chart_ = chart; }
+  int depth() { return chart_->depth(); }
+
+ private:
+  Plotter() = default;
+  Chart* chart_ = nullptr;
+};
+
+// Near misses: tests for it; gets it from its constructor.
+class Surveyor {  // entity: singleton Surveyor lazy language // finding: single.copyable
+ public:
+  static Surveyor& surveyor() {
+    static Surveyor instance;
+    return instance;
+  }
+  void load(Chart* chart) { chart_ = chart; }
+  int depth() { return chart_ != nullptr ? chart_->depth() : 0; }
+
+ private:
+  Surveyor() = default;
+  Chart* chart_ = nullptr;
+};
+
+class Dredger {  // entity: singleton Dredger lazy language // finding: single.copyable
+ public:
+  static Dredger& dredger() {
+    static Dredger instance;
+    return instance;
+  }
+  int depth() { return chart_->depth(); }
+
+ private:
+  Dredger() : chart_(new Chart) {}
+  Chart* chart_;
+};
+
+int soundings(Chart* chart) {
+  int depth = Plotter::plotter().depth();  // finding: start.needs-setup
+  Plotter::plotter().load(chart);
+  Surveyor::surveyor().load(chart);
+  return depth + Surveyor::surveyor().depth() + Dredger::dredger().depth();
+}
+
+// Throws while it is made: on first use, and at load.
+class TideTable {  // entity: singleton TideTable lazy language // finding: single.copyable
+ public:
+  static TideTable& table() {
+    static TideTable instance;  // finding: start.may-throw
+    return instance;
+  }
+  int rows() const { return rows_; }
+
+ private:
+  TideTable() {
+    if (rows_ == 0) throw std::runtime_error("no tides");
+  }
+  int rows_ = 0;
+};
+
+class MoonTable {
+ public:
+  MoonTable() { read(); }
+  int rows() const { return rows_; }
+
+ private:
+  void read() {
+    if (rows_ == 0) throw std::runtime_error("no moons");
+  }
+  int rows_ = 0;
+};
+static MoonTable moons;  // entity: shared-instance moons eager language // finding: start.may-throw
+
+// Near misses: throws later; catches what it threw.
+class StarTable {  // entity: singleton StarTable lazy language // finding: single.copyable
+ public:
+  static StarTable& table() {
+    static StarTable instance;
+    return instance;
+  }
+  int row(int number) const {
+    if (number > rows_) throw std::out_of_range("no such star");
+    return number;
+  }
+
+ private:
+  StarTable() {
+    try {
+      if (rows_ == 0) throw std::runtime_error("no stars");
+    } catch (const std::runtime_error&) {
+      rows_ = 1;
+    }
+  }
+  int rows_ = 0;
+};
+
+// The failure is dropped.
+class Barograph {  // entity: singleton Barograph lazy none // finding: single.copyable
+ public:
+  static Barograph* barograph() {
+    static Barograph* instance = nullptr;
+    if (!instance) {
+      try {
+        instance = new Barograph;  // finding: thread.unguarded-creation
+      } catch (...) {  // finding: start.failure-swallowed
+      }
+    }
+    return instance;
+  }
+  int pressure() const { return pressure_; }
+
+ private:
+  Barograph() { std::ifstream in("pressure"); in >> pressure_; }
+  int pressure_ = 0;
+};
+
+class Hygrograph {  // entity: singleton Hygrograph lazy language // finding: single.copyable
+ public:
+  static Hygrograph& graph() {
+    static Hygrograph instance;
+    return instance;
+  }
+  int dampness() const { return dampness_; }
+
+ private:
+  Hygrograph() {
+    try {
+      std::ifstream in("dampness");
+      in >> dampness_;
+    } catch (const std::exception& failure) {  // finding: start.failure-swallowed
+      std::cerr << failure.what();
+    }
+  }
+  int dampness_ = 0;
+};
+
+// Near misses: the failure goes on; it is turned into a value.
+class Thermograph {  // entity: singleton Thermograph lazy language // finding: single.copyable
+ public:
+  static Thermograph& graph() {
+    static Thermograph instance;  // finding: start.may-throw
+    return instance;
+  }
+  int degrees() const { return degrees_; }
+
+ private:
+  Thermograph() {
+    try {
+      std::ifstream in("degrees");
+      in >> degrees_;
+    } catch (const std::exception&) {
+      throw std::runtime_error("no degrees");
+    }
+    try {
+      std::ifstream more("more");
+    } catch (const std::exception&) {
+      degrees_ = -1;
+    }
+  }
+  int degrees_ = 0;
+};
+
+// Reads the environment, directly and through a helper.
+std::string harbourName() { return std::getenv("HARBOUR"); }  // finding: start.reads-environment
+
+class NamePlate {  // entity: singleton NamePlate lazy language // finding: single.copyable
+ public:
+  static NamePlate& plate() {
+    static NamePlate instance;
+    return instance;
+  }
+  const std::string& name() const { return name_; }
+
+ private:
+  NamePlate() : name_(harbourName()) {}
+  std::string name_;
+};
+
+class Signboard {  // entity: singleton Signboard lazy language // finding: single.copyable
+ public:
+  static Signboard& board() {
+    static Signboard instance;
+    return instance;
+  }
+  bool lit() const { return lit_; }
+
+ private:
+  Signboard() { lit_ = std::getenv("LIT") != nullptr; }  // finding: start.reads-environment
+  bool lit_ = false;
+};
+
+// Near miss: reads it later, when asked.
+class Flagstaff {  // entity: singleton Flagstaff lazy language // finding: single.copyable
+ public:
+  static Flagstaff& staff() {
+    static Flagstaff instance;
+    return instance;
+  }
+  bool raised() { return raised_ = std::getenv("RAISED") != nullptr; }
+
+ private:
+  Flagstaff() = default;
+  bool raised_ = false;
+};
+
+// Made at load, and nobody uses them.
+class SpareLamp {
+ public:
+  SpareLamp() { oil_ = 5; }
+  void fill() { ++oil_; }
+
+ private:
+  int oil_ = 0;
+};
+static SpareLamp spare;  // entity: shared-instance spare eager language // finding: start.eager-unused
+static SpareLamp second;  // entity: shared-instance second eager language // finding: start.eager-unused
+// Near misses: used; made for what its constructor does elsewhere.
+static SpareLamp lit;  // entity: shared-instance lit eager language
+int listed = 0;  // entity: global-variable listed eager language
+class Listing {
+ public:
+  Listing() { ++listed; }  // finding: tie.hidden-dependency
+  void strike() { ++struck_; }
+
+ private:
+  int struck_ = 0;
+};
+static Listing listing;  // entity: shared-instance listing eager language
+
+// Behind a lock, and making it costs nothing.
+class Bollards {  // entity: singleton Bollards lazy lock // finding: single.copyable
+ public:
+  static Bollards& all() {
+    std::lock_guard<std::mutex> hold(mutex_);
+    if (!all_) all_ = new Bollards;  // finding: start.lazy-needless
+    return *all_;
+  }
+  void paint() { ++painted_; }
+
+ private:
+  Bollards() = default;
+  static std::mutex mutex_;
+  static Bollards* all_;
+  int painted_ = 0;
+};
+std::mutex Bollards::mutex_;  // harmless: mutex_
+Bollards* Bollards::all_ = nullptr;
+
+// Near misses: heavy; needs another.
+class Soundings {  // entity: singleton Soundings lazy lock // finding: single.copyable
+ public:
+  static Soundings& all() {
+    std::lock_guard<std::mutex> hold(mutex_);
+    if (!all_) all_ = new Soundings;
+    return *all_;
+  }
+  int rows() { return ++rows_; }
+
+ private:
+  Soundings() { std::ifstream in("soundings"); }
+  static std::mutex mutex_;
+  static Soundings* all_;
+  int rows_ = 0;
+};
+std::mutex Soundings::mutex_;  // harmless: mutex_
+Soundings* Soundings::all_ = nullptr;
+
+class Leadline {  // entity: singleton Leadline lazy lock // finding: single.copyable
+ public:
+  static Leadline& line() {
+    std::lock_guard<std::mutex> hold(mutex_);
+    if (!line_) line_ = new Leadline;
+    return *line_;
+  }
+  int fathoms() { return ++fathoms_; }
+
+ private:
+  Leadline() { fathoms_ = Soundings::all().rows(); }  // finding: tie.hidden-dependency
+  static std::mutex mutex_;
+  static Leadline* line_;
+  int fathoms_ = 0;
+};
+std::mutex Leadline::mutex_;  // harmless: mutex_
+Leadline* Leadline::line_ = nullptr;
+
+}  // namespace starts
+
+int main() {
+  starts::Chart chart;
+  starts::lit.fill();
+  starts::NightBook::book().enter();
+  return starts::soundings(&chart) + starts::Breakwater::wall().stones() + starts::moons.rows() + starts::StarTable::table().row(1) + starts::listed;
+}

@@ -1,0 +1,220 @@
+// Circles, what is created inside, what is passed along, what is reached through another.
+#include <fstream>
+#include <string>
+#include <vector>
+
+namespace ties {
+
+class Berther;
+
+// Knows who uses it.
+class HarbourPlan {  // entity: singleton HarbourPlan lazy language
+ public:
+  static HarbourPlan& plan() {
+    static HarbourPlan instance;
+    return instance;
+  }
+  HarbourPlan(const HarbourPlan&) = delete;
+  void change(Berther& berther);
+  int berths() const { return berths_; }
+
+ private:
+  HarbourPlan() = default;
+  int berths_ = 0;
+};
+
+class Berther {
+ public:
+  void arrive() { free_ = HarbourPlan::plan().berths(); }  // finding: tie.hidden-dependency
+  void stop() { free_ = 0; }
+
+ private:
+  int free_ = 0;
+};
+void HarbourPlan::change(Berther& berther) {
+  ++berths_;
+  berther.stop();  // finding: tie.cycle
+}
+
+// Near miss: knows only an interface.
+class Listener {
+ public:
+  virtual ~Listener() = default;
+  virtual void changed() = 0;
+};
+class LockPlan {  // entity: singleton LockPlan lazy language
+ public:
+  static LockPlan& plan() {
+    static LockPlan instance;
+    return instance;
+  }
+  LockPlan(const LockPlan&) = delete;
+  void change(Listener& listener) {
+    ++gates_;
+    listener.changed();
+  }
+  int gates() const { return gates_; }
+
+ private:
+  LockPlan() = default;
+  int gates_ = 0;
+};
+class Lockman : public Listener {
+ public:
+  void changed() override { gates_ = LockPlan::plan().gates(); }  // finding: tie.hidden-dependency
+
+ private:
+  int gates_ = 0;
+};
+
+// Makes its own helper that reads files.
+class ChartStore {
+ public:
+  int depth(const std::string& place) {
+    std::ifstream in(place);
+    int depth = 0;
+    in >> depth;
+    return depth;
+  }
+};
+class Navigator {
+ public:
+  Navigator() : store_() {}  // finding: tie.fixed-collaborator
+  int depth() { return store_.depth("roads"); }
+
+ private:
+  ChartStore store_;
+};
+class Coaster {
+ public:
+  Coaster() { store_ = new ChartStore; }  // finding: tie.fixed-collaborator
+  int depth() { return store_->depth("coast"); }
+
+ private:
+  ChartStore* store_;
+};
+// Near misses: handed in; a helper that does nothing of the sort.
+class Mate {
+ public:
+  explicit Mate(ChartStore& store) : store_(store) {}
+  int depth() { return store_.depth("bay"); }
+
+ private:
+  ChartStore& store_;
+};
+class Ruler {
+ public:
+  int length() const { return 30; }
+};
+class Draughtsman {
+ public:
+  int length() const { return ruler_.length(); }
+
+ private:
+  Ruler ruler_;
+};
+
+// Nothing to hand in.
+class Dues {  // entity: static-holder Dues eager language // finding: tie.static-only-api
+ public:
+  static void add(int coins) { total_ += coins; }
+  static int total() { return total_; }
+
+ private:
+  static int total_;
+};
+int Dues::total_ = 0;
+class Tollhouse {
+ public:
+  void pay() { Dues::add(3); }  // finding: tie.hidden-dependency
+};
+class Treasurer {
+ public:
+  int count() { return Dues::total(); }
+};
+
+// One object reached through another.
+class Buoyage {  // entity: singleton Buoyage lazy language
+ public:
+  static Buoyage& buoyage() {
+    static Buoyage instance;
+    return instance;
+  }
+  Buoyage(const Buoyage&) = delete;
+  void lay() { ++laid_; }
+
+ private:
+  Buoyage() = default;
+  int laid_ = 0;
+};
+class Fairway {  // entity: singleton Fairway lazy language
+ public:
+  static Fairway& fairway() {
+    static Fairway instance;
+    return instance;
+  }
+  Fairway(const Fairway&) = delete;
+  Buoyage& buoyage() { return Buoyage::buoyage(); }
+  void dredge() { ++depth_; }
+
+ private:
+  Fairway() = default;
+  int depth_ = 0;
+};
+class Tender {
+ public:
+  void work() {
+    Fairway::fairway().buoyage().lay();  // finding: tie.chained-access tie.hidden-dependency
+    Fairway::fairway().dredge();
+  }
+};
+
+// Passed through three functions that do nothing with it.
+class Permit {
+ public:
+  bool valid() const { return true; }
+};
+class Gatehouse {
+ public:
+  bool check(const Permit& permit) { return permit.valid(); }
+};
+Gatehouse gatehouse;  // harmless: gatehouse
+bool gate(const Permit& permit) { return gatehouse.check(permit); }
+bool quay(const Permit& permit) { return gate(permit); }
+bool pier(const Permit& permit) { return quay(permit); }  // finding: tie.long-handoff
+// Near miss: each looks at it.
+bool yard(const Permit& permit) { return permit.valid() && gatehouse.check(permit); }
+bool dock(const Permit& permit) { return permit.valid() && yard(permit); }
+
+/// There is only one office in the harbour.
+class Office {  // finding: single.meant-single
+ public:
+  void open() { ++opened_; }
+
+ private:
+  int opened_ = 0;
+};
+// Near miss: said of nothing that is made twice, and nobody can.
+// There is only one of these.
+class Weathervane {  // entity: singleton Weathervane lazy language
+ public:
+  static Weathervane& vane() {
+    static Weathervane instance;
+    return instance;
+  }
+  Weathervane(const Weathervane&) = delete;
+  void turn() { ++turns_; }
+
+ private:
+  Weathervane() = default;
+  int turns_ = 0;
+};
+
+void day() {
+  Office first;
+  Office second;
+  first.open();
+  second.open();
+}
+
+}  // namespace ties
