@@ -196,7 +196,7 @@ void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
   std::set<VariableIndex> told;
   auto isList = [&](VariableIndex v) {
     const Variable& variable = p.variables[v];
-    uint32_t traits = p.traits(variable.declarations.front().file, variable.type);
+    uint32_t traits = variableTraits(p, v);
     return (variable.storage == Storage::Field || variable.lives()) && (traits & (kCollection | kKeyedCollection)) && !(traits & kSafeToShare);
   };
   for (const Use& use : p.uses) {

@@ -8,8 +8,6 @@
 namespace elmcart {
 namespace {
 
-uint32_t traitsOf(const Program& p, VariableIndex v) { return p.traits(p.variables[v].declarations.front().file, p.variables[v].type); }
-
 bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main" && (p.functions[f].owner == kNone || (p.functions[f].modifiers & kStatic)); }
 
 // The variable that an expression names, through & and *.
@@ -43,7 +41,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
     if (e.harmless || e.kind == EntityKind::Registry || s.inTests(e.place) || p.guarantees(e.place.file).livesForOneRequest.holds) continue;
     for (const StateField& field : e.state) {
       const Variable& variable = p.variables[field.variable];
-      uint32_t traits = traitsOf(p, field.variable);
+      uint32_t traits = variableTraits(p, field.variable);
       if (!(traits & (kCollection | kKeyedCollection)) || (traits & kTextType) || (variable.storage == Storage::Field && oneOfMany(s, e)) || !told.insert(field.variable).second) continue;
       std::string typeName(p.text(p.use(variable.type).name));
       if (typeName.find("Weak") != std::string::npos || (variable.modifiers & kThreadLocal)) continue;
@@ -270,7 +268,7 @@ void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
       Symbol symbol = p.symbolAt(up);
       if (!symbol.is(Symbol::Sort::Variable)) continue;
       const Variable& local = p.variables[symbol.index()];
-      if (local.storage != Storage::Local || !(p.use(local.type).has(kPointer)) || (traitsOf(p, symbol.index()) & (kOwningPointer | kPointerLike))) continue;
+      if (local.storage != Storage::Local || !(p.use(local.type).has(kPointer)) || (variableTraits(p, symbol.index()) & (kOwningPointer | kPointerLike))) continue;
       bool settled = false;
       for (uint32_t u : p.usesOfVariable[symbol.index()]) {
         Place at = p.uses[u].place;

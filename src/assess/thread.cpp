@@ -211,8 +211,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       if (!field.changes || field.lock.known()) continue;
       const Variable& variable = p.variables[field.variable];
       if (variable.storage == Storage::Field && oneOfMany(s, e)) continue;
-      uint32_t traits = p.traits(variable.declarations.front().file, variable.type);
-      if (traits & (kAtomicType | kThreadType | kSafeToShare)) continue;
+      if (variableTraits(p, field.variable) & (kAtomicType | kThreadType | kSafeToShare)) continue;
       if (p.classBehind(variable.declarations.front().file, variable.type) != kNone && field.variable == e.slot) continue;
       Place writtenAt, threadAt, threadStart;
       bool onlyCounts = true;

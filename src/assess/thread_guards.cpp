@@ -8,8 +8,6 @@
 namespace elmcart {
 namespace {
 
-uint32_t traitsOf(const Program& p, VariableIndex v) { return p.traits(p.variables[v].declarations.front().file, p.variables[v].type); }
-
 bool changesIt(const Use& use) { return use.access == Access::Write || use.access == Access::Update || (use.access == Access::Call && !use.throughPointer); }
 
 // The member function of a collection that is called at a use, by what it does.
@@ -39,7 +37,7 @@ bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
   const Variable& variable = s.program.variables[field.variable];
   if (!field.changes || (variable.modifiers & kThreadLocal)) return false;
   if (variable.storage == Storage::Field && oneOfMany(s, e)) return false;
-  uint32_t traits = traitsOf(s.program, field.variable);
+  uint32_t traits = variableTraits(s.program, field.variable);
   if (traits & (kAtomicType | kThreadType | kLockType | kConditionType | kOnceFlagType | kPerThread | kLazyType)) return false;
   // The slot of an instance is told of by the checks of its creation.
   return field.variable != e.slot || e.type == kNone;
@@ -91,7 +89,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
     size_t first = out.size();
     std::vector<std::string> others;
     for (const StateField& field : e.state) {
-      if (field.lock.known() || (traitsOf(p, field.variable) & kSafeToShare)) continue;
+      if (field.lock.known() || (variableTraits(p, field.variable) & kSafeToShare)) continue;
       GuardedUses uses = guardedUses(s, e, field);
       if (!uses.mixed() || !told.insert(field.variable).second) continue;
       const Use& with = *uses.guarded.front();
@@ -172,7 +170,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e)) continue;
     for (const StateField& field : e.state) {
-      uint32_t traits = traitsOf(p, field.variable);
+      uint32_t traits = variableTraits(p, field.variable);
       if (!isShareable(s, e, field) || !(traits & (kCollection | kKeyedCollection))) continue;
       std::string name(p.text(p.variables[field.variable].name));
       for (uint32_t t : p.usesOfVariable[field.variable]) {
@@ -229,7 +227,7 @@ void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e)) continue;
     for (const StateField& field : e.state) {
-      uint32_t traits = traitsOf(p, field.variable);
+      uint32_t traits = variableTraits(p, field.variable);
       Place home = p.variables[field.variable].declarations.front();
       const Guarantees& g = p.guarantees(home.file);
       if (!isShareable(s, e, field) || (traits & kSafeToShare) || !(traits & (kCollection | kKeyedCollection))) continue;

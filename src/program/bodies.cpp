@@ -450,6 +450,9 @@ class BodyWalk {
     if (node(callee).kind == Kind::Name) {
       Symbol symbol = resolveName(callee);
       std::string_view text = file().name(callee);
+      // A class may have a field and a method of one name: what is called is the method.
+      if (symbol.is(Symbol::Sort::Variable) && p_.variables[symbol.index()].owner != kNone)
+        if (FunctionIndex fn = overload(k_.members(p_.variables[symbol.index()].owner, p_.variables[symbol.index()].name), arguments); fn != kNone) symbol = Symbol(Symbol::Sort::Function, fn);
       if (symbol.is(Symbol::Sort::Function)) {
         FunctionIndex fn = overloadOf(symbol, arguments);
         setSymbol(callee, Symbol(Symbol::Sort::Function, fn));

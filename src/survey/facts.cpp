@@ -101,6 +101,23 @@ std::vector<Weight> weightsOfCreation(const Program& program, TypeIndex type, Fu
   return weigher.take();
 }
 
+uint32_t variableTraits(const Program& program, VariableIndex variable) {
+  const Variable& v = program.variables[variable];
+  Place place = v.definition.known() ? v.definition : v.declarations.front();
+  uint32_t declared = program.traits(place.file, v.type);
+  const LoweredFile& file = program.file(place);
+  NodeId value = file.child(place.node, Role::Initialiser);
+  if (value == kNoNode) return declared;
+  const Guarantees& g = program.guarantees(place.file);
+  uint32_t made = 0;
+  if (file[value].kind == Kind::Create) {
+    if (NodeId type = file.child(value, Role::Type); type != kNoNode) made = g.typeTraits(g.byLastPart ? lastPart(file.name(type)) : file.name(type));
+  } else if (file[value].kind == Kind::Call) {
+    if (NodeId callee = file.child(value, Role::Callee); callee != kNoNode) made = g.typeTraits(lastPart(file.name(callee)));
+  }
+  return declared | (made & (kSafeToShare | kAtomicType | kCollection | kKeyedCollection));
+}
+
 bool isAbstract(const Program& program, TypeIndex type) {
   for (FunctionIndex m : program.types[type].methods)
     if (program.functions[m].modifiers & kAbstract) return true;
