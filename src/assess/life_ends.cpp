@@ -60,7 +60,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
         } else if (p.node(up).kind == Kind::Index && p.node(use.place).role == Role::Receiver) {
           Place outer = p.parent(up);
           key = file.child(up.node, Role::Argument);
-          if (p.node(outer).kind == Kind::Assign && p.node(up).role == Role::Target) act = CollectionAct::Add;
+          if (p.node(outer).kind == Kind::Assign && p.node(up).role == Role::Target) act = file.child(outer.node, Role::Value) == kNoNode ? CollectionAct::Remove : CollectionAct::Add;
           else if (p.node(outer).kind == Kind::Destroy) act = CollectionAct::Remove;
           // An element of a list is replaced, not added.
           if (act == CollectionAct::Add && !(traits & kKeyedCollection)) act = CollectionAct::None;

@@ -326,7 +326,9 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       if (field.storage != Storage::Field || !field.definition.known()) continue;
       const TypeUse& type = p.use(field.type);
       uint32_t traits = p.traits(field.definition.file, field.type);
-      if (!type.has(kPointer) && !(traits & (kPointerLike | kOwningPointer))) continue;
+      // Where types are told from what is assigned, nothing at first has none.
+      bool untold = p.language(field.definition.file).infersTypes && traits == 0;
+      if (!type.has(kPointer) && !(traits & (kPointerLike | kOwningPointer)) && !untold) continue;
       NodeId value = p.file(field.definition).child(field.definition.node, Role::Initialiser);
       if (value != kNoNode && !p.file(field.definition)[value].is(Kind::Literal, LiteralForm::Null)) continue;
       std::set<FunctionIndex> setters;

@@ -20,7 +20,7 @@ CollectionAct actAt(const Program& p, Place place) {
   }
   if (node.kind == Kind::Index && p.node(place).role == Role::Receiver) {
     Place outer = p.parent(up);
-    if (p.node(outer).kind == Kind::Assign && p.node(up).role == Role::Target) return CollectionAct::Add;
+    if (p.node(outer).kind == Kind::Assign && p.node(up).role == Role::Target) return p.file(outer).child(outer.node, Role::Value) == kNoNode ? CollectionAct::Remove : CollectionAct::Add;
     if (p.node(outer).kind == Kind::Update) return CollectionAct::Change;
     if (p.node(outer).kind == Kind::Destroy) return CollectionAct::Remove;
     return CollectionAct::Read;

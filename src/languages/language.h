@@ -85,6 +85,7 @@ struct Guarantees {
   Promise collectionsAreValues;      // a collection that is handed out as it is written is a copy
   Promise livesForOneRequest;        // all state is gone when the request has been answered
   Promise freedByHand;               // what is made on the heap lives until code frees it, a local until its block ends
+  std::span<const std::string_view> environment = {};  // members that hold the environment, as "process::env"; to be in `calls` too
   std::span<const std::string_view> beginHooks = {};  // methods that fill an object read back from storage, beside constructors
   std::span<const std::string_view> endHooks = {};  // methods by which an object is told its end, beside a destructor
   std::string_view changedWalk;      // what becomes of a walk over a collection that changes meanwhile; empty: nothing

@@ -56,7 +56,7 @@ enum class Kind : uint8_t {
   Call,         // Callee child, Argument children
   Create,       // Type child, Argument children; detail is a CreateForm
   Destroy,      // an operand is destroyed
-  Assign,       // Target child, Value child; detail is an AssignForm
+  Assign,       // Target child, Value child (none: the target is taken away); detail is an AssignForm
   Update,       // Target child: read, changed and written back by one
   NullTest,     // Operand child; detail is a NullTestForm; every spelling of "is there anything?"
   Compare,      // two Operand children

@@ -327,6 +327,13 @@ class BodyWalk {
     return true;
   }
 
+  // A member of the library's by which the environment is read without a call.
+  bool readsEnvironment(NodeId receiver, NameId name) const {
+    for (std::string_view known : p_.guarantees(f_).environment)
+      if (lastPart(known) == p_.text(name) && scopePart(known) == lastPart(file().name(receiver))) return !p_.links[f_].symbol[receiver].is(Symbol::Sort::Variable);
+    return false;
+  }
+
   TypeUseId member(NodeId id, size_t arguments, bool called) {
     NodeId receiver = file().child(id, Role::Receiver);
     TypeUseId type = receiver == kNoNode ? 0 : visit(receiver);
@@ -334,6 +341,7 @@ class BodyWalk {
       if (node(c).role == Role::TypeArgument)
         if (TypeIndex decl = p_.use(k_.writtenType(f_, c, scope_)).decl; decl != kNone) setSymbol(c, Symbol(Symbol::Sort::Type, decl));
     NameId name = global(id);
+    if (!called && receiver != kNoNode && readsEnvironment(receiver, name)) foreign(p_.names.intern(std::string(file().name(receiver)) + "::" + std::string(file().name(id))), id);
     if (TypeUseId result = 0; memberOfScope(id, receiver, arguments, called, result)) return result;
     const TypeUse before = p_.use(type);
     bool library = type != 0 && before.decl == kNone && !before.has(kPointer);

@@ -28,6 +28,7 @@ constexpr std::string_view kValueTypes[] = {"bool", "byte", "sbyte", "short", "u
 const SharedGrammar& grammar() {
   static const SharedGrammar kGrammar([] {
     GrammarSpec spec;
+    spec.bareThis = true;
     spec.grammar = tree_sitter_c_sharp;
     spec.lockCalls = true;
     spec.rows = kRows;

@@ -26,6 +26,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
 constexpr auto kCalls = std::to_array<NamedBits>({
     {"File::readAsString", kReadsFile},
     {"HttpClient", kNetwork},
+    {"Platform::environment", kReadsEnvironment},
     {"Process::run", kStartsProcess},
     {"Process::runSync", kStartsProcess},
     {"Process::start", kStartsProcess},
@@ -74,6 +75,8 @@ const Guarantees& dartGuarantees() {
     static constexpr std::string_view kEndHooks[] = {"cancel", "close", "dispose", "stop"};
     g.endHooks = kEndHooks;
     g.changedWalk = "the iterator throws ConcurrentModificationError (dart:core, Iterable)";
+    static constexpr std::string_view kEnvironment[] = {"Platform::environment"};
+    g.environment = kEnvironment;
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

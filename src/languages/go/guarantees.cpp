@@ -37,6 +37,7 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"net::Listen", kNetwork | kTakesResource},
     {"os::Exit", kAborts},
     {"os::Getenv", kReadsEnvironment},
+    {"os::LookupEnv", kReadsEnvironment},
     {"os::Open", kReadsFile | kTakesResource},
     {"os::ReadFile", kReadsFile},
     {"panic", kAborts},

@@ -30,6 +30,7 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"fs::readFileSync", kReadsFile},
     {"http::request", kNetwork},
     {"net::connect", kNetwork},
+    {"process::env", kReadsEnvironment},
     {"process::exit", kAborts},
     {"readFileSync", kReadsFile},
 });
@@ -64,6 +65,8 @@ const Guarantees& javascriptGuarantees() {
     static constexpr std::string_view kEndHooks[] = {"close", "destroy", "disconnectedCallback", "dispose", "stop", "componentWillUnmount", "unmount"};
     g.endHooks = kEndHooks;
     g.changedWalk = "elements are skipped or visited twice (ECMA-262 23.1.5.1)";
+    static constexpr std::string_view kEnvironment[] = {"process::env"};
+    g.environment = kEnvironment;
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

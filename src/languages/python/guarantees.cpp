@@ -44,6 +44,7 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"environ::get", kReadsEnvironment},
     {"getenv", kReadsEnvironment},
     {"open", kReadsFile | kTakesResource},
+    {"os::environ", kReadsEnvironment},
     {"os::getenv", kReadsEnvironment},
     {"print", kPrints},
     {"requests::get", kNetwork},
@@ -90,6 +91,8 @@ const Guarantees& pythonGuarantees() {
     g.changedWalk = "elements are skipped, and a dict or set raises RuntimeError (Library Reference, dictionary view objects)";
     static constexpr std::string_view kBeginHooks[] = {"__setstate__"};
     g.beginHooks = kBeginHooks;
+    static constexpr std::string_view kEnvironment[] = {"os::environ"};
+    g.environment = kEnvironment;
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -64,7 +64,10 @@ std::vector<TSNode> SharedLowerer::all(TSNode node) const {
 
 std::vector<TSNode> SharedLowerer::named(TSNode node) const {
   std::vector<TSNode> out = all(node);
-  std::erase_if(out, [](TSNode child) { return !ts_node_is_named(child); });
+  // Where the object itself is a bare token it is a value, unless a declaration is marked by it.
+  std::string_view type = g_.spec.bareThis && !isNull(node) ? ts_node_type(node) : std::string_view{};
+  bool values = g_.spec.bareThis && type != "constructor_initializer" && type.find("parameter") == std::string_view::npos && type != "indexer_declaration";
+  std::erase_if(out, [&](TSNode child) { return !ts_node_is_named(child) && !(values && g_.shapeOf(child) == Shape::This); });
   return out;
 }
 

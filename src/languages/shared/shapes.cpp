@@ -6,10 +6,10 @@ SharedGrammar::SharedGrammar(const GrammarSpec& s) : spec(s), language(s.grammar
   shape_.assign(ts_language_symbol_count(language), Shape::Other);
   own_.assign(shape_.size(), 0);
   for (uint32_t symbol = 0; symbol < shape_.size(); ++symbol) {
-    if (ts_language_symbol_type(language, static_cast<TSSymbol>(symbol)) != TSSymbolTypeRegular) continue;
+    bool regular = ts_language_symbol_type(language, static_cast<TSSymbol>(symbol)) == TSSymbolTypeRegular;
     std::string_view name = ts_language_symbol_name(language, static_cast<TSSymbol>(symbol));
     for (const ShapeRow& row : s.rows) {
-      if (row.node != name) continue;
+      if (row.node != name || !(regular || (s.bareThis && row.shape == Shape::This))) continue;
       shape_[symbol] = row.shape;
       own_[symbol] = row.own;
     }

@@ -64,6 +64,7 @@ struct GrammarSpec {
   bool truthiness = false;                       // any value may stand as a condition
   bool references = true;                        // a variable of a class type refers to an object
   char typeArguments = '<';                      // what opens the arguments of a type
+  bool bareThis = false;                         // the object itself is written by a token without a node of its own
   bool lockCalls = false;                        // locks are taken and given back by calls of their members
 };
 

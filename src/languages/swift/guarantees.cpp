@@ -33,6 +33,7 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"fatalError", kAborts},
     {"precondition", kAborts},
     {"preconditionFailure", kAborts},
+    {"processInfo::environment", kReadsEnvironment},
 });
 static_assert(sortedByName(kTypes) && sortedByName(kCalls));
 
@@ -63,6 +64,8 @@ const Guarantees& swiftGuarantees() {
     g.staticsAtFirstUse = {true, "The Swift Programming Language, Global and Local Variables (computed lazily)"};
     static constexpr std::string_view kEndHooks[] = {"close", "invalidate", "stop", "tearDown"};
     g.endHooks = kEndHooks;
+    static constexpr std::string_view kEnvironment[] = {"processInfo::environment"};
+    g.environment = kEnvironment;
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;
