@@ -42,6 +42,12 @@ bool oneOfMany(const Subject& s, const Entity& e) {
          }) > 1;
 }
 
+bool staysInside(const Program& p, FunctionIndex f) {
+  const Function& fn = p.functions[f];
+  if (!(fn.modifiers & kPrivate) || p.callsOfFunction[f].empty()) return false;
+  return std::all_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return p.calls[c].in != kNone && p.functions[p.calls[c].in].owner == fn.owner; });
+}
+
 bool isConstruction(const Program& p, FunctionIndex f, int depth) {
   if (f == kNone) return true;  // while its file or class is loaded
   const Function& fn = p.functions[f];

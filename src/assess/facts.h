@@ -37,6 +37,8 @@ struct GuardedUses {
   bool mixed() const;           // guarded here, and there not, or otherwise
 };
 GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field);
+// Is it only called by its own class, and nobody else may?
+bool staysInside(const Program& p, FunctionIndex f);
 // Does the function only run while an object, class or file comes into being or goes?
 bool isConstruction(const Program& p, FunctionIndex f, int depth = 0);
 

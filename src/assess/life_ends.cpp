@@ -32,6 +32,21 @@ std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call) {
 
 }  // namespace
 
+namespace {
+
+// list = append(list, …)
+bool addsToItself(const Program& p, const Use& use) {
+  Place up = p.parent(use.place);
+  const LoweredFile& file = p.file(use.place);
+  NodeId value = file[up.node].kind == Kind::Assign ? file.child(up.node, Role::Value) : kNoNode;
+  NodeId callee = value != kNoNode && file[value].kind == Kind::Call ? file.child(value, Role::Callee) : kNoNode;
+  if (callee == kNoNode || file[callee].kind != Kind::Name || p.guarantees(up.file).collectionAct(file.name(callee)) != CollectionAct::Add) return false;
+  std::vector<NodeId> given = argumentsOf(file, value);
+  return !given.empty() && p.links[up.file].symbol[given.front()] == Symbol(Symbol::Sort::Variable, use.variable);
+}
+
+}  // namespace
+
 void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<VariableIndex> told;
@@ -64,7 +79,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
           else if (p.node(outer).kind == Kind::Destroy) act = CollectionAct::Remove;
           // An element of a list is replaced, not added.
           if (act == CollectionAct::Add && !(traits & kKeyedCollection)) act = CollectionAct::None;
-        } else if (use.access == Access::Bind || (use.access == Access::Write && !use.inMember && !isConstruction(p, use.in)) || p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Destroy) {
+        } else if (use.access == Access::Bind || (use.access == Access::Write && !use.inMember && !isConstruction(p, use.in) && !addsToItself(p, use)) || p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Destroy) {
           // Handed to somebody who may empty it, or begun anew.
           bounded = true;
         } else if (p.node(up).kind == Kind::Call && p.node(use.place).role == Role::Argument) {

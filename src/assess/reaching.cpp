@@ -48,7 +48,7 @@ std::vector<Reached> Reaching::fromFunction(FunctionIndex f, const Wanted& wante
 
 std::vector<Reached> Reaching::fromCreation(const Entity& e, const Wanted& wanted) const {
   Walk walk{wanted, {}, {}};
-  if (e.slot != kNone && e.creation.in == kNone) initialiser(e.slot, e.name, {}, 0, walk);
+  if (e.slot != kNone && (e.creation.in == kNone || e.creation.time == CreationTime::Eager)) initialiser(e.slot, e.name, {}, 0, walk);
   if (e.creation.place.known()) {
     forEachInside(p_, p_.calls, e.creation.place, [&](const CallSite& site) { call(site, "creating " + e.name + " runs ", {}, 0, walk); });
     forEachInside(p_, p_.foreignCalls, e.creation.place, [&](const ForeignCall& site) { foreign(site, "creating " + e.name + " calls ", {}, walk); });

@@ -172,7 +172,7 @@ std::vector<Registration> registrationsIn(const Subject& s) {
     NodeId receiver = receiverOf(call.place);
     if (receiver == kNoNode || p.guarantees(call.place.file).collectionAct(lastPart(p.text(call.name))) != CollectionAct::Add) continue;
     Symbol into = p.symbolAt({call.place.file, receiver});
-    if (!into.is(Symbol::Sort::Variable) || !(p.traits(p.variables[into.index()].declarations.front().file, p.variables[into.index()].type) & (kCollection | kKeyedCollection)) || isWeak(p, into.index())) continue;
+    if (!into.is(Symbol::Sort::Variable) || !(variableTraits(p, into.index()) & (kCollection | kKeyedCollection)) || isWeak(p, into.index())) continue;
     if (!p.variables[into.index()].lives()) continue;
     for (NodeId c : children(file, call.place.node)) {
       if (file[c].role != Role::Argument) continue;

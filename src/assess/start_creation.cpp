@@ -240,7 +240,7 @@ void checkEagerUnused(const Subject& s, std::vector<Finding>& out) {
     bool enclosed = slot.onlyIn != kNone && e.doors.empty();
     if (used || (!enclosed && !ofProgram(e.place))) continue;
     // An object that is made for what its constructor does elsewhere is used by being made.
-    Wanted elsewhere{[&](VariableIndex v) { return p.variables[v].lives() && v != e.slot; }, nullptr, kPrints | kStartsThread | kRunsLater | kReadsEnvironment};
+    Wanted elsewhere{[&](VariableIndex v) { return s.entityOfVariable[v] != SIZE_MAX && v != e.slot; }, nullptr, kPrints | kStartsThread | kRunsLater | kReadsEnvironment};
     if (!s.reaching.fromCreation(e, elsewhere).empty()) continue;
     bool opaque = false;
     for (FunctionIndex m : p.types[e.type].methods)
@@ -323,14 +323,15 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
     if (!isInstance(e)) continue;
     for (const StateField& state : e.state) {
       const Variable& field = p.variables[state.variable];
-      if (field.storage != Storage::Field || !field.definition.known()) continue;
+      if (field.storage != Storage::Field) continue;
+      Place home = field.definition.known() ? field.definition : field.declarations.front();
       const TypeUse& type = p.use(field.type);
-      uint32_t traits = p.traits(field.definition.file, field.type);
+      uint32_t traits = p.traits(home.file, field.type);
       // Where types are told from what is assigned, nothing at first has none.
-      bool untold = p.language(field.definition.file).infersTypes && traits == 0;
+      bool untold = p.language(home.file).infersTypes && traits == 0;
       if (!type.has(kPointer) && !(traits & (kPointerLike | kOwningPointer)) && !untold) continue;
-      NodeId value = p.file(field.definition).child(field.definition.node, Role::Initialiser);
-      if (value != kNoNode && !p.file(field.definition)[value].is(Kind::Literal, LiteralForm::Null)) continue;
+      NodeId value = p.file(home).child(home.node, Role::Initialiser);
+      if (value != kNoNode && !p.file(home)[value].is(Kind::Literal, LiteralForm::Null)) continue;
       std::set<FunctionIndex> setters;
       std::vector<const Use*> users;
       bool made = false;
@@ -355,7 +356,7 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       std::set<FunctionIndex> needing;
       for (const Use* use : users) {
         // What the setup calls is called after it; so is a private helper.
-        if (!(p.functions[use->in].modifiers & kPrivate)) needing.insert(use->in);
+        if (!staysInside(p, use->in)) needing.insert(use->in);
       }
       if (needing.empty()) continue;
       // A call of it in production, and something that needs it before.
@@ -382,7 +383,7 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       std::string name(p.text(field.name)), call = functionText(p, setup), user = functionText(p, *needing.begin());
       f.place = early.empty() ? p.functions[setup].declarations.front() : early.front()->place;
       f.message = user + " works only after " + call + " has set " + name + ", and " + (!early.empty() ? "it is reached before that." : setups.empty() ? "nothing in production calls " + std::string(p.text(p.functions[setup].name)) + "." : "that is called only on some ways.");
-      f.evidence.push_back({field.definition, name + " is empty at first"});
+      f.evidence.push_back({home, name + " is empty at first"});
       f.evidence.push_back({p.functions[setup].declarations.front(), "only " + call + " sets it"});
       for (const Use* use : users)
         if (needing.count(use->in) && f.evidence.size() < 5) f.evidence.push_back({use->place, functionText(p, use->in) + " relies on it without a test"});

@@ -146,6 +146,20 @@ bool isTested(const Program& p, const Use& use, NodeId branch) {
   return true;
 }
 
+// The branch that tests a local which the use gives its first value.
+Place branchOn(const Program& p, const Use& use) {
+  Place none{use.place.file, kNoNode};
+  Place local = p.around(use.place, Kind::Variable);
+  if (local.node == kNoNode) return none;
+  Symbol symbol = p.symbolAt(local);
+  if (!symbol.is(Symbol::Sort::Variable)) return none;
+  for (uint32_t u : p.usesOfVariable[symbol.index()]) {
+    Place branch = p.around(p.uses[u].place, Kind::If);
+    if (branch.node != kNoNode && isTested(p, p.uses[u], branch.node)) return branch;
+  }
+  return none;
+}
+
 // Does the branch leave the function (or the turn of a loop) when its test holds?
 bool leaves(const LoweredFile& file, NodeId branch) {
   NodeId then = file.child(branch, Role::Then);
@@ -178,8 +192,12 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         if (s.inTests(tested.place) || isConstruction(p, tested.in)) continue;
         CollectionAct first = actAt(p, tested.place);
         Place branch = p.around(tested.place, Kind::If);
-        if (branch.node == kNoNode || (first != CollectionAct::Read && tested.access != Access::Read) || !isTested(p, tested, branch.node)) continue;
+        if (branch.node == kNoNode || !isTested(p, tested, branch.node)) branch = branchOn(p, tested);
+        if (branch.node == kNoNode || (first != CollectionAct::Read && tested.access != Access::Read)) continue;
         const LoweredFile& file = p.file(branch);
+        // What follows the branch; a block that is there for the look only does not count.
+        Place rest = p.parent(branch);
+        if (p.node(rest).kind == Kind::Block && p.node(p.parent(rest)).kind == Kind::Block) rest = p.parent(rest);
         const Use* acting = nullptr;
         for (uint32_t a : p.usesOfVariable[field.variable]) {
           const Use& act = p.uses[a];
@@ -187,7 +205,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
           CollectionAct second = actAt(p, act.place);
           bool changes = second == CollectionAct::Add || second == CollectionAct::Remove || second == CollectionAct::Change;
           bool inside = p.isInside(act.place, branch.node) && !isTested(p, act, branch.node);
-          bool behind = file[act.place.node].span.begin >= file[branch.node].span.end && leaves(file, branch.node) && p.isInside(act.place, p.parent(branch).node);
+          bool behind = file[act.place.node].span.begin >= file[branch.node].span.end && leaves(file, branch.node) && p.isInside(act.place, rest.node);
           if (changes && (inside || behind)) acting = &act;
         }
         if (!acting) continue;
@@ -239,7 +257,7 @@ void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
         Place up = p.parent(use.place);
         if (p.node(up).kind == Kind::AddressOf) up = p.parent(up);
         const Function& fn = p.functions[use.in];
-        if (p.node(up).kind != Kind::Return || (fn.modifiers & kPrivate)) continue;
+        if (p.node(up).kind != Kind::Return || staysInside(p, use.in)) continue;
         // Where collections are values, only a reference or pointer lets the inside out.
         if (g.collectionsAreValues.holds && !p.use(fn.result).has(kReference | kPointer)) continue;
         if (!told.insert(field.variable).second) break;

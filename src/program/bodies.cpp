@@ -625,6 +625,7 @@ class BodyWalk {
     std::vector<TypeUseId> types;
     for (NodeId c : children(file(), id))
       if (node(c).role == Role::Argument) types.push_back(visit(c));
+      else if (node(c).role == Role::Value) visit(c);  // what a field is given by name
     return types;
   }
 
@@ -1139,7 +1140,8 @@ VariableIndex Linker::monitorOf(TypeIndex type, bool ofClass) {
   return entry->second;
 }
 
-// In languages without written types, two rounds over the bodies tell what is
+// The initialisers of variables without a written type tell what they are. In
+// languages without written types, two rounds over the bodies tell what is
 // assigned to variables and returned by functions; everything else that the
 // rounds note is dropped again.
 void Linker::inferTypes() {
@@ -1154,7 +1156,7 @@ void Linker::inferTypes() {
   for (int round = 0; round < 2; ++round) {
     for (VariableIndex v = 0; v < variables; ++v) {
       Place place = p_.variables[v].declarations.front();
-      if (p_.variables[v].type != 0 || !p_.language(place.file).infersTypes || p_.variables[v].storage == Storage::Parameter) continue;
+      if (p_.variables[v].type != 0 || !p_.language(place.file).dotted || p_.variables[v].storage == Storage::Parameter) continue;
       NodeId value = p_.file(place).child(place.node, Role::Initialiser);
       ScopeIndex scope = p_.variables[v].owner != kNone ? p_.types[p_.variables[v].owner].scope : p_.variables[v].parent;
       if (value == kNoNode) continue;

@@ -47,8 +47,8 @@ constexpr auto kCalls = std::to_array<NamedBits>({
 static_assert(sortedByName(kTypes) && sortedByName(kCalls));
 
 CollectionAct collectionAct(std::string_view member) {
-  static constexpr std::string_view kAdd[] = {"Store", "LoadOrStore", "Put", "WriteString", "WriteByte", "Write"};
-  static constexpr std::string_view kRemove[] = {"Delete", "LoadAndDelete", "Reset"};
+  static constexpr std::string_view kAdd[] = {"Store", "LoadOrStore", "Put", "WriteString", "WriteByte", "Write", "append"};
+  static constexpr std::string_view kRemove[] = {"Delete", "LoadAndDelete", "Reset", "clear", "delete"};
   static constexpr std::string_view kChange[] = {"Swap", "CompareAndSwap"};
   static constexpr std::string_view kRead[] = {"Load", "Range", "Len", "String", "Bytes", "MatchString", "FindString", "Error"};
   return actIn(member, kAdd, kRemove, kChange, kRead);

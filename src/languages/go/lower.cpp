@@ -274,9 +274,15 @@ class GoLowerer : public SharedLowerer {
       }
       case kShort: {
         std::vector<TSNode> names = named(field(node, f_.left)), given = named(field(node, f_.right));
+        bool handed = false;  // one value for several names goes with the first that is named
         for (size_t i = 0; i < names.size(); ++i) {
-          if (text(names[i]) == "_") continue;
-          TSNode value = given.size() == names.size() ? given[i] : i == 0 && !given.empty() ? given[0] : TSNode{};
+          bool each = given.size() == names.size();
+          if (text(names[i]) == "_") {
+            if (each) visit(given[i], parent, Role::None);
+            continue;
+          }
+          TSNode value = each ? given[i] : !handed && !given.empty() ? given[0] : TSNode{};
+          handed = true;
           variable(node, parent, role == Role::None ? Role::None : role, names[i], 0, {}, value);
         }
         break;

@@ -324,7 +324,7 @@ def day():
     second = Office()
     first.open()
     second.open()
-    depth = Plotter.plotter().depth()
+    depth = Plotter.plotter().depth()  # finding: start.needs-setup
     Plotter.plotter().load(Chart())
     return depth
 
