@@ -1,5 +1,7 @@
 #include "assess/assess.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -26,6 +28,17 @@ std::string_view adviceMeaning(Advice advice) {
       "hand it in through constructors instead of reaching for it", "put an object with the same members around it and hand that in",
       "make it an ordinary member of its one user"};
   return kTexts[static_cast<size_t>(advice)];
+}
+
+int laneOf(std::string_view note, std::string_view* rest) {
+  for (std::string_view who : {"thread ", "call "}) {
+    if (note.substr(0, who.size()) != who || note.size() < who.size() + 3) continue;
+    char number = note[who.size()];
+    if ((number != '1' && number != '2') || note.substr(who.size() + 1, 2) != ": ") continue;
+    if (rest) *rest = note.substr(who.size() + 3);
+    return number - '0';
+  }
+  return 0;
 }
 
 double sureFactor(Sureness sureness) { return sureness == Sureness::Certain ? 1.0 : sureness == Sureness::Likely ? 0.8 : 0.5; }
@@ -94,6 +107,18 @@ Judgement judge(const Subject& s, size_t index, const std::vector<Finding>& find
   }
   addReasons(s, e, out.advice, out.reasonsFor, out.reasonsAgainst);
   return out;
+}
+
+// The function around a place, or the class, by name.
+std::string aroundText(const Program& program, Place place) {
+  const LoweredFile& file = program.file(place);
+  for (NodeId up = place.node; up != kNoNode; up = program.links[place.file].parent[up])
+    if (file[up].kind == Kind::Function || file[up].kind == Kind::Type) {
+      Symbol symbol = program.symbolAt({place.file, up});
+      if (symbol.is(Symbol::Sort::Function)) return functionText(program, symbol.index());
+      if (symbol.is(Symbol::Sort::Type)) return std::string(program.text(program.types[symbol.index()].qualified));
+    }
+  return "";
 }
 
 // "accept <check> because <reason>" in a comment at the line or the line above.
@@ -217,10 +242,12 @@ Assessment assessProgram(const Program& program, const Origins& origins, const S
   Assessment out;
   for (const Check& check : checks()) check.run(subject, out.findings);
 
-  std::map<std::string, int> numbers;
+  std::map<std::string, int> numbers, sameAbout;
   for (Finding& f : out.findings) {
     if (f.reasonsFor.empty() && f.entity != SIZE_MAX) addReasons(subject, survey.entities[f.entity], f.advice, f.reasonsFor, f.reasonsAgainst);
     std::string id = f.check + ":" + f.subject;
+    std::string about = id + "\n" + program.path(f.place) + "\n" + aroundText(program, f.place);
+    f.fingerprint = fmt::format("{:016x}", stableHash(about + "\n" + std::to_string(++sameAbout[about])));
     int number = ++numbers[id];
     f.id = number == 1 ? id : id + "#" + std::to_string(number);
   }

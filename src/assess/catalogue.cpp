@@ -221,7 +221,7 @@ constexpr std::array kChecks = std::to_array<Check>({
       "An object registers itself in a list that outlives it, and its destructor does not take it out.",
       "After it dies the list still points at it; the next walk over the list calls a dead object.",
       "Keep it when every such object lives as long as the list, and say so.",
-      "tether: remove it in the destructor, and forbid copies."},
+      "tether: take it out when it ends (in its destructor, or where it is told its end), and forbid copies where there are any."},
      checkDanglingSubscriber},
     {{"life.never-released", "Never released", 35,
       "A shared object owns a file, socket or thread that no path gives back.",

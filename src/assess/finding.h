@@ -36,6 +36,10 @@ struct Risk {
 double sureFactor(Sureness sureness);
 double reachFactor(size_t sites);
 
+// Of a note that tells a step of one of two threads (or calls) at once
+// ("thread 1: …", "call 2: …"): 1 or 2; else 0. `rest`: the note without that.
+int laneOf(std::string_view note, std::string_view* rest = nullptr);
+
 struct Finding {
   std::string id;               // "check:entity", with a number when there are several
   std::string check;            // "thread.unguarded-creation"
@@ -50,6 +54,10 @@ struct Finding {
   std::vector<std::string> reasonsFor;
   std::vector<std::string> reasonsAgainst;
   std::string acceptedBecause;  // empty: not accepted
+  // The same for the same finding after unrelated lines have moved: made of the
+  // check, the subject, the file, the function around the place, and a number
+  // where that is not enough. 16 hexadecimal digits.
+  std::string fingerprint;
 };
 
 // What a check is: shown by `explain`.

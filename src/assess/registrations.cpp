@@ -193,7 +193,7 @@ bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collect
     Place up = p.parent(use.place);
     if (p.node(up).kind == Kind::Member && p.guarantees(up.file).collectionAct(p.nameOf(up)) == CollectionAct::Remove) return true;
     // Walked over and blanked, or filtered by an algorithm: an assignment to an element.
-    if (use.access == Access::Write && use.inMember) return true;
+    if (use.access == Access::Write && use.inMember && p.node(up).kind != Kind::Member) return true;
   }
   for (uint32_t c : p.callsInFunction[function])
     if (removesFrom(p, p.calls[c].callee, collection, seen, depth + 1)) return true;

@@ -239,8 +239,8 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       }
       names.emplace_back(p.text(variable.name));
       evidence.push_back({threadStart, "a second thread is started here"});
-      evidence.push_back({threadAt, "it touches " + names.back() + " here, with no lock held"});
-      evidence.push_back({writtenAt, names.back() + " is changed here, with no lock held"});
+      evidence.push_back({threadAt, "thread 2: touches " + names.back() + " with no lock held"});
+      evidence.push_back({writtenAt, "thread 1: changes " + names.back() + " at the same moment, with no lock held"});
     }
     if (names.empty()) continue;
     Finding f = makeFinding(s, infoOf("thread.unguarded-state"), i, Sureness::Likely);
@@ -285,7 +285,11 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       std::string name(p.text(p.variables[field.variable].name));
       f.message = "Two threads that change " + name + (ownVariable ? "" : " of " + e.name) + " at once can lose one of the changes: both read the old value, both write back theirs.";
       if (start.known()) f.evidence.push_back({start, "a second thread is started here and gets to " + way});
-      f.evidence.insert(f.evidence.end(), sites.begin(), sites.end());
+      f.evidence.push_back({sites.front().place, "thread 1: reads " + name});
+      f.evidence.push_back({sites.back().place, "thread 2: reads " + name + " too: the same value"});
+      f.evidence.push_back({sites.front().place, "thread 1: writes its result back"});
+      f.evidence.push_back({sites.back().place, "thread 2: writes its own back over it: the first change is lost"});
+      for (size_t k = 1; k + 1 < sites.size(); ++k) f.evidence.push_back(sites[k]);
       if (!start.known()) f.evidence.push_back({e.place, "no second thread was seen to get here"});
       f.advice = Advice::Steady;
       out.push_back(std::move(f));

@@ -107,13 +107,13 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       std::string name(p.text(p.variables[field.variable].name));
       LockSet held = s.locks.at(with.place, with.in);
       f.evidence = way;
-      f.evidence.push_back({with.place, functionText(p, with.in) + (changesIt(with) ? " changes " : " reads ") + name + " holding " + lockText(p, held.front())});
+      f.evidence.push_back({with.place, "thread 1: " + functionText(p, with.in) + (changesIt(with) ? " changes " : " reads ") + name + " holding " + lockText(p, held.front())});
       if (without) {
         f.place = without->place;
         f.message = name + " of " + e.name + " is guarded by " + lockText(p, held.front()) + " in " + functionText(p, with.in) + " and by nothing in " + functionText(p, without->in) + ": who holds the lock is not alone.";
         for (const Use* use : uses.unguarded) {
           if (f.evidence.size() > 8) break;
-          f.evidence.push_back({use->place, functionText(p, use->in) + (changesIt(*use) ? " changes " : " reads ") + name + " with no lock held"});
+          f.evidence.push_back({use->place, "thread 2: " + functionText(p, use->in) + (changesIt(*use) ? " changes " : " reads ") + name + " with no lock held, at the same moment"});
         }
       } else {
         const Use* other = nullptr;
@@ -123,7 +123,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
         LockSet second = s.locks.at(other->place, other->in);
         f.place = other->place;
         f.message = name + " of " + e.name + " is guarded by " + lockText(p, held.front()) + " in " + functionText(p, with.in) + " and by " + lockText(p, second.front()) + " in " + functionText(p, other->in) + ": two locks keep nobody apart.";
-        f.evidence.push_back({other->place, functionText(p, other->in) + (changesIt(*other) ? " changes " : " reads ") + name + " holding " + lockText(p, second.front())});
+        f.evidence.push_back({other->place, "thread 2: " + functionText(p, other->in) + (changesIt(*other) ? " changes " : " reads ") + name + " holding " + lockText(p, second.front())});
       }
       f.advice = Advice::Steady;
       // One finding for an entity: the first field tells, the others are named.

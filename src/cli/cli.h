@@ -72,7 +72,8 @@ struct Answer {
   int exitCode = kDone;
 };
 // `question`: the command and those of its options that the answer depends on.
-int answer(const Options& options, const std::vector<std::string>& paths, bool assess, const std::vector<std::string>& question, const std::function<Answer(const Analysis&)>& make);
+// `since`: a git revision whose findings are left out; empty: none are.
+int answer(const Options& options, const std::vector<std::string>& paths, bool assess, const std::vector<std::string>& question, const std::string& since, const std::function<Answer(const Analysis&)>& make);
 // The one entity that `name` means, or Stop with the candidates or the nearest names.
 size_t entityOf(const Analysis& analysis, const std::string& name);
 // One of the allowed words, or Stop with the nearest.

@@ -8,6 +8,7 @@
 #include <fstream>
 #include <iostream>
 #include <nlohmann/json.hpp>
+#include <set>
 
 #include "base/text.h"
 #include "cli/cli.h"
@@ -167,6 +168,18 @@ std::unique_ptr<Analysis> worked(const Options& options, const Input& input, Sou
   return result;
 }
 
+// Takes out the findings that the revision has as well.
+void leaveOutKnown(Analysis& now, const Options& options, const Input& input, const std::string& root, const std::string& since, Cache* cache) {
+  auto then = readTreeAt(root, since, loadOptionsOf(input.config, jobsOf(options)));
+  if (!then) throw Stop{kWrongUse, "--since: " + then.error().line()};
+  auto before = analyse(std::move(*then), input.config, jobsOf(options), true, cache);
+  std::set<std::string> known;
+  for (const Finding& f : before->assessment.findings) known.insert(f.fingerprint);
+  size_t all = now.assessment.findings.size();
+  std::erase_if(now.assessment.findings, [&](const Finding& f) { return known.count(f.fingerprint) > 0; });
+  say(options, fmt::format("since {}: {} of {} findings are new; {} that it had are gone", since, now.assessment.findings.size(), all, before->assessment.findings.size() - (all - now.assessment.findings.size())));
+}
+
 }  // namespace
 
 std::unique_ptr<Analysis> analysisOf(const Options& options, const std::vector<std::string>& paths, bool assess, int& exitCode) {
@@ -177,12 +190,13 @@ std::unique_ptr<Analysis> analysisOf(const Options& options, const std::vector<s
   return result;
 }
 
-int answer(const Options& options, const std::vector<std::string>& paths, bool assess, const std::vector<std::string>& question, const std::function<Answer(const Analysis&)>& make) {
+int answer(const Options& options, const std::vector<std::string>& paths, bool assess, const std::vector<std::string>& question, const std::string& since, const std::function<Answer(const Analysis&)>& make) {
   Input input = inputOf(options, paths);
   std::unique_ptr<Cache> cache = cacheOf(options);
   SourceTree tree = sourcesOf(options, input);
   // Numbers on the work are of work that is done.
-  bool keep = cache && !options.flag("verbose");
+  // What a revision is called may mean another one tomorrow.
+  bool keep = cache && !options.flag("verbose") && since.empty();
   CacheKey key{};
   if (keep) {
     key = keyOf(tree, input, styleOf(options, options.has("out")), question);
@@ -197,7 +211,9 @@ int answer(const Options& options, const std::vector<std::string>& paths, bool a
       }
     }
   }
+  std::string root = tree.root;
   auto result = worked(options, input, std::move(tree), assess, cache.get());
+  if (!since.empty()) leaveOutKnown(*result, options, input, root, since, cache.get());
   Answer made = make(*result);
   if (made.exitCode == kDone && !result->problems.empty()) made.exitCode = kUnreadable;
   emit(options, made.text);

@@ -9,6 +9,7 @@
 #include "base/text.h"
 #include "languages/grammar.h"
 #include "lowered/binary.h"
+#include "source/revision.h"
 #include "store/fingerprint.h"
 
 namespace elmcart {
@@ -103,6 +104,22 @@ Result<SourceTree> readTree(const std::string& path, const LoadOptions& options)
     out.languages.push_back(language);
     out.texts.push_back(std::move(texts[i]));
     out.files.push_back(std::move(walked->files[i]));
+  }
+  return out;
+}
+
+Result<SourceTree> readTreeAt(const std::string& root, const std::string& revision, const LoadOptions& options) {
+  auto files = filesAtRevision(root, revision, options.walk, [](std::string_view path, std::string_view text) {
+    bool needsText = false;
+    return mayBeSource(path, needsText) && (!needsText || text.substr(0, 2) == "#!") && languageOf(path, text) != nullptr;
+  });
+  if (!files) return files.error();
+  SourceTree out;
+  out.root = root;
+  for (RevisionFile& file : *files) {
+    out.languages.push_back(languageOf(file.path, file.text));
+    out.files.push_back({file.path, root + "/" + file.path, file.text.size()});
+    out.texts.push_back(std::move(file.text));
   }
   return out;
 }

@@ -43,6 +43,8 @@ struct SourceTree {
   std::vector<Error> problems;              // files that could not be read, sorted
 };
 
+// The same of a git revision: `root` is a folder of a work tree.
+Result<SourceTree> readTreeAt(const std::string& root, const std::string& revision, const LoadOptions& options);
 Result<SourceTree> readTree(const std::string& path, const LoadOptions& options);
 
 // Lowers all files. What the cache holds of a file is not read again, and what

@@ -1,5 +1,6 @@
 #include "report/json.h"
 
+#include "report/exchange.h"
 #include "report/reach.h"
 
 namespace elmcart {
@@ -7,13 +8,6 @@ using Json = nlohmann::ordered_json;
 namespace {
 
 Json placeJson(const Program& p, Place place) { return {{"file", p.path(place)}, {"line", p.line(place)}}; }
-
-std::string csvCell(const std::string& text) {
-  if (text.find_first_of(",\"\n\r") == std::string::npos) return text;
-  std::string out = "\"";
-  for (char c : text) out += c == '"' ? std::string("\"\"") : std::string(1, c);
-  return out + "\"";
-}
 
 }  // namespace
 
@@ -90,6 +84,7 @@ Json assessJson(const Analysis& a, bool withAccepted) {
     row["message"] = f.message;
     row["evidence"] = evidence;
     row["advice"] = adviceText(f.advice);
+    row["fingerprint"] = f.fingerprint;
     row["for"] = f.reasonsFor;
     row["against"] = f.reasonsAgainst;
     if (!f.acceptedBecause.empty()) row["accepted"] = f.acceptedBecause;

@@ -142,6 +142,37 @@ std::string surveyNumbers(const Analysis& a) {
       a.loadSeconds, a.linkSeconds, a.surveySeconds, a.assessSeconds);
 }
 
+namespace {
+
+// The evidence as numbered places; steps of two threads at once stand in two columns.
+std::string evidenceText(const Program& p, const Finding& f, size_t width) {
+  std::string out;
+  size_t number = 0, column = (std::max<size_t>(width, 100) - 44) / 2;
+  bool headed = false;
+  for (const Evidence& e : f.evidence) {
+    std::string_view step;
+    int lane = laneOf(e.note, &step);
+    std::string place = fmt::format("     {:>2}. {:<30} ", ++number, at(p, e.place));
+    if (lane == 0) {
+      out += place + wrapped(e.note, width, 40) + "\n";
+      continue;
+    }
+    std::string who = std::string(e.note.substr(0, e.note.find(' ')));
+    if (!headed) out += fmt::format("{:<{}}{:<{}}| {}\n", "", columns(place), who + " 1", column, who + " 2");
+    headed = true;
+    // Each line of the step in its column.
+    std::vector<std::string> lines = splitLines(wrapped(step, column - 1, 0));
+    for (size_t k = 0; k < lines.size(); ++k) {
+      std::string left = lane == 1 ? lines[k] : "", right = lane == 2 ? " " + lines[k] : "";
+      std::string begin = k == 0 ? place : std::string(columns(place), ' ');
+      out += begin + left + std::string(column > columns(left) ? column - columns(left) : 0, ' ') + "|" + right + "\n";
+    }
+  }
+  return out;
+}
+
+}  // namespace
+
 std::string assessText(const Analysis& a, bool withAccepted, const TextStyle& style) {
   std::string out;
   size_t shown = 0, accepted = 0;
@@ -154,8 +185,7 @@ std::string assessText(const Analysis& a, bool withAccepted, const TextStyle& st
     ++shown;
     out += riskPaint(style, f.risk.value(), fmt::format("{:>3}", f.risk.value())) + "  " + strong(style, f.check) + "  " + f.subject + "  " + faint(style, at(a.program, f.place)) + "\n";
     out += "     " + wrapped(f.message, width, 5) + "\n";
-    for (size_t i = 0; i < f.evidence.size(); ++i)
-      out += fmt::format("     {:>2}. {:<30} {}\n", i + 1, at(a.program, f.evidence[i].place), wrapped(f.evidence[i].note, width, 40));
+    out += evidenceText(a.program, f, width);
     out += "     " + std::string(surenessText(f.sureness)) + "; advice: " + strong(style, adviceText(f.advice)) + ".\n     " + wrapped("The move: " + moveText(infoOf(f.check), &a.program.guarantees(f.place.file)), width, 5) + "\n";
     for (const std::string& reason : f.reasonsFor) out += "       + " + wrapped(reason, width, 9) + "\n";
     for (const std::string& reason : f.reasonsAgainst) out += "       - " + wrapped(reason, width, 9) + "\n";

@@ -55,9 +55,7 @@ struct Walker {
       }
       bool isFolder = fs::is_directory(status);
       if (!isFolder && !fs::is_regular_file(status)) continue;  // links, sockets, devices
-      // Hidden folders hold tools' own things, never sources that are built.
-      if (isFolder && (name[0] == '.' || std::find(std::begin(kAlwaysLeftOut), std::end(kAlwaysLeftOut), name) != std::end(kAlwaysLeftOut))) continue;
-      if (rules.ignored(path, isFolder) || leftOut(path) || !asked(path, isFolder)) continue;
+      if (rules.ignored(path, isFolder) || isLeftOut(path, isFolder, options)) continue;
       if (isFolder) {
         folder(path, depth + 1);
       } else if (wanted(path, absolute + "/" + name)) {
@@ -67,25 +65,24 @@ struct Walker {
     }
     rules.shrinkTo(rulesBefore);
   }
-
-  // Is it one of those asked for, inside one, or a folder on the way to one?
-  bool asked(std::string_view path, bool isFolder) const {
-    auto below = [](std::string_view inner, std::string_view outer) {
-      return outer.empty() || inner == outer || (inner.size() > outer.size() && inner.substr(0, outer.size()) == outer && inner[outer.size()] == '/');
-    };
-    for (const std::string& only : options.only)
-      if (below(path, only) || (isFolder && below(only, path))) return true;
-    return options.only.empty();
-  }
-
-  bool leftOut(std::string_view path) const {
-    for (const std::string& pattern : options.leaveOut)
-      if (matchesGlob(pattern, path) || matchesGlob(pattern + "/**", path)) return true;
-    return false;
-  }
 };
 
 }  // namespace
+
+bool isLeftOut(std::string_view path, bool isFolder, const WalkOptions& options) {
+  std::string_view name = path.substr(path.rfind('/') + 1);
+  // Hidden folders hold tools' own things, never sources that are built.
+  if (isFolder && (name.substr(0, 1) == "." || std::find(std::begin(kAlwaysLeftOut), std::end(kAlwaysLeftOut), name) != std::end(kAlwaysLeftOut))) return true;
+  for (const std::string& pattern : options.leaveOut)
+    if (matchesGlob(pattern, path) || matchesGlob(pattern + "/**", path)) return true;
+  // One of those asked for, inside one, or a folder on the way to one.
+  auto below = [](std::string_view inner, std::string_view outer) {
+    return outer.empty() || inner == outer || (inner.size() > outer.size() && inner.substr(0, outer.size()) == outer && inner[outer.size()] == '/');
+  };
+  for (const std::string& only : options.only)
+    if (below(path, only) || (isFolder && below(only, path))) return false;
+  return !options.only.empty();
+}
 
 Result<WalkResult> walkTree(const std::string& path, const WalkOptions& options,
                             const std::function<bool(std::string_view, const std::string&)>& wanted) {

@@ -20,6 +20,10 @@ struct WalkOptions {
   std::vector<std::string> only;      // folders and files to read, relative to the root; none: all
 };
 
+// Is a file or folder left out by its path: tools' own folders, what the
+// options name, what was not asked for? (.gitignore is another matter.)
+bool isLeftOut(std::string_view path, bool isFolder, const WalkOptions& options);
+
 struct FoundFile {
   std::string path;      // relative to the root
   std::string absolute;

@@ -105,7 +105,7 @@ uint32_t variableTraits(const Program& program, VariableIndex variable) {
   const Variable& v = program.variables[variable];
   Place place = v.definition.known() ? v.definition : v.declarations.front();
   uint32_t declared = program.traits(place.file, v.type);
-  if (program.use(v.type).has(kArray) && !program.guarantees(place.file).freedByHand.holds) declared |= kCollection;
+  if (program.use(v.type).has(kArray) && !program.guarantees(place.file).freedByHand.holds) declared = kCollection;
   const LoweredFile& file = program.file(place);
   NodeId value = file.child(place.node, Role::Initialiser);
   if (value == kNoNode) return declared;

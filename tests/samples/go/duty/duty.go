@@ -136,7 +136,7 @@ var lines []string  // entity: global-variable lines eager language
 var recent []string  // entity: global-variable recent eager language
 
 func write(line string) {
-	lines = append(lines, line)  // finding: thread.unguarded-state
+	lines = append(lines, line)  // finding: thread.unguarded-state  // finding: life.grows-forever
 }
 
 func keep(line string) {

@@ -22,7 +22,7 @@ final class Quay {
     private init() {}
 
     static func of(_ name: String) -> Quay {
-        if let quay = quays[name] {
+        if let quay = quays[name] {  // finding: thread.check-then-act
             return quay
         }
         let quay = Quay()

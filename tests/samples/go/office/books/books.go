@@ -46,7 +46,7 @@ func Pilots() *Roster {
 	return roster
 }
 
-func (r *Roster) Add(pilot string) { r.pilots = append(r.pilots, pilot) }  // finding: thread.unguarded-state
+func (r *Roster) Add(pilot string) { r.pilots = append(r.pilots, pilot) }  // finding: thread.unguarded-state  // finding: life.grows-forever
 
 // A nil check under a lock.
 type Table struct{ level int }

@@ -1,0 +1,18 @@
+// Findings in forms that other programs and pages take: SARIF 2.1.0 (OASIS
+// standard), CSV (RFC 4180), Markdown (CommonMark with tables).
+#pragma once
+
+#include <nlohmann/json.hpp>
+#include <string>
+
+#include "assess/analysis.h"
+
+namespace elmcart {
+
+nlohmann::ordered_json assessSarif(const Analysis& analysis, std::string_view version);
+std::string assessCsv(const Analysis& analysis, bool withAccepted);
+std::string assessMarkdown(const Analysis& analysis, bool withAccepted);
+// A cell of a CSV row, quoted where it must be.
+std::string csvCell(const std::string& text);
+
+}  // namespace elmcart
