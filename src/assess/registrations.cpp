@@ -114,8 +114,10 @@ TypeIndex itselfAt(const Program& p, FileIndex f, NodeId argument, FunctionIndex
   return method ? owner : kNone;
 }
 
-bool resultIsUsed(const Program& p, Place call) {
+bool resultIsUsed(const Program& p, Place call, FunctionIndex in) {
   Kind kind = p.node(p.parent(call)).kind;
+  // A body of one expression is its value, where there is a result at all.
+  if (kind == Kind::Return && p.functions[in].result == 0) return false;
   return kind == Kind::Assign || kind == Kind::Variable || kind == Kind::Call || kind == Kind::Member || kind == Kind::Return;
 }
 
@@ -139,7 +141,7 @@ std::vector<Registration> registrationsIn(const Subject& s) {
       handedIn = symbol.is(Symbol::Sort::Variable) && (p.use(p.variables[symbol.index()].type).has(kReference | kPointer) || !p.guarantees(r.place.file).implicitCopy.holds);
     }
     if (!r.global && !handedIn) return;
-    r.resultUsed = resultIsUsed(p, r.place);
+    r.resultUsed = resultIsUsed(p, r.place, r.in);
     out.push_back(r);
   };
   auto receiverOf = [&](Place call) {

@@ -121,16 +121,23 @@ void checkReentrant(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isCreated(e) || e.madeByAsking) continue;
-    Wanted itself{nullptr, [&](FunctionIndex f) { return s.entityOfDoor[f] != SIZE_MAX && p.functions[f].form != FunctionForm::Constructor && p.functions[f].form != FunctionForm::Factory; }, 0};
+    Wanted itself{[&](VariableIndex v) { return v == e.slot && e.creation.place.known(); }, [&](FunctionIndex f) { return s.entityOfDoor[f] != SIZE_MAX && p.functions[f].form != FunctionForm::Constructor && p.functions[f].form != FunctionForm::Factory; }, 0};
     std::vector<Reached> reached = s.reaching.fromCreation(e, itself);
     // The creating expression may itself be a call of the door; by way of another's door it is a circle.
-    std::erase_if(reached, [&](const Reached& r) { return s.entityOfDoor[r.function] != i || r.chain.size() < 2 || runsLater(p, r.chain); });
+    std::erase_if(reached, [&](const Reached& r) {
+      if (r.function == kNone) {
+        // The slot is used, not only set or tested.
+        Place up = p.parent(r.chain.back().place);
+        return !(p.node(up).kind == Kind::Member && p.node(r.chain.back().place).role == Role::Receiver) || p.around(up, Kind::If).node != kNoNode || runsLater(p, r.chain);
+      }
+      return s.entityOfDoor[r.function] != i || s.origins.doorOf(r.function) == kNone || r.chain.size() < 2 || runsLater(p, r.chain);
+    });
     if (reached.empty()) continue;
     const Reached& way = reached.front();
     bool sometimes = std::any_of(way.chain.begin(), way.chain.end(), [&](const Evidence& step) { return p.around(step.place, Kind::If).node != kNoNode && !(e.creation.place == step.place); });
     Finding f = makeFinding(s, infoOf("start.reentrant"), i, sometimes ? Sureness::Likely : Sureness::Certain);
     f.place = way.chain.back().place;
-    f.message = "Creating " + e.name + " asks " + functionText(p, way.function) + " for the very object that is being made.";
+    f.message = "Creating " + e.name + " asks " + (way.function == kNone ? std::string(p.text(p.variables[way.variable].qualified)) : functionText(p, way.function)) + " for the very object that is being made.";
     f.evidence = way.chain;
     f.evidence.push_back({e.creation.place.known() ? e.creation.place : e.place, e.creation.time == CreationTime::Lazy ? "the object is not there yet: it is made a second time, without end, or the door waits for itself" : "the object is not there yet: nothing is handed out"});
     f.advice = Advice::Steady;
@@ -169,6 +176,19 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
     std::vector<std::pair<Place, std::string>> risky;
     if (e.creation.place.known() && e.creation.in != kNone) risky.emplace_back(e.creation.place, "its creation");
     for (const Weight& weight : e.creation.weights) risky.emplace_back(weight.place, "what " + weight.what);
+    // What the constructor itself tries.
+    std::vector<FunctionIndex> constructors;
+    if (e.type != kNone)
+      for (FunctionIndex m : p.types[e.type].methods)
+        if (m == e.creation.constructor || p.functions[m].form == FunctionForm::Initialiser || (e.creation.constructor == kNone && p.functions[m].form == FunctionForm::Constructor)) constructors.push_back(m);
+    for (FunctionIndex m : constructors) {
+      Place body = p.functions[m].definition;
+      if (!body.known()) continue;
+      forEachNode(p.file(body), body.node, [&](NodeId n) {
+        Place call{body.file, n};
+        if (p.file(body)[n].kind == Kind::Call && !handlersAround(p, call).empty()) risky.emplace_back(call, "its constructor");
+      });
+    }
     for (auto& [place, what] : risky) {
       for (Place handler : handlersAround(p, place)) {
         const LoweredFile& file = p.file(handler);

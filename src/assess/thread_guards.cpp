@@ -40,7 +40,7 @@ bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
   uint32_t traits = variableTraits(s.program, field.variable);
   if (traits & (kAtomicType | kThreadType | kLockType | kConditionType | kOnceFlagType | kPerThread | kLazyType)) return false;
   // The slot of an instance is told of by the checks of its creation.
-  return field.variable != e.slot || e.type == kNone;
+  return field.variable != e.slot || e.type == kNone || s.program.classBehind(e.place.file, variable.type) == kNone;
 }
 
 }  // namespace

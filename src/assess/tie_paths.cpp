@@ -193,7 +193,7 @@ void checkCrowdedStartup(const Subject& s, std::vector<Finding>& out) {
       if (c.method != kNone || c.reach) reached.emplace(entity, &c);
     }
     if (reached.size() < static_cast<size_t>(s.config.crowdedStartup)) continue;
-    Finding f = makeFinding(s, infoOf("tie.crowded-startup"), SIZE_MAX, Sureness::Certain);
+    Finding f = makeFinding(s, infoOf("tie.crowded-startup"), SIZE_MAX, isMain(p, m) ? Sureness::Possible : Sureness::Certain);
     f.subject = functionText(p, m);
     f.risk.sites = reached.size();
     f.risk.reach = reachFactor(reached.size());

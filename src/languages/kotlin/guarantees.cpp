@@ -30,6 +30,13 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Thread", kThreadType},
     {"ThreadLocal", kPerThread | kPointerLike},
     {"WeakReference", kPointerLike},
+    {"arrayListOf", kCollection},
+    {"hashMapOf", kCollection | kKeyedCollection},
+    {"hashSetOf", kCollection},
+    {"linkedMapOf", kCollection | kKeyedCollection},
+    {"mutableListOf", kCollection},
+    {"mutableMapOf", kCollection | kKeyedCollection},
+    {"mutableSetOf", kCollection},
 });
 
 constexpr auto kCalls = std::to_array<NamedBits>({

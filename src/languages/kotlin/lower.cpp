@@ -201,6 +201,12 @@ class KotlinLowerer : public SharedLowerer {
     TSNode first = firstNamed(inner);
     bool expression = hasToken(inner, "=");
     NodeId block = add(id, Kind::Block, Role::Body, inner);
+    if (TSNode marks = childOfType(node, "modifiers"); !isNull(marks) && text(marks).find("@Synchronized") != std::string_view::npos) {
+      // As a synchronized method of Java's: the lock of the object (JLS 8.4.3.6).
+      NodeId guard = add(block, Kind::Guard, Role::None, inner);
+      add(guard, Kind::This, Role::Lock, inner);
+      block = add(guard, Kind::Block, Role::Body, inner);
+    }
     if (expression && !isNull(first)) {
       NodeId result = add(block, Kind::Return, Role::None, first);
       visit(first, result, Role::Value);
