@@ -43,6 +43,9 @@ struct Check {
 std::span<const Check> checks();
 const CheckInfo* checkById(std::string_view id);
 
+// Why the check says nothing in a language with those guarantees; empty: it applies.
+std::string_view whyNot(const CheckInfo& info, const Guarantees& guarantees);
+
 // What the survey as a whole says of one entity: keep, steady …, with reasons.
 struct Judgement {
   Advice advice = Advice::Keep;

@@ -371,4 +371,43 @@ std::string moveText(const CheckInfo& info, const Guarantees* guarantees) {
 
 const CheckInfo& infoOf(std::string_view id) { return *checkById(id); }
 
+namespace {
+
+struct Exclusion {
+  std::string_view check;  // an id, or a family with its dot
+  bool (*excluded)(const Guarantees&);
+  std::string_view because;
+};
+
+constexpr Exclusion kExclusions[] = {
+    {"thread.await-gap", [](const Guarantees& g) { return !g.suspends.holds; }, "no function is suspended half-way"},
+    {"thread.", [](const Guarantees& g) { return !g.sharedMemoryThreads.holds; }, "no threads that share memory"},
+    {"single.copyable", [](const Guarantees& g) { return !g.implicitCopy.holds; }, "assignment copies the reference, not the object"},
+    {"single.cloneable", [](const Guarantees& g) { return !g.clonesByDefault.holds; }, "an object is cloned only where its class says so"},
+    {"single.revivable", [](const Guarantees& g) { return g.revivableBase.empty(); }, "nothing makes an object from stored bytes behind the class's back"},
+    {"single.reinitialised", [](const Guarantees& g) { return !g.constructorAfterFactory.holds; }, "the constructor runs on new objects only"},
+    {"start.order-across-files", [](const Guarantees& g) { return g.orderedAcrossFiles.holds; }, "initialisers of different files run in a defined order"},
+    {"start.order-within-class", [](const Guarantees& g) { return !g.textualOrder.holds; }, "initialisers do not run in the order of the text"},
+    {"start.eager-unused", [](const Guarantees& g) { return g.staticsAtFirstUse.holds; }, "what nobody asks for is never made"},
+    {"life.copied-subscriber", [](const Guarantees& g) { return !g.freedByHand.holds; }, "the language looks after the object"},
+    {"life.subject-first", [](const Guarantees& g) { return !g.freedByHand.holds; }, "the language looks after the object"},
+    {"life.raw-owner", [](const Guarantees& g) { return !g.freedByHand.holds; }, "the language looks after the object"},
+    {"life.local-address-stored", [](const Guarantees& g) { return !g.freedByHand.holds; }, "the language looks after the object"},
+    {"life.captured-short-lived", [](const Guarantees& g) { return g.freedByHand.holds; }, "told as the address of a local that is kept"},
+    {"life.exit-order", [](const Guarantees& g) { return !g.staticsDestroyedAtExit.holds; }, "nothing is destroyed in order when the program ends"},
+    {"life.notify-while-changing", [](const Guarantees& g) { return g.changedWalk.empty(); }, "a walk bears a change"},
+    {"life.grows-forever", [](const Guarantees& g) { return g.livesForOneRequest.holds; }, "all state is gone when the request has been answered"},
+};
+
+}  // namespace
+
+std::string_view whyNot(const CheckInfo& info, const Guarantees& guarantees) {
+  for (const Exclusion& row : kExclusions) {
+    bool family = row.check.back() == '.';
+    bool named = family ? info.id.substr(0, row.check.size()) == row.check && info.id != "thread.await-gap" : info.id == row.check;
+    if (named && row.excluded(guarantees)) return row.because;
+  }
+  return {};
+}
+
 }  // namespace elmcart

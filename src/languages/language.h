@@ -83,6 +83,7 @@ struct Guarantees {
   Promise implicitConstructor;       // a class without constructors can be made by anyone
   Promise constructorAfterFactory;   // the constructor runs on what a factory returns, new or not
   Promise collectionsAreValues;      // a collection that is handed out as it is written is a copy
+  Promise suspends;                  // a function may wait in its middle while others run
   Promise livesForOneRequest;        // all state is gone when the request has been answered
   Promise freedByHand;               // what is made on the heap lives until code frees it, a local until its block ends
   std::span<const std::string_view> environment = {};  // members that hold the environment, as "process::env"; to be in `calls` too

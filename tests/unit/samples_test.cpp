@@ -7,7 +7,10 @@
 #include <gtest/gtest.h>
 
 #include <algorithm>
+#include <cstdlib>
 #include <filesystem>
+#include <fstream>
+#include <map>
 #include <set>
 #include <sstream>
 
@@ -111,6 +114,48 @@ TEST(SamplesTogether, FindTheSameInOneMixedTree) {
   for (const auto& language : fs::directory_iterator(ELMCART_SAMPLES))
     if (language.is_directory()) expected.merge(expectedIn(language.path().string()));
   expectSame(ELMCART_SAMPLES, expected, foundIn(ELMCART_SAMPLES));
+}
+
+// docs/checks-by-language.md says how many samples of each check there are in
+// each language; ELMCART_WRITE=1 writes it anew.
+TEST(SamplesTogether, AreCountedInTheDocumentation) {
+  std::map<std::string, std::map<std::string, size_t>> counts;
+  for (const auto& language : fs::directory_iterator(ELMCART_SAMPLES)) {
+    if (!language.is_directory()) continue;
+    for (const std::string& row : expectedIn(language.path().string()))
+      if (size_t at = row.find(" finding "); at != std::string::npos) ++counts[row.substr(at + 9)][language.path().filename().string()];
+  }
+  std::string table = "# Checks and languages\n\nHow many samples of each check the tests hold that must be reported; beside them stand near-misses that must not.\n"
+                      "A dash: the check says nothing in that language, for the reason given below. A 0: it applies, and no sample shows it yet.\n\n| check |";
+  // Two grammars of one language count as one.
+  std::vector<const Language*> columns;
+  for (const Language& language : languages())
+    if (columns.empty() || columns.back()->name != language.name) columns.push_back(&language);
+  for (const Language* language : columns) table += " " + std::string(language->name) + " |";
+  table += "\n|---|";
+  for (size_t i = 0; i < columns.size(); ++i) table += "---|";
+  table += "\n";
+  std::map<std::string, std::string> reasons;
+  for (const Check& check : checks()) {
+    table += "| " + std::string(check.info.id) + " |";
+    std::map<std::string, std::vector<std::string>> because;
+    for (const Language* column : columns) {
+      const Language& language = *column;
+      std::string_view why = whyNot(check.info, *language.guarantees);
+      size_t count = counts[std::string(check.info.id)][std::string(language.id)];
+      EXPECT_TRUE(why.empty() || count == 0) << check.info.id << " is said not to apply to " << language.name << ", and is reported there";
+      table += why.empty() ? " " + std::to_string(count) + " |" : " – |";
+      if (!why.empty()) because[std::string(why)].emplace_back(language.name);
+    }
+    table += "\n";
+    for (auto& [why, names] : because) reasons[std::string(check.info.id)] += (reasons[std::string(check.info.id)].empty() ? "" : "; ") + joinWith(names, ", ") + ": " + why;
+  }
+  table += "\n";
+  for (auto& [check, why] : reasons) table += "- " + check + ": " + why + ".\n";
+  std::string path = std::string(ELMCART_DOCS) + "/checks-by-language.md";
+  if (std::getenv("ELMCART_WRITE")) std::ofstream(path) << table;
+  auto written = readWhole(path);
+  EXPECT_TRUE(written.ok() && *written == table) << "run the unit tests with ELMCART_WRITE=1 to write " << path << " anew";
 }
 
 INSTANTIATE_TEST_SUITE_P(All, Samples, testing::ValuesIn(samplePaths()), [](const auto& info) {

@@ -167,6 +167,7 @@ const Guarantees& cppGuarantees() {
     g.changedWalk = "an iterator into a changed container is invalid ([container.requirements], [vector.modifiers])";
     g.collectionsAreValues = {true, "C++20 [container.requirements] (copying a container copies its elements)"};
     g.freedByHand = {true, "C++20 [basic.stc.dynamic], [basic.stc.auto]"};
+    g.suspends = {true, "C++20 [dcl.fct.def.coroutine]"};
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

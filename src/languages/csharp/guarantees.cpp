@@ -104,6 +104,7 @@ const Guarantees& csharpGuarantees() {
     g.changedWalk = "the enumerator throws InvalidOperationException (IEnumerator.MoveNext)";
     static constexpr std::string_view kBeginHooks[] = {"OnDeserialized"};
     g.beginHooks = kBeginHooks;
+    g.suspends = {true, "ECMA-334 12.9.8 (await)"};
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -77,6 +77,7 @@ const Guarantees& dartGuarantees() {
     g.changedWalk = "the iterator throws ConcurrentModificationError (dart:core, Iterable)";
     static constexpr std::string_view kEnvironment[] = {"Platform::environment"};
     g.environment = kEnvironment;
+    g.suspends = {true, "Asynchronous programming, await"};
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

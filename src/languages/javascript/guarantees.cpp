@@ -67,6 +67,7 @@ const Guarantees& javascriptGuarantees() {
     g.changedWalk = "elements are skipped or visited twice (ECMA-262 23.1.5.1)";
     static constexpr std::string_view kEnvironment[] = {"process::env"};
     g.environment = kEnvironment;
+    g.suspends = {true, "ECMA-262 27.7 (async functions)"};
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

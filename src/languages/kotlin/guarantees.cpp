@@ -92,6 +92,7 @@ const Guarantees& kotlinGuarantees() {
     g.changedWalk = "the iterator throws ConcurrentModificationException (kotlin.collections.MutableIterator)";
     static constexpr std::string_view kBeginHooks[] = {"readObject"};
     g.beginHooks = kBeginHooks;
+    g.suspends = {true, "Kotlin specification, Coroutines (suspending functions)"};
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

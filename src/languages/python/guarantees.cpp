@@ -93,6 +93,7 @@ const Guarantees& pythonGuarantees() {
     g.beginHooks = kBeginHooks;
     static constexpr std::string_view kEnvironment[] = {"os::environ"};
     g.environment = kEnvironment;
+    g.suspends = {true, "Language Reference 6.4 (await)"};
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;

@@ -66,6 +66,7 @@ const Guarantees& swiftGuarantees() {
     g.endHooks = kEndHooks;
     static constexpr std::string_view kEnvironment[] = {"processInfo::environment"};
     g.environment = kEnvironment;
+    g.suspends = {true, "The Swift Programming Language, Concurrency (await)"};
     g.types = kTypes;
     g.calls = kCalls;
     g.collectionAct = collectionAct;
