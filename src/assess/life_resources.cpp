@@ -1,4 +1,6 @@
 // Family "life": what shared objects own.
+#include <algorithm>
+
 #include "assess/families.h"
 
 namespace elmcart {
@@ -40,7 +42,8 @@ void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
         if (call.node != kNoNode) {
           NodeId callee = p.file(call).child(call.node, Role::Callee);
           std::string_view name = callee == kNoNode ? std::string_view{} : p.file(call).name(callee);
-          if (p.guarantees(call.file).callTraits(name) & kReleasesResource) released = true;
+          std::span<const std::string_view> hooks = p.guarantees(call.file).endHooks;
+          if ((p.guarantees(call.file).callTraits(name) & kReleasesResource) || name == "close" || std::find(hooks.begin(), hooks.end(), name) != hooks.end()) released = true;
         }
         // It may be handed to somebody who releases it.
         if (p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Create) released = true;

@@ -99,6 +99,8 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
         std::string name(p.text(other.name));
         // Reached under a condition: maybe not at that moment.
         Place last = step.chain.empty() ? home : step.chain.back().place;
+        // a = b = nothing: the other is set there, not read.
+        if (p.node(p.parent(last)).kind == Kind::Assign && p.node(last).role == Role::Target) continue;
         bool sometimes = p.around(last, Kind::If).node != kNoNode || p.around(last, Kind::Conditional).node != kNoNode || p.around(last, Kind::Lambda).node != kNoNode;
         Finding f = makeFinding(s, infoOf("start.order-within-class"), i, sometimes ? Sureness::Possible : Sureness::Certain);
         f.place = home;

@@ -155,6 +155,15 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
     std::vector<Evidence> chain;
     std::set<FunctionIndex> seen;
     if (!mayThrow(p, e.creation.constructor, chain, seen)) continue;
+    // What it is given are constants: whether it throws on them was seen long ago.
+    const LoweredFile& file = p.file(made);
+    size_t given = 0, constant = 0;
+    for (NodeId c : children(file, made.node)) {
+      if (file[c].role != Role::Argument) continue;
+      ++given;
+      constant += file[c].kind == Kind::Literal;
+    }
+    if (given > 0 && given == constant && p.around(chain.back().place, Kind::If).node != kNoNode) continue;
     bool eager = e.creation.time == CreationTime::Eager;
     std::string_view fate = p.guarantees(made.file).failedInitialiser;
     Finding f = makeFinding(s, infoOf("start.may-throw"), i, Sureness::Likely);
@@ -258,7 +267,7 @@ void checkEagerUnused(const Subject& s, std::vector<Finding>& out) {
     // Who else can see it may use it outside of what was read.
     const Variable& slot = p.variables[e.slot];
     bool enclosed = slot.onlyIn != kNone && e.doors.empty();
-    if (used || (!enclosed && !ofProgram(e.place))) continue;
+    if (used || (!enclosed && (!ofProgram(e.place) || (p.language(e.place.file).dotted && !(slot.modifiers & kPrivate))))) continue;
     // An object that is made for what its constructor does elsewhere is used by being made.
     Wanted elsewhere{[&](VariableIndex v) { return s.entityOfVariable[v] != SIZE_MAX && v != e.slot; }, nullptr, kPrints | kStartsThread | kRunsLater | kReadsEnvironment};
     if (!s.reaching.fromCreation(e, elsewhere).empty()) continue;

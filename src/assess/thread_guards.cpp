@@ -345,7 +345,7 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
       for (uint32_t u : p.usesInFunction[m]) {
         const Use& use = p.uses[u];
         bool own = p.variables[use.variable].storage == Storage::Field && p.variables[use.variable].owner == t;
-        if (late == kNone && own && (use.access == Access::Write || use.access == Access::Update) && !use.throughPointer && use.place.file == escape.file && file[use.place.node].span.begin >= file[escape.node].span.end && p.around(use.place, Kind::Lambda).node == kNoNode) {
+        if (late == kNone && own && !(variableTraits(p, use.variable) & kThreadType) && (use.access == Access::Write || use.access == Access::Update) && !use.throughPointer && use.place.file == escape.file && file[use.place.node].span.begin >= file[escape.node].span.end && p.around(use.place, Kind::Lambda).node == kNoNode) {
           late = use.variable;
           set = use.place;
         }

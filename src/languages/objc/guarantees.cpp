@@ -8,6 +8,7 @@ namespace {
 
 // Sorted by name.
 constexpr auto kTypes = std::to_array<NamedBits>({
+    {"Class", kSafeToShare},  // a class itself: what is sent to it changes no slot
     {"FILE", kFileResource},
     {"NSArray", kCollection},
     {"NSCache", kCollection | kKeyedCollection | kSafeToShare},

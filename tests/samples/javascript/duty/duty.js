@@ -14,7 +14,12 @@ class TideTable {
     return this.rows;
   }
 }
-export const tides = new TideTable(0);  // entity: shared-instance tides eager language // finding: start.may-throw
+function rowsOf(text) {
+  return text.length;
+}
+export const tides = new TideTable(rowsOf(''));  // entity: shared-instance tides eager language // finding: start.may-throw
+// Near miss: what it is given is a constant, and it bears it.
+export const neaps = new TideTable(14);  // entity: shared-instance neaps eager language
 
 // The failure is dropped; near miss: it is told.
 class Barograph {
