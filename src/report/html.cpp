@@ -61,6 +61,9 @@ details.finding > summary b { margin:0 8px; }
 .message { margin:4px 0 10px; }
 ol.evidence { margin:6px 0 6px; padding-left:24px; }
 ol.evidence li { margin:7px 0; }
+ol.evidence li.lane1, ol.evidence li.lane2 { width:calc(50% - 34px); padding:2px 10px; border-left:3px solid var(--blue); }
+ol.evidence li.lane2 { margin-left:50%; border-left-color:var(--amber); }
+ol.evidence li .who { font-size:12px; color:var(--soft); }
 pre.code { background:var(--wash); border:1px solid var(--line); border-radius:5px; padding:6px 0; margin:4px 0 2px; overflow-x:auto; }
 pre.code span { display:block; padding:0 12px; }
 pre.code .hit { background:#fde8df; }
@@ -149,7 +152,11 @@ class Page {
       out_ += "<ol class=\"evidence\">";
       Place last;
       for (const Evidence& e : f.evidence) {
-        out_ += "<li>" + escaped(e.note) + " " + place(e.place);
+        // Steps of two threads at once stand side by side, in their order from above.
+        std::string_view step = e.note;
+        int lane = laneOf(e.note, &step);
+        if (lane == 0) out_ += "<li>" + escaped(e.note) + " " + place(e.place);
+        else out_ += fmt::format("<li class=\"lane{}\"><span class=\"who\">{}</span> {} {}", lane, escaped(std::string(e.note.substr(0, e.note.find(':')))), escaped(std::string(step)), place(e.place));
         if (!(e.place == last)) out_ += excerpt(e.place, 1);
         last = e.place;
         out_ += "</li>";
