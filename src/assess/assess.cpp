@@ -276,7 +276,7 @@ Assessment assessProgram(const Program& program, const Origins& origins, const S
       if (!info || info->id != f.check) continue;
       bool entityFits = row.entity.empty() || row.entity == f.subject || row.entity == lastPart(f.subject);
       bool fileFits = row.file.empty() || matchesGlob(row.file, program.path(f.place));
-      if (!entityFits || !fileFits) continue;
+      if (!entityFits || !fileFits || (!row.fingerprint.empty() && row.fingerprint != f.fingerprint)) continue;
       rowUsed[r] = true;
       f.acceptedBecause = row.because;
     }

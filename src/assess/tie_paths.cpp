@@ -220,7 +220,8 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
     if (!fn.definition.known() || s.inTests(fn.definition) || isMain(p, m)) continue;
     for (VariableIndex v : fn.parameters) {
       const TypeUse& type = p.use(p.variables[v].type);
-      if (type.decl == kNone) continue;  // a value of a library's is no collaborator
+      // A value, of a library's or of an enum, is no collaborator.
+      if (type.decl == kNone || p.types[type.decl].form == TypeForm::Enum) continue;
       VariableIndex next = kNone;
       Place where;
       bool only = !p.usesOfVariable[v].empty();

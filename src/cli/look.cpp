@@ -38,18 +38,20 @@ int runSurvey(const Context& context, const Command& self) {
 int runAssess(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
-      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text, json, sarif, markdown or csv")
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text, json, sarif, markdown, csv or ledger")
+      ("because", po::value<std::string>()->value_name("REASON"), "with --format ledger: why today's findings are accepted")
       ("since", po::value<std::string>()->value_name("REVISION"), "only findings that the git revision does not have yet")
       ("gate", po::value<int>()->value_name("RISK"), "end with exit code 1 when a finding has that risk or more")
       ("accepted", po::bool_switch(), "also the findings that were accepted");
   Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
-  std::string format = choiceOf("--format", options.text("format"), {"text", "json", "sarif", "markdown", "csv"});
+  std::string format = choiceOf("--format", options.text("format"), {"text", "json", "sarif", "markdown", "csv", "ledger"});
+  if (format == "ledger" && options.text("because").empty()) throw Stop{kWrongUse, "--format ledger needs --because REASON: an acceptance without a reason is none"};
   bool accepted = options.flag("accepted");
   int gate = options.has("gate") ? options.values["gate"].as<int>() : -1;
   TextStyle style = styleOf(options, options.has("out"));
-  return answer(options, options.positional, true, {"assess", format, accepted ? "accepted" : "", std::to_string(gate)}, options.text("since"), [&](const Analysis& a) {
+  return answer(options, options.positional, true, {"assess", format, accepted ? "accepted" : "", std::to_string(gate), options.text("because")}, options.text("since"), [&](const Analysis& a) {
     Answer out;
-    out.text = format == "json" ? jsonText(assessJson(a, accepted)) : format == "sarif" ? jsonText(assessSarif(a, ELMCART_VERSION)) : format == "markdown" ? assessMarkdown(a, accepted) : format == "csv" ? assessCsv(a, accepted) : assessText(a, accepted, style);
+    out.text = format == "json" ? jsonText(assessJson(a, accepted)) : format == "sarif" ? jsonText(assessSarif(a, ELMCART_VERSION)) : format == "markdown" ? assessMarkdown(a, accepted) : format == "csv" ? assessCsv(a, accepted) : format == "ledger" ? assessLedger(a, options.text("because")) : assessText(a, accepted, style);
     size_t over = 0;
     for (const Finding& f : a.assessment.findings) over += gate >= 0 && f.acceptedBecause.empty() && f.risk.value() >= gate;
     if (over > 0) {

@@ -188,6 +188,7 @@ Result<Config> readConfig(const std::string& path) {
       t.text("check", row.check);
       t.text("entity", row.entity);
       t.text("file", row.file);
+      t.text("fingerprint", row.fingerprint);
       t.text("because", row.because);
       t.require("check", row.check);
       t.require("because", row.because);

@@ -21,6 +21,7 @@ struct LedgerRow {
   std::string check;
   std::string entity;   // id or name; empty: any
   std::string file;     // empty: any
+  std::string fingerprint;  // of one finding; empty: any
   std::string because;
 };
 

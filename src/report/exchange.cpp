@@ -112,6 +112,24 @@ std::string assessCsv(const Analysis& a, bool withAccepted) {
   return out;
 }
 
+std::string assessLedger(const Analysis& a, const std::string& because) {
+  // A TOML basic string (TOML 1.0.0, String).
+  auto quoted = [](const std::string& text) {
+    std::string out = "\"";
+    for (char c : text) {
+      if (c == '"' || c == '\\') out += '\\';
+      if (static_cast<unsigned char>(c) < 0x20) out += fmt::format("\\u{:04X}", static_cast<unsigned>(c));
+      else out += c;
+    }
+    return out + "\"";
+  };
+  std::string out = "# Findings that are accepted as they are. Each row names one; take it out when it is mended.\n";
+  for (const Finding& f : a.assessment.findings) {
+    out += "\n[[accept]]\ncheck = " + quoted(f.check) + "\nentity = " + quoted(f.subject) + "\nfingerprint = " + quoted(f.fingerprint) + "\nbecause = " + quoted(f.acceptedBecause.empty() ? because : f.acceptedBecause) + "\n";
+  }
+  return out;
+}
+
 std::string assessMarkdown(const Analysis& a, bool withAccepted) {
   const Program& p = a.program;
   std::string table, details;

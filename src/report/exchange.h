@@ -12,6 +12,9 @@ namespace elmcart {
 nlohmann::ordered_json assessSarif(const Analysis& analysis, std::string_view version);
 std::string assessCsv(const Analysis& analysis, bool withAccepted);
 std::string assessMarkdown(const Analysis& analysis, bool withAccepted);
+// A ledger that accepts each finding of today's by its fingerprint (TOML, as
+// docs/configuration.md tells), so that only what is new is told from then on.
+std::string assessLedger(const Analysis& analysis, const std::string& because);
 // A cell of a CSV row, quoted where it must be.
 std::string csvCell(const std::string& text);
 

@@ -110,6 +110,21 @@ TEST(Exchange, SinceARevisionOnlyWhatIsNew) {
   EXPECT_EQ(elmcart("assess --since HEAD " + bare.path()).exitCode, 2);
 }
 
+TEST(Exchange, ALedgerOfTodayLeavesOnlyWhatIsNew) {
+  Folder folder;
+  folder.write("tides.cpp", kRacy);
+  EXPECT_EQ(elmcart("assess --format ledger " + folder.path()).exitCode, 2);
+  EXPECT_EQ(elmcart("assess --format ledger --because 'as it \"stands\"' --out " + (folder / "ledger.toml") + " " + folder.path()).exitCode, 0);
+  folder.write("elmcart.toml", "ledger = \"ledger.toml\"\n");
+  RunResult quiet = elmcart("assess --gate 0 " + folder.path());
+  EXPECT_EQ(quiet.exitCode, 0) << quiet.out;
+  folder.write("tides.cpp", std::string(kRacy) + "int moons = 0;\nvoid rise() { moons = moons + 1; }\n");
+  RunResult loud = elmcart("assess --gate 0 --format csv " + folder.path());
+  EXPECT_EQ(loud.exitCode, 1) << loud.out;
+  EXPECT_NE(loud.out.find(",moons,"), std::string::npos) << loud.out;
+  EXPECT_EQ(loud.out.find(",tides,"), std::string::npos) << loud.out;
+}
+
 TEST(Exchange, ConfigurationIsFoundInAFolderAbove) {
   Folder folder;
   folder.write("elmcart.toml", "single = [\"Wharfinger\"]\n");
