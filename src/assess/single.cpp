@@ -63,8 +63,8 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
       sites.push_back({creation.place, creation.copy ? "a copy is made here" : "another one is made here"});
       production |= !s.inTests(creation.place);
     }
-    // An open class that is made in many places was never meant to be one.
-    if (sites.empty() || (sites.size() > 5 && hasOpenConstructor(s.program, e.type))) continue;
+    // A class that is made in many places was never meant to be one.
+    if (sites.empty() || sites.size() > 5) continue;
     Finding f = makeFinding(s, infoOf("single.second-creation"), i, production ? Sureness::Certain : Sureness::Possible);
     f.place = sites.front().place;
     f.message = e.name + " is handed out as one instance, but " + counted(sites.size(), "place makes", "places make") + " another" + (production ? "." : ", in tests only.");

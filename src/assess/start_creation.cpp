@@ -40,6 +40,22 @@ bool refusesThere(const Program& p, FunctionIndex function, Place place) {
   return false;
 }
 
+// Is it thrown because of what the function was given, and of nothing else?
+bool checksArguments(const Program& p, FunctionIndex function, Place place) {
+  Place branch = p.around(place, Kind::If);
+  if (branch.node == kNoNode) return false;
+  NodeId condition = p.file(branch).child(branch.node, Role::Condition);
+  if (condition == kNoNode) return false;
+  bool any = false;
+  for (uint32_t u : p.usesInFunction[function]) {
+    const Use& use = p.uses[u];
+    if (use.place.file != branch.file || !(use.place.node == condition || p.isInside(use.place, condition))) continue;
+    if (p.variables[use.variable].storage != Storage::Parameter) return false;
+    any = true;
+  }
+  return any;
+}
+
 // Where running the function can throw past its end; the chain of calls to it.
 bool mayThrow(const Program& p, FunctionIndex function, std::vector<Evidence>& chain, std::set<FunctionIndex>& seen, int depth = 0) {
   if (function == kNone || depth > 3 || !seen.insert(function).second || (p.functions[function].modifiers & kNoThrow)) return false;
@@ -48,7 +64,7 @@ bool mayThrow(const Program& p, FunctionIndex function, std::vector<Evidence>& c
   const LoweredFile& file = p.file(body);
   for (NodeId n = body.node + 1; n < file.nodes.size() && file[n].span.begin < file[body.node].span.end; ++n) {
     if (file[n].kind != Kind::Throw || p.around({body.file, n}, Kind::Lambda).node != kNoNode) continue;
-    if (!handlersAround(p, {body.file, n}).empty() || refusesThere(p, function, {body.file, n})) continue;
+    if (!handlersAround(p, {body.file, n}).empty() || refusesThere(p, function, {body.file, n}) || checksArguments(p, function, {body.file, n})) continue;
     chain.push_back({{body.file, n}, functionText(p, function) + " throws here"});
     return true;
   }
@@ -155,15 +171,6 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
     std::vector<Evidence> chain;
     std::set<FunctionIndex> seen;
     if (!mayThrow(p, e.creation.constructor, chain, seen)) continue;
-    // What it is given are constants: whether it throws on them was seen long ago.
-    const LoweredFile& file = p.file(made);
-    size_t given = 0, constant = 0;
-    for (NodeId c : children(file, made.node)) {
-      if (file[c].role != Role::Argument) continue;
-      ++given;
-      constant += file[c].kind == Kind::Literal;
-    }
-    if (given > 0 && given == constant && p.around(chain.back().place, Kind::If).node != kNoNode) continue;
     bool eager = e.creation.time == CreationTime::Eager;
     std::string_view fate = p.guarantees(made.file).failedInitialiser;
     Finding f = makeFinding(s, infoOf("start.may-throw"), i, Sureness::Likely);

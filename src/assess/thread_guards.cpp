@@ -43,6 +43,20 @@ bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
   return field.variable != e.slot || e.type == kNone || s.program.classBehind(e.place.file, variable.type) == kNone;
 }
 
+// May the lock be meant for the field: does it stand in its class or file?
+bool mayGuard(const Program& p, LockId lock, VariableIndex field) {
+  const Variable& variable = p.variables[field];
+  FileIndex home = variable.declarations.front().file;
+  switch (lock.sort) {
+    case LockId::Sort::Variable: {
+      const Variable& other = p.variables[lock.index];
+      return (variable.owner != kNone && other.owner == variable.owner) || other.declarations.front().file == home;
+    }
+    case LockId::Sort::Object: case LockId::Sort::Class: return lock.index == variable.owner || (p.types[lock.index].definition.known() && p.types[lock.index].definition.file == home);
+    default: return true;
+  }
+}
+
 }  // namespace
 
 GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field) {
@@ -59,6 +73,8 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     // An element that is reached through the field is another object.
     LockSet held = s.locks.at(use.place, use.in);
     if (held.empty() && volatilePublishes && use.access == Access::Read) continue;
+    // Under a lock of somebody else's, which is there for another reason.
+    if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(p, lock, field.variable); })) continue;
     out.anyChange |= changesIt(use);
     if (held.empty()) {
       out.unguarded.push_back(&use);

@@ -261,7 +261,10 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
       places.push_back(at->second.second);
       chain.push_back(at->second.first);
     }
-    size_t idle = chain.size() - 1;
+    // Overloads that call each other are one function with defaults.
+    std::set<NameId> names;
+    for (size_t k = 0; k + 1 < chain.size(); ++k) names.insert(p.functions[p.variables[chain[k]].function].name);
+    size_t idle = names.size();
     if (idle < static_cast<size_t>(s.config.longHandoff)) continue;
     Finding f = makeFinding(s, infoOf("tie.long-handoff"), SIZE_MAX, Sureness::Certain);
     FunctionIndex first = p.variables[start].function, last = p.variables[chain.back()].function;

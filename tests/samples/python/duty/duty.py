@@ -116,8 +116,9 @@ class Plotter:  # entity: singleton Plotter lazy none
 class TideTable:  # entity: singleton TideTable lazy none
     _table = None
 
-    def __init__(self, rows=0):  # finding: single.open-constructor
-        if not rows:
+    def __init__(self, text=""):  # finding: single.open-constructor
+        self.rows = len(text)
+        if not self.rows:
             raise ValueError("no tides")
 
     @classmethod
