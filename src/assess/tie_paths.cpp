@@ -347,6 +347,8 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
     if (use.access == Access::Write && !use.inMember && p.node(up).kind == Kind::Assign && p.node(use.place).role == Role::Target) {
       NodeId value = p.file(up).child(up.node, Role::Value);
       if (value == kNoNode) continue;
+      // In a function that a test leaves to be run when it is through.
+      if (s.inTests(use.place) && p.around(use.place, Kind::Lambda).node != kNoNode) return true;
       Kind kind = p.file(up)[value].kind;
       if (kind == Kind::Literal || kind == Kind::Create || kind == Kind::Collection) return s.inTests(use.place) || p.functions[f].parameters.empty();
       // What a test remembered before.
