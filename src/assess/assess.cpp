@@ -45,6 +45,11 @@ double sureFactor(Sureness sureness) { return sureness == Sureness::Certain ? 1.
 
 double reachFactor(size_t sites) { return 0.5 + 0.5 * std::min(1.0, std::log2(1.0 + static_cast<double>(sites)) / 6.0); }
 
+void Risk::setSites(size_t count) {
+  sites = count;
+  reach = reachFactor(count);
+}
+
 int Risk::value() const { return static_cast<int>(std::lround(bad * sure * reach)); }
 
 namespace {
@@ -171,10 +176,13 @@ Finding makeFinding(const Subject& s, const CheckInfo& info, size_t entity, Sure
     f.place = e.place;
     size_t sites = 0;
     for (const Consumer& c : e.consumers) sites += !s.inTests(c.place);
-    f.risk.sites = sites;
+    f.risk.setSites(sites);
   }
-  f.risk.reach = reachFactor(f.risk.sites);
   return f;
+}
+
+bool Subject::isSingleton(TypeIndex type) const {
+  return std::any_of(entitiesOfType[type].begin(), entitiesOfType[type].end(), [&](size_t i) { return survey.entities[i].kind == EntityKind::Singleton; });
 }
 
 bool isSink(const Subject& s, const Entity& e) {
@@ -227,16 +235,15 @@ Assessment assessProgram(const Program& program, const Origins& origins, const S
   for (const LoweredFile& file : program.files) subject.testFile.push_back(matchesAny(config.tests, file.path));
   subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
   subject.entityOfDoor.assign(program.functions.size(), SIZE_MAX);
-  subject.consumersIn.resize(program.functions.size());
+  subject.entitiesOfType.resize(program.types.size());
   for (size_t i = 0; i < survey.entities.size(); ++i) {
     const Entity& e = survey.entities[i];
+    if (e.type != kNone) subject.entitiesOfType[e.type].push_back(i);
     if (e.harmless) continue;
     if (e.slot != kNone) subject.entityOfVariable[e.slot] = i;
     for (VariableIndex v : e.slots) subject.entityOfVariable[v] = i;
     for (const Door& door : e.doors)
       if (door.function != kNone) subject.entityOfDoor[door.function] = i;
-    for (uint32_t c = 0; c < e.consumers.size(); ++c)
-      if (e.consumers[c].in != kNone) subject.consumersIn[e.consumers[c].in].emplace_back(i, c);
   }
   subject.registrations = registrationsIn(subject);
   Assessment out;

@@ -26,11 +26,13 @@ struct Subject {
   std::vector<bool> testFile;            // by file
   std::vector<size_t> entityOfVariable;  // by slot: the entity that is no harmless one, or SIZE_MAX
   std::vector<size_t> entityOfDoor;      // by function that hands an entity out, or SIZE_MAX
-  std::vector<std::vector<std::pair<size_t, uint32_t>>> consumersIn;  // by function: entity and position in its consumers
+  std::vector<std::vector<size_t>> entitiesOfType;  // by type, harmless ones too
 
   std::vector<Registration> registrations;
 
   bool inTests(Place place) const { return testFile[place.file]; }
+  // Is there a singleton of the class?
+  bool isSingleton(TypeIndex type) const;
 };
 
 using CheckFunction = void (*)(const Subject& subject, std::vector<Finding>& out);

@@ -5,6 +5,22 @@
 
 namespace elmcart {
 
+std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call) {
+  std::vector<NodeId> out;
+  for (NodeId c : children(file, call))
+    if (file[c].role == Role::Argument) out.push_back(c);
+  return out;
+}
+
+bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main" && (p.functions[f].owner == kNone || (p.functions[f].modifiers & kStatic)); }
+
+std::string unitText(const Subject& s, const Consumer& c) {
+  TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
+  return owner == kNone ? whereText(s.program, c) : std::string(s.program.text(s.program.types[owner].qualified));
+}
+
+bool isEndHook(const Guarantees& g, std::string_view name) { return std::find(g.endHooks.begin(), g.endHooks.end(), name) != g.endHooks.end(); }
+
 bool threadsExist(const Subject& s, const Entity& e) { return s.program.guarantees(e.place.file).sharedMemoryThreads.holds; }
 
 Sureness sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way) {

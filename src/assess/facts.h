@@ -18,6 +18,14 @@ bool anyNode(const LoweredFile& file, NodeId root, Test test) {
   return false;
 }
 
+// The argument nodes of a call or creation, in order.
+std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call);
+// Is it the function that a program begins with?
+bool isMain(const Program& p, FunctionIndex f);
+// The class around a consumer, or what stands in for one, by name.
+std::string unitText(const Subject& s, const Consumer& c);
+// Is a method of that name told an object's end?
+bool isEndHook(const Guarantees& g, std::string_view name);
 // Do threads that share memory exist in the entity's language?
 bool threadsExist(const Subject& s, const Entity& e);
 // How sure it is that a second thread gets there, and by which way.

@@ -32,6 +32,7 @@ struct Risk {
   double reach = 0.5;
   size_t sites = 0;
   int value() const;
+  void setSites(size_t count);  // and the reach that follows from them
 };
 double sureFactor(Sureness sureness);
 double reachFactor(size_t sites);

@@ -13,7 +13,7 @@ std::string nameOf(const Program& p, TypeIndex type) { return std::string(p.text
 // Is the subscriber shared itself, and lives as long as the list?
 bool livesOn(const Subject& s, TypeIndex subscriber) {
   if (onlyLivesForever(s.program, subscriber)) return true;
-  return std::any_of(s.survey.entities.begin(), s.survey.entities.end(), [&](const Entity& e) { return e.type == subscriber && e.kind == EntityKind::Singleton; });
+  return s.isSingleton(subscriber);
 }
 
 // Does a function that anyone may call take something out of the list?
@@ -146,9 +146,9 @@ void checkDuplicateSubscription(const Subject& s, std::vector<Finding>& out) {
     std::erase_if(list, [&](const Registration& r) {
       std::set<FunctionIndex> seen;
       // Taken out first, or looked for: it is there once.
-      bool out_ = false;
-      for (uint32_t c : p.callsInFunction[r.in]) out_ |= p.calls[c].callee != r.by && removesFrom(p, p.calls[c].callee, collection, seen);
-      return out_ || looksFirst(p, r.by, collection) || (r.by == kNone && looksFirst(p, r.in, collection)) || r.resultUsed || p.around(r.place, Kind::If).node != kNoNode;
+      bool takenOut = false;
+      for (uint32_t c : p.callsInFunction[r.in]) takenOut |= p.calls[c].callee != r.by && removesFrom(p, p.calls[c].callee, collection, seen);
+      return takenOut || looksFirst(p, r.by, collection) || (r.by == kNone && looksFirst(p, r.in, collection)) || r.resultUsed || p.around(r.place, Kind::If).node != kNoNode;
     });
     if (list.empty()) continue;
     const Registration* again = nullptr;

@@ -8,31 +8,13 @@
 namespace elmcart {
 namespace {
 
-bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main" && (p.functions[f].owner == kNone || (p.functions[f].modifiers & kStatic)); }
-
 // The variable that an expression names, through & and *.
 VariableIndex namedBy(const Program& p, Place place) {
   const LoweredFile& file = p.file(place);
-  NodeId at = place.node;
-  while (file[at].kind == Kind::AddressOf || file[at].kind == Kind::Dereference || file[at].kind == Kind::Cast) {
-    NodeId inner = file.child(at, Role::Operand);
-    if (inner == kNoNode) break;
-    at = inner;
-  }
+  NodeId at = bareExpression(file, place.node);
   Symbol symbol = p.links[place.file].symbol[at];
   return symbol.is(Symbol::Sort::Variable) && file[at].kind == Kind::Name ? symbol.index() : kNone;
 }
-
-std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call) {
-  std::vector<NodeId> out;
-  for (NodeId c : children(file, call))
-    if (file[c].role == Role::Argument) out.push_back(c);
-  return out;
-}
-
-}  // namespace
-
-namespace {
 
 // list = append(list, …)
 bool addsToItself(const Program& p, const Use& use) {
@@ -134,9 +116,7 @@ void checkExitOrder(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (!diesAtExit(i)) continue;
     TypeIndex type = e.creation.made != kNone ? e.creation.made : e.type;
-    FunctionIndex destructor = kNone;
-    for (FunctionIndex m : p.types[type].methods)
-      if (p.functions[m].form == FunctionForm::Destructor && p.functions[m].definition.known()) destructor = m;
+    FunctionIndex destructor = destructorOf(p, type);
     if (destructor == kNone) continue;
     // What stood before it was made is destroyed after it.
     std::set<size_t> before;
@@ -169,9 +149,7 @@ void checkSubjectFirst(const Subject& s, std::vector<Finding>& out) {
   for (TypeIndex t = 0; t < p.types.size(); ++t) {
     const TypeDecl& type = p.types[t];
     if (!type.definition.known() || !p.guarantees(type.definition.file).freedByHand.holds) continue;
-    FunctionIndex destructor = kNone;
-    for (FunctionIndex m : type.methods)
-      if (p.functions[m].form == FunctionForm::Destructor && p.functions[m].definition.known()) destructor = m;
+    FunctionIndex destructor = destructorOf(p, t);
     if (destructor == kNone) continue;
     // The fields through which its destructor works on somebody else.
     std::set<VariableIndex> subjects;
@@ -295,8 +273,7 @@ void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
     if (drops.empty()) continue;
     Finding f = makeFinding(s, infoOf("life.raw-owner"), SIZE_MAX, Sureness::Likely);
     f.subject = functionText(p, m);
-    f.risk.sites = drops.size();
-    f.risk.reach = reachFactor(drops.size());
+    f.risk.setSites(drops.size());
     f.place = made;
     f.message = functionText(p, m) + " hands out an object that its caller must free, by a bare pointer; " + counted(drops.size(), "caller does not", "callers do not") + ".";
     f.evidence.push_back({made, "made here, owned by nobody"});
@@ -328,8 +305,8 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
       if (target == kNone || !p.use(p.variables[target].type).has(kPointer)) continue;
       if (p.variables[target].lives()) return target;
       if (p.variables[target].storage == Storage::Field && p.variables[target].owner != kNone)
-        for (const Entity& e : s.survey.entities)
-          if (!e.harmless && e.kind == EntityKind::Singleton && e.type == p.variables[target].owner) return target;
+        for (size_t i : s.entitiesOfType[p.variables[target].owner])
+          if (!s.survey.entities[i].harmless && s.survey.entities[i].kind == EntityKind::Singleton) return target;
     }
     return kNone;
   };
@@ -347,8 +324,9 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
       if (value != kNoNode && p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) return;
     }
     size_t entity = s.entityOfVariable[target];
-    for (size_t i = 0; i < s.survey.entities.size() && entity == SIZE_MAX; ++i)
-      if (!s.survey.entities[i].harmless && s.survey.entities[i].type != kNone && s.survey.entities[i].type == p.variables[target].owner) entity = i;
+    if (TypeIndex owner = p.variables[target].owner; owner != kNone)
+      for (size_t i : s.entitiesOfType[owner])
+        if (entity == SIZE_MAX && !s.survey.entities[i].harmless) entity = i;
     Finding f = makeFinding(s, infoOf("life.local-address-stored"), entity, Sureness::Certain);
     std::string name(p.text(p.variables[local].name)), kept(p.text(p.variables[target].qualified));
     if (entity == SIZE_MAX) f.subject = kept;
@@ -410,7 +388,7 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
           if (creation.asVariable != kNone && p.variables[creation.asVariable].lives()) return false;
           inCalls |= creation.in != kNone && !isMain(p, creation.in) && !s.inTests(creation.place) && !isConstruction(p, creation.in);
         }
-        return inCalls && std::none_of(s.survey.entities.begin(), s.survey.entities.end(), [&](const Entity& o) { return o.type == type && o.kind == EntityKind::Singleton; });
+        return inCalls && !s.isSingleton(type);
       };
       for (uint32_t u : p.usesOfVariable[v]) {
         const Use& use = p.uses[u];
@@ -491,8 +469,7 @@ bool tearsDown(const Subject& s, const Entity& e, FunctionIndex f, bool& blanks)
   }
   const Function& fn = p.functions[f];
   if (e.type == kNone || fn.owner != e.type || !fn.definition.known() || !fn.parameters.empty()) return false;
-  std::span<const std::string_view> hooks = p.guarantees(fn.definition.file).endHooks;
-  return std::find(hooks.begin(), hooks.end(), p.text(fn.name)) != hooks.end();
+  return isEndHook(p.guarantees(fn.definition.file), p.text(fn.name));
 }
 
 // The fields (and the slot) to which a function gives a new value.

@@ -1,6 +1,5 @@
 // Family "life": what shared objects own.
-#include <algorithm>
-
+#include "assess/facts.h"
 #include "assess/families.h"
 
 namespace elmcart {
@@ -42,8 +41,8 @@ void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
         if (call.node != kNoNode) {
           NodeId callee = p.file(call).child(call.node, Role::Callee);
           std::string_view name = callee == kNoNode ? std::string_view{} : p.file(call).name(callee);
-          std::span<const std::string_view> hooks = p.guarantees(call.file).endHooks;
-          if ((p.guarantees(call.file).callTraits(name) & kReleasesResource) || name == "close" || std::find(hooks.begin(), hooks.end(), name) != hooks.end()) released = true;
+          const Guarantees& g = p.guarantees(call.file);
+          if ((g.callTraits(name) & kReleasesResource) || name == "close" || isEndHook(g, name)) released = true;
         }
         // It may be handed to somebody who releases it.
         if (p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Create) released = true;

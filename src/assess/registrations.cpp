@@ -93,12 +93,7 @@ TypeIndex itselfAt(const Program& p, FileIndex f, NodeId argument, FunctionIndex
   const LoweredFile& file = p.files[f];
   TypeIndex owner = p.functions[in].owner;
   if (owner == kNone || p.functions[in].isStaticMember()) return kNone;
-  NodeId at = argument;
-  while (file[at].kind == Kind::Dereference || file[at].kind == Kind::Cast || file[at].kind == Kind::AddressOf) {
-    NodeId inner = file.child(at, Role::Operand);
-    if (inner == kNoNode) break;
-    at = inner;
-  }
+  NodeId at = bareExpression(file, argument);
   if (file[at].kind == Kind::This) return owner;
   // A method of the object, or a function that uses it.
   asFunction = true;
@@ -202,16 +197,19 @@ bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collect
   return false;
 }
 
+FunctionIndex destructorOf(const Program& p, TypeIndex type) {
+  for (FunctionIndex m : p.types[type].methods)
+    if (p.functions[m].form == FunctionForm::Destructor && p.functions[m].definition.known()) return m;
+  return kNone;
+}
+
 FunctionIndex endOf(const Program& p, TypeIndex type) {
-  FunctionIndex told = kNone;
+  if (FunctionIndex destructor = destructorOf(p, type); destructor != kNone) return destructor;
   for (FunctionIndex m : p.types[type].methods) {
-    const Function& fn = p.functions[m];
-    if (!fn.definition.known()) continue;
-    if (fn.form == FunctionForm::Destructor) return m;
-    std::span<const std::string_view> hooks = p.guarantees(fn.definition.file).endHooks;
-    if (std::find(hooks.begin(), hooks.end(), p.text(fn.name)) != hooks.end() && told == kNone) told = m;
+    Place definition = p.functions[m].definition;
+    if (definition.known() && isEndHook(p.guarantees(definition.file), p.text(p.functions[m].name))) return m;
   }
-  return told;
+  return kNone;
 }
 
 bool endRemoves(const Program& p, TypeIndex type, VariableIndex collection, int depth) {

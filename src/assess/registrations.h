@@ -29,7 +29,9 @@ std::vector<Registration> registrationsIn(const Subject& s);
 
 // Does the function (or what it calls) take something out of the collection?
 bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collection, std::set<FunctionIndex>& seen, int depth = 0);
-// The class's destructor, or the method by which its objects are told their end; kNone: neither.
+// The class's destructor with a body, or kNone.
+FunctionIndex destructorOf(const Program& p, TypeIndex type);
+// That, or the method by which its objects are told their end; kNone: neither.
 FunctionIndex endOf(const Program& p, TypeIndex type);
 // Is the object taken out of the collection when it ends, by the class, a base or a member?
 bool endRemoves(const Program& p, TypeIndex type, VariableIndex collection, int depth = 0);

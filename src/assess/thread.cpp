@@ -118,11 +118,7 @@ std::string wrongWith(const Program& p, const Entity& e, Place guard, Place& abo
   const LoweredFile& file = p.file(guard);
   NodeId lock = file.child(guard.node, Role::Lock);
   if (lock == kNoNode) return "";
-  while (file[lock].kind == Kind::AddressOf || file[lock].kind == Kind::Dereference || file[lock].kind == Kind::Cast) {
-    NodeId inner = file.child(lock, Role::Operand);
-    if (inner == kNoNode) break;
-    lock = inner;
-  }
+  lock = bareExpression(file, lock);
   about = {guard.file, lock};
   if (file[lock].kind == Kind::Create) return "the lock is made anew in each call, so each caller has its own";
   Symbol symbol = p.links[guard.file].symbol[lock];

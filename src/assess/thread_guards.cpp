@@ -66,11 +66,9 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
   bool volatilePublishes = (p.variables[field.variable].modifiers & kVolatile) && p.guarantees(p.variables[field.variable].declarations.front().file).volatilePublishes.holds;
   bool first = true;
   LockSet common;
-  std::set<std::pair<FileIndex, uint32_t>> lines;
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     const Use& use = p.uses[u];
     if (s.inTests(use.place) || isConstruction(p, use.in) || p.around(use.place, Kind::Once).node != kNoNode) continue;
-    // An element that is reached through the field is another object.
     LockSet held = s.locks.at(use.place, use.in);
     if (held.empty() && volatilePublishes && use.access == Access::Read) continue;
     // Under a lock of somebody else's, which is there for another reason.
@@ -232,12 +230,10 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         for (Place up = s.locks.guardAround(tested.place); up.known() && !together; up = s.locks.guardAround(up)) together = p.isInside(acting->place, up.node);
         if (together || !told.insert({branch.file, branch.node}).second) continue;
         std::vector<Evidence> way;
-        std::vector<FunctionIndex> functions = {tested.in};
-        Sureness sureness = sureByThreads(s, e, functions, &way);
+        Sureness sureness = sureByThreads(s, e, {tested.in}, &way);
         bool guardedApart = guard.known() || s.locks.guardAround(tested.place).known();
-        if (sureness == Sureness::Likely && !(traits & kSafeToShare) && !guardedApart && !s.threads.anyStartedNear(tested.place.file)) sureness = Sureness::Possible;
-        if (sureness == Sureness::Possible && !(traits & kSafeToShare) && !s.threads.anyStartedNear(tested.place.file) && !guardedApart) continue;
-        if (sureness == Sureness::Certain && way.empty()) sureness = Sureness::Likely;
+        bool expected = (traits & kSafeToShare) || guardedApart || s.threads.anyStartedNear(tested.place.file);
+        if (sureness != Sureness::Certain && !expected) continue;
         Finding f = makeFinding(s, infoOf("thread.check-then-act"), i, sureness);
         f.place = tested.place;
         f.message = "Between the look into " + name + " and the change of it another thread can change it too: " + functionText(p, tested.in) + " acts on what may no longer be so.";
@@ -369,8 +365,8 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
       bool subclass = late == kNone && !type.derived.empty() && entity == SIZE_MAX;
       if (late == kNone && !subclass) continue;
       if (entity == SIZE_MAX)
-        for (size_t i = 0; i < s.survey.entities.size(); ++i)
-          if (s.survey.entities[i].type == t && !s.survey.entities[i].harmless) entity = i;
+        for (size_t i : s.entitiesOfType[t])
+          if (!s.survey.entities[i].harmless) entity = i;
       Finding f = makeFinding(s, infoOf("thread.escaping-this"), entity, subclass ? Sureness::Possible : Sureness::Certain);
       std::string name(p.text(type.name));
       f.subject = p.text(type.qualified);

@@ -3,12 +3,11 @@
 #include <map>
 #include <set>
 
+#include "assess/facts.h"
 #include "assess/families.h"
 
 namespace elmcart {
 namespace {
-
-bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main" && (p.functions[f].owner == kNone || (p.functions[f].modifiers & kStatic)); }
 
 // Consumers that a reader of signatures would not expect: in bodies, outside
 // tests, outside main, and not in the file that the entity itself lives in.
@@ -61,8 +60,7 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
     std::map<std::string, const Consumer*> byPlace;
     for (const Consumer* c : sites) byPlace.emplace(whereText(s.program, *c), c);
     Finding f = makeFinding(s, infoOf("tie.hidden-dependency"), i, Sureness::Certain);
-    f.risk.sites = sites.size();
-    f.risk.reach = reachFactor(sites.size());
+    f.risk.setSites(sites.size());
     f.place = sites.front()->place;
     std::string door = e.doors.empty() ? e.name : e.doors.front().name;
     f.message = counted(byPlace.size(), "function uses ", "functions use ") + e.name + " without saying so in any signature" + (byPlace.size() == 1 ? ": " + byPlace.begin()->first + "." : ", " + byPlace.begin()->first + " and " + std::prev(byPlace.end())->first + " among them.");
@@ -77,8 +75,7 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
     std::set<std::string> owners;
     for (const Consumer& c : e.consumers) {
       if (s.inTests(c.place)) continue;
-      TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
-      owners.insert(owner == kNone ? whereText(s.program, c) : std::string(s.program.text(s.program.types[owner].qualified)));
+      owners.insert(unitText(s, c));
     }
     f.advice = e.kind == EntityKind::StaticHolder ? Advice::Wrap : owners.size() == 1 && e.kind != EntityKind::Registry ? Advice::Settle : Advice::Inject;
     out.push_back(std::move(f));

@@ -10,12 +10,8 @@
 namespace elmcart {
 namespace {
 
-std::string unitText(const Subject& s, const Consumer& c) {
-  TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
-  return owner == kNone ? whereText(s.program, c) : std::string(s.program.text(s.program.types[owner].qualified));
-}
-
-bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main"; }
+// Of any class, too: what is called so puts a program together.
+bool isCalledMain(const Program& p, FunctionIndex f) { return p.text(p.functions[f].name) == "main"; }
 
 }  // namespace
 
@@ -39,8 +35,7 @@ void checkLayerBreach(const Subject& s, std::vector<Finding>& out) {
     }
     for (auto& [from, sites] : breaches) {
       Finding f = makeFinding(s, infoOf("tie.layer-breach"), i, Sureness::Certain);
-      f.risk.sites = sites.size();
-      f.risk.reach = reachFactor(sites.size());
+      f.risk.setSites(sites.size());
       f.place = sites.front()->place;
       f.message = "The layer " + s.config.layers[from].name + " reaches " + e.name + " of the layer " + s.config.layers[home].name + ", which it may not, at " + counted(sites.size(), "site.", "sites.");
       for (const Consumer* c : sites)
@@ -113,12 +108,13 @@ bool isService(const Subject& s, TypeIndex type, Place* why, std::string* what) 
 
 void checkFixedCollaborator(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
-  std::map<TypeIndex, std::vector<const Creation*>> byType;
+  std::map<TypeIndex, std::vector<std::pair<TypeIndex, const Creation*>>> byType;  // of what is made: by whom
   for (const Creation& creation : p.creations) {
     if (creation.asBase || creation.delegated || creation.copy || s.inTests(creation.place)) continue;
     // Kept in a field of another class: by its initialiser, or by its constructor.
     VariableIndex field = creation.asVariable != kNone ? creation.asVariable : creation.inInitialiserOf;
-    if (field == kNone && creation.in != kNone && p.functions[creation.in].form == FunctionForm::Constructor) {
+    bool byConstructor = field == kNone;
+    if (byConstructor && creation.in != kNone && p.functions[creation.in].form == FunctionForm::Constructor) {
       Place up = p.parent(creation.place);
       NodeId target = p.node(up).kind == Kind::Assign ? p.file(up).child(up.node, Role::Target) : kNoNode;
       if (p.node(up).kind == Kind::FieldInit) target = up.node;
@@ -128,26 +124,22 @@ void checkFixedCollaborator(const Subject& s, std::vector<Finding>& out) {
     if (field == kNone || p.variables[field].storage != Storage::Field) continue;
     TypeIndex owner = p.variables[field].owner;
     if (owner == kNone || owner == creation.type || p.types[creation.type].parent == p.types[owner].scope) continue;
-    byType[creation.type].push_back(&creation);
+    byType[creation.type].emplace_back(byConstructor ? p.functions[creation.in].owner : owner, &creation);
   }
   for (auto& [type, creations] : byType) {
+    // One that is shared already is told by what it is.
+    if (s.isSingleton(type)) continue;
     Place why;
     std::string what;
     if (!isService(s, type, &why, &what)) continue;
     std::set<TypeIndex> told;
-    for (const Creation* creation : creations) {
-      VariableIndex field = creation->asVariable != kNone ? creation->asVariable : creation->inInitialiserOf;
-      TypeIndex owner = field != kNone && p.variables[field].storage == Storage::Field ? p.variables[field].owner : p.functions[creation->in].owner;
+    for (auto [owner, creation] : creations) {
       if (!told.insert(owner).second) continue;
-      // One that is shared already is told by what it is.
-      bool entity = std::any_of(s.survey.entities.begin(), s.survey.entities.end(), [&](const Entity& e) { return e.type == type && e.kind == EntityKind::Singleton; });
-      if (entity) continue;
       Finding f = makeFinding(s, infoOf("tie.fixed-collaborator"), SIZE_MAX, Sureness::Likely);
       std::string name(p.text(p.types[owner].name)), other(p.text(p.types[type].name));
       f.subject = p.text(p.types[owner].qualified);
       f.place = creation->place;
-      f.risk.sites = p.creationsOfType[owner].size();
-      f.risk.reach = reachFactor(f.risk.sites);
+      f.risk.setSites(p.creationsOfType[owner].size());
       f.message = name + " makes its own " + other + ": no test can give it another, and " + what + ".";
       f.evidence.push_back({creation->place, name + " makes it here"});
       f.evidence.push_back({why, what});
@@ -181,22 +173,22 @@ void checkStaticOnlyApi(const Subject& s, std::vector<Finding>& out) {
 
 void checkCrowdedStartup(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
-  for (FunctionIndex m = 0; m < p.functions.size(); ++m) {
-    if (s.consumersIn[m].size() < static_cast<size_t>(s.config.crowdedStartup) || !p.functions[m].definition.known() || s.inTests(p.functions[m].definition)) continue;
-    std::map<size_t, const Consumer*> reached;
-    for (auto [entity, at] : s.consumersIn[m]) {
-      const Entity& e = s.survey.entities[entity];
-      // What is started or called, not a variable that is looked at.
-      if (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance && e.kind != EntityKind::StaticHolder && e.kind != EntityKind::Ambient) continue;
-      if (p.functions[m].owner != kNone && p.functions[m].owner == e.type) continue;
-      const Consumer& c = e.consumers[at];
-      if (c.method != kNone || c.reach) reached.emplace(entity, &c);
+  // What each function starts or calls: no variable that is looked at.
+  std::map<FunctionIndex, std::map<size_t, const Consumer*>> byFunction;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance && e.kind != EntityKind::StaticHolder && e.kind != EntityKind::Ambient)) continue;
+    for (const Consumer& c : e.consumers) {
+      if (c.in == kNone || (c.method == kNone && !c.reach)) continue;
+      if (p.functions[c.in].owner == kNone || p.functions[c.in].owner != e.type) byFunction[c.in].emplace(i, &c);
     }
+  }
+  for (auto& [m, reached] : byFunction) {
+    if (!p.functions[m].definition.known() || s.inTests(p.functions[m].definition)) continue;
     if (reached.size() < static_cast<size_t>(s.config.crowdedStartup)) continue;
-    Finding f = makeFinding(s, infoOf("tie.crowded-startup"), SIZE_MAX, isMain(p, m) ? Sureness::Possible : Sureness::Certain);
+    Finding f = makeFinding(s, infoOf("tie.crowded-startup"), SIZE_MAX, isCalledMain(p, m) ? Sureness::Possible : Sureness::Certain);
     f.subject = functionText(p, m);
-    f.risk.sites = reached.size();
-    f.risk.reach = reachFactor(reached.size());
+    f.risk.setSites(reached.size());
     f.place = p.functions[m].definition;
     std::vector<std::string> names;
     for (auto& [entity, c] : reached) names.push_back(s.survey.entities[entity].name);
@@ -217,7 +209,7 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
   std::set<VariableIndex> received;
   for (FunctionIndex m = 0; m < p.functions.size(); ++m) {
     const Function& fn = p.functions[m];
-    if (!fn.definition.known() || s.inTests(fn.definition) || isMain(p, m)) continue;
+    if (!fn.definition.known() || s.inTests(fn.definition) || isCalledMain(p, m)) continue;
     for (VariableIndex v : fn.parameters) {
       const TypeUse& type = p.use(p.variables[v].type);
       // A value, of a library's or of an enum, is no collaborator.
@@ -234,12 +226,8 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
           only = false;
           break;
         }
-        size_t position = 0;
-        for (NodeId c : children(p.file(up), up.node)) {
-          if (p.file(up)[c].role != Role::Argument) continue;
-          if (c == at.node) break;
-          ++position;
-        }
+        std::vector<NodeId> arguments = argumentsOf(p.file(up), up.node);
+        size_t position = static_cast<size_t>(std::find(arguments.begin(), arguments.end(), at.node) - arguments.begin());
         const Function& other = p.functions[callee.index()];
         if (position >= other.parameters.size()) {
           only = false;
@@ -269,8 +257,7 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
     Finding f = makeFinding(s, infoOf("tie.long-handoff"), SIZE_MAX, Sureness::Certain);
     FunctionIndex first = p.variables[start].function, last = p.variables[chain.back()].function;
     f.subject = functionText(p, first);
-    f.risk.sites = idle;
-    f.risk.reach = reachFactor(idle);
+    f.risk.setSites(idle);
     f.place = p.variables[start].declarations.front();
     std::string name(p.text(p.variables[start].name));
     f.message = name + " is passed through " + std::to_string(idle) + " functions, from " + functionText(p, first) + " on, that do nothing with it, before " + functionText(p, last) + " gets it.";
@@ -302,8 +289,9 @@ void checkChainedAccess(const Subject& s, std::vector<Finding>& out) {
         if (member && calledOn) {
           if (VariableIndex slot = s.origins.of(at); slot != kNone) other = s.entityOfVariable[slot];
           TypeIndex behind = p.classBehind(at.file, p.typeAt(at));
-          for (size_t k = 0; k < s.survey.entities.size() && behind != kNone && other == SIZE_MAX; ++k)
-            if (s.survey.entities[k].type == behind && !s.survey.entities[k].harmless && s.survey.entities[k].kind == EntityKind::Singleton) other = k;
+          if (behind != kNone && other == SIZE_MAX)
+            for (size_t k : s.entitiesOfType[behind])
+              if (other == SIZE_MAX && !s.survey.entities[k].harmless && s.survey.entities[k].kind == EntityKind::Singleton) other = k;
           if (other == i) other = SIZE_MAX;
         }
         if (!member && !called) break;
@@ -318,8 +306,7 @@ void checkChainedAccess(const Subject& s, std::vector<Finding>& out) {
     for (auto& [other, sites] : through) {
       const Entity& o = s.survey.entities[other];
       Finding f = makeFinding(s, infoOf("tie.chained-access"), i, Sureness::Certain);
-      f.risk.sites = sites.size();
-      f.risk.reach = reachFactor(sites.size());
+      f.risk.setSites(sites.size());
       f.place = sites.front()->place;
       f.message = o.name + " is reached through " + e.name + " in " + whereText(p, *sites.front()) + (sites.size() > 1 ? " and " + counted(sites.size() - 1, "other place", "other places") : std::string()) + ": who needs the one has to know the other.";
       for (const Consumer* c : sites)
@@ -334,7 +321,7 @@ void checkChainedAccess(const Subject& s, std::vector<Finding>& out) {
 namespace {
 
 // Does the function put things back: set the slot, empty a collection, or call what does?
-bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& state, FunctionIndex f, int depth = 0) {
+bool putsBack(const Subject& s, const std::set<VariableIndex>& state, FunctionIndex f, int depth = 0) {
   const Program& p = s.program;
   if (f == kNone || depth > 3) return false;
   for (uint32_t u : p.usesInFunction[f]) {
@@ -357,7 +344,7 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
     }
   }
   for (uint32_t c : p.callsInFunction[f])
-    if (putsBack(s, e, state, p.calls[c].callee, depth + 1)) return true;
+    if (putsBack(s, state, p.calls[c].callee, depth + 1)) return true;
   return false;
 }
 
@@ -365,6 +352,9 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
 
 void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
+  std::map<FileIndex, std::vector<FunctionIndex>> inFile;  // of tests
+  for (FunctionIndex m = 0; m < p.functions.size(); ++m)
+    if (Place definition = p.functions[m].definition; definition.known() && s.inTests(definition)) inFile[definition.file].push_back(m);
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || (e.slot != kNone && (p.variables[e.slot].modifiers & kThreadLocal) && e.type == kNone)) continue;
@@ -378,23 +368,18 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
     for (const Consumer& c : e.consumers) {
       if (!s.inTests(c.place)) continue;
       bool changes = c.access == Access::Write || c.access == Access::Update;
-      if (c.method != kNone) {
-        Wanted own{[&](VariableIndex v) { return state.count(v) > 0; }, nullptr, 0};
+      if (c.method != kNone)
         for (uint32_t u : p.usesInFunction[c.method]) changes |= state.count(p.uses[u].variable) && p.uses[u].access != Access::Read && !(p.uses[u].access == Access::Call && p.uses[u].throughPointer);
-      }
       if (changes) touched[c.place.file].push_back(&c);
     }
     for (auto& [file, sites] : touched) {
-      bool back = false;
+      const std::vector<FunctionIndex>& here = inFile[file];
+      if (std::any_of(here.begin(), here.end(), [&](FunctionIndex m) { return putsBack(s, state, m); })) continue;
       std::set<FunctionIndex> functions;
-      for (FunctionIndex m = 0; m < p.functions.size() && !back; ++m)
-        if (p.functions[m].definition.known() && p.functions[m].definition.file == file) back = putsBack(s, e, state, m);
-      if (back) continue;
       for (const Consumer* c : sites)
         if (c->in != kNone) functions.insert(c->in);
       Finding f = makeFinding(s, infoOf("tie.test-leak"), i, functions.size() > 1 || sites.size() > 1 ? Sureness::Likely : Sureness::Possible);
-      f.risk.sites = sites.size();
-      f.risk.reach = reachFactor(sites.size());
+      f.risk.setSites(sites.size());
       f.place = sites.front()->place;
       f.message = "Tests in " + p.files[file].path.substr(p.files[file].path.rfind('/') + 1) + " change " + e.name + " and never put it back: what runs after them starts from what they left.";
       for (const Consumer* c : sites)
@@ -418,7 +403,7 @@ void checkMeantSingle(const Subject& s, std::vector<Finding>& out) {
     for (auto& [at, text] : file.notes)
       if (text == kMeansOne && at < line && line - at <= 1) said = at;
     if (!configured && !said) continue;
-    bool shared = std::any_of(s.survey.entities.begin(), s.survey.entities.end(), [&](const Entity& e) { return e.type == t && (e.kind == EntityKind::Singleton || e.madeByAsking); });
+    bool shared = s.isSingleton(t) || std::any_of(s.entitiesOfType[t].begin(), s.entitiesOfType[t].end(), [&](size_t i) { return s.survey.entities[i].madeByAsking; });
     shared |= std::any_of(s.survey.managed.begin(), s.survey.managed.end(), [&](const Entity& e) { return e.type == t; });
     if (!configured && shared) continue;
     if (!hasOpenConstructor(p, t) || refusesSecond(p, t)) continue;
@@ -431,8 +416,7 @@ void checkMeantSingle(const Subject& s, std::vector<Finding>& out) {
     std::string name(p.text(type.name));
     f.subject = p.text(type.qualified);
     f.place = type.definition;
-    f.risk.sites = sites.size();
-    f.risk.reach = reachFactor(sites.size());
+    f.risk.setSites(sites.size());
     f.message = std::string(configured ? "The configuration" : "Its own comment") + " says that there is one " + name + "; nothing sees to it" + (sites.size() > 1 ? ", and " + std::to_string(sites.size()) + " places make one." : ".");
     f.evidence.push_back({type.definition, "anyone can make one"});
     f.evidence.insert(f.evidence.end(), sites.begin(), sites.begin() + static_cast<std::ptrdiff_t>(std::min<size_t>(sites.size(), 12)));

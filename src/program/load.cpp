@@ -111,13 +111,15 @@ Result<SourceTree> readTree(const std::string& path, const LoadOptions& options)
 Result<SourceTree> readTreeAt(const std::string& root, const std::string& revision, const LoadOptions& options) {
   auto files = filesAtRevision(root, revision, options.walk, [](std::string_view path, std::string_view text) {
     bool needsText = false;
-    return mayBeSource(path, needsText) && (!needsText || text.substr(0, 2) == "#!") && languageOf(path, text) != nullptr;
+    return mayBeSource(path, needsText) && (!needsText || text.substr(0, 2) == "#!");
   });
   if (!files) return files.error();
   SourceTree out;
   out.root = root;
   for (RevisionFile& file : *files) {
-    out.languages.push_back(languageOf(file.path, file.text));
+    const Language* language = languageOf(file.path, file.text);
+    if (!language) continue;  // a script of another language
+    out.languages.push_back(language);
     out.files.push_back({file.path, root + "/" + file.path, file.text.size()});
     out.texts.push_back(std::move(file.text));
   }

@@ -101,6 +101,15 @@ std::vector<Weight> weightsOfCreation(const Program& program, TypeIndex type, Fu
   return weigher.take();
 }
 
+NodeId bareExpression(const LoweredFile& file, NodeId expression) {
+  while (file[expression].kind == Kind::AddressOf || file[expression].kind == Kind::Dereference || file[expression].kind == Kind::Cast) {
+    NodeId inner = file.child(expression, Role::Operand);
+    if (inner == kNoNode) break;
+    expression = inner;
+  }
+  return expression;
+}
+
 uint32_t variableTraits(const Program& program, VariableIndex variable) {
   const Variable& v = program.variables[variable];
   Place place = v.definition.known() ? v.definition : v.declarations.front();

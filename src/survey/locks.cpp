@@ -4,6 +4,7 @@
 #include <iterator>
 
 #include "base/text.h"
+#include "survey/survey.h"
 
 namespace elmcart {
 namespace {
@@ -13,12 +14,7 @@ constexpr int kCallerDepth = 3;
 // The lock is the last thing named: mutex_, this->mutex_, other.mutex_, &mutex_.
 LockId lockAt(const Program& p, Place place, NodeId function) {
   const LoweredFile& file = p.file(place);
-  NodeId at = place.node;
-  while (file[at].kind == Kind::AddressOf || file[at].kind == Kind::Dereference || file[at].kind == Kind::Cast) {
-    NodeId inner = file.child(at, Role::Operand);
-    if (inner == kNoNode) break;
-    at = inner;
-  }
+  NodeId at = bareExpression(file, place.node);
   Symbol symbol = p.links[place.file].symbol[at];
   if (symbol.is(Symbol::Sort::Variable)) return {LockId::Sort::Variable, symbol.index()};
   if (symbol.is(Symbol::Sort::Type)) return {LockId::Sort::Class, symbol.index()};

@@ -28,6 +28,8 @@ Survey surveyProgram(const Program& program, const Origins& origins);
 std::vector<Weight> weightsOf(const Program& program, FunctionIndex function);
 // The same for creating an object of that class with that constructor (kNone: implicit).
 std::vector<Weight> weightsOfCreation(const Program& program, TypeIndex type, FunctionIndex constructor);
+// The expression inside of what only takes an address, follows one or casts.
+NodeId bareExpression(const LoweredFile& file, NodeId expression);
 // What is known of the library type of a variable: of the declared one, and of
 // the one that its initialiser makes where it is declared by an interface.
 uint32_t variableTraits(const Program& program, VariableIndex variable);
