@@ -51,7 +51,12 @@ int runAssess(const Context& context, const Command& self) {
   TextStyle style = styleOf(options, options.has("out"));
   return answer(options, options.positional, true, {"assess", format, accepted ? "accepted" : "", std::to_string(gate), options.text("because")}, options.text("since"), [&](const Analysis& a) {
     Answer out;
-    out.text = format == "json" ? jsonText(assessJson(a, accepted)) : format == "sarif" ? jsonText(assessSarif(a, ELMCART_VERSION)) : format == "markdown" ? assessMarkdown(a, accepted) : format == "csv" ? assessCsv(a, accepted) : format == "ledger" ? assessLedger(a, options.text("because")) : assessText(a, accepted, style);
+    if (format == "json") out.text = jsonText(assessJson(a, accepted));
+    else if (format == "sarif") out.text = jsonText(assessSarif(a, ELMCART_VERSION));
+    else if (format == "markdown") out.text = assessMarkdown(a, accepted);
+    else if (format == "csv") out.text = assessCsv(a, accepted);
+    else if (format == "ledger") out.text = assessLedger(a, options.text("because"));
+    else out.text = assessText(a, accepted, style);
     size_t over = 0;
     for (const Finding& f : a.assessment.findings) over += gate >= 0 && f.acceptedBecause.empty() && f.risk.value() >= gate;
     if (over > 0) {

@@ -24,7 +24,6 @@ void leaveUnread(LoweredFile& file, std::string reason) {
   file.problem = std::move(reason);
 }
 
-// `lasting`: would another run find the same?
 // Does a comment say of what follows that there is one of it?
 bool saysOne(std::string_view comment) {
   if (comment.size() > 4000) return false;
@@ -36,6 +35,7 @@ bool saysOne(std::string_view comment) {
   return false;
 }
 
+// `lasting`: would another run find the same?
 LoweredFile lowerOne(const Language& language, std::string_view path, std::string_view text, const Language::TreeLore* lore, bool& lasting) {
   LoweredFile file;
   file.path = path;
