@@ -21,6 +21,11 @@ std::string unitText(const Subject& s, const Consumer& c) {
 
 bool isEndHook(const Guarantees& g, std::string_view name) { return std::find(g.endHooks.begin(), g.endHooks.end(), name) != g.endHooks.end(); }
 
+bool isMadeOnce(const Entity& e) {
+  if (e.creation.time == CreationTime::None) return false;
+  return !e.harmless || (e.type != kNone && (e.kind == EntityKind::Singleton || e.kind == EntityKind::SharedInstance));
+}
+
 bool threadsExist(const Subject& s, const Entity& e) { return s.program.guarantees(e.place.file).sharedMemoryThreads.holds; }
 
 Sureness sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way) {

@@ -26,6 +26,9 @@ bool isMain(const Program& p, FunctionIndex f);
 std::string unitText(const Subject& s, const Consumer& c);
 // Is a method of that name told an object's end?
 bool isEndHook(const Guarantees& g, std::string_view name);
+// Is it made once and worth a word on how? What never changes once it stands
+// can do no harm by being shared, but its making can.
+bool isMadeOnce(const Entity& e);
 // Do threads that share memory exist in the entity's language?
 bool threadsExist(const Subject& s, const Entity& e);
 // How sure it is that a second thread gets there, and by which way.

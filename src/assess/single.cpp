@@ -196,9 +196,22 @@ void checkSlotShared(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (!isShared(e) || !e.creation.place.known() || !p.node(e.creation.place).has(kVirtual)) continue;
+    if (!isShared(e) || !e.creation.place.known()) continue;
     TypeIndex owner = p.variables[e.slot].owner;
     if (owner == kNone || p.types[owner].derived.empty()) continue;
+    // Made of the class that is asked; or a subclass fills the slot with an object of its own.
+    Place filled;
+    if (!p.node(e.creation.place).has(kVirtual)) {
+      for (uint32_t u : p.usesOfVariable[e.slot]) {
+        const Use& use = p.uses[u];
+        if (use.access != Access::Write || use.in == kNone || use.inMember || s.inTests(use.place)) continue;
+        TypeIndex in = p.functions[use.in].owner;
+        if (in == kNone || in == owner || !p.derivesFrom(in, owner)) continue;
+        for (uint32_t c : p.creationsOfType[in])
+          if (p.isInside(p.creations[c].place, p.parent(use.place).node) && p.creations[c].place.file == use.place.file) filled = p.creations[c].place;
+      }
+      if (!filled.known()) continue;
+    }
     // A subclass with a slot of its own is out of it.
     std::vector<Evidence> sharing;
     for (TypeIndex d : p.types[owner].derived) {
@@ -211,6 +224,7 @@ void checkSlotShared(const Subject& s, std::vector<Finding>& out) {
     f.place = e.creation.place;
     f.message = e.name + " and " + counted(sharing.size(), "subclass share", "subclasses share") + " one slot: who asks first decides what class of object all of them get.";
     f.evidence.push_back({p.variables[e.slot].declarations.front(), "the one slot"});
+    if (filled.known()) f.evidence.push_back({filled, "a subclass fills it with an object of its own"});
     f.evidence.insert(f.evidence.end(), sharing.begin(), sharing.end());
     f.advice = Advice::Steady;
     out.push_back(std::move(f));

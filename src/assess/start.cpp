@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <set>
 
+#include "assess/facts.h"
 #include "assess/families.h"
 
 namespace elmcart {
@@ -118,11 +119,12 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
 void checkEagerHeavy(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || e.creation.time != CreationTime::Eager || e.creation.weights.empty()) continue;
+    if (!isMadeOnce(e) || e.creation.time != CreationTime::Eager || e.creation.weights.empty()) continue;
     Finding f = makeFinding(s, infoOf("start.eager-heavy"), i, Sureness::Certain);
     f.place = e.creation.place.known() ? e.creation.place : e.place;
-    f.message = "Creating " + e.name + " " + e.creation.weights.front().what + " before main begins, in every program and test that links it.";
-    f.evidence.push_back({f.place, e.name + " is created when the program is loaded"});
+    bool named = s.program.guarantees(e.place.file).staticsAtFirstUse.holds;
+    f.message = "Creating " + e.name + " " + e.creation.weights.front().what + (named ? " as soon as somebody names its class, for whatever reason." : " before main begins, in every program and test that links it.");
+    f.evidence.push_back({f.place, e.name + (named ? " is created when its class is first named" : " is created when the program is loaded")});
     for (const Weight& weight : e.creation.weights) f.evidence.push_back({weight.place, weight.what});
     f.advice = Advice::Steady;
     out.push_back(std::move(f));

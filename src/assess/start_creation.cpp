@@ -188,7 +188,7 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
   std::set<std::pair<FileIndex, NodeId>> told;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || e.creation.time == CreationTime::None) continue;
+    if (!isMadeOnce(e)) continue;
     std::vector<std::pair<Place, std::string>> risky;
     if (e.creation.place.known() && e.creation.in != kNone) risky.emplace_back(e.creation.place, "its creation");
     for (const Weight& weight : e.creation.weights) risky.emplace_back(weight.place, "what " + weight.what);
@@ -234,7 +234,7 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
 void checkReadsEnvironment(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || e.creation.time == CreationTime::None) continue;
+    if (!isMadeOnce(e)) continue;
     std::vector<Reached> reached = s.reaching.fromCreation(e, {nullptr, nullptr, kReadsEnvironment});
     if (reached.empty()) continue;
     const Reached& way = reached.front();
@@ -309,7 +309,7 @@ void checkLazyNeedless(const Subject& s, std::vector<Finding>& out) {
     const Guarantees& g = p.guarantees(e.creation.place.file);
     // It must be the instance that is made here, with nothing handed to it.
     const LoweredFile& file = p.file(e.creation.place);
-    if (file.child(e.creation.place.node, Role::Argument) != kNoNode || e.kind != EntityKind::Singleton || p.node(e.creation.place).has(kVirtual)) continue;
+    if (file.child(e.creation.place.node, Role::Argument) != kNoNode || e.kind != EntityKind::Singleton || (p.node(e.creation.place).has(kVirtual) && !p.types[e.type].derived.empty())) continue;
     if (e.creation.constructor != kNone && !p.functions[e.creation.constructor].parameters.empty()) continue;
     Wanted outside{[&](VariableIndex v) { return p.variables[v].lives() && v != e.slot; }, [&](FunctionIndex f) { return s.entityOfDoor[f] != SIZE_MAX; }, 0xFFFFFFFFu};
     if (!s.reaching.fromCreation(e, outside).empty()) continue;

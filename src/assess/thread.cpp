@@ -10,17 +10,33 @@ namespace elmcart {
 namespace {
 
 // x = x + 1
+// Is the variable read somewhere inside the node?
+bool readsInside(const Program& p, Place root, VariableIndex variable) {
+  const LoweredFile& file = p.file(root);
+  auto names = [&](NodeId n) {
+    Symbol symbol = p.links[root.file].symbol[n];
+    return (file[n].kind == Kind::Name || file[n].kind == Kind::Member) && symbol.is(Symbol::Sort::Variable) && symbol.index() == variable;
+  };
+  return names(root.node) || anyNode(file, root.node, names);
+}
+
+// Is what is written worked out from what was read there, at once or by way of a local?
 bool readsItself(const Program& p, const Use& use) {
   Place up = p.parent(use.place);
   const LoweredFile& file = p.file(up);
   if (file[up.node].kind != Kind::Assign) return false;
   NodeId value = file.child(up.node, Role::Value);
   if (value == kNoNode) return false;
-  for (NodeId n = value; n < file.nodes.size() && file[n].span.begin < file[value].span.end; ++n) {
+  if (readsInside(p, {up.file, value}, use.variable)) return true;
+  if (file[value].kind == Kind::Name || use.in == kNone) return false;  // a local put back as it is
+  return anyNode(file, value, [&](NodeId n) {
     Symbol symbol = p.links[up.file].symbol[n];
-    if ((file[n].kind == Kind::Name || file[n].kind == Kind::Member) && symbol.is(Symbol::Sort::Variable) && symbol.index() == use.variable) return true;
-  }
-  return false;
+    if (file[n].kind != Kind::Name || !symbol.is(Symbol::Sort::Variable)) return false;
+    const Variable& local = p.variables[symbol.index()];
+    if (local.storage != Storage::Local || !local.definition.known() || local.definition.file != up.file) return false;
+    NodeId first = file.child(local.definition.node, Role::Initialiser);
+    return first != kNoNode && readsInside(p, {up.file, first}, use.variable);
+  });
 }
 
 // Can code outside that thread get to the function too, or a second thread of

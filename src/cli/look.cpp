@@ -100,12 +100,23 @@ int runReach(const Context& context, const Command& self) {
 
 int runExplain(const Context& context, const Command& self) {
   po::options_description own("options");
+  own.add_options()("language", po::value<std::string>()->value_name("LANGUAGE"), "of a check's samples (see: explain languages)");
   Options options = readOptions(context, self, own, "CHECK, LANGUAGE, languages or NAME [PATH]", 1, 2);
   TextStyle style = styleOf(options, options.has("out"));
+  std::string wanted = lowerCase(options.text("language"));
+  if (!wanted.empty()) {
+    std::vector<std::string> known;
+    for (const Language& language : languages()) {
+      known.emplace_back(language.id);
+      if (wanted == lowerCase(language.name)) wanted = language.id;
+    }
+    choiceOf("--language", wanted, known);
+  }
   if (const CheckInfo* info = checkById(options.positional[0])) {
-    emit(options, explainCheckText(*info, style));
+    emit(options, explainCheckText(*info, wanted, style));
     return kDone;
   }
+  if (!wanted.empty()) throw Stop{kWrongUse, "--language is for the samples of a check, and no check is called '" + options.positional[0] + "'"};
   std::string word = lowerCase(options.positional[0]);
   if (word == "languages") {
     emit(options, languagesText(style));

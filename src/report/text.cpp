@@ -6,6 +6,7 @@
 #include <map>
 #include <set>
 
+#include "assess/examples.h"
 #include "base/text.h"
 #include "report/reach.h"
 
@@ -249,7 +250,31 @@ std::string reachText(const Analysis& a, size_t entity, const TextStyle& style) 
   return out;
 }
 
-std::string explainCheckText(const CheckInfo& info, const TextStyle& style) {
+namespace {
+
+// A sample's lines, indented; of several files each under its name.
+std::string sampleText(const CheckInfo& info, std::string_view language, bool failing, const TextStyle& style) {
+  std::string out;
+  for (const Example& e : examples()) {
+    if (e.check != info.id || e.language != language || e.failing != failing) continue;
+    if (!e.file.empty()) out += "  " + faint(style, e.file) + "\n";
+    for (const std::string& line : splitLines(e.text)) out += trim(line).empty() ? "\n" : "  " + line + "\n";
+  }
+  return out;
+}
+
+// In the order of the table of languages.
+std::vector<std::string_view> exampleLanguages(const CheckInfo& info) {
+  std::vector<std::string_view> out;
+  for (const Language& language : languages())
+    for (const Example& e : examples())
+      if (e.check == info.id && e.language == language.id && (out.empty() || out.back() != language.id)) out.push_back(language.id);
+  return out;
+}
+
+}  // namespace
+
+std::string explainCheckText(const CheckInfo& info, std::string_view language, const TextStyle& style) {
   size_t width = static_cast<size_t>(style.width);
   std::string out = strong(style, info.id) + "  " + std::string(info.title) + fmt::format("  (bad: {} of 100)\n\n", info.bad);
   auto part = [&](std::string_view head, std::string_view text) { out += fmt::format("{:<14}", head) + wrapped(text, width, 14) + "\n"; };
@@ -259,6 +284,20 @@ std::string explainCheckText(const CheckInfo& info, const TextStyle& style) {
   part("the move", moveText(info));
   part("risk", "bad x sure x reach: bad is fixed for the check; sure is 1 when certain, 0.8 when likely, 0.5 when possible; reach is 0.5 + 0.5 x min(1, log2(1 + sites) / 6).");
   part("to accept", "write `elmcart: accept " + std::string(info.id) + " because <reason>` in a comment at the place, or a row in the ledger.");
+  std::vector<std::string_view> shown = exampleLanguages(info);
+  if (shown.empty()) return out;
+  if (language.empty()) language = shown.front();
+  std::string_view name = languageById(language)->name;
+  if (std::find(shown.begin(), shown.end(), language) == shown.end()) {
+    std::string_view why = whyNot(info, *languageById(language)->guarantees);
+    out += "\n" + wrapped(why.empty() ? fmt::format("There is no sample in {} yet; samples are in: {}.", name, joinWith({shown.begin(), shown.end()}, ", ")) : fmt::format("In {} the check says nothing: {}.", name, why), width, 0) + "\n";
+    return out;
+  }
+  out += fmt::format("\n{}\n\n{}\n{}\n\n{}", strong(style, fmt::format("Reported, in {}", name)), sampleText(info, language, true, style), strong(style, fmt::format("Sound, in {}", name)), sampleText(info, language, false, style));
+  std::string others;
+  for (std::string_view other : shown)
+    if (other != language) others += (others.empty() ? "" : ", ") + std::string(other);
+  if (!others.empty()) out += "\n" + faint(style, "also shown with --language " + others) + "\n";
   return out;
 }
 

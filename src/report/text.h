@@ -17,7 +17,8 @@ std::string surveyText(const Analysis& analysis, bool all, const TextStyle& styl
 std::string surveyNumbers(const Analysis& analysis);  // what was read and what was not, and how long it took
 std::string assessText(const Analysis& analysis, bool withAccepted, const TextStyle& style);
 std::string reachText(const Analysis& analysis, size_t entity, const TextStyle& style);
-std::string explainCheckText(const CheckInfo& info, const TextStyle& style);
+// With a failing and a sound sample in the language (its id; "": the first that has one).
+std::string explainCheckText(const CheckInfo& info, std::string_view language, const TextStyle& style);
 // What a language promises, each promise with its source.
 std::string explainLanguageText(const Language& language, const TextStyle& style);
 // The languages that are read, and by what their files are known.

@@ -454,6 +454,14 @@ class PythonLowerer : public ModuleLowerer {
       typeRefNamed(classes_.empty() ? "object" : classes_.back().name, node, id, Role::Type, false);
       return true;
     }
+    // cls(): of the class that the method is called on, which may be a subclass.
+    if (isCls(word)) {
+      NodeId id = add(parent, Kind::Call, role, node);
+      build_[id].modifiers |= kVirtual;
+      className(callee, id, Role::Callee);
+      arguments(list, id);
+      return true;
+    }
     if (word == "type" && given.size() == 1 && isSelf(text(given[0]))) {
       className(node, parent, role);
       return true;

@@ -1,0 +1,48 @@
+// Closing it takes it out of the list.
+class SignalMast {
+  constructor() {
+    this.displays = [];
+  }
+
+  attach(display) {
+    this.displays.push(display);
+  }
+
+  detach(display) {
+    this.displays.splice(this.displays.indexOf(display), 1);
+  }
+
+  raise(signal) {
+    for (const display of this.displays) display.heard(signal);
+  }
+}
+
+const mast = new SignalMast();
+
+class Display {
+  constructor() {
+    this.open = true;
+    this.late = 0;
+    mast.attach(this);
+  }
+
+  heard() {
+    if (!this.open) this.late += 1;
+  }
+
+  close() {
+    this.open = false;
+    mast.detach(this);
+  }
+}
+
+function watch() {
+  const display = new Display();
+  display.close();
+  mast.raise(3);
+  return display.late;
+}
+
+const late = watch();
+console.log(`${late} signals to a closed display`);
+process.exitCode = late === 0 ? 0 : 1;

@@ -1,0 +1,17 @@
+// Made by who sounds it.
+#include <string>
+
+class FogHorn {
+ public:
+  FogHorn() : tone_(std::string(3, 'u')) {}
+  void sound() { ++sounded_; }
+
+ private:
+  std::string tone_;
+  int sounded_ = 0;
+};
+
+void fogComes() {
+  FogHorn horn;
+  horn.sound();
+}

@@ -1,0 +1,41 @@
+// One step that nothing comes between.
+import java.util.concurrent.atomic.AtomicInteger;
+
+final class CargoScale {
+    private static final CargoScale SCALE = new CargoScale();
+    private final AtomicInteger weighed = new AtomicInteger();
+
+    private CargoScale() {
+    }
+
+    static CargoScale scale() {
+        return SCALE;
+    }
+
+    void weigh() {
+        weighed.incrementAndGet();
+    }
+
+    int weighed() {
+        return weighed.get();
+    }
+}
+
+class Main {
+    public static void main(String[] arguments) throws InterruptedException {
+        Thread[] cranes = new Thread[4];
+        for (int i = 0; i < cranes.length; i++) {
+            cranes[i] = new Thread(() -> {
+                for (int crate = 0; crate < 200000; crate++) {
+                    CargoScale.scale().weigh();
+                }
+            });
+            cranes[i].start();
+        }
+        for (Thread crane : cranes) {
+            crane.join();
+        }
+        System.out.println(CargoScale.scale().weighed() + " of 800000 weighed");
+        System.exit(CargoScale.scale().weighed() == 800000 ? 0 : 1);
+    }
+}

@@ -1,0 +1,7 @@
+#include "../lamps.h"
+
+// The next test finds a lamp lit.
+bool testLightsOne() {
+  LampRoom::room().light(1);
+  return LampRoom::room().count() == 1;
+}
