@@ -37,6 +37,41 @@ TEST(Exchange, SarifHoldsWhatTheStandardAsks) {
   }
 }
 
+// Does the document keep to the schema? With node and the tests' npm packages.
+void expectValid(const std::string& schema, const std::string& document) {
+  Folder folder;
+  folder.write("document.json", document);
+  auto run = runCommand("node " ELMCART_TEST_TOOLS "/validate.mjs " + schema + " " + (folder / "document.json"), {});
+  ASSERT_TRUE(run.ok());
+  EXPECT_EQ(run->exitCode, 0) << schema << "\n" << run->out << run->err;
+}
+
+bool haveTools() { return fs::exists(ELMCART_TEST_TOOLS "/node_modules/ajv"); }
+
+TEST(Exchange, SarifKeepsToTheSchemaOfTheStandard) {
+  if (!haveTools()) GTEST_SKIP() << "scripts/setup_tests.sh brings the validator";
+  for (const char* tree : {ELMCART_DEMO "/harbour-office", ELMCART_SAMPLES}) {
+    RunResult run = elmcart(std::string("assess --format sarif ") + tree);
+    expectValid("sarif", run.out);
+    // The validator does find what is wrong.
+    auto log = jsonOf(run);
+    log["runs"][0]["results"][0]["level"] = "awful";
+    Folder folder;
+    folder.write("document.json", log.dump());
+    auto broken = runCommand("node " ELMCART_TEST_TOOLS "/validate.mjs sarif " + (folder / "document.json"), {});
+    ASSERT_TRUE(broken.ok());
+    EXPECT_EQ(broken->exitCode, 1);
+    EXPECT_NE(broken->out.find("/runs/0/results/0/level"), std::string::npos) << broken->out;
+  }
+}
+
+TEST(Exchange, JsonKeepsToOurOwnSchemas) {
+  if (!haveTools()) GTEST_SKIP() << "scripts/setup_tests.sh brings the validator";
+  for (const std::string tree : {ELMCART_DEMO "/harbour-office", ELMCART_SAMPLES})
+    for (const std::string command : {"survey", "assess"}) expectValid(ELMCART_DOCS "/schemas/" + command + "-1.json", elmcart(command + " --format json " + tree).out);
+  expectValid(ELMCART_DOCS "/schemas/reach-1.json", elmcart("reach --format json BerthBook " ELMCART_DEMO "/harbour-office").out);
+}
+
 TEST(Exchange, ARaceHasAFlowForEachThread) {
   Folder folder;
   folder.write("tides.cpp", kRacy);

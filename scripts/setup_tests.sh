@@ -1,0 +1,23 @@
+#!/bin/sh
+# Installs the compilers and interpreters with which tests build and run samples
+# of other languages (Debian 12, as root), and the tests' own npm packages.
+set -eu
+here=$(cd "$(dirname "$0")/.." && pwd)
+packages=""
+need() { command -v "$1" >/dev/null 2>&1 || packages="$packages $2"; }
+need javac default-jdk-headless
+need go golang-go
+need php php-cli
+need mcs "mono-mcs mono-runtime"
+need python3 python3
+dpkg-query -W -f='${Status}' junit4 2>/dev/null | grep -q '^install ok installed$' || packages="$packages junit4"
+if [ -n "$packages" ]; then
+  export DEBIAN_FRONTEND=noninteractive
+  apt-get update -qq
+  # shellcheck disable=SC2086
+  apt-get install -y -qq --no-install-recommends $packages >/dev/null
+fi
+tools="$here/tests/tools"
+if ! cmp -s "$tools/package-lock.json" "$tools/node_modules/.fetched"; then
+  (cd "$tools" && npm ci --ignore-scripts --silent && cp package-lock.json node_modules/.fetched)
+fi
