@@ -44,13 +44,35 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.madeByAsking || s.program.types[e.type].form == TypeForm::Enum) continue;
+    // A class of the tree that makes this class decides what making an object of it means.
+    bool madeByClass = false;
+    if (Place definition = s.program.types[e.type].definition; definition.known())
+      for (NodeId c : children(s.program.file(definition), definition.node))
+        madeByClass |= s.program.file(definition)[c].role == Role::Annotation && s.program.symbolAt({definition.file, c}).is(Symbol::Sort::Type);
+    if (madeByClass && s.program.guarantees(e.place.file).constructorAfterFactory.holds) continue;
     std::vector<Evidence> sites;
     bool production = false;
     // One that enters itself is made where a program begins: several mains are several programs.
     bool entersItself = e.creation.time == CreationTime::None || refusesSecond(s.program, e.type);
+    auto madeWithBody = [&](Place place) {
+      const LoweredFile& file = s.program.file(place);
+      for (NodeId c : children(file, place.node))
+        if (file[c].kind == Kind::Type) return true;
+      return false;
+    };
+    std::set<FunctionIndex> factories;
+    if (e.creation.place.known() && e.creation.in != kNone)
+      for (uint32_t c : s.program.callsInFunction[e.creation.in]) {
+        const CallSite& call = s.program.calls[c];
+        if (call.place == e.creation.place || s.program.isInside(call.place, s.program.parent(e.creation.place).node)) factories.insert(call.callee);
+      }
     for (uint32_t c : s.program.creationsOfType[e.creation.made != kNone ? e.creation.made : e.type]) {
       const Creation& creation = s.program.creations[c];
       if (creation.asBase || creation.delegated || creation.place == e.creation.place) continue;
+      // Of a class without a name that derives from this one: an object of another class.
+      if (madeWithBody(creation.place) || (e.creation.place.known() && madeWithBody(e.creation.place))) continue;
+      // By what makes the shared one.
+      if (creation.in != kNone && factories.count(creation.in)) continue;
       if (creation.asVariable == e.slot || (e.slot != kNone && creation.inInitialiserOf == e.slot)) continue;
       // The slot's own alternatives: several branches that fill the same slot.
       if (creation.in != kNone && creation.in == e.creation.in && e.creation.place.known() && creation.place.file == e.creation.place.file) continue;

@@ -1,6 +1,8 @@
 // Family "start": initialisation.
 #include <algorithm>
+#include <map>
 #include <set>
+#include <tuple>
 
 #include "assess/facts.h"
 #include "assess/families.h"
@@ -84,6 +86,7 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
 void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   Wanted ordered{[&](VariableIndex v) { return runsInOrder(p, v); }};
+  std::map<std::tuple<VariableIndex, FileIndex, NodeId>, size_t> causes;  // to its place among the findings
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     std::vector<VariableIndex> slots = e.slots;
@@ -102,7 +105,19 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
         Place last = step.chain.empty() ? home : step.chain.back().place;
         // a = b = nothing: the other is set there, not read.
         if (p.node(p.parent(last)).kind == Kind::Assign && p.node(last).role == Role::Target) continue;
-        bool sometimes = p.around(last, Kind::If).node != kNoNode || p.around(last, Kind::Conditional).node != kNoNode || p.around(last, Kind::Lambda).node != kNoNode;
+        // Only under a condition, or in a function that somebody may call later.
+        bool sometimes = false, later = false;
+        for (const Evidence& passed : step.chain) {
+          sometimes |= p.around(passed.place, Kind::If).node != kNoNode || p.around(passed.place, Kind::Conditional).node != kNoNode;
+          if (Place lambda = p.around(passed.place, Kind::Lambda); lambda.node != kNoNode) (p.node(lambda).role == Role::Argument ? sometimes : later) = true;
+        }
+        if (later) continue;
+        // What many reach by the same way is one thing to mend.
+        if (auto [at, fresh] = causes.emplace(std::make_tuple(step.variable, last.file, last.node), out.size()); !fresh) {
+          Finding& first = out[at->second];
+          if (first.evidence.size() < 12) first.evidence.push_back({home, e.name + " reaches it by the same way"});
+          continue;
+        }
         Finding f = makeFinding(s, infoOf("start.order-within-class"), i, sometimes ? Sureness::Possible : Sureness::Certain);
         f.place = home;
         f.message = "Creating " + e.name + " uses " + name + ", which is initialised further down: at that moment it has no value yet.";

@@ -64,13 +64,19 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
   GuardedUses out;
   if (!isShareable(s, e, field)) return out;
   bool volatilePublishes = (p.variables[field.variable].modifiers & kVolatile) && p.guarantees(p.variables[field.variable].declarations.front().file).volatilePublishes.holds;
+  // Replaced whole under the lock, never changed in place: readers see the old one or the new.
+  bool replacedWhole = volatilePublishes;
+  for (uint32_t u : p.usesOfVariable[field.variable]) {
+    const Use& use = p.uses[u];
+    replacedWhole &= isConstruction(p, use.in) || !changesIt(use) || (use.access == Access::Write && !use.inMember && !use.throughPointer);
+  }
   bool first = true;
   LockSet common;
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     const Use& use = p.uses[u];
     if (s.inTests(use.place) || isConstruction(p, use.in) || p.around(use.place, Kind::Once).node != kNoNode) continue;
     LockSet held = s.locks.at(use.place, use.in);
-    if (held.empty() && volatilePublishes && use.access == Access::Read) continue;
+    if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && !changesIt(use)))) continue;
     // Under a lock of somebody else's, which is there for another reason.
     if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(p, lock, field.variable); })) continue;
     out.anyChange |= changesIt(use);

@@ -996,8 +996,14 @@ void Linker::collectLocalTypes() {
       bool opens = kind == Kind::Using && p_.files[f][n].has(kWholeScope);
       if (kind != Kind::Type && kind != Kind::Alias && !opens) continue;
       NodeId up = p_.links[f].parent[n];
-      if (p_.files[f][up].kind != Kind::Block) continue;
-      while (up != kNoNode && p_.files[f][up].kind != Kind::Function) up = p_.links[f].parent[up];
+      // A class without a name stands in its creation; that may be the initialiser of a field.
+      bool inCreation = kind == Kind::Type && p_.files[f][up].kind == Kind::Create;
+      if (p_.files[f][up].kind != Kind::Block && !inCreation) continue;
+      while (up != kNoNode && p_.files[f][up].kind != Kind::Function && !(inCreation && p_.files[f][up].kind == Kind::Type)) up = p_.links[f].parent[up];
+      if (up != kNoNode && p_.files[f][up].kind == Kind::Type) {
+        if (Symbol around = p_.links[f].symbol[up]; around.is(Symbol::Sort::Type)) collectType(f, n, p_.types[around.index()].scope);
+        continue;
+      }
       Symbol owner = up == kNoNode ? Symbol{} : p_.links[f].symbol[up];
       if (!owner.is(Symbol::Sort::Function)) continue;
       auto [entry, fresh] = localScopes_.emplace(owner.index(), static_cast<ScopeIndex>(p_.scopes.size()));

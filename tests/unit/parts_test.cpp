@@ -72,6 +72,18 @@ TEST(Prepare, TakesTheBranchThatIsBuilt) {
   EXPECT_EQ(out.find("int second"), std::string::npos);
 }
 
+TEST(Prepare, ExportMacrosThatWereNotReadAreNoNames) {
+  EXPECT_EQ(prepared("class Office_API Berth final : public Quay {};"), "class            Berth final : public Quay {};");
+  EXPECT_EQ(prepared("struct BERTH_EXPORT Berth {};"), "struct              Berth {};");
+  for (std::string_view text : {"class Berth final {};", "class Berth : Quay {};", "struct Berth berth {1};", "template <class T, class U> void moor();", "enum class Side : int { left };", "friend class Berth;", "class Office::Berth {};"})
+    EXPECT_EQ(prepared(text), text);
+}
+
+TEST(Prepare, KeywordsAreNoMacros) {
+  std::string text = "#define const\n#define volatile\nconst int limit = 3;\n";
+  EXPECT_NE(prepared(text).find("const int limit"), std::string::npos);
+}
+
 TEST(Prepare, MacrosOfMacrosAreLearnt) {
   std::string out = prepared("#define ATTR(x) __attribute__((x))\n#define GUARDED_BY(m) ATTR(guarded_by(m))\nint a GUARDED_BY(lock_);\n#define LOG(x) write(x)\n#define LOG2(x)\nvoid f() { LOG(1); LOG2(2); }\n");
   EXPECT_EQ(out.find("int a GUARDED"), std::string::npos);

@@ -322,6 +322,39 @@ const ForeignMacro* foreignMacro(std::string_view word) {
   return found == kByName.end() ? nullptr : found->second;
 }
 
+// [macro.names]/2: no program may define these. A header that does so for the sake
+// of another compiler would take them out of the whole tree.
+bool isReserved(std::string_view word) {
+  static constexpr std::string_view kWords[] = {"const", "volatile", "signed", "unsigned", "void", "int", "char", "long", "short", "float", "double", "bool", "auto", "class", "struct",
+                                                "public", "private", "protected", "virtual", "static", "typename", "template", "operator", "new", "delete", "throw", "if", "for", "while", "return"};
+  return std::find(std::begin(kWords), std::end(kWords), word) != std::end(kWords);
+}
+
+// `class OFFICE_API Berth final : …` or `… {`: the end of the word between the
+// keyword that ends at `at` and the class's name, which is a macro whose definition
+// was not read; 0 when there is none.
+size_t exportMacroEnd(std::string_view text, size_t at, bool isClass, size_t* begin) {
+  auto skipBlanks = [&](size_t i) {
+    while (i < text.size() && (isBlank(text[i]) || text[i] == '\n' || text[i] == '\r')) ++i;
+    return i;
+  };
+  size_t first = skipBlanks(at), firstEnd = first < text.size() && isWordStart(text[first]) ? wordEnd(text, first) : first;
+  size_t second = skipBlanks(firstEnd);
+  if (firstEnd == first || second == firstEnd || second >= text.size() || !isWordStart(text[second])) return 0;
+  size_t secondEnd = wordEnd(text, second);
+  std::string_view macro = text.substr(first, firstEnd - first);
+  if (text.substr(second, secondEnd - second) == "final" || macro == "final" || macro == "alignas") return 0;
+  // `struct Berth berth {…}` makes a variable: of a structure only what is written like a macro counts.
+  bool upper = std::none_of(macro.begin(), macro.end(), [](char c) { return c >= 'a' && c <= 'z'; });
+  if (!isClass && !upper && macro.find("_API") == std::string_view::npos && macro.find("_EXPORT") == std::string_view::npos) return 0;
+  while (text.substr(secondEnd, 2) == "::" && secondEnd + 2 < text.size() && isWordStart(text[secondEnd + 2])) secondEnd = wordEnd(text, secondEnd + 2);
+  size_t after = skipBlanks(secondEnd);
+  if (text.substr(after, 5) == "final") after = skipBlanks(after + 5);
+  if (after >= text.size() || (text[after] != '{' && (text[after] != ':' || text.substr(after, 2) == "::"))) return 0;
+  *begin = first;
+  return firstEnd;
+}
+
 struct Branching {
   bool parentActive;
   bool active;
@@ -379,7 +412,7 @@ std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view
     forEachDirective(texts[i], [&](std::string_view line) {
       size_t at = line.find_first_not_of("# \t");
       if (at == std::string_view::npos || line.compare(at, 6, "define") != 0) return;
-      if (auto definition = readDefine(line)) byText[i].push_back(std::move(*definition));
+      if (auto definition = readDefine(line); definition && !isReserved(definition->name)) byText[i].push_back(std::move(*definition));
     });
   });
   std::vector<Definition> undecided;
@@ -508,6 +541,14 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
     if (end < original.size() && original[end] == '"' && isRawPrefix(word)) {
       at = skipRawString(original, end);
       continue;
+    }
+    if (active && (word == "class" || word == "struct")) {
+      size_t begin = 0;
+      if (size_t stop = exportMacroEnd(original, end, word == "class", &begin)) {
+        blank(begin, stop);
+        at = stop;
+        continue;
+      }
     }
     if (active) {
       bool known = false, withArguments = false;

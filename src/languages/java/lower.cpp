@@ -106,6 +106,28 @@ class JavaLowerer : public SharedLowerer {
     return id;
   }
 
+  // JLS 15.9.5: a class without a name, derived from the one that is named, stands
+  // inside its creation. It is called after that one, numbered in its file.
+  void createBody(TSNode node, NodeId create) override {
+    TSNode inner = childOfType(node, "class_body"), base = field(node, f_.type);
+    if (isNull(inner)) return;
+    std::string_view word = text(base).substr(0, text(base).find('<'));
+    std::string name = std::string(word.substr(word.rfind('.') + 1)) + "$" + std::to_string(++anonymous_);
+    NodeId id = add(create, Kind::Type, Role::None, inner);
+    build_[id].detail = static_cast<uint8_t>(TypeForm::Class);
+    build_[id].modifiers = kDefinition | kPrivate | kFinal;
+    build_.setName(id, name, begin(inner));
+    if (NodeId ref = typeRef(base, id, Role::Base); ref != kNoNode) build_[ref].modifiers = kPublic;
+    std::string outerClass = currentClass_;
+    bool outerInterface = inInterface_, outerEnum = inEnum_;
+    currentClass_ = name;
+    inInterface_ = inEnum_ = false;
+    visitChildren(inner, id);
+    currentClass_ = outerClass;
+    inInterface_ = outerInterface;
+    inEnum_ = outerEnum;
+  }
+
   void bases(TSNode node, NodeId id) {
     if (isNull(node)) return;
     for (TSNode child : named(node)) {
@@ -348,6 +370,7 @@ class JavaLowerer : public SharedLowerer {
   }
 
   std::string currentClass_;
+  int anonymous_ = 0;  // classes without a name so far
   bool inInterface_ = false, inEnum_ = false;
 };
 

@@ -595,12 +595,26 @@ class KotlinLowerer : public SharedLowerer {
         typeRef(typeNode(node), id, Role::Type);
         break;
       }
-      case kObjectLiteral: add(parent, Kind::Other, role, node); break;
+      case kObjectLiteral: {
+        // Object expressions: an object of a class without a name, made where it stands.
+        TSNode base = childOfType(node, "delegation_specifier");
+        TSNode named = isNull(base) ? base : firstNamed(base);
+        if (!isNull(named) && (is(named, "constructor_invocation") || is(named, "explicit_delegation"))) named = firstNamed(named);
+        std::string word = isNull(named) ? "object" : std::string(text(named).substr(0, text(named).find('<')));
+        NodeId id = add(parent, Kind::Create, role, node);
+        build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+        if (NodeId ref = isNull(named) ? kNoNode : typeRef(named, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
+        if (TSNode made = isNull(base) ? base : childOfType(base, "constructor_invocation"); !isNull(made)) arguments(childOfType(made, "value_arguments"), id);
+        std::string name = word + "$" + std::to_string(++anonymous_);
+        classNode(node, id, TypeForm::Class, name);
+        break;
+      }
       default: break;
     }
   }
 
   std::string currentClass_;
+  int anonymous_ = 0;  // objects of classes without a name so far
   bool inCompanion_ = false;
   int functionDepth_ = 0;
 };

@@ -137,19 +137,19 @@ class PhpLowerer : public SharedLowerer {
 
   static std::string_view bare(std::string_view name) { return !name.empty() && name[0] == '$' ? name.substr(1) : name; }
 
-  void classNode(TSNode node, NodeId parent, TypeForm form) {
+  void classNode(TSNode node, NodeId parent, TypeForm form, std::string_view given = {}) {
     TSNode name = field(node, f_.name);
-    NodeId id = add(parent, Kind::Type, Role::Member, node);
+    NodeId id = add(parent, Kind::Type, given.empty() ? Role::Member : Role::None, node);
     build_[id].detail = static_cast<uint8_t>(form);
     build_[id].modifiers = kDefinition | kPublic | (hasToken(node, "abstract") || !isNull(childOfType(node, "abstract_modifier")) ? kAbstract : 0u);
-    build_.setName(id, text(name), begin(name));
+    build_.setName(id, given.empty() ? text(name) : given, isNull(name) ? begin(node) : begin(name));
     annotate(node, id);
     for (TSNode child : named(node))
       if (is(child, "base_clause") || is(child, "class_interface_clause"))
         for (TSNode base : named(child))
           if (NodeId ref = typeRef(base, id, Role::Base); ref != kNoNode) build_[ref].modifiers = kPublic;
     std::string outer = currentClass_;
-    currentClass_ = text(name);
+    currentClass_ = given.empty() ? text(name) : given;
     TSNode inner = field(node, f_.body);
     if (!isNull(inner)) visitChildren(inner, id);
     currentClass_ = outer;
@@ -350,6 +350,13 @@ class PhpLowerer : public SharedLowerer {
         build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
         TSNode name = firstNamed(node);
         std::string_view word = text(name);
+        if (is(name, "anonymous_class")) {
+          std::string called = "class$" + std::to_string(++anonymous_);
+          typeRefNamed(called, name, id, Role::Type, false);
+          arguments(childOfType(name, "arguments"), id);
+          classNode(name, id, TypeForm::Class, called);
+          break;
+        }
         if (word == "static") build_[id].modifiers |= kVirtual;
         if (word == "self" || word == "static") typeRefNamed(currentClass_, name, id, Role::Type, false);
         else if (is(name, "name") || is(name, "qualified_name")) {
@@ -488,6 +495,7 @@ class PhpLowerer : public SharedLowerer {
   const GlobalLore* lore_;
   TSNode root_{};
   NodeId home_ = 0, body_ = kNoNode;
+  int anonymous_ = 0;  // classes without a name so far
   std::string currentClass_;
   std::vector<Frame> frames_;
   std::set<std::string> globalsHere_;

@@ -691,6 +691,7 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
       TSNode type = firstField(node, f_.type, f_.name);
       if (NodeId ref = typeRef(type, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
       arguments(field(node, f_.arguments), id);
+      createBody(node, id);
       break;
     }
     case Shape::Assign: {

@@ -34,6 +34,8 @@ class SharedLowerer {
   virtual void parameter(TSNode node, NodeId function);
   // A call, when it means something of the language's own; false: an ordinary one.
   virtual bool ownCall(TSNode, NodeId, Role) { return false; }
+  // What a creation holds besides its class and arguments: the body of a class without a name.
+  virtual void createBody(TSNode, NodeId) {}
   // Assignments, when names are declared by them; false: an ordinary one.
   virtual bool ownAssign(TSNode, NodeId, Role) { return false; }
   virtual bool ownName(TSNode, NodeId, Role) { return false; }
