@@ -50,10 +50,16 @@ std::vector<Reached> Reaching::fromCreation(const Entity& e, const Wanted& wante
   Walk walk{wanted, {}, {}};
   if (e.slot != kNone && (e.creation.in == kNone || e.creation.time == CreationTime::Eager)) initialiser(e.slot, e.name, {}, 0, walk);
   if (e.creation.place.known()) {
-    forEachInside(p_, p_.calls, e.creation.place, [&](const CallSite& site) { call(site, "creating " + e.name + " runs ", {}, 0, walk); });
-    forEachInside(p_, p_.foreignCalls, e.creation.place, [&](const ForeignCall& site) { foreign(site, "creating " + e.name + " calls ", {}, walk); });
+    // What stands in members of a class without a name that is made here runs later, if at all.
+    FunctionIndex in = e.creation.in;
+    forEachInside(p_, p_.calls, e.creation.place, [&](const CallSite& site) {
+      if (site.in == in) call(site, "creating " + e.name + " runs ", {}, 0, walk);
+    });
+    forEachInside(p_, p_.foreignCalls, e.creation.place, [&](const ForeignCall& site) {
+      if (site.in == in) foreign(site, "creating " + e.name + " calls ", {}, walk);
+    });
     forEachInside(p_, p_.uses, e.creation.place, [&](const Use& use) {
-      if (use.variable != e.slot && wanted.variable && wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, nullptr, {{use.place, "creating " + e.name + " is given " + std::string(p_.text(p_.variables[use.variable].name))}}});
+      if (use.in == in && use.variable != e.slot && wanted.variable && wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, nullptr, {{use.place, "creating " + e.name + " is given " + std::string(p_.text(p_.variables[use.variable].name))}}});
     });
   }
   TypeIndex made = e.creation.made != kNone ? e.creation.made : e.type;
