@@ -111,6 +111,12 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
           sometimes |= p.around(passed.place, Kind::If).node != kNoNode || p.around(passed.place, Kind::Conditional).node != kNoNode;
           if (Place lambda = p.around(passed.place, Kind::Lambda); lambda.node != kNoNode) (p.node(lambda).role == Role::Argument ? sometimes : later) = true;
         }
+        // Set before that in another way: in a branch of the text, say.
+        for (uint32_t u : p.usesOfVariable[step.variable]) {
+          const Use& use = p.uses[u];
+          bool inText = use.in == kNone || p.functions[use.in].form == FunctionForm::Initialiser;
+          later |= use.access == Access::Write && inText && use.place.file == home.file && p.node(use.place).span.begin < p.node(home).span.begin;
+        }
         if (later) continue;
         // What many reach by the same way is one thing to mend.
         if (auto [at, fresh] = causes.emplace(std::make_tuple(step.variable, last.file, last.node), out.size()); !fresh) {

@@ -229,7 +229,8 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       bool onlyCounts = true;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
-        if (isConstruction(p, use.in) || p.around(use.place, Kind::Once).node != kNoNode) continue;
+        // What a test puts in another's place is no change of the program's.
+        if (s.inTests(use.place) || isConstruction(p, use.in) || p.around(use.place, Kind::Once).node != kNoNode) continue;
         Place start;
         bool onThread = s.threads.reaches(use.in) || s.threads.startsAt(use.place, &start);
         if (onThread && !start.known()) start = s.threads.startReaching(use.in);

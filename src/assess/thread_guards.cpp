@@ -75,6 +75,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     const Use& use = p.uses[u];
     if (s.inTests(use.place) || isConstruction(p, use.in) || p.around(use.place, Kind::Once).node != kNoNode) continue;
+    if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
     LockSet held = s.locks.at(use.place, use.in);
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && !changesIt(use)))) continue;
     // Under a lock of somebody else's, which is there for another reason.
