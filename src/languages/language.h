@@ -125,6 +125,38 @@ struct Phrases {
   std::string_view memberAccess;  // between an object held by reference and its member
 };
 
+// How a class takes what it needs, in languages whose objects are handed by
+// reference. Texts with these words put in:
+//   {type} {name} {field}   the object's class, its parameter and its field
+//   {value}                 what stood there before: the access to the shared object
+//   {class} {visibility}    the class that takes it; "public " where its makers may be elsewhere
+//   {assign}                the line made of `assign`
+// \n is a line end with the indentation of the member, \t one level more.
+struct Handing {
+  bool snake = false;                   // names are written_so
+  std::string_view fieldPrefix = {};    // of every field
+  std::string_view field = {};          // declared in the class; empty: no declaration
+  std::string_view optionalField = {};  // of a class that only passes it on; empty: as `field`
+  std::string_view parameter;           // with its default; without one where a second constructor serves (overload)
+  std::string_view passed = {};         // of a class that only passes it on; empty: as `parameter`
+  std::string_view assign = {};         // in the constructor; empty: the parameter makes the field
+  std::string_view passedAssign = {};   // of a class that only passes it on; empty: as `assign`
+  std::string_view inMethod, inConstructor;
+  std::string_view constructor;         // a whole one, for a class that has none
+  std::string_view baseConstructor = {};  // the same for a class with a base; empty: by hand
+  std::string_view argument = "{value}";  // at a creation
+  std::string_view overload = {};       // "this({names}{value});" in a second constructor that keeps the old parameters
+  std::string_view baseCall = {};       // a statement that begins so comes before the assignment
+  std::string_view typeImport = {};     // {qualified} or {namespace}: what makes the class visible in another file; empty: nothing is needed
+  bool primary = false;                 // the parameters stand behind the class's name
+  bool keywordOnly = false;             // the parameter stands behind a `*`
+  bool optionalGroup = false;           // optional parameters stand in braces at the end of the list
+  bool initialisers = false;            // `assign` is an entry of the constructor's initialiser list
+  bool valueForPassing = false;         // a class that only passes it on needs the default too, and so the import
+  bool privateIsShared = false;         // a field of that name in a base class is in the way
+  bool functionRebindsThis = false;     // a plain function inside a method has another object at hand
+};
+
 struct Language {
   std::string_view id;    // "cpp"
   std::string_view name;  // "C++"
@@ -146,6 +178,7 @@ struct Language {
 
   const Guarantees* guarantees = nullptr;
   const Phrases* phrases = nullptr;
+  const Handing* handing = nullptr;    // null: no move can hand an object in
 
   // What all files of the tree together teach before any is lowered (for C++,
   // the macros). `texts` are all files of this language's family.

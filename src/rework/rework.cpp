@@ -8,6 +8,7 @@
 
 #include "base/text.h"
 #include "confirm/scratch.h"
+#include "rework/hand_over.h"
 #include "rework/inject.h"
 #include "source/ignore.h"
 #include "source/walk.h"
@@ -163,8 +164,11 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
     if ((*first)->survey.entities[i].id == entityId) entity = i;
   if (entity == SIZE_MAX) return Error{entityId, "no such entity"};
   const Language& language = (*first)->program.language((*first)->survey.entities[entity].place.file);
-  if (!language.phrases) return Error{entityId, "inject cannot be written in " + std::string(language.name) + " yet: `elmcart reach` and `elmcart explain` show what there is to change by hand"};
-  if (std::string refusal = injectRefusal(**first, entity); !refusal.empty()) return Error{entityId, "inject cannot be made: " + refusal};
+  if (!language.phrases && !language.handing) return Error{entityId, "inject cannot be written in " + std::string(language.name) + " yet: `elmcart reach` and `elmcart explain` show what there is to change by hand"};
+  // In languages with values and references objects are handed in another way than where all are references.
+  auto refusalOf = language.phrases ? injectRefusal : handOverRefusal;
+  auto nextStep = language.phrases ? nextInjectStep : nextHandOverStep;
+  if (std::string refusal = refusalOf(**first, entity); !refusal.empty()) return Error{entityId, "inject cannot be made: " + refusal};
 
   auto scratch = Scratch::make();
   if (!scratch) return scratch.error();
@@ -192,14 +196,15 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
     size_t at = SIZE_MAX;
     for (size_t i = 0; i < (*now)->survey.entities.size(); ++i)
       if ((*now)->survey.entities[i].id == entityId) at = i;
-    if (at == SIZE_MAX || !injectRefusal(**now, at).empty()) {
+    if (at == SIZE_MAX || !refusalOf(**now, at).empty()) {
       out.finished = true;
       out.byHand.clear();
       break;
     }
     PlanMemory next = memory;
-    NextStep planned = nextInjectStep(**now, at, next);
+    NextStep planned = nextStep(**now, at, next);
     out.byHand = planned.byHand;
+    out.finished = planned.finished;
     if (!planned.found) break;
     StepRecord record;
     record.number = out.steps.size() + 1;

@@ -24,6 +24,11 @@ class SourceScan {
   // The white space that the line of a node begins with.
   std::string indentOf(Place place);
 
+  bool inComment(FileIndex file, uint32_t offset) const;
+  std::string newlineOf(FileIndex file);
+  uint32_t lineBegin(FileIndex file, uint32_t offset);
+  uint32_t bodyOpen(TypeIndex type);  // the offset of the bracket that opens a class's body
+
   void insertLineBefore(Place place, const std::string& line, std::vector<FileEdit>& edits);
   void insertAtBodyStart(Place block, const std::string& statement, std::vector<FileEdit>& edits);
   void addPublicMember(TypeIndex type, const std::string& member, std::vector<FileEdit>& edits);
@@ -44,12 +49,8 @@ class SourceScan {
   bool sameStatement(FileIndex file, uint32_t begin, uint32_t offset);
 
  private:
-  uint32_t lineBegin(FileIndex file, uint32_t offset);
   uint32_t lineEnd(FileIndex file, uint32_t offset);  // of the newline, or the text's end
   uint32_t contentEnd(FileIndex file, uint32_t offset);  // of the line end's first byte
-  std::string newlineOf(FileIndex file);
-  uint32_t bodyOpen(TypeIndex type);
-  bool inComment(FileIndex file, uint32_t offset) const;
   FileIndex resolveInclude(FileIndex from, std::string_view path) const;
 
   const Program& p_;

@@ -8,4 +8,6 @@ namespace elmcart {
 Language csharpLanguage();
 const Guarantees& csharpGuarantees();
 
+const Handing& csharpHanding();
+
 }  // namespace elmcart

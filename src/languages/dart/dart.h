@@ -8,4 +8,6 @@ namespace elmcart {
 Language dartLanguage();
 const Guarantees& dartGuarantees();
 
+const Handing& dartHanding();
+
 }  // namespace elmcart

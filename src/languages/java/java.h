@@ -8,4 +8,6 @@ namespace elmcart {
 Language javaLanguage();
 const Guarantees& javaGuarantees();
 
+const Handing& javaHanding();
+
 }  // namespace elmcart

@@ -14,4 +14,6 @@ const Guarantees& javascriptGuarantees();
 SharedGrammar scriptGrammar(const TSLanguage* (*grammar)());
 void lowerScript(const SharedGrammar& grammar, std::string_view text, const Language::TreeLore* lore, LoweredFile& out);
 
+const Handing& javascriptHanding();
+
 }  // namespace elmcart

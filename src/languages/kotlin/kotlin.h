@@ -8,4 +8,6 @@ namespace elmcart {
 Language kotlinLanguage();
 const Guarantees& kotlinGuarantees();
 
+const Handing& kotlinHanding();
+
 }  // namespace elmcart

@@ -635,6 +635,7 @@ Language kotlinLanguage() {
   language.infersTypes = true;
   language.createsByCall = true;
   language.guarantees = &kotlinGuarantees();
+  language.handing = &kotlinHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
     std::string prepared(text);
     for (size_t at = prepared.find("fun interface "); at != std::string::npos; at = prepared.find("fun interface ", at + 1)) prepared.replace(at, 3, 3, ' ');

@@ -8,4 +8,6 @@ namespace elmcart {
 Language phpLanguage();
 const Guarantees& phpGuarantees();
 
+const Handing& phpHanding();
+
 }  // namespace elmcart

@@ -8,4 +8,6 @@ namespace elmcart {
 Language pythonLanguage();
 const Guarantees& pythonGuarantees();
 
+const Handing& pythonHanding();
+
 }  // namespace elmcart

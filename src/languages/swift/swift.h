@@ -8,4 +8,6 @@ namespace elmcart {
 Language swiftLanguage();
 const Guarantees& swiftGuarantees();
 
+const Handing& swiftHanding();
+
 }  // namespace elmcart

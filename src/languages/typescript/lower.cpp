@@ -31,6 +31,7 @@ Language common() {
   language.id = "typescript";
   language.name = "TypeScript";
   language.interpreters = {};
+  language.handing = &typescriptHanding();
   return language;
 }
 

@@ -8,4 +8,6 @@ namespace elmcart {
 Language typescriptLanguage();
 Language tsxLanguage();  // TypeScript with markup in it: a grammar of its own
 
+const Handing& typescriptHanding();
+
 }  // namespace elmcart

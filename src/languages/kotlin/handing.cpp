@@ -1,0 +1,19 @@
+// How classes of Kotlin take what they need.
+#include "languages/kotlin/kotlin.h"
+
+namespace elmcart {
+
+const Handing& kotlinHanding() {
+  static constexpr Handing kHanding = {
+      .parameter = "private val {name}: {type} = {value}",
+      .inMethod = "{name}", .inConstructor = "{name}",
+      .constructor = "({parameter})",
+      .baseConstructor = "({parameter})",
+      .argument = "{name} = {value}",
+      .typeImport = "import {qualified}",
+      .primary = true, .valueForPassing = true,
+  };
+  return kHanding;
+}
+
+}  // namespace elmcart

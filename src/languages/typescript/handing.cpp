@@ -1,0 +1,19 @@
+// How classes of TypeScript take what they need.
+#include "languages/typescript/typescript.h"
+
+namespace elmcart {
+
+const Handing& typescriptHanding() {
+  static constexpr Handing kHanding = {
+      .parameter = "private readonly {name}: {type} = {value}",
+      .passed = "private readonly {name}?: {type}",
+      .inMethod = "this.{field}", .inConstructor = "{name}",
+      .constructor = "constructor({parameter}) {}",
+      .baseCall = "super(",
+      .typeImport = "import",
+      .privateIsShared = true, .functionRebindsThis = true,
+  };
+  return kHanding;
+}
+
+}  // namespace elmcart

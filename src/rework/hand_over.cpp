@@ -1,0 +1,891 @@
+#include "rework/hand_over.h"
+
+#include <algorithm>
+#include <filesystem>
+#include <map>
+#include <optional>
+
+#include "base/text.h"
+#include "rework/source_scan.h"
+#include "source/ignore.h"
+
+namespace elmcart {
+namespace {
+
+bool startsWith(std::string_view text, std::string_view head) { return text.substr(0, head.size()) == head; }
+
+std::string filled(std::string_view pattern, const std::vector<std::pair<std::string_view, std::string>>& words) {
+  std::string out;
+  for (size_t at = 0; at < pattern.size();) {
+    bool put = false;
+    for (auto& [word, value] : words) {
+      if (pattern.compare(at, word.size() + 2, "{" + std::string(word) + "}") != 0) continue;
+      out += value;
+      at += word.size() + 2;
+      put = true;
+      break;
+    }
+    if (!put) out += pattern[at++];
+  }
+  return out;
+}
+
+class HandOver {
+ public:
+  HandOver(const Analysis& analysis, size_t entity, PlanMemory& memory)
+      // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
+      : a_(analysis), p_(analysis.program), e_(analysis.survey.entities[entity]), memory_(memory), scan_(analysis.program), h_(p_.language(e_.place.file).handing) {
+    made_ = e_.type;
+    if (made_ != kNone && h_) name_ = chooseName();
+  }
+
+  std::string refusal() const {
+    if (e_.kind != EntityKind::Singleton && e_.kind != EntityKind::SharedInstance && e_.kind != EntityKind::Ambient) return "inject is for singletons and shared instances, and this is a " + std::string(kindText(e_.kind));
+    if (made_ == kNone || !p_.types[made_].definition.known()) return "its class is not defined in this tree";
+    for (const Door& door : e_.doors)
+      if (door.function != kNone && door.sort == Door::Sort::Accessor && returnsIt(door.function) && p_.functions[door.function].mostArguments > 0) return "its accessor takes arguments";
+    if (!p_.types[made_].typeParameters.empty()) return "its class has type parameters";
+    if (e_.madeByAsking) return "it is reached by making it: give it an accessor first";
+    if (e_.reset.known()) return "its slot is replaced at " + at(e_.reset) + ": keeping the instance in a field would change what users see";
+    return "";
+  }
+
+  NextStep run() {
+    NextStep out;
+    collect();
+    std::vector<const Work*> order;
+    for (const Work& w : work_) order.push_back(&w);
+    std::stable_sort(order.begin(), order.end(), [&](const Work* x, const Work* y) { return rank(*x) < rank(*y); });
+    for (const Work* w : order) {
+      std::optional<Step> step = plan(*w);
+      if (!step) continue;
+      if (memory_.refused.count(step->key())) {
+        byHand(w->accesses.empty() ? w->passes.front() : w->accesses.front(), "the step \"" + step->key() + "\" was taken back: it changed what the tests or witnesses see");
+        continue;
+      }
+      out.found = true;
+      out.step = std::move(*step);
+      break;
+    }
+    out.byHand = std::move(byHand_);
+    out.finished = !out.found && out.byHand.empty();
+    return out;
+  }
+
+ private:
+  struct Work {
+    TypeIndex type = kNone;          // a class, or …
+    FunctionIndex function = kNone;  // … a composing place
+    std::vector<Place> accesses;     // to be replaced
+    std::vector<Place> passes;       // creations that must hand the object in
+  };
+
+  // ----- small readings
+
+  std::string at(Place place) const { return p_.path(place) + ":" + std::to_string(p_.line(place)); }
+  void byHand(Place place, std::string reason) {
+    for (const ByHand& b : byHand_)
+      if (b.file == p_.path(place) && b.line == p_.line(place) && b.reason == reason) return;
+    byHand_.push_back({p_.path(place), p_.line(place), std::move(reason), true});
+  }
+  std::string nodeText(Place place) { return std::string(scan_.text(place.file).substr(p_.node(place).span.begin, p_.node(place).span.size())); }
+  bool inTests(Place place) const { return matchesAny(a_.config.tests, p_.path(place)); }
+  bool returnsIt(FunctionIndex f) const { return p_.classBehind(p_.functions[f].declarations.front().file, p_.functions[f].result) == made_; }
+  bool sameLanguage(Place place) const { return p_.language(place.file).handing == h_; }
+
+  std::string snakeCase(std::string_view name) const {
+    std::string out;
+    for (size_t i = 0; i < name.size(); ++i) {
+      bool upper = std::isupper(static_cast<unsigned char>(name[i])) != 0;
+      bool starts = upper && i > 0 && (!std::isupper(static_cast<unsigned char>(name[i - 1])) || (i + 1 < name.size() && std::islower(static_cast<unsigned char>(name[i + 1]))));
+      if (starts && out.back() != '_') out += '_';
+      out += static_cast<char>(std::tolower(static_cast<unsigned char>(name[i])));
+    }
+    return out;
+  }
+
+  // tideTable or tide_table for TideTable; another when the tree uses that name for something else.
+  std::string chooseName() const {
+    std::string type(p_.text(p_.types[made_].name)), name;
+    type = type.substr(0, type.find_first_of("@$"));
+    name = snakeCase(type);
+    if (!h_->snake) {
+      name = type;
+      for (size_t i = 0; i < name.size() && std::isupper(static_cast<unsigned char>(name[i])) && (i == 0 || i + 1 >= name.size() || std::isupper(static_cast<unsigned char>(name[i + 1]))); ++i)
+        name[i] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[i])));
+    }
+    std::string shared = h_->snake ? "shared_" + name : "shared" + type;
+    for (const std::string& candidate : {name, shared, shared + "_"}) {
+      bool taken = false;
+      NameId id = p_.names.find(candidate);
+      for (const Variable& v : p_.variables) {
+        if (!id || v.name != id || p_.language(v.declarations.front().file).handing != h_) continue;
+        // One that a step put in, or that holds the object anyway.
+        bool own = p_.use(v.type).decl == made_ || (v.type == 0 && (v.storage == Storage::Parameter || v.storage == Storage::Field));
+        taken |= !own || (v.lives() && v.storage != Storage::StaticField);
+      }
+      for (const Function& f : p_.functions) taken |= id && f.name == id && f.owner == kNone;
+      if (!taken) return candidate;
+    }
+    return shared + "_";
+  }
+  std::string fieldName() const { return std::string(h_->fieldPrefix) + name_; }
+
+  bool isNameless(TypeIndex type) const { return p_.types[type].definition.known() && p_.node(p_.parent(p_.types[type].definition)).kind == Kind::Create; }
+
+  // The class that has to take the object for something that happens in `in`:
+  // of a class without a name the one around it.
+  TypeIndex unitOf(FunctionIndex in) const {
+    for (int depth = 0; in != kNone && depth < 8; ++depth) {
+      const Function& fn = p_.functions[in];
+      if (fn.owner == kNone || (fn.modifiers & kStatic)) return kNone;
+      if (!isNameless(fn.owner)) return fn.owner;
+      Place around = p_.around(p_.types[fn.owner].definition, Kind::Function);
+      if (around.node == kNoNode || !p_.symbolAt(around).is(Symbol::Sort::Function)) return kNone;
+      in = p_.symbolAt(around).index();
+    }
+    return kNone;
+  }
+
+  std::vector<FunctionIndex> constructorsOf(TypeIndex type) const {
+    std::vector<FunctionIndex> out;
+    for (FunctionIndex m : p_.types[type].methods)
+      if (p_.functions[m].form == FunctionForm::Constructor) out.push_back(m);
+    return out;
+  }
+  // The position of the parameter that takes the object, or -1.
+  int takes(FunctionIndex f) const {
+    const Function& fn = p_.functions[f];
+    for (size_t i = 0; i < fn.parameters.size(); ++i)
+      if (p_.text(p_.variables[fn.parameters[i]].name) == name_) return static_cast<int>(i);
+    return -1;
+  }
+  bool isInjected(TypeIndex type) const {
+    for (FunctionIndex c : constructorsOf(type))
+      if (takes(c) >= 0) return true;
+    return false;
+  }
+
+  // ----- what there is to do
+
+  Work& workFor(TypeIndex type, FunctionIndex function) {
+    for (Work& w : work_)
+      if (w.type == type && w.function == function) return w;
+    Work& w = work_.emplace_back();
+    w.type = type;
+    w.function = function;
+    return w;
+  }
+
+  // What stands for the object in the text of a consumer: its accessor's call, its
+  // slot's name, or its own name where the language makes the object itself.
+  Place accessOf(Place place) const {
+    const LoweredFile& file = p_.file(place);
+    NodeId node = place.node;
+    if (p_.types[made_].form == TypeForm::Object) {
+      for (int depth = 0; depth < 4 && node != kNoNode; ++depth) {
+        Symbol symbol = p_.symbolAt({place.file, node});
+        if ((file[node].kind == Kind::Name || file[node].kind == Kind::Member) && symbol.is(Symbol::Sort::Type) && symbol.index() == made_) return {place.file, node};
+        node = file[node].kind == Kind::Call ? file.child(node, Role::Callee) : file.child(node, Role::Receiver);
+      }
+      return {};
+    }
+    Symbol symbol = p_.symbolAt(place);
+    if (file[node].kind == Kind::Call || file[node].kind == Kind::Member || file[node].kind == Kind::Name) {
+      if (symbol.is(Symbol::Sort::Function) && returnsIt(symbol.index())) return place;
+      if (symbol.is(Symbol::Sort::Variable) && std::find(e_.slots.begin(), e_.slots.end(), symbol.index()) != e_.slots.end()) return place;
+      if (symbol.is(Symbol::Sort::Variable) && symbol.index() == e_.slot) return place;
+    }
+    return {};
+  }
+
+  void collect() {
+    std::set<std::pair<FileIndex, NodeId>> seen;
+    for (const Consumer& c : e_.consumers) {
+      if (c.alias != kNone || !sameLanguage(c.place)) continue;
+      Place access = accessOf(c.place);
+      if (!access.known()) {
+        if (c.reach) byHand(c.place, "the way by which it is reached here is not written as its accessor or its name");
+        continue;
+      }
+      if (!seen.insert({access.file, access.node}).second) continue;
+      if (c.in == kNone) {
+        bool field = c.inInitialiserOf != kNone && p_.variables[c.inInitialiserOf].storage == Storage::Field;
+        TypeIndex owner = field ? p_.variables[c.inInitialiserOf].owner : kNone;
+        if (owner == kNone) continue;  // where the file is put together
+        if (h_->primary) workFor(owner, kNone).accesses.push_back(access);
+        else byHand(access, "a field's first value is worked out before the constructor has the object");
+        continue;
+      }
+      TypeIndex unit = unitOf(c.in);
+      if (unit == kNone) continue;  // a composing place, or a static function: the door stays for these
+      if (unit == made_) continue;
+      if (!sameLanguage(p_.types[unit].definition)) continue;
+      // Its own default: what a step before put there.
+      if (p_.functions[c.in].form == FunctionForm::Constructor && isInjected(unit)) continue;
+      workFor(unit, kNone).accesses.push_back(access);
+    }
+    for (const Creation& creation : p_.creations) {
+      if (creation.asBase || creation.delegated || creation.type == made_ || !sameLanguage(creation.place) || !isInjected(creation.type)) continue;
+      if (isGiven(creation)) continue;
+      if (creation.in == kNone) {
+        bool field = creation.inInitialiserOf != kNone && p_.variables[creation.inInitialiserOf].storage == Storage::Field;
+        if (field && h_->primary) workFor(p_.variables[creation.inInitialiserOf].owner, kNone).passes.push_back(creation.place);
+        else if (field && !inTests(creation.place)) byHand(creation.place, "an object that takes it is made for a field before the constructor has anything to hand in; by default it fetches it itself");
+        continue;
+      }
+      TypeIndex unit = unitOf(creation.in);
+      if (unit == made_) continue;
+      if (unit != kNone && p_.types[unit].hasUnknownBase && inTests(creation.place)) continue;  // a test: by default it is fetched
+      if (unit != kNone) workFor(unit, kNone).passes.push_back(creation.place);
+      else if (!inTests(creation.place) && mayName(creation.place.file)) workFor(kNone, creation.in).passes.push_back(creation.place);
+    }
+    for (Work& w : work_) {
+      auto key = [&](Place x) { return std::make_tuple(p_.path(x), x.node); };
+      std::sort(w.accesses.begin(), w.accesses.end(), [&](Place x, Place y) { return key(x) < key(y); });
+    }
+  }
+
+  // Does the creation hand the object in already?
+  bool isGiven(const Creation& creation) {
+    FunctionIndex target = targetOf(creation);
+    if (target == kNone) return true;  // to a constructor that does not take it
+    if (h_->argument != "{value}") {
+      for (NodeId c : argumentsAt(creation.place))
+        if (startsWith(nodeText({creation.place.file, c}), name_)) return true;
+      std::string written = nodeText(creation.place);
+      return written.find(name_ + "=") != std::string::npos || written.find(name_ + " =") != std::string::npos || written.find(name_ + ":") != std::string::npos;
+    }
+    return static_cast<int>(argumentsAt(creation.place).size()) > takes(target);
+  }
+
+  std::vector<NodeId> argumentsAt(Place place) const {
+    std::vector<NodeId> out;
+    for (NodeId c : children(p_.file(place), place.node))
+      if (p_.file(place)[c].role == Role::Argument) out.push_back(c);
+    return out;
+  }
+
+  // The constructor that would take the object at this creation; kNone when none does.
+  FunctionIndex targetOf(const Creation& creation) const {
+    std::vector<FunctionIndex> all = constructorsOf(creation.type);
+    size_t given = argumentsAt(creation.place).size();
+    FunctionIndex only = kNone;
+    for (FunctionIndex c : all) {
+      if (takes(c) < 0) continue;
+      if (c == creation.constructor) return c;
+      if (h_->overload.empty()) {
+        if (creation.constructor == kNone) only = c;
+      } else if (p_.functions[c].parameters.size() == given + 1) {
+        only = c;  // its twin keeps the old parameters
+      }
+    }
+    return only;
+  }
+
+  // May the file name the shared object's accessor: does it do so already, or is nothing needed for it?
+  bool mayName(FileIndex f) const {
+    if (h_->typeImport.empty() && !h_->snake && h_->passed.empty()) return true;  // one module
+    if (h_->typeImport == "\\" || startsWith(h_->typeImport, "import {") || startsWith(h_->typeImport, "using")) return true;
+    for (const Consumer& c : e_.consumers)
+      if (c.place.file == f && accessOf(c.place).known()) return true;
+    return f == p_.types[made_].definition.file;
+  }
+
+  std::tuple<int, size_t, std::string, uint32_t> rank(const Work& w) const {
+    Place place = w.type != kNone ? p_.types[w.type].definition : p_.functions[w.function].declarations.front();
+    size_t depth = 0;  // base classes first
+    if (w.type != kNone)
+      for (TypeIndex t = w.type; depth < 9 && !p_.types[t].bases.empty() && p_.types[t].bases.front().type != kNone; ++depth) t = p_.types[t].bases.front().type;
+    return {w.type == kNone ? 2 : w.accesses.empty() ? 1 : 0, depth, p_.path(place), p_.line(place)};
+  }
+
+  // ----- writing
+
+  void edit(Place place, Span span, std::string text) { edits_.push_back({p_.path(place), span, std::move(text)}); }
+  void insert(Place place, uint32_t offset, std::string text) { edit(place, {offset, offset}, std::move(text)); }
+
+  // \n and \t of a pattern, in the manner of the file.
+  std::string laidOut(const std::string& pattern, FileIndex file, const std::string& indent, const std::string& unit) {
+    std::string out;
+    for (char c : pattern) {
+      if (c == '\n') out += scan_.newlineOf(file) + indent;
+      else if (c == '\t') out += unit;
+      else out += c;
+    }
+    // Blank lines bear no blanks.
+    std::string clean;
+    for (size_t i = 0; i < out.size(); ++i) {
+      if (out[i] == '\n') {
+        while (!clean.empty() && (clean.back() == ' ' || clean.back() == '\t' || clean.back() == '\r') && clean.find('\n') != std::string::npos && trim(clean.substr(clean.rfind('\n'))).empty()) clean.pop_back();
+        clean += scan_.newlineOf(file).size() == 2 && (clean.empty() || clean.back() != '\r') ? "\r\n" : "\n";
+      } else if (out[i] != '\r') {
+        clean += out[i];
+      }
+    }
+    return clean;
+  }
+
+  std::string memberIndent(TypeIndex type) {
+    Place definition = p_.types[type].definition;
+    for (NodeId c : children(p_.file(definition), definition.node)) {
+      Kind kind = p_.file(definition)[c].kind;
+      if ((kind == Kind::Function || kind == Kind::Variable) && p_.file(definition)[c].role == Role::Member) {
+        std::string indent = scan_.indentOf({definition.file, c});
+        if (indent.size() > scan_.indentOf(definition).size()) return indent;
+      }
+    }
+    for (FunctionIndex m : p_.types[type].methods) {
+      std::string indent = scan_.indentOf(p_.functions[m].declarations.front());
+      if (indent.size() > scan_.indentOf(definition).size()) return indent;
+    }
+    return scan_.indentOf(definition) + "    ";
+  }
+  std::string unitIndent(TypeIndex type) {
+    std::string inner = memberIndent(type), outer = scan_.indentOf(p_.types[type].definition);
+    return inner.size() > outer.size() ? inner.substr(outer.size()) : "    ";
+  }
+
+  // The shared class's name as this file writes it, with what must be put in so that it may.
+  std::string typeName(FileIndex file) {
+    const TypeDecl& decl = p_.types[made_];
+    std::string plain(p_.text(decl.name));
+    plain = plain.substr(0, plain.find('@'));
+    std::string_view qualified = p_.text(decl.qualified);
+    std::string separator(p_.language(file).separator);
+    size_t cut = qualified.rfind(separator);
+    std::string space = cut == std::string_view::npos ? "" : std::string(qualified.substr(0, cut));
+    if (h_->typeImport.empty() || file == decl.definition.file || names(file)) return plain;
+    if (h_->typeImport == "\\") {
+      for (NodeId c : children(p_.files[file], 0))  // the namespace of the file
+        if (p_.files[file][c].kind == Kind::Namespace && p_.files[file].name(c) == space) return plain;
+      return "\\" + std::string(qualified);
+    }
+    if (h_->typeImport == "import") {
+      importLikeOthers(file, plain);
+      return plain;
+    }
+    bool same = false;
+    for (NodeId c : children(p_.files[file], 0)) same |= p_.files[file][c].kind == Kind::Namespace && namespaceText(file, c) == space;
+    if (same || space.empty()) return plain;
+    importLine(file, filled(h_->typeImport, {{"qualified", std::string(qualified)}, {"namespace", space}}));
+    return plain;
+  }
+  std::string namespaceText(FileIndex file, NodeId node) const {
+    std::string out(p_.files[file].name(node));
+    for (size_t at = out.find("::"); at != std::string::npos; at = out.find("::", at)) out.replace(at, 2, p_.language(file).separator);
+    return out;
+  }
+  // Does the file name the class already?
+  bool names(FileIndex f) const {
+    const LoweredFile& file = p_.files[f];
+    for (NodeId n = 1; n < file.nodes.size(); ++n) {
+      Symbol symbol = p_.links[f].symbol[n];
+      if (file[n].kind == Kind::Name && symbol.is(Symbol::Sort::Type) && symbol.index() == made_) return true;
+      if (file[n].kind == Kind::TypeRef && p_.use(p_.links[f].type[n]).decl == made_) return true;
+    }
+    for (const Consumer& c : e_.consumers)
+      if (c.place.file == f && accessOf(c.place).known()) return true;
+    return false;
+  }
+
+  void importLine(FileIndex f, const std::string& line) {
+    const LoweredFile& file = p_.files[f];
+    std::string_view source = scan_.text(f);
+    if (source.find(line) != std::string_view::npos) return;
+    // Behind the last line that begins as such lines do.
+    std::string word = line.substr(0, line.find(' ') + 1);
+    size_t last = std::string_view::npos, home = std::string_view::npos;
+    for (size_t begin = 0; begin < source.size();) {
+      size_t end = std::min(source.find('\n', begin), source.size());
+      std::string_view text = source.substr(begin, end - begin);
+      if (startsWith(text, word)) last = end;
+      if (startsWith(text, "package ")) home = end;
+      begin = end + 1;
+    }
+    std::string newline = scan_.newlineOf(f);
+    auto back = [&](size_t end) { return static_cast<uint32_t>(end > 0 && source[end - 1] == '\r' ? end - 1 : end); };
+    if (last != std::string_view::npos) edits_.push_back({file.path, {back(last), back(last)}, newline + line});
+    else if (home != std::string_view::npos) edits_.push_back({file.path, {back(home), back(home)}, newline + newline + line});
+    else edits_.push_back({file.path, {0, 0}, line + newline + newline});
+  }
+
+  // An import line of another file that brings the class, with its path seen from here.
+  void importLikeOthers(FileIndex to, const std::string& plain) {
+    namespace fs = std::filesystem;
+    for (FileIndex f = 0; f < p_.files.size(); ++f) {
+      if (p_.languageOf[f]->handing != h_ || f == to || !names(f)) continue;
+      std::string_view source = scan_.text(f);
+      for (size_t begin = 0; begin < source.size();) {
+        size_t end = std::min(source.find('\n', begin), source.size());
+        std::string line(trim(source.substr(begin, end - begin)));
+        begin = end + 1;
+        if (!startsWith(line, "import ") || line.find_first_of("'\"") == std::string::npos) continue;
+        size_t open = line.find_first_of("'\""), close = line.find(line[open], open + 1);
+        if (close == std::string::npos) continue;
+        std::string path = line.substr(open + 1, close - open - 1);
+        fs::path meant = path.empty() || path[0] == '.' || h_->optionalGroup ? (fs::path(p_.files[f].path).parent_path() / path).lexically_normal() : fs::path();
+        const std::string& home = p_.files[p_.types[made_].definition.file].path;
+        bool brings = !meant.empty() && (meant == fs::path(home) || meant.string() == fs::path(home).replace_extension().string() || fs::path(meant).replace_extension().string() == fs::path(home).replace_extension().string());
+        if (!brings) continue;
+        std::string relative = meant.lexically_relative(fs::path(p_.files[to].path).parent_path().empty() ? fs::path(".") : fs::path(p_.files[to].path).parent_path()).string();
+        if (!startsWith(relative, ".") && !h_->optionalGroup) relative = "./" + relative;
+        size_t braces = line.find('{');
+        std::string head = braces == std::string::npos || braces > open ? line.substr(0, open) : "import { " + plain + " } from ";
+        importLine(to, head + line[open] + relative + line.substr(close));
+        return;
+      }
+    }
+  }
+
+  // What stands at a place where the object is fetched.
+  std::string accessText(FileIndex file) {
+    for (const Consumer& c : e_.consumers)
+      if (Place access = accessOf(c.place); access.known() && c.place.file == file && c.alias == kNone) {
+        FunctionIndex in = c.in;
+        if (in != kNone && p_.functions[in].owner == made_) continue;
+        return nodeText(access);
+      }
+    // As it is written elsewhere, behind its class's name.
+    for (const Consumer& c : e_.consumers)
+      if (Place access = accessOf(c.place); access.known() && c.alias == kNone && sameLanguage(c.place)) {
+        std::string written = nodeText(access), plain(p_.text(p_.types[made_].name));
+        plain = plain.substr(0, plain.find('@'));
+        size_t begin = written.find(plain);
+        if (begin == std::string::npos) continue;
+        return typeName(file) + written.substr(begin + plain.size());
+      }
+    return "";
+  }
+
+  // ----- a class
+
+  std::optional<Step> refuse(Place place, const std::string& reason) {
+    byHand(place, reason);
+    return std::nullopt;
+  }
+
+  std::optional<Step> plan(const Work& w) {
+    edits_.clear();
+    std::vector<ByHand> before = byHand_;
+    std::optional<Step> step = w.type != kNone ? changeClass(w) : compose(w);
+    if (!step) return std::nullopt;
+    byHand_ = std::move(before);
+    step->edits = std::move(edits_);
+    step->callSites = w.accesses.size();
+    step->creationSites = w.passes.size();
+    step->passesOnly = w.accesses.empty();
+    return step;
+  }
+
+  // Inside of what may the object not be named as in the method itself?
+  std::string obstacle(Place place) {
+    if (!h_->functionRebindsThis) return "";
+    const LoweredFile& file = p_.file(place);
+    for (NodeId up = p_.links[place.file].parent[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = p_.links[place.file].parent[up])
+      if (file[up].kind == Kind::Lambda && startsWith(nodeText({place.file, up}), "function")) return "inside a plain function `this` is another object";
+    return "";
+  }
+
+  std::optional<Step> changeClass(const Work& w) {
+    const TypeDecl& decl = p_.types[w.type];
+    Place definition = decl.definition;
+    Place first = w.accesses.empty() ? w.passes.front() : w.accesses.front();
+    std::string className(p_.text(decl.name));
+    className = className.substr(0, className.find('@'));
+    if (!definition.known()) return std::nullopt;
+    if (decl.form != TypeForm::Class) return refuse(first, className + " is no ordinary class: nothing can be handed to a constructor of it");
+    const LoweredFile& file = p_.file(definition);
+    for (NodeId c : children(file, definition.node)) {
+      std::string_view mark = lastPart(file.name(c));
+      if (file[c].role == Role::Annotation && mark != "Deprecated" && mark != "SuppressWarnings" && mark != "internal") return refuse(first, className + " is marked " + std::string(mark) + ": what makes it may not be in this tree");
+    }
+    bool created = false;
+    for (uint32_t c : p_.creationsOfType[w.type]) created |= !p_.creations[c].asBase;
+    if (decl.hasUnknownBase && !created && decl.derived.empty()) {
+      if (inTests(definition)) return std::nullopt;  // a test: it goes on fetching it
+      return refuse(first, className + " derives from a class that is not in this tree, and nobody here makes one: a framework does");
+    }
+    if (isInjected(w.type)) return useIt(w, className);
+    bool passing = w.accesses.empty();
+    if (h_->privateIsShared)
+      for (TypeIndex t = w.type; !p_.types[t].bases.empty() && p_.types[t].bases.front().type != kNone; t = p_.types[t].bases.front().type)
+        if (isInjected(p_.types[t].bases.front().type)) return refuse(first, "its base class keeps the object in a private field of the same name");
+
+    std::string indent = memberIndent(w.type), unit = unitIndent(w.type);
+    std::string type = h_->typeImport.empty() && h_->field.find("{type}") == std::string_view::npos && h_->parameter.find("{type}") == std::string_view::npos ? "" : typeName(definition.file);
+    bool needsValue = !passing || h_->valueForPassing || h_->passed.empty();
+    bool nullDefault = passing && !h_->passedAssign.empty();
+    std::string value = !passing ? nodeText(w.accesses.front()) : needsValue && !nullDefault ? accessText(definition.file) : "";
+    if (needsValue && !nullDefault && value.empty()) return refuse(first, "how the object is fetched could not be written here");
+    auto words = [&](std::string parameter, std::string assign) {
+      return std::vector<std::pair<std::string_view, std::string>>{{"type", type}, {"name", name_}, {"field", fieldName()}, {"value", value}, {"class", className}, {"parameter", parameter}, {"assign", assign},
+                                                                   {"visibility", decl.modifiers & kPublic ? "public " : ""}};
+    };
+    std::string parameter = filled(passing && !h_->passed.empty() ? h_->passed : h_->parameter, words("", ""));
+    std::string assign = filled(passing && !h_->passedAssign.empty() ? h_->passedAssign : h_->assign, words("", ""));
+    std::vector<FunctionIndex> constructors = constructorsOf(w.type);
+
+    // 1. The field and the constructor.
+    std::string field = filled(passing && !h_->optionalField.empty() ? h_->optionalField : h_->field, words("", ""));
+    std::string fresh;
+    if (constructors.empty()) {
+      bool hasBase = !decl.bases.empty() && std::any_of(decl.bases.begin(), decl.bases.end(), [&](const Base& b) { return b.type == kNone || p_.types[b.type].form != TypeForm::Interface; });
+      bool baseNeeds = false;
+      for (const Base& b : decl.bases)
+        if (b.type != kNone)
+          for (FunctionIndex c : constructorsOf(b.type)) baseNeeds |= p_.functions[c].leastArguments > 0;
+      if (hasBase && (h_->baseConstructor.empty() || (baseNeeds && !h_->snake))) return refuse(first, className + " has no constructor, and its base class may need arguments");
+      fresh = filled(hasBase ? h_->baseConstructor : h_->constructor, words(parameter, assign));
+    }
+    for (FunctionIndex c : constructors)
+      if (std::string reason = addToConstructor(w.type, c, parameter, assign, value, indent, unit); !reason.empty()) return refuse(p_.functions[c].declarations.front(), reason);
+    if (h_->primary) {
+      if (constructors.empty()) {
+        uint32_t end = p_.node(definition).nameBegin + static_cast<uint32_t>(className.size());
+        std::string_view source = scan_.text(definition.file);
+        if (end < source.size() && source[end] == '<') end = static_cast<uint32_t>(source.find('>', end)) + 1;
+        insert(definition, end, fresh);
+      }
+    } else if (!addMembers(w.type, field, fresh, indent, unit)) {
+      return refuse(first, "the body of " + className + " could not be read");
+    }
+    // 2. Accesses and creations.
+    if (!replaceAll(w)) return std::nullopt;
+    Step step;
+    step.kind = passing ? StepKind::Lift : StepKind::Seam;
+    step.subject = std::string(p_.text(decl.qualified));
+    step.inTests = inTests(definition);
+    std::string object(p_.text(p_.types[made_].name));
+    object = object.substr(0, object.find('@'));
+    step.title = className + (passing ? " takes the " + object + " and passes it on to what it makes" : " takes the " + object + " in its constructor; by default it fetches it as before");
+    return step;
+  }
+
+  // The class has the object already: what is left is to use it and to pass it on.
+  std::optional<Step> useIt(const Work& w, const std::string& className) {
+    if (!replaceAll(w)) return std::nullopt;
+    Step step;
+    step.kind = w.accesses.empty() ? StepKind::Lift : StepKind::Seam;
+    step.subject = std::string(p_.text(p_.types[w.type].qualified));
+    step.inTests = inTests(p_.types[w.type].definition);
+    step.title = className + (w.accesses.empty() ? " passes what it has on to what it makes" : " uses what it has");
+    return step;
+  }
+
+  FunctionIndex functionAt(Place place) const {
+    for (NodeId up = place.node; up != kNoNode; up = p_.links[place.file].parent[up])
+      if (p_.file(place)[up].kind == Kind::Function && p_.links[place.file].symbol[up].is(Symbol::Sort::Function)) return p_.links[place.file].symbol[up].index();
+    return kNone;
+  }
+
+  bool replaceAll(const Work& w) {
+    auto objectAt = [&](Place place) {
+      FunctionIndex in = functionAt(place);
+      bool constructor = in == kNone || (p_.functions[in].form == FunctionForm::Constructor && p_.functions[in].owner == w.type);
+      return filled(constructor ? h_->inConstructor : h_->inMethod, {{"name", name_}, {"field", fieldName()}});
+    };
+    for (Place access : w.accesses) {
+      if (std::string reason = obstacle(access); !reason.empty()) return refuse(access, reason).has_value();
+      edit(access, p_.node(access).span, objectAt(access));
+    }
+    for (Place pass : w.passes) {
+      if (std::string reason = obstacle(pass); !reason.empty()) return refuse(pass, reason).has_value();
+      if (!addArgument(pass, objectAt(pass))) return refuse(pass, "the arguments of this creation could not be read").has_value();
+    }
+    return true;
+  }
+
+  // The span of a parameter list between its brackets.
+  std::optional<Span> parameterList(Place function) {
+    std::string_view source = scan_.text(function.file);
+    const Node& node = p_.node(function);
+    uint32_t at = node.nameBegin > node.span.begin ? node.nameBegin : node.span.begin;
+    while (at < node.span.end && source[at] != '(') ++at;
+    return brackets(function.file, at, node.span.end);
+  }
+  std::optional<Span> brackets(FileIndex file, uint32_t open, uint32_t limit) {
+    std::string_view source = scan_.text(file);
+    if (open >= limit || source[open] != '(') return std::nullopt;
+    int depth = 0;
+    for (uint32_t at = open; at < limit; ++at) {
+      char c = source[at];
+      if (scan_.inComment(file, at)) continue;
+      if (c == '"' || c == '\'' || c == '`') {
+        for (++at; at < limit && source[at] != c; ++at)
+          if (source[at] == '\\') ++at;
+        continue;
+      }
+      if (c == '(') ++depth;
+      if (c == ')' && --depth == 0) return Span{open + 1, at};
+    }
+    return std::nullopt;
+  }
+
+  // Puts an item behind the others of a list.
+  void append(Place place, Span list, const std::string& item) {
+    std::string_view inside = scan_.text(place.file).substr(list.begin, list.size());
+    std::string_view content = trim(inside);
+    if (content.empty()) {
+      insert(place, list.begin, item);
+      return;
+    }
+    uint32_t end = list.begin + static_cast<uint32_t>(inside.find_last_not_of(" \t\r\n")) + 1;
+    bool comma = content.back() == ',';
+    bool lines = inside.find('\n') != std::string_view::npos;
+    if (!lines) {
+      insert(place, end, (comma ? " " : ", ") + item + (comma ? "," : ""));
+      return;
+    }
+    // One a line, as they stand.
+    uint32_t begin = end;
+    std::string_view source = scan_.text(place.file);
+    while (begin > 0 && source[begin - 1] != '\n') --begin;
+    uint32_t word = begin;
+    while (source[word] == ' ' || source[word] == '\t') ++word;
+    insert(place, end, (comma ? "" : ",") + scan_.newlineOf(place.file) + std::string(source.substr(begin, word - begin)) + item + (comma ? "," : ""));
+  }
+
+  // "" or why not.
+  std::string addToConstructor(TypeIndex type, FunctionIndex c, const std::string& parameter, const std::string& assign, const std::string& value, const std::string& indent, const std::string& unit) {
+    const Function& fn = p_.functions[c];
+    Place place = fn.definition.known() ? fn.definition : fn.declarations.front();
+    std::string_view source = scan_.text(place.file);
+    const LoweredFile& file = p_.file(place);
+    const Node& node = file[place.node];
+    std::optional<Span> list = parameterList(place);
+    if (!list) return "the parameters of this constructor could not be read";
+    std::string inside(source.substr(list->begin, list->size()));
+    NodeId bodyNode = file.child(place.node, Role::Body);
+    std::string head(source.substr(node.span.begin, list->begin - 1 - node.span.begin));
+    if (head.find('@') != std::string::npos || head.find('#') != std::string::npos) return "this constructor is marked: what calls it may not be in this tree";
+    if (!h_->keywordOnly && (inside.find("...") != std::string::npos || inside.find("params ") != std::string::npos || inside.find("vararg ") != std::string::npos)) return "this constructor takes any number of arguments";
+
+    if (!h_->overload.empty()) {
+      // One that hands on to another of its class keeps its parameters: it reaches the twin of that one.
+      std::string first = bodyNode == kNoNode ? "" : std::string(trim(source.substr(file[bodyNode].span.begin + 1, file[bodyNode].span.size() - 1)));
+      if (startsWith(first, "this(")) return "";
+      if (bodyNode == kNoNode) return "this constructor has no body";
+      std::string names;
+      for (VariableIndex v : fn.parameters) names += std::string(p_.text(p_.variables[v].name)) + ", ";
+      std::string tail(trim(source.substr(list->end + 1, file[bodyNode].span.begin - list->end - 1)));
+      std::string twin = head + "(" + inside + ")" + (tail.empty() ? "" : " " + tail) + filled(h_->overload, {{"names", names}, {"value", value}});
+      insert(place, node.span.begin, laidOut(twin + "\n\n", place.file, indent, unit));
+      append(place, *list, parameter);
+    } else if (h_->keywordOnly) {
+      addKeyword(place, *list, inside, parameter);
+    } else if (h_->optionalGroup) {
+      if (inside.find('[') != std::string::npos) return "optional parameters by position and by name cannot be mixed";
+      if (startsWith(head, "const ")) return "a constant constructor can fetch nothing";
+      if (head.find("factory ") != std::string::npos) return "";
+      size_t group = inside.rfind('}');
+      if (group != std::string::npos) {
+        uint32_t open = list->begin + static_cast<uint32_t>(inside.find('{'));
+        append(place, {open + 1, list->begin + static_cast<uint32_t>(group)}, parameter);
+      } else {
+        append(place, *list, "{" + parameter + "}");
+      }
+    } else {
+      append(place, *list, parameter);
+    }
+    if (assign.empty()) return "";
+    if (h_->initialisers) {
+      // Behind the list, before or among the initialisers.
+      uint32_t at = list->end + 1;
+      size_t next = source.find_first_not_of(" \t\r\n", at);
+      if (next != std::string_view::npos && source[next] == ':') insert(place, static_cast<uint32_t>(next) + 1, " " + assign + ",");
+      else insert(place, at, " : " + assign);
+      return "";
+    }
+    if (bodyNode == kNoNode) return "this constructor has no body";
+    (void)type;
+    return addStatement({place.file, bodyNode}, assign, indent + unit, indent);
+  }
+
+  void addKeyword(Place place, Span list, const std::string& inside, const std::string& parameter) {
+    // self, name, *rest, other=1, **options: behind a star, before two.
+    std::vector<std::pair<size_t, size_t>> items;
+    int depth = 0;
+    size_t from = 0;
+    for (size_t i = 0; i <= inside.size(); ++i) {
+      char c = i < inside.size() ? inside[i] : ',';
+      if (c == '(' || c == '[' || c == '{') ++depth;
+      if (c == ')' || c == ']' || c == '}') --depth;
+      if (i < inside.size() && (c != ',' || depth > 0)) continue;
+      if (!trim(inside.substr(from, i - from)).empty()) items.emplace_back(from, i);
+      from = i + 1;
+    }
+    bool star = false;
+    for (auto [begin, end] : items) {
+      std::string_view item = trim(std::string_view(inside).substr(begin, end - begin));
+      if (startsWith(item, "**")) {
+        uint32_t at = list.begin + static_cast<uint32_t>(inside.find("**", begin));
+        insert(place, at, (star ? "" : "*, ") + parameter + ", ");
+        return;
+      }
+      star |= startsWith(item, "*");
+    }
+    append(place, list, (star ? "" : "*, ") + parameter);
+  }
+
+  // At the beginning of a body: behind its opening, a text that documents it, and the base's constructor.
+  std::string addStatement(Place body, const std::string& statement, const std::string& indent, const std::string& outer) {
+    std::string_view source = scan_.text(body.file);
+    const Node& node = p_.node(body);
+    std::string newline = scan_.newlineOf(body.file);
+    bool braces = source[node.span.begin] == '{';
+    uint32_t at = braces ? node.span.begin + 1 : node.span.begin;
+    if (!braces) {
+      // A block of lines: in front of its first one, behind a documenting text.
+      if (source.substr(at, 3) == "\"\"\"" || source.substr(at, 3) == "'''") {
+        size_t close = source.find(source.substr(at, 3), at + 3);
+        if (close == std::string_view::npos) return "the body of this constructor could not be read";
+        at = static_cast<uint32_t>(close) + 3;
+        insert(body, at, newline + indent + statement);
+        return "";
+      }
+      if (!h_->baseCall.empty() && startsWith(source.substr(at), h_->baseCall)) {
+        uint32_t end = at;
+        while (end < source.size() && source[end] != '\n') ++end;
+        insert(body, end > 0 && source[end - 1] == '\r' ? end - 1 : end, newline + indent + statement);
+        return "";
+      }
+      insert(body, at, statement + newline + indent);
+      return "";
+    }
+    std::string_view inside = trim(source.substr(at, node.span.end - 1 - at));
+    if (inside.empty()) {
+      edit(body, {at, node.span.end - 1}, newline + indent + statement + newline + outer);
+      return "";
+    }
+    if (!h_->baseCall.empty() && startsWith(inside, h_->baseCall)) {
+      uint32_t call = static_cast<uint32_t>(source.find(h_->baseCall, at));
+      auto arguments = brackets(body.file, call + static_cast<uint32_t>(h_->baseCall.size()) - 1, node.span.end);
+      if (!arguments) return "the call of the base's constructor could not be read";
+      at = arguments->end + 1;
+      if (at < source.size() && source[at] == ';') ++at;
+    }
+    bool oneLine = source.substr(node.span.begin, node.span.size()).find('\n') == std::string_view::npos;
+    insert(body, at, oneLine ? " " + statement : newline + indent + statement);
+    return "";
+  }
+
+  // The field, and the constructor where there was none, at the beginning of the class.
+  bool addMembers(TypeIndex type, const std::string& field, const std::string& constructor, const std::string& indent, const std::string& unit) {
+    if (field.empty() && constructor.empty()) return true;
+    Place definition = p_.types[type].definition;
+    std::string_view source = scan_.text(definition.file);
+    std::string newline = scan_.newlineOf(definition.file);
+    if (h_->snake) {
+      // Before the first member that is a function, above what decorates it.
+      uint32_t at = 0;
+      for (FunctionIndex m : p_.types[type].methods) {
+        Place member = p_.functions[m].declarations.front();
+        if (member.file != definition.file) continue;
+        uint32_t begin = scan_.lineBegin(member.file, p_.node(member).span.begin);
+        if (at == 0 || begin < at) at = begin;
+      }
+      if (at == 0) return false;
+      while (at > 0) {
+        uint32_t above = scan_.lineBegin(definition.file, at - 1);
+        std::string_view line = trim(source.substr(above, at - above));
+        if (!startsWith(line, "@") && !startsWith(line, "#")) break;
+        at = above;
+      }
+      insert(definition, at, indent + laidOut(constructor, definition.file, indent, unit) + newline + newline);
+      return true;
+    }
+    uint32_t open = scan_.bodyOpen(type);
+    if (open >= p_.node(definition).span.end) return false;
+    std::string text;
+    if (!field.empty()) text += newline + indent + field;
+    bool hasFields = false;
+    if (!constructor.empty()) {
+      // Fields that stand first keep their place in front of the constructor.
+      text += (field.empty() ? "" : newline) + newline + indent + laidOut(constructor, definition.file, indent, unit) + newline;
+    } else {
+      size_t next = source.find_first_not_of(" \t\r\n", open + 1);
+      for (VariableIndex v : p_.types[type].fields)
+        if (p_.variables[v].declarations.front().file == definition.file) hasFields |= p_.node(p_.variables[v].declarations.front()).span.begin == next;
+      if (!hasFields) text += newline;
+    }
+    insert(definition, open + 1, text);
+    return true;
+  }
+
+  bool addArgument(Place place, const std::string& object) {
+    std::string argument = filled(h_->argument, {{"name", name_}, {"value", object}});
+    const Node& node = p_.node(place);
+    std::string_view source = scan_.text(place.file);
+    NodeId type = p_.file(place).child(place.node, Role::Type);
+    if (type == kNoNode) type = p_.file(place).child(place.node, Role::Callee);
+    uint32_t at = type == kNoNode ? node.span.begin : p_.file(place)[type].span.end;
+    while (at < node.span.end && source[at] != '(') {
+      if (source[at] == '{') break;
+      ++at;
+    }
+    if (at >= node.span.end || source[at] != '(') {
+      if (startsWith(source.substr(node.span.begin), "new ") && type != kNoNode) {  // new Berth;
+        insert(place, p_.file(place)[type].span.end, "(" + argument + ")");
+        return true;
+      }
+      return false;
+    }
+    auto list = brackets(place.file, at, node.span.end);
+    if (!list) return false;
+    // By position: what was left to its default before it must be written out.
+    if (h_->argument == "{value}")
+      for (const Creation& creation : p_.creations) {
+        if (creation.place != place) continue;
+        FunctionIndex target = targetOf(creation);
+        int position = target == kNone ? -1 : takes(target);
+        size_t given = argumentsAt(place).size();
+        if (position < 0 || given > static_cast<size_t>(position)) return false;
+        std::string fill;
+        for (size_t i = given; i < static_cast<size_t>(position); ++i) {
+          if (!h_->functionRebindsThis) return false;
+          fill += "undefined, ";
+        }
+        append(place, *list, fill + argument);
+        return true;
+      }
+    append(place, *list, argument);
+    return true;
+  }
+
+  std::optional<Step> compose(const Work& w) {
+    Place first = w.passes.front();
+    std::string object = accessText(first.file);
+    if (object.empty()) return std::nullopt;
+    for (Place pass : w.passes)
+      if (!addArgument(pass, object)) return refuse(pass, "the arguments of this creation could not be read");
+    Step step;
+    step.kind = StepKind::Compose;
+    step.subject = functionText(p_, w.function);
+    step.title = step.subject + " hands in the " + std::string(p_.text(p_.types[made_].name)) + " where the program is put together";
+    return step;
+  }
+
+  const Analysis& a_;
+  const Program& p_;
+  const Entity& e_;
+  PlanMemory& memory_;
+  SourceScan scan_;
+  const Handing* h_ = nullptr;
+  TypeIndex made_ = kNone;
+  std::string name_;
+  std::vector<Work> work_;
+  std::vector<ByHand> byHand_;
+  std::vector<FileEdit> edits_;
+};
+
+}  // namespace
+
+std::string handOverRefusal(const Analysis& analysis, size_t entity) {
+  PlanMemory memory;
+  return HandOver(analysis, entity, memory).refusal();
+}
+
+NextStep nextHandOverStep(const Analysis& analysis, size_t entity, PlanMemory& memory) { return HandOver(analysis, entity, memory).run(); }
+
+}  // namespace elmcart

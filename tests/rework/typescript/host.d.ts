@@ -1,0 +1,1 @@
+declare const console: { log(line: string): void };
