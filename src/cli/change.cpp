@@ -48,11 +48,19 @@ std::string proposalText(const ReworkResult& r, const TextStyle& style, bool dif
   return out;
 }
 
+// What became of the accessor.
+std::string doorText(const ReworkResult& r) {
+  auto left = r.after.find("calls of the accessor");
+  if (!r.finished) return "the accessor is still there";
+  if (left == r.after.end() || left->second == 0) return "the accessor is gone";
+  return "no class needs to fetch it; the accessor is called in " + counted(static_cast<size_t>(left->second), "place", "places") + " more, where the program is put together or by default";
+}
+
 std::string reworkSummary(const ReworkResult& r, const TextStyle& style) {
   size_t kept = 0;
   for (const StepRecord& s : r.steps) kept += s.kept;
   std::string out = "Rework of " + r.entity + " (" + r.move + ")\n\n" + costText(r, style) + "\nSteps:\n" + stepsText(r, style) + byHandText(r, style) + "\n" + figuresText(r, style) + "\n";
-  out += fmt::format("{} of {} kept; {}; {:.0f} s.\n", kept, counted(r.steps.size(), "step", "steps"), r.finished ? "the accessor is gone" : "the accessor is still there", r.seconds);
+  out += fmt::format("{} of {} kept; {}; {:.0f} s.\n", kept, counted(r.steps.size(), "step", "steps"), doorText(r), r.seconds);
   if (r.baseline.runs > 0 && r.baseline.observation.tests.empty())
     out += r.baseline.observation.witnesses.empty() ? "No test and no witness ran: nothing is said about unchanged behaviour.\n" : "No test results were read: only the witnesses speak for unchanged behaviour.\n";
   return out;

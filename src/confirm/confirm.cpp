@@ -1,7 +1,5 @@
 #include "confirm/confirm.h"
 
-#include <pugixml.hpp>
-
 #include <algorithm>
 #include <filesystem>
 #include <regex>
@@ -18,35 +16,6 @@ std::string tail(const std::string& text, size_t lines) {
   size_t at = text.size();
   for (size_t i = 0; i <= lines && at != std::string::npos && at > 0; ++i) at = text.rfind('\n', at - 1);
   return at == std::string::npos || at == 0 ? text : text.substr(at + 1);
-}
-
-void readSuite(const pugi::xml_node& suite, const std::string& prefix, TestTable& out) {
-  for (pugi::xml_node child : suite.children()) {
-    std::string_view name = child.name();
-    if (name == "testsuite") {
-      readSuite(child, prefix, out);
-    } else if (name == "testcase") {
-      std::string group = child.attribute("classname").as_string();
-      std::string test = child.attribute("name").as_string();
-      // CTest repeats the name as the group.
-      std::string key = group.empty() || group == test ? test : group + "." + test;
-      TestResult result;
-      result.seconds = child.attribute("time").as_double();
-      std::string_view status = child.attribute("status").as_string();
-      if (pugi::xml_node failure = child.child("failure")) {
-        result.status = TestStatus::Failed;
-        result.message = failure.attribute("message").as_string();
-        if (result.message.empty()) result.message = std::string(trim(failure.text().as_string()));
-        if (pugi::xml_node output = child.child("system-out")) result.message += "\n" + tail(std::string(trim(output.text().as_string())), 12);
-      } else if (pugi::xml_node error = child.child("error")) {
-        result.status = TestStatus::Failed;
-        result.message = error.attribute("message").as_string();
-      } else if (child.child("skipped") || status == "notrun" || status == "disabled") {
-        result.status = TestStatus::Skipped;
-      }
-      out[key] = result;
-    }
-  }
 }
 
 std::vector<std::string> matchingFiles(const std::string& folder, const std::string& pattern) {
@@ -111,6 +80,7 @@ void runTests(const std::string& folder, const Config& config, Observation& out)
   options.folder = folder;
   options.seconds = config.testSeconds;
   out.testExit = 0;
+  std::string printed;
   for (const std::string& command : config.test) {
     auto run = runCommand(command, options);
     if (!run) {
@@ -122,11 +92,21 @@ void runTests(const std::string& folder, const Config& config, Observation& out)
     out.testsTimedOut |= run->timedOut;
     if (run->exitCode != 0 && out.testExit == 0) out.testExit = run->exitCode;
     out.testOutput = tail(run->out + run->err, 30);
+    printed += run->out + "\n" + run->err + "\n";
   }
   for (const std::string& pattern : config.results)
     for (const std::string& path : matchingFiles(folder, pattern))
       if (auto text = readWhole(path))
-        if (auto table = readJUnit(*text, path)) out.tests.insert(table->begin(), table->end());
+        if (auto table = readResults(*text, path)) out.tests.insert(table->begin(), table->end());
+  if (out.tests.empty()) out.tests = readRunnerOutput(printed);
+  // A runner may name a test after its file: the scratch copy's own path is no part of the name.
+  TestTable named;
+  for (auto& [name, result] : out.tests) {
+    std::string plain = name;
+    for (size_t at = plain.find(folder); at != std::string::npos; at = plain.find(folder, at)) plain.replace(at, folder.size(), ".");
+    named.emplace(plain, result);
+  }
+  out.tests = std::move(named);
 }
 
 void runWitnesses(const std::string& folder, const Config& config, Observation& out) {
@@ -161,22 +141,6 @@ void runWitnesses(const std::string& folder, const Config& config, Observation& 
 }
 
 }  // namespace
-
-std::string_view testStatusText(TestStatus status) {
-  return status == TestStatus::Passed ? "passed" : status == TestStatus::Failed ? "failed" : "skipped";
-}
-
-Result<TestTable> readJUnit(const std::string& text, const std::string& path) {
-  pugi::xml_document document;
-  pugi::xml_parse_result parsed = document.load_buffer(text.data(), text.size());
-  if (!parsed) return Error{path, std::string("no result file: ") + parsed.description()};
-  TestTable out;
-  pugi::xml_node root = document.document_element();
-  std::string_view name = root.name();
-  if (name != "testsuites" && name != "testsuite") return Error{path, "no result file: its root is <" + std::string(name) + ">"};
-  readSuite(root, "", out);
-  return out;
-}
 
 Result<std::string> masked(const std::string& text, const std::vector<std::string>& masks) {
   std::string out = text;

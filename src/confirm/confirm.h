@@ -10,21 +10,9 @@
 #include "base/result.h"
 #include "config/config.h"
 #include "confirm/process.h"
+#include "confirm/results.h"
 
 namespace elmcart {
-
-enum class TestStatus : uint8_t { Passed, Failed, Skipped };
-std::string_view testStatusText(TestStatus status);
-
-struct TestResult {
-  TestStatus status = TestStatus::Passed;
-  double seconds = 0;
-  std::string message;  // of a failure
-};
-using TestTable = std::map<std::string, TestResult>;
-
-// Reads one result file in JUnit's XML form. Fails when it is none.
-Result<TestTable> readJUnit(const std::string& text, const std::string& path);
 
 struct WitnessResult {
   int exitCode = 0;

@@ -141,6 +141,8 @@ struct Handing {
   std::string_view passed = {};         // of a class that only passes it on; empty: as `parameter`
   std::string_view assign = {};         // in the constructor; empty: the parameter makes the field
   std::string_view passedAssign = {};   // of a class that only passes it on; empty: as `assign`
+  std::string_view closedParameter = {};  // when every maker hands it in; empty: as it was
+  std::string_view closedAssign = {};     // likewise
   std::string_view inMethod, inConstructor;
   std::string_view constructor;         // a whole one, for a class that has none
   std::string_view baseConstructor = {};  // the same for a class with a base; empty: by hand

@@ -67,6 +67,12 @@ class HandOver {
       out.step = std::move(*step);
       break;
     }
+    if (!out.found) {
+      if (std::optional<Step> step = close()) {
+        out.found = true;
+        out.step = std::move(*step);
+      }
+    }
     out.byHand = std::move(byHand_);
     out.finished = !out.found && out.byHand.empty();
     return out;
@@ -75,7 +81,8 @@ class HandOver {
  private:
   struct Work {
     TypeIndex type = kNone;          // a class, or …
-    FunctionIndex function = kNone;  // … a composing place
+    FunctionIndex function = kNone;  // … a function where the program is put together, or …
+    FileIndex file = kNone;          // … a file's own code, that does so
     std::vector<Place> accesses;     // to be replaced
     std::vector<Place> passes;       // creations that must hand the object in
   };
@@ -168,12 +175,13 @@ class HandOver {
 
   // ----- what there is to do
 
-  Work& workFor(TypeIndex type, FunctionIndex function) {
+  Work& workFor(TypeIndex type, FunctionIndex function, FileIndex file = kNone) {
     for (Work& w : work_)
-      if (w.type == type && w.function == function) return w;
+      if (w.type == type && w.function == function && w.file == file) return w;
     Work& w = work_.emplace_back();
     w.type = type;
     w.function = function;
+    w.file = file;
     return w;
   }
 
@@ -205,7 +213,9 @@ class HandOver {
       if (c.alias != kNone || !sameLanguage(c.place)) continue;
       Place access = accessOf(c.place);
       if (!access.known()) {
-        if (c.reach) byHand(c.place, "the way by which it is reached here is not written as its accessor or its name");
+        // Through what holds it already, nothing is fetched.
+        std::string plain(p_.text(p_.types[made_].name));
+        if (c.reach && nodeText(c.place).find(plain.substr(0, plain.find('@'))) != std::string::npos) byHand(c.place, "the way by which it is reached here is not written as its accessor or its name");
         continue;
       }
       if (!seen.insert({access.file, access.node}).second) continue;
@@ -232,6 +242,7 @@ class HandOver {
         bool field = creation.inInitialiserOf != kNone && p_.variables[creation.inInitialiserOf].storage == Storage::Field;
         if (field && h_->primary) workFor(p_.variables[creation.inInitialiserOf].owner, kNone).passes.push_back(creation.place);
         else if (field && !inTests(creation.place)) byHand(creation.place, "an object that takes it is made for a field before the constructor has anything to hand in; by default it fetches it itself");
+        else if (!field && !inTests(creation.place) && mayName(creation.place.file)) workFor(kNone, kNone, creation.place.file).passes.push_back(creation.place);
         continue;
       }
       TypeIndex unit = unitOf(creation.in);
@@ -293,7 +304,7 @@ class HandOver {
   }
 
   std::tuple<int, size_t, std::string, uint32_t> rank(const Work& w) const {
-    Place place = w.type != kNone ? p_.types[w.type].definition : p_.functions[w.function].declarations.front();
+    Place place = w.type != kNone ? p_.types[w.type].definition : w.function != kNone ? p_.functions[w.function].declarations.front() : w.passes.front();
     size_t depth = 0;  // base classes first
     if (w.type != kNone)
       for (TypeIndex t = w.type; depth < 9 && !p_.types[t].bases.empty() && p_.types[t].bases.front().type != kNone; ++depth) t = p_.types[t].bases.front().type;
@@ -396,7 +407,8 @@ class HandOver {
     // Behind the last line that begins as such lines do.
     std::string word = line.substr(0, line.find(' ') + 1);
     size_t last = std::string_view::npos, home = std::string_view::npos;
-    for (size_t begin = 0; begin < source.size();) {
+    size_t top = startsWith(source, "\xEF\xBB\xBF") ? 3 : 0;
+    for (size_t begin = top; begin < source.size();) {
       size_t end = std::min(source.find('\n', begin), source.size());
       std::string_view text = source.substr(begin, end - begin);
       if (startsWith(text, word)) last = end;
@@ -407,7 +419,7 @@ class HandOver {
     auto back = [&](size_t end) { return static_cast<uint32_t>(end > 0 && source[end - 1] == '\r' ? end - 1 : end); };
     if (last != std::string_view::npos) edits_.push_back({file.path, {back(last), back(last)}, newline + line});
     else if (home != std::string_view::npos) edits_.push_back({file.path, {back(home), back(home)}, newline + newline + line});
-    else edits_.push_back({file.path, {0, 0}, line + newline + newline});
+    else edits_.push_back({file.path, {static_cast<uint32_t>(top), static_cast<uint32_t>(top)}, line + newline + newline});
   }
 
   // An import line of another file that brings the class, with its path seen from here.
@@ -664,7 +676,7 @@ class HandOver {
     if (!h_->overload.empty()) {
       // One that hands on to another of its class keeps its parameters: it reaches the twin of that one.
       std::string first = bodyNode == kNoNode ? "" : std::string(trim(source.substr(file[bodyNode].span.begin + 1, file[bodyNode].span.size() - 1)));
-      if (startsWith(first, "this(")) return "";
+      if (startsWith(first, "this(")) return handOn(place, head, inside, *list, file[bodyNode].span, parameter, indent);
       if (bodyNode == kNoNode) return "this constructor has no body";
       std::string names;
       for (VariableIndex v : fn.parameters) names += std::string(p_.text(p_.variables[v].name)) + ", ";
@@ -700,6 +712,20 @@ class HandOver {
     if (bodyNode == kNoNode) return "this constructor has no body";
     (void)type;
     return addStatement({place.file, bodyNode}, assign, indent + unit, indent);
+  }
+
+  // A constructor that hands on to another of its class gets a twin that hands the object on too.
+  std::string handOn(Place place, const std::string& head, const std::string& inside, Span list, Span body, const std::string& parameter, const std::string& indent) {
+    std::string_view source = scan_.text(place.file);
+    uint32_t open = static_cast<uint32_t>(source.find("this(", body.begin)) + 4;
+    auto arguments = brackets(place.file, open, body.end);
+    if (!arguments) return "the constructor handed on to could not be read";
+    std::string given(source.substr(arguments->begin, arguments->size()));
+    std::string newline = scan_.newlineOf(place.file);
+    std::string twin = head + "(" + inside + (trim(inside).empty() ? "" : ", ") + parameter + ")" + std::string(source.substr(list.end + 1, arguments->begin - list.end - 1)) + given + (trim(given).empty() ? "" : ", ") + name_ +
+                       std::string(source.substr(arguments->end, body.end - arguments->end));
+    insert(place, p_.node(place).span.end, newline + newline + indent + twin);
+    return "";
   }
 
   void addKeyword(Place place, Span list, const std::string& inside, const std::string& parameter) {
@@ -797,19 +823,32 @@ class HandOver {
     }
     uint32_t open = scan_.bodyOpen(type);
     if (open >= p_.node(definition).span.end) return false;
-    std::string text;
-    if (!field.empty()) text += newline + indent + field;
-    bool hasFields = false;
-    if (!constructor.empty()) {
-      // Fields that stand first keep their place in front of the constructor.
-      text += (field.empty() ? "" : newline) + newline + indent + laidOut(constructor, definition.file, indent, unit) + newline;
-    } else {
-      size_t next = source.find_first_not_of(" \t\r\n", open + 1);
-      for (VariableIndex v : p_.types[type].fields)
-        if (p_.variables[v].declarations.front().file == definition.file) hasFields |= p_.node(p_.variables[v].declarations.front()).span.begin == next;
-      if (!hasFields) text += newline;
+    // Among the fields that stand first; a constructor behind them.
+    std::vector<std::pair<uint32_t, Place>> leading;
+    uint32_t firstOther = p_.node(definition).span.end;
+    auto other = [&](Place place) {
+      if (place.file == definition.file && p_.node(definition).span.contains(p_.node(place).span.begin)) firstOther = std::min(firstOther, p_.node(place).span.begin);
+    };
+    for (FunctionIndex m : p_.types[type].methods) other(p_.functions[m].declarations.front());
+    for (NodeId c : children(p_.file(definition), definition.node))
+      if (p_.file(definition)[c].kind == Kind::Type) other({definition.file, c});
+    for (const std::vector<VariableIndex>* list : {&p_.types[type].fields, &p_.types[type].statics})
+      for (VariableIndex v : *list) {
+        Place place = p_.variables[v].declarations.front();
+        if (place.file == definition.file && p_.node(place).span.begin > open && p_.node(place).span.begin < firstOther) leading.emplace_back(p_.node(place).span.end, place);
+      }
+    std::sort(leading.begin(), leading.end(), [](const auto& x, const auto& y) { return x.first < y.first; });
+    std::string whole = laidOut(constructor, definition.file, indent, unit);
+    if (leading.empty()) {
+      std::string text;
+      if (!field.empty()) text += newline + indent + field + (constructor.empty() ? newline : newline + newline);
+      else text += newline;
+      if (!constructor.empty()) text += indent + whole + newline;
+      insert(definition, open + 1, text);
+      return true;
     }
-    insert(definition, open + 1, text);
+    if (!field.empty()) insert(definition, open + 1, newline + indent + field);
+    if (!constructor.empty()) insert(definition, scan_.contentEnd(definition.file, leading.back().first), newline + newline + indent + whole);
     return true;
   }
 
@@ -861,9 +900,137 @@ class HandOver {
       if (!addArgument(pass, object)) return refuse(pass, "the arguments of this creation could not be read");
     Step step;
     step.kind = StepKind::Compose;
-    step.subject = functionText(p_, w.function);
+    step.subject = w.function != kNone ? functionText(p_, w.function) : p_.files[w.file].path;
     step.title = step.subject + " hands in the " + std::string(p_.text(p_.types[made_].name)) + " where the program is put together";
     return step;
+  }
+
+  // ----- the end of a default
+
+  // A class whose makers all hand the object in: its default goes. Those that
+  // only pass it on come first, for they may still have nothing to pass.
+  std::optional<Step> close() {
+    std::vector<TypeIndex> open;
+    for (TypeIndex t = 0; t < p_.types.size(); ++t)
+      if (p_.types[t].definition.known() && t != made_ && sameLanguage(p_.types[t].definition) && isInjected(t)) open.push_back(t);
+    auto key = [&](TypeIndex t) { return std::make_tuple(!passesOnly(t), p_.path(p_.types[t].definition), p_.line(p_.types[t].definition)); };
+    std::sort(open.begin(), open.end(), [&](TypeIndex x, TypeIndex y) { return key(x) < key(y); });
+    for (TypeIndex t : open) {
+      const TypeDecl& decl = p_.types[t];
+      if (!isAlwaysGiven(t, 0)) continue;
+      edits_.clear();
+      if (!closeClass(t)) continue;
+      Step step;
+      step.kind = StepKind::Retire;
+      step.subject = std::string(p_.text(decl.qualified));
+      if (memory_.refused.count(step.key())) continue;
+      std::string object(p_.text(p_.types[made_].name)), className(p_.text(decl.name));
+      step.title = className.substr(0, className.find('@')) + " needs to be given the " + object.substr(0, object.find('@')) + ": all that make one do, and its default goes";
+      step.creationSites = p_.creationsOfType[t].size();
+      step.edits = std::move(edits_);
+      return step;
+    }
+    return std::nullopt;
+  }
+
+  // Do all that make one hand a real object in?
+  bool isAlwaysGiven(TypeIndex type, int depth) {
+    const TypeDecl& decl = p_.types[type];
+    if (depth > 12 || !decl.derived.empty() || decl.hasUnknownBase || p_.creationsOfType[type].empty()) return false;
+    for (uint32_t c : p_.creationsOfType[type]) {
+      const Creation& creation = p_.creations[c];
+      if (creation.asBase || targetOf(creation) == kNone || !isGiven(creation)) return false;
+      TypeIndex unit = unitOf(creation.in);
+      if (unit == kNone || !isInjected(unit) || !passesOnly(unit)) continue;
+      // One that may have nothing to pass on; where that is written it goes first.
+      if (!isAlwaysGiven(unit, depth + 1)) return false;
+      std::vector<FileEdit> kept = std::move(edits_);
+      edits_.clear();
+      bool first = closeClass(unit);
+      edits_ = std::move(kept);
+      if (first) return false;
+    }
+    return true;
+  }
+
+  Span constructorSpan(Place place) {
+    Span span = p_.node(place).span;
+    if (!h_->initialisers) return span;
+    size_t end = scan_.text(place.file).find(';', span.begin);  // with its initialiser list
+    if (end != std::string_view::npos) span.end = std::max(span.end, static_cast<uint32_t>(end));
+    return span;
+  }
+  std::string shown(std::string_view pattern, const std::string& value) const {
+    std::string type(p_.text(p_.types[made_].name));
+    return filled(pattern, {{"type", type.substr(0, type.find('@'))}, {"name", name_}, {"field", fieldName()}, {"value", value}});
+  }
+  Place homeOf(FunctionIndex f) const { return p_.functions[f].definition.known() ? p_.functions[f].definition : p_.functions[f].declarations.front(); }
+
+  // A class that takes the object with nothing of its own to fall back on.
+  bool passesOnly(TypeIndex type) {
+    if (h_->passed.empty() && h_->passedAssign.empty()) return false;
+    for (FunctionIndex c : constructorsOf(type)) {
+      if (takes(c) < 0) continue;
+      Place place = homeOf(c);
+      Span span = constructorSpan(place);
+      std::string text(scan_.text(place.file).substr(span.begin, span.size()));
+      for (const Consumer& k : e_.consumers)
+        if (Place access = accessOf(k.place); access.known() && access.file == place.file && span.contains(p_.node(access).span.begin)) return false;
+      bool closed = !h_->closedAssign.empty() && h_->closedAssign != h_->passedAssign && text.find(shown(h_->closedAssign, "")) != std::string::npos;
+      return !closed && text.find(shown(h_->passed.empty() ? h_->parameter : h_->passed, "")) != std::string::npos;
+    }
+    return false;
+  }
+
+  bool closeClass(TypeIndex type) {
+    std::vector<FunctionIndex> constructors = constructorsOf(type);
+    bool changed = false;
+    if (!h_->overload.empty()) {
+      for (FunctionIndex c : constructors) {
+        if (takes(c) >= 0) continue;
+        bool used = false, twin = false;
+        for (uint32_t k : p_.creationsOfType[type]) used |= p_.creations[k].constructor == c;
+        for (FunctionIndex other : constructors) twin |= takes(other) >= 0 && p_.functions[other].parameters.size() == p_.functions[c].parameters.size() + 1;
+        for (uint32_t k : p_.callsOfFunction[c]) used |= p_.functions[c].owner != kNone && p_.calls[k].in != kNone && takes(p_.calls[k].in) >= 0;
+        if (used || !twin) continue;
+        // What documents it then stands above its twin.
+        Place place = p_.functions[c].definition;
+        std::string_view source = scan_.text(place.file);
+        size_t next = source.find_first_not_of(" \t\r\n", p_.node(place).span.end);
+        if (next == std::string_view::npos) continue;
+        edit(place, {p_.node(place).span.begin, static_cast<uint32_t>(next)}, "");
+        changed = true;
+      }
+      return changed;
+    }
+    for (FunctionIndex c : constructors) {
+      if (takes(c) < 0) continue;
+      Place place = homeOf(c);
+      Span span = constructorSpan(place);
+      bool passing = passesOnly(type);
+      std::vector<std::string> values;
+      for (const Consumer& k : e_.consumers)
+        if (Place access = accessOf(k.place); access.known() && access.file == place.file && span.contains(p_.node(access).span.begin)) values.push_back(nodeText(access));
+      if (std::string written = accessText(place.file); !written.empty()) values.push_back(written);
+      auto swap = [&](Span within, std::string_view from, std::string_view to) {
+        if (from.empty() || to.empty()) return false;
+        std::string_view there = scan_.text(place.file).substr(within.begin, within.size());
+        for (const std::string& value : from.find("{value}") == std::string_view::npos ? std::vector<std::string>{""} : values) {
+          std::string was = shown(from, value), is = shown(to, value);
+          size_t found = there.find(was);
+          if (found == std::string_view::npos || was == is) continue;
+          uint32_t begin = within.begin + static_cast<uint32_t>(found);
+          edit(place, {begin, begin + static_cast<uint32_t>(was.size())}, is);
+          return true;
+        }
+        return false;
+      };
+      std::string_view parameter = passing && !h_->passed.empty() ? h_->passed : h_->parameter;
+      if (swap(span, parameter, h_->closedParameter)) changed = true;
+      if (swap(span, passing && !h_->passedAssign.empty() ? h_->passedAssign : h_->assign, h_->closedAssign)) changed = true;
+      if (passing && swap(p_.node(p_.types[type].definition).span, h_->optionalField, h_->field)) changed = true;
+    }
+    return changed;
   }
 
   const Analysis& a_;

@@ -27,6 +27,7 @@ class SourceScan {
   bool inComment(FileIndex file, uint32_t offset) const;
   std::string newlineOf(FileIndex file);
   uint32_t lineBegin(FileIndex file, uint32_t offset);
+  uint32_t contentEnd(FileIndex file, uint32_t offset);  // of the line end's first byte
   uint32_t bodyOpen(TypeIndex type);  // the offset of the bracket that opens a class's body
 
   void insertLineBefore(Place place, const std::string& line, std::vector<FileEdit>& edits);
@@ -50,7 +51,6 @@ class SourceScan {
 
  private:
   uint32_t lineEnd(FileIndex file, uint32_t offset);  // of the newline, or the text's end
-  uint32_t contentEnd(FileIndex file, uint32_t offset);  // of the line end's first byte
   FileIndex resolveInclude(FileIndex from, std::string_view path) const;
 
   const Program& p_;

@@ -103,6 +103,32 @@ TEST(Lower, MakesNullTestsOfEverySpelling) {
   EXPECT_EQ(tests, 8u) << printTree(file);
 }
 
+TEST(Results, OfTap) {
+  TestTable table = readTap("TAP version 13\n# Subtest: pilots\n    ok 1 - a deep ship waits\n    not ok 2 - a small one sails\n    1..2\nnot ok 1 - pilots\nok 2 - ferry # SKIP no water\nok 3 # TODO\n1..3\n");
+  ASSERT_EQ(table.size(), 5u);
+  EXPECT_EQ(table["pilots > a deep ship waits"].status, TestStatus::Passed);
+  EXPECT_EQ(table["pilots > a small one sails"].status, TestStatus::Failed);
+  EXPECT_EQ(table["ferry"].status, TestStatus::Skipped);
+  EXPECT_TRUE(table.count("test 3"));
+  EXPECT_FALSE(readResults("all is well\n", "log.txt").ok());
+}
+
+TEST(Results, OfWhatRunnersPrint) {
+  TestTable python = readRunnerOutput("test_waits (test_office.PilotTest.test_waits) ... ok\ntest_sails (test_office.PilotTest)\nSails at high water. ... FAIL\ntest_fog (test_office.PilotTest) ... skipped 'no fog'\n\nRan 3 tests\n");
+  ASSERT_EQ(python.size(), 3u);
+  EXPECT_EQ(python["test_office.PilotTest.test_waits"].status, TestStatus::Passed);
+  EXPECT_EQ(python["test_office.PilotTest.test_sails"].status, TestStatus::Failed);
+  EXPECT_EQ(python["test_office.PilotTest.test_fog"].status, TestStatus::Skipped);
+  TestTable go = readRunnerOutput("=== RUN   TestPilot\n    --- PASS: TestPilot/deep (0.01s)\n--- FAIL: TestPilot (0.25s)\nFAIL\n");
+  EXPECT_EQ(go["TestPilot/deep"].status, TestStatus::Passed);
+  EXPECT_EQ(go["TestPilot"].status, TestStatus::Failed);
+  EXPECT_DOUBLE_EQ(go["TestPilot"].seconds, 0.25);
+  TestTable ctest = readRunnerOutput(" 1/2 Test #1: Pilot.Waits ......................   Passed    0.02 sec\n 2/2 Test #2: Pilot.Sails ......................***Failed    0.10 sec\n");
+  EXPECT_EQ(ctest["Pilot.Waits"].status, TestStatus::Passed);
+  EXPECT_EQ(ctest["Pilot.Sails"].status, TestStatus::Failed);
+  EXPECT_TRUE(readRunnerOutput("ok then\nwrote 3 files\n").empty());
+}
+
 TEST(Results, AreReadFromJUnitFiles) {
   auto table = readJUnit("<?xml version='1.0'?><testsuites><testsuite name='a'><testcase classname='Quay' name='Moors' time='0.5'/><testcase classname='Quay' name='Leaves'><failure message='no'/></testcase>"
                          "<testcase name='Rests' status='notrun'/><testcase name='x' classname='x'><skipped/></testcase></testsuite></testsuites>", "r.xml");

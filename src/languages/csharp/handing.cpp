@@ -9,6 +9,7 @@ const Handing& csharpHanding() {
       .parameter = "{type} {name} = null",
       .assign = "this.{field} = {name} ?? {value};",
       .passedAssign = "this.{field} = {name};",
+      .closedAssign = "this.{field} = {name} ?? throw new System.ArgumentNullException(nameof({name}));",
       .inMethod = "{field}", .inConstructor = "this.{field}",
       .constructor = "public {class}({type} {name} = null)\n{\n\t{assign}\n}",
       .baseConstructor = "public {class}({type} {name} = null)\n{\n\t{assign}\n}",

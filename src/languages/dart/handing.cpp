@@ -10,6 +10,8 @@ const Handing& dartHanding() {
       .parameter = "{type}? {name}",
       .assign = "{field} = {name} ?? {value}",
       .passedAssign = "{field} = {name}",
+      .closedParameter = "required {type} {name}",
+      .closedAssign = "{field} = {name}",
       .inMethod = "{field}", .inConstructor = "{field}",
       .constructor = "{class}({{type}? {name}}) : {assign};",
       .argument = "{name}: {value}",

@@ -8,6 +8,7 @@ const Handing& javascriptHanding() {
       .parameter = "{name} = {value}",
       .passed = "{name}",
       .assign = "this.{field} = {name};",
+      .closedParameter = "{name}",
       .inMethod = "this.{field}", .inConstructor = "{name}",
       .constructor = "constructor({parameter}) {\n\t{assign}\n}",
       .baseCall = "super(",

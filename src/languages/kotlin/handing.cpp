@@ -6,6 +6,7 @@ namespace elmcart {
 const Handing& kotlinHanding() {
   static constexpr Handing kHanding = {
       .parameter = "private val {name}: {type} = {value}",
+      .closedParameter = "private val {name}: {type}",
       .inMethod = "{name}", .inConstructor = "{name}",
       .constructor = "({parameter})",
       .baseConstructor = "({parameter})",

@@ -10,6 +10,7 @@ const Handing& phpHanding() {
       .parameter = "?{type} ${name} = null",
       .assign = "$this->{field} = ${name} ?? {value};",
       .passedAssign = "$this->{field} = ${name};",
+      .closedAssign = "$this->{field} = ${name} ?? throw new \\InvalidArgumentException('{name} is missing');",
       .inMethod = "$this->{field}", .inConstructor = "$this->{field}",
       .constructor = "public function __construct(?{type} ${name} = null)\n{\n\t{assign}\n}",
       .argument = "{name}: {value}",

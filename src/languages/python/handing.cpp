@@ -9,6 +9,8 @@ const Handing& pythonHanding() {
       .parameter = "{name}=None",
       .assign = "self.{field} = {value} if {name} is None else {name}",
       .passedAssign = "self.{field} = {name}",
+      .closedParameter = "{name}",
+      .closedAssign = "self.{field} = {name}",
       .inMethod = "self.{field}", .inConstructor = "self.{field}",
       .constructor = "def __init__(self, *, {name}=None):\n\t{assign}",
       .baseConstructor = "def __init__(self, *args, {name}=None, **kwargs):\n\tsuper().__init__(*args, **kwargs)\n\t{assign}",

@@ -8,8 +8,9 @@ const Handing& swiftHanding() {
       .field = "private let {field}: {type}",
       .parameter = "{name}: {type} = {value}",
       .assign = "self.{field} = {name}",
+      .closedParameter = "{name}: {type}",
       .inMethod = "self.{field}", .inConstructor = "{name}",
-      .constructor = "{visibility}init({name}: {type} = {value}) {\n\t{assign}\n}",
+      .constructor = "init({name}: {type} = {value}) {\n\t{assign}\n}",
       .argument = "{name}: {value}",
       .privateIsShared = true,
   };

@@ -7,6 +7,7 @@ const Handing& typescriptHanding() {
   static constexpr Handing kHanding = {
       .parameter = "private readonly {name}: {type} = {value}",
       .passed = "private readonly {name}?: {type}",
+      .closedParameter = "private readonly {name}: {type}",
       .inMethod = "this.{field}", .inConstructor = "{name}",
       .constructor = "constructor({parameter}) {}",
       .baseCall = "super(",

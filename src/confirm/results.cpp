@@ -1,0 +1,137 @@
+#include "confirm/results.h"
+
+#include <pugixml.hpp>
+
+#include <regex>
+
+#include "base/text.h"
+
+namespace elmcart {
+namespace {
+
+std::string lastLines(const std::string& text, size_t lines) {
+  size_t at = text.size();
+  for (size_t i = 0; i <= lines && at != std::string::npos && at > 0; ++i) at = text.rfind('\n', at - 1);
+  return at == std::string::npos || at == 0 ? text : text.substr(at + 1);
+}
+
+void readSuite(const pugi::xml_node& suite, const std::string& prefix, TestTable& out) {
+  for (pugi::xml_node child : suite.children()) {
+    std::string_view name = child.name();
+    if (name == "testsuite") {
+      readSuite(child, prefix, out);
+    } else if (name == "testcase") {
+      std::string group = child.attribute("classname").as_string();
+      std::string test = child.attribute("name").as_string();
+      // CTest repeats the name as the group.
+      std::string key = group.empty() || group == test ? test : group + "." + test;
+      TestResult result;
+      result.seconds = child.attribute("time").as_double();
+      std::string_view status = child.attribute("status").as_string();
+      if (pugi::xml_node failure = child.child("failure")) {
+        result.status = TestStatus::Failed;
+        result.message = failure.attribute("message").as_string();
+        if (result.message.empty()) result.message = std::string(trim(failure.text().as_string()));
+        if (pugi::xml_node output = child.child("system-out")) result.message += "\n" + lastLines(std::string(trim(output.text().as_string())), 12);
+      } else if (pugi::xml_node error = child.child("error")) {
+        result.status = TestStatus::Failed;
+        result.message = error.attribute("message").as_string();
+      } else if (child.child("skipped") || status == "notrun" || status == "disabled") {
+        result.status = TestStatus::Skipped;
+      }
+      out[key] = result;
+    }
+  }
+}
+
+double number(const std::string& text) { return text.empty() ? 0 : std::strtod(text.c_str(), nullptr); }
+
+}  // namespace
+
+std::string_view testStatusText(TestStatus status) {
+  return status == TestStatus::Passed ? "passed" : status == TestStatus::Failed ? "failed" : "skipped";
+}
+
+Result<TestTable> readJUnit(const std::string& text, const std::string& path) {
+  pugi::xml_document document;
+  pugi::xml_parse_result parsed = document.load_buffer(text.data(), text.size());
+  if (!parsed) return Error{path, std::string("no result file: ") + parsed.description()};
+  TestTable out;
+  pugi::xml_node root = document.document_element();
+  std::string_view name = root.name();
+  if (name != "testsuites" && name != "testsuite") return Error{path, "no result file: its root is <" + std::string(name) + ">"};
+  readSuite(root, "", out);
+  return out;
+}
+
+TestTable readTap(const std::string& text) {
+  // "ok 1 - name # SKIP reason"; subtests stand four blanks deeper, under the name above them.
+  static const std::regex kLine(R"(^( *)(not )?ok\b *(\d+)?(?: *-)? *([^#]*)(?:#\s*(.*))?$)");
+  TestTable out;
+  size_t unnamed = 0;
+  std::vector<std::string> groups;
+  static const std::regex kGroup(R"(^( *)# Subtest: (.*)$)");
+  for (const std::string& line : splitLines(text)) {
+    std::smatch m;
+    if (std::regex_match(line, m, kGroup)) {
+      groups.resize(static_cast<size_t>(m[1].length()) / 4);
+      groups.push_back(m[2]);
+      continue;
+    }
+    if (!std::regex_match(line, m, kLine)) continue;
+    size_t depth = static_cast<size_t>(m[1].length()) / 4;
+    std::string name(trim(m[4].str())), directive = lowerCase(m[5].str());
+    if (name.empty()) name = "test " + (m[3].matched ? m[3].str() : std::to_string(++unnamed));
+    std::string key;
+    for (size_t i = 0; i < depth && i < groups.size(); ++i) key += groups[i] + " > ";
+    TestResult result;
+    if (directive.rfind("skip", 0) == 0) result.status = TestStatus::Skipped;
+    else if (m[2].matched && directive.rfind("todo", 0) != 0) result.status = TestStatus::Failed;
+    out[key + name] = result;
+  }
+  return out;
+}
+
+Result<TestTable> readResults(const std::string& text, const std::string& path) {
+  if (trim(text).substr(0, 1) == "<") return readJUnit(text, path);
+  TestTable table = readTap(text);
+  if (table.empty()) return Error{path, "no result file: neither JUnit's XML form nor TAP"};
+  return table;
+}
+
+TestTable readRunnerOutput(const std::string& text) {
+  TestTable out;
+  auto put = [&](const std::string& name, TestStatus status, double seconds = 0) {
+    TestResult result;
+    result.status = status;
+    result.seconds = seconds;
+    out[name] = result;
+  };
+  static const std::regex kGo(R"(^ *--- (PASS|FAIL|SKIP): (\S+) \(([0-9.]+)s\)$)");
+  static const std::regex kUnittest(R"(^(\w+) \(([\w.]+)\)(?: .*)? ?\.\.\. (ok|FAIL|ERROR|skipped.*|expected failure|unexpected success)$)");
+  static const std::regex kCTest(R"(^ *\d+/\d+ +Test +#\d+: +(\S+) \.*\** *(Passed|Failed|Skipped|Not Run|Timeout|\*\*\*\S+) +([0-9.]+) sec *$)");
+  std::string pending;
+  static const std::regex kPending(R"(^(\w+) \(([\w.]+)\)$)");  // a documented test: its result stands on the next line
+  for (const std::string& line : splitLines(text)) {
+    std::smatch m;
+    auto pythonName = [&] {
+      std::string test = m[1], group = m[2];
+      bool whole = group.size() > test.size() && group.compare(group.size() - test.size(), test.size(), test) == 0;  // since 3.11
+      return whole ? group : group + "." + test;
+    };
+    auto pythonStatus = [](const std::string& word) { return word == "ok" || word == "expected failure" ? TestStatus::Passed : word.rfind("skipped", 0) == 0 ? TestStatus::Skipped : TestStatus::Failed; };
+    if (std::regex_match(line, m, kGo)) put(m[2], m[1] == "PASS" ? TestStatus::Passed : m[1] == "SKIP" ? TestStatus::Skipped : TestStatus::Failed, number(m[3]));
+    else if (std::regex_match(line, m, kUnittest)) put(pythonName(), pythonStatus(m[3]));
+    else if (std::regex_match(line, m, kPending)) pending = pythonName();
+    else if (size_t at = line.rfind(" ... "); !pending.empty() && at != std::string::npos) put(pending, pythonStatus(line.substr(at + 5))), pending.clear();
+    else if (std::regex_match(line, m, kCTest)) put(m[1], m[2] == "Passed" ? TestStatus::Passed : m[2] == "Skipped" || m[2] == "Not Run" ? TestStatus::Skipped : TestStatus::Failed, number(m[3]));
+  }
+  if (out.empty()) {
+    // TAP says how many tests it has; a lone "ok" may be anything.
+    static const std::regex kPlan(R"((^|\n) *1\.\.\d+|(^|\n)TAP version)");
+    if (std::regex_search(text, kPlan)) out = readTap(text);
+  }
+  return out;
+}
+
+}  // namespace elmcart

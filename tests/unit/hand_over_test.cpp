@@ -1,0 +1,131 @@
+// Inject in languages of references, without building anything: what is written,
+// and that nothing else is.
+#include <gtest/gtest.h>
+
+#include <map>
+
+#include "base/text.h"
+#include "rework/rework.h"
+#include "source/walk.h"
+#include "support/folder.h"
+
+namespace elmcart {
+namespace {
+
+using Texts = std::map<std::string, std::string>;
+
+Texts textsIn(const std::string& folder) {
+  Texts out;
+  for (const auto& entry : fs::recursive_directory_iterator(folder))
+    if (entry.is_regular_file()) out[fs::relative(entry.path(), folder).string()] = *readWhole(entry.path().string());
+  return out;
+}
+
+// The tree after the planned steps, in which every file went through `change` first.
+Texts reworked(const std::string& language, const std::function<std::string(const std::string& path, std::string text)>& change, ReworkResult* result = nullptr) {
+  Folder folder;
+  Texts out;
+  for (auto& [path, text] : textsIn(std::string(ELMCART_REWORK) + "/" + language)) {
+    out[path] = fs::path(path).extension() == ".toml" ? text : change(path, text);
+    folder.write(path, out[path]);
+  }
+  auto config = findConfig(folder.path());
+  EXPECT_TRUE(config.ok());
+  auto first = analyse(folder.path(), *config, 1, false);
+  EXPECT_TRUE(first.ok());
+  std::string id;
+  for (const Entity& e : (*first)->survey.entities)
+    if (e.name.substr(0, 9) == "TideTable") id = e.id;
+  ReworkOptions options;
+  options.confirm = false;
+  auto done = rework(folder.path(), *config, id, options);
+  EXPECT_TRUE(done.ok()) << (done.ok() ? "" : done.error().line());
+  if (!done) return out;
+  EXPECT_TRUE(done->byHand.empty()) << done->byHand.front().reason;
+  for (const WriteBackFile& file : done->files) out[file.path] = file.after;
+  if (result) *result = *done;
+  return out;
+}
+
+std::string same(const std::string&, std::string text) { return text; }
+
+std::string withCarriageReturns(const std::string&, std::string text) {
+  std::string out;
+  for (char c : text) out += c == '\n' ? std::string("\r\n") : std::string(1, c);
+  return out;
+}
+
+class HandOverIn : public testing::TestWithParam<const char*> {};
+
+TEST_P(HandOverIn, SeamsLiftsAndEnds) {
+  ReworkResult result;
+  reworked(GetParam(), same, &result);
+  EXPECT_TRUE(result.finished);
+  std::map<StepKind, size_t> kinds;
+  for (const StepRecord& step : result.steps) kinds[step.step.kind] += step.kept;
+  EXPECT_GE(kinds[StepKind::Seam], 2u);
+  EXPECT_EQ(kinds[StepKind::Lift], 1u);
+}
+
+// Line ends, blanks at line ends, a missing last line end and a byte order mark stay as they are.
+TEST_P(HandOverIn, KeepsTheBytesItDoesNotMeanToChange) {
+  Texts plain = reworked(GetParam(), same);
+  Texts windows = reworked(GetParam(), withCarriageReturns);
+  for (auto& [path, text] : plain) {
+    if (fs::path(path).extension() != ".toml") {
+      EXPECT_EQ(windows[path], withCarriageReturns(path, text)) << path;
+    }
+  }
+  Texts open = reworked(GetParam(), [](const std::string&, std::string text) {
+    while (!text.empty() && text.back() == '\n') text.pop_back();
+    return text;
+  });
+  for (auto& [path, text] : plain) {
+    if (fs::path(path).extension() != ".toml") {
+      EXPECT_EQ(open[path], text.substr(0, text.find_last_not_of('\n') + 1)) << path;
+    }
+  }
+  Texts marked = reworked(GetParam(), [](const std::string&, std::string text) { return "\xEF\xBB\xBF" + text; });
+  for (auto& [path, text] : plain) {
+    if (fs::path(path).extension() != ".toml") {
+      EXPECT_EQ(marked[path], "\xEF\xBB\xBF" + text) << path;
+    }
+  }
+}
+
+// Where the sample stands on four blanks, it may stand on tabs.
+TEST_P(HandOverIn, IndentsAsTheFileDoes) {
+  bool two = std::string(GetParam()) == "javascript" || std::string(GetParam()) == "typescript" || std::string(GetParam()) == "dart";
+  auto tabs = [&](const std::string&, std::string text) {
+    std::string out, unit(two ? 2 : 4, ' ');
+    for (const std::string& line : splitLines(text)) {
+      size_t at = 0;
+      while (line.compare(at, unit.size(), unit) == 0) out += '\t', at += unit.size();
+      out += line.substr(at) + "\n";
+    }
+    return out;
+  };
+  Texts plain = reworked(GetParam(), same), tabbed = reworked(GetParam(), tabs);
+  for (auto& [path, text] : plain) {
+    if (fs::path(path).extension() != ".toml") {
+      EXPECT_EQ(tabbed[path], tabs(path, text)) << path;
+    }
+  }
+}
+
+INSTANTIATE_TEST_SUITE_P(All, HandOverIn, testing::Values("java", "csharp", "kotlin", "python", "javascript", "typescript", "php", "swift", "dart"), [](const auto& info) { return std::string(info.param); });
+
+// No compiler at hand: the result is compared with a text that was read and found right.
+class HandOverText : public testing::TestWithParam<const char*> {};
+
+TEST_P(HandOverText, IsAsReviewed) {
+  Texts expected = textsIn(std::string(ELMCART_REWORK) + "/expected/" + GetParam());
+  ASSERT_FALSE(expected.empty());
+  Texts found = reworked(GetParam(), same);
+  for (auto& [path, text] : expected) EXPECT_EQ(found[path], text) << path;
+}
+
+INSTANTIATE_TEST_SUITE_P(All, HandOverText, testing::Values("kotlin", "swift", "dart"), [](const auto& info) { return std::string(info.param); });
+
+}  // namespace
+}  // namespace elmcart
