@@ -12,6 +12,7 @@
 #include "report/html.h"
 #include "report/json.h"
 #include "report/rework_text.h"
+#include "rework/moves.h"
 #include "rework/rework.h"
 
 namespace elmcart::cli {
@@ -32,12 +33,21 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
   if (confirm && config.build.empty() && config.test.empty())
     throw Stop{kWrongUse, "rework needs to know how the project is built and tested: give [build] and [test] commands in elmcart.toml (propose plans without them)"};
   ReworkOptions reworkOptions;
+  if (options.has("move")) reworkOptions.move = options.text("move");
   reworkOptions.confirm = confirm;
   reworkOptions.jobs = jobsOf(options);
   if (confirm) reworkOptions.progress = [&](const std::string& line) { say(options, line); };
   auto result = rework(path, config, id, reworkOptions);
   if (!result) throw Stop{kGateFailed, result.error().line()};
   return std::move(*result);
+}
+
+void addMoveOption(po::options_description& own) { own.add_options()("move", po::value<std::string>()->value_name("MOVE")->default_value("inject"), "inject, steady or seal"); }
+
+void checkMove(const Options& options) {
+  std::vector<std::string> ids;
+  for (const Move& move : moves()) ids.emplace_back(move.id);
+  choiceOf("--move", options.text("move"), ids);
 }
 
 std::string proposalText(const ReworkResult& r, const TextStyle& style, bool diffs) {
@@ -50,6 +60,7 @@ std::string proposalText(const ReworkResult& r, const TextStyle& style, bool dif
 
 // What became of the accessor.
 std::string doorText(const ReworkResult& r) {
+  if (r.move != "inject") return r.finished && r.byHand.empty() ? "nothing is left to do" : "some is left by hand";
   auto left = r.after.find("calls of the accessor");
   if (!r.finished) return "the accessor is still there";
   if (left == r.after.end() || left->second == 0) return "the accessor is gone";
@@ -74,7 +85,9 @@ int runPropose(const Context& context, const Command& self) {
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
       ("diff", po::bool_switch(), "show each step's changes")
       ("patches", po::value<std::string>()->value_name("FOLDER"), "write the series of patches there, without running anything");
+  addMoveOption(own);
   Options options = readOptions(context, self, own, "NAME [PATH]", 1, 2);
+  checkMove(options);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
   ReworkResult result = carryOut(options, pathOf(options, 1), options.positional[0], false);
   emit(options, format == "json" ? jsonText(reworkJson(result)) : proposalText(result, styleOf(options, options.has("out")), options.flag("diff")));
@@ -94,8 +107,10 @@ int runRework(const Context& context, const Command& self) {
       ("write", po::bool_switch(), "change the tree itself when the steps are through")
       ("resume", po::bool_switch(), "finish writing that was interrupted: elmcart rework --resume [PATH]")
       ("undo", po::bool_switch(), "take the last writing back: elmcart rework --undo [PATH]");
+  addMoveOption(own);
   Options options = readOptions(context, self, own, "NAME [PATH] | --resume [PATH] | --undo [PATH]", 0, 2);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
+  checkMove(options);
   if (options.flag("resume") || options.flag("undo")) {
     if (options.flag("resume") && options.flag("undo")) throw Stop{kWrongUse, "either --resume or --undo"};
     std::error_code error;

@@ -159,6 +159,28 @@ struct Handing {
   bool functionRebindsThis = false;     // a plain function inside a method has another object at hand
 };
 
+// How an accessor creates its object once, soundly, and how a class that is meant
+// to be one is closed. Texts as in Handing, and with
+//   {slot}      the slot's name, {creation} what stood there to make the object,
+//   {return}    the accessor's last statement with {once} in the slot's place
+// An empty text: the language has nothing of that sort, or needs nothing.
+struct Sound {
+  std::string_view declaration = {};   // beside the accessor, instead of the slot
+  std::string_view once = {};          // what stands for the object then
+  std::string_view body = {};          // of the accessor
+  std::string_view wrapped = {};       // "with {lock}:": keeps the slot and puts the body's lines behind this
+  std::string_view wrapEnd = {};       // what closes that
+  std::string_view lock = {};          // a declaration beside the slot that `wrapped` needs
+  std::string_view import = {};        // a line the file needs for it
+  std::string_view why = {};           // why this form
+
+  std::string_view closedConstructor = {};  // {class}: for a class that declares none
+  std::string_view noCopies = {};      // members that forbid copies
+  std::string_view noClone = {};
+  std::string_view noRevival = {};     // {value}: the access to the one that is there
+  std::string_view noSubclass = {};    // a word in front of `class`
+};
+
 struct Language {
   std::string_view id;    // "cpp"
   std::string_view name;  // "C++"
@@ -180,6 +202,7 @@ struct Language {
 
   const Guarantees* guarantees = nullptr;
   const Phrases* phrases = nullptr;
+  const Sound* sound = nullptr;        // null: neither steady nor seal can be written
   const Handing* handing = nullptr;    // null: no move can hand an object in
 
   // What all files of the tree together teach before any is lowered (for C++,

@@ -6,29 +6,13 @@
 #include <optional>
 
 #include "base/text.h"
-#include "rework/source_scan.h"
+#include "rework/writing.h"
 #include "source/ignore.h"
 
 namespace elmcart {
 namespace {
 
 bool startsWith(std::string_view text, std::string_view head) { return text.substr(0, head.size()) == head; }
-
-std::string filled(std::string_view pattern, const std::vector<std::pair<std::string_view, std::string>>& words) {
-  std::string out;
-  for (size_t at = 0; at < pattern.size();) {
-    bool put = false;
-    for (auto& [word, value] : words) {
-      if (pattern.compare(at, word.size() + 2, "{" + std::string(word) + "}") != 0) continue;
-      out += value;
-      at += word.size() + 2;
-      put = true;
-      break;
-    }
-    if (!put) out += pattern[at++];
-  }
-  return out;
-}
 
 class HandOver {
  public:
@@ -316,46 +300,7 @@ class HandOver {
   void edit(Place place, Span span, std::string text) { edits_.push_back({p_.path(place), span, std::move(text)}); }
   void insert(Place place, uint32_t offset, std::string text) { edit(place, {offset, offset}, std::move(text)); }
 
-  // \n and \t of a pattern, in the manner of the file.
-  std::string laidOut(const std::string& pattern, FileIndex file, const std::string& indent, const std::string& unit) {
-    std::string out;
-    for (char c : pattern) {
-      if (c == '\n') out += scan_.newlineOf(file) + indent;
-      else if (c == '\t') out += unit;
-      else out += c;
-    }
-    // Blank lines bear no blanks.
-    std::string clean;
-    for (size_t i = 0; i < out.size(); ++i) {
-      if (out[i] == '\n') {
-        while (!clean.empty() && (clean.back() == ' ' || clean.back() == '\t' || clean.back() == '\r') && clean.find('\n') != std::string::npos && trim(clean.substr(clean.rfind('\n'))).empty()) clean.pop_back();
-        clean += scan_.newlineOf(file).size() == 2 && (clean.empty() || clean.back() != '\r') ? "\r\n" : "\n";
-      } else if (out[i] != '\r') {
-        clean += out[i];
-      }
-    }
-    return clean;
-  }
-
-  std::string memberIndent(TypeIndex type) {
-    Place definition = p_.types[type].definition;
-    for (NodeId c : children(p_.file(definition), definition.node)) {
-      Kind kind = p_.file(definition)[c].kind;
-      if ((kind == Kind::Function || kind == Kind::Variable) && p_.file(definition)[c].role == Role::Member) {
-        std::string indent = scan_.indentOf({definition.file, c});
-        if (indent.size() > scan_.indentOf(definition).size()) return indent;
-      }
-    }
-    for (FunctionIndex m : p_.types[type].methods) {
-      std::string indent = scan_.indentOf(p_.functions[m].declarations.front());
-      if (indent.size() > scan_.indentOf(definition).size()) return indent;
-    }
-    return scan_.indentOf(definition) + "    ";
-  }
-  std::string unitIndent(TypeIndex type) {
-    std::string inner = memberIndent(type), outer = scan_.indentOf(p_.types[type].definition);
-    return inner.size() > outer.size() ? inner.substr(outer.size()) : "    ";
-  }
+  std::string laidOut(const std::string& pattern, FileIndex file, const std::string& indent, const std::string& unit) { return elmcart::laidOut(scan_, pattern, file, indent, unit); }
 
   // The shared class's name as this file writes it, with what must be put in so that it may.
   std::string typeName(FileIndex file) {
@@ -400,27 +345,7 @@ class HandOver {
     return false;
   }
 
-  void importLine(FileIndex f, const std::string& line) {
-    const LoweredFile& file = p_.files[f];
-    std::string_view source = scan_.text(f);
-    if (source.find(line) != std::string_view::npos) return;
-    // Behind the last line that begins as such lines do.
-    std::string word = line.substr(0, line.find(' ') + 1);
-    size_t last = std::string_view::npos, home = std::string_view::npos;
-    size_t top = startsWith(source, "\xEF\xBB\xBF") ? 3 : 0;
-    for (size_t begin = top; begin < source.size();) {
-      size_t end = std::min(source.find('\n', begin), source.size());
-      std::string_view text = source.substr(begin, end - begin);
-      if (startsWith(text, word)) last = end;
-      if (startsWith(text, "package ")) home = end;
-      begin = end + 1;
-    }
-    std::string newline = scan_.newlineOf(f);
-    auto back = [&](size_t end) { return static_cast<uint32_t>(end > 0 && source[end - 1] == '\r' ? end - 1 : end); };
-    if (last != std::string_view::npos) edits_.push_back({file.path, {back(last), back(last)}, newline + line});
-    else if (home != std::string_view::npos) edits_.push_back({file.path, {back(home), back(home)}, newline + newline + line});
-    else edits_.push_back({file.path, {static_cast<uint32_t>(top), static_cast<uint32_t>(top)}, line + newline + newline});
-  }
+  void importLine(FileIndex f, const std::string& line) { elmcart::importLine(p_, scan_, f, line, edits_); }
 
   // An import line of another file that brings the class, with its path seen from here.
   void importLikeOthers(FileIndex to, const std::string& plain) {
@@ -524,7 +449,7 @@ class HandOver {
       for (TypeIndex t = w.type; !p_.types[t].bases.empty() && p_.types[t].bases.front().type != kNone; t = p_.types[t].bases.front().type)
         if (isInjected(p_.types[t].bases.front().type)) return refuse(first, "its base class keeps the object in a private field of the same name");
 
-    std::string indent = memberIndent(w.type), unit = unitIndent(w.type);
+    std::string indent = memberIndent(p_, scan_, w.type), unit = unitIndent(p_, scan_, w.type);
     std::string type = h_->typeImport.empty() && h_->field.find("{type}") == std::string_view::npos && h_->parameter.find("{type}") == std::string_view::npos ? "" : typeName(definition.file);
     bool needsValue = !passing || h_->valueForPassing || h_->passed.empty();
     bool nullDefault = passing && !h_->passedAssign.empty();

@@ -8,8 +8,7 @@
 
 #include "base/text.h"
 #include "confirm/scratch.h"
-#include "rework/hand_over.h"
-#include "rework/inject.h"
+#include "rework/moves.h"
 #include "source/ignore.h"
 #include "source/walk.h"
 
@@ -54,6 +53,18 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
   const Entity& e = a.survey.entities[entity];
   const Program& p = a.program;
   std::vector<Cost> out;
+  if (result.move != "inject") {
+    Cost own;
+    own.way = result.move;
+    std::set<std::string> files;
+    for (const StepRecord& r : result.steps) files.insert(r.files.begin(), r.files.end());
+    own.classesChanged = 1;
+    own.files = files.size();
+    own.byHand = result.byHand.size();
+    own.note = moveById(result.move)->what;
+    out.push_back(own);
+    return out;
+  }
   Cost inject;
   inject.way = "inject";
   Cost seams;
@@ -71,7 +82,7 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
         for (const std::string& f : r.files) seamFiles.insert(f);
         break;
       case StepKind::Compose: inject.tests += r.step.inTests ? r.step.units : 0; break;
-      case StepKind::Lift: case StepKind::Retire: break;
+      case StepKind::Lift: case StepKind::Retire: case StepKind::Steady: case StepKind::Seal: break;
     }
   }
   // A class that has both its seam and its lift uses the object and passes it on: it is one class.
@@ -163,12 +174,9 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   for (size_t i = 0; i < (*first)->survey.entities.size(); ++i)
     if ((*first)->survey.entities[i].id == entityId) entity = i;
   if (entity == SIZE_MAX) return Error{entityId, "no such entity"};
-  const Language& language = (*first)->program.language((*first)->survey.entities[entity].place.file);
-  if (!language.phrases && !language.handing) return Error{entityId, "inject cannot be written in " + std::string(language.name) + " yet: `elmcart reach` and `elmcart explain` show what there is to change by hand"};
-  // In languages with values and references objects are handed in another way than where all are references.
-  auto refusalOf = language.phrases ? injectRefusal : handOverRefusal;
-  auto nextStep = language.phrases ? nextInjectStep : nextHandOverStep;
-  if (std::string refusal = refusalOf(**first, entity); !refusal.empty()) return Error{entityId, "inject cannot be made: " + refusal};
+  const Move* move = moveById(options.move);
+  if (!move) return Error{options.move, "no such move"};
+  if (std::string refusal = move->refusal(**first, entity); !refusal.empty()) return Error{entityId, options.move + " cannot be made: " + refusal};
 
   auto scratch = Scratch::make();
   if (!scratch) return scratch.error();
@@ -178,6 +186,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
 
   ReworkResult out;
   out.entity = entityId;
+  out.move = options.move;
   out.before = figures(**first, entityId);
   if (options.confirm) {
     say("baseline: building and testing the tree as it is, " + std::to_string(config.baselineRuns) + " times");
@@ -196,13 +205,13 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
     size_t at = SIZE_MAX;
     for (size_t i = 0; i < (*now)->survey.entities.size(); ++i)
       if ((*now)->survey.entities[i].id == entityId) at = i;
-    if (at == SIZE_MAX || !refusalOf(**now, at).empty()) {
+    if (at == SIZE_MAX || !move->refusal(**now, at).empty()) {
       out.finished = true;
       out.byHand.clear();
       break;
     }
     PlanMemory next = memory;
-    NextStep planned = nextStep(**now, at, next);
+    NextStep planned = move->next(**now, at, next);
     out.byHand = planned.byHand;
     out.finished = planned.finished;
     if (!planned.found) break;

@@ -54,6 +54,7 @@ struct ReworkResult {
 };
 
 struct ReworkOptions {
+  std::string move = "inject";
   bool confirm = true;   // false: plan only, nothing is built or run
   unsigned jobs = 0;
   size_t mostSteps = 400;
@@ -62,7 +63,7 @@ struct ReworkOptions {
 };
 
 // The entity may be named as in entitiesNamed(). Fails when the move cannot be
-// made at all, or the tree does not build before anything was changed.
+// made at all (with the reason), or the tree does not build before anything was changed.
 Result<ReworkResult> rework(const std::string& root, const Config& config, const std::string& entityId, const ReworkOptions& options);
 
 // The series of patches and the table of steps, in `folder`.

@@ -3,7 +3,7 @@
 // no class fetches the shared object itself.
 #include <cstdlib>
 
-#include "blackbox/program.h"
+#include "blackbox/tools.h"
 
 namespace elmcart {
 namespace {
@@ -21,7 +21,7 @@ class InjectIn : public testing::TestWithParam<Office> {};
 
 TEST_P(InjectIn, EachStepBuildsAndBehavesAsBefore) {
   const Office& office = GetParam();
-  if (std::system((std::string("command -v ") + office.needs + " >/dev/null 2>&1").c_str()) != 0) GTEST_SKIP() << office.needs << " is not installed";
+  if (!installed(office.needs)) GTEST_SKIP() << office.needs << " is not installed";
   std::string compiler = std::string(ELMCART_TEST_TOOLS) + "/node_modules/typescript/bin/tsc";
   if (std::string(office.language) == "typescript" && !fs::exists(compiler)) GTEST_SKIP() << "scripts/setup_tests.sh brings the compiler";
   ::setenv("ELMCART_TYPESCRIPT", compiler.c_str(), 1);

@@ -12,4 +12,6 @@ const Guarantees& cppGuarantees();
 const Phrases& cppPhrases();
 void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile& out);
 
+const Sound& cppSound();
+
 }  // namespace elmcart

@@ -10,4 +10,6 @@ const Guarantees& csharpGuarantees();
 
 const Handing& csharpHanding();
 
+const Sound& csharpSound();
+
 }  // namespace elmcart

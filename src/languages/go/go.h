@@ -8,4 +8,6 @@ namespace elmcart {
 Language goLanguage();
 const Guarantees& goGuarantees();
 
+const Sound& goSound();
+
 }  // namespace elmcart

@@ -442,6 +442,7 @@ Language goLanguage() {
   language.importsInFileOnly = true;
   language.modulesByFolder = true;
   language.guarantees = &goGuarantees();
+  language.sound = &goSound();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { GoLowerer(grammar(), text, out).run(); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;

@@ -10,4 +10,6 @@ const Guarantees& javaGuarantees();
 
 const Handing& javaHanding();
 
+const Sound& javaSound();
+
 }  // namespace elmcart

@@ -517,6 +517,7 @@ Language phpLanguage() {
   language.importsInFileOnly = true;
   language.infersTypes = true;
   language.guarantees = &phpGuarantees();
+  language.sound = &phpSound();
   language.handing = &phpHanding();
   language.learn = learnGlobals;
   language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { PhpLowerer(grammar(), text, static_cast<const GlobalLore*>(lore), out).run(); };

@@ -10,4 +10,6 @@ const Guarantees& phpGuarantees();
 
 const Handing& phpHanding();
 
+const Sound& phpSound();
+
 }  // namespace elmcart

@@ -10,4 +10,6 @@ const Guarantees& pythonGuarantees();
 
 const Handing& pythonHanding();
 
+const Sound& pythonSound();
+
 }  // namespace elmcart

@@ -546,6 +546,7 @@ Language swiftLanguage() {
   language.infersTypes = true;
   language.createsByCall = true;
   language.guarantees = &swiftGuarantees();
+  language.sound = &swiftSound();
   language.handing = &swiftHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
     std::string prepared = withoutDirectives(text);

@@ -10,4 +10,6 @@ const Guarantees& swiftGuarantees();
 
 const Handing& swiftHanding();
 
+const Sound& swiftSound();
+
 }  // namespace elmcart

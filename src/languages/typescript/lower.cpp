@@ -32,6 +32,7 @@ Language common() {
   language.name = "TypeScript";
   language.interpreters = {};
   language.handing = &typescriptHanding();
+  language.sound = &typescriptSound();
   return language;
 }
 

@@ -10,4 +10,6 @@ Language tsxLanguage();  // TypeScript with markup in it: a grammar of its own
 
 const Handing& typescriptHanding();
 
+const Sound& typescriptSound();
+
 }  // namespace elmcart

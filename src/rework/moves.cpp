@@ -1,0 +1,40 @@
+#include "rework/moves.h"
+
+#include <array>
+
+#include "rework/hand_over.h"
+#include "rework/inject.h"
+#include "rework/seal.h"
+#include "rework/steady.h"
+
+namespace elmcart {
+namespace {
+
+const Language& languageOfEntity(const Analysis& a, size_t entity) { return a.program.language(a.survey.entities[entity].place.file); }
+
+// In languages with values and references objects are handed in another way than where all are references.
+std::string injectAnyRefusal(const Analysis& a, size_t entity) {
+  const Language& language = languageOfEntity(a, entity);
+  if (language.phrases) return injectRefusal(a, entity);
+  if (language.handing) return handOverRefusal(a, entity);
+  return "it cannot be written in " + std::string(language.name) + " yet: `elmcart reach` and `elmcart explain` show what there is to change by hand";
+}
+NextStep nextInjectAnyStep(const Analysis& a, size_t entity, PlanMemory& memory) { return languageOfEntity(a, entity).phrases ? nextInjectStep(a, entity, memory) : nextHandOverStep(a, entity, memory); }
+
+constexpr std::array kMoves = std::to_array<Move>({
+    {"inject", "accessor calls inside classes become a constructor parameter and a field", injectAnyRefusal, nextInjectAnyStep},
+    {"steady", "unsound or needlessly slow creation becomes the language's sound form", steadyRefusal, nextSteadyStep},
+    {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", sealRefusal, nextSealStep},
+});
+
+}  // namespace
+
+std::span<const Move> moves() { return kMoves; }
+
+const Move* moveById(std::string_view id) {
+  for (const Move& move : kMoves)
+    if (move.id == id) return &move;
+  return nullptr;
+}
+
+}  // namespace elmcart

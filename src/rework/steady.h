@@ -1,0 +1,13 @@
+// The move "steady": a lazy creation that is unsound, or locked at each access, becomes the
+// form in which the language creates an object once. One step: the accessor's body,
+// its slot, and the lock that served it.
+#pragma once
+
+#include "rework/step.h"
+
+namespace elmcart {
+
+std::string steadyRefusal(const Analysis& analysis, size_t entity);
+NextStep nextSteadyStep(const Analysis& analysis, size_t entity, PlanMemory& memory);
+
+}  // namespace elmcart

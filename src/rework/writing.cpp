@@ -1,0 +1,139 @@
+#include "rework/writing.h"
+
+#include <algorithm>
+
+#include "base/text.h"
+
+namespace elmcart {
+
+std::string filled(std::string_view pattern, const std::vector<std::pair<std::string_view, std::string>>& words) {
+  std::string out;
+  for (size_t at = 0; at < pattern.size();) {
+    bool put = false;
+    for (auto& [word, value] : words) {
+      if (pattern.compare(at, word.size() + 2, "{" + std::string(word) + "}") != 0) continue;
+      out += value;
+      at += word.size() + 2;
+      put = true;
+      break;
+    }
+    if (!put) out += pattern[at++];
+  }
+  return out;
+}
+
+std::string laidOut(SourceScan& scan, const std::string& text, FileIndex file, const std::string& indent, const std::string& unit) {
+  std::string out, line;
+  auto end = [&] {
+    if (!trim(line).empty()) out += line;
+    line.clear();
+  };
+  for (char c : text) {
+    if (c == '\r') continue;
+    if (c == '\n') {
+      end();
+      out += scan.newlineOf(file);
+      line = indent;
+    } else if (c == '\t') {
+      line += unit;
+    } else {
+      line += c;
+    }
+  }
+  // What follows may go on in the last line.
+  return out + line;
+}
+
+std::string memberIndent(const Program& p, SourceScan& scan, TypeIndex type) {
+  Place definition = p.types[type].definition;
+  std::string outer = scan.indentOf(definition);
+  for (NodeId c : children(p.file(definition), definition.node)) {
+    Kind kind = p.file(definition)[c].kind;
+    if ((kind != Kind::Function && kind != Kind::Variable) || p.file(definition)[c].role != Role::Member) continue;
+    std::string indent = scan.indentOf({definition.file, c});
+    if (indent.size() > outer.size()) return indent;
+  }
+  for (FunctionIndex m : p.types[type].methods) {
+    std::string indent = scan.indentOf(p.functions[m].declarations.front());
+    if (indent.size() > outer.size()) return indent;
+  }
+  return outer + "    ";
+}
+
+std::string unitIndent(const Program& p, SourceScan& scan, TypeIndex type) {
+  std::string inner = memberIndent(p, scan, type), outer = scan.indentOf(p.types[type].definition);
+  return inner.size() > outer.size() ? inner.substr(outer.size()) : "    ";
+}
+
+void importLine(const Program& p, SourceScan& scan, FileIndex f, const std::string& line, std::vector<FileEdit>& edits) {
+  std::string_view source = scan.text(f);
+  size_t quoted = line.find('"');
+  if (source.find(quoted == std::string::npos ? line : line.substr(quoted)) != std::string_view::npos) return;
+  // Behind the last line that begins as such lines do, or behind the file's package.
+  std::string word = line.substr(0, line.find(' ') + 1);
+  size_t last = std::string_view::npos, home = std::string_view::npos, from = std::string_view::npos;
+  size_t top = source.substr(0, 3) == "\xEF\xBB\xBF" ? 3 : 0;
+  for (size_t begin = top; begin < source.size();) {
+    size_t end = std::min(source.find('\n', begin), source.size());
+    std::string_view text = source.substr(begin, end - begin);
+    if (text.substr(0, word.size()) == word) {
+      last = end;
+      // An import in brackets ends with them.
+      if (trim(text).size() > 0 && trim(text).back() == '(') last = std::min(source.find('\n', source.find(')', end)), source.size());
+    }
+    if (text.substr(0, 8) == "package ") home = end;
+    if (text.substr(0, 5) == "from " && from == std::string_view::npos) from = begin;
+    begin = end + 1;
+  }
+  std::string newline = scan.newlineOf(f);
+  const std::string& path = p.files[f].path;
+  auto put = [&](size_t at, const std::string& text) { edits.push_back({path, {static_cast<uint32_t>(at), static_cast<uint32_t>(at)}, text}); };
+  auto back = [&](size_t end) { return end > 0 && source[end - 1] == '\r' ? end - 1 : end; };
+  if (last != std::string_view::npos) put(back(last), newline + line);
+  else if (from != std::string_view::npos) put(from, line + newline);
+  else if (home != std::string_view::npos) put(back(home), newline + newline + line);
+  else {
+    // Behind a text that documents the file.
+    size_t at = top;
+    for (std::string_view quote : {"\"\"\"", "'''"})
+      if (source.substr(top, 3) == quote)
+        if (size_t close = source.find(quote, top + 3); close != std::string_view::npos) at = std::min(source.find('\n', close), source.size() - 1) + 1;
+    put(at, at > top ? newline + line + newline : line + newline + newline);
+  }
+}
+
+std::optional<Span> declarationLines(const Program& p, SourceScan& scan, Place place) {
+  std::string_view source = scan.text(place.file);
+  const Node& node = p.node(place);
+  uint32_t begin = scan.lineBegin(place.file, node.span.begin), end = node.span.end;
+  while (end < source.size() && source[end] != '\n') ++end;
+  std::string_view line = trim(source.substr(begin, end - begin));
+  // One declaration on its lines: one end of a statement, nothing of another.
+  size_t statements = static_cast<size_t>(std::count(line.begin(), line.end(), ';'));
+  if (statements > 1 || line.find('}') != std::string_view::npos) return std::nullopt;
+  int depth = 0;
+  for (char c : line) {
+    if (c == '<' || c == '(' || c == '[' || c == '{') ++depth;
+    if (c == '>' || c == ')' || c == ']' || c == '}') --depth;
+    if (c == ',' && depth <= 0) return std::nullopt;
+  }
+  if (end < source.size()) ++end;
+  // The comment that belongs to it, and of two blank lines that would meet one.
+  while (begin > 0) {
+    uint32_t above = scan.lineBegin(place.file, begin - 1);
+    std::string_view text = trim(source.substr(above, begin - above));
+    bool comment = text.substr(0, 2) == "//" || text.substr(0, 2) == "/*" || (!text.empty() && text[0] == '*');
+    if (!comment) break;
+    begin = above;
+  }
+  auto blankAt = [&](uint32_t at) {
+    size_t stop = std::min(source.find('\n', at), source.size());
+    return at < source.size() && trim(source.substr(at, stop - at)).empty();
+  };
+  std::string_view above = begin > 0 ? trim(source.substr(scan.lineBegin(place.file, begin - 1), begin - scan.lineBegin(place.file, begin - 1))) : std::string_view{};
+  bool openAbove = begin > 0 && (above.empty() || above.back() == '{' || above.back() == ':');
+  if (openAbove && blankAt(end)) end = static_cast<uint32_t>(std::min(source.find('\n', end) + 1, source.size()));
+  return Span{begin, end};
+}
+
+}  // namespace elmcart

@@ -1,0 +1,29 @@
+// Small pieces that the moves write with: patterns filled in, laid out in the
+// manner of a file, put beside a member, declarations taken away.
+#pragma once
+
+#include <optional>
+#include <utility>
+#include <vector>
+
+#include "rework/source_scan.h"
+
+namespace elmcart {
+
+// The pattern with {word} replaced for each word given; what is not given stays.
+std::string filled(std::string_view pattern, const std::vector<std::pair<std::string_view, std::string>>& words);
+
+// \n of a text becomes the file's line end and `indent`, \t one `unit`; blank lines bear no blanks.
+std::string laidOut(SourceScan& scan, const std::string& text, FileIndex file, const std::string& indent, const std::string& unit);
+
+// The indentation of a class's members, and by how much it is deeper than the class's own.
+std::string memberIndent(const Program& p, SourceScan& scan, TypeIndex type);
+std::string unitIndent(const Program& p, SourceScan& scan, TypeIndex type);
+
+// Puts an import line where the file has such lines, unless it is there.
+void importLine(const Program& p, SourceScan& scan, FileIndex file, const std::string& line, std::vector<FileEdit>& edits);
+
+// The whole lines of a declaration that has its lines to itself; nothing when it has not.
+std::optional<Span> declarationLines(const Program& p, SourceScan& scan, Place place);
+
+}  // namespace elmcart

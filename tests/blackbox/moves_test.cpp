@@ -1,0 +1,101 @@
+// The moves that mend one class, on the examples of the checks that advise them:
+// the finding goes, the result compiles, and a fault that was shown by running
+// does not happen any more.
+#include "blackbox/tools.h"
+
+namespace elmcart {
+namespace {
+
+struct Mended {
+  const char* move;
+  const char* check;
+  const char* language;
+};
+
+void PrintTo(const Mended& m, std::ostream* out) { *out << m.move << " for " << m.check << " in " << m.language; }
+
+class MovesMend : public testing::TestWithParam<Mended> {};
+
+TEST_P(MovesMend, WhatTheCheckReports) {
+  const Mended& m = GetParam();
+  Tools tools = toolsFor(m.check, m.language);
+  if (!installed(tools.needs)) GTEST_SKIP() << tools.needs << " is not installed";
+  Folder folder;
+  std::string files = writeExample(m.check, m.language, true, folder);
+  auto filled = [&](std::string command) {
+    if (size_t at = command.find("FILES"); at != std::string::npos) command.replace(at, 5, files);
+    return command;
+  };
+  bool shown = kShown.count(m.check) && !(std::string(m.check) == "thread.double-check-unsound" && std::string(m.language) == "java");
+  // The fault itself is no behaviour to keep: the steps are confirmed by building alone.
+  folder.write("elmcart.toml", "[build]\ncommands = [\"" + filled(tools.compile) + "\"]\n[test]\nbaseline-runs = 1\n");
+  std::string entity;
+  auto count = [&] {
+    size_t out = 0;
+    auto assessed = jsonOf(elmcart("assess --format json .", folder.path()));
+    for (const auto& f : assessed["findings"]) {
+      out += f["check"] == m.check;
+      if (f["check"] == m.check) entity = f["entity"];
+    }
+    return out;
+  };
+  ASSERT_GE(count(), 1u);
+  RunResult reworked = elmcart("rework '" + entity + "' . --move " + m.move + " --write --format json", folder.path());
+  ASSERT_EQ(reworked.exitCode, 0) << reworked.out << reworked.err;
+  auto result = jsonOf(reworked);
+  EXPECT_GE(result["steps"].size(), 1u) << result["byHand"];
+  for (const auto& step : result["steps"]) EXPECT_TRUE(step["kept"].get<bool>()) << step;
+  EXPECT_EQ(count(), 0u) << folder.read(files);
+  RunResult compiled = inFolder(folder, filled(tools.compile));
+  EXPECT_EQ(compiled.exitCode, 0) << compiled.out << compiled.err << folder.read(files);
+  if (!shown) return;
+  for (int turn = 0; turn < 3; ++turn) {
+    RunResult after = inFolder(folder, filled(tools.run));
+    EXPECT_EQ(after.exitCode, 0) << after.out << after.err << folder.read(files);
+  }
+}
+
+INSTANTIATE_TEST_SUITE_P(All, MovesMend,
+                         testing::Values(Mended{"steady", "thread.unguarded-creation", "cpp"}, Mended{"steady", "thread.unguarded-creation", "java"}, Mended{"steady", "thread.unguarded-creation", "csharp"},
+                                         Mended{"steady", "thread.unguarded-creation", "python"}, Mended{"steady", "thread.unguarded-creation", "go"}, Mended{"steady", "thread.double-check-unsound", "cpp"},
+                                         Mended{"steady", "thread.double-check-unsound", "java"}, Mended{"steady", "thread.double-check-incomplete", "java"}, Mended{"steady", "thread.lock-every-access", "cpp"},
+                                         Mended{"steady", "start.lazy-needless", "java"}, Mended{"seal", "single.open-constructor", "cpp"}, Mended{"seal", "single.open-constructor", "java"}, Mended{"seal", "single.cloneable", "php"}, Mended{"seal", "single.revivable", "java"}),
+                         [](const auto& info) {
+                           std::string name = std::string(info.param.move) + "_" + info.param.check + "_" + info.param.language;
+                           for (char& c : name) if (c == '.' || c == '-') c = '_';
+                           return name;
+                         });
+
+// Closing what somebody uses does not build: it is taken back, and the rest goes on.
+TEST(Moves, TakeBackWhatDoesNotBuild) {
+  Folder folder;
+  std::string files = writeExample("single.copyable", "cpp", true, folder);
+  folder.write("elmcart.toml", "[build]\ncommands = [\"g++ -std=c++20 -fsyntax-only " + files + "\"]\n[test]\nbaseline-runs = 1\n");
+  RunResult run = elmcart("rework BerthBook . --move seal --write --format json", folder.path());
+  EXPECT_EQ(run.exitCode, 1);
+  auto result = jsonOf(run);
+  ASSERT_EQ(result["steps"].size(), 2u);
+  EXPECT_FALSE(result["steps"][0]["kept"].get<bool>());
+  EXPECT_NE(result["steps"][0]["differences"][0]["detail"].get<std::string>().find("deleted function"), std::string::npos);
+  EXPECT_TRUE(result["steps"][1]["kept"].get<bool>());
+  EXPECT_EQ(folder.read(files).find("= delete"), std::string::npos);
+  EXPECT_NE(folder.read(files).find("class BerthBook final {"), std::string::npos);
+}
+
+// What cannot be done is said, and nothing is written.
+TEST(Moves, SayWhatTheyCannotDo) {
+  Folder folder;
+  folder.write("mast.py", "class Mast:\n    _mast = None\n\n    @classmethod\n    def mast(cls):\n        if cls._mast is None:\n            cls._mast = cls()\n            print(\"raised\")\n        return cls._mast\n\n    def hoist(self):\n        self.flags = 1\n");
+  RunResult run = elmcart("propose Mast . --move steady", folder.path());
+  EXPECT_EQ(run.exitCode, 1);
+  EXPECT_NE(run.err.find("does more than create it"), std::string::npos) << run.err;
+  run = elmcart("propose Mast . --move seal", folder.path());
+  EXPECT_EQ(run.exitCode, 1);
+  EXPECT_NE(run.err.find("no way to close a class"), std::string::npos) << run.err;
+  run = elmcart("propose Mast . --move steddy", folder.path());
+  EXPECT_EQ(run.exitCode, 2);
+  EXPECT_NE(run.err.find("did you mean steady?"), std::string::npos) << run.err;
+}
+
+}  // namespace
+}  // namespace elmcart
