@@ -26,8 +26,9 @@ class HandOver {
   std::string refusal() const {
     if (e_.kind != EntityKind::Singleton && e_.kind != EntityKind::SharedInstance && e_.kind != EntityKind::Ambient) return "inject is for singletons and shared instances, and this is a " + std::string(kindText(e_.kind));
     if (made_ == kNone || !p_.types[made_].definition.known()) return "its class is not defined in this tree";
-    for (const Door& door : e_.doors)
-      if (door.function != kNone && door.sort == Door::Sort::Accessor && returnsIt(door.function) && p_.functions[door.function].mostArguments > 0) return "its accessor takes arguments";
+    bool plain = p_.types[made_].form == TypeForm::Object;
+    for (const Door& door : e_.doors) plain |= door.function == kNone || !returnsIt(door.function) || p_.functions[door.function].mostArguments == 0;
+    if (!plain) return "its accessor takes arguments";
     if (!p_.types[made_].typeParameters.empty()) return "its class has type parameters";
     if (e_.madeByAsking) return "it is reached by making it: give it an accessor first";
     if (e_.reset.known()) return "its slot is replaced at " + at(e_.reset) + ": keeping the instance in a field would change what users see";
@@ -58,7 +59,7 @@ class HandOver {
       }
     }
     out.byHand = std::move(byHand_);
-    out.finished = !out.found && out.byHand.empty();
+    out.finished = !out.found && std::none_of(out.byHand.begin(), out.byHand.end(), [](const ByHand& b) { return b.blocksRetire; });
     return out;
   }
 
@@ -74,14 +75,19 @@ class HandOver {
   // ----- small readings
 
   std::string at(Place place) const { return p_.path(place) + ":" + std::to_string(p_.line(place)); }
-  void byHand(Place place, std::string reason) {
+  void byHand(Place place, std::string reason, bool blocks = true) {
     for (const ByHand& b : byHand_)
       if (b.file == p_.path(place) && b.line == p_.line(place) && b.reason == reason) return;
-    byHand_.push_back({p_.path(place), p_.line(place), std::move(reason), true});
+    byHand_.push_back({p_.path(place), p_.line(place), std::move(reason), blocks});
   }
   std::string nodeText(Place place) { return std::string(scan_.text(place.file).substr(p_.node(place).span.begin, p_.node(place).span.size())); }
   bool inTests(Place place) const { return matchesAny(a_.config.tests, p_.path(place)); }
-  bool returnsIt(FunctionIndex f) const { return p_.classBehind(p_.functions[f].declarations.front().file, p_.functions[f].result) == made_; }
+  bool returnsIt(FunctionIndex f) const {
+    if (p_.types[made_].form != TypeForm::Object)  // its members are its doors
+      for (const Door& door : e_.doors)
+        if (door.function == f && door.sort == Door::Sort::Accessor) return true;
+    return p_.classBehind(p_.functions[f].declarations.front().file, p_.functions[f].result) == made_;
+  }
   bool sameLanguage(Place place) const { return p_.language(place.file).handing == h_; }
 
   std::string snakeCase(std::string_view name) const {
@@ -184,7 +190,12 @@ class HandOver {
     }
     Symbol symbol = p_.symbolAt(place);
     if (file[node].kind == Kind::Call || file[node].kind == Kind::Member || file[node].kind == Kind::Name) {
-      if (symbol.is(Symbol::Sort::Function) && returnsIt(symbol.index())) return place;
+      if (symbol.is(Symbol::Sort::Function) && returnsIt(symbol.index())) {
+        // Not what an object of another class hands out, which keeps it for reasons of its own.
+        const Function& fn = p_.functions[symbol.index()];
+        bool free = fn.owner == kNone || (fn.modifiers & kStatic);
+        return fn.mostArguments == 0 && free ? place : Place{};
+      }
       if (symbol.is(Symbol::Sort::Variable) && std::find(e_.slots.begin(), e_.slots.end(), symbol.index()) != e_.slots.end()) return place;
       if (symbol.is(Symbol::Sort::Variable) && symbol.index() == e_.slot) return place;
     }
@@ -212,7 +223,13 @@ class HandOver {
         continue;
       }
       TypeIndex unit = unitOf(c.in);
-      if (unit == kNone) continue;  // a composing place, or a static function: the door stays for these
+      if (unit == kNone) {
+        // Where the program is put together the door stays. Any other function would need a parameter.
+        bool start = p_.functions[c.in].form == FunctionForm::Initialiser || lowerCase(p_.text(p_.functions[c.in].name)) == "main";
+        bool own = p_.functions[c.in].owner == made_ || std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == c.in; });
+        if (!start && !own && !inTests(access)) byHand(access, functionText(p_, c.in) + " belongs to no object: give it a parameter, or let it stay a place where the program is put together", false);
+        continue;
+      }
       if (unit == made_) continue;
       if (!sameLanguage(p_.types[unit].definition)) continue;
       // Its own default: what a step before put there.
@@ -435,7 +452,10 @@ class HandOver {
     const LoweredFile& file = p_.file(definition);
     for (NodeId c : children(file, definition.node)) {
       std::string_view mark = lastPart(file.name(c));
-      if (file[c].role == Role::Annotation && mark != "Deprecated" && mark != "SuppressWarnings" && mark != "internal") return refuse(first, className + " is marked " + std::string(mark) + ": what makes it may not be in this tree");
+      if (file[c].role == Role::Annotation && mark != "Deprecated" && mark != "SuppressWarnings" && mark != "internal") {
+        if (inTests(definition)) return std::nullopt;  // a test: it goes on fetching it
+        return refuse(first, className + " is marked " + std::string(mark) + ": what makes it may not be in this tree");
+      }
     }
     bool created = false;
     for (uint32_t c : p_.creationsOfType[w.type]) created |= !p_.creations[c].asBase;

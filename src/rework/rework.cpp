@@ -196,11 +196,19 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
         (out.baseline.flakyTests.empty() ? "" : ", " + counted(out.baseline.flakyTests.size(), "test is flaky and set aside", "tests are flaky and set aside")));
   }
 
+  // Only what a step changed is read anew: the rest is kept as it was lowered.
+  std::string why;
+  std::unique_ptr<Cache> lowered = Cache::open(scratch->path() + "/lowered", why);
+  auto look = [&](bool judge) -> Result<std::unique_ptr<Analysis>> {
+    auto sources = readTree(tree, loadOptionsOf(config, options.jobs));
+    if (!sources) return sources.error();
+    return analyse(std::move(*sources), config, options.jobs, judge, lowered.get());
+  };
   PlanMemory memory;
   std::map<std::string, std::string> original;
   while (out.steps.size() < options.mostSteps) {
     auto own = Clock::now();
-    auto now = analyse(tree, config, options.jobs, false);
+    auto now = look(false);
     if (!now) return now.error();
     size_t at = SIZE_MAX;
     for (size_t i = 0; i < (*now)->survey.entities.size(); ++i)
@@ -271,7 +279,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
     say("step " + std::to_string(record.number) + ", " + std::string(stepKindText(record.step.kind)) + ": " + record.step.title + " — " + record.outcome);
     out.steps.push_back(std::move(record));
   }
-  auto last = analyse(tree, config, options.jobs, true);
+  auto last = look(true);
   if (!last) return last.error();
   out.after = figures(**last, entityId);
   std::set<std::string> idsBefore, idsAfter;

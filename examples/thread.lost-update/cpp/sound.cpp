@@ -23,9 +23,9 @@ int main() {
   std::vector<std::thread> cranes;
   for (int i = 0; i < 4; ++i)
     cranes.emplace_back([] {
-      for (int crate = 0; crate < 200000; ++crate) CargoScale::scale().weigh();
+      for (int crate = 0; crate < 20000; ++crate) CargoScale::scale().weigh();
     });
   for (std::thread& crane : cranes) crane.join();
-  std::printf("%d of 800000 weighed\n", CargoScale::scale().weighed());
-  return CargoScale::scale().weighed() == 800000 ? 0 : 1;
+  std::printf("%d of 80000 weighed\n", CargoScale::scale().weighed());
+  return CargoScale::scale().weighed() == 80000 ? 0 : 1;
 }

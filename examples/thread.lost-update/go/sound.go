@@ -32,14 +32,14 @@ func main() {
 		cranes.Add(1)
 		go func() {
 			defer cranes.Done()
-			for crate := 0; crate < 200000; crate++ {
+			for crate := 0; crate < 20000; crate++ {
 				scale.weigh()
 			}
 		}()
 	}
 	cranes.Wait()
-	fmt.Println(scale.total(), "of 800000 weighed")
-	if scale.total() != 800000 {
+	fmt.Println(scale.total(), "of 80000 weighed")
+	if scale.total() != 80000 {
 		os.Exit(1)
 	}
 }
