@@ -162,7 +162,7 @@ TEST(Commands, SurveyATreeOfSeveralLanguages) {
   // What cannot be rewritten yet is refused, not tried.
   Folder yard;
   yard.write("mast.go", "package yard\n\ntype Mast struct{ flags int }\n\nvar mast *Mast\n\nfunc TheMast() *Mast {\n\tif mast == nil {\n\t\tmast = &Mast{}\n\t}\n\treturn mast\n}\n\nfunc (m *Mast) Raise() { m.flags++ }\n");
-  RunResult propose = elmcart("propose Mast " + yard.path());
+  RunResult propose = elmcart("propose mast " + yard.path());
   EXPECT_EQ(propose.exitCode, 1);
   EXPECT_NE(propose.err.find("cannot be written in Go yet"), std::string::npos) << propose.err;
 }
