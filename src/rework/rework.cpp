@@ -112,7 +112,10 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
   }
   for (auto& [name, l] : level) inject.depth = std::max(inject.depth, std::min<size_t>(l, 20));
   seams.depth = 1;
-  inject.note = result.finished ? "the accessor goes; who needs the object says so" : "the accessor stays until what is left by hand is done";
+  auto left = result.after.find("calls of the accessor");
+  bool stays = left != result.after.end() && left->second > 0;
+  inject.note = result.finished && stays ? "no class needs to fetch it: who needs the object says so; the accessor serves where the program is put together"
+                : result.finished        ? "the accessor goes; who needs the object says so" : "the accessor stays until what is left by hand is done";
   seams.note = "tests can hand in a double at once; callers stay as they are, and so does the accessor";
   out.push_back(inject);
   out.push_back(seams);

@@ -5,6 +5,7 @@
 #include <map>
 
 #include "base/text.h"
+#include "rework/moves.h"
 #include "rework/rework.h"
 #include "source/walk.h"
 #include "support/folder.h"
@@ -126,6 +127,46 @@ TEST_P(HandOverText, IsAsReviewed) {
 }
 
 INSTANTIATE_TEST_SUITE_P(All, HandOverText, testing::Values("kotlin", "swift", "dart"), [](const auto& info) { return std::string(info.param); });
+
+// docs/moves-by-language.md says which move can be written in which language;
+// ELMCART_WRITE=1 writes it anew.
+TEST(MovesTogether, AreListedInTheDocumentation) {
+  std::string table = "# Moves and languages\n\nA dash: the move cannot be made in that language, for the reason given below.\n\n| move |";
+  std::vector<const Language*> columns;
+  for (const Language& language : languages())
+    if (columns.empty() || columns.back()->name != language.name) columns.push_back(&language);
+  for (const Language* language : columns) table += " " + std::string(language->name) + " |";
+  table += "\n|---|";
+  for (size_t i = 0; i < columns.size(); ++i) table += "---|";
+  table += "\n";
+  std::map<std::string, std::vector<std::string>> reasons;
+  auto row = [&](const std::string& move, auto why) {
+    table += "| " + move + " |";
+    for (const Language* language : columns) {
+      std::string reason = why(*language);
+      table += reason.empty() ? " yes |" : " – |";
+      if (!reason.empty()) reasons[move + ": " + reason].emplace_back(language->name);
+    }
+    table += "\n";
+  };
+  row("inject", [](const Language& l) { return l.phrases || l.handing ? std::string() : "not written yet; `reach` lists what there is to change by hand"; });
+  row("steady", [](const Language& l) {
+    if (!l.guarantees->sharedMemoryThreads.holds) return std::string("no two threads share memory, so lazy creation is sound as it is");
+    return l.sound && (!l.sound->body.empty() || !l.sound->wrapped.empty()) ? std::string() : "not written yet";
+  });
+  row("seal", [](const Language& l) {
+    const Sound* s = l.sound;
+    bool any = s && (!s->closedConstructor.empty() || !s->noCopies.empty() || !s->noSubclass.empty() || !s->noClone.empty() || !s->noRevival.empty());
+    return any ? std::string() : "no way to close a class that all makers must honour, or none is written yet";
+  });
+  EXPECT_EQ(moves().size(), 3u) << "a row is missing here";
+  table += "\n";
+  for (auto& [reason, names] : reasons) table += "- " + reason.substr(0, reason.find(':')) + ": " + joinWith(names, ", ") + ":" + reason.substr(reason.find(':') + 1) + ".\n";
+  std::string path = std::string(ELMCART_DOCS) + "/moves-by-language.md";
+  if (std::getenv("ELMCART_WRITE")) std::ofstream(path) << table;
+  auto written = readWhole(path);
+  EXPECT_TRUE(written.ok() && *written == table) << "run the unit tests with ELMCART_WRITE=1 to write " << path << " anew";
+}
 
 }  // namespace
 }  // namespace elmcart
