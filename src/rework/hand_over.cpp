@@ -643,6 +643,21 @@ class HandOver {
         append(place, *list, "{" + parameter + "}");
       }
     } else {
+      // One that hands on to another of its class hands the object on too, and leaves the field to that one.
+      uint32_t end = bodyNode == kNoNode ? node.span.end : file[bodyNode].span.begin;
+      size_t colon = source.find_first_not_of(" \t\r\n", list->end + 1);
+      if (colon != std::string_view::npos && colon < end && source[colon] == ':') {
+        size_t word = source.find_first_not_of(" \t\r\n", colon + 1);
+        if (word != std::string_view::npos && startsWith(source.substr(word), "this(")) {
+          if (h_->primary) return "";  // what it hands on to has the default
+          auto arguments = brackets(place.file, static_cast<uint32_t>(word) + 4, end);
+          if (!arguments) return "the constructor handed on to could not be read";
+          append(place, *list, parameter);
+          append(place, *arguments, filled(h_->argument, {{"name", name_}, {"value", name_}}));
+          return "";
+        }
+      }
+      if (h_->primary && node.span.begin > scan_.bodyOpen(type)) return "it has no constructor behind its name, only others";
       append(place, *list, parameter);
     }
     if (assign.empty()) return "";
@@ -655,7 +670,6 @@ class HandOver {
       return "";
     }
     if (bodyNode == kNoNode) return "this constructor has no body";
-    (void)type;
     return addStatement({place.file, bodyNode}, assign, indent + unit, indent);
   }
 

@@ -128,6 +128,40 @@ TEST_P(HandOverText, IsAsReviewed) {
 
 INSTANTIATE_TEST_SUITE_P(All, HandOverText, testing::Values("kotlin", "swift", "dart"), [](const auto& info) { return std::string(info.param); });
 
+// A plan for one file; its text afterwards, and what stays by hand.
+std::pair<std::string, std::vector<ByHand>> planned(const std::string& name, const std::string& text, const std::string& entity) {
+  Folder folder;
+  folder.write(name, text);
+  auto config = findConfig(folder.path());
+  ReworkOptions options;
+  options.confirm = false;
+  auto done = rework(folder.path(), *config, entity, options);
+  EXPECT_TRUE(done.ok()) << (done.ok() ? "" : done.error().line());
+  if (!done) return {};
+  return {done->files.empty() ? text : done->files.front().after, done->byHand};
+}
+
+TEST(HandOver, AConstructorThatHandsOnHandsTheObjectOnToo) {
+  std::string mast = "sealed class Mast { private static readonly Mast mast = new Mast(); private int flags; private Mast() { } public static Mast Get() { return mast; } public void Raise() { flags++; } }\n";
+  auto [text, hand] = planned("a.cs", mast + "class Pilot\n{\n    public Pilot() : this(\"Wren\") { }\n    public Pilot(string name)\n    {\n    }\n    public void Sail() { Mast.Get().Raise(); }\n}\n", "Mast");
+  EXPECT_NE(text.find("public Pilot(Mast mast = null) : this(\"Wren\", mast: mast) { }"), std::string::npos) << text;
+  EXPECT_NE(text.find("public Pilot(string name, Mast mast = null)\n    {\n        this.mast = mast ?? Mast.Get();\n    }"), std::string::npos) << text;
+  EXPECT_TRUE(hand.empty());
+}
+
+TEST(HandOver, WhatItCannotWriteStaysByHand) {
+  auto [kotlin, hand] = planned("b.kt", "object Scale {\n    var weighed = 0\n    fun weigh() { weighed++ }\n}\nclass Truck {\n    private val name: String\n    constructor(name: String) { this.name = name }\n    fun load() { Scale.weigh() }\n}\n", "Scale");
+  ASSERT_EQ(hand.size(), 1u);
+  EXPECT_NE(hand[0].reason.find("only others"), std::string::npos) << hand[0].reason;
+  EXPECT_NE(kotlin.find("Scale.weigh()"), std::string::npos);
+  auto [java, marked] = planned("C.java", "final class Mast {\n    private static final Mast MAST = new Mast();\n    private int flags;\n    private Mast() {\n    }\n    static Mast mast() {\n        return MAST;\n    }\n    void raise() {\n        flags++;\n    }\n}\n@Bean\nclass Pilot {\n    void sail() {\n        Mast.mast().raise();\n    }\n}\n", "Mast");
+  ASSERT_EQ(marked.size(), 1u);
+  EXPECT_NE(marked[0].reason.find("is marked Bean"), std::string::npos) << marked[0].reason;
+  auto [script, rebinds] = planned("d.js", "class Mast {\n  static one = null;\n  static get() {\n    if (Mast.one === null) Mast.one = new Mast();\n    return Mast.one;\n  }\n  raise() { this.flags = 1; }\n}\nclass Pilot {\n  sail(rounds) {\n    rounds.push(function () { Mast.get().raise(); });\n  }\n}\n", "d.Mast");
+  ASSERT_EQ(rebinds.size(), 1u);
+  EXPECT_NE(rebinds[0].reason.find("`this` is another object"), std::string::npos) << rebinds[0].reason;
+}
+
 // docs/moves-by-language.md says which move can be written in which language;
 // ELMCART_WRITE=1 writes it anew.
 TEST(MovesTogether, AreListedInTheDocumentation) {
