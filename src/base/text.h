@@ -56,6 +56,13 @@ inline std::string_view scopePart(std::string_view qualified) {
   return at == std::string_view::npos ? std::string_view{} : qualified.substr(0, at);
 }
 
+// The last lines of a text.
+inline std::string lastLines(const std::string& text, size_t lines) {
+  size_t at = text.size();
+  for (size_t i = 0; i <= lines && at != std::string::npos && at > 0; ++i) at = text.rfind('\n', at - 1);
+  return at == std::string::npos || at == 0 ? text : text.substr(at + 1);
+}
+
 inline std::string joinWith(const std::vector<std::string>& parts, std::string_view separator) {
   std::string out;
   for (size_t i = 0; i < parts.size(); ++i) {

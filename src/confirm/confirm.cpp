@@ -12,10 +12,10 @@ namespace elmcart {
 namespace fs = std::filesystem;
 namespace {
 
-std::string tail(const std::string& text, size_t lines) {
-  size_t at = text.size();
-  for (size_t i = 0; i <= lines && at != std::string::npos && at > 0; ++i) at = text.rfind('\n', at - 1);
-  return at == std::string::npos || at == 0 ? text : text.substr(at + 1);
+// The text without the scratch copy's own path, which is never part of the behaviour.
+std::string withoutFolder(std::string text, const std::string& folder) {
+  for (size_t at = text.find(folder); at != std::string::npos; at = text.find(folder, at)) text.replace(at, folder.size(), ".");
+  return text;
 }
 
 std::vector<std::string> matchingFiles(const std::string& folder, const std::string& pattern) {
@@ -91,7 +91,7 @@ void runTests(const std::string& folder, const Config& config, Observation& out)
     out.testSeconds += run->seconds;
     out.testsTimedOut |= run->timedOut;
     if (run->exitCode != 0 && out.testExit == 0) out.testExit = run->exitCode;
-    out.testOutput = tail(run->out + run->err, 30);
+    out.testOutput = lastLines(run->out + run->err, 30);
     printed += run->out + "\n" + run->err + "\n";
   }
   for (const std::string& pattern : config.results)
@@ -99,13 +99,8 @@ void runTests(const std::string& folder, const Config& config, Observation& out)
       if (auto text = readWhole(path))
         if (auto table = readResults(*text, path)) out.tests.insert(table->begin(), table->end());
   if (out.tests.empty()) out.tests = readRunnerOutput(printed);
-  // A runner may name a test after its file: the scratch copy's own path is no part of the name.
-  TestTable named;
-  for (auto& [name, result] : out.tests) {
-    std::string plain = name;
-    for (size_t at = plain.find(folder); at != std::string::npos; at = plain.find(folder, at)) plain.replace(at, folder.size(), ".");
-    named.emplace(plain, result);
-  }
+  TestTable named;  // a runner may name a test after its file
+  for (auto& [name, result] : out.tests) named.emplace(withoutFolder(name, folder), result);
   out.tests = std::move(named);
 }
 
@@ -119,9 +114,7 @@ void runWitnesses(const std::string& folder, const Config& config, Observation& 
     WitnessResult result;
     std::vector<std::string> masks = witness.masks;
     auto mask = [&](const std::string& text) {
-      // The scratch copy's own path is never part of the behaviour.
-      std::string plain = text;
-      for (size_t at = plain.find(folder); at != std::string::npos; at = plain.find(folder, at)) plain.replace(at, folder.size(), ".");
+      std::string plain = withoutFolder(text, folder);
       auto done = masked(plain, masks);
       return done ? *done : plain;
     };
@@ -172,7 +165,7 @@ Observation observe(const std::string& folder, const Config& config) {
       std::vector<std::string> lines = splitLines(all), errors;
       for (const std::string& line : lines)
         if (line.find("error") != std::string::npos && errors.size() < 8) errors.push_back(line);
-      out.buildOutput = errors.empty() ? tail(all, 15) : joinWith(errors, "\n");
+      out.buildOutput = errors.empty() ? lastLines(all, 15) : joinWith(errors, "\n");
       if (run->timedOut) out.buildOutput += "\nthe build ran into its time limit of " + std::to_string(config.buildSeconds) + " s";
       return out;
     }
