@@ -42,12 +42,15 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
   return std::move(*result);
 }
 
-void addMoveOption(po::options_description& own) { own.add_options()("move", po::value<std::string>()->value_name("MOVE")->default_value("inject"), "inject, steady or seal"); }
+std::vector<std::string> moveIds() {
+  std::vector<std::string> out;
+  for (const Move& move : moves()) out.emplace_back(move.id);
+  return out;
+}
 
-void checkMove(const Options& options) {
-  std::vector<std::string> ids;
-  for (const Move& move : moves()) ids.emplace_back(move.id);
-  choiceOf("--move", options.text("move"), ids);
+void addMoveOption(po::options_description& own) {
+  std::string ids = "one of " + joinWith(moveIds(), ", ");
+  own.add_options()("move", po::value<std::string>()->value_name("MOVE")->default_value("inject"), ids.c_str());
 }
 
 std::string proposalText(const ReworkResult& r, const TextStyle& style, bool diffs) {
@@ -87,7 +90,7 @@ int runPropose(const Context& context, const Command& self) {
       ("patches", po::value<std::string>()->value_name("FOLDER"), "write the series of patches there, without running anything");
   addMoveOption(own);
   Options options = readOptions(context, self, own, "NAME [PATH]", 1, 2);
-  checkMove(options);
+  choiceOf("--move", options.text("move"), moveIds());
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
   ReworkResult result = carryOut(options, pathOf(options, 1), options.positional[0], false);
   emit(options, format == "json" ? jsonText(reworkJson(result)) : proposalText(result, styleOf(options, options.has("out")), options.flag("diff")));
@@ -110,7 +113,7 @@ int runRework(const Context& context, const Command& self) {
   addMoveOption(own);
   Options options = readOptions(context, self, own, "NAME [PATH] | --resume [PATH] | --undo [PATH]", 0, 2);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
-  checkMove(options);
+  choiceOf("--move", options.text("move"), moveIds());
   if (options.flag("resume") || options.flag("undo")) {
     if (options.flag("resume") && options.flag("undo")) throw Stop{kWrongUse, "either --resume or --undo"};
     std::error_code error;

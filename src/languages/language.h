@@ -179,6 +179,9 @@ struct Sound {
   std::string_view noClone = {};
   std::string_view noRevival = {};     // {value}: the access to the one that is there
   std::string_view noSubclass = {};    // a word in front of `class`
+
+  bool createsOnce() const { return !body.empty() || !wrapped.empty(); }
+  bool closes() const { return !closedConstructor.empty() || !noCopies.empty() || !noClone.empty() || !noRevival.empty() || !noSubclass.empty(); }
 };
 
 struct Language {

@@ -5,6 +5,7 @@
 #include <map>
 #include <optional>
 
+#include "assess/facts.h"
 #include "base/text.h"
 #include "rework/writing.h"
 #include "source/ignore.h"
@@ -80,7 +81,6 @@ class HandOver {
       if (b.file == p_.path(place) && b.line == p_.line(place) && b.reason == reason) return;
     byHand_.push_back({p_.path(place), p_.line(place), std::move(reason), blocks});
   }
-  std::string nodeText(Place place) { return std::string(scan_.text(place.file).substr(p_.node(place).span.begin, p_.node(place).span.size())); }
   bool inTests(Place place) const { return matchesAny(a_.config.tests, p_.path(place)); }
   bool returnsIt(FunctionIndex f) const {
     if (p_.types[made_].form != TypeForm::Object)  // its members are its doors
@@ -209,8 +209,7 @@ class HandOver {
       Place access = accessOf(c.place);
       if (!access.known()) {
         // Through what holds it already, nothing is fetched.
-        std::string plain(p_.text(p_.types[made_].name));
-        if (c.reach && nodeText(c.place).find(plain.substr(0, plain.find('@'))) != std::string::npos) byHand(c.place, "the way by which it is reached here is not written as its accessor or its name");
+        if (c.reach && scan_.nodeText(c.place).find(plainName(p_, made_)) != std::string::npos) byHand(c.place, "the way by which it is reached here is not written as its accessor or its name");
         continue;
       }
       if (!seen.insert({access.file, access.node}).second) continue;
@@ -263,25 +262,18 @@ class HandOver {
     FunctionIndex target = targetOf(creation);
     if (target == kNone) return true;  // to a constructor that does not take it
     if (h_->argument != "{value}") {
-      for (NodeId c : argumentsAt(creation.place))
-        if (startsWith(nodeText({creation.place.file, c}), name_)) return true;
-      std::string written = nodeText(creation.place);
+      for (NodeId c : argumentsOf(p_.file(creation.place), creation.place.node))
+        if (startsWith(scan_.nodeText({creation.place.file, c}), name_)) return true;
+      std::string written = scan_.nodeText(creation.place);
       return written.find(name_ + "=") != std::string::npos || written.find(name_ + " =") != std::string::npos || written.find(name_ + ":") != std::string::npos;
     }
-    return static_cast<int>(argumentsAt(creation.place).size()) > takes(target);
-  }
-
-  std::vector<NodeId> argumentsAt(Place place) const {
-    std::vector<NodeId> out;
-    for (NodeId c : children(p_.file(place), place.node))
-      if (p_.file(place)[c].role == Role::Argument) out.push_back(c);
-    return out;
+    return static_cast<int>(argumentsOf(p_.file(creation.place), creation.place.node).size()) > takes(target);
   }
 
   // The constructor that would take the object at this creation; kNone when none does.
   FunctionIndex targetOf(const Creation& creation) const {
     std::vector<FunctionIndex> all = constructorsOf(creation.type);
-    size_t given = argumentsAt(creation.place).size();
+    size_t given = argumentsOf(p_.file(creation.place), creation.place.node).size();
     FunctionIndex only = kNone;
     for (FunctionIndex c : all) {
       if (takes(c) < 0) continue;
@@ -322,8 +314,7 @@ class HandOver {
   // The shared class's name as this file writes it, with what must be put in so that it may.
   std::string typeName(FileIndex file) {
     const TypeDecl& decl = p_.types[made_];
-    std::string plain(p_.text(decl.name));
-    plain = plain.substr(0, plain.find('@'));
+    std::string plain = plainName(p_, made_);
     std::string_view qualified = p_.text(decl.qualified);
     std::string separator(p_.language(file).separator);
     size_t cut = qualified.rfind(separator);
@@ -398,13 +389,12 @@ class HandOver {
       if (Place access = accessOf(c.place); access.known() && c.place.file == file && c.alias == kNone) {
         FunctionIndex in = c.in;
         if (in != kNone && p_.functions[in].owner == made_) continue;
-        return nodeText(access);
+        return scan_.nodeText(access);
       }
     // As it is written elsewhere, behind its class's name.
     for (const Consumer& c : e_.consumers)
       if (Place access = accessOf(c.place); access.known() && c.alias == kNone && sameLanguage(c.place)) {
-        std::string written = nodeText(access), plain(p_.text(p_.types[made_].name));
-        plain = plain.substr(0, plain.find('@'));
+        std::string written = scan_.nodeText(access), plain = plainName(p_, made_);
         size_t begin = written.find(plain);
         if (begin == std::string::npos) continue;
         return typeName(file) + written.substr(begin + plain.size());
@@ -437,7 +427,7 @@ class HandOver {
     if (!h_->functionRebindsThis) return "";
     const LoweredFile& file = p_.file(place);
     for (NodeId up = p_.links[place.file].parent[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = p_.links[place.file].parent[up])
-      if (file[up].kind == Kind::Lambda && startsWith(nodeText({place.file, up}), "function")) return "inside a plain function `this` is another object";
+      if (file[up].kind == Kind::Lambda && startsWith(scan_.nodeText({place.file, up}), "function")) return "inside a plain function `this` is another object";
     return "";
   }
 
@@ -445,8 +435,7 @@ class HandOver {
     const TypeDecl& decl = p_.types[w.type];
     Place definition = decl.definition;
     Place first = w.accesses.empty() ? w.passes.front() : w.accesses.front();
-    std::string className(p_.text(decl.name));
-    className = className.substr(0, className.find('@'));
+    std::string className = plainName(p_, w.type);
     if (!definition.known()) return std::nullopt;
     if (decl.form != TypeForm::Class) return refuse(first, className + " is no ordinary class: nothing can be handed to a constructor of it");
     const LoweredFile& file = p_.file(definition);
@@ -473,7 +462,7 @@ class HandOver {
     std::string type = h_->typeImport.empty() && h_->field.find("{type}") == std::string_view::npos && h_->parameter.find("{type}") == std::string_view::npos ? "" : typeName(definition.file);
     bool needsValue = !passing || h_->valueForPassing || h_->passed.empty();
     bool nullDefault = passing && !h_->passedAssign.empty();
-    std::string value = !passing ? nodeText(w.accesses.front()) : needsValue && !nullDefault ? accessText(definition.file) : "";
+    std::string value = !passing ? scan_.nodeText(w.accesses.front()) : needsValue && !nullDefault ? accessText(definition.file) : "";
     if (needsValue && !nullDefault && value.empty()) return refuse(first, "how the object is fetched could not be written here");
     auto words = [&](std::string parameter, std::string assign) {
       return std::vector<std::pair<std::string_view, std::string>>{{"type", type}, {"name", name_}, {"field", fieldName()}, {"value", value}, {"class", className}, {"parameter", parameter}, {"assign", assign},
@@ -513,8 +502,7 @@ class HandOver {
     step.kind = passing ? StepKind::Lift : StepKind::Seam;
     step.subject = std::string(p_.text(decl.qualified));
     step.inTests = inTests(definition);
-    std::string object(p_.text(p_.types[made_].name));
-    object = object.substr(0, object.find('@'));
+    std::string object = plainName(p_, made_);
     step.title = className + (passing ? " takes the " + object + " and passes it on to what it makes" : " takes the " + object + " in its constructor; by default it fetches it as before");
     return step;
   }
@@ -606,7 +594,7 @@ class HandOver {
   // "" or why not.
   std::string addToConstructor(TypeIndex type, FunctionIndex c, const std::string& parameter, const std::string& assign, const std::string& value, const std::string& indent, const std::string& unit) {
     const Function& fn = p_.functions[c];
-    Place place = fn.definition.known() ? fn.definition : fn.declarations.front();
+    Place place = homeOf(c);
     std::string_view source = scan_.text(place.file);
     const LoweredFile& file = p_.file(place);
     const Node& node = file[place.node];
@@ -722,11 +710,10 @@ class HandOver {
     uint32_t at = braces ? node.span.begin + 1 : node.span.begin;
     if (!braces) {
       // A block of lines: in front of its first one, behind a documenting text.
-      if (source.substr(at, 3) == "\"\"\"" || source.substr(at, 3) == "'''") {
-        size_t close = source.find(source.substr(at, 3), at + 3);
-        if (close == std::string_view::npos) return "the body of this constructor could not be read";
-        at = static_cast<uint32_t>(close) + 3;
-        insert(body, at, newline + indent + statement);
+      size_t behind = behindDocumentingText(source, at);
+      if (behind == std::string_view::npos) return "the body of this constructor could not be read";
+      if (behind != at) {
+        insert(body, static_cast<uint32_t>(behind), newline + indent + statement);
         return "";
       }
       if (!h_->baseCall.empty() && startsWith(source.substr(at), h_->baseCall)) {
@@ -759,7 +746,6 @@ class HandOver {
   bool addMembers(TypeIndex type, const std::string& field, const std::string& constructor, const std::string& indent, const std::string& unit) {
     if (field.empty() && constructor.empty()) return true;
     Place definition = p_.types[type].definition;
-    std::string_view source = scan_.text(definition.file);
     std::string newline = scan_.newlineOf(definition.file);
     if (h_->snake) {
       // Before the first member that is a function, above what decorates it.
@@ -771,12 +757,7 @@ class HandOver {
         if (at == 0 || begin < at) at = begin;
       }
       if (at == 0) return false;
-      while (at > 0) {
-        uint32_t above = scan_.lineBegin(definition.file, at - 1);
-        std::string_view line = trim(source.substr(above, at - above));
-        if (!startsWith(line, "@") && !startsWith(line, "#")) break;
-        at = above;
-      }
+      at = scan_.withLinesAbove(definition.file, at, {"@", "#"});
       insert(definition, at, indent + laidOut(constructor, definition.file, indent, unit) + newline + newline);
       return true;
     }
@@ -837,7 +818,7 @@ class HandOver {
         if (creation.place != place) continue;
         FunctionIndex target = targetOf(creation);
         int position = target == kNone ? -1 : takes(target);
-        size_t given = argumentsAt(place).size();
+        size_t given = argumentsOf(p_.file(place), place.node).size();
         if (position < 0 || given > static_cast<size_t>(position)) return false;
         std::string fill;
         for (size_t i = given; i < static_cast<size_t>(position); ++i) {
@@ -860,7 +841,7 @@ class HandOver {
     Step step;
     step.kind = StepKind::Compose;
     step.subject = w.function != kNone ? functionText(p_, w.function) : p_.files[w.file].path;
-    step.title = step.subject + " hands in the " + std::string(p_.text(p_.types[made_].name)) + " where the program is put together";
+    step.title = step.subject + " hands in the " + plainName(p_, made_) + " where the program is put together";
     return step;
   }
 
@@ -869,12 +850,11 @@ class HandOver {
   // A class whose makers all hand the object in: its default goes. Those that
   // only pass it on come first, for they may still have nothing to pass.
   std::optional<Step> close() {
-    std::vector<TypeIndex> open;
+    std::vector<std::tuple<bool, std::string, uint32_t, TypeIndex>> open;
     for (TypeIndex t = 0; t < p_.types.size(); ++t)
-      if (p_.types[t].definition.known() && t != made_ && sameLanguage(p_.types[t].definition) && isInjected(t)) open.push_back(t);
-    auto key = [&](TypeIndex t) { return std::make_tuple(!passesOnly(t), p_.path(p_.types[t].definition), p_.line(p_.types[t].definition)); };
-    std::sort(open.begin(), open.end(), [&](TypeIndex x, TypeIndex y) { return key(x) < key(y); });
-    for (TypeIndex t : open) {
+      if (Place home = p_.types[t].definition; home.known() && t != made_ && sameLanguage(home) && isInjected(t)) open.emplace_back(!passesOnly(t), p_.path(home), p_.line(home), t);
+    std::sort(open.begin(), open.end());
+    for (auto& [second, path, line, t] : open) {
       const TypeDecl& decl = p_.types[t];
       if (!isAlwaysGiven(t, 0)) continue;
       edits_.clear();
@@ -883,8 +863,7 @@ class HandOver {
       step.kind = StepKind::Retire;
       step.subject = std::string(p_.text(decl.qualified));
       if (memory_.refused.count(step.key())) continue;
-      std::string object(p_.text(p_.types[made_].name)), className(p_.text(decl.name));
-      step.title = className.substr(0, className.find('@')) + " needs to be given the " + object.substr(0, object.find('@')) + ": all that make one do, and its default goes";
+      step.title = plainName(p_, t) + " needs to be given the " + plainName(p_, made_) + ": all that make one do, and its default goes";
       step.creationSites = p_.creationsOfType[t].size();
       step.edits = std::move(edits_);
       return step;
@@ -920,10 +899,17 @@ class HandOver {
     return span;
   }
   std::string shown(std::string_view pattern, const std::string& value) const {
-    std::string type(p_.text(p_.types[made_].name));
-    return filled(pattern, {{"type", type.substr(0, type.find('@'))}, {"name", name_}, {"field", fieldName()}, {"value", value}});
+    return filled(pattern, {{"type", plainName(p_, made_)}, {"name", name_}, {"field", fieldName()}, {"value", value}});
   }
   Place homeOf(FunctionIndex f) const { return p_.functions[f].definition.known() ? p_.functions[f].definition : p_.functions[f].declarations.front(); }
+
+  // The accesses of the object in a part of a file, as they are written.
+  std::vector<std::string> accessesIn(FileIndex file, Span span) {
+    std::vector<std::string> out;
+    for (const Consumer& k : e_.consumers)
+      if (Place access = accessOf(k.place); access.known() && access.file == file && span.contains(p_.node(access).span.begin)) out.push_back(scan_.nodeText(access));
+    return out;
+  }
 
   // A class that takes the object with nothing of its own to fall back on.
   bool passesOnly(TypeIndex type) {
@@ -933,8 +919,7 @@ class HandOver {
       Place place = homeOf(c);
       Span span = constructorSpan(place);
       std::string text(scan_.text(place.file).substr(span.begin, span.size()));
-      for (const Consumer& k : e_.consumers)
-        if (Place access = accessOf(k.place); access.known() && access.file == place.file && span.contains(p_.node(access).span.begin)) return false;
+      if (!accessesIn(place.file, span).empty()) return false;
       bool closed = !h_->closedAssign.empty() && h_->closedAssign != h_->passedAssign && text.find(shown(h_->closedAssign, "")) != std::string::npos;
       return !closed && text.find(shown(h_->passed.empty() ? h_->parameter : h_->passed, "")) != std::string::npos;
     }
@@ -967,9 +952,7 @@ class HandOver {
       Place place = homeOf(c);
       Span span = constructorSpan(place);
       bool passing = passesOnly(type);
-      std::vector<std::string> values;
-      for (const Consumer& k : e_.consumers)
-        if (Place access = accessOf(k.place); access.known() && access.file == place.file && span.contains(p_.node(access).span.begin)) values.push_back(nodeText(access));
+      std::vector<std::string> values = accessesIn(place.file, span);
       if (std::string written = accessText(place.file); !written.empty()) values.push_back(written);
       auto swap = [&](Span within, std::string_view from, std::string_view to) {
         if (from.empty() || to.empty()) return false;

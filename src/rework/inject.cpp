@@ -129,7 +129,6 @@ class Injector {
     byHand_.push_back({p_.path(place), p_.line(place), std::move(reason), blocks});
   }
   const Phrases& phrases(Place place) const { return *p_.languageOf[place.file]->phrases; }
-  std::string nodeText(Place place) { return std::string(scan_.text(place.file).substr(p_.node(place).span.begin, p_.node(place).span.size())); }
   bool inTests(Place place) const { return matchesAny(a_.config.tests, p_.path(place)); }
 
   bool resultIsPointer() const { return p_.use(p_.functions[door_].result).has(kPointer) || (p_.traits(p_.functions[door_].declarations.front().file, p_.functions[door_].result) & kPointerLike); }
@@ -521,7 +520,7 @@ class Injector {
       if (value.node == kNoNode) return std::nullopt;
       Kind kind = p_.node(value).kind;
       if (kind != Kind::Literal && kind != Kind::Create && kind != Kind::Collection) return std::nullopt;
-      out += nodeText(value) + ", ";
+      out += scan_.nodeText(value) + ", ";
     }
     return out;
   }
@@ -1009,7 +1008,7 @@ class Injector {
           byHand({e_.creation.place.file, c}, "the instance is created with an argument that may not be known elsewhere");
           return std::nullopt;
         }
-        texts.push_back(nodeText({e_.creation.place.file, c}));
+        texts.push_back(scan_.nodeText({e_.creation.place.file, c}));
       }
       arguments = joinWith(texts, ", ");
     }
@@ -1065,7 +1064,7 @@ class Injector {
       bool special = (fn.form == FunctionForm::Constructor && !copiesOrMoves(m)) || fn.form == FunctionForm::Destructor;
       if (!special || !(fn.modifiers & (kPrivate | kProtected)) || (fn.modifiers & kDeleted)) continue;
       Place inside = fn.declarations.front();
-      opened.push_back(nodeText(inside));
+      opened.push_back(scan_.nodeText(inside));
       gone.push_back(inside);
     }
     Place doorPlace = p_.functions[door_].declarations.front();

@@ -171,7 +171,17 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   std::string root = fs::canonical(rootPath, error).string();
   if (error) return Error{rootPath, error.message()};
   removeStrayScratch();
-  auto first = analyse(root, config, options.jobs, true);
+  auto scratch = Scratch::make();
+  if (!scratch) return scratch.error();
+  // Only what a step changed is read anew: the rest is kept as it was lowered.
+  std::string why;
+  std::unique_ptr<Cache> lowered = Cache::open(scratch->path() + "/lowered", why);
+  auto look = [&](const std::string& path, bool judge) -> Result<std::unique_ptr<Analysis>> {
+    auto sources = readTree(path, loadOptionsOf(config, options.jobs));
+    if (!sources) return sources.error();
+    return analyse(std::move(*sources), config, options.jobs, judge, lowered.get());
+  };
+  auto first = look(root, true);
   if (!first) return first.error();
   size_t entity = SIZE_MAX;
   for (size_t i = 0; i < (*first)->survey.entities.size(); ++i)
@@ -181,8 +191,6 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   if (!move) return Error{options.move, "no such move"};
   if (std::string refusal = move->refusal(**first, entity); !refusal.empty()) return Error{entityId, options.move + " cannot be made: " + refusal};
 
-  auto scratch = Scratch::make();
-  if (!scratch) return scratch.error();
   auto copied = scratch->copyTree(root, "tree");
   if (!copied) return copied.error();
   std::string tree = *copied;
@@ -199,19 +207,11 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
         (out.baseline.flakyTests.empty() ? "" : ", " + counted(out.baseline.flakyTests.size(), "test is flaky and set aside", "tests are flaky and set aside")));
   }
 
-  // Only what a step changed is read anew: the rest is kept as it was lowered.
-  std::string why;
-  std::unique_ptr<Cache> lowered = Cache::open(scratch->path() + "/lowered", why);
-  auto look = [&](bool judge) -> Result<std::unique_ptr<Analysis>> {
-    auto sources = readTree(tree, loadOptionsOf(config, options.jobs));
-    if (!sources) return sources.error();
-    return analyse(std::move(*sources), config, options.jobs, judge, lowered.get());
-  };
   PlanMemory memory;
   std::map<std::string, std::string> original;
   while (out.steps.size() < options.mostSteps) {
     auto own = Clock::now();
-    auto now = look(false);
+    auto now = look(tree, false);
     if (!now) return now.error();
     size_t at = SIZE_MAX;
     for (size_t i = 0; i < (*now)->survey.entities.size(); ++i)
@@ -282,7 +282,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
     say("step " + std::to_string(record.number) + ", " + std::string(stepKindText(record.step.kind)) + ": " + record.step.title + " — " + record.outcome);
     out.steps.push_back(std::move(record));
   }
-  auto last = look(true);
+  auto last = look(tree, true);
   if (!last) return last.error();
   out.after = figures(**last, entityId);
   std::set<std::string> idsBefore, idsAfter;

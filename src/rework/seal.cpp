@@ -15,8 +15,7 @@ class Sealer {
       : p_(analysis.program), e_(analysis.survey.entities[entity]), memory_(memory), scan_(analysis.program), s_(p_.language(e_.place.file).sound) {}
 
   std::string refusal() const {
-    bool any = s_ && (!s_->closedConstructor.empty() || !s_->noCopies.empty() || !s_->noSubclass.empty() || !s_->noClone.empty() || !s_->noRevival.empty());
-    if (!any) return "it cannot be written in " + std::string(p_.language(e_.place.file).name) + ": the language has no way to close a class, or none is known here yet";
+    if (!s_ || !s_->closes()) return "it cannot be written in " + std::string(p_.language(e_.place.file).name) + ": the language has no way to close a class, or none is known here yet";
     if (e_.kind != EntityKind::Singleton || e_.type == kNone || !p_.types[e_.type].definition.known()) return "seal is for classes that are handed out as one instance, and this is a " + std::string(kindText(e_.kind));
     return "";
   }
@@ -47,7 +46,6 @@ class Sealer {
  private:
   std::string className() const { return std::string(p_.text(p_.types[e_.type].name)); }
   const TypeDecl& type() const { return p_.types[e_.type]; }
-  std::string nodeText(Place place) { return std::string(scan_.text(place.file).substr(p_.node(place).span.begin, p_.node(place).span.size())); }
   bool classLabels() const { return p_.language(e_.place.file).phrases != nullptr; }  // access stands in front of groups of members
 
   // In front of the first member that is a function, or at the end of the fields.
@@ -65,14 +63,7 @@ class Sealer {
       edits_.push_back({p_.path(type().definition), {open, open}, newline + indent + text + newline});
       return;
     }
-    uint32_t at = scan_.lineBegin(before.file, p_.node(before).span.begin);
-    std::string_view source = scan_.text(before.file);
-    while (at > 0) {  // above what documents it
-      uint32_t above = scan_.lineBegin(before.file, at - 1);
-      std::string_view line = trim(source.substr(above, at - above));
-      if (line.substr(0, 2) != "//" && line.substr(0, 2) != "/*" && line.substr(0, 1) != "*" && line.substr(0, 1) != "@" && line.substr(0, 1) != "[") break;
-      at = above;
-    }
+    uint32_t at = scan_.withLinesAbove(before.file, scan_.lineBegin(before.file, p_.node(before).span.begin), {"//", "/*", "*", "@", "["});  // above what documents it
     edits_.push_back({p_.path(before), {at, at}, indent + text + newline + newline});
   }
 
@@ -107,7 +98,7 @@ class Sealer {
     std::string_view source = scan_.text(place.file);
     const Node& node = p_.node(place);
     if (classLabels()) {
-      std::string text = nodeText(place);
+      std::string text = scan_.nodeText(place);
       if (text.find('\n') != std::string::npos) return "its constructor has a body in the class: move it into a private part by hand";
       scan_.addPrivateMember(e_.type, text, edits_);
       scan_.removeLines(place, edits_);

@@ -17,6 +17,19 @@ std::string_view SourceScan::text(FileIndex file) {
   return found->second;
 }
 
+std::string SourceScan::nodeText(Place place) { return std::string(text(place.file).substr(p_.node(place).span.begin, p_.node(place).span.size())); }
+
+uint32_t SourceScan::withLinesAbove(FileIndex file, uint32_t begin, std::initializer_list<std::string_view> heads) {
+  std::string_view source = text(file);
+  while (begin > 0) {
+    uint32_t above = lineBegin(file, begin - 1);
+    std::string_view line = trim(source.substr(above, begin - above));
+    if (std::none_of(heads.begin(), heads.end(), [&](std::string_view head) { return line.substr(0, head.size()) == head; })) break;
+    begin = above;
+  }
+  return begin;
+}
+
 bool SourceScan::inComment(FileIndex file, uint32_t offset) const {
   for (Span span : p_.files[file].comments)
     if (span.contains(offset)) return true;
@@ -74,14 +87,8 @@ std::string SourceScan::indentOf(Place place) {
 
 void SourceScan::insertLineBefore(Place place, const std::string& line, std::vector<FileEdit>& edits) {
   std::string_view source = text(place.file);
-  uint32_t at = lineBegin(place.file, p_.node(place).span.begin);
   // A comment right above belongs to the declaration: go above it too.
-  while (at > 0) {
-    uint32_t above = lineBegin(place.file, at - 1);
-    std::string_view content = trim(source.substr(above, at - above));
-    if (content.substr(0, 2) != "//") break;
-    at = above;
-  }
+  uint32_t at = withLinesAbove(place.file, lineBegin(place.file, p_.node(place).span.begin), {"//"});
   // Something else stands on the same line before it (struct { int a; int b; }).
   if (!trim(source.substr(lineBegin(place.file, p_.node(place).span.begin), p_.node(place).span.begin - lineBegin(place.file, p_.node(place).span.begin))).empty()) {
     edits.push_back({p_.path(place), {p_.node(place).span.begin, p_.node(place).span.begin}, line + " "});
@@ -179,11 +186,7 @@ void SourceScan::removeLines(Place place, std::vector<FileEdit>& edits) {
     edits.push_back({p_.path(place), node.span, ""});
     return;
   }
-  while (begin > 0) {  // the comment that belongs to it
-    uint32_t above = lineBegin(place.file, begin - 1);
-    if (trim(source.substr(above, begin - above)).substr(0, 2) != "//") break;
-    begin = above;
-  }
+  begin = withLinesAbove(place.file, begin, {"//"});
   if (end < source.size()) ++end;
   auto blank = [&](uint32_t from, uint32_t to) { return from < to && trim(source.substr(from, to - from)).empty(); };
   // Of two blank lines that would meet, one goes too.

@@ -2,6 +2,7 @@
 // how a line is indented, where an include belongs, where a name is mentioned.
 #pragma once
 
+#include <initializer_list>
 #include <map>
 #include <string>
 #include <string_view>
@@ -18,6 +19,7 @@ class SourceScan {
   explicit SourceScan(const Program& program) : p_(program) {}
 
   std::string_view text(FileIndex file);
+  std::string nodeText(Place place);
 
   // The offset behind the ')' of a function's parameter list; 0 when it cannot be found.
   uint32_t parameterListEnd(Place function);
@@ -28,6 +30,8 @@ class SourceScan {
   std::string newlineOf(FileIndex file);
   uint32_t lineBegin(FileIndex file, uint32_t offset);
   uint32_t contentEnd(FileIndex file, uint32_t offset);  // of the line end's first byte
+  // The beginning of the lines right above a line's beginning that begin, behind blanks, with one of these: what belongs to it.
+  uint32_t withLinesAbove(FileIndex file, uint32_t begin, std::initializer_list<std::string_view> heads);
   uint32_t bodyOpen(TypeIndex type);  // the offset of the bracket that opens a class's body
 
   void insertLineBefore(Place place, const std::string& line, std::vector<FileEdit>& edits);

@@ -17,7 +17,7 @@ class Steadier {
   std::string refusal() {
     const Language& language = p_.language(e_.place.file);
     if (!language.guarantees->sharedMemoryThreads.holds) return "no two threads share memory in " + std::string(language.name) + ": its creation is sound as it is";
-    if (!s_ || (s_->body.empty() && s_->wrapped.empty())) return "it cannot be written in " + std::string(language.name) + " yet";
+    if (!s_ || !s_->createsOnce()) return "it cannot be written in " + std::string(language.name) + " yet";
     if (e_.creation.time != CreationTime::Lazy || e_.creation.in == kNone || !e_.creation.place.known()) return "it is not created lazily by an accessor";
     if (e_.creation.guard == GuardSort::Language || e_.creation.guard == GuardSort::Once || e_.creation.guard == GuardSort::Atomic) return "its creation is sound already";
     if (e_.creation.guard == GuardSort::Lock && s_->body.empty()) return "its creation is sound already, under a lock";
@@ -45,7 +45,6 @@ class Steadier {
   }
 
  private:
-  std::string nodeText(Place place) { return std::string(scan_.text(place.file).substr(p_.node(place).span.begin, p_.node(place).span.size())); }
 
   // The accessor does nothing but test, create and hand out: "" or what else it does.
   std::string shape() {
@@ -107,20 +106,21 @@ class Steadier {
     const LoweredFile& file = p_.files[f];
     std::string_view source = scan_.text(f);
     Place body{f, file.child(fn.definition.node, Role::Body)};
-    std::string slotName(p_.text(slot.name)), indent = scan_.indentOf(fn.definition), unit = slot.owner != kNone ? unitIndent(p_, scan_, slot.owner) : "";
-    if (unit.empty() || p_.node(fn.definition).span.begin < 1) unit = "    ";
+    std::string slotName(p_.text(slot.name)), indent = scan_.indentOf(fn.definition), unit = slot.owner != kNone ? unitIndent(p_, scan_, slot.owner) : "    ";
     for (NodeId c : children(file, body.node)) {
       std::string inner = scan_.indentOf({f, c});
       if (inner.size() > indent.size()) unit = inner.substr(indent.size());
       break;
     }
-    std::string typeText = e_.type != kNone ? std::string(p_.text(p_.types[e_.type].name)) : e_.typeText;
-    std::vector<std::pair<std::string_view, std::string>> words = {{"slot", slotName}, {"class", slot.owner != kNone ? std::string(p_.text(p_.types[slot.owner].name)) : ""}, {"type", typeText}, {"Type", typeText}, {"creation", nodeText(e_.creation.place)},
-                                                                         {"lock", slot.owner != kNone ? std::string(p_.text(p_.types[slot.owner].name)) + "._making" : "_making"}};
-    if (!words[4].second.empty() && !words[3].second.empty()) words[3].second[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(words[3].second[0])));
+    std::string typeText = e_.type != kNone ? std::string(p_.text(p_.types[e_.type].name)) : e_.typeText, capital = typeText;
+    if (!capital.empty()) capital[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(capital[0])));
+    std::string owner = slot.owner != kNone ? std::string(p_.text(p_.types[slot.owner].name)) : "";
+    std::vector<std::pair<std::string_view, std::string>> words = {{"slot", slotName}, {"class", owner}, {"type", typeText}, {"Type", capital}, {"creation", scan_.nodeText(e_.creation.place)},
+                                                                         {"lock", owner.empty() ? "_making" : owner + "._making"}};
     std::string newline = scan_.newlineOf(f);
 
     if (!s_->wrapped.empty()) {
+      if (e_.creation.guard != GuardSort::None) return "it is locked already, in a way that cannot be mended line by line";
       // The test and the creation go inside; handing out stays.
       const Node& ret = file[last_];
       uint32_t from = p_.node(body).span.begin;
@@ -132,19 +132,13 @@ class Steadier {
         from = scan_.lineBegin(f, from);
       }
       // A documenting text stays in front.
-      for (std::string_view quote : {"\"\"\"", "'''"}) {
-        size_t first = source.find_first_not_of(" \t", from);
-        if (first == std::string_view::npos || source.substr(first, 3) != quote) continue;
-        size_t close = source.find(quote, first + 3);
-        if (close != std::string_view::npos) from = static_cast<uint32_t>(source.find('\n', close) + 1);
-      }
+      if (size_t first = source.find_first_not_of(" \t", from); first != std::string_view::npos)
+        if (size_t behind = behindDocumentingText(source, first); behind != first && behind != std::string_view::npos) from = static_cast<uint32_t>(source.find('\n', behind) + 1);
       uint32_t to = scan_.lineBegin(f, ret.span.begin);
-      if (e_.creation.guard != GuardSort::None) return "it is locked already, in a way that cannot be mended line by line";
       std::string inside(source.substr(from, to - from)), shifted;
       for (const std::string& line : splitLines(inside)) shifted += (trim(line).empty() ? "" : unit + std::string(line.substr(0, line.find_last_not_of("\r") + 1))) + newline;
       std::string head = indent + unit + filled(s_->wrapped, words) + newline;
       std::string end = s_->wrapEnd.empty() ? "" : indent + unit + std::string(s_->wrapEnd) + newline;
-      // Where the whole is a lock's, what is handed out is read under it too.
       edits_.push_back({file.path, {from, to}, head + shifted + end});
       Place beside = slot.declarations.front();
       uint32_t below = static_cast<uint32_t>(std::min(scan_.text(beside.file).find('\n', p_.node(beside).span.end) + 1, scan_.text(beside.file).size()));
@@ -154,7 +148,7 @@ class Steadier {
     }
 
     // The last statement, with the new name in the slot's place.
-    std::string once = filled(s_->once, words), handing = nodeText({f, last_});
+    std::string once = filled(s_->once, words), handing = scan_.nodeText({f, last_});
     std::string returned;
     for (size_t at = 0; at < handing.size();) {
       size_t found = handing.find(slotName, at);
@@ -167,8 +161,8 @@ class Steadier {
       at = found + slotName.size();
     }
     // TideTable.table, this.table: the owner's name in front of it goes too.
-    if (slot.owner != kNone)
-      for (std::string prefix : {std::string(p_.text(p_.types[slot.owner].name)) + ".", std::string(p_.text(p_.types[slot.owner].name)) + "::"})
+    if (!owner.empty())
+      for (const std::string& prefix : {owner + ".", owner + "::"})
         if (size_t at = returned.find(prefix + once); at != std::string::npos && once.find('.') != 0) returned.erase(at, prefix.size());
     if (returned.find(once) == std::string::npos) return "what its accessor hands out is not the slot itself";
     if (returned.back() != ';' && source[file[last_].span.end] == ';') returned += ";";
@@ -176,7 +170,7 @@ class Steadier {
     std::string text = laidOut(scan_, filled(s_->body, words), f, indent + unit, unit);
     bool braces = source[p_.node(body).span.begin] == '{';
     if (!braces) return "the body of its accessor could not be read";
-    bool oneLine = nodeText(fn.definition).find('\n') == std::string::npos;
+    bool oneLine = scan_.nodeText(fn.definition).find('\n') == std::string::npos;
     edits_.push_back({file.path, {p_.node(body).span.begin + 1, p_.node(body).span.end - 1}, oneLine && text.find('\n') == std::string::npos ? " " + text + " " : newline + indent + unit + text + newline + indent});
     // What makes the whole accessor a locked one has nothing to lock any more.
     std::string_view head = source.substr(p_.node(fn.definition).span.begin, p_.node(body).span.begin - p_.node(fn.definition).span.begin);

@@ -44,6 +44,18 @@ std::string laidOut(SourceScan& scan, const std::string& text, FileIndex file, c
   return out + line;
 }
 
+size_t behindDocumentingText(std::string_view source, size_t at) {
+  std::string_view quote = source.substr(at, 3);
+  if (quote != "\"\"\"" && quote != "'''") return at;
+  size_t close = source.find(quote, at + 3);
+  return close == std::string_view::npos ? close : close + 3;
+}
+
+std::string plainName(const Program& p, TypeIndex type) {
+  std::string name(p.text(p.types[type].name));
+  return name.substr(0, name.find('@'));
+}
+
 std::string memberIndent(const Program& p, SourceScan& scan, TypeIndex type) {
   Place definition = p.types[type].definition;
   std::string outer = scan.indentOf(definition);
@@ -94,10 +106,9 @@ void importLine(const Program& p, SourceScan& scan, FileIndex f, const std::stri
   else if (home != std::string_view::npos) put(back(home), newline + newline + line);
   else {
     // Behind a text that documents the file.
-    size_t at = top;
-    for (std::string_view quote : {"\"\"\"", "'''"})
-      if (source.substr(top, 3) == quote)
-        if (size_t close = source.find(quote, top + 3); close != std::string_view::npos) at = std::min(source.find('\n', close), source.size() - 1) + 1;
+    size_t at = behindDocumentingText(source, top);
+    if (at == std::string_view::npos) at = top;
+    if (at > top) at = std::min(source.find('\n', at), source.size() - 1) + 1;
     put(at, at > top ? newline + line + newline : line + newline + newline);
   }
 }
@@ -119,13 +130,7 @@ std::optional<Span> declarationLines(const Program& p, SourceScan& scan, Place p
   }
   if (end < source.size()) ++end;
   // The comment that belongs to it, and of two blank lines that would meet one.
-  while (begin > 0) {
-    uint32_t above = scan.lineBegin(place.file, begin - 1);
-    std::string_view text = trim(source.substr(above, begin - above));
-    bool comment = text.substr(0, 2) == "//" || text.substr(0, 2) == "/*" || (!text.empty() && text[0] == '*');
-    if (!comment) break;
-    begin = above;
-  }
+  begin = scan.withLinesAbove(place.file, begin, {"//", "/*", "*"});
   auto blankAt = [&](uint32_t at) {
     size_t stop = std::min(source.find('\n', at), source.size());
     return at < source.size() && trim(source.substr(at, stop - at)).empty();

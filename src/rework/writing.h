@@ -16,6 +16,12 @@ std::string filled(std::string_view pattern, const std::vector<std::pair<std::st
 // \n of a text becomes the file's line end and `indent`, \t one `unit`; blank lines bear no blanks.
 std::string laidOut(SourceScan& scan, const std::string& text, FileIndex file, const std::string& indent, const std::string& unit);
 
+// Behind the text in three quotes that begins at `at`; `at` when none does, npos when it has no end.
+size_t behindDocumentingText(std::string_view source, size_t at);
+
+// A class's name as code writes it, without what tells it from others of that name.
+std::string plainName(const Program& p, TypeIndex type);
+
 // The indentation of a class's members, and by how much it is deeper than the class's own.
 std::string memberIndent(const Program& p, SourceScan& scan, TypeIndex type);
 std::string unitIndent(const Program& p, SourceScan& scan, TypeIndex type);

@@ -186,12 +186,10 @@ TEST(MovesTogether, AreListedInTheDocumentation) {
   row("inject", [](const Language& l) { return l.phrases || l.handing ? std::string() : "not written yet; `reach` lists what there is to change by hand"; });
   row("steady", [](const Language& l) {
     if (!l.guarantees->sharedMemoryThreads.holds) return std::string("no two threads share memory, so lazy creation is sound as it is");
-    return l.sound && (!l.sound->body.empty() || !l.sound->wrapped.empty()) ? std::string() : "not written yet";
+    return l.sound && l.sound->createsOnce() ? std::string() : "not written yet";
   });
   row("seal", [](const Language& l) {
-    const Sound* s = l.sound;
-    bool any = s && (!s->closedConstructor.empty() || !s->noCopies.empty() || !s->noSubclass.empty() || !s->noClone.empty() || !s->noRevival.empty());
-    return any ? std::string() : "no way to close a class that all makers must honour, or none is written yet";
+    return l.sound && l.sound->closes() ? std::string() : "no way to close a class that all makers must honour, or none is written yet";
   });
   EXPECT_EQ(moves().size(), 3u) << "a row is missing here";
   table += "\n";
