@@ -12,7 +12,7 @@
 namespace elmcart {
 namespace {
 
-std::string quoted(std::string_view text) {
+std::string inQuotes(std::string_view text) {
   std::string out = "\"";
   for (char c : text) {
     if (c == '"' || c == '\\') out += '\\';
@@ -36,13 +36,13 @@ std::string reachDot(const Analysis& a, size_t entity, bool tests) {
   Reach reach = reachOf(a, entity);
   std::string out = "digraph reach {\n  rankdir=RL;\n  bgcolor=white;\n  nodesep=0.18;\n  ranksep=0.7;\n  node [fontname=\"DejaVu Sans\", fontsize=11, shape=box, style=\"rounded,filled\", color=\"#5b6b7a\", fillcolor=\"#f4f7f9\", margin=\"0.12,0.06\"];\n"
                     "  edge [fontname=\"DejaVu Sans\", fontsize=9, color=\"#8796a3\", arrowsize=0.6];\n";
-  out += "  entity [label=" + quoted(e.name + "\n" + std::string(kindText(e.kind))) + ", fillcolor=\"#c8462c\", color=\"#8f2c18\", fontcolor=white, fontsize=13];\n";
+  out += "  entity [label=" + inQuotes(e.name + "\n" + std::string(kindText(e.kind))) + ", fillcolor=\"#c8462c\", color=\"#8f2c18\", fontcolor=white, fontsize=13];\n";
   for (size_t i = 0; i < reach.units.size(); ++i) {
     const ReachUnit& unit = reach.units[i];
     if (unit.tests && !tests) continue;
     if (unit.distance > 2) continue;
     std::string fill = unit.tests ? "#eef0e4" : unit.distance == 0 ? "#f8d9c9" : "#f4f7f9";
-    out += fmt::format("  n{} [label={}, fillcolor=\"{}\"{}];\n", i, quoted(shortName(unit.name)), fill, unit.tests ? ", style=\"rounded,filled,dashed\"" : "");
+    out += fmt::format("  n{} [label={}, fillcolor=\"{}\"{}];\n", i, inQuotes(shortName(unit.name)), fill, unit.tests ? ", style=\"rounded,filled,dashed\"" : "");
   }
   for (const ReachEdge& edge : reach.edges) {
     const ReachUnit& from = reach.units[edge.from];
