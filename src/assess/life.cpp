@@ -142,13 +142,18 @@ void checkDuplicateSubscription(const Subject& s, std::vector<Finding>& out) {
   for (const Registration& r : s.registrations) byPair[{r.subscriber, r.collection}].push_back(r);
   for (auto& [pair, list] : byPair) {
     auto [subscriber, collection] = pair;
-    if (holdsEachOnce(p, collection)) continue;
+    // list[] = keeper adds to the end of what could be a table as well.
+    auto appends = [&](const Registration& r) {
+      NodeId target = p.node(r.kept).kind == Kind::Assign ? p.file(r.kept).child(r.kept.node, Role::Target) : kNoNode;
+      return target != kNoNode && p.file(r.kept)[target].kind == Kind::Index && p.file(r.kept).child(target, Role::Argument) == kNoNode;
+    };
+    if (holdsEachOnce(p, collection) && !appends(list.front())) continue;
     std::erase_if(list, [&](const Registration& r) {
       std::set<FunctionIndex> seen;
       // Taken out first, or looked for: it is there once.
       bool takenOut = false;
       for (uint32_t c : p.callsInFunction[r.in]) takenOut |= p.calls[c].callee != r.by && removesFrom(p, p.calls[c].callee, collection, seen);
-      return takenOut || looksFirst(p, r.by, collection) || (r.by == kNone && looksFirst(p, r.in, collection)) || r.resultUsed || p.around(r.place, Kind::If).node != kNoNode;
+      return takenOut || looksFirst(p, r.by, collection) || (r.by == kNone && looksFirst(p, r.in, collection)) || r.resultUsed || (!isConstruction(p, r.in) && p.around(r.place, Kind::If).node != kNoNode);
     });
     if (list.empty()) continue;
     const Registration* again = nullptr;

@@ -109,6 +109,7 @@ void checkExitOrder(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.slot == kNone || e.type == kNone || !p.variables[e.slot].lives() || !p.guarantees(e.place.file).staticsDestroyedAtExit.holds) return false;
     const TypeUse& use = p.use(p.variables[e.slot].type);
+    if (!p.guarantees(e.place.file).freedByHand.holds) return true;
     return !use.has(kPointer | kReference) && e.end.rfind("nobody", 0) != 0;
   };
   Wanted others{[&](VariableIndex v) { return s.entityOfVariable[v] != SIZE_MAX; }, [&](FunctionIndex f) { return s.entityOfDoor[f] != SIZE_MAX; }, 0};
@@ -130,7 +131,7 @@ void checkExitOrder(const Subject& s, std::vector<Finding>& out) {
       const Variable& mine = p.variables[e.slot];
       const Variable& theirs = p.variables[o.slot];
       // Of one file what stands first is made first, and goes last.
-      bool sameFile = mine.definition.known() && theirs.definition.known() && mine.definition.file == theirs.definition.file && mine.storage != Storage::FunctionStatic && theirs.storage != Storage::FunctionStatic;
+      bool sameFile = p.guarantees(e.place.file).textualOrder.holds && mine.definition.known() && theirs.definition.known() && mine.definition.file == theirs.definition.file && mine.storage != Storage::FunctionStatic && theirs.storage != Storage::FunctionStatic;
       if (sameFile && p.node(theirs.definition).span.begin < p.node(mine.definition).span.begin) continue;
       Finding f = makeFinding(s, infoOf("life.exit-order"), i, sameFile ? Sureness::Certain : Sureness::Likely);
       f.place = reached.chain.back().place;
@@ -375,7 +376,7 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
     if (e.slot != kNone) holders.push_back(e.slot);
     for (VariableIndex v : holders) {
       const Variable& holder = p.variables[v];
-      bool shared = holder.lives() || (holder.storage == Storage::Field && e.kind == EntityKind::Singleton && holder.owner == e.type);
+      bool shared = holder.lives() || (holder.storage == Storage::Field && holder.owner == e.type && (e.kind == EntityKind::Singleton || (e.kind == EntityKind::SharedInstance && !oneOfMany(s, e))));
       if (!shared || told.count(v) || (holder.modifiers & kThreadLocal)) continue;
       Place stored, given;
       TypeIndex what = kNone;
@@ -398,7 +399,7 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
         NodeId value = p.file(up).child(up.node, Role::Value);
         if (value == kNoNode || use.in == kNone) continue;
         if (p.file(up)[value].is(Kind::Literal, LiteralForm::Null)) {
-          cleared = true;
+          cleared |= !isConstruction(p, use.in);
           continue;
         }
         if (stored.known() || use.in == e.creation.in) continue;
@@ -458,10 +459,12 @@ namespace {
 // slot and nobody makes a new one, or it is a method that ends the object.
 bool tearsDown(const Subject& s, const Entity& e, FunctionIndex f, bool& blanks) {
   const Program& p = s.program;
-  if (f == kNone || s.entityOfDoor[f] != SIZE_MAX) return false;
+  // Each member of a language's object is a door to it.
+  bool object = e.type != kNone && p.types[e.type].form == TypeForm::Object;
+  if (f == kNone || (s.entityOfDoor[f] != SIZE_MAX && !object)) return false;
   for (uint32_t u : p.usesInFunction[f]) {
     const Use& use = p.uses[u];
-    if (use.variable != e.slot) continue;
+    if (use.variable != e.slot || object) continue;
     Place up = p.parent(use.place);
     if (p.node(up).kind == Kind::Destroy) return blanks = true;
     NodeId value = p.node(up).kind == Kind::Assign && p.node(use.place).role == Role::Target ? p.file(up).child(up.node, Role::Value) : kNoNode;
@@ -485,16 +488,18 @@ std::set<VariableIndex> setBy(const Program& p, FunctionIndex f) {
 const Consumer* usedAfter(const Subject& s, size_t entity, const CallSite& end, FunctionIndex ends, bool blanks) {
   const Program& p = s.program;
   const Entity& e = s.survey.entities[entity];
-  Place statement = p.parent(end.place);
-  while (statement.node != kNoNode && p.node(statement).kind != Kind::ExpressionStatement && p.node(statement).kind != Kind::Function && p.node(statement).kind != Kind::Block) statement = p.parent(statement);
-  if (p.node(statement).kind != Kind::ExpressionStatement || p.around(statement, Kind::Loop).node != kNoNode) return nullptr;
+  Place statement = end.place;
+  while (p.parent(statement).node != kNoNode && p.node(p.parent(statement)).kind != Kind::Block && p.node(statement).kind != Kind::Function) statement = p.parent(statement);
+  bool alone = p.node(statement).kind == Kind::ExpressionStatement || statement == end.place;
+  if (!alone || p.around(statement, Kind::Loop).node != kNoNode) return nullptr;
   Place block = p.parent(statement);
   const std::set<VariableIndex> ended = setBy(p, ends);
   // What begins it anew: its creation, and what sets again what the end has set.
   auto begins = [&](FunctionIndex f) {
     if (f == kNone || f == ends) return false;
     if (f == e.creation.in && s.entityOfDoor[f] != entity) return true;
-    if (s.entityOfDoor[f] == entity) return false;
+    bool object = e.type != kNone && p.types[e.type].form == TypeForm::Object;
+    if (s.entityOfDoor[f] == entity && !object) return false;
     std::set<VariableIndex> set = setBy(p, f);
     return std::any_of(set.begin(), set.end(), [&](VariableIndex v) { return ended.count(v) > 0; });
   };

@@ -1,8 +1,33 @@
 // Family "life": what shared objects own.
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "base/text.h"
 
 namespace elmcart {
+namespace {
+
+// The call or the class by which a value takes a resource that must be given
+// back, or empty: where objects are freed by hand their class sees to that.
+std::string_view takenBy(const Program& p, Place value) {
+  const LoweredFile& file = p.file(value);
+  const Guarantees& g = p.guarantees(value.file);
+  const Node& node = file[value.node];
+  if (node.kind != Kind::Call && node.kind != Kind::Create) return {};
+  NodeId named = file.child(value.node, node.kind == Kind::Call ? Role::Callee : Role::Type);
+  std::string_view name = named == kNoNode ? std::string_view{} : file.name(named);
+  if (node.kind == Kind::Call && (g.callTraits(name) & kTakesResource)) return name;
+  if (node.kind == Kind::Call && file[named].kind == Kind::Member) {
+    // fs.openSync: by the module's name and its own.
+    NodeId receiver = file.child(named, Role::Receiver);
+    std::string_view scope = receiver == kNoNode ? std::string_view{} : file.name(receiver);
+    if (!scope.empty() && (g.callTraits(std::string(scope) + "::" + std::string(name)) & kTakesResource)) return name;
+    return {};
+  }
+  bool given = file.child(value.node, Role::Argument) != kNoNode;
+  return !g.freedByHand.holds && given && (g.typeTraits(lastPart(name)) & kFileResource) ? name : std::string_view{};
+}
+
+}  // namespace
 
 void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
@@ -29,30 +54,21 @@ void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
         Place value;
         if (p.node(up).kind == Kind::Assign && p.node(site.place).role == Role::Target) value = {up.file, p.file(up).child(up.node, Role::Value)};
         if (p.node(site.place).kind == Kind::FieldInit) value = {site.place.file, p.file(site.place).child(site.place.node, Role::Argument)};
-        if (value.known() && value.node != kNoNode && p.node(value).kind == Kind::Call) {
-          NodeId callee = p.file(value).child(value.node, Role::Callee);
-          std::string_view name = callee == kNoNode ? std::string_view{} : p.file(value).name(callee);
-          if (p.guarantees(value.file).callTraits(name) & kTakesResource) {
-            taken = value;
-            what = std::string(name);
-          }
-        }
+        if (value.known() && value.node != kNoNode)
+          if (std::string_view name = takenBy(p, value); !name.empty()) taken = value, what = std::string(name);
         Place call = p.around(site.place, Kind::Call);
         if (call.node != kNoNode) {
           NodeId callee = p.file(call).child(call.node, Role::Callee);
           std::string_view name = callee == kNoNode ? std::string_view{} : p.file(call).name(callee);
           const Guarantees& g = p.guarantees(call.file);
-          if ((g.callTraits(name) & kReleasesResource) || name == "close" || isEndHook(g, name)) released = true;
+          if ((g.callTraits(name) & kReleasesResource) || lowerCase(lastPart(name)).rfind("close", 0) == 0 || isEndHook(g, lastPart(name))) released = true;
         }
         // It may be handed to somebody who releases it.
         if (p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Create) released = true;
       }
       NodeId initial = p.file(home).child(home.node, Role::Initialiser);
-      if (initial != kNoNode && p.file(home)[initial].kind == Kind::Call) {
-        NodeId callee = p.file(home).child(initial, Role::Callee);
-        std::string_view name = callee == kNoNode ? std::string_view{} : p.file(home).name(callee);
-        if (p.guarantees(home.file).callTraits(name) & kTakesResource) taken = {home.file, initial}, what = std::string(name);
-      }
+      if (initial != kNoNode)
+        if (std::string_view name = takenBy(p, {home.file, initial}); !name.empty()) taken = {home.file, initial}, what = std::string(name);
       if (taken.known() && !released && (use.has(kPointer) || use.decl == kNone)) {
         reason = std::string(p.text(variable.name)) + " is taken with " + what + " and no path gives it back";
       } else if (leaked && !use.has(kPointer | kReference) && (traits & (kFileResource | kThreadType)) && !taken.known()) {

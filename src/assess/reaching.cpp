@@ -14,14 +14,6 @@ std::vector<Evidence> with(std::vector<Evidence> chain, Evidence next) {
   return chain;
 }
 
-// The items of a list sorted by place that stand inside a node.
-template <typename Item, typename Each>
-void forEachInside(const Program& p, const std::vector<Item>& items, Place node, Each each) {
-  auto key = [](Place place) { return std::make_pair(place.file, place.node); };
-  auto at = std::lower_bound(items.begin(), items.end(), node, [&](const Item& item, Place place) { return key(item.place) < key(place); });
-  for (; at != items.end() && at->place.file == node.file && (at->place == node || p.isInside(at->place, node.node)); ++at) each(*at);
-}
-
 }  // namespace
 
 Reaching::Reaching(const Program& program) : p_(program) {

@@ -30,7 +30,8 @@ Keeping keeps(const Program& p, FunctionIndex function, size_t position, int dep
   if (!fn.definition.known() || position >= fn.parameters.size() || depth > 2) return {};
   const TypeUse& type = p.use(p.variables[fn.parameters[position]].type);
   // Where variables refer to objects, each collection holds references.
-  bool refers = !p.guarantees(fn.definition.file).implicitCopy.holds;
+  bool interface = type.decl != kNone && p.types[type.decl].form == TypeForm::Interface;
+  bool refers = !p.guarantees(fn.definition.file).implicitCopy.holds || (interface && !p.guarantees(fn.definition.file).freedByHand.holds);
   bool callable = (p.traits(fn.definition.file, p.variables[fn.parameters[position]].type) & kCallableType) != 0;
   if (!type.has(kPointer | kReference) && !refers && !callable) return {};
   const LoweredFile& file = p.file(fn.definition);
@@ -54,6 +55,12 @@ Keeping keeps(const Program& p, FunctionIndex function, size_t position, int dep
           for (uint32_t a = 0; a < use.argumentCount; ++a) pointers |= p.use(p.argument(use, a)).has(kPointer);
           if (keepsPointers && (pointers || refers || callable) && !isWeak(p, into.index())) return {into.index(), up};
         }
+      }
+      // list = append(list, keeper)
+      if (file[callee].kind == Kind::Name && p.node(at).role == Role::Argument && p.guarantees(up.file).collectionAct(file.name(callee)) == CollectionAct::Add) {
+        std::vector<NodeId> arguments = argumentsOf(file, up.node);
+        Symbol into = arguments.size() > 1 && arguments.front() != at.node ? p.symbolAt({up.file, arguments.front()}) : Symbol{};
+        if (into.is(Symbol::Sort::Variable) && (p.variables[into.index()].storage == Storage::Field || p.variables[into.index()].lives())) return {into.index(), up};
       }
       // Handed on to another function of the program.
       Symbol target = p.symbolAt(up);
@@ -191,6 +198,13 @@ bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collect
     if (p.node(up).kind == Kind::Member && p.guarantees(up.file).collectionAct(p.nameOf(up)) == CollectionAct::Remove) return true;
     // Walked over and blanked, or filtered by an algorithm: an assignment to an element.
     if (use.access == Access::Write && use.inMember && p.node(up).kind != Kind::Member) return true;
+    // list = append(list[:i], list[i+1:]...): put together anew from parts of itself.
+    if (p.node(up).kind == Kind::Index && p.node(p.parent(up)).kind == Kind::Call && p.around(up, Kind::Assign).node != kNoNode) {
+      Place assign = p.around(up, Kind::Assign);
+      NodeId target = p.file(assign).child(assign.node, Role::Target);
+      Symbol set = target == kNoNode ? Symbol{} : p.symbolAt({assign.file, target});
+      if (set.is(Symbol::Sort::Variable) && set.index() == collection) return true;
+    }
   }
   for (uint32_t c : p.callsInFunction[function])
     if (removesFrom(p, p.calls[c].callee, collection, seen, depth + 1)) return true;

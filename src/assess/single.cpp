@@ -29,9 +29,8 @@ void checkCopyable(const Subject& s, std::vector<Finding>& out) {
     // Only who gets at the object by value, reference or dereference can copy it: every door lets them.
     Finding f = makeFinding(s, infoOf("single.copyable"), i, Sureness::Certain);
     f.place = definition;
-    f.message = e.name + " is meant to be one, but it can be copied: `auto second = *" + (e.doors.empty() ? e.name : e.doors.front().name + "()") + "` makes another with state of its own.";
-    if (!e.doors.empty() && e.doors.front().function != kNone && !s.program.use(s.program.functions[e.doors.front().function].result).has(kPointer))
-      f.message = e.name + " is meant to be one, but it can be copied: `auto second = " + e.doors.front().name + "()` makes another with state of its own.";
+    bool byPointer = e.doors.empty() || e.doors.front().function == kNone || s.program.use(s.program.functions[e.doors.front().function].result).has(kPointer);
+    f.message = e.name + " is meant to be one, but it can be copied: a variable that takes `" + (byPointer ? "*" : "") + (e.doors.empty() ? e.name : e.doors.front().name + "()") + "` by value is another, with state of its own.";
     f.evidence.push_back({definition, "copying is neither deleted nor ruled out by a member"});
     for (uint32_t c : s.program.creationsOfType[e.type])
       if (s.program.creations[c].copy) f.evidence.push_back({s.program.creations[c].place, "a copy is made here"});
@@ -220,6 +219,7 @@ void checkSlotShared(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (!isShared(e) || !e.creation.place.known()) continue;
     TypeIndex owner = p.variables[e.slot].owner;
+    if (owner == kNone && p.variables[e.slot].function != kNone) owner = p.functions[p.variables[e.slot].function].owner;
     if (owner == kNone || p.types[owner].derived.empty()) continue;
     // Made of the class that is asked; or a subclass fills the slot with an object of its own.
     Place filled;

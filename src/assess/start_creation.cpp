@@ -68,6 +68,12 @@ bool mayThrow(const Program& p, FunctionIndex function, std::vector<Evidence>& c
     chain.push_back({{body.file, n}, functionText(p, function) + " throws here"});
     return true;
   }
+  for (uint32_t c : p.foreignCallsInFunction[function]) {
+    const ForeignCall& call = p.foreignCalls[c];
+    if (!(p.guarantees(call.place.file).callTraits(p.text(call.name)) & kThrows) || p.around(call.place, Kind::Lambda).node != kNoNode || checksArguments(p, function, call.place)) continue;
+    chain.push_back({call.place, functionText(p, function) + " gives up here (" + std::string(p.text(call.name)) + ")"});
+    return true;
+  }
   for (uint32_t c : p.callsInFunction[function]) {
     const CallSite& call = p.calls[c];
     if (!handlersAround(p, call.place).empty() || p.around(call.place, Kind::Lambda).node != kNoNode) continue;
@@ -77,6 +83,18 @@ bool mayThrow(const Program& p, FunctionIndex function, std::vector<Evidence>& c
     chain.resize(size);
   }
   return false;
+}
+
+// The functions that run while the object is made: its constructor, what stands
+// in its class, or else the function that makes it.
+std::vector<FunctionIndex> creationBodies(const Program& p, const Entity& e) {
+  std::vector<FunctionIndex> out;
+  if (e.creation.constructor != kNone) out.push_back(e.creation.constructor);
+  for (FunctionIndex m : p.types[e.type].methods)
+    if (p.functions[m].form == FunctionForm::Initialiser && (p.types[e.type].form == TypeForm::Object || !(p.functions[m].modifiers & kStatic))) out.push_back(m);
+  if (e.creation.constructor == kNone && e.creation.place.known() && p.node(e.creation.place).kind == Kind::Call)
+    if (Symbol callee = p.symbolAt(e.creation.place); callee.is(Symbol::Sort::Function)) out.push_back(callee.index());
+  return out;
 }
 
 }  // namespace
@@ -165,12 +183,13 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (!isCreated(e) || !isInstance(e) || e.creation.constructor == kNone || refusesSecond(p, e.type)) continue;
+    if (!isCreated(e) || !isInstance(e) || refusesSecond(p, e.type)) continue;
     Place made = e.creation.place.known() ? e.creation.place : e.place;
     if (!handlersAround(p, made).empty()) continue;
     std::vector<Evidence> chain;
     std::set<FunctionIndex> seen;
-    if (!mayThrow(p, e.creation.constructor, chain, seen)) continue;
+    std::vector<FunctionIndex> bodies = creationBodies(p, e);
+    if (std::none_of(bodies.begin(), bodies.end(), [&](FunctionIndex f) { return mayThrow(p, f, chain, seen); })) continue;
     bool eager = e.creation.time == CreationTime::Eager;
     std::string_view fate = p.guarantees(made.file).failedInitialiser;
     Finding f = makeFinding(s, infoOf("start.may-throw"), i, Sureness::Likely);
@@ -202,7 +221,7 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
       if (!body.known()) continue;
       forEachNode(p.file(body), body.node, [&](NodeId n) {
         Place call{body.file, n};
-        if (p.file(body)[n].kind == Kind::Call && !handlersAround(p, call).empty()) risky.emplace_back(call, "its constructor");
+        if ((p.file(body)[n].kind == Kind::Call || p.file(body)[n].kind == Kind::Create) && !handlersAround(p, call).empty()) risky.emplace_back(call, "its constructor");
       });
     }
     for (auto& [place, what] : risky) {
@@ -273,7 +292,9 @@ void checkEagerUnused(const Subject& s, std::vector<Finding>& out) {
         for (uint32_t c : p.callsOfFunction[door.function]) used |= !s.inTests(p.calls[c].place);
     // Who else can see it may use it outside of what was read.
     const Variable& slot = p.variables[e.slot];
-    bool enclosed = slot.onlyIn != kNone && e.doors.empty();
+    bool handedOut = std::any_of(e.doors.begin(), e.doors.end(), [](const Door& door) { return door.function != kNone; });
+    bool ofModule = slot.storage == Storage::Global && !(slot.modifiers & kPublic) && p.language(e.place.file).dotted;
+    bool enclosed = (slot.onlyIn != kNone && e.doors.empty()) || (ofModule && !handedOut);
     if (used || (!enclosed && (!ofProgram(e.place) || (p.language(e.place.file).dotted && !(slot.modifiers & kPrivate))))) continue;
     // An object that is made for what its constructor does elsewhere is used by being made.
     Wanted elsewhere{[&](VariableIndex v) { return s.entityOfVariable[v] != SIZE_MAX && v != e.slot; }, nullptr, kPrints | kStartsThread | kRunsLater | kReadsEnvironment};
@@ -359,7 +380,8 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
     if (!isInstance(e)) continue;
     for (const StateField& state : e.state) {
       const Variable& field = p.variables[state.variable];
-      if (field.storage != Storage::Field) continue;
+      bool ofObject = field.storage == Storage::StaticField && field.owner == e.type && p.types[e.type].form == TypeForm::Object;
+      if (field.storage != Storage::Field && !ofObject) continue;
       Place home = field.definition.known() ? field.definition : field.declarations.front();
       const TypeUse& type = p.use(field.type);
       uint32_t traits = p.traits(home.file, field.type);
@@ -387,7 +409,7 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       // One setup function: what several set is a property, and what sets it on the way is no setup.
       if (made || setters.size() != 1) continue;
       FunctionIndex setup = *setters.begin();
-      if (p.functions[setup].owner != e.type || s.entityOfDoor[setup] != SIZE_MAX || p.functions[setup].form == FunctionForm::Setter) continue;
+      if (p.functions[setup].owner != e.type || (s.entityOfDoor[setup] != SIZE_MAX && !ofObject) || p.functions[setup].form == FunctionForm::Setter) continue;
       std::erase_if(users, [&](const Use* use) { return use->in == setup || s.inTests(use->place) || testsIt(p, use->in, state.variable); });
       std::set<FunctionIndex> needing;
       for (const Use* use : users) {
@@ -400,7 +422,7 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       for (uint32_t c : p.callsOfFunction[setup])
         if (!s.inTests(p.calls[c].place)) setups.push_back(&p.calls[c]);
       Wanted needs{nullptr, [&](FunctionIndex f) { return needing.count(f) > 0; }, 0};
-      bool ownCall = std::any_of(setups.begin(), setups.end(), [&](const CallSite* c) { return isConstruction(p, c->in) || s.entityOfDoor[c->in == kNone ? 0 : c->in] != SIZE_MAX || needing.count(c->in); });
+      bool ownCall = std::any_of(setups.begin(), setups.end(), [&](const CallSite* c) { return isConstruction(p, c->in) || (c->in != kNone && s.entityOfDoor[c->in] != SIZE_MAX) || needing.count(c->in); });
       if (ownCall) continue;
       bool conditional = !setups.empty();
       for (const CallSite* site : setups) {

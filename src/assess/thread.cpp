@@ -322,6 +322,14 @@ void checkAwaitGap(const Subject& s, std::vector<Finding>& out) {
     Place gap;
     for (NodeId n = 1; n < file.nodes.size() && !gap.known(); ++n)
       if (file[n].kind == Kind::Await && file[n].span.begin >= file[e.creation.innerTest.node].span.begin && file[n].span.end <= end) gap = {e.creation.place.file, n};
+    // Where waiting is not written: at a call of what may wait, in a function that may.
+    if (!gap.known() && e.creation.in != kNone && (p.functions[e.creation.in].modifiers & kSuspending)) {
+      auto between = [&](Place call) { return call.file == e.creation.place.file && file[call.node].span.begin >= file[e.creation.innerTest.node].span.begin && file[call.node].span.end <= end; };
+      for (uint32_t c : p.callsInFunction[e.creation.in])
+        if (!gap.known() && between(p.calls[c].place) && (p.functions[p.calls[c].callee].modifiers & kSuspending)) gap = p.calls[c].place;
+      for (uint32_t c : p.foreignCallsInFunction[e.creation.in])
+        if (!gap.known() && between(p.foreignCalls[c].place) && (p.guarantees(e.creation.place.file).callTraits(p.text(p.foreignCalls[c].name)) & kSuspends)) gap = p.foreignCalls[c].place;
+    }
     if (!gap.known()) continue;
     Finding f = makeFinding(s, infoOf("thread.await-gap"), i, Sureness::Certain);
     f.place = gap;

@@ -321,9 +321,10 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
     if (!type.definition.known() || s.inTests(type.definition) || !p.guarantees(type.definition.file).sharedMemoryThreads.holds) continue;
     for (FunctionIndex m : type.methods) {
       const Function& fn = p.functions[m];
-      if (fn.form != FunctionForm::Constructor || !fn.definition.known()) continue;
+      bool constructs = fn.form == FunctionForm::Constructor || (fn.form == FunctionForm::Initialiser && !(fn.modifiers & kStatic));
+      if (!constructs || !fn.definition.known()) continue;
       const LoweredFile& file = p.file(fn.definition);
-      Place escape, way;
+      Place escape;
       std::string how;
       size_t entity = SIZE_MAX;
       auto belongs = [&](NodeId n) {

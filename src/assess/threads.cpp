@@ -12,11 +12,8 @@ Threads::Threads(const Program& program) : p_(program) {
     reachedFrom_[function] = start;
     open.push_back(function);
   };
-  // The calls inside a lambda: they are sorted by place, and a node's inside follows it.
   auto enterCallsInside = [&](Place lambda, Place start) {
-    auto key = [](Place place) { return std::make_pair(place.file, place.node); };
-    auto call = std::lower_bound(p_.calls.begin(), p_.calls.end(), lambda, [&](const CallSite& c, Place place) { return key(c.place) < key(place); });
-    for (; call != p_.calls.end() && call->place.file == lambda.file && p_.isInside(call->place, lambda.node); ++call) enter(call->callee, start);
+    forEachInside(p_, p_.calls, lambda, [&](const CallSite& call) { enter(call.callee, start); });
   };
   auto startFrom = [&](Place argument) {
     const LoweredFile& file = p_.file(argument);

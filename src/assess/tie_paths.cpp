@@ -114,8 +114,14 @@ void checkFixedCollaborator(const Subject& s, std::vector<Finding>& out) {
     // Kept in a field of another class: by its initialiser, or by its constructor.
     VariableIndex field = creation.asVariable != kNone ? creation.asVariable : creation.inInitialiserOf;
     bool byConstructor = field == kNone;
-    if (byConstructor && creation.in != kNone && p.functions[creation.in].form == FunctionForm::Constructor) {
-      Place up = p.parent(creation.place);
+    Place up = p.parent(creation.place);
+    if (byConstructor && p.node(up).kind == Kind::Create && p.node(creation.place).role == Role::Value) {
+      // &Navigator{store: &ChartStore{}}: the one field of that class.
+      for (uint32_t c : creation.in == kNone ? std::vector<uint32_t>{} : p.creationsInFunction[creation.in])
+        if (p.creations[c].place == up)
+          for (VariableIndex v : p.types[p.creations[c].type].fields)
+            if (p.classBehind(up.file, p.variables[v].type) == creation.type) field = v;
+    } else if (byConstructor && creation.in != kNone && p.functions[creation.in].form == FunctionForm::Constructor) {
       NodeId target = p.node(up).kind == Kind::Assign ? p.file(up).child(up.node, Role::Target) : kNoNode;
       if (p.node(up).kind == Kind::FieldInit) target = up.node;
       Symbol symbol = target == kNoNode ? Symbol{} : p.symbolAt({up.file, target});
@@ -124,7 +130,7 @@ void checkFixedCollaborator(const Subject& s, std::vector<Finding>& out) {
     if (field == kNone || p.variables[field].storage != Storage::Field) continue;
     TypeIndex owner = p.variables[field].owner;
     if (owner == kNone || owner == creation.type || p.types[creation.type].parent == p.types[owner].scope) continue;
-    byType[creation.type].emplace_back(byConstructor ? p.functions[creation.in].owner : owner, &creation);
+    byType[creation.type].emplace_back(byConstructor && p.functions[creation.in].owner != kNone ? p.functions[creation.in].owner : owner, &creation);
   }
   for (auto& [type, creations] : byType) {
     // One that is shared already is told by what it is.
@@ -212,8 +218,9 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
     if (!fn.definition.known() || s.inTests(fn.definition) || isCalledMain(p, m)) continue;
     for (VariableIndex v : fn.parameters) {
       const TypeUse& type = p.use(p.variables[v].type);
-      // A value, of a library's or of an enum, is no collaborator.
-      if (type.decl == kNone || p.types[type.decl].form == TypeForm::Enum) continue;
+      // A value, of a library's or of an enum, is no collaborator. Where types are not written, what is called on it tells.
+      bool untold = type.decl == kNone && type.name == 0 && p.language(fn.definition.file).infersTypes;
+      if (!untold && (type.decl == kNone || p.types[type.decl].form == TypeForm::Enum)) continue;
       VariableIndex next = kNone;
       Place where;
       bool only = !p.usesOfVariable[v].empty();
@@ -254,6 +261,12 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
     for (size_t k = 0; k + 1 < chain.size(); ++k) names.insert(p.functions[p.variables[chain[k]].function].name);
     size_t idle = names.size();
     if (idle < static_cast<size_t>(s.config.longHandoff)) continue;
+    auto calledOn = [&](uint32_t u) {
+      Place up = p.parent(p.uses[u].place);
+      return p.node(up).kind == Kind::Member && p.node(p.uses[u].place).role == Role::Receiver && p.node(p.parent(up)).kind == Kind::Call;
+    };
+    const std::vector<uint32_t>& lastUses = p.usesOfVariable[chain.back()];
+    if (p.use(p.variables[start].type).decl == kNone && std::none_of(lastUses.begin(), lastUses.end(), calledOn)) continue;
     Finding f = makeFinding(s, infoOf("tie.long-handoff"), SIZE_MAX, Sureness::Certain);
     FunctionIndex first = p.variables[start].function, last = p.variables[chain.back()].function;
     f.subject = functionText(p, first);
@@ -277,12 +290,14 @@ void checkChainedAccess(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || e.type == kNone) continue;
     std::map<size_t, std::vector<const Consumer*>> through;
+    // The members of a language's object are called on it, not to fetch it.
+    auto ofObject = [&](FunctionIndex f) { return p.functions[f].owner != kNone && p.types[p.functions[f].owner].form == TypeForm::Object; };
     for (const Consumer& c : e.consumers) {
       if (c.in == kNone || s.inTests(c.place) || p.functions[c.in].owner == e.type) continue;
       // What a call on it yields is itself called or read, and is shared as well.
       Place at = c.place;
       size_t other = SIZE_MAX;
-      bool calledOn = false;
+      bool calledOn = c.method != kNone && ofObject(c.method);
       for (Place up = p.parent(at); other == SIZE_MAX; at = up, up = p.parent(up)) {
         bool member = p.node(up).kind == Kind::Member && p.node(at).role == Role::Receiver;
         bool called = p.node(up).kind == Kind::Call && p.node(at).role == Role::Callee;
@@ -297,7 +312,7 @@ void checkChainedAccess(const Subject& s, std::vector<Finding>& out) {
         if (!member && !called) break;
         // The first step may only fetch the object; what is called on that counts.
         Symbol callee = called ? p.symbolAt(up) : Symbol{};
-        bool fetches = callee.is(Symbol::Sort::Function) && (p.functions[callee.index()].isStaticMember() || p.functions[callee.index()].owner == kNone);
+        bool fetches = callee.is(Symbol::Sort::Function) && (p.functions[callee.index()].isStaticMember() || p.functions[callee.index()].owner == kNone) && !ofObject(callee.index());
         calledOn |= member && !fetches;
       }
       if (other == SIZE_MAX || other == i) continue;
@@ -321,9 +336,11 @@ void checkChainedAccess(const Subject& s, std::vector<Finding>& out) {
 namespace {
 
 // Does the function put things back: set the slot, empty a collection, or call what does?
-bool putsBack(const Subject& s, const std::set<VariableIndex>& state, FunctionIndex f, int depth = 0) {
+bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& state, FunctionIndex f, int depth = 0) {
   const Program& p = s.program;
-  if (f == kNone || depth > 3) return false;
+  // To make it when it is first asked for is not to put it back.
+  bool makesIt = f == e.creation.in && f != kNone && e.creation.time == CreationTime::Lazy && !s.inTests(e.creation.place);
+  if (f == kNone || depth > 3 || makesIt) return false;
   for (uint32_t u : p.usesInFunction[f]) {
     const Use& use = p.uses[u];
     if (!state.count(use.variable)) continue;
@@ -344,7 +361,7 @@ bool putsBack(const Subject& s, const std::set<VariableIndex>& state, FunctionIn
     }
   }
   for (uint32_t c : p.callsInFunction[f])
-    if (putsBack(s, state, p.calls[c].callee, depth + 1)) return true;
+    if (putsBack(s, e, state, p.calls[c].callee, depth + 1)) return true;
   return false;
 }
 
@@ -374,7 +391,7 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
     }
     for (auto& [file, sites] : touched) {
       const std::vector<FunctionIndex>& here = inFile[file];
-      if (std::any_of(here.begin(), here.end(), [&](FunctionIndex m) { return putsBack(s, state, m); })) continue;
+      if (std::any_of(here.begin(), here.end(), [&](FunctionIndex m) { return putsBack(s, e, state, m); })) continue;
       std::set<FunctionIndex> functions;
       for (const Consumer* c : sites)
         if (c->in != kNone) functions.insert(c->in);

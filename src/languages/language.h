@@ -54,6 +54,8 @@ enum CallTrait : uint32_t {
   kPrints = 1u << 9,
   kAborts = 1u << 10,          // ends the program, or asserts
   kRunsLater = 1u << 11,       // its function argument runs on another thread
+  kThrows = 1u << 12,          // unwinds its callers, as a throw does
+  kSuspends = 1u << 13,        // the function that calls it may wait there while others run
 };
 inline constexpr uint32_t kHeavyCall =
     kReadsFile | kNetwork | kStartsThread | kStartsProcess | kSleeps | kBigAllocation;
@@ -81,6 +83,13 @@ struct Guarantees {
   Promise volatilePublishes;         // a volatile slot may be
   Promise implicitCopy;              // a class is copyable unless it says otherwise
   Promise implicitConstructor;       // a class without constructors can be made by anyone
+  Promise privateClasses;            // a class can be kept to its package or file, and then nobody else makes one
+  Promise noConstructors;            // no code runs while an object is made
+  Promise noSubclassConstructors;    // a constructor cannot be open to subclasses alone
+  Promise noSubclasses;              // a class cannot extend another
+  Promise noStaticMembers;           // functions belong to objects or to packages, never to classes
+  Promise failuresAreValues;         // what fails says so by what it returns
+  Promise eachStaticAtFirstUse;      // what is kept for a class or file is made by itself, when it is first asked for
   Promise constructorAfterFactory;   // the constructor runs on what a factory returns, new or not
   Promise collectionsAreValues;      // a collection that is handed out as it is written is a copy
   Promise suspends;                  // a function may wait in its middle while others run
@@ -199,6 +208,7 @@ struct Language {
   bool dotted = false;                 // members of classes and modules are reached as members of objects are
   bool bareMembers = true;             // inside a class its members may be named without their object
   bool importsInFileOnly = false;      // what an import makes visible is visible in its own file only
+  bool modulesByName = false;          // an import begins with the name of a module, which no folder bears
   bool modulesByFolder = false;        // an import may begin with the name of what the tree stands in
   bool createsByCall = false;          // an object is made by calling its class, a library's too
   bool infersTypes = false;            // types are told from what is assigned and returned

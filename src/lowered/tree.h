@@ -140,6 +140,9 @@ enum Modifier : uint32_t {
 // Of a Type: one part of a class that is written in several places.
 inline constexpr uint32_t kPart = kExtern;
 
+// Of a Function: it may wait in its middle wherever it calls another such one.
+inline constexpr uint32_t kSuspending = kThreadLocal;
+
 // Of a TypeRef: the variable refers to an object that the language looks after.
 inline constexpr uint32_t kManaged = kPointer | kRvalue;
 

@@ -246,6 +246,14 @@ class Program {
   bool isCopyable(TypeIndex type, FileIndex f, int depth = 0) const;
 };
 
+// Calls `each` with the items of a list sorted by place that stand inside a node, itself included.
+template <typename Item, typename Each>
+void forEachInside(const Program& p, const std::vector<Item>& items, Place node, Each each) {
+  auto key = [](Place place) { return std::make_pair(place.file, place.node); };
+  auto at = std::lower_bound(items.begin(), items.end(), node, [&](const Item& item, Place place) { return key(item.place) < key(place); });
+  for (; at != items.end() && at->place.file == node.file && (at->place == node || p.isInside(at->place, node.node)); ++at) each(*at);
+}
+
 // Links lowered files into a program. Never fails: what cannot be resolved
 // stays unknown.
 // `jobs` threads at most (0: all); the result is the same for any number.

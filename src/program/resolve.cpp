@@ -172,8 +172,12 @@ Symbol Linker::moduleNamed(std::string_view target, FileIndex f) const {
   // folder that it is searched from, and may name what the tree stands in.
   auto endsWith = [&](ScopeIndex scope, std::string_view path) {
     ScopeIndex at = scope;
-    for (;;) {
-      if (p_.names.text(p_.scopes[at].name) != lastPart(path)) return false;
+    while (p_.scopes[at].parent != kNone) at = p_.scopes[at].parent;
+    if (at != rootOf(f)) return false;
+    at = scope;
+    for (int parts = 0;; ++parts) {
+      // A module may stand anywhere in the tree: what comes before is its own name.
+      if (p_.names.text(p_.scopes[at].name) != lastPart(path)) return parts > 1 && p_.language(f).modulesByName;
       at = p_.scopes[at].parent;
       path = scopePart(path);
       bool top = at == kNone || p_.scopes[at].sort == Scope::Sort::Global;
@@ -183,9 +187,7 @@ Symbol Linker::moduleNamed(std::string_view target, FileIndex f) const {
     std::string folder;
     for (; at != kNone && p_.scopes[at].sort != Scope::Sort::Global; at = p_.scopes[at].parent) folder = std::string(p_.names.text(p_.scopes[at].name)) + "/" + folder;
     if (!path.empty() && !p_.language(f).modulesByFolder) return false;
-    for (at = scope; p_.scopes[at].parent != kNone; at = p_.scopes[at].parent) {
-    }
-    return at == rootOf(f) && p_.files[f].path.substr(0, folder.size()) == folder;
+    return p_.files[f].path.substr(0, folder.size()) == folder;
   };
   if (auto list = modules_.find(last); list != modules_.end())
     for (ScopeIndex scope : list->second)

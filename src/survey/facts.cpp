@@ -39,7 +39,13 @@ class Weigher {
   }
 
   void fields(TypeIndex type, int depth) {
-    if (depth > kWeightDepth) return;
+    if (depth > kWeightDepth || !laidOut_.insert(type).second) return;
+    for (VariableIndex v : p_.types[type].fields) initialiser(v, depth);
+    // What a language's object keeps is set when the object is made.
+    if (p_.types[type].form == TypeForm::Object)
+      for (VariableIndex v : p_.types[type].statics) initialiser(v, depth);
+    for (FunctionIndex m : p_.types[type].methods)
+      if (p_.functions[m].form == FunctionForm::Initialiser && (p_.types[type].form == TypeForm::Object || !(p_.functions[m].modifiers & kStatic))) function(m, depth + 1);
     for (VariableIndex v : p_.types[type].fields) {
       const TypeUse& use = p_.use(p_.variables[v].type);
       if (use.decl == kNone || use.has(kPointer | kReference)) continue;
@@ -50,9 +56,35 @@ class Weigher {
     }
   }
 
+  // What stands in an expression outside of functions, or in a field's own initialiser.
+  void expression(Place place, int depth) {
+    forEachInside(p_, p_.foreignCalls, place, [&](const ForeignCall& call) {
+      if (p_.around(call.place, Kind::Lambda).node == kNoNode) foreign(call);
+    });
+    forEachInside(p_, p_.calls, place, [&](const CallSite& call) {
+      if (p_.around(call.place, Kind::Lambda).node == kNoNode) function(call.callee, depth + 1);
+    });
+  }
+  void initialiser(VariableIndex v, int depth) {
+    Place home = p_.variables[v].definition;
+    NodeId value = home.known() ? p_.file(home).child(home.node, Role::Initialiser) : kNoNode;
+    if (value != kNoNode && p_.file(home)[value].kind != Kind::Literal) expression({home.file, value}, depth);
+  }
+
   std::vector<Weight> take() { return std::move(out_); }
 
  private:
+  // File("tides").readLines(): an object of a library's class, made to be called once.
+  bool isMadeThere(FileIndex f, NodeId receiver) const {
+    const LoweredFile& file = p_.files[f];
+    if (receiver == kNoNode || !p_.language(f).dotted) return false;
+    if (file[receiver].kind == Kind::Create) return p_.use(p_.links[f].type[receiver]).decl == kNone;
+    NodeId callee = file[receiver].kind == Kind::Call ? file.child(receiver, Role::Callee) : kNoNode;
+    if (callee == kNoNode || p_.links[f].symbol[callee].known()) return false;
+    std::string_view made = lastPart(file.name(callee));
+    return !made.empty() && made[0] >= 'A' && made[0] <= 'Z';
+  }
+
   void foreign(const ForeignCall& call) {
     std::string_view name = p_.text(call.name);
     const Node& node = p_.node(call.place);
@@ -74,7 +106,7 @@ class Weigher {
         TypeUseId type = receiver == kNoNode ? 0 : p_.links[call.place.file].type[receiver];
         // Of a module or class that is not in the tree the name tells; of an object it does not.
         bool ofScope = p_.language(call.place.file).dotted && name.find("::") != std::string_view::npos;
-        if (!ofScope) calls = 0;
+        if (!ofScope && !isMadeThere(call.place.file, receiver)) calls = 0;
         if (name == "open" && type && (p_.traits(call.place.file, type) & kFileResource)) calls = kReadsFile;
       }
     }
@@ -83,6 +115,7 @@ class Weigher {
 
   const Program& p_;
   std::set<FunctionIndex> visited_;
+  std::set<TypeIndex> laidOut_;
   std::vector<Weight> out_;
 };
 
@@ -94,10 +127,11 @@ std::vector<Weight> weightsOf(const Program& program, FunctionIndex function) {
   return weigher.take();
 }
 
-std::vector<Weight> weightsOfCreation(const Program& program, TypeIndex type, FunctionIndex constructor) {
+std::vector<Weight> weightsOfCreation(const Program& program, TypeIndex type, FunctionIndex constructor, Place made) {
   Weigher weigher(program);
+  if (made.known() && program.node(made).kind == Kind::Call) weigher.expression(made, 0);
   if (constructor != kNone) weigher.function(constructor, 0);
-  weigher.fields(type, 0);
+  if (type != kNone) weigher.fields(type, 0);
   return weigher.take();
 }
 
@@ -163,7 +197,9 @@ bool hasOpenConstructor(const Program& program, TypeIndex type, Place* where) {
   for (FunctionIndex m : decl.methods)
     if (program.functions[m].form == FunctionForm::Constructor) return false;
   if (where) *where = decl.definition;
-  return program.guarantees(decl.definition.file).implicitConstructor.holds;
+  // Of a class that its package keeps to itself nobody outside makes one.
+  const Guarantees& g = program.guarantees(decl.definition.file);
+  return !(g.privateClasses.holds && (decl.modifiers & kPrivate)) && g.implicitConstructor.holds;
 }
 
 namespace {

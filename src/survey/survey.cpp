@@ -50,7 +50,10 @@ namespace {
 
 class Recogniser {
  public:
-  Recogniser(const Program& program, const Origins& origins) : p_(program), o_(origins), locks_(program) { indexStaticHolders(); }
+  Recogniser(const Program& program, const Origins& origins) : p_(program), o_(origins), locks_(program) {
+    indexStaticHolders();
+    indexFileHolders();
+  }
 
   Survey run() {
     Survey out;
@@ -58,9 +61,12 @@ class Recogniser {
     for (VariableIndex v = 0; v < p_.variables.size(); ++v) {
       const Variable& variable = p_.variables[v];
       if (!isSlot(v)) continue;
-      if (variable.storage == Storage::StaticField && staticHolders_.count(variable.owner) && classOf(v) != variable.owner) {
-        if (holdersDone.insert(variable.owner).second) {
-          out.entities.push_back(staticHolder(variable.owner));
+      auto behind = holderOfFileVariable_.find(v);
+      TypeIndex holder = behind != holderOfFileVariable_.end() ? behind->second : variable.owner;
+      bool held = behind != holderOfFileVariable_.end() || (variable.storage == Storage::StaticField && staticHolders_.count(holder));
+      if (held && classOf(v) != holder) {
+        if (holdersDone.insert(holder).second) {
+          out.entities.push_back(staticHolder(holder));
           ids_.insert(idKey(out.entities.back()));
         }
         if (!isMutableState(v)) addSlot(out, v);
@@ -343,6 +349,34 @@ class Recogniser {
     }
   }
 
+  // A class of class-level functions alone, whose state stands in variables of
+  // its file: those that no other function touches.
+  void indexFileHolders() {
+    std::map<TypeIndex, std::vector<VariableIndex>> found;
+    for (VariableIndex v = 0; v < p_.variables.size(); ++v) {
+      const Variable& variable = p_.variables[v];
+      if (variable.storage != Storage::Global || variable.onlyIn == kNone || !isSlot(v) || classOf(v) != kNone || (variable.modifiers & kThreadLocal) || p_.usesOfVariable[v].empty()) continue;
+      TypeIndex owner = kNone;
+      bool alone = true;
+      for (uint32_t u : p_.usesOfVariable[v]) {
+        FunctionIndex in = p_.uses[u].in;
+        TypeIndex of = in == kNone || !p_.functions[in].isStaticMember() ? kNone : p_.functions[in].owner;
+        alone &= of != kNone && (owner == kNone || owner == of);
+        owner = of;
+      }
+      if (alone) found[owner].push_back(v);
+    }
+    for (auto& [t, variables] : found) {
+      const TypeDecl& decl = p_.types[t];
+      bool inherits = std::any_of(decl.bases.begin(), decl.bases.end(), [](const Base& base) { return base.type != kNone; });
+      if (!decl.definition.known() || !decl.fields.empty() || !decl.statics.empty() || !decl.derived.empty() || inherits || !p_.creationsOfType[t].empty()) continue;
+      bool onlyStatic = std::all_of(decl.methods.begin(), decl.methods.end(), [&](FunctionIndex m) { return p_.functions[m].isStaticMember() || p_.functions[m].form == FunctionForm::Constructor; });
+      if (!onlyStatic || std::none_of(variables.begin(), variables.end(), [&](VariableIndex v) { return isMutableState(v) && !isInstanceTable(v) && !(traitsOf(v) & kPerThread); })) continue;
+      for (VariableIndex v : variables) holderOfFileVariable_[v] = t;
+      fileState_[t] = variables;
+    }
+  }
+
   Entity staticHolder(TypeIndex t) {
     Entity entity;
     const TypeDecl& decl = p_.types[t];
@@ -355,11 +389,13 @@ class Recogniser {
     entity.language = p_.files[decl.definition.file].language;
     entity.creation.time = CreationTime::Eager;
     entity.creation.guard = GuardSort::Language;
-    for (VariableIndex v : decl.statics) {
+    if (decl.form == TypeForm::Object) entity.creation.weights = weightsOfCreation(p_, t, kNone);
+    auto behind = fileState_.find(t);
+    for (VariableIndex v : behind == fileState_.end() ? decl.statics : behind->second) {
       if (!isMutableState(v)) continue;
       entity.slots.push_back(v);
       entity.state.push_back({v, true, {}});
-      if (!(p_.variables[v].modifiers & (kPrivate | kProtected))) entity.doors.push_back({Door::Sort::Slot, kNone, v, placeOf(v), std::string(p_.text(p_.variables[v].qualified))});
+      if (p_.variables[v].onlyIn == kNone && !(p_.variables[v].modifiers & (kPrivate | kProtected))) entity.doors.push_back({Door::Sort::Slot, kNone, v, placeOf(v), std::string(p_.text(p_.variables[v].qualified))});
       for (uint32_t u : p_.usesOfVariable[v]) {
         const Use& use = p_.uses[u];
         if (use.in != kNone && p_.functions[use.in].owner == t) continue;
@@ -765,7 +801,7 @@ class Recogniser {
       for (uint32_t c : p_.creationsOfType[facts.made])
         if (p_.creations[c].place == facts.place) facts.constructor = p_.creations[c].constructor;
       if (facts.constructor == kNone) facts.constructor = defaultConstructor(facts.made);
-      facts.weights = weightsOfCreation(p_, facts.made, facts.constructor);
+      facts.weights = weightsOfCreation(p_, facts.made, facts.constructor, facts.place);
     }
   }
 
@@ -873,6 +909,8 @@ class Recogniser {
     if (threadLocal) return accessor && setElsewhere ? EntityKind::Ambient : EntityKind::ThreadLocal;
     if (type != kNone) {
       bool closed = !hasOpenConstructor(p_, type) && p_.types[type].definition.known() && !isAbstract(p_, type);
+      // Closed to other packages only: what tells is that they get it by a function.
+      if (closed && !accessor && p_.guarantees(placeOf(v).file).privateClasses.holds && (p_.types[type].modifiers & kPrivate)) closed = false;
       bool slotInside = variable.storage == Storage::StaticField && (p_.derivesFrom(type, variable.owner) || p_.derivesFrom(variable.owner, type));
       bool refuses = refusesSecond(p_, type);
       bool selfMade = isSetToThis(v);
@@ -1175,6 +1213,8 @@ class Recogniser {
   const Program& p_;
   const Origins& o_;
   std::set<TypeIndex> staticHolders_;
+  std::map<VariableIndex, TypeIndex> holderOfFileVariable_;
+  std::map<TypeIndex, std::vector<VariableIndex>> fileState_;  // of such classes
   mutable std::map<TypeIndex, bool> changes_;
   std::map<VariableIndex, LockId> lockOfField_;
   Locks locks_;

@@ -27,7 +27,7 @@ Survey surveyProgram(const Program& program, const Origins& origins);
 // inside the program up to a few levels.
 std::vector<Weight> weightsOf(const Program& program, FunctionIndex function);
 // The same for creating an object of that class with that constructor (kNone: implicit).
-std::vector<Weight> weightsOfCreation(const Program& program, TypeIndex type, FunctionIndex constructor);
+std::vector<Weight> weightsOfCreation(const Program& program, TypeIndex type, FunctionIndex constructor, Place made = {});
 // The expression inside of what only takes an address, follows one or casts.
 NodeId bareExpression(const LoweredFile& file, NodeId expression);
 // What is known of the library type of a variable: of the declared one, and of

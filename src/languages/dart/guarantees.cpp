@@ -64,6 +64,9 @@ const Guarantees& dartGuarantees() {
     g.implicitCopy = {false, "6.1 (a variable refers to an object)"};
     g.implicitConstructor = {true, "10.7 (a class without constructors has an implicit one)"};
     g.staticsDestroyedAtExit = {false, "7"};
+    g.privateClasses = {true, "6.2 (a name that begins with _ is its library's own)"};
+    g.noSubclassConstructors = {true, "6.2 (a name is private to its library or open to all)"};
+    g.eachStaticAtFirstUse = {true, "8.1 (each when first read)"};
     g.byLastPart = true;
     static constexpr std::string_view kMarks[] = {"LazySingleton", "Singleton", "lazySingleton", "singleton"};
     g.containerMarks = kMarks;

@@ -328,6 +328,8 @@ class DartLowerer : public SharedLowerer {
 
   void functionBody(TSNode node, NodeId fn) {
     if (file_[fn].kind == Kind::Function) build_[fn].modifiers |= kDefinition;
+    // The grammar keeps a signature and its body apart.
+    build_[fn].span.end = std::max(build_[fn].span.end, static_cast<uint32_t>(ts_node_end_byte(node)));
     TSNode block = childOfType(node, "block");
     if (!isNull(block)) return visit(block, fn, Role::Body);
     Nodes run;

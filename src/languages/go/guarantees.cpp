@@ -40,7 +40,7 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"os::LookupEnv", kReadsEnvironment},
     {"os::Open", kReadsFile | kTakesResource},
     {"os::ReadFile", kReadsFile},
-    {"panic", kAborts},
+    {"panic", kAborts | kThrows},
     {"sql::Open", kNetwork | kTakesResource},
     {"time::Sleep", kSleeps},
 });
@@ -67,6 +67,12 @@ const Guarantees& goGuarantees() {
     g.implicitCopy = {true, "Go specification, Assignability (a struct value is copied)"};
     g.implicitConstructor = {true, "Go specification, Composite literals"};
     g.staticsDestroyedAtExit = {false, "Go specification, Program execution"};
+    g.privateClasses = {true, "Go specification, Exported identifiers"};
+    g.noConstructors = {true, "Go specification, Composite literals"};
+    g.noSubclasses = {true, "Go specification, Struct types (embedding is no subtype)"};
+    g.noSubclassConstructors = g.noSubclasses;
+    g.noStaticMembers = {true, "Go specification, Method declarations"};
+    g.failuresAreValues = {true, "Go specification, Errors"};
     g.byLastPart = true;
     g.soundCreation = "sync.Once";
     g.failedInitialiser = "the program ends before main begins (The Go specification, Handling panics)";

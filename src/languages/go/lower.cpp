@@ -441,6 +441,7 @@ Language goLanguage() {
   language.bareMembers = false;
   language.importsInFileOnly = true;
   language.modulesByFolder = true;
+  language.modulesByName = true;
   language.guarantees = &goGuarantees();
   language.sound = &goSound();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { GoLowerer(grammar(), text, out).run(); };

@@ -57,6 +57,7 @@ const Guarantees& javascriptGuarantees() {
     g.implicitCopy = {false, "ECMA-262 6.1.7 (a variable holds a reference to an object)"};
     g.implicitConstructor = {true, "ECMA-262 15.7.14"};
     g.staticsDestroyedAtExit = {false, "ECMA-262 9.10"};
+    g.noSubclassConstructors = {true, "ECMA-262 15.7 (a constructor is public)"};
     g.byLastPart = true;
     static constexpr std::string_view kMarks[] = {"Injectable", "injectable", "singleton"};
     g.containerMarks = kMarks;

@@ -231,6 +231,8 @@ class ScriptLowerer : public ModuleLowerer {
         TSNode name = field(item, f_.name), alias = field(item, f_.alias);
         if (!from.empty()) makeVisible(item, home, text(isNull(alias) ? name : alias), from + "::" + std::string(text(name)));
         else if (!isNull(alias)) makeVisible(item, home, text(alias), ownPath(text(name)));
+        // Who imports it uses it.
+        if (from.empty() && is(name, "identifier")) build_.setName(add(moduleBody(item), Kind::Name, Role::None, name), text(name), begin(name));
       }
       return;
     }

@@ -82,6 +82,7 @@ class KotlinLowerer : public SharedLowerer {
         else if (word == "override") out |= kOverride;
         else if (word == "open") out |= kVirtual;
         else if (word == "const") out |= kConst | kConstant;
+        else if (word == "suspend") out |= kSuspending;
         else if (word == "@Volatile" || word == "@kotlin.concurrent.Volatile") out |= kVolatile;
       }
     if (!(out & (kPrivate | kProtected))) out |= kPublic;

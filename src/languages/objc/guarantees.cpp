@@ -91,6 +91,7 @@ const Guarantees& objcGuarantees() {
     g.implicitConstructor = {true, "Every class inherits alloc, init and new"};
     g.constructorAfterFactory = {true, "An object is initialised by a message of its own after it was allocated"};
     g.staticsDestroyedAtExit = {false, "Objects are not deallocated at exit"};
+    g.noSubclassConstructors = {true, "Every class inherits alloc and init"};
     g.byLastPart = true;
     g.soundCreation = "dispatch_once";
     g.failedInitialiser = "the class cannot be used";

@@ -486,7 +486,7 @@ class ObjcLowerer : public SharedLowerer {
     bool named = is(type, "identifier") && !word.empty() && word[0] >= 'A' && word[0] <= 'Z';
     if (own || named || (!word.empty() && word.find("self class") != std::string_view::npos)) return create(node, parent, role, named ? word : std::string_view(currentClass_), values, !named && word != "super");
     // [NSMutableArray array] and its like make one.
-    if (is(receiver, "identifier") && text(receiver).substr(0, 2) == "NS") {
+    if (is(receiver, "identifier") && text(receiver).substr(0, 2) == "NS" && selector.find("Contents") == std::string::npos) {
       for (std::string_view maker : {"array", "dictionary", "set", "string", "orderedSet", "data"})
         if (selector.substr(0, maker.size()) == maker) return create(node, parent, role, text(receiver), values, false);
     }

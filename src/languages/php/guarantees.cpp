@@ -24,6 +24,8 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"die", kAborts},
     {"exec", kStartsProcess},
     {"exit", kAborts},
+    {"fclose", kReleasesResource},
+    {"file", kReadsFile},
     {"file_get_contents", kReadsFile},
     {"fopen", kReadsFile | kTakesResource},
     {"fsockopen", kNetwork | kTakesResource},

@@ -83,6 +83,7 @@ const Guarantees& pythonGuarantees() {
     g.constructorAfterFactory = {true, "Language Reference 3.3.1 (__init__ is called on what __new__ returns)"};
     g.implicitConstructor = {true, "Language Reference 3.3.1"};
     g.staticsDestroyedAtExit = {false, "Language Reference 3.3.1 (no promise that __del__ is called at exit)"};
+    g.noSubclassConstructors = {true, "Language Reference 9.6 (nothing is private)"};
     g.byLastPart = true;
     g.soundCreation = "an instance made by its module, or check and set under one lock";
     g.failedInitialiser = "the module cannot be imported (Python language reference, 5.4 Loading)";

@@ -24,12 +24,15 @@ constexpr auto kTypes = std::to_array<NamedBits>({
 });
 
 constexpr auto kCalls = std::to_array<NamedBits>({
+    {"Data::contentsOf", kReadsFile},
     {"Process", kStartsProcess},
+    {"String::contentsOf", kReadsFile},
     {"Task", kRunsLater},
     {"Thread::sleep", kSleeps},
     {"assert", kAborts},
     {"async", kRunsLater},
     {"asyncAfter", kRunsLater},
+    {"contents", kReadsFile},
     {"fatalError", kAborts},
     {"precondition", kAborts},
     {"preconditionFailure", kAborts},
@@ -60,6 +63,8 @@ const Guarantees& swiftGuarantees() {
     g.staticsDestroyedAtExit = {false, "Deinitialization"};
     g.soundCreation = "a static let";
     g.collectionsAreValues = {true, "The Swift Programming Language, Structures and Classes (arrays, sets and dictionaries are structures)"};
+    g.noSubclassConstructors = {true, "Access Control (there is no level for subclasses)"};
+    g.eachStaticAtFirstUse = {true, "Properties, Type Properties (each when first asked for)"};
     g.byLastPart = true;
     g.staticsAtFirstUse = {true, "The Swift Programming Language, Global and Local Variables (computed lazily)"};
     static constexpr std::string_view kEndHooks[] = {"close", "invalidate", "stop", "tearDown"};

@@ -405,7 +405,12 @@ class SwiftLowerer : public SharedLowerer {
         if (TSNode name = isNull(suffix) ? TSNode{} : firstNamed(suffix); !isNull(name)) build_.setName(id, text(name), begin(name));
         break;
       }
-      case kPostfix: case kTryExpr: visit(firstNamed(node), parent, role); break;
+      case kPostfix: visit(firstNamed(node), parent, role); break;
+      case kTryExpr: {  // behind the operator stands what may fail
+        std::vector<TSNode> kids = named(node);
+        if (!kids.empty()) visit(kids.back(), parent, role);
+        break;
+      }
       case kCast: {
         std::vector<TSNode> kids = named(node);
         NodeId id = add(parent, Kind::Cast, role, node);
@@ -491,6 +496,13 @@ class SwiftLowerer : public SharedLowerer {
       for (TSNode one : named(list)) visit(is(one, "value_argument") ? field(one, f_.value) : one, id, Role::Argument);
       return;
     }
+    // String(contentsOf: …) reads a file; String(4) does not: the argument's label is part of the name.
+    if (is(callee, "simple_identifier") && !isNull(list) && text(list).substr(0, 11) == "(contentsOf" && (text(callee) == "String" || text(callee) == "Data")) {
+      NodeId id = add(parent, Kind::Call, role, node);
+      build_.setName(add(id, Kind::Name, Role::Callee, callee), std::string(text(callee)) + "::contentsOf", begin(callee));
+      for (TSNode one : named(list)) visit(is(one, "value_argument") ? field(one, f_.value) : one, id, Role::Argument);
+      return;
+    }
     // queue.sync { … } keeps others out.
     if (is(callee, "navigation_expression") && !isNull(lambda)) {
       TSNode name = childOfType(callee, "navigation_suffix");
@@ -502,6 +514,17 @@ class SwiftLowerer : public SharedLowerer {
         if (TSNode inner = childOfType(lambda, "statements"); !isNull(inner)) statements(inner, block);
         return;
       }
+    }
+    // self.init() and Self() in a class's own function make one of the class that is asked.
+    if (inStatic_ && (text(callee) == "self.init" || text(callee) == "Self" || text(callee) == "Self.init")) {
+      NodeId id = add(parent, Kind::Create, role, node);
+      build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+      build_[id].modifiers |= kVirtual;
+      NodeId ref = add(id, Kind::TypeRef, Role::Type, callee);
+      build_.setName(ref, currentClass_, begin(callee));
+      if (!isNull(list))
+        for (TSNode one : named(list)) visit(is(one, "value_argument") ? field(one, f_.value) : one, id, Role::Argument);
+      return;
     }
     // { … }(): what the closure gives back.
     if (is(callee, "lambda_literal") && isNull(lambda)) {

@@ -30,7 +30,7 @@ class RadarPlot {  // entity: singleton RadarPlot lazy single-threaded
     _plot = RadarPlot._();
   }
 
-  static RadarPlot? get plot => _plot;
+  static RadarPlot? get plot => _plot;  // finding: single.may-return-nothing
 }
 
 // The promise is kept, so the second call finds it.

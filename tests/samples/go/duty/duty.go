@@ -202,7 +202,7 @@ type navigator struct {
 }
 
 func newNavigator() *navigator {
-	return &navigator{store: &chartStore{}}
+	return &navigator{store: &chartStore{}}  // finding: tie.fixed-collaborator
 }
 
 type mate struct {

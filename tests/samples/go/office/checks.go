@@ -3,18 +3,18 @@ package office
 import "sync"
 
 // The lock is the caller's own.
-type cargoScale struct {
+type cargoScale struct {  // entity: singleton cargoScale lazy lock  // finding: single.copyable
 	load float64
 }
 
-var scale *cargoScale  // entity: shared-instance scale lazy lock
+var scale *cargoScale
 
 func Scale() *cargoScale {
 	var mu sync.Mutex
 	mu.Lock()  // finding: thread.wrong-lock
 	defer mu.Unlock()
 	if scale == nil {
-		scale = &cargoScale{}
+		scale = &cargoScale{}  // finding: start.lazy-needless
 	}
 	return scale
 }
@@ -24,19 +24,19 @@ func (s *cargoScale) Weigh(tons float64) {
 }
 
 // Tested once only.
-type tugList struct {
+type tugList struct {  // entity: singleton tugList lazy double-check-unsound  // finding: single.copyable
 	count int
 }
 
 var (
-	tugs   *tugList  // entity: shared-instance tugs lazy double-check-unsound
+	tugs   *tugList
 	tugsMu sync.Mutex  // harmless: tugsMu
 )
 
 func Tugs() *tugList {
 	if tugs == nil {  // finding: thread.double-check-incomplete
 		tugsMu.Lock()
-		tugs = &tugList{}
+		tugs = &tugList{}  // finding: start.lazy-needless
 		tugsMu.Unlock()
 	}
 	return tugs
@@ -47,11 +47,11 @@ func (t *tugList) Add() {
 }
 
 // Nothing before it is opened.
-type radarPlot struct {
+type radarPlot struct {  // entity: singleton radarPlot lazy none  // finding: single.copyable
 	echoes int
 }
 
-var plot *radarPlot  // entity: shared-instance plot lazy none
+var plot *radarPlot
 
 func OpenPlot() {
 	plot = &radarPlot{}

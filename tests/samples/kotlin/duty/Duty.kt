@@ -179,7 +179,7 @@ object NamePlate {  // entity: singleton NamePlate eager language
     }
 }
 
-object Barograph {  // entity: singleton Barograph eager language
+object Barograph {  // entity: singleton Barograph eager language // finding: start.eager-heavy
     private var pressure = 0
 
     init {
@@ -202,7 +202,7 @@ class ChartStore {
 }
 
 class Navigator {
-    private val store = ChartStore()
+    private val store = ChartStore()  // finding: tie.fixed-collaborator
 
     fun depth(): Int {
         return store.depth("roads")

@@ -22,7 +22,7 @@ NS_ASSUME_NONNULL_BEGIN
 - (void)add:(NSString *)pilot;
 @end
 
-@interface HOTickets : NSObject
+@interface HOTickets : NSObject  // entity: static-holder HOTickets eager language
 + (NSInteger)draw;
 @end
 

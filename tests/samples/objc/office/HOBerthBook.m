@@ -59,7 +59,7 @@ static HOPilotRoster *sharedRoster = nil;
 @end
 
 // Class methods over a file's static variable.
-static NSInteger nextTicket = 1;  // entity: global-variable nextTicket eager language
+static NSInteger nextTicket = 1;
 
 @implementation HOTickets
 

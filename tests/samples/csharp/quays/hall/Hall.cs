@@ -1,0 +1,13 @@
+using Quays.Ledgers;
+
+namespace Quays.Halls
+{
+    // A layer that may reach none.
+    class Hall
+    {
+        public int Show()
+        {
+            return HarbourDues.Dues().Total();  // finding: tie.layer-breach
+        }
+    }
+}

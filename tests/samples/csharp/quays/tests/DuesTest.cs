@@ -1,0 +1,14 @@
+using Quays.Ledgers;
+
+namespace Quays.Tests
+{
+    // Leaves behind what it entered.
+    class DuesTest
+    {
+        public void AddsUp()
+        {
+            HarbourDues.Dues().Enter(3);  // finding: tie.test-leak
+            HarbourDues.Dues().Enter(4);
+        }
+    }
+}

@@ -1,0 +1,8 @@
+import '../ledgers/dues.dart';
+
+// Near miss: a layer that may.
+class Desk {
+  void pay(int coins) {
+    HarbourDues.get().enter(coins);  // near: tie.layer-breach  // finding: tie.hidden-dependency
+  }
+}

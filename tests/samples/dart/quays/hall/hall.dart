@@ -1,0 +1,8 @@
+import '../ledgers/dues.dart';
+
+// A layer that may reach none.
+class Hall {
+  int show() {
+    return HarbourDues.get().total();  // finding: tie.layer-breach
+  }
+}

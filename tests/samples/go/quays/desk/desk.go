@@ -1,0 +1,10 @@
+package desk
+
+import "harbour/quays/ledgers"
+
+// Near miss: a layer that may.
+type Desk struct{}
+
+func (d *Desk) Pay(coins int) {
+	ledgers.TheDues().Enter(coins) // near: tie.layer-breach  // finding: tie.hidden-dependency
+}

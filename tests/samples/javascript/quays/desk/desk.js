@@ -1,0 +1,8 @@
+import { dues } from "../ledgers/dues.js";
+
+// Near miss: a layer that may.
+export class Desk {
+  pay(coins) {
+    dues.enter(coins);  // near: tie.layer-breach  // finding: tie.hidden-dependency
+  }
+}

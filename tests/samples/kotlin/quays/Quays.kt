@@ -1,0 +1,621 @@
+// Quays, mast and gauges of the harbour: what the other folders do not show in Kotlin.
+package quays
+
+import java.io.File
+import java.io.FileInputStream
+import java.io.Serializable
+import kotlin.concurrent.thread
+import kotlinx.coroutines.delay
+import quays.ledgers.HarbourDues
+
+// One is handed out, another is made beside it.
+class Beacon {  // entity: singleton Beacon eager language  // finding: single.open-constructor
+    private var flashes = 0
+
+    fun flash() {
+        flashes = 1
+    }
+
+    companion object {
+        private val beacon = Beacon()
+
+        fun beacon(): Beacon = beacon
+    }
+}
+
+fun lightTheMole() {
+    val second = Beacon()  // finding: single.second-creation
+    second.flash()
+}
+
+// Near miss: nobody else can make one.
+class Lantern private constructor() {  // near: single.open-constructor  // entity: singleton Lantern eager language
+    private var lit = 0
+
+    fun light() {
+        lit = 1
+    }
+
+    companion object {
+        private val lantern = Lantern()
+
+        fun lantern(): Lantern = lantern
+    }
+}
+
+// Another takes its place.
+open class Foghorn protected constructor() {  // entity: singleton Foghorn eager language  // finding: single.subclassable
+    private var blown = 0
+
+    fun blow() {
+        blown = 1
+    }
+
+    companion object {
+        private var horn: Foghorn = Foghorn()
+
+        fun horn(): Foghorn = horn
+
+        fun replace(other: Foghorn) {
+            horn = other  // finding: single.replaceable
+        }
+    }
+}
+
+class LoudHorn : Foghorn() {
+    fun roar() {
+        blow()
+    }
+}
+
+fun makeItLoud() {
+    Foghorn.replace(LoudHorn())
+}
+
+// One slot for a family of classes.
+open class Berth protected constructor() {  // entity: singleton Berth lazy lock  // finding: single.subclassable
+    private var ships = 0
+
+    fun moor() {
+        ships = 1
+    }
+
+    companion object {
+        private var berth: Berth? = null
+
+        @Synchronized
+        fun berth(): Berth {
+            if (berth == null) {
+                berth = Berth()  // finding: start.lazy-needless
+            }
+            return berth!!
+        }
+
+        @Synchronized
+        fun put(other: Berth) {
+            berth = other
+        }
+    }
+}
+
+// Only the first caller's name counts.
+class Plate private constructor(private var name: String) {  // entity: singleton Plate lazy lock
+    fun rename(newName: String) {
+        name = newName
+    }
+
+    companion object {
+        private var plate: Plate? = null
+
+        @Synchronized
+        fun plate(name: String): Plate {  // finding: start.arguments-ignored
+            if (plate == null) {
+                plate = Plate(name)
+            }
+            return plate!!
+        }
+    }
+}
+
+fun labelTheQuays() {
+    Plate.plate("north").rename("N")
+    Plate.plate("south").rename("S")
+}
+
+// Others run while it is made; near miss: nothing runs in between.
+class Radio {
+    private var channel = 16
+
+    fun tune(newChannel: Int) {
+        channel = newChannel
+    }
+}
+
+private var radio: Radio? = null  // entity: shared-instance radio lazy none
+private var sonar: Radio? = null  // entity: shared-instance sonar lazy none
+
+suspend fun radio(): Radio {
+    if (radio == null) {
+        delay(1)  // finding: thread.await-gap
+        radio = Radio()  // finding: thread.unguarded-creation
+    }
+    return radio!!
+}
+
+suspend fun sonar(): Radio {
+    delay(1)  // near: thread.await-gap
+    if (sonar == null) {
+        sonar = Radio()  // finding: thread.unguarded-creation
+    }
+    return sonar!!
+}
+
+// Stored and read back it is a second one.
+class Signet private constructor() : Serializable {  // entity: singleton Signet eager language // finding: single.revivable
+    private var used = 0
+
+    fun seal() {
+        used = 1
+    }
+
+    companion object {
+        private val signet = Signet()
+
+        fun signet(): Signet = signet
+    }
+}
+
+// Near miss: hands out the one that is there.
+class Stamp private constructor() : Serializable {  // near: single.revivable  // entity: singleton Stamp eager language
+    private var used = 0
+
+    fun press() {
+        used = 1
+    }
+
+    private fun readResolve(): Any = stamp
+
+    companion object {
+        private val stamp = Stamp()
+
+        fun stamp(): Stamp = stamp
+    }
+}
+
+// Reads a file when its class is named.
+object TideFile {  // entity: singleton TideFile eager language // finding: start.eager-heavy
+    private var rows = File("tides").readLines()
+
+    fun drop() {
+        rows = emptyList()
+    }
+}
+
+// Each needs the other while it is made.
+object Light {  // entity: singleton Light eager language // finding: start.cycle
+    private var height = Mole.length()
+
+    fun height(): Int = height++  // finding: thread.lost-update
+}
+
+object Mole {  // entity: singleton Mole eager language
+    private var length = Light.height()
+
+    fun length(): Int = length++  // finding: thread.lost-update
+}
+
+// Asks for itself.
+class DutyBook private constructor() {  // entity: singleton DutyBook lazy lock
+    private var entries = 0
+
+    init {
+        begin()
+    }
+
+    private fun begin() {
+        book().enter()  // finding: start.reentrant
+    }
+
+    fun enter() {
+        entries++
+    }
+
+    companion object {
+        private var book: DutyBook? = null
+
+        @Synchronized
+        fun book(): DutyBook {
+            if (book == null) {
+                book = DutyBook()
+            }
+            return book!!
+        }
+    }
+}
+
+// Works only after a call, and is used before it; near miss: it tests.
+class Chart {
+    fun depth(): Int = 4
+}
+
+object Plotter {  // entity: singleton Plotter eager language
+    private var chart: Chart? = null
+    private var uses = 0
+
+    fun load(loaded: Chart) {
+        chart = loaded
+    }
+
+    fun depth(): Int {
+        uses = 1
+        return chart!!.depth()
+    }
+}
+
+object Surveyor {  // entity: singleton Surveyor eager language
+    private var chart: Chart? = null
+
+    fun load(loaded: Chart) {
+        chart = loaded
+    }
+
+    fun depth(): Int {
+        return if (chart == null) 0 else chart!!.depth()
+    }
+}
+
+fun plotTheDay(chart: Chart): Int {
+    val depth = Plotter.depth() + Surveyor.depth()  // finding: start.needs-setup
+    Plotter.load(chart)
+    Surveyor.load(chart)
+    return depth
+}
+
+// Throws while it is made.
+class TideTable private constructor() {  // entity: singleton TideTable eager language
+    private var rows = 0
+
+    init {
+        if (rows == 0) {
+            throw IllegalStateException("no tides")
+        }
+    }
+
+    fun rows(): Int = rows++
+
+    companion object {
+        private val table = TideTable()  // finding: start.may-throw
+
+        fun table(): TideTable = table
+    }
+}
+
+// The slot is read outside the lock; near miss: it is volatile.
+class Radar private constructor() {  // entity: singleton Radar lazy double-check-unsound
+    private var sweeps = 0
+
+    fun sweep() {
+        sweeps = 1
+    }
+
+    companion object {
+        private val gate = Any()  // harmless: gate
+        private var radar: Radar? = null
+
+        fun radar(): Radar {
+            if (radar == null) {  // finding: thread.double-check-unsound
+                synchronized(gate) {
+                    if (radar == null) {
+                        radar = Radar()  // finding: start.lazy-needless
+                    }
+                }
+            }
+            return radar!!
+        }
+    }
+}
+
+class Sonde private constructor() {  // entity: singleton Sonde lazy double-check
+    private var drops = 0
+
+    fun drop() {
+        drops = 1
+    }
+
+    companion object {
+        private val gate = Any()  // harmless: gate
+
+        @Volatile
+        private var sonde: Sonde? = null
+
+        fun sonde(): Sonde {
+            if (sonde == null) {  // near: thread.double-check-unsound
+                synchronized(gate) {
+                    if (sonde == null) {
+                        sonde = Sonde()  // finding: start.lazy-needless
+                    }
+                }
+            }
+            return sonde!!
+        }
+    }
+}
+
+// A lock for each look, fetched in a loop.
+class Tariff private constructor() {  // entity: singleton Tariff lazy lock
+    private val rows = mutableListOf<String>()
+
+    init {
+        for (row in 1..3) {
+            rows.add("row $row")
+        }
+    }
+
+    @Synchronized
+    fun drop(row: String) {
+        rows.remove(row)
+    }
+
+    companion object {
+        private val gate = Any()  // harmless: gate
+        private var tariff: Tariff? = null
+
+        fun tariff(): Tariff {
+            synchronized(gate) {  // finding: thread.lock-every-access
+                if (tariff == null) {
+                    tariff = Tariff()  // finding: start.lazy-needless
+                }
+                return tariff!!
+            }
+        }
+    }
+}
+
+fun month() {
+    for (day in 1..30) {
+        Tariff.tariff().drop("row 1")
+    }
+}
+
+// A thread is started on an object that is not complete; near miss: it is the last thing.
+class EchoSounder {
+    private var step: Int
+
+    init {
+        thread { sweep() }  // finding: thread.escaping-this
+        step = 2
+    }
+
+    fun sweep() {
+        step = 1
+    }
+}
+
+class DepthSounder {
+    private var step: Int
+
+    init {
+        step = 2
+        thread { sweep() }  // near: thread.escaping-this
+    }
+
+    fun sweep() {
+        step = 1
+    }
+}
+
+// Opens what nothing closes; near miss: closed.
+object EchoLog {  // entity: singleton EchoLog eager language
+    private var file: FileInputStream? = null
+
+    fun begin() {
+        file = FileInputStream("echoes")  // finding: life.never-released
+    }
+
+    fun next(): Int = file?.read() ?: 0
+}
+
+object WaveLog {  // entity: singleton WaveLog eager language
+    private var file: FileInputStream? = null
+
+    fun begin() {
+        file = FileInputStream("waves")  // near: life.never-released
+    }
+
+    fun next(): Int = file?.read() ?: 0
+
+    fun close() {
+        file?.close()
+    }
+}
+
+// Keeps what is made for one visit.
+object Gate {  // entity: singleton Gate eager language
+    private var visit: Visit? = null
+    private var last = ""
+
+    fun begin(newVisit: Visit) {
+        visit = newVisit
+    }
+
+    fun note(ship: String) {
+        last = ship
+    }
+}
+
+class Visit(private val ship: String) {
+    fun enter() {
+        Gate.begin(this)  // finding: life.captured-short-lived tie.hidden-dependency
+        Gate.note(ship)  // near: life.captured-short-lived
+    }
+}
+
+fun greet(ship: String) {
+    val visit = Visit(ship)
+    visit.enter()
+}
+
+// Used after its end; near miss: opened again.
+object Gauge {  // entity: singleton Gauge eager language
+    private var level = 0
+    private var open = true  // harmless: open
+
+    fun close() {
+        open = false
+    }
+
+    fun open() {
+        open = true
+    }
+
+    fun measure(): Int {
+        level = level + 1  // finding: thread.lost-update
+        return level
+    }
+}
+
+fun endOfDay(): Int {
+    Gauge.close()
+    return Gauge.measure()  // finding: life.used-after-teardown
+}
+
+fun newDay(): Int {
+    Gauge.close()
+    Gauge.open()
+    return Gauge.measure()  // near: life.used-after-teardown
+}
+
+// Knows who uses it.
+object Plan {  // entity: singleton Plan eager language
+    private var berths = 0
+
+    fun change(berther: Berther) {
+        berths = 1
+        berther.stop()  // finding: tie.cycle
+    }
+
+    fun berths(): Int = berths
+}
+
+class Berther {
+    private var free = 0
+
+    fun arrive() {
+        free = Plan.berths()  // finding: tie.hidden-dependency
+    }
+
+    fun stop() {
+        free = 0
+    }
+}
+
+// Makes its own helper that reads files; near miss: it is handed in.
+class ChartStore {
+    fun depth(place: String): Int = File(place).readLines().size
+}
+
+class Navigator {
+    private val store = ChartStore()  // finding: tie.fixed-collaborator
+
+    fun depth(): Int = store.depth("roads")
+}
+
+class Mate(private val store: ChartStore) {  // near: tie.fixed-collaborator
+    fun depth(): Int = store.depth("bay")
+}
+
+// One object reached through another.
+object Buoyage {  // entity: singleton Buoyage eager language
+    private var laid = 0
+
+    fun lay() {
+        laid = 1
+    }
+}
+
+object Fairway {  // entity: singleton Fairway eager language
+    private var depth = 0
+
+    fun buoyage(): Buoyage = Buoyage
+
+    fun dredge() {
+        depth = 1
+    }
+}
+
+class Tender {
+    fun work() {
+        Fairway.buoyage().lay()  // finding: tie.chained-access tie.hidden-dependency
+        Fairway.dredge()  // near: tie.chained-access
+    }
+}
+
+// Reached from everywhere; near miss: four classes.
+object Siren {  // entity: singleton Siren eager language // finding: tie.wide-reach
+    private var sounded = 0
+
+    fun sound() {
+        sounded = 1
+    }
+}
+
+object Bell {  // near: tie.wide-reach  // entity: singleton Bell eager language
+    private var rung = 0
+
+    fun ring() {
+        rung = 1
+    }
+}
+
+class NorthQuay {
+    fun fog() {
+        Siren.sound()  // finding: tie.hidden-dependency
+        Bell.ring()  // finding: tie.hidden-dependency
+    }
+}
+
+class SouthQuay {
+    fun fog() {
+        Siren.sound()
+        Bell.ring()
+    }
+}
+
+class EastQuay {
+    fun fog() {
+        Siren.sound()
+        Bell.ring()
+    }
+}
+
+class WestQuay {
+    fun fog() {
+        Siren.sound()
+    }
+}
+
+class InnerQuay {
+    fun fog() {
+        Siren.sound()
+    }
+}
+
+// Starts them all; near miss: only five.
+class Opening {
+    fun open() {  // finding: tie.crowded-startup
+        Beacon.beacon().flash()  // finding: tie.hidden-dependency
+        Siren.sound()
+        Bell.ring()
+        WaveLog.begin()  // finding: tie.hidden-dependency
+        EchoLog.begin()  // finding: tie.hidden-dependency
+        Berth.berth().moor()  // finding: tie.hidden-dependency
+    }
+
+    fun half() {  // near: tie.crowded-startup
+        Siren.sound()
+        Bell.ring()
+        WaveLog.next()
+        EchoLog.next()
+        WaveLog.close()
+    }
+}

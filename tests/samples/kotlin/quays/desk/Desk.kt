@@ -1,0 +1,10 @@
+package quays.desk
+
+import quays.ledgers.HarbourDues
+
+// Near miss: a layer that may.
+class Desk {
+    fun pay(coins: Int) {
+        HarbourDues.enter(coins)  // near: tie.layer-breach  // finding: tie.hidden-dependency
+    }
+}

@@ -1,0 +1,39 @@
+// The dues of the harbour, in a layer of their own.
+package quays.ledgers
+
+object HarbourDues {  // entity: singleton HarbourDues eager language
+    private var total = 0
+
+    fun enter(coins: Int) {
+        total = total + coins
+    }
+
+    fun clear() {
+        total = 0
+    }
+
+    fun total(): Int = total
+}
+
+// Only static members, and a state: nothing to hand in.
+class Stamps private constructor() {  // entity: static-holder Stamps eager language // finding: tie.static-only-api
+    companion object {
+        private var used = 0
+
+        fun use() {
+            used = used + 1
+        }
+
+        fun used(): Int = used
+    }
+}
+
+class Clerk {
+    fun stamp() {
+        Stamps.use()  // finding: tie.hidden-dependency
+    }
+}
+
+class Auditor {
+    fun count(): Int = Stamps.used()
+}

@@ -1,0 +1,11 @@
+package quays.tests
+
+import quays.ledgers.HarbourDues
+
+// Leaves behind what it entered.
+class DuesTest {
+    fun addsUp() {
+        HarbourDues.enter(3)  // finding: tie.test-leak
+        HarbourDues.enter(4)
+    }
+}

@@ -1,0 +1,12 @@
+#import "../ledgers/HQDues.h"
+
+// Near miss: a layer that may.
+@interface HQDesk : NSObject
+- (void)pay:(int)coins;
+@end
+
+@implementation HQDesk
+- (void)pay:(int)coins {
+    [[HQDues dues] enter:coins];  // near: tie.layer-breach  // finding: tie.hidden-dependency
+}
+@end

@@ -1,0 +1,11 @@
+// The dues of the harbour, in a layer of their own.
+#import <Foundation/Foundation.h>
+
+@interface HQDues : NSObject {  // entity: singleton HQDues lazy once
+    int sum;
+}
++ (HQDues *)dues;
+- (void)enter:(int)coins;
+- (void)clear;
+- (int)total;
+@end

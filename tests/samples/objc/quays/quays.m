@@ -1,0 +1,1229 @@
+// Quays, mast and gauges of the harbour: what the other folder does not show in Objective-C.
+#import <Foundation/Foundation.h>
+#import "ledgers/HQDues.h"
+
+// One is handed out, another is made beside it.
+@interface HQBeacon : NSObject {  // entity: singleton HQBeacon lazy once
+    int flashes;
+}
++ (HQBeacon *)beacon;
+- (void)flash;
+@end
+
+static HQBeacon *theBeacon;
+
+@implementation HQBeacon
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        flashes = 0;
+    }
+    return self;
+}
+
++ (HQBeacon *)beacon {
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        theBeacon = [[HQBeacon alloc] init];
+    });
+    return theBeacon;
+}
+
+- (void)flash {
+    flashes = 1;
+}
+
+@end
+
+void lightTheMole(void) {
+    HQBeacon *second = [[HQBeacon alloc] init];  // finding: single.second-creation
+    [second flash];
+}
+
+// Another takes its place.
+@interface HQHorn : NSObject {  // entity: singleton HQHorn lazy none
+    int blown;
+}
++ (HQHorn *)horn;
++ (void)replaceWith:(HQHorn *)other;
+- (void)blow;
+@end
+
+static HQHorn *theHorn;
+
+@implementation HQHorn
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQHorn *)horn {
+    if (theHorn == nil) {
+        theHorn = [[HQHorn alloc] init];  // finding: thread.unguarded-creation
+    }
+    return theHorn;
+}
+
++ (void)replaceWith:(HQHorn *)other {
+    theHorn = other;  // finding: single.replaceable
+}
+
+- (void)blow {
+    blown = 1;
+}
+
+@end
+
+void keepTheHorn(HQHorn *horn) {
+    [HQHorn replaceWith:horn];
+}
+
+// One slot for a family of classes.
+@interface HQBerth : NSObject {  // entity: singleton HQBerth lazy once
+    int ships;
+}
++ (instancetype)berth;
+- (void)moor;
+@end
+
+@interface HQDeepBerth : HQBerth
+- (void)dredge;
+@end
+
+@implementation HQBerth
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (instancetype)berth {
+    static HQBerth *berth = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        berth = [[self alloc] init];  // finding: single.slot-shared-by-subclasses
+    });
+    return berth;
+}
+
+- (void)moor {
+    ships = 1;
+}
+
+@end
+
+@implementation HQDeepBerth
+- (void)dredge {
+    [self moor];
+}
+@end
+
+// Only the first caller's name counts.
+@interface HQPlate : NSObject {  // entity: singleton HQPlate lazy lock
+    NSString *_name;
+}
++ (HQPlate *)plateWithName:(NSString *)name;  // finding: start.arguments-ignored
+- (void)rename:(NSString *)name;
+@end
+
+static HQPlate *thePlate;
+
+@implementation HQPlate
+
+- (instancetype)initWithName:(NSString *)name {
+    if ((self = [super init])) {
+        _name = name;
+    }
+    return self;
+}
+
++ (HQPlate *)plateWithName:(NSString *)name {
+    @synchronized (self) {
+        if (thePlate == nil) {
+            thePlate = [[HQPlate alloc] initWithName:name];
+        }
+        return thePlate;
+    }
+}
+
+- (void)rename:(NSString *)name {
+    _name = name;
+}
+
+@end
+
+void labelTheQuays(void) {
+    [[HQPlate plateWithName:@"north"] rename:@"N"];
+    [[HQPlate plateWithName:@"south"] rename:@"S"];
+}
+
+// Each needs the other while it is made.
+@interface HQLight : NSObject {  // entity: singleton HQLight lazy once
+    int height;
+}
++ (HQLight *)light;
+- (void)raise;
+@end
+
+@interface HQMole : NSObject {  // entity: singleton HQMole lazy once
+    int span;
+}
++ (HQMole *)mole;
+- (int)length;
+@end
+
+@implementation HQLight
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        height = [[HQMole mole] length];  // finding: tie.cycle tie.hidden-dependency
+    }
+    return self;
+}
+
++ (HQLight *)light {
+    static HQLight *light = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        light = [[HQLight alloc] init];  // finding: start.cycle
+    });
+    return light;
+}
+
+- (void)raise {
+    height = 1;
+}
+
+@end
+
+@implementation HQMole
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        [[HQLight light] raise];  // finding: tie.cycle tie.hidden-dependency
+    }
+    return self;
+}
+
++ (HQMole *)mole {
+    static HQMole *mole = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        mole = [[HQMole alloc] init];
+    });
+    return mole;
+}
+
+- (int)length {
+    span = 1;
+    return span;
+}
+
+@end
+
+// Asks for itself.
+@interface HQDutyBook : NSObject {  // entity: singleton HQDutyBook lazy once
+    int entries;
+}
++ (HQDutyBook *)book;
+- (void)enter;
+@end
+
+@implementation HQDutyBook
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        [self begin];
+    }
+    return self;
+}
+
+- (void)begin {
+    [[HQDutyBook book] enter];  // finding: start.reentrant
+}
+
++ (HQDutyBook *)book {
+    static HQDutyBook *book = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        book = [[HQDutyBook alloc] init];
+    });
+    return book;
+}
+
+- (void)enter {
+    entries = 1;
+}
+
+@end
+
+// Works only after a call, and is used before it; near miss: it tests.
+@interface HQChart : NSObject
+- (int)depth;
+@end
+
+@implementation HQChart
+- (int)depth {
+    return 4;
+}
+@end
+
+@interface HQPlotter : NSObject {  // entity: singleton HQPlotter lazy once
+    HQChart *_chart;
+    int uses;
+}
++ (HQPlotter *)plotter;
+- (void)load:(HQChart *)chart;
+- (int)depth;
+- (int)tested;
+@end
+
+@implementation HQPlotter
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQPlotter *)plotter {
+    static HQPlotter *plotter = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        plotter = [[HQPlotter alloc] init];
+    });
+    return plotter;
+}
+
+- (void)load:(HQChart *)chart {
+    _chart = chart;
+}
+
+- (int)depth {
+    uses = 1;
+    return [_chart depth];
+}
+
+- (int)tested {
+    return _chart == nil ? 0 : [_chart depth];
+}
+
+@end
+
+int plotTheDay(HQChart *chart) {
+    int depth = [[HQPlotter plotter] depth];  // finding: start.needs-setup
+    depth += [[HQPlotter plotter] tested];  // near: start.needs-setup
+    [[HQPlotter plotter] load:chart];
+    return depth;
+}
+
+// Throws while it is made; reads the environment.
+@interface HQTideTable : NSObject {  // entity: singleton HQTideTable lazy once
+    int rows;
+}
++ (HQTideTable *)table;
+- (void)next;
+@end
+
+@implementation HQTideTable
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        if (getenv("HARBOUR") == NULL) {  // finding: start.reads-environment
+            @throw [NSException exceptionWithName:@"tides" reason:@"none" userInfo:nil];
+        }
+    }
+    return self;
+}
+
++ (HQTideTable *)table {
+    static HQTideTable *table = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        table = [[HQTideTable alloc] init];  // finding: start.may-throw
+    });
+    return table;
+}
+
+- (void)next {
+    rows = 1;
+}
+
+@end
+
+// The failure is dropped; near miss: it is told.
+@interface HQBarograph : NSObject {  // entity: singleton HQBarograph lazy once
+    NSData *_rows;
+}
++ (HQBarograph *)barograph;
+- (void)drop;
+@end
+
+@implementation HQBarograph
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        @try {
+            _rows = [NSData dataWithContentsOfFile:@"pressure"];
+        } @catch (NSException *failure) {  // finding: start.failure-swallowed
+        }
+    }
+    return self;
+}
+
++ (HQBarograph *)barograph {
+    static HQBarograph *barograph = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        barograph = [[HQBarograph alloc] init];
+    });
+    return barograph;
+}
+
+- (void)drop {
+    _rows = nil;
+}
+
+@end
+
+@interface HQThermograph : NSObject {  // entity: singleton HQThermograph lazy once
+    NSData *_rows;
+}
++ (HQThermograph *)thermograph;
+- (void)drop;
+@end
+
+@implementation HQThermograph
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        @try {
+            _rows = [NSData dataWithContentsOfFile:@"degrees"];
+        } @catch (NSException *failure) {  // near: start.failure-swallowed
+            @throw failure;
+        }
+    }
+    return self;
+}
+
++ (HQThermograph *)thermograph {
+    static HQThermograph *thermograph = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        thermograph = [[HQThermograph alloc] init];  // finding: start.may-throw
+    });
+    return thermograph;
+}
+
+- (void)drop {
+    _rows = nil;
+}
+
+@end
+
+// Tested before the lock, and not again; near miss in the next class.
+@interface HQRadar : NSObject {  // entity: singleton HQRadar lazy double-check-unsound
+    int sweeps;
+}
++ (HQRadar *)radar;
+- (void)sweep;
+@end
+
+static HQRadar *theRadar;
+
+@implementation HQRadar
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQRadar *)radar {
+    if (theRadar == nil) {  // finding: thread.double-check-incomplete
+        @synchronized (self) {
+            theRadar = [[HQRadar alloc] init];
+        }
+    }
+    return theRadar;
+}
+
+- (void)sweep {
+    sweeps = 1;
+}
+
+@end
+
+// The slot is read outside the lock.
+@interface HQSonar : NSObject {  // entity: singleton HQSonar lazy double-check-unsound
+    int pings;
+}
++ (HQSonar *)sonar;
+- (void)ping;
+@end
+
+static HQSonar *theSonar;
+
+@implementation HQSonar
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQSonar *)sonar {
+    if (theSonar == nil) {  // finding: thread.double-check-unsound // near: thread.double-check-incomplete
+        @synchronized (self) {
+            if (theSonar == nil) {
+                theSonar = [[HQSonar alloc] init];
+            }
+        }
+    }
+    return theSonar;
+}
+
+- (void)ping {
+    pings = 1;
+}
+
+@end
+
+// A lock that is made for each call.
+@interface HQSonde : NSObject {  // entity: singleton HQSonde lazy lock
+    int drops;
+}
++ (HQSonde *)sonde;
+- (void)drop;
+@end
+
+static HQSonde *theSonde;
+
+@implementation HQSonde
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQSonde *)sonde {
+    NSObject *gate = [[NSObject alloc] init];
+    @synchronized (gate) {  // finding: thread.wrong-lock
+        if (theSonde == nil) {
+            theSonde = [[HQSonde alloc] init];
+        }
+    }
+    return theSonde;
+}
+
+- (void)drop {
+    drops = 1;
+}
+
+@end
+
+// The list itself leaves from under its lock; near miss: a copy.
+@interface HQNotes : NSObject {  // entity: singleton HQNotes lazy once
+    NSMutableArray *_notes;
+}
++ (HQNotes *)notes;
+- (void)add:(NSString *)note;
+- (NSMutableArray *)all;
+- (NSArray *)copied;
+@end
+
+@implementation HQNotes
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        _notes = [NSMutableArray array];
+    }
+    return self;
+}
+
++ (HQNotes *)notes {
+    static HQNotes *notes = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        notes = [[HQNotes alloc] init];
+    });
+    return notes;
+}
+
+- (void)add:(NSString *)note {
+    @synchronized (self) {
+        [_notes addObject:note];
+    }
+}
+
+- (void)drop {
+    @synchronized (self) {
+        [_notes removeAllObjects];
+    }
+}
+
+- (NSMutableArray *)all {
+    @synchronized (self) {
+        return _notes;  // finding: thread.leaks-internals
+    }
+}
+
+- (NSArray *)copied {
+    @synchronized (self) {
+        return [_notes copy];  // near: thread.leaks-internals
+    }
+}
+
+@end
+
+// A thread is started on an object that is not complete; near miss: it is the last thing.
+@interface HQSounder : NSObject {
+    int step;
+}
+- (void)sweep;
+@end
+
+@implementation HQSounder
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        dispatch_async(dispatch_get_global_queue(0, 0), ^{  // finding: thread.escaping-this
+            [self sweep];
+        });
+        step = 2;
+    }
+    return self;
+}
+
+- (void)sweep {
+    step = 1;
+}
+
+@end
+
+// Who is listed is told of each signal.
+@protocol HQKeeper
+- (void)heard:(int)signal;
+@end
+
+@interface HQMast : NSObject {  // entity: singleton HQMast lazy once
+    NSMutableArray *_keepers;
+}
++ (HQMast *)mast;
+- (void)attach:(id<HQKeeper>)keeper;
+- (void)detach:(id<HQKeeper>)keeper;
+- (void)raise:(int)signal;
+@end
+
+@implementation HQMast
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        _keepers = [NSMutableArray array];
+    }
+    return self;
+}
+
++ (HQMast *)mast {
+    static HQMast *mast = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        mast = [[HQMast alloc] init];
+    });
+    return mast;
+}
+
+- (void)attach:(id<HQKeeper>)keeper {
+    [_keepers addObject:keeper];
+}
+
+- (void)detach:(id<HQKeeper>)keeper {
+    [_keepers removeObject:keeper];
+}
+
+- (void)raise:(int)signal {
+    for (id<HQKeeper> keeper in _keepers) {  // finding: life.notify-while-changing
+        [keeper heard:signal];
+    }
+}
+
+- (void)lower:(int)signal {
+    for (id<HQKeeper> keeper in [_keepers copy]) {  // near: life.notify-while-changing
+        [keeper heard:signal];
+    }
+}
+
+@end
+
+@interface HQLookout : NSObject <HQKeeper> {
+    int last;
+}
+- (void)close;
+@end
+
+@implementation HQLookout
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        [[HQMast mast] attach:self];  // finding: life.dangling-subscriber
+    }
+    return self;
+}
+
+- (void)heard:(int)signal {
+    last = signal;
+}
+
+- (void)close {
+    last = 0;
+}
+
+@end
+
+// Near miss: taken out at its end.
+@interface HQBosun : NSObject <HQKeeper>
+- (void)close;
+@end
+
+@implementation HQBosun
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        [[HQMast mast] attach:self];  // near: life.dangling-subscriber
+    }
+    return self;
+}
+
+- (void)heard:(int)signal {
+    [self close];
+}
+
+- (void)close {
+    [[HQMast mast] detach:self];
+}
+
+@end
+
+// Registered by its constructor and again by a method.
+@interface HQSteward : NSObject <HQKeeper> {
+    int last;
+}
+- (void)wake;
+- (void)close;
+@end
+
+@implementation HQSteward
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        [[HQMast mast] attach:self];
+    }
+    return self;
+}
+
+- (void)wake {
+    [[HQMast mast] attach:self];  // finding: life.duplicate-subscription
+}
+
+- (void)heard:(int)signal {
+    last = signal;
+}
+
+- (void)close {
+    [[HQMast mast] detach:self];
+}
+
+@end
+
+// Opens what nothing closes; near miss: closed at its end.
+@interface HQEchoLog : NSObject {  // entity: singleton HQEchoLog lazy once
+    FILE *file;
+}
++ (HQEchoLog *)log;
+- (void)begin;
+@end
+
+@implementation HQEchoLog
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQEchoLog *)log {
+    static HQEchoLog *log = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        log = [[HQEchoLog alloc] init];
+    });
+    return log;
+}
+
+- (void)begin {
+    file = fopen("echoes", "r");  // finding: life.never-released
+}
+
+@end
+
+@interface HQWaveLog : NSObject {  // entity: singleton HQWaveLog lazy once
+    FILE *file;
+}
++ (HQWaveLog *)log;
+- (void)begin;
+- (void)close;
+@end
+
+@implementation HQWaveLog
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQWaveLog *)log {
+    static HQWaveLog *log = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        log = [[HQWaveLog alloc] init];
+    });
+    return log;
+}
+
+- (void)begin {
+    file = fopen("waves", "r");  // near: life.never-released
+}
+
+- (void)close {
+    fclose(file);
+}
+
+@end
+
+// Keeps what is made for one visit; used after its end.
+@class HQVisit;
+
+@interface HQGate : NSObject {  // entity: singleton HQGate lazy once
+    HQVisit *_visit;
+    NSString *_last;
+    int opened;
+}
++ (HQGate *)gate;
+- (void)begin:(HQVisit *)visit;
+- (void)note:(NSString *)ship;
+- (void)close;
+- (void)open;
+@end
+
+@implementation HQGate
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQGate *)gate {
+    static HQGate *gate = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        gate = [[HQGate alloc] init];
+    });
+    return gate;
+}
+
+- (void)begin:(HQVisit *)visit {
+    _visit = visit;
+}
+
+- (void)note:(NSString *)ship {
+    _last = ship;
+}
+
+- (void)close {
+    opened = 0;
+}
+
+- (void)open {
+    opened = 1;
+}
+
+@end
+
+@interface HQVisit : NSObject {
+    NSString *_ship;
+}
+- (instancetype)initWithShip:(NSString *)ship;
+- (void)enter;
+@end
+
+@implementation HQVisit
+
+- (instancetype)initWithShip:(NSString *)ship {
+    if ((self = [super init])) {
+        _ship = ship;
+    }
+    return self;
+}
+
+- (void)enter {
+    [[HQGate gate] begin:self];  // finding: life.captured-short-lived tie.hidden-dependency
+    [[HQGate gate] note:_ship];  // near: life.captured-short-lived
+}
+
+@end
+
+void greet(NSString *ship) {
+    HQVisit *visit = [[HQVisit alloc] initWithShip:ship];
+    [visit enter];
+}
+
+void endOfDay(void) {
+    [[HQGate gate] close];
+    [[HQGate gate] note:@"none"];  // finding: life.used-after-teardown
+}
+
+void newDay(void) {
+    [[HQGate gate] close];
+    [[HQGate gate] open];
+    [[HQGate gate] note:@"all"];  // near: life.used-after-teardown
+}
+
+// Knows who uses it.
+@class HQBerther;
+
+@interface HQPlan : NSObject {  // entity: singleton HQPlan lazy once
+    int berths;
+}
++ (HQPlan *)plan;
+- (void)change:(HQBerther *)berther;
+- (int)berths;
+@end
+
+@interface HQBerther : NSObject {
+    int spare;
+}
+- (void)arrive;
+- (void)stop;
+@end
+
+@implementation HQPlan
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQPlan *)plan {
+    static HQPlan *plan = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        plan = [[HQPlan alloc] init];
+    });
+    return plan;
+}
+
+- (void)change:(HQBerther *)berther {
+    berths = 1;
+    [berther stop];  // finding: tie.cycle
+}
+
+- (int)berths {
+    return berths;
+}
+
+@end
+
+@implementation HQBerther
+
+- (void)arrive {
+    spare = [[HQPlan plan] berths];  // finding: tie.hidden-dependency
+}
+
+- (void)stop {
+    spare = 0;
+}
+
+@end
+
+// Makes its own helper that reads files; near miss: it is handed in.
+@interface HQChartStore : NSObject
+- (NSUInteger)depth:(NSString *)place;
+@end
+
+@implementation HQChartStore
+- (NSUInteger)depth:(NSString *)place {
+    return [NSData dataWithContentsOfFile:place].length;
+}
+@end
+
+@interface HQNavigator : NSObject {
+    HQChartStore *_store;
+}
+- (NSUInteger)depth;
+@end
+
+@implementation HQNavigator
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        _store = [[HQChartStore alloc] init];  // finding: tie.fixed-collaborator
+    }
+    return self;
+}
+
+- (NSUInteger)depth {
+    return [_store depth:@"roads"];
+}
+
+@end
+
+@interface HQMate : NSObject {
+    HQChartStore *_store;
+}
+- (instancetype)initWithStore:(HQChartStore *)store;
+- (NSUInteger)depth;
+@end
+
+@implementation HQMate
+
+- (instancetype)initWithStore:(HQChartStore *)store {
+    if ((self = [super init])) {
+        _store = store;  // near: tie.fixed-collaborator
+    }
+    return self;
+}
+
+- (NSUInteger)depth {
+    return [_store depth:@"bay"];
+}
+
+@end
+
+// Passed through three functions that do nothing with it; near miss: looks at it on the way.
+@interface HQPermit : NSObject
+- (BOOL)valid;
+@end
+
+@implementation HQPermit
+- (BOOL)valid {
+    return YES;
+}
+@end
+
+BOOL checkPermit(HQPermit *permit) {
+    return [permit valid];
+}
+
+BOOL atGate(HQPermit *permit) {
+    return checkPermit(permit);
+}
+
+BOOL atQuay(HQPermit *permit) {
+    return atGate(permit);
+}
+
+BOOL atPier(HQPermit *permit) {  // finding: tie.long-handoff
+    return atQuay(permit);
+}
+
+BOOL atLock(HQPermit *permit) {  // near: tie.long-handoff
+    return [permit valid] && atGate(permit);
+}
+
+// One object reached through another.
+@interface HQBuoyage : NSObject {  // entity: singleton HQBuoyage lazy once
+    int laid;
+}
++ (HQBuoyage *)buoyage;
+- (void)lay;
+@end
+
+@implementation HQBuoyage
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQBuoyage *)buoyage {
+    static HQBuoyage *buoyage = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        buoyage = [[HQBuoyage alloc] init];
+    });
+    return buoyage;
+}
+
+- (void)lay {
+    laid = 1;
+}
+
+@end
+
+@interface HQFairway : NSObject {  // entity: singleton HQFairway lazy once
+    int depth;
+}
++ (HQFairway *)fairway;
+- (HQBuoyage *)marks;
+- (void)dredge;
+@end
+
+@implementation HQFairway
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQFairway *)fairway {
+    static HQFairway *fairway = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        fairway = [[HQFairway alloc] init];
+    });
+    return fairway;
+}
+
+- (HQBuoyage *)marks {
+    return [HQBuoyage buoyage];
+}
+
+- (void)dredge {
+    depth = 1;
+}
+
+@end
+
+@interface HQTender : NSObject
+- (void)work;
+@end
+
+@implementation HQTender
+- (void)work {
+    [[[HQFairway fairway] marks] lay];  // finding: tie.chained-access tie.hidden-dependency
+    [[HQFairway fairway] dredge];  // near: tie.chained-access
+}
+@end
+
+// Nothing to hand in.
+static NSInteger stampsUsed = 0;
+
+@interface HQStamps : NSObject  // entity: static-holder HQStamps eager language // finding: tie.static-only-api
++ (void)use;
++ (NSInteger)used;
+@end
+
+@implementation HQStamps
+
++ (void)use {
+    stampsUsed = 1;
+}
+
++ (NSInteger)used {
+    return stampsUsed;
+}
+
+@end
+
+// Reached from everywhere.
+@interface HQSiren : NSObject {  // entity: singleton HQSiren lazy once // finding: tie.wide-reach
+    int sounded;
+}
++ (HQSiren *)siren;
+- (void)sound;
+@end
+
+@implementation HQSiren
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HQSiren *)siren {
+    static HQSiren *siren = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        siren = [[HQSiren alloc] init];
+    });
+    return siren;
+}
+
+- (void)sound {
+    sounded = 1;
+}
+
+@end
+
+@interface HQNorthQuay : NSObject
+- (void)fog;
+@end
+
+@implementation HQNorthQuay
+- (void)fog {
+    [[HQSiren siren] sound];  // finding: tie.hidden-dependency
+}
+@end
+
+@interface HQSouthQuay : NSObject
+- (void)fog;
+@end
+
+@implementation HQSouthQuay
+- (void)fog {
+    [[HQSiren siren] sound];
+}
+@end
+
+@interface HQEastQuay : NSObject
+- (void)fog;
+@end
+
+@implementation HQEastQuay
+- (void)fog {
+    [[HQSiren siren] sound];
+    [HQStamps use];  // finding: tie.hidden-dependency
+}
+@end
+
+@interface HQWestQuay : NSObject
+- (void)fog;
+@end
+
+@implementation HQWestQuay
+- (void)fog {
+    [[HQSiren siren] sound];
+    [HQStamps use];
+}
+@end
+
+// Starts them all; near miss: only five.
+@interface HQOpening : NSObject
+- (void)open;
+- (void)half;
+@end
+
+@implementation HQOpening
+
+- (void)open {  // finding: tie.crowded-startup
+    [[HQSiren siren] sound];
+    [[HQBeacon beacon] flash];  // finding: tie.hidden-dependency
+    [[HQWaveLog log] begin];  // finding: tie.hidden-dependency
+    [[HQEchoLog log] begin];  // finding: tie.hidden-dependency
+    [[HQBerth berth] moor];  // finding: tie.hidden-dependency
+    [[HQTideTable table] next];  // finding: tie.hidden-dependency
+}
+
+- (void)half {  // near: tie.crowded-startup
+    [[HQBarograph barograph] drop];  // finding: tie.hidden-dependency
+    [[HQThermograph thermograph] drop];  // finding: tie.hidden-dependency
+    [[HQRadar radar] sweep];  // finding: tie.hidden-dependency
+    [[HQSonar sonar] ping];  // finding: tie.hidden-dependency
+    [[HQSonde sonde] drop];  // finding: tie.hidden-dependency
+}
+
+@end
+
+// There is only one office in the harbour.
+@interface HQOffice : NSObject {  // finding: single.meant-single
+    int opened;
+}
+- (void)open;
+@end
+
+@implementation HQOffice
+- (void)open {
+    opened = 1;
+}
+@end
+
+void openTheOffices(void) {
+    HQOffice *first = [[HQOffice alloc] init];
+    HQOffice *second = [[HQOffice alloc] init];
+    [first open];
+    [second open];
+}

@@ -1,0 +1,15 @@
+"""The dues of the harbour, in a layer of their own."""
+
+
+class HarbourDues:
+    def __init__(self):
+        self.total = 0
+
+    def enter(self, coins):
+        self.total = self.total + coins
+
+    def clear(self):
+        self.total = 0
+
+
+dues = HarbourDues()  # entity: shared-instance dues eager language

@@ -1,0 +1,495 @@
+"""Quays, mast and gauges of the harbour: what the other folders do not show in Python."""
+import asyncio
+import threading
+
+from ledgers.dues import dues
+
+
+# One is handed out, another is made beside it.
+class Beacon:  # entity: singleton Beacon lazy none
+    _beacon = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.flashes = 0
+
+    @classmethod
+    def beacon(cls):
+        if cls._beacon is None:
+            cls._beacon = Beacon()  # finding: thread.unguarded-creation
+        return cls._beacon
+
+    def flash(self):
+        self.flashes = self.flashes + 1  # finding: thread.lost-update
+
+
+
+class Pier:
+    def light(self):
+        Beacon.beacon().flash()  # finding: tie.hidden-dependency
+
+
+# Another takes its place.
+class Foghorn:
+    def __init__(self):
+        self.blown = 0
+
+    def blow(self):
+        self.blown = 1
+
+
+class LoudHorn(Foghorn):
+    pass
+
+
+_horn = None  # entity: shared-instance _horn lazy none
+
+
+def horn():
+    global _horn
+    if _horn is None:
+        _horn = Foghorn()  # finding: thread.unguarded-creation
+    return _horn
+
+
+def replace_horn(other):
+    global _horn
+    _horn = other  # finding: single.replaceable
+
+
+# One slot for a family of classes.
+class Berth:  # entity: singleton Berth lazy none
+    _berth = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.ships = 0
+
+    @classmethod
+    def berth(cls):
+        if Berth._berth is None:
+            Berth._berth = cls()  # finding: single.slot-shared-by-subclasses thread.unguarded-creation
+        return Berth._berth
+
+    def moor(self):
+        self.ships = 1
+
+
+class DeepBerth(Berth):
+    def dredge(self):
+        self.ships = 0
+
+
+# Only the first caller's name counts.
+class Plate:  # entity: singleton Plate lazy none
+    _plate = None
+
+    def __init__(self, name):  # finding: single.open-constructor
+        self.name = name
+
+    @classmethod
+    def plate(cls, name):  # finding: start.arguments-ignored
+        if cls._plate is None:
+            cls._plate = Plate(name)  # finding: thread.unguarded-creation
+        return cls._plate
+
+    def rename(self, name):
+        self.name = name
+
+
+# Near miss: kept by name.
+class Buoy:
+    _buoys = {}  # entity: registry _buoys eager language
+
+    def __init__(self, name):
+        self.name = name
+
+    @classmethod
+    def buoy(cls, name):  # near: start.arguments-ignored
+        if name not in cls._buoys:  # finding: thread.check-then-act
+            cls._buoys[name] = Buoy(name)
+        return cls._buoys[name]
+
+
+# Others run while it is made.
+class Radio:
+    def __init__(self):
+        self.channel = 16
+
+    def tune(self, channel):
+        self.channel = channel
+
+
+_radio = None  # entity: shared-instance _radio lazy none
+_sonar = None  # entity: shared-instance _sonar lazy none
+
+
+async def radio():
+    global _radio
+    if _radio is None:
+        await asyncio.sleep(0)  # finding: thread.await-gap
+        _radio = Radio()  # finding: thread.unguarded-creation
+    return _radio
+
+
+# Near miss: nothing runs in between.
+async def sonar():
+    global _sonar
+    await asyncio.sleep(0)  # near: thread.await-gap
+    if _sonar is None:
+        _sonar = Radio()  # finding: thread.unguarded-creation
+    return _sonar
+
+
+# Each needs the other while it is made.
+class Light:  # entity: singleton Light lazy none
+    _light = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.height = Mole.mole().length  # finding: tie.cycle tie.hidden-dependency
+
+    @classmethod
+    def light(cls):
+        if cls._light is None:
+            cls._light = Light()  # finding: start.cycle thread.unguarded-creation
+        return cls._light
+
+
+class Mole:  # entity: singleton Mole lazy none
+    _mole = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.length = Light.light().height  # finding: tie.cycle tie.hidden-dependency
+
+    @classmethod
+    def mole(cls):
+        if cls._mole is None:
+            cls._mole = Mole()  # finding: thread.unguarded-creation
+        return cls._mole
+
+
+# Asks for itself.
+class DutyBook:  # entity: singleton DutyBook lazy none
+    _book = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.entries = 0
+        self.begin()
+
+    @classmethod
+    def book(cls):
+        if cls._book is None:
+            cls._book = DutyBook()  # finding: thread.unguarded-creation
+        return cls._book
+
+    def begin(self):
+        DutyBook.book().enter()  # finding: start.reentrant
+
+    def enter(self):
+        self.entries = self.entries + 1
+
+
+# A lock for each look, fetched in a loop.
+class Tariff:  # entity: singleton Tariff lazy lock
+    _tariff = None
+    _lock = threading.Lock()  # harmless: _lock
+
+    def __init__(self):  # finding: single.open-constructor
+        self.rows = [f"row {row}" for row in range(3)]
+
+    @classmethod
+    def tariff(cls):
+        with cls._lock:  # finding: thread.lock-every-access
+            if cls._tariff is None:
+                cls._tariff = Tariff()
+            return cls._tariff
+
+    def drop(self, row):
+        with self._lock:
+            self.rows.remove(row)
+
+
+class Cashier:
+    def month(self):
+        for _ in range(30):
+            Tariff.tariff().drop("row 1")  # finding: tie.hidden-dependency
+
+
+# Opens what nothing closes.
+class EchoLog:
+    def __init__(self):
+        self.file = None
+        self.lines = 0
+
+    def begin(self):
+        self.file = open("echoes")  # finding: life.never-released
+
+    def next(self):
+        self.lines = self.lines + 1
+        return self.file.readline() if self.file else ""
+
+
+echo_log = EchoLog()  # entity: shared-instance echo_log eager language
+
+
+# Near miss: closed.
+class WaveLog:
+    def __init__(self):
+        self.file = None
+
+    def begin(self):
+        self.file = open("waves")  # near: life.never-released
+
+    def next(self):
+        return self.file.readline() if self.file else ""
+
+    def close(self):
+        self.file.close()
+
+
+wave_log = WaveLog()  # entity: shared-instance wave_log eager language
+
+
+# Keeps what is made for one visit.
+class Gate:
+    def __init__(self):
+        self.visit = None
+        self.last = ""
+
+    def begin(self, visit):
+        self.visit = visit
+
+    def note(self, ship):
+        self.last = ship
+
+
+gate = Gate()  # entity: shared-instance gate eager language
+
+
+class Visit:
+    def __init__(self, ship):
+        self.ship = ship
+
+    def enter(self):
+        gate.begin(self)  # finding: life.captured-short-lived tie.hidden-dependency
+        gate.note(self.ship)  # near: life.captured-short-lived
+
+
+class Watchman:
+    def greet(self, ship):
+        visit = Visit(ship)
+        visit.enter()
+
+
+# Knows who uses it.
+class Plan:
+    def __init__(self):
+        self.berths = 0
+
+    def change(self, berther: "Berther"):
+        self.berths = self.berths + 1
+        berther.stop()  # finding: tie.cycle
+
+
+plan = Plan()  # entity: shared-instance plan eager language
+
+
+class Berther:
+    def __init__(self):
+        self.free = 0
+
+    def arrive(self):
+        self.free = plan.berths  # finding: tie.hidden-dependency
+
+    def stop(self):
+        self.free = 0
+
+
+# Nothing to hand in.
+class Stamps:  # entity: static-holder Stamps eager language # finding: tie.static-only-api
+    _used = 0
+
+    @staticmethod
+    def use():
+        Stamps._used = Stamps._used + 1  # finding: thread.lost-update
+
+    @staticmethod
+    def used():
+        return Stamps._used
+
+
+class Clerk:
+    def stamp(self):
+        Stamps.use()  # finding: tie.hidden-dependency
+
+
+class Auditor:
+    def count(self):
+        return Stamps.used()
+
+
+# Passed through three functions that do nothing with it.
+class Permit:
+    def valid(self):
+        return True
+
+
+def check(permit: Permit):
+    return permit.valid()
+
+
+def at_gate(permit: Permit):
+    return check(permit)
+
+
+def at_quay(permit: Permit):
+    return at_gate(permit)
+
+
+def at_pier(permit: Permit):  # finding: tie.long-handoff
+    return at_quay(permit)
+
+
+# Near miss: looks at it on the way.
+def at_lock(permit: Permit):  # near: tie.long-handoff
+    if not permit.valid():
+        return False
+    return at_gate(permit)
+
+
+# One object reached through another.
+class Buoyage:  # entity: singleton Buoyage lazy none
+    _buoyage = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.laid = 0
+
+    @classmethod
+    def buoyage(cls):
+        if cls._buoyage is None:
+            cls._buoyage = Buoyage()  # finding: thread.unguarded-creation
+        return cls._buoyage
+
+    def lay(self):
+        self.laid = 1
+
+
+class Fairway:  # entity: singleton Fairway lazy none
+    _fairway = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.depth = 0
+
+    @classmethod
+    def fairway(cls):
+        if cls._fairway is None:
+            cls._fairway = Fairway()  # finding: thread.unguarded-creation
+        return cls._fairway
+
+    def buoyage(self):
+        return Buoyage.buoyage()
+
+    def dredge(self):
+        self.depth = 1
+
+
+class Tender:
+    def work(self):
+        Fairway.fairway().buoyage().lay()  # finding: tie.chained-access tie.hidden-dependency
+        Fairway.fairway().dredge()  # near: tie.chained-access
+
+
+# Reached from everywhere; near miss: four classes.
+class Siren:
+    def __init__(self):
+        self.sounded = 0
+
+    def sound(self):
+        self.sounded = 1
+
+
+siren = Siren()  # entity: shared-instance siren eager language # finding: tie.wide-reach
+
+
+class Bell:
+    def __init__(self):
+        self.rung = 0
+
+    def ring(self):
+        self.rung = 1
+
+
+bell = Bell()  # near: tie.wide-reach  # entity: shared-instance bell eager language
+
+
+class NorthQuay:
+    def fog(self):
+        siren.sound()  # finding: tie.hidden-dependency
+        bell.ring()  # finding: tie.hidden-dependency
+
+
+class SouthQuay:
+    def fog(self):
+        siren.sound()
+        bell.ring()
+
+
+class EastQuay:
+    def fog(self):
+        siren.sound()
+        bell.ring()
+
+
+class WestQuay:
+    def fog(self):
+        siren.sound()
+
+
+class InnerQuay:
+    def fog(self):
+        siren.sound()
+
+
+# Made, and used by nobody.
+class Spare:
+    def __init__(self):
+        self.parts = 0
+
+    def take(self):
+        self.parts = self.parts - 1
+
+
+_spare = Spare()  # entity: global-variable _spare eager language # finding: start.eager-unused
+
+
+# Starts them all; near miss: only five.
+class Opening:
+    def open(self):  # finding: tie.crowded-startup
+        Beacon.beacon().flash()
+        siren.sound()
+        bell.ring()
+        wave_log.begin()  # finding: tie.hidden-dependency
+        echo_log.begin()  # finding: tie.hidden-dependency
+        Berth.berth().moor()  # finding: tie.hidden-dependency
+        horn().blow()  # finding: tie.hidden-dependency
+
+    def half(self):  # near: tie.crowded-startup
+        Beacon.beacon().flash()
+        bell.ring()
+        wave_log.next()
+        echo_log.next()
+        wave_log.close()
+
+
+def main():
+    second = Beacon()  # finding: single.second-creation
+    second.flash()
+    Plate.plate("north").rename("N")
+    Plate.plate("south").rename("S")
+    Buoy.buoy("one")
+    replace_horn(LoudHorn())
+    threading.Thread(target=Watchman().greet, args=("Heron",)).start()
+    threading.Thread(target=Pier().light).start()
+    dues.enter(2)
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,7 @@
+from ledgers.dues import dues
+
+
+# Near miss: puts it back.
+def test_adds_up_and_clears():
+    dues.enter(3)  # near: tie.test-leak
+    dues.clear()

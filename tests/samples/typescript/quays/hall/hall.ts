@@ -1,0 +1,8 @@
+import { HarbourDues } from "../ledgers/dues";
+
+// A layer that may reach none.
+export class Hall {
+  show(): number {
+    return HarbourDues.get().total();  // finding: tie.layer-breach
+  }
+}

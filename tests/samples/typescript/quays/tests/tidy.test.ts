@@ -1,0 +1,7 @@
+import { HarbourDues } from "../ledgers/dues";
+
+// Near miss: puts it back.
+export function addsUpAndClears(): void {
+  HarbourDues.get().enter(3);  // near: tie.test-leak
+  HarbourDues.get().clear();
+}
