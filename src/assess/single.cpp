@@ -1,4 +1,6 @@
 // Family "single": is it really one?
+#include <algorithm>
+
 #include "assess/families.h"
 
 namespace elmcart {
@@ -126,8 +128,11 @@ void checkReinitialised(const Subject& s, std::vector<Finding>& out) {
       for (uint32_t u : p.usesInFunction[m]) {
         const Use& use = p.uses[u];
         Place branch = p.around(use.place, Kind::If);
+        // A test of what the base gives says nothing of what the object held.
+        NodeId condition = branch.node == kNoNode ? kNoNode : p.file(branch).child(branch.node, Role::Condition);
+        bool looks = condition != kNoNode && std::any_of(p.usesInFunction[m].begin(), p.usesInFunction[m].end(), [&](uint32_t other) { return p.uses[other].place.file == branch.file && (p.uses[other].place.node == condition || p.isInside(p.uses[other].place, condition)); });
         if (use.access == Access::Read && p.node(p.parent(use.place)).kind == Kind::NullTest) guarded = true;
-        if (use.access != Access::Write || use.inMember || branch.node != kNoNode || p.variables[use.variable].storage != Storage::Field || resets.known() || guarded) continue;
+        if (use.access != Access::Write || use.inMember || looks || p.variables[use.variable].storage != Storage::Field || resets.known() || guarded) continue;
         resets = use.place;
         field = use.variable;
       }

@@ -84,6 +84,7 @@ struct Guarantees {
   Promise implicitCopy;              // a class is copyable unless it says otherwise
   Promise implicitConstructor;       // a class without constructors can be made by anyone
   Promise privateClasses;            // a class can be kept to its package or file, and then nobody else makes one
+  Promise constantStatics;           // what lives as long as the program has constants for its first values
   Promise noConstructors;            // no code runs while an object is made
   Promise noSubclassConstructors;    // a constructor cannot be open to subclasses alone
   Promise noSubclasses;              // a class cannot extend another

@@ -126,7 +126,9 @@ class BodyWalk {
       creation.constructor = m;
     }
     creation.inInitialiserOf = of_;
-    if (FunctionIndex factory = named || creation.asBase || p_.node(creation.place).kind == Kind::Create ? kNone : factoryOf(creation.type); factory != kNone) {
+    // An expression for a new object makes one, but where making and constructing are two steps.
+    bool passed = named || creation.asBase || (p_.node(creation.place).kind == Kind::Create && !p_.guarantees(f_).constructorAfterFactory.holds);
+    if (FunctionIndex factory = passed ? kNone : factoryOf(creation.type); factory != kNone && factory != in_) {
       if (creation.constructor != kNone) p_.calls.push_back({creation.constructor, creation.place, in_, of_});
       creation.constructor = factory;
       setSymbol(creation.place.node, Symbol(Symbol::Sort::Function, factory));

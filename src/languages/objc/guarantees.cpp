@@ -92,6 +92,7 @@ const Guarantees& objcGuarantees() {
     g.constructorAfterFactory = {true, "An object is initialised by a message of its own after it was allocated"};
     g.staticsDestroyedAtExit = {false, "Objects are not deallocated at exit"};
     g.noSubclassConstructors = {true, "Every class inherits alloc and init"};
+    g.constantStatics = {true, "C 6.7.9p4 (a static object's initialiser is a constant)"};
     g.byLastPart = true;
     g.soundCreation = "dispatch_once";
     g.failedInitialiser = "the class cannot be used";

@@ -485,6 +485,8 @@ class ObjcLowerer : public SharedLowerer {
     bool own = (word == "self" || word == "super") && inClassMethod_;
     bool named = is(type, "identifier") && !word.empty() && word[0] >= 'A' && word[0] <= 'Z';
     if (own || named || (!word.empty() && word.find("self class") != std::string_view::npos)) return create(node, parent, role, named ? word : std::string_view(currentClass_), values, !named && word != "super");
+    // [super allocWithZone:zone], where a class says itself what asking for an object gives.
+    if (text(receiver) == "super" && inClassMethod_ && selector.substr(0, 5) == "alloc") return create(node, parent, role, std::string_view(currentClass_), {}, false);
     // [NSMutableArray array] and its like make one.
     if (is(receiver, "identifier") && text(receiver).substr(0, 2) == "NS" && selector.find("Contents") == std::string::npos) {
       for (std::string_view maker : {"array", "dictionary", "set", "string", "orderedSet", "data"})

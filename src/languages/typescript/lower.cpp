@@ -28,6 +28,12 @@ bool isMarkup(std::string_view text) {
 
 Language common() {
   Language language = javascriptLanguage();
+  static const Guarantees kGuarantees = [] {
+    Guarantees g = javascriptGuarantees();
+    g.noSubclassConstructors = {};  // TypeScript handbook, Classes: `protected constructor`
+    return g;
+  }();
+  language.guarantees = &kGuarantees;
   language.id = "typescript";
   language.name = "TypeScript";
   language.interpreters = {};

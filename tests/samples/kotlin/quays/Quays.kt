@@ -81,12 +81,12 @@ open class Berth protected constructor() {  // entity: singleton Berth lazy lock
     }
 
     companion object {
-        private var berth: Berth? = null
+        internal var berth: Berth? = null
 
         @Synchronized
         fun berth(): Berth {
             if (berth == null) {
-                berth = Berth()  // finding: start.lazy-needless
+                berth = Berth()  // finding: start.lazy-needless single.slot-shared-by-subclasses
             }
             return berth!!
         }
@@ -95,6 +95,12 @@ open class Berth protected constructor() {  // entity: singleton Berth lazy lock
         fun put(other: Berth) {
             berth = other
         }
+    }
+}
+
+class DeepBerth : Berth() {
+    fun open() {
+        Berth.berth = DeepBerth()  // finding: single.replaceable tie.hidden-dependency
     }
 }
 
@@ -608,7 +614,7 @@ class Opening {
         Bell.ring()
         WaveLog.begin()  // finding: tie.hidden-dependency
         EchoLog.begin()  // finding: tie.hidden-dependency
-        Berth.berth().moor()  // finding: tie.hidden-dependency
+        Berth.berth().moor()
     }
 
     fun half() {  // near: tie.crowded-startup

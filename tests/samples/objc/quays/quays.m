@@ -1227,3 +1227,41 @@ void openTheOffices(void) {
     [first open];
     [second open];
 }
+
+// Whoever asks for one gets the one, and runs its constructor on it again.
+@interface HQRadioLog : NSObject {  // entity: singleton HQRadioLog lazy once
+    NSMutableArray *_lines;
+}
+- (void)write:(NSString *)line;
+@end
+
+@implementation HQRadioLog
+
++ (instancetype)allocWithZone:(struct _NSZone *)zone {
+    static HQRadioLog *log = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        log = [super allocWithZone:zone];
+    });
+    return log;
+}
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        _lines = [NSMutableArray array];  // finding: single.reinitialised
+    }
+    return self;
+}
+
+- (void)write:(NSString *)line {
+    [_lines addObject:line];  // finding: life.grows-forever
+}
+
+@end
+
+void logTheDay(void) {
+    HQRadioLog *morning = [[HQRadioLog alloc] init];
+    [morning write:@"fog"];
+    HQRadioLog *evening = [[HQRadioLog alloc] init];
+    [evening write:@"clear"];
+}

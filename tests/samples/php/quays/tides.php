@@ -22,16 +22,3 @@ function dropTides(): void
     global $tides;
     $tides->drop();
 }
-
-// Made for each request, and used by nobody; near miss: a function uses it.
-class Spare
-{
-    private int $parts = 0;
-
-    public function take(): void
-    {
-        $this->parts = $this->parts - 1;
-    }
-}
-
-$GLOBALS['spare'] = new Spare();  // entity: shared-instance $spare lazy language
