@@ -403,13 +403,15 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
           else setters.insert(use.in);
           continue;
         }
-        bool follows = use.throughPointer || (p.node(p.parent(use.place)).kind == Kind::Member && p.node(use.place).role == Role::Receiver);
+        const Node& up = p.node(p.parent(use.place));
+        bool ifThere = up.kind == Kind::Member && up.has(kIfThere);
+        bool follows = !ifThere && (use.throughPointer || (up.kind == Kind::Member && p.node(use.place).role == Role::Receiver));
         if (follows && use.in != kNone && !isConstruction(p, use.in)) users.push_back(&use);
       }
       // One setup function: what several set is a property, and what sets it on the way is no setup.
       if (made || setters.size() != 1) continue;
       FunctionIndex setup = *setters.begin();
-      if (p.functions[setup].owner != e.type || (s.entityOfDoor[setup] != SIZE_MAX && !ofObject) || p.functions[setup].form == FunctionForm::Setter) continue;
+      if (p.functions[setup].owner != e.type || (s.entityOfDoor[setup] != SIZE_MAX && !ofObject) || p.functions[setup].form == FunctionForm::Setter || p.functions[setup].form == FunctionForm::Getter) continue;
       std::erase_if(users, [&](const Use* use) { return use->in == setup || s.inTests(use->place) || testsIt(p, use->in, state.variable); });
       std::set<FunctionIndex> needing;
       for (const Use* use : users) {

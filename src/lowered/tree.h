@@ -143,6 +143,9 @@ inline constexpr uint32_t kPart = kExtern;
 // Of a Function: it may wait in its middle wherever it calls another such one.
 inline constexpr uint32_t kSuspending = kThreadLocal;
 
+// Of a Member: nothing is done where there is no object.
+inline constexpr uint32_t kIfThere = kExplicit;
+
 // Of a TypeRef: the variable refers to an object that the language looks after.
 inline constexpr uint32_t kManaged = kPointer | kRvalue;
 

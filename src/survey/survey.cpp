@@ -911,6 +911,8 @@ class Recogniser {
       bool closed = !hasOpenConstructor(p_, type) && p_.types[type].definition.known() && !isAbstract(p_, type);
       // Closed to other packages only: what tells is that they get it by a function.
       if (closed && !accessor && p_.guarantees(placeOf(v).file).privateClasses.holds && (p_.types[type].modifiers & kPrivate)) closed = false;
+      // Its own package makes more of them: a class of values.
+      if (closed && p_.guarantees(placeOf(v).file).privateClasses.holds && (p_.types[type].modifiers & kPrivate) && p_.creationsOfType[type].size() > 2) closed = false;
       bool slotInside = variable.storage == Storage::StaticField && (p_.derivesFrom(type, variable.owner) || p_.derivesFrom(variable.owner, type));
       bool refuses = refusesSecond(p_, type);
       bool selfMade = isSetToThis(v);

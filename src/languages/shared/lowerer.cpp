@@ -40,7 +40,17 @@ void SharedLowerer::run() {
   runOn(ts_tree_root_node(tree.get()));
 }
 
-void SharedLowerer::runOn(TSNode root) { unit(root); }
+void SharedLowerer::runOn(TSNode root) {
+  unit(root);
+  // a?.b, a?->b: what stands between an object and its member tells.
+  for (NodeId n = 1; n < file_.nodes.size(); ++n) {
+    if (file_[n].kind != Kind::Member || file_[n].nameBegin == 0) continue;
+    NodeId receiver = file_.child(n, Role::Receiver);
+    if (receiver == kNoNode || file_[receiver].span.end >= file_[n].nameBegin) continue;
+    std::string_view between = text_.substr(file_[receiver].span.end, std::min<size_t>(file_[n].nameBegin - file_[receiver].span.end, 8));
+    if (between.find('?') != std::string_view::npos) build_[n].modifiers |= kIfThere;
+  }
+}
 
 void parseOnlyWith(const SharedGrammar& grammar, std::string_view text) {
   parseAndDrop(grammar.language, text);

@@ -266,7 +266,7 @@ object Surveyor {  // entity: singleton Surveyor eager language
     }
 
     fun depth(): Int {
-        return if (chart == null) 0 else chart!!.depth()
+        return chart?.depth() ?: 0
     }
 }
 
