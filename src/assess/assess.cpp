@@ -18,7 +18,7 @@ std::string_view surenessText(Sureness sureness) {
 }
 
 std::string_view adviceText(Advice advice) {
-  static constexpr std::string_view kTexts[] = {"keep", "steady", "seal", "inject", "wrap", "settle"};
+  static constexpr std::string_view kTexts[] = {"keep", "steady", "seal", "inject", "wrap", "settle", "guard", "tether"};
   return kTexts[static_cast<size_t>(advice)];
 }
 
@@ -26,7 +26,7 @@ std::string_view adviceMeaning(Advice advice) {
   static constexpr std::string_view kTexts[] = {
       "leave it as it is", "make its creation and its changes sound, where it is", "close the extra doors",
       "hand it in through constructors instead of reaching for it", "put an object with the same members around it and hand that in",
-      "make it an ordinary member of its one user"};
+      "make it an ordinary member of its one user", "touch what changes under one lock only", "let who is listed take itself out when it ends"};
   return kTexts[static_cast<size_t>(advice)];
 }
 
@@ -88,6 +88,14 @@ void addReasons(const Subject& s, const Entity& e, Advice advice, std::vector<st
     case Advice::Settle:
       pro.push_back("one user only: " + (classes.empty() ? std::string("nobody else") : classes.front()) + " can own it as an ordinary member");
       contra.push_back("a second user later would need it handed over");
+      break;
+    case Advice::Guard:
+      pro.push_back("the change stays with " + e.name + " itself: no user of it has to change");
+      contra.push_back("each access waits for the lock, and what is handed out from under it is not guarded");
+      break;
+    case Advice::Tether:
+      pro.push_back("one line where each subscriber ends mends every place that makes one");
+      contra.push_back("every owner has to tell it its end, or destroy it");
       break;
   }
 }
@@ -227,11 +235,8 @@ std::vector<std::string> consumerClasses(const Subject& s, const Entity& e) {
   return {out.begin(), out.end()};
 }
 
-Assessment assessProgram(const Program& program, const Origins& origins, const Survey& survey, const Config& config) {
-  Threads threads(program);
-  Reaching reaching(program);
-  Locks locks(program);
-  Subject subject{program, origins, survey, threads, config, reaching, locks, {}, {}, {}, {}, {}};
+Judging::Judging(const Program& program, const Origins& origins, const Survey& survey, const Config& config)
+    : threads_(program), reaching_(program), locks_(program), subject{program, origins, survey, threads_, config, reaching_, locks_, {}, {}, {}, {}, {}} {
   for (const LoweredFile& file : program.files) subject.testFile.push_back(matchesAny(config.tests, file.path));
   subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
   subject.entityOfDoor.assign(program.functions.size(), SIZE_MAX);
@@ -246,6 +251,11 @@ Assessment assessProgram(const Program& program, const Origins& origins, const S
       if (door.function != kNone) subject.entityOfDoor[door.function] = i;
   }
   subject.registrations = registrationsIn(subject);
+}
+
+Assessment assessProgram(const Program& program, const Origins& origins, const Survey& survey, const Config& config) {
+  Judging judging(program, origins, survey, config);
+  const Subject& subject = judging.subject;
   Assessment out;
   for (const Check& check : checks()) check.run(subject, out.findings);
 

@@ -35,6 +35,22 @@ struct Subject {
   bool isSingleton(TypeIndex type) const;
 };
 
+// A program made ready for being judged: what all checks ask for, worked out once.
+class Judging {
+ public:
+  Judging(const Program& program, const Origins& origins, const Survey& survey, const Config& config);
+  Judging(const Judging&) = delete;
+  Judging& operator=(const Judging&) = delete;
+
+ private:
+  Threads threads_;
+  Reaching reaching_;
+  Locks locks_;
+
+ public:
+  Subject subject;
+};
+
 using CheckFunction = void (*)(const Subject& subject, std::vector<Finding>& out);
 struct Check {
   CheckInfo info;

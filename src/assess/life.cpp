@@ -16,14 +16,12 @@ bool livesOn(const Subject& s, TypeIndex subscriber) {
   return s.isSingleton(subscriber);
 }
 
-// Does a function that anyone may call take something out of the list?
-FunctionIndex removerOf(const Program& p, VariableIndex collection) {
-  for (uint32_t u : p.usesOfVariable[collection]) {
-    FunctionIndex in = p.uses[u].in;
+// Does any function of the subscriber take it out at all?
+bool takesOutSomewhere(const Program& p, const Registration& r) {
+  return std::any_of(p.types[r.subscriber].methods.begin(), p.types[r.subscriber].methods.end(), [&](FunctionIndex m) {
     std::set<FunctionIndex> seen;
-    if (in != kNone && p.functions[in].form == FunctionForm::Function && removesFrom(p, in, collection, seen)) return in;
-  }
-  return kNone;
+    return m != r.in && removesFrom(p, m, r.collection, seen);
+  });
 }
 
 Place walkOver(const Program& p, VariableIndex collection, Place except) {
@@ -36,35 +34,45 @@ Place walkOver(const Program& p, VariableIndex collection, Place except) {
 
 }  // namespace
 
+FunctionIndex removerOf(const Program& p, VariableIndex collection) {
+  for (uint32_t u : p.usesOfVariable[collection]) {
+    FunctionIndex in = p.uses[u].in;
+    std::set<FunctionIndex> seen;
+    if (in != kNone && p.functions[in].form == FunctionForm::Function && removesFrom(p, in, collection, seen)) return in;
+  }
+  return kNone;
+}
+
+bool dangles(const Subject& s, const Registration& r) {
+  const Program& p = s.program;
+  // What came back from registering may undo it.
+  if (r.resultUsed || endRemoves(p, r.subscriber, r.collection) || livesOn(s, r.subscriber)) return false;
+  bool byHand = p.guarantees(r.place.file).freedByHand.holds;
+  FunctionIndex dies = endOf(p, r.subscriber);
+  // Where objects live as long as they are listed, one that is never told its end has none.
+  if (!byHand && dies == kNone && removerOf(p, r.collection) == kNone) return false;
+  if (takesOutSomewhere(p, r)) {
+    // A destructor that does work, in a class that knows how to take itself out: no.
+    bool works = dies != kNone && (!p.callsInFunction[dies].empty() || !p.foreignCallsInFunction[dies].empty());
+    if (works || !byHand) return false;
+  }
+  // Who makes the subscribers itself knows when they end.
+  TypeIndex subject = p.variables[r.collection].owner;
+  return std::none_of(p.creationsOfType[r.subscriber].begin(), p.creationsOfType[r.subscriber].end(), [&](uint32_t k) {
+    FunctionIndex in = p.creations[k].in;
+    return subject != kNone && in != kNone && p.functions[in].owner == subject;
+  });
+}
+
 void checkDanglingSubscriber(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<std::pair<TypeIndex, VariableIndex>> told;
   for (const Registration& r : s.registrations) {
+    if (!dangles(s, r) || !told.insert({r.subscriber, r.collection}).second) continue;
     bool byHand = p.guarantees(r.place.file).freedByHand.holds;
-    if (endRemoves(p, r.subscriber, r.collection) || livesOn(s, r.subscriber) || !told.insert({r.subscriber, r.collection}).second) continue;
-    // What came back from registering may undo it.
-    if (r.resultUsed) continue;
     FunctionIndex dies = endOf(p, r.subscriber);
     FunctionIndex remover = removerOf(p, r.collection);
-    // Where objects live as long as they are listed, one that is never told its end has none.
-    if (!byHand && dies == kNone && remover == kNone) continue;
-    // Does any function of the subscriber take it out at all?
-    bool removesSomewhere = false;
-    for (FunctionIndex m : p.types[r.subscriber].methods) {
-      std::set<FunctionIndex> seen;
-      if (m != r.in && removesFrom(p, m, r.collection, seen)) removesSomewhere = true;
-    }
-    // A destructor that does work, in a class that knows how to take itself out: no.
-    if (removesSomewhere && dies != kNone && (!p.callsInFunction[dies].empty() || !p.foreignCallsInFunction[dies].empty())) continue;
-    if (removesSomewhere && !byHand) continue;
-    // Who makes the subscribers itself knows when they end.
-    TypeIndex subject = p.variables[r.collection].owner;
-    bool madeBySubject = false;
-    for (uint32_t k : p.creationsOfType[r.subscriber]) {
-      FunctionIndex in = p.creations[k].in;
-      madeBySubject |= subject != kNone && in != kNone && p.functions[in].owner == subject;
-    }
-    if (madeBySubject) continue;
+    bool removesSomewhere = takesOutSomewhere(p, r);
     Sureness sureness = !byHand ? (dies != kNone && r.global ? Sureness::Likely : Sureness::Possible) : r.global && !removesSomewhere ? Sureness::Certain : removesSomewhere ? Sureness::Possible : Sureness::Likely;
     Finding f = makeFinding(s, infoOf("life.dangling-subscriber"), r.entity, sureness);
     std::string name = nameOf(p, r.subscriber), list(p.text(p.variables[r.collection].qualified));
@@ -79,7 +87,7 @@ void checkDanglingSubscriber(const Subject& s, std::vector<Finding>& out) {
     else f.evidence.push_back({p.types[r.subscriber].definition, byHand ? "dies: there is no destructor that would take it out" : "dies: nothing tells it its end"});
     if (remover != kNone && !byHand) f.evidence.push_back({p.functions[remover].definition.known() ? p.functions[remover].definition : r.kept, functionText(p, remover) + " would take it out"});
     if (Place walk = walkOver(p, r.collection, r.kept); walk.known()) f.evidence.push_back({walk, "still listed: the walk over " + list + " calls it"});
-    f.advice = Advice::Seal;
+    f.advice = Advice::Tether;
     f.reasonsFor.push_back((byHand ? "a destructor" : "an end") + (" that takes it out mends every place where a " + name) + " is made");
     f.reasonsAgainst.push_back(byHand ? "copies and moves must be forbidden too, or they go unlisted" : "every owner has to tell it its end");
     out.push_back(std::move(f));

@@ -35,6 +35,10 @@ FunctionIndex destructorOf(const Program& p, TypeIndex type);
 FunctionIndex endOf(const Program& p, TypeIndex type);
 // Is the object taken out of the collection when it ends, by the class, a base or a member?
 bool endRemoves(const Program& p, TypeIndex type, VariableIndex collection, int depth = 0);
+// The function that takes something out of the collection for whoever calls it, or kNone.
+FunctionIndex removerOf(const Program& p, VariableIndex collection);
+// Does the object stay in the collection when it ends, or for ever?
+bool dangles(const Subject& s, const Registration& r);
 // Does every object of the class that the program makes live as long as the process?
 bool onlyLivesForever(const Program& p, TypeIndex type);
 

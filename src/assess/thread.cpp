@@ -260,7 +260,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
     f.place = evidence[2].place;
     f.message = joinWith(names, ", ") + " of " + e.name + (names.size() == 1 ? " changes" : " change") + " after construction while another thread can be using " + (names.size() == 1 ? "it" : "them") + ", and no lock protects " + (names.size() == 1 ? "it." : "them.");
     f.evidence = std::move(evidence);
-    f.advice = Advice::Steady;
+    f.advice = Advice::Guard;
     out.push_back(std::move(f));
   }
 }
@@ -304,7 +304,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       f.evidence.push_back({sites.back().place, "thread 2: writes its own back over it: the first change is lost"});
       for (size_t k = 1; k + 1 < sites.size(); ++k) f.evidence.push_back(sites[k]);
       if (!start.known()) f.evidence.push_back({e.place, "no second thread was seen to get here"});
-      f.advice = Advice::Steady;
+      f.advice = Advice::Guard;
       out.push_back(std::move(f));
     }
   }

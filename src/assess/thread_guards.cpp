@@ -146,7 +146,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
         f.message = name + " of " + e.name + " is guarded by " + lockText(p, held.front()) + " in " + functionText(p, with.in) + " and by " + lockText(p, second.front()) + " in " + functionText(p, other->in) + ": two locks keep nobody apart.";
         f.evidence.push_back({other->place, "thread 2: " + functionText(p, other->in) + (changesIt(*other) ? " changes " : " reads ") + name + " holding " + lockText(p, second.front())});
       }
-      f.advice = Advice::Steady;
+      f.advice = Advice::Guard;
       // One finding for an entity: the first field tells, the others are named.
       if (out.size() == first) out.push_back(std::move(f));
       else others.push_back(name);
@@ -250,7 +250,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         f.evidence.push_back({tested.place, "thread 2: looks too and finds the same"});
         f.evidence.push_back({acting->place, "thread 1: changes " + name + alone});
         f.evidence.push_back({acting->place, "thread 2: changes it again, on a look that is out of date"});
-        f.advice = Advice::Steady;
+        f.advice = Advice::Guard;
         out.push_back(std::move(f));
       }
     }

@@ -28,7 +28,13 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
   Config config = configOf(options, path);
   {
     auto a = analysisOf(options, {path}, false, exitCode);
-    id = a->survey.entities[entityOf(*a, name)].id;
+    // A class that a finding is about may be no shared state itself: the state it has to do with is meant.
+    if (entitiesNamed(*a, name).empty()) {
+      auto judged = analysisOf(options, {path}, true, exitCode);
+      for (const Finding& f : judged->assessment.findings)
+        if (id.empty() && f.entity != SIZE_MAX && (f.subject == name || lastPart(f.subject) == name)) id = judged->survey.entities[f.entity].id;
+    }
+    if (id.empty()) id = a->survey.entities[entityOf(*a, name)].id;
   }
   if (confirm && config.build.empty() && config.test.empty())
     throw Stop{kWrongUse, "rework needs to know how the project is built and tested: give [build] and [test] commands in elmcart.toml (propose plans without them)"};

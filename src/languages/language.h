@@ -194,6 +194,30 @@ struct Sound {
   bool closes() const { return !closedConstructor.empty() || !noCopies.empty() || !noClone.empty() || !noRevival.empty() || !noSubclass.empty(); }
 };
 
+// How objects are taken out of collections, and how state is put under a lock.
+// Texts as in Handing. An empty text: it is not written in the language.
+struct Mending {
+  // Takes {value} out of {list}; out of a set.
+  std::string_view takeOut = {}, takeOutOfSet = {};
+  std::string_view takeOutImport = {};
+  std::string_view ending = {};        // a whole destructor: {class} {statement}; empty: none can be added that would run
+
+  // Locks: a field of each object, one of the class, one of the file.
+  std::string_view lockName = {};
+  std::string_view objectLock = {}, classLock = {}, fileLock = {};  // declarations of {lock}
+  std::string_view lockInConstructor = {};  // or a line in the constructor instead of a field
+  std::string_view nestedLock = {};    // an object's lock that one thread may take twice; empty: `objectLock` is one already
+  std::string_view lockOfObject = "{lock}", lockOfClass = "{lock}";  // how a member names it; {this}
+  std::string_view guardLines = {};    // at the beginning of a body, to its end; {lock} {locktype}
+  std::string_view guardWrap = {}, guardWrapEnd = {};  // or around all its lines
+  std::string_view guardWord = {};     // or in front of the whole function, for its object or class
+  bool guardWordBeforeType = false;    // the word stands behind the other modifiers
+  std::string_view guardImport = {};
+  bool takenTwice = false;             // whoever holds a lock may take it again
+
+  bool guards() const { return !guardLines.empty() || !guardWrap.empty() || !guardWord.empty(); }
+};
+
 struct Language {
   std::string_view id;    // "cpp"
   std::string_view name;  // "C++"
@@ -217,6 +241,7 @@ struct Language {
   const Guarantees* guarantees = nullptr;
   const Phrases* phrases = nullptr;
   const Sound* sound = nullptr;        // null: neither steady nor seal can be written
+  const Mending* mending = nullptr;    // null: neither tether nor guard can be written
   const Handing* handing = nullptr;    // null: no move can hand an object in
 
   // What all files of the tree together teach before any is lowered (for C++,

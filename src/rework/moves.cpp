@@ -2,10 +2,12 @@
 
 #include <array>
 
+#include "rework/guard.h"
 #include "rework/hand_over.h"
 #include "rework/inject.h"
 #include "rework/seal.h"
 #include "rework/steady.h"
+#include "rework/tether.h"
 
 namespace elmcart {
 namespace {
@@ -25,6 +27,8 @@ constexpr std::array kMoves = std::to_array<Move>({
     {"inject", "accessor calls inside classes become a constructor parameter and a field", injectAnyRefusal, nextInjectAnyStep},
     {"steady", "unsound or needlessly slow creation becomes the language's sound form", steadyRefusal, nextSteadyStep},
     {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", sealRefusal, nextSealStep},
+    {"guard", "state that several threads touch is touched under one lock", guardRefusal, nextGuardStep},
+    {"tether", "who puts itself into a list that outlives it takes itself out when it ends", tetherRefusal, nextTetherStep},
 });
 
 }  // namespace

@@ -82,7 +82,7 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
         for (const std::string& f : r.files) seamFiles.insert(f);
         break;
       case StepKind::Compose: inject.tests += r.step.inTests ? r.step.units : 0; break;
-      case StepKind::Lift: case StepKind::Retire: case StepKind::Steady: case StepKind::Seal: break;
+      default: break;
     }
   }
   // A class that has both its seam and its lift uses the object and passes it on: it is one class.

@@ -255,6 +255,21 @@ void SourceScan::addInclude(FileIndex fileIndex, const std::string& line, std::v
   std::string_view source = text(fileIndex);
   std::string newline = newlineOf(fileIndex);
   NodeId lastOwn = kNoNode, lastAny = kNoNode, before = kNoNode;
+  if (line.find('<') != std::string::npos) {
+    // Among the libraries' own, in the order of their names.
+    NodeId last = kNoNode;
+    for (NodeId c : children(file, 0)) {
+      if (file[c].kind != Kind::Import || !file[c].has(kExtern)) continue;
+      if (last != kNoNode && file[c].span.begin > contentEnd(fileIndex, file[last].span.begin) + 2) break;
+      if (before == kNoNode && trim(source.substr(file[c].span.begin, contentEnd(fileIndex, file[c].span.begin) - file[c].span.begin)) > line) before = c;
+      last = c;
+    }
+    if (before != kNoNode) return edits.push_back({file.path, {file[before].span.begin, file[before].span.begin}, line + newline});
+    if (last != kNoNode) {
+      uint32_t at = contentEnd(fileIndex, file[last].span.begin);
+      return edits.push_back({file.path, {at, at}, newline + line});
+    }
+  }
   for (NodeId c : children(file, 0)) {
     if (file[c].kind != Kind::Import) continue;
     lastAny = c;

@@ -19,6 +19,7 @@ class SourceScan {
   explicit SourceScan(const Program& program) : p_(program) {}
 
   std::string_view text(FileIndex file);
+  const std::string& pathOf(FileIndex file) const { return p_.files[file].path; }
   std::string nodeText(Place place);
 
   // The offset behind the ')' of a function's parameter list; 0 when it cannot be found.

@@ -123,23 +123,8 @@ class Steadier {
       if (e_.creation.guard != GuardSort::None) return "it is locked already, in a way that cannot be mended line by line";
       // The test and the creation go inside; handing out stays.
       const Node& ret = file[last_];
-      uint32_t from = p_.node(body).span.begin;
-      if (source[from] == '{') {
-        ++from;
-        while (from < source.size() && (source[from] == ' ' || source[from] == '\t' || source[from] == '\r')) ++from;
-        if (from < source.size() && source[from] == '\n') ++from;
-      } else {
-        from = scan_.lineBegin(f, from);
-      }
-      // A documenting text stays in front.
-      if (size_t first = source.find_first_not_of(" \t", from); first != std::string_view::npos)
-        if (size_t behind = behindDocumentingText(source, first); behind != first && behind != std::string_view::npos) from = static_cast<uint32_t>(source.find('\n', behind) + 1);
-      uint32_t to = scan_.lineBegin(f, ret.span.begin);
-      std::string inside(source.substr(from, to - from)), shifted;
-      for (const std::string& line : splitLines(inside)) shifted += (trim(line).empty() ? "" : unit + std::string(line.substr(0, line.find_last_not_of("\r") + 1))) + newline;
-      std::string head = indent + unit + filled(s_->wrapped, words) + newline;
-      std::string end = s_->wrapEnd.empty() ? "" : indent + unit + std::string(s_->wrapEnd) + newline;
-      edits_.push_back({file.path, {from, to}, head + shifted + end});
+      uint32_t from = bodyLinesBegin(p_, scan_, body), to = scan_.lineBegin(f, ret.span.begin);
+      wrapLines(scan_, f, {from, to}, indent + unit, unit, filled(s_->wrapped, words), s_->wrapEnd, edits_);
       Place beside = slot.declarations.front();
       uint32_t below = static_cast<uint32_t>(std::min(scan_.text(beside.file).find('\n', p_.node(beside).span.end) + 1, scan_.text(beside.file).size()));
       edits_.push_back({p_.path(beside), {below, below}, scan_.indentOf(beside) + filled(s_->lock, words) + newline});

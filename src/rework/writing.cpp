@@ -113,6 +113,54 @@ void importLine(const Program& p, SourceScan& scan, FileIndex f, const std::stri
   }
 }
 
+uint32_t bodyLinesBegin(const Program& p, SourceScan& scan, Place body) {
+  std::string_view source = scan.text(body.file);
+  uint32_t from = p.node(body).span.begin;
+  if (source[from] == '{') {
+    ++from;
+    while (from < source.size() && (source[from] == ' ' || source[from] == '\t' || source[from] == '\r')) ++from;
+    if (from < source.size() && source[from] == '\n') ++from;
+  } else {
+    from = scan.lineBegin(body.file, from);
+  }
+  // A documenting text stays in front.
+  if (size_t first = source.find_first_not_of(" \t", from); first != std::string_view::npos)
+    if (size_t behind = behindDocumentingText(source, first); behind != first && behind != std::string_view::npos) from = static_cast<uint32_t>(source.find('\n', behind) + 1);
+  return from;
+}
+
+std::string insertFirst(const Program& p, SourceScan& scan, Place body, const std::string& statement, std::vector<FileEdit>& edits) {
+  std::string_view source = scan.text(body.file);
+  const Node& node = p.node(body);
+  std::string_view whole = source.substr(node.span.begin, node.span.size());
+  bool braces = source[node.span.begin] == '{';
+  if (braces && whole.find('\n') == std::string_view::npos) {
+    if (statement.find('\n') != std::string::npos) return "its body stands on one line";
+    edits.push_back({p.path(body), {node.span.begin + 1, node.span.begin + 1}, " " + statement + (trim(whole.substr(1, whole.size() - 2)).empty() ? " " : "")});
+    return "";
+  }
+  Place around = p.parent(body);
+  std::string outer = scan.indentOf(around), inner, unit = "    ";
+  for (NodeId c : children(p.file(body), body.node)) {
+    inner = scan.indentOf({body.file, c});
+    break;
+  }
+  if (inner.size() > outer.size()) unit = inner.substr(outer.size());
+  else inner = outer + unit;
+  uint32_t at = bodyLinesBegin(p, scan, body);
+  if (!braces && at <= p.node(around).nameBegin) return "its body stands on one line";
+  edits.push_back({p.path(body), {at, at}, inner + laidOut(scan, statement, body.file, inner, unit) + scan.newlineOf(body.file)});
+  return "";
+}
+
+void wrapLines(SourceScan& scan, FileIndex f, Span lines, const std::string& indent, const std::string& unit, const std::string& head, std::string_view end, std::vector<FileEdit>& edits) {
+  std::string newline = scan.newlineOf(f), shifted;
+  std::vector<std::string> inside = splitLines(std::string(scan.text(f).substr(lines.begin, lines.size())));
+  for (const std::string& line : inside) shifted += (trim(line).empty() ? "" : unit + std::string(line.substr(0, line.find_last_not_of("\r") + 1))) + newline;
+  std::string tail = end.empty() ? "" : indent + std::string(end) + newline;
+  edits.push_back({scan.pathOf(f), lines, indent + laidOut(scan, head, f, indent, unit) + newline + shifted + tail});
+}
+
 std::optional<Span> declarationLines(const Program& p, SourceScan& scan, Place place) {
   std::string_view source = scan.text(place.file);
   const Node& node = p.node(place);

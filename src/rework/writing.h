@@ -29,6 +29,13 @@ std::string unitIndent(const Program& p, SourceScan& scan, TypeIndex type);
 // Puts an import line where the file has such lines, unless it is there.
 void importLine(const Program& p, SourceScan& scan, FileIndex file, const std::string& line, std::vector<FileEdit>& edits);
 
+// Where the lines of a body begin: behind its bracket, or at its first line; behind a text that documents it.
+uint32_t bodyLinesBegin(const Program& p, SourceScan& scan, Place body);
+// Puts a statement in front of all others of a body. A text: why it cannot.
+std::string insertFirst(const Program& p, SourceScan& scan, Place body, const std::string& statement, std::vector<FileEdit>& edits);
+// Puts the lines of a body from `from` to `to` behind a head, one level deeper, and an end below them.
+void wrapLines(SourceScan& scan, FileIndex file, Span lines, const std::string& indent, const std::string& unit, const std::string& head, std::string_view end, std::vector<FileEdit>& edits);
+
 // The whole lines of a declaration that has its lines to itself; nothing when it has not.
 std::optional<Span> declarationLines(const Program& p, SourceScan& scan, Place place);
 

@@ -59,7 +59,11 @@ INSTANTIATE_TEST_SUITE_P(All, MovesMend,
                          testing::Values(Mended{"steady", "thread.unguarded-creation", "cpp"}, Mended{"steady", "thread.unguarded-creation", "java"}, Mended{"steady", "thread.unguarded-creation", "csharp"},
                                          Mended{"steady", "thread.unguarded-creation", "python"}, Mended{"steady", "thread.unguarded-creation", "go"}, Mended{"steady", "thread.double-check-unsound", "cpp"},
                                          Mended{"steady", "thread.double-check-unsound", "java"}, Mended{"steady", "thread.double-check-incomplete", "java"}, Mended{"steady", "thread.lock-every-access", "cpp"},
-                                         Mended{"steady", "start.lazy-needless", "java"}, Mended{"seal", "single.open-constructor", "cpp"}, Mended{"seal", "single.open-constructor", "java"}, Mended{"seal", "single.cloneable", "php"}, Mended{"seal", "single.revivable", "java"}),
+                                         Mended{"steady", "start.lazy-needless", "java"}, Mended{"seal", "single.open-constructor", "cpp"}, Mended{"seal", "single.open-constructor", "java"}, Mended{"seal", "single.cloneable", "php"}, Mended{"seal", "single.revivable", "java"},
+                                         Mended{"guard", "thread.lost-update", "cpp"}, Mended{"guard", "thread.lost-update", "java"}, Mended{"guard", "thread.lost-update", "csharp"},
+                                         Mended{"guard", "thread.lost-update", "python"}, Mended{"guard", "thread.lost-update", "go"}, Mended{"guard", "thread.unguarded-state", "cpp"}, Mended{"guard", "thread.mixed-guard", "java"},
+                                         Mended{"tether", "life.dangling-subscriber", "cpp"}, Mended{"tether", "life.dangling-subscriber", "java"}, Mended{"tether", "life.dangling-subscriber", "csharp"},
+                                         Mended{"tether", "life.dangling-subscriber", "python"}, Mended{"tether", "life.dangling-subscriber", "javascript"}),
                          [](const auto& info) {
                            std::string name = std::string(info.param.move) + "_" + info.param.check + "_" + info.param.language;
                            for (char& c : name) if (c == '.' || c == '-') c = '_';

@@ -13,5 +13,6 @@ const Phrases& cppPhrases();
 void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile& out);
 
 const Sound& cppSound();
+const Mending& cppMending();
 
 }  // namespace elmcart

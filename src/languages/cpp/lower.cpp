@@ -1771,6 +1771,7 @@ Language cppLanguage() {
   language.extensions = kExtensions;
   language.headerExtensions = kHeaders;
   language.guarantees = &cppGuarantees();
+  language.mending = &cppMending();
   language.sound = &cppSound();
   language.phrases = &cppPhrases();
   language.learn = learnMacros;

@@ -11,5 +11,6 @@ const Guarantees& csharpGuarantees();
 const Handing& csharpHanding();
 
 const Sound& csharpSound();
+const Mending& csharpMending();
 
 }  // namespace elmcart

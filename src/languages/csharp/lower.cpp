@@ -442,6 +442,7 @@ Language csharpLanguage() {
   language.dotted = true;
   language.importsInFileOnly = true;
   language.guarantees = &csharpGuarantees();
+  language.mending = &csharpMending();
   language.sound = &csharpSound();
   language.handing = &csharpHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {

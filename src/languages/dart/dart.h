@@ -9,5 +9,6 @@ Language dartLanguage();
 const Guarantees& dartGuarantees();
 
 const Handing& dartHanding();
+const Mending& dartMending();
 
 }  // namespace elmcart

@@ -940,6 +940,7 @@ Language dartLanguage() {
   language.createsByCall = true;
   language.modulesByFolder = true;
   language.guarantees = &dartGuarantees();
+  language.mending = &dartMending();
   language.handing = &dartHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerDart(text, out); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), std::string(text) + missingEnd(text)); };

@@ -9,5 +9,6 @@ Language goLanguage();
 const Guarantees& goGuarantees();
 
 const Sound& goSound();
+const Mending& goMending();
 
 }  // namespace elmcart

@@ -11,5 +11,6 @@ const Guarantees& javaGuarantees();
 const Handing& javaHanding();
 
 const Sound& javaSound();
+const Mending& javaMending();
 
 }  // namespace elmcart

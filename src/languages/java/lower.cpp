@@ -389,6 +389,7 @@ Language javaLanguage() {
   language.dotted = true;
   language.importsInFileOnly = true;
   language.guarantees = &javaGuarantees();
+  language.mending = &javaMending();
   language.sound = &javaSound();
   language.handing = &javaHanding();
   language.lower = lowerJava;

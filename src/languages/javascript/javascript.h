@@ -15,5 +15,6 @@ SharedGrammar scriptGrammar(const TSLanguage* (*grammar)());
 void lowerScript(const SharedGrammar& grammar, std::string_view text, const Language::TreeLore* lore, LoweredFile& out);
 
 const Handing& javascriptHanding();
+const Mending& javascriptMending();
 
 }  // namespace elmcart

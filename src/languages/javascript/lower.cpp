@@ -741,6 +741,7 @@ Language javascriptLanguage() {
   language.bareMembers = false;
   language.infersTypes = true;
   language.guarantees = &javascriptGuarantees();
+  language.mending = &javascriptMending();
   language.handing = &javascriptHanding();
   language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { lowerScript(grammar(), text, lore, out); };
   language.learn = learnParked;

@@ -9,5 +9,6 @@ Language kotlinLanguage();
 const Guarantees& kotlinGuarantees();
 
 const Handing& kotlinHanding();
+const Mending& kotlinMending();
 
 }  // namespace elmcart

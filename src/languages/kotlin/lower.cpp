@@ -636,6 +636,7 @@ Language kotlinLanguage() {
   language.infersTypes = true;
   language.createsByCall = true;
   language.guarantees = &kotlinGuarantees();
+  language.mending = &kotlinMending();
   language.handing = &kotlinHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
     std::string prepared(text);

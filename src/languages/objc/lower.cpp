@@ -810,6 +810,7 @@ Language objcLanguage() {
   language.separator = ".";
   language.dotted = true;
   language.guarantees = &objcGuarantees();
+  language.mending = &objcMending();
   language.learn = learnObjc;
   language.lower = lowerObjc;
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };

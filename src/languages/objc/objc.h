@@ -7,5 +7,6 @@ namespace elmcart {
 
 Language objcLanguage();
 const Guarantees& objcGuarantees();
+const Mending& objcMending();
 
 }  // namespace elmcart

@@ -517,6 +517,7 @@ Language phpLanguage() {
   language.importsInFileOnly = true;
   language.infersTypes = true;
   language.guarantees = &phpGuarantees();
+  language.mending = &phpMending();
   language.sound = &phpSound();
   language.handing = &phpHanding();
   language.learn = learnGlobals;

@@ -11,5 +11,6 @@ const Guarantees& phpGuarantees();
 const Handing& phpHanding();
 
 const Sound& phpSound();
+const Mending& phpMending();
 
 }  // namespace elmcart

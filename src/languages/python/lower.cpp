@@ -676,6 +676,7 @@ Language pythonLanguage() {
   language.createsByCall = true;
   language.modulesByFolder = true;
   language.guarantees = &pythonGuarantees();
+  language.mending = &pythonMending();
   language.sound = &pythonSound();
   language.handing = &pythonHanding();
   language.lower = lowerPython;

@@ -11,5 +11,6 @@ const Guarantees& pythonGuarantees();
 const Handing& pythonHanding();
 
 const Sound& pythonSound();
+const Mending& pythonMending();
 
 }  // namespace elmcart

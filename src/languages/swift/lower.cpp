@@ -569,6 +569,7 @@ Language swiftLanguage() {
   language.infersTypes = true;
   language.createsByCall = true;
   language.guarantees = &swiftGuarantees();
+  language.mending = &swiftMending();
   language.sound = &swiftSound();
   language.handing = &swiftHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {

@@ -11,5 +11,6 @@ const Guarantees& swiftGuarantees();
 const Handing& swiftHanding();
 
 const Sound& swiftSound();
+const Mending& swiftMending();
 
 }  // namespace elmcart

@@ -1,0 +1,13 @@
+// How PHP takes objects out of collections.
+#include "languages/php/php.h"
+
+namespace elmcart {
+
+const Mending& phpMending() {
+  static constexpr Mending kMending = {
+      .takeOut = "$at = array_search({value}, {list}, true);\nif ($at !== false) {\n\tunset({list}[$at]);\n}",
+  };
+  return kMending;
+}
+
+}  // namespace elmcart
