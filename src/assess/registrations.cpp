@@ -197,7 +197,11 @@ bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collect
     Place up = p.parent(use.place);
     if (p.node(up).kind == Kind::Member && p.guarantees(up.file).collectionAct(p.nameOf(up)) == CollectionAct::Remove) return true;
     // Walked over and blanked, or filtered by an algorithm: an assignment to an element.
-    if (use.access == Access::Write && use.inMember && p.node(up).kind != Kind::Member) return true;
+    if (use.access == Access::Write && use.inMember && p.node(up).kind != Kind::Member) {
+      // list[] = keeper and table[key] = keeper put in.
+      NodeId value = p.node(up).kind == Kind::Index && p.node(p.parent(up)).kind == Kind::Assign ? p.file(up).child(p.parent(up).node, Role::Value) : kNoNode;
+      if (value == kNoNode || p.file(up)[value].is(Kind::Literal, LiteralForm::Null)) return true;
+    }
     // list = append(list[:i], list[i+1:]...): put together anew from parts of itself.
     if (p.node(up).kind == Kind::Index && p.node(p.parent(up)).kind == Kind::Call && p.around(up, Kind::Assign).node != kNoNode) {
       Place assign = p.around(up, Kind::Assign);

@@ -213,7 +213,7 @@ class Guarder {
     std::vector<std::string> names;
     for (VariableIndex v : fields_) names.emplace_back(p_.text(p_.variables[v].name));
     std::string by = byWord || ofThis ? (object || ofClass ? "the lock of its class" : "its object's own lock") : name;
-    step.title = joinWith(names, ", ") + " of " + e_.name + " " + (names.size() == 1 ? "is" : "are") + " only touched under " + by + ", in " + counted(functions_.size(), "function", "functions") + (existing_.known() ? " more" : "");
+    step.title = joinWith(names, ", ") + (names.size() == 1 && names.front() == e_.name ? std::string() : " of " + e_.name) + " " + (names.size() == 1 ? "is" : "are") + " only touched under " + by + ", in " + counted(functions_.size(), "function", "functions") + (existing_.known() ? " more" : "");
     return "";
   }
 
@@ -259,11 +259,15 @@ class Guarder {
     }
     if (pattern.empty()) return "a lock for what is kept that way cannot be written here yet";
     std::string line = filled(pattern, {{"lock", name}});
-    auto lines = declarationLines(p_, scan_, beside);
-    if (!lines) return "the declaration of " + std::string(p_.nameOf(beside)) + " shares its line with others";
     uint32_t at = scan_.lineBegin(beside.file, p_.node(beside).span.begin);
+    if (!trim(scan_.text(beside.file).substr(at, p_.node(beside).span.begin - at)).empty() && scan_.indentOf(beside).size() + at != p_.node(beside).span.begin) {
+      std::string_view before = trim(scan_.text(beside.file).substr(at, p_.node(beside).span.begin - at));
+      if (before.find_first_of(";{}") != std::string_view::npos) return "the declaration of " + std::string(p_.nameOf(beside)) + " shares its line with others";
+    }
     at = scan_.withLinesAbove(beside.file, at, {"//", "#", "/*", "*", "@"});
-    edits_.push_back({p_.path(beside), {at, at}, scan_.indentOf(beside) + laidOut(scan_, line, beside.file, scan_.indentOf(beside), "    ") + scan_.newlineOf(beside.file)});
+    // A line break at the pattern's end keeps it apart from what it guards.
+    std::string newline = scan_.newlineOf(beside.file), apart = line.back() == '\n' ? newline : "";
+    edits_.push_back({p_.path(beside), {at, at}, scan_.indentOf(beside) + std::string(trim(line)) + newline + apart});
     return "";
   }
 
@@ -286,9 +290,9 @@ class Guarder {
         while (at < node.nameBegin && (source[at] == '\n' || source[at] == ' ' || source[at] == '\t' || source[at] == '\r')) ++at;
       }
     }
-    edits_.push_back({p_.path(fn.definition), {at, at}, laidOut(scan_, word + (word.back() == '\n' ? "\x01" : ""), fn.definition.file, scan_.indentOf(fn.definition), "    ")});
-    std::string& text = edits_.back().text;
-    std::erase(text, '\x01');
+    // A mark stands on a line of its own.
+    if (word.back() == '\n') word = word.substr(0, word.size() - 1) + scan_.newlineOf(fn.definition.file) + scan_.indentOf(fn.definition);
+    edits_.push_back({p_.path(fn.definition), {at, at}, word});
     return "";
   }
 
@@ -301,7 +305,10 @@ class Guarder {
     Place block{f, inner};
     bool braces = source[p_.node(block).span.begin] == '{';
     bool indented = !braces && m_->guardWrapEnd.empty() && !m_->guardWrap.empty();
-    if (!braces && !indented) {
+    // fun loads() = loads: the lock hands out what is worked out under it.
+    size_t equals = source[p_.node(block).span.begin] == '=' ? p_.node(block).span.begin : source.find_last_not_of(" \t\r\n", p_.node(block).span.begin - 1);
+    bool expression = !braces && !indented && m_->guardWrapEnd == "}" && m_->guardWrap.find('\n') == std::string_view::npos && equals != std::string_view::npos && source[equals] == '=';
+    if (!braces && !indented && !expression) {
       // Some grammars leave the bracket out of the body.
       if (m_->guardLines.empty() || std::string_view(scan_.nodeText(fn.definition)).find('{') == std::string_view::npos) return functionText(p_, body.function) + " is one expression: give it a body first";
     }
@@ -323,7 +330,21 @@ class Guarder {
     words = {{"this", itself}, {"lock", lock}, {"locktype", lockType_}};
     if (!m_->guardLines.empty()) return insertFirst(p_, scan_, block, filled(m_->guardLines, words), edits_);
     std::string text = scan_.nodeText(block);
-    if (text.find('\n') == std::string::npos && braces) return functionText(p_, body.function) + " stands on one line";
+    if (text.find('\n') == std::string::npos && braces) {
+      std::string head = filled(m_->guardWrap, words);
+      std::replace(head.begin(), head.end(), '\n', ' ');
+      uint32_t open = p_.node(block).span.begin + 1, close = p_.node(block).span.end - 1;
+      edits_.push_back({p_.path(block), {open, open}, " " + head});
+      edits_.push_back({p_.path(block), {close, close}, std::string(m_->guardWrapEnd) + " "});
+      return "";
+    }
+    if (expression) {
+      uint32_t begin = static_cast<uint32_t>(source.find_first_not_of(" \t\r\n", equals + 1));
+      edits_.push_back({p_.path(block), {begin, begin}, filled(m_->guardWrap, words) + " "});
+      edits_.push_back({p_.path(block), {p_.node(block).span.end, p_.node(block).span.end}, " }"});
+      return "";
+    }
+    if (indented) text = std::string(source.substr(bodyLinesBegin(p_, scan_, block), p_.node(block).span.end - std::min(p_.node(block).span.end, bodyLinesBegin(p_, scan_, block))));
     if (indented && (text.find("\"\"\"") != std::string::npos || text.find("'''") != std::string::npos)) return functionText(p_, body.function) + " holds a text of several lines, which must not be moved";
     std::string outer = scan_.indentOf(fn.definition), first, unit = "    ";
     for (NodeId c : children(p_.file(block), inner)) {

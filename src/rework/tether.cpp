@@ -121,7 +121,10 @@ class Tetherer {
     NodeId body = file.child(puts.definition.node, Role::Body);
     bool inside = body != kNoNode && r.kept.file == puts.definition.file && p_.isInside(r.kept, body);
     if (!inside || anyNode(file, body, [&](NodeId n) { return file[n].kind == Kind::Return && file.child(n, Role::Value) != kNoNode && !p_.isInside(r.kept, n); })) return functionText(p_, r.by) + " does more than put it into the list";
-    std::string value(p_.text(p_.variables[puts.parameters[0]].name)), old = wordAt(puts.definition.file, p_.node(puts.definition).nameBegin), name = oppositeOf(old);
+    // What it is given, as the code that keeps it writes it.
+    NodeId kept = p_.node(r.kept).kind == Kind::Assign ? p_.file(r.kept).child(r.kept.node, Role::Value) : kNoNode;
+    if (std::vector<NodeId> given = argumentsOf(p_.file(r.kept), r.kept.node); kept == kNoNode && !given.empty()) kept = given.back();
+    std::string value = kept == kNoNode ? std::string(p_.text(p_.variables[puts.parameters[0]].name)) : scan_.nodeText({r.kept.file, kept}), old = wordAt(puts.definition.file, p_.node(puts.definition).nameBegin), name = oppositeOf(old);
     if (std::any_of(p_.types[puts.owner == kNone ? r.subscriber : puts.owner].methods.begin(), p_.types[puts.owner == kNone ? r.subscriber : puts.owner].methods.end(), [&](FunctionIndex m) { return p_.text(p_.functions[m].name).substr(0, name.size()) == name; })) return "there is a " + name + " already, which does not take it out";
     FileIndex f = puts.definition.file;
     const Node& node = p_.node(puts.definition);

@@ -135,8 +135,12 @@ std::string insertFirst(const Program& p, SourceScan& scan, Place body, const st
   std::string_view whole = source.substr(node.span.begin, node.span.size());
   bool braces = source[node.span.begin] == '{';
   if (braces && whole.find('\n') == std::string_view::npos) {
-    if (statement.find('\n') != std::string::npos) return "its body stands on one line";
-    edits.push_back({p.path(body), {node.span.begin + 1, node.span.begin + 1}, " " + statement + (trim(whole.substr(1, whole.size() - 2)).empty() ? " " : "")});
+    if (statement.find("\n\t") != std::string::npos) return "its body stands on one line";
+    std::string line = statement;
+    for (size_t at = line.find('\n'); at != std::string::npos; at = line.find('\n')) line.replace(at, 1, line[at - 1] == ';' ? " " : "; ");
+    bool alone = trim(whole.substr(1, whole.size() - 2)).empty();
+    bool ended = statement.back() == ';' || statement.back() == '}';
+    edits.push_back({p.path(body), {node.span.begin + 1, node.span.begin + 1}, " " + line + (alone ? " " : ended ? "" : ";")});
     return "";
   }
   Place around = p.parent(body);

@@ -1,0 +1,27 @@
+using System.Threading.Tasks;
+
+public static class Dues
+{
+    private static readonly object gate = new object();
+    private static int total;
+
+    public static void Add(int coins) { lock (gate) { total = total + coins; } }
+
+    public static void Clear()
+    {
+        lock (gate)
+        {
+            total = 0;
+        }
+    }
+}
+
+public static class Quay
+{
+    public static void Unload()
+    {
+        Task.Run(() => Dues.Add(3));
+        Dues.Add(4);
+        Dues.Clear();
+    }
+}

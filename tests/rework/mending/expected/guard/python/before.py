@@ -1,0 +1,33 @@
+"""Berths of the harbour."""
+import os
+import threading
+
+taken_lock = threading.RLock()
+# Which ship lies where.
+taken = {}
+
+
+def take(berth, ship):
+    """Takes a berth for a ship."""
+    with taken_lock:
+        if berth in taken:
+            return False
+        taken[berth] = ship
+        return True
+
+
+def leave(berth):
+    with taken_lock:
+        if berth in taken:
+            del taken[berth]
+
+        return os.sep
+
+
+def main():
+    threading.Thread(target=take, args=("north", "Heron")).start()
+    take("north", "Tern")
+    leave("north")
+
+
+main()

@@ -1,0 +1,36 @@
+#pragma once
+
+#include <algorithm>
+#include <vector>
+
+class Keeper {
+ public:
+  virtual ~Keeper() = default;
+  virtual void heard(int signal) = 0;
+};
+
+class SignalMast {
+ public:
+  void attach(Keeper* keeper);
+  void detach(Keeper* keeper) { keepers_.erase(std::remove(keepers_.begin(), keepers_.end(), keeper), keepers_.end()); }
+  void raise(int signal);
+
+ private:
+  std::vector<Keeper*> keepers_;
+};
+
+SignalMast& theMast();
+
+class Lookout : public Keeper {
+ public:
+  ~Lookout();
+  Lookout(const Lookout&) = delete;
+  Lookout& operator=(const Lookout&) = delete;
+  explicit Lookout(SignalMast& mast);
+  void heard(int signal) override;
+  int last() const { return last_; }
+
+ private:
+  SignalMast& mast_;
+  int last_ = 0;
+};

@@ -1,0 +1,41 @@
+export interface Keeper {
+  heard(signal: number): void;
+}
+
+export class SignalMast {
+  private keepers: Keeper[] = [];
+
+  attach(keeper: Keeper): void {
+    this.keepers.push(keeper);
+  }
+
+  detach(keeper: Keeper): void {
+    const at = this.keepers.indexOf(keeper);
+    if (at >= 0) {
+      this.keepers.splice(at, 1);
+    }
+  }
+
+  raise(signal: number): void {
+    for (const keeper of [...this.keepers]) keeper.heard(signal);
+  }
+}
+
+export const mast = new SignalMast();
+
+export class Lookout implements Keeper {
+  private last = 0;
+
+  constructor() {
+    mast.attach(this);
+  }
+
+  heard(signal: number): void {
+    this.last = signal;
+  }
+
+  close(): void {
+    mast.detach(this);
+    this.last = 0;
+  }
+}

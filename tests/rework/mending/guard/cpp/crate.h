@@ -1,0 +1,5 @@
+#pragma once
+
+struct Crate {
+  int weight = 0;
+};

@@ -1,0 +1,32 @@
+import kotlin.concurrent.thread
+
+// Weighed by several cranes at once.
+object CargoScale {
+    private val gate = Any()
+    private val crates = mutableListOf<Int>()
+    private var loads = 0
+
+    fun weigh(crate: Int) {
+        crates.add(crate)
+    }
+
+    fun drop(crate: Int) {
+        crates.remove(crate)
+    }
+
+    fun load() {
+        synchronized(gate) { loads = loads + 1 }
+    }
+
+    // What the mast shows.
+    fun loads(): Int = loads
+}
+
+fun unload() {
+    thread { CargoScale.weigh(3) }
+    thread { CargoScale.load() }
+    CargoScale.weigh(4)
+    CargoScale.drop(4)
+    CargoScale.load()
+    CargoScale.loads()
+}

@@ -1,0 +1,35 @@
+package mast
+
+type Keeper interface{ Heard(signal int) }
+
+type signalMast struct {
+	keepers []Keeper
+}
+
+var mast = &signalMast{}
+
+func Mast() *signalMast { return mast }
+
+func (m *signalMast) Attach(keeper Keeper) {
+	m.keepers = append(m.keepers, keeper)
+}
+
+func (m *signalMast) Raise(signal int) {
+	for _, keeper := range m.keepers {
+		keeper.Heard(signal)
+	}
+}
+
+type Lookout struct {
+	last int
+}
+
+func (l *Lookout) Open() {
+	Mast().Attach(l)
+}
+
+func (l *Lookout) Heard(signal int) { l.last = signal }
+
+func (l *Lookout) Close() {
+	l.last = 0
+}

@@ -1,0 +1,165 @@
+// The moves guard and tether on small programs in each language: what is written
+// is compared with texts that were read and found right, and nothing else changes.
+// ELMCART_WRITE=1 writes the expected texts anew, to be read again.
+#include <gtest/gtest.h>
+
+#include <cstdlib>
+#include <map>
+
+#include "base/text.h"
+#include "rework/moves.h"
+#include "rework/rework.h"
+#include "source/walk.h"
+#include "support/folder.h"
+
+namespace elmcart {
+namespace {
+
+using Texts = std::map<std::string, std::string>;
+
+Texts textsOf(const std::string& folder) {
+  Texts out;
+  for (const auto& entry : fs::directory_iterator(folder))
+    if (entry.is_regular_file()) out[entry.path().filename().string()] = *readWhole(entry.path().string());
+  return out;
+}
+
+// The files after all steps that the move plans for the first entity that it does not refuse.
+Texts mended(const std::string& move, const Texts& texts, ReworkResult* result = nullptr) {
+  Folder folder;
+  for (auto& [name, text] : texts) folder.write(name, text);
+  auto config = findConfig(folder.path());
+  auto first = analyse(folder.path(), *config, 1, false);
+  EXPECT_TRUE(first.ok());
+  std::string id;
+  for (size_t i = 0; i < (*first)->survey.entities.size() && id.empty(); ++i)
+    if (!(*first)->survey.entities[i].harmless && moveById(move)->refusal(**first, i).empty()) id = (*first)->survey.entities[i].id;
+  EXPECT_FALSE(id.empty());
+  ReworkOptions options;
+  options.move = move;
+  options.confirm = false;
+  auto done = rework(folder.path(), *config, id, options);
+  EXPECT_TRUE(done.ok()) << (done.ok() ? "" : done.error().line());
+  Texts out = texts;
+  if (!done) return out;
+  for (const WriteBackFile& file : done->files) out[file.path] = file.after;
+  if (result) *result = *done;
+  return out;
+}
+
+std::string withCarriageReturns(const std::string& text) {
+  std::string out;
+  for (char c : text) out += c == '\n' ? std::string("\r\n") : std::string(1, c);
+  return out;
+}
+
+std::vector<std::string> cases() {
+  std::vector<std::string> out;
+  for (const char* move : {"guard", "tether"})
+    for (const auto& language : fs::directory_iterator(std::string(ELMCART_REWORK) + "/mending/" + move)) out.push_back(std::string(move) + "/" + language.path().filename().string());
+  std::sort(out.begin(), out.end());
+  return out;
+}
+
+class Mending : public testing::TestWithParam<std::string> {
+ protected:
+  std::string move() const { return GetParam().substr(0, GetParam().find('/')); }
+  Texts before() const { return textsOf(std::string(ELMCART_REWORK) + "/mending/" + GetParam()); }
+};
+
+TEST_P(Mending, WritesWhatWasReviewed) {
+  ReworkResult result;
+  Texts found = mended(move(), before(), &result);
+  EXPECT_TRUE(result.finished);
+  EXPECT_TRUE(result.byHand.empty()) << result.byHand.front().reason;
+  std::string folder = std::string(ELMCART_REWORK) + "/mending/expected/" + GetParam();
+  if (std::getenv("ELMCART_WRITE")) {
+    fs::create_directories(folder);
+    for (auto& [name, text] : found) std::ofstream(folder + "/" + name, std::ios::binary) << text;
+  }
+  EXPECT_EQ(found, textsOf(folder));
+}
+
+// What the moves mend is not reported any more, and nothing new is.
+TEST_P(Mending, LeavesNothingOfItBehind) {
+  ReworkResult result;
+  mended(move(), before(), &result);
+  EXPECT_FALSE(result.findingsGone.empty());
+  EXPECT_TRUE(result.findingsCome.empty()) << result.findingsCome.front();
+}
+
+TEST_P(Mending, KeepsLineEndsAndAMissingLastOne) {
+  Texts plain = before(), windows = plain, open = plain;
+  for (auto& [name, text] : windows) text = withCarriageReturns(text);
+  for (auto& [name, text] : open) text.pop_back();
+  Texts expected = mended(move(), plain), found = mended(move(), windows), cut = mended(move(), open);
+  for (auto& [name, text] : expected) {
+    EXPECT_EQ(found[name], withCarriageReturns(text)) << name;
+    EXPECT_EQ(cut[name], text.substr(0, text.size() - 1)) << name;
+  }
+}
+
+INSTANTIATE_TEST_SUITE_P(All, Mending, testing::ValuesIn(cases()), [](const auto& info) {
+  std::string name = info.param;
+  for (char& c : name) if (!isWordByte(c)) c = '_';
+  return name;
+});
+
+// What a move must not guess it leaves, with the reason.
+struct Left {
+  const char* name;
+  const char* move;
+  const char* file;
+  const char* text;
+  const char* entity;
+  const char* reason;
+};
+
+class MendingByHand : public testing::TestWithParam<Left> {};
+
+TEST_P(MendingByHand, SaysWhy) {
+  const Left& left = GetParam();
+  Folder folder;
+  folder.write(left.file, left.text);
+  auto config = findConfig(folder.path());
+  ReworkOptions options;
+  options.move = left.move;
+  options.confirm = false;
+  auto done = rework(folder.path(), *config, left.entity, options);
+  std::string said = done.ok() ? "" : done.error().line();
+  if (done.ok()) {
+    EXPECT_TRUE(done->steps.empty());
+    for (const ByHand& hand : done->byHand) said += hand.reason + "\n";
+  }
+  EXPECT_NE(said.find(left.reason), std::string::npos) << said;
+}
+
+constexpr const char* kMast = "#include <vector>\nclass Keeper;\nclass Mast {\n public:\n  static Mast& mast() {\n    static Mast m;\n    return m;\n  }\n  void attach(Keeper* keeper) { keepers_.push_back(keeper); }\n private:\n  std::vector<Keeper*> keepers_;\n};\n";
+
+INSTANTIATE_TEST_SUITE_P(
+    All, MendingByHand,
+    testing::Values(
+        Left{"no_threads", "guard", "a.js", "class Scale {\n  static one = new Scale();\n  static get() { return Scale.one; }\n  weigh() { this.loads = 1; }\n}\n", "a.Scale", "no two threads share memory"},
+        Left{"a_member_that_waits", "guard", "a.cs", "using System.Threading.Tasks;\nsealed class Scale\n{\n    static readonly Scale scale = new Scale();\n    int loads;\n    Scale() { }\n    public static Scale Get() { return scale; }\n    public async Task Weigh()\n    {\n        await Task.Delay(1);\n        loads = loads + 1;\n    }\n}\nclass Quay { void Unload() { Task.Run(() => Scale.Get().Weigh()); Scale.Get().Weigh(); } }\n", "Scale", "a lock must not be held then"},
+        Left{"members_that_call_each_other", "guard", "a.go", "package a\n\ntype scale struct{ loads int }\n\nvar theScale = &scale{}\n\nfunc (s *scale) Weigh() {\n\ts.loads = s.loads + 1\n}\n\nfunc (s *scale) Twice() {\n\ts.loads = 0\n\ts.Weigh()\n}\n\nfunc Unload() {\n\tgo theScale.Twice()\n\ttheScale.Weigh()\n}\n", "a.theScale", "its members call each other"},
+        Left{"changes_from_outside", "guard", "a.py", "import threading\n\n\nclass Scale:\n    def __init__(self):\n        self.loads = 0\n\n    def weigh(self):\n        self.loads = self.loads + 1\n\n\nscale = Scale()\n\n\ndef reset():\n    scale.loads = 0\n\n\nthreading.Thread(target=scale.weigh).start()\nthreading.Thread(target=reset).start()\n", "a.scale", "from outside: give it a member to call"},
+        Left{"all_take_themselves_out", "tether", "a.cpp", "int main() {}\nstruct Mast { int flags = 0; };\nMast mast;\n", "mast", "takes itself out again"},
+        Left{"a_function_is_listed", "tether", "A.java", "import java.util.*;\nfinal class Mast {\n    private static final Mast MAST = new Mast();\n    private final List<Runnable> rounds = new ArrayList<>();\n    private Mast() { }\n    static Mast mast() { return MAST; }\n    void attach(Runnable round) { rounds.add(round); }\n    void detach(Runnable round) { rounds.remove(round); }\n}\nclass Pilot {\n    int last;\n    Pilot() { Mast.mast().attach(() -> last = 1); }\n    void close() { last = 0; }\n}\n", "Mast", "a function is listed"},
+        Left{"nothing_tells_its_end", "tether", "A.java", "import java.util.*;\nfinal class Mast {\n    private static final Mast MAST = new Mast();\n    private final List<Pilot> pilots = new ArrayList<>();\n    private Mast() { }\n    static Mast mast() { return MAST; }\n    void attach(Pilot pilot) { pilots.add(pilot); }\n    void detach(Pilot pilot) { pilots.remove(pilot); }\n}\nclass Pilot {\n    int last;\n    Pilot() { Mast.mast().attach(this); }\n    void sail() { last = 0; }\n}\n", "Mast", "nothing tells Pilot its end"}),
+    [](const auto& info) { return std::string(info.param.name); });
+
+TEST(MendingCopies, AreDecidedByHand) {
+  Folder folder;
+  folder.write("a.cpp", std::string(kMast) + "class Keeper {\n public:\n  Keeper() { Mast::mast().attach(this); }\n};\nint main() {\n  Keeper one;\n  Keeper two = one;\n}\n");
+  auto config = findConfig(folder.path());
+  ReworkOptions options;
+  options.move = "tether";
+  options.confirm = false;
+  auto done = rework(folder.path(), *config, "Mast", options);
+  ASSERT_TRUE(done.ok()) << done.error().line();
+  ASSERT_EQ(done->byHand.size(), 1u);
+  EXPECT_NE(done->byHand[0].reason.find("a copy is not listed"), std::string::npos) << done->byHand[0].reason;
+}
+
+}  // namespace
+}  // namespace elmcart
