@@ -178,6 +178,7 @@ struct Sound {
   std::string_view declaration = {};   // beside the accessor, instead of the slot
   std::string_view once = {};          // what stands for the object then
   std::string_view body = {};          // of the accessor
+  std::string_view unwrap = {};        // what code writes behind the slot to say that something is in it
   std::string_view wrapped = {};       // "with {lock}:": keeps the slot and puts the body's lines behind this
   std::string_view wrapEnd = {};       // what closes that
   std::string_view lock = {};          // a declaration beside the slot that `wrapped` needs

@@ -127,7 +127,7 @@ class Steadier {
       wrapLines(scan_, f, {from, to}, indent + unit, unit, filled(s_->wrapped, words), s_->wrapEnd, edits_);
       Place beside = slot.declarations.front();
       uint32_t below = static_cast<uint32_t>(std::min(scan_.text(beside.file).find('\n', p_.node(beside).span.end) + 1, scan_.text(beside.file).size()));
-      edits_.push_back({p_.path(beside), {below, below}, scan_.indentOf(beside) + filled(s_->lock, words) + newline});
+      if (!s_->lock.empty()) edits_.push_back({p_.path(beside), {below, below}, scan_.indentOf(beside) + filled(s_->lock, words) + newline});
       importLine(p_, scan_, beside.file, std::string(s_->import), edits_);
       return "";
     }
@@ -149,6 +149,8 @@ class Steadier {
     if (!owner.empty())
       for (const std::string& prefix : {owner + ".", owner + "::"})
         if (size_t at = returned.find(prefix + once); at != std::string::npos && once.find('.') != 0) returned.erase(at, prefix.size());
+    if (!s_->unwrap.empty())
+      if (size_t at = returned.find(once + std::string(s_->unwrap)); at != std::string::npos) returned.erase(at + once.size(), s_->unwrap.size());
     if (returned.find(once) == std::string::npos) return "what its accessor hands out is not the slot itself";
     if (returned.back() != ';' && source[file[last_].span.end] == ';') returned += ";";
     words.emplace_back("return", returned);

@@ -135,12 +135,18 @@ std::string insertFirst(const Program& p, SourceScan& scan, Place body, const st
   std::string_view whole = source.substr(node.span.begin, node.span.size());
   bool braces = source[node.span.begin] == '{';
   if (braces && whole.find('\n') == std::string_view::npos) {
-    if (statement.find("\n\t") != std::string::npos) return "its body stands on one line";
-    std::string line = statement;
-    for (size_t at = line.find('\n'); at != std::string::npos; at = line.find('\n')) line.replace(at, 1, line[at - 1] == ';' ? " " : "; ");
-    bool alone = trim(whole.substr(1, whole.size() - 2)).empty();
+    std::string_view inside = trim(whole.substr(1, whole.size() - 2));
+    if (statement.find('\n') != std::string::npos) {
+      // Several lines, so all of them stand on lines of their own.
+      Place function = p.parent(body);
+      std::string outer = scan.indentOf(function), unit = outer.empty() || outer[0] == '\t' ? (scan.text(body.file).find("\n\t") != std::string_view::npos ? "\t" : "    ") : outer;
+      if (TypeIndex owner = p.symbolAt(function).is(Symbol::Sort::Function) ? p.functions[p.symbolAt(function).index()].owner : kNone; owner != kNone && !outer.empty()) unit = unitIndent(p, scan, owner);
+      std::string newline = scan.newlineOf(body.file), inner = outer + unit;
+      edits.push_back({p.path(body), {node.span.begin + 1, node.span.end - 1}, newline + inner + laidOut(scan, statement, body.file, inner, unit) + (inside.empty() ? "" : newline + inner + std::string(inside)) + newline + outer});
+      return "";
+    }
     bool ended = statement.back() == ';' || statement.back() == '}';
-    edits.push_back({p.path(body), {node.span.begin + 1, node.span.begin + 1}, " " + line + (alone ? " " : ended ? "" : ";")});
+    edits.push_back({p.path(body), {node.span.begin + 1, node.span.begin + 1}, " " + statement + (inside.empty() ? " " : ended ? "" : ";")});
     return "";
   }
   Place around = p.parent(body);

@@ -55,7 +55,7 @@ std::string withCarriageReturns(const std::string& text) {
 
 std::vector<std::string> cases() {
   std::vector<std::string> out;
-  for (const char* move : {"guard", "tether"})
+  for (const char* move : {"guard", "steady", "tether"})
     for (const auto& language : fs::directory_iterator(std::string(ELMCART_REWORK) + "/mending/" + move)) out.push_back(std::string(move) + "/" + language.path().filename().string());
   std::sort(out.begin(), out.end());
   return out;

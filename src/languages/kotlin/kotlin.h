@@ -10,5 +10,6 @@ const Guarantees& kotlinGuarantees();
 
 const Handing& kotlinHanding();
 const Mending& kotlinMending();
+const Sound& kotlinSound();
 
 }  // namespace elmcart

@@ -637,6 +637,7 @@ Language kotlinLanguage() {
   language.createsByCall = true;
   language.guarantees = &kotlinGuarantees();
   language.mending = &kotlinMending();
+  language.sound = &kotlinSound();
   language.handing = &kotlinHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
     std::string prepared(text);

@@ -811,6 +811,7 @@ Language objcLanguage() {
   language.dotted = true;
   language.guarantees = &objcGuarantees();
   language.mending = &objcMending();
+  language.sound = &objcSound();
   language.learn = learnObjc;
   language.lower = lowerObjc;
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };

@@ -8,5 +8,6 @@ namespace elmcart {
 Language objcLanguage();
 const Guarantees& objcGuarantees();
 const Mending& objcMending();
+const Sound& objcSound();
 
 }  // namespace elmcart

@@ -5,6 +5,11 @@ namespace elmcart {
 
 const Sound& swiftSound() {
   static constexpr Sound kSound = {
+      .declaration = "private static let {slot} = {creation}",
+      .once = "{slot}",
+      .body = "{return}",
+      .unwrap = "!",
+      .why = "a static constant is created once, when it is first asked for, under a guard of the language's own (Properties, Type Properties)",
       .closedConstructor = "private init() {}",
       .noSubclass = "final ",
   };

@@ -13,7 +13,11 @@ type cargoScale struct {
 
 var scale = &cargoScale{}
 
-func (s *cargoScale) Weigh(crate int) { s.mu.Lock(); defer s.mu.Unlock(); s.crates = append(s.crates, crate) }
+func (s *cargoScale) Weigh(crate int) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	s.crates = append(s.crates, crate)
+}
 
 // Clear empties it.
 func (s *cargoScale) Clear() {

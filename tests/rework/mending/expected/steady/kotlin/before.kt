@@ -1,0 +1,15 @@
+class TideTable private constructor() {
+    private val rows = mutableListOf<Int>()
+
+    fun add(row: Int) {
+        rows.add(row)
+    }
+
+    companion object {
+        private val table by lazy { TideTable() }
+
+        fun get(): TideTable {
+            return table
+        }
+    }
+}

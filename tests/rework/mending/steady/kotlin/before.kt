@@ -1,0 +1,18 @@
+class TideTable private constructor() {
+    private val rows = mutableListOf<Int>()
+
+    fun add(row: Int) {
+        rows.add(row)
+    }
+
+    companion object {
+        private var table: TideTable? = null
+
+        fun get(): TideTable {
+            if (table == null) {
+                table = TideTable()
+            }
+            return table!!
+        }
+    }
+}
