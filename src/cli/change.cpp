@@ -12,8 +12,12 @@
 #include "report/html.h"
 #include "report/json.h"
 #include "report/rework_text.h"
+#include "rework/branch.h"
 #include "rework/moves.h"
 #include "rework/rework.h"
+#include "source/ignore.h"
+#include "source/revision.h"
+#include "survey/survey.h"
 
 namespace elmcart::cli {
 namespace po = boost::program_options;
@@ -46,6 +50,26 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
   auto result = rework(path, config, id, reworkOptions);
   if (!result) throw Stop{kGateFailed, result.error().line()};
   return std::move(*result);
+}
+
+// The shared state that a test touches, by the last part of its name.
+std::vector<std::string> touchedBy(const Analysis& a, const std::string& test) {
+  size_t cut = test.find_last_of(".:/ ");
+  std::string last = cut == std::string::npos ? test : test.substr(cut + 1);
+  std::set<std::string> out;
+  for (const Entity& e : a.survey.entities) {
+    bool changes = std::any_of(e.state.begin(), e.state.end(), [](const StateField& f) { return f.changes; });
+    if (e.harmless || !changes) continue;
+    for (const Consumer& c : e.consumers) {
+      if (c.in == kNone || !matchesAny(a.config.tests, a.program.path(c.place))) continue;
+      // Its name's last word: of TEST(Mast, Raises) as of Mast.raises.
+      std::string in = functionText(a.program, c.in);
+      while (!in.empty() && !isWordByte(in.back())) in.pop_back();
+      bool named = in.size() >= last.size() && in.compare(in.size() - last.size(), last.size(), last) == 0 && (in.size() == last.size() || !isWordByte(in[in.size() - last.size() - 1]));
+      if (named) out.insert(e.name);
+    }
+  }
+  return {out.begin(), out.end()};
 }
 
 std::vector<std::string> moveIds() {
@@ -114,6 +138,7 @@ int runRework(const Context& context, const Command& self) {
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
       ("patches", po::value<std::string>()->value_name("FOLDER"), "write the series of patches there")
       ("write", po::bool_switch(), "change the tree itself when the steps are through")
+      ("branch", po::value<std::string>()->value_name("NAME"), "one commit for each kept step, on a new branch; the work tree stays as it is")
       ("resume", po::bool_switch(), "finish writing that was interrupted: elmcart rework --resume [PATH]")
       ("undo", po::bool_switch(), "take the last writing back: elmcart rework --undo [PATH]");
   addMoveOption(own);
@@ -136,12 +161,20 @@ int runRework(const Context& context, const Command& self) {
   std::string root = fs::canonical(path, error).string();
   if (!error && options.flag("write") && hasInterruptedJob(root))
     throw Stop{kGateFailed, path + ": an earlier job was interrupted: finish it with `elmcart rework --resume` or take it back with `elmcart rework --undo`"};
+  // What would be in the way at the end is told before anything is built.
+  if (options.has("branch"))
+    if (auto may = mayBranch(root, options.text("branch")); !may) throw Stop{kGateFailed, may.error().line()};
   ReworkResult result = carryOut(options, path, options.positional[0], true);
   emit(options, format == "json" ? jsonText(reworkJson(result)) : reworkSummary(result, styleOf(options, options.has("out"))));
   if (options.has("patches")) {
     auto written = writePatches(result, options.text("patches"));
     if (!written) throw Stop{kUnreadable, written.error().line()};
     say(options, "wrote " + counted(written->size(), "patch", "patches") + " to " + options.text("patches"));
+  }
+  if (options.has("branch")) {
+    auto commits = commitSteps(root, options.text("branch"), result);
+    if (!commits) throw Stop{kGateFailed, commits.error().line()};
+    say(options, *commits == 0 ? "no step was kept, so there is no branch" : counted(*commits, "commit", "commits") + " on the new branch " + options.text("branch") + "; nothing was checked out");
   }
   if (options.flag("write")) {
     auto done = writeBack(root, result.files);
@@ -157,28 +190,56 @@ int runConfirm(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
-      ("all", po::bool_switch(), "list the tests that did not change too");
+      ("all", po::bool_switch(), "list the tests that did not change too")
+      ("orders", po::value<size_t>()->value_name("N")->default_value(0), "run the tests in N other orders too, before and after");
   Options options = readOptions(context, self, own, "A B", 2, 2);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
-  Config config = configOf(options, options.positional[0]);
+  std::error_code error;
+  Config config = configOf(options, fs::is_directory(options.positional[0], error) ? options.positional[0] : ".");
   if (config.build.empty() && config.test.empty() && config.witnesses.empty())
     throw Stop{kWrongUse, "confirm needs to know how the project is built and tested: give [build] and [test] commands in elmcart.toml"};
   removeStrayScratch();
   auto scratch = Scratch::make();
   if (!scratch) throw Stop{kInnerError, scratch.error().line()};
-  std::error_code error;
-  for (const std::string& path : options.positional)
-    if (!fs::is_directory(path, error)) throw Stop{kUnreadable, path + ": no such folder"};
-  auto a = scratch->copyTree(options.positional[0], "a");
-  auto b = scratch->copyTree(options.positional[1], "b");
-  if (!a || !b) throw Stop{kUnreadable, (!a ? a.error() : b.error()).line()};
+  // A folder, or a revision of the repository around the working directory.
+  auto copied = [&](const std::string& what, const std::string& name) {
+    if (fs::is_directory(what, error)) {
+      auto tree = scratch->copyTree(what, name);
+      if (!tree) throw Stop{kUnreadable, tree.error().line()};
+      return *tree;
+    }
+    if (what.find('/') == 0 || what.rfind("./", 0) == 0) throw Stop{kUnreadable, what + ": no such folder"};
+    std::string target = scratch->path() + "/" + name;
+    auto files = extractRevision(".", what, target);
+    if (!files) throw Stop{kUnreadable, what + ": no such folder, and no revision either: " + files.error().line()};
+    return target;
+  };
+  std::string a = copied(options.positional[0], "a"), b = copied(options.positional[1], "b");
   say(options, fmt::format("building and testing {}, {} times", options.positional[0], config.baselineRuns));
-  Baseline before = learnBaseline(*a, config);
+  Baseline before = learnBaseline(a, config);
   if (!before.observation.built) throw Stop{kGateFailed, options.positional[0] + " does not build:\n" + before.observation.buildOutput};
   say(options, "building and testing " + options.positional[1]);
-  Observation after = observe(*b, config);
+  Observation after = observe(b, config);
   Comparison comparison = compare(before, after);
-  emit(options, format == "json" ? jsonText(confirmJson(before, after, comparison)) : confirmText(before, after, comparison, options.flag("all"), styleOf(options, options.has("out"))));
+  OrderReport orders;
+  size_t wanted = options.values["orders"].as<size_t>();
+  if (wanted > 0) {
+    if (before.observation.tests.empty()) throw Stop{kWrongUse, "--orders needs results test by test: name the result files in [test] results of elmcart.toml"};
+    say(options, fmt::format("testing both in {}", counted(wanted, "other order", "other orders")));
+    orders.before = checkOrders(a, config, before, wanted);
+    Baseline second;
+    second.observation = after;
+    second.flakyTests = before.flakyTests;
+    if (after.built) orders.after = checkOrders(b, config, second, wanted);
+    if (!orders.before.dependent.empty() || !orders.after.dependent.empty()) {
+      auto analysis = analyse(a, config, jobsOf(options), false);
+      for (const OrderCheck* check : {&orders.before, &orders.after})
+        for (auto& [name, how] : check->dependent)
+          if (analysis) orders.shares[name] = touchedBy(**analysis, name);
+    }
+  }
+  const OrderReport* told = wanted > 0 ? &orders : nullptr;
+  emit(options, format == "json" ? jsonText(confirmJson(before, after, comparison, told)) : confirmText(before, after, comparison, told, options.flag("all"), styleOf(options, options.has("out"))));
   return comparison.same() ? kDone : kGateFailed;
 }
 

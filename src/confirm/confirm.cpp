@@ -69,7 +69,7 @@ std::string witnessDetail(const WitnessResult& a, const WitnessResult& b) {
   return out;
 }
 
-void runTests(const std::string& folder, const Config& config, Observation& out) {
+void runTests(const std::string& folder, const Config& config, Observation& out, std::vector<std::string> environment = {}) {
   // Results of an earlier run must not be taken for this one's.
   for (const std::string& pattern : config.results)
     for (const std::string& path : matchingFiles(folder, pattern)) {
@@ -79,6 +79,7 @@ void runTests(const std::string& folder, const Config& config, Observation& out)
   RunOptions options;
   options.folder = folder;
   options.seconds = config.testSeconds;
+  options.environment = std::move(environment);
   out.testExit = 0;
   std::string printed;
   for (const std::string& command : config.test) {
@@ -194,6 +195,22 @@ Baseline learnBaseline(const std::string& folder, const Config& config) {
       if (describe(out.observation.tests, name) != describe(again.tests, name)) out.flakyTests.insert(name);
     for (auto& [name, result] : out.observation.witnesses)
       if (!witnessDetail(result, again.witnesses[name]).empty()) out.unsteadyWitnesses.insert(name);
+  }
+  return out;
+}
+
+OrderCheck checkOrders(const std::string& folder, const Config& config, const Baseline& seen, size_t orders) {
+  OrderCheck out;
+  for (size_t k = 1; k <= orders; ++k) {
+    std::string number = std::to_string(k);
+    Observation shuffled;
+    runTests(folder, config, shuffled, {"GTEST_SHUFFLE=1", "GTEST_RANDOM_SEED=" + number, "GOFLAGS=-shuffle=" + number, "ELMCART_ORDER=" + number});
+    ++out.orders;
+    for (auto& [name, result] : seen.observation.tests) {
+      if (seen.flakyTests.count(name)) continue;
+      std::string was = describe(seen.observation.tests, name), is = describe(shuffled.tests, name);
+      if (was != is) out.dependent.emplace(name, was + " in the given order, " + is + " in order " + number);
+    }
   }
   return out;
 }

@@ -60,6 +60,22 @@ struct Comparison {
 };
 Comparison compare(const Baseline& before, const Observation& after);
 
+// Tests whose outcome depends on the order in which they run: each order is a
+// run of its own, by a number that the usual runners shuffle by.
+struct OrderCheck {
+  size_t orders = 0;                                    // that were run
+  std::map<std::string, std::string> dependent;         // test: "passed in the given order, failed in order 3"
+};
+// The same for two trees, and what shared state each such test touches.
+struct OrderReport {
+  OrderCheck before, after;
+  std::map<std::string, std::vector<std::string>> shares;
+};
+// `folder` holds a tree that `seen` was observed of. Order k is asked for by
+// GTEST_SHUFFLE and GTEST_RANDOM_SEED, by GOFLAGS=-shuffle=k, and by ELMCART_ORDER=k
+// for commands that see to it themselves.
+OrderCheck checkOrders(const std::string& folder, const Config& config, const Baseline& seen, size_t orders);
+
 // A text with everything that one of the regular expressions matches replaced by "*".
 Result<std::string> masked(const std::string& text, const std::vector<std::string>& masks);
 

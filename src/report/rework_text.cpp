@@ -105,7 +105,38 @@ Json reworkJson(const ReworkResult& r) {
           {"before", r.before}, {"after", r.after}, {"findingsGone", r.findingsGone}, {"findingsCome", r.findingsCome}, {"seconds", r.seconds}};
 }
 
-std::string confirmText(const Baseline& a, const Observation& b, const Comparison& c, bool all, const TextStyle& style) {
+namespace {
+
+std::string ordersText(const OrderReport& orders) {
+  std::string out;
+  auto tell = [&](const OrderCheck& check, const char* which) {
+    if (check.dependent.empty()) {
+      out += fmt::format("{}: no test depends on the order, in {}.\n", which, counted(check.orders, "other order", "other orders"));
+      return;
+    }
+    out += fmt::format("{}: {} on the order:\n", which, counted(check.dependent.size(), "test depends", "tests depend"));
+    for (auto& [name, how] : check.dependent) {
+      auto shares = orders.shares.find(name);
+      out += "  " + name + ": " + how + (shares == orders.shares.end() || shares->second.empty() ? std::string() : "; it shares " + joinWith(shares->second, ", ")) + "\n";
+    }
+  };
+  tell(orders.before, "Before");
+  tell(orders.after, "After");
+  return out;
+}
+
+Json ordersJson(const OrderCheck& check, const OrderReport& orders) {
+  Json dependent = Json::array();
+  for (auto& [name, how] : check.dependent) {
+    auto shares = orders.shares.find(name);
+    dependent.push_back({{"name", name}, {"how", how}, {"shares", shares == orders.shares.end() ? std::vector<std::string>{} : shares->second}});
+  }
+  return {{"orders", check.orders}, {"dependent", dependent}};
+}
+
+}  // namespace
+
+std::string confirmText(const Baseline& a, const Observation& b, const Comparison& c, const OrderReport* orders, bool all, const TextStyle& style) {
   std::vector<std::vector<std::string>> rows = {{"TEST", "BEFORE", "AFTER", "SECONDS"}};
   std::set<std::string> names;
   for (auto& [name, result] : a.observation.tests) names.insert(name);
@@ -123,18 +154,21 @@ std::string confirmText(const Baseline& a, const Observation& b, const Compariso
   if (!c.differences.empty()) out += differencesText(c.differences, style) + "\n";
   out += (c.same() ? "Alike: " : "Not alike: ") + c.summary() + ".\n";
   if (c.testsCompared == 0) out += "No test results were compared: nothing can be said about unchanged behaviour beyond what the witnesses show.\n";
+  if (orders) out += ordersText(*orders);
   if (!a.flakyTests.empty()) out += counted(a.flakyTests.size(), "test was", "tests were") + " set aside as flaky: " + joinWith({a.flakyTests.begin(), a.flakyTests.end()}, ", ") + "\n";
   return out;
 }
 
-Json confirmJson(const Baseline& a, const Observation& b, const Comparison& c) {
+Json confirmJson(const Baseline& a, const Observation& b, const Comparison& c, const OrderReport* orders) {
   Json tests = Json::array(), differences = Json::array();
   std::set<std::string> names;
   for (auto& [name, result] : a.observation.tests) names.insert(name);
   for (auto& [name, result] : b.tests) names.insert(name);
   for (const std::string& name : names) tests.push_back({{"name", name}, {"before", statusOf(a.observation.tests, name)}, {"after", statusOf(b.tests, name)}, {"flaky", a.flakyTests.count(name) > 0}});
   for (const Difference& d : c.differences) differences.push_back({{"what", d.what}, {"name", d.name}, {"before", d.before}, {"after", d.after}, {"detail", d.detail}});
-  return {{"schema", "elmcart.confirm/1"}, {"alike", c.same()}, {"testsCompared", c.testsCompared}, {"witnessesCompared", c.witnessesCompared}, {"tests", tests}, {"differences", differences}};
+  Json out = {{"schema", "elmcart.confirm/1"}, {"alike", c.same()}, {"testsCompared", c.testsCompared}, {"witnessesCompared", c.witnessesCompared}, {"tests", tests}, {"differences", differences}};
+  if (orders) out["orders"] = {{"before", ordersJson(orders->before, *orders)}, {"after", ordersJson(orders->after, *orders)}};
+  return out;
 }
 
 }  // namespace elmcart

@@ -16,7 +16,7 @@ std::string figuresText(const ReworkResult& result, const TextStyle& style);
 std::string differencesText(const std::vector<Difference>& differences, const TextStyle& style);
 std::string diffText(const std::string& patch, const TextStyle& style);
 nlohmann::ordered_json reworkJson(const ReworkResult& result);
-std::string confirmText(const Baseline& a, const Observation& b, const Comparison& comparison, bool all, const TextStyle& style);
-nlohmann::ordered_json confirmJson(const Baseline& a, const Observation& b, const Comparison& comparison);
+std::string confirmText(const Baseline& a, const Observation& b, const Comparison& comparison, const OrderReport* orders, bool all, const TextStyle& style);
+nlohmann::ordered_json confirmJson(const Baseline& a, const Observation& b, const Comparison& comparison, const OrderReport* orders);
 
 }  // namespace elmcart

@@ -245,6 +245,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
       old[path] = *text;
       original.emplace(path, *text);
       record.files.push_back(path);
+      record.texts[path] = *changed;
       record.patch += unifiedDiff(path, *text, *changed);
       if (!writeText(tree + "/" + path, *changed)) return Error{path, "cannot be written in the scratch copy"};
     }

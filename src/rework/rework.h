@@ -21,6 +21,7 @@ struct StepRecord {
   std::vector<Difference> differences;
   std::string patch;         // unified diff
   std::vector<std::string> files;
+  std::map<std::string, std::string> texts;  // of a kept step: the files as it leaves them
   double buildSeconds = 0, testSeconds = 0, ownSeconds = 0;
 };
 

@@ -19,4 +19,8 @@ struct RevisionFile {
 Result<std::vector<RevisionFile>> filesAtRevision(const std::string& folder, const std::string& revision, const WalkOptions& options,
                                                   const std::function<bool(std::string_view path, std::string_view text)>& wanted);
 
+// Writes all files below `folder`, as the revision holds them, into `target`;
+// returns how many.
+Result<size_t> extractRevision(const std::string& folder, const std::string& revision, const std::string& target);
+
 }  // namespace elmcart

@@ -17,7 +17,7 @@ namespace {
 std::map<std::string, std::string> snapshot(const Folder& folder) {
   std::map<std::string, std::string> out;
   for (const auto& entry : fs::recursive_directory_iterator(folder.path()))
-    if (entry.is_regular_file() && entry.path().string().find("/.elmcart/") == std::string::npos) out[fs::relative(entry.path(), folder.path()).string()] = folder.read(fs::relative(entry.path(), folder.path()).string());
+    if (entry.is_regular_file() && entry.path().string().find("/.elmcart/") == std::string::npos && entry.path().string().find("/.git/") == std::string::npos) out[fs::relative(entry.path(), folder.path()).string()] = folder.read(fs::relative(entry.path(), folder.path()).string());
   return out;
 }
 
@@ -55,6 +55,79 @@ TEST(Rework, InjectsWritesAndTakesBack) {
   EXPECT_EQ(elmcart("rework --undo " + folder.path()).exitCode, 0);
   EXPECT_EQ(snapshot(folder), before);
   EXPECT_EQ(elmcart("rework --undo " + folder.path()).exitCode, 1);
+}
+
+// A command in the folder, with git told who commits.
+RunResult shell(const Folder& folder, const std::string& command) {
+  RunOptions options;
+  options.folder = folder.path();
+  auto run = runCommand(command, options);
+  EXPECT_TRUE(run.ok());
+  return run ? *run : RunResult{};
+}
+void commitAll(const Folder& folder) {
+  RunResult run = shell(folder, "git init -q -b main . && git config user.name Pilot && git config user.email pilot@harbour.example && git add -A && git commit -q -m start");
+  ASSERT_EQ(run.exitCode, 0) << run.err;
+}
+
+// One commit a step, each of which builds and runs; the work tree is not touched.
+TEST(Rework, LeavesItsStepsOnABranch) {
+  Folder folder;
+  writeTinyProject(folder);
+  commitAll(folder);
+  auto before = snapshot(folder);
+  RunResult run = elmcart("rework --branch injected --format json Gauge " + folder.path());
+  ASSERT_EQ(run.exitCode, 0) << run.out << run.err;
+  size_t steps = jsonOf(run)["steps"].size();
+  EXPECT_NE(run.err.find(std::to_string(steps) + " commits on the new branch injected"), std::string::npos) << run.err;
+  EXPECT_EQ(snapshot(folder), before);
+  EXPECT_EQ(shell(folder, "git status --porcelain").out, "");
+  EXPECT_EQ(shell(folder, "git rev-parse --abbrev-ref HEAD").out, "main\n");
+  EXPECT_EQ(shell(folder, "git rev-list --count main..injected").out, std::to_string(steps) + "\n");
+  EXPECT_NE(shell(folder, "git log -1 --format=%b injected").out.find("2 tests and 1 witness as before"), std::string::npos);
+  RunResult each = shell(folder, "for c in $(git rev-list main..injected); do git checkout -q $c && g++ -std=c++17 -Wall -Werror -o lock gauge.cpp sluice.cpp main.cpp && ./lock || exit 1; done; git checkout -q main");
+  EXPECT_EQ(each.exitCode, 0) << each.err;
+  EXPECT_EQ(shell(folder, "git grep -c Gauge::get injected").exitCode, 1);
+  // And the program says of the two revisions what our own hand said.
+  RunResult alike = elmcart("confirm main injected", folder.path());
+  EXPECT_EQ(alike.exitCode, 0) << alike.out << alike.err;
+  EXPECT_NE(alike.out.find("Alike: 2 tests and 1 witness as before."), std::string::npos) << alike.out;
+}
+
+TEST(Rework, MakesNoBranchWhereSomethingIsInTheWay) {
+  Folder folder;
+  writeTinyProject(folder);
+  RunResult run = elmcart("rework --branch injected Gauge " + folder.path());
+  EXPECT_EQ(run.exitCode, 1);
+  EXPECT_NE(run.err.find("is in no git repository"), std::string::npos) << run.err;
+  commitAll(folder);
+  folder.write("gauge.h", folder.read("gauge.h") + "\n");
+  run = elmcart("rework --branch injected Gauge " + folder.path());
+  EXPECT_EQ(run.exitCode, 1);
+  EXPECT_NE(run.err.find("1 file is changed since the last commit (gauge.h)"), std::string::npos) << run.err;
+  EXPECT_EQ(run.err.find("baseline"), std::string::npos) << "nothing is built before";
+  shell(folder, "git checkout -q gauge.h");
+  run = elmcart("rework --branch main Gauge " + folder.path());
+  EXPECT_NE(run.err.find("main: is a branch already"), std::string::npos) << run.err;
+  run = elmcart("confirm main nowhere", folder.path());
+  EXPECT_EQ(run.exitCode, 3);
+  EXPECT_NE(run.err.find("no such folder, and no revision either"), std::string::npos) << run.err;
+}
+
+// A test that only passes behind another one, and what the two share.
+TEST(Rework, ConfirmTellsWhichTestsDependOnTheirOrder) {
+  Folder folder;
+  folder.write("mast.h", "#pragma once\nclass Mast {\n public:\n  static Mast& mast() {\n    static Mast m;\n    return m;\n  }\n  void raise() { flags_ = flags_ + 1; }\n  int flags() const { return flags_; }\n private:\n  Mast() = default;\n  int flags_ = 0;\n};\n");
+  folder.write("tests/mast_test.cpp", "#include <gtest/gtest.h>\n#include \"../mast.h\"\nTEST(Mast, Raises) {\n  Mast::mast().raise();\n  EXPECT_EQ(Mast::mast().flags(), 1);\n}\nTEST(Mast, IsRaised) {\n  EXPECT_EQ(Mast::mast().flags(), 1);\n}\nTEST(Mast, Stands) {\n  EXPECT_GE(Mast::mast().flags(), 0);\n}\n");
+  folder.write("elmcart.toml", "[build]\ncommands = [\"g++ -std=c++17 -o all tests/mast_test.cpp -lgtest -lgtest_main -pthread\"]\n[test]\ncommands = [\"./all --gtest_output=xml:results.xml\"]\nresults = [\"results.xml\"]\nbaseline-runs = 1\n");
+  RunResult run = elmcart("confirm . . --orders 6", folder.path());
+  EXPECT_EQ(run.exitCode, 0) << run.err;
+  EXPECT_NE(run.out.find("Mast.IsRaised: passed in the given order, failed in order"), std::string::npos) << run.out;
+  EXPECT_NE(run.out.find("it shares Mast"), std::string::npos) << run.out;
+  EXPECT_EQ(run.out.find("Mast.Stands:"), std::string::npos) << run.out;
+  auto json = jsonOf(elmcart("confirm . . --orders 6 --format json", folder.path()));
+  EXPECT_EQ(json["orders"]["before"]["orders"], 6);
+  EXPECT_GE(json["orders"]["after"]["dependent"].size(), 1u);
 }
 
 TEST(Rework, ProposeRunsNothingAndChangesNothing) {
