@@ -73,7 +73,11 @@ std::vector<size_t> entitiesNamed(const Analysis& analysis, std::string_view nam
   std::vector<size_t> real;
   for (size_t i : byEnd)
     if (!analysis.survey.entities[i].harmless) real.push_back(i);
-  return real.empty() ? byEnd : real;
+  if (!byEnd.empty()) return real.empty() ? byEnd : real;
+  // The class of what is kept in a variable of another name.
+  for (size_t i = 0; i < analysis.survey.entities.size(); ++i)
+    if (const Entity& e = analysis.survey.entities[i]; !e.harmless && e.type != kNone && (analysis.program.text(analysis.program.types[e.type].name) == name || analysis.program.text(analysis.program.types[e.type].qualified) == name)) real.push_back(i);
+  return real;
 }
 
 std::vector<std::string> nearestNames(std::string_view wrong, const std::vector<std::string>& names) {

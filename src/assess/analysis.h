@@ -29,7 +29,7 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
 // Loads, links, surveys and, when asked, assesses the tree at `path`.
 Result<std::unique_ptr<Analysis>> analyse(const std::string& path, const Config& config, unsigned jobs, bool withAssessment);
 
-// Entities that `name` may mean: an id, the end of an id, or a plain name.
+// Entities that `name` may mean: an id, the end of an id, a plain name, or else their class.
 std::vector<size_t> entitiesNamed(const Analysis& analysis, std::string_view name);
 // The nearest right names to a misspelt one, at most three.
 std::vector<std::string> nearestNames(std::string_view wrong, const std::vector<std::string>& names);

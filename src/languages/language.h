@@ -216,6 +216,13 @@ struct Mending {
   std::string_view guardImport = {};
   bool takenTwice = false;             // whoever holds a lock may take it again
 
+  // Where no constructor could take the object: a field for it, and a member
+  // that hands out what is in it or else {value}. {type} {class} {this} {field} {helper}
+  std::string_view seamField = {}, seamHelper = {}, seamHelperName = {}, seamUse = {};
+  std::string_view seamSelf = {};      // what the object is called inside of its members; empty: as they say
+  bool seamFieldInInterface = false;   // the field stands among the declarations of members
+  bool seamTypeOfClass = false;        // {type} is the class's name, else what the accessor says
+
   bool guards() const { return !guardLines.empty() || !guardWrap.empty() || !guardWord.empty(); }
 };
 

@@ -2,6 +2,7 @@
 
 #include <array>
 
+#include "rework/field_seam.h"
 #include "rework/guard.h"
 #include "rework/hand_over.h"
 #include "rework/inject.h"
@@ -19,9 +20,12 @@ std::string injectAnyRefusal(const Analysis& a, size_t entity) {
   const Language& language = languageOfEntity(a, entity);
   if (language.phrases) return injectRefusal(a, entity);
   if (language.handing) return handOverRefusal(a, entity);
-  return "it cannot be written in " + std::string(language.name) + " yet: `elmcart reach` and `elmcart explain` show what there is to change by hand";
+  return fieldSeamRefusal(a, entity);
 }
-NextStep nextInjectAnyStep(const Analysis& a, size_t entity, PlanMemory& memory) { return languageOfEntity(a, entity).phrases ? nextInjectStep(a, entity, memory) : nextHandOverStep(a, entity, memory); }
+NextStep nextInjectAnyStep(const Analysis& a, size_t entity, PlanMemory& memory) {
+  const Language& language = languageOfEntity(a, entity);
+  return language.phrases ? nextInjectStep(a, entity, memory) : language.handing ? nextHandOverStep(a, entity, memory) : nextFieldSeamStep(a, entity, memory);
+}
 
 constexpr std::array kMoves = std::to_array<Move>({
     {"inject", "accessor calls inside classes become a constructor parameter and a field", injectAnyRefusal, nextInjectAnyStep},

@@ -254,6 +254,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
       for (auto& [path, text] : old) writeText(tree + "/" + path, text);
       memory.refused.insert(record.step.key());
     };
+    if (failed.empty() && record.patch.empty()) failed = "it would change nothing";
     if (!failed.empty()) {
       record.outcome = "taken back: " + failed;
       takeBack();

@@ -57,7 +57,7 @@ TEST_P(InjectIn, EachStepBuildsAndBehavesAsBefore) {
   }
 }
 
-INSTANTIATE_TEST_SUITE_P(All, InjectIn, testing::Values(Office{"java", "javac", 7, 0}, Office{"csharp", "mcs", 7, 0}, Office{"python", "python3", 4, 3}, Office{"javascript", "node", 6, 2}, Office{"typescript", "node", 7, 0}, Office{"php", "php", 7, 0}),
+INSTANTIATE_TEST_SUITE_P(All, InjectIn, testing::Values(Office{"java", "javac", 7, 0}, Office{"csharp", "mcs", 7, 0}, Office{"python", "python3", 4, 3}, Office{"javascript", "node", 6, 2}, Office{"typescript", "node", 7, 0}, Office{"php", "php", 7, 0}, Office{"go", "go", 2, 2}),
                          [](const auto& info) { return std::string(info.param.language); });
 
 }  // namespace

@@ -55,7 +55,7 @@ std::string withCarriageReturns(const std::string& text) {
 
 std::vector<std::string> cases() {
   std::vector<std::string> out;
-  for (const char* move : {"guard", "steady", "tether"})
+  for (const char* move : {"guard", "inject", "steady", "tether"})
     for (const auto& language : fs::directory_iterator(std::string(ELMCART_REWORK) + "/mending/" + move)) out.push_back(std::string(move) + "/" + language.path().filename().string());
   std::sort(out.begin(), out.end());
   return out;
@@ -84,7 +84,10 @@ TEST_P(Mending, WritesWhatWasReviewed) {
 TEST_P(Mending, LeavesNothingOfItBehind) {
   ReworkResult result;
   mended(move(), before(), &result);
-  EXPECT_FALSE(result.findingsGone.empty());
+  // Where the object is fetched by default the accessor is still reached.
+  if (move() != "inject") {
+    EXPECT_FALSE(result.findingsGone.empty());
+  }
   EXPECT_TRUE(result.findingsCome.empty()) << result.findingsCome.front();
 }
 

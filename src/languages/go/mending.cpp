@@ -1,4 +1,4 @@
-// How Go takes objects out of collections and puts state under a lock.
+// How Go takes objects out of collections, puts state under a lock, and where an object is handed in.
 #include "languages/go/go.h"
 
 namespace elmcart {
@@ -12,6 +12,10 @@ const Mending& goMending() {
       .lockOfObject = "{this}.{lock}",
       .guardLines = "{lock}.Lock()\ndefer {lock}.Unlock()",
       .guardImport = "import \"sync\"",
+      .seamField = "{field} {type}",
+      .seamHelper = "func ({this} *{class}) {helper}() {type} {\n\tif {this}.{field} == nil {\n\t\treturn {value}\n\t}\n\treturn {this}.{field}\n}",
+      .seamHelperName = "the{Field}",
+      .seamUse = "{this}.{helper}()",
   };
   return kMending;
 }

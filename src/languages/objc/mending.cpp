@@ -8,6 +8,13 @@ const Mending& objcMending() {
       .takeOut = "[{list} removeObject:{value}];",
       .guardWrap = "@synchronized ({this}) {", .guardWrapEnd = "}",
       .takenTwice = true,
+      .seamField = "@property (nonatomic, strong) {type} *{field};",
+      .seamHelper = "- ({type} *){helper} {\n\treturn _{field} ?: {value};\n}",
+      .seamHelperName = "{field}",
+      .seamUse = "{this}.{field}",
+      .seamSelf = "self",
+      .seamFieldInInterface = true,
+      .seamTypeOfClass = true,
   };
   return kMending;
 }

@@ -1,0 +1,3 @@
+module harbour.example/office
+
+go 1.19
