@@ -28,7 +28,7 @@ std::string pathOf(const Options& options, size_t at) { return options.positiona
 
 ReworkResult carryOut(const Options& options, const std::string& path, const std::string& name, bool confirm) {
   int exitCode = kDone;
-  std::string id;
+  std::string id, chosen = options.text("move");
   Config config = configOf(options, path);
   {
     auto a = analysisOf(options, {path}, false, exitCode);
@@ -39,11 +39,21 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
         if (id.empty() && f.entity != SIZE_MAX && (f.subject == name || lastPart(f.subject) == name)) id = judged->survey.entities[f.entity].id;
     }
     if (id.empty()) id = a->survey.entities[entityOf(*a, name)].id;
+    if (chosen.empty()) {
+      size_t entity = entityOf(*a, id);
+      std::string reasons;
+      for (const Move& move : moves()) {
+        std::string refusal = move.refusal(*a, entity);
+        if (refusal.empty() && chosen.empty()) chosen = move.id;
+        reasons += "\n  " + std::string(move.id) + ": " + refusal;
+      }
+      if (chosen.empty()) throw Stop{kGateFailed, id + ": no move can be made:" + reasons};
+    }
   }
   if (confirm && config.build.empty() && config.test.empty())
     throw Stop{kWrongUse, "rework needs to know how the project is built and tested: give [build] and [test] commands in elmcart.toml (propose plans without them)"};
   ReworkOptions reworkOptions;
-  if (options.has("move")) reworkOptions.move = options.text("move");
+  reworkOptions.move = chosen;
   reworkOptions.confirm = confirm;
   reworkOptions.jobs = jobsOf(options);
   if (confirm) reworkOptions.progress = [&](const std::string& line) { say(options, line); };
@@ -79,8 +89,8 @@ std::vector<std::string> moveIds() {
 }
 
 void addMoveOption(po::options_description& own) {
-  std::string ids = "one of " + joinWith(moveIds(), ", ");
-  own.add_options()("move", po::value<std::string>()->value_name("MOVE")->default_value("inject"), ids.c_str());
+  std::string ids = "one of " + joinWith(moveIds(), ", ") + "; left out: the first of them that can be made";
+  own.add_options()("move", po::value<std::string>()->value_name("MOVE"), ids.c_str());
 }
 
 std::string proposalText(const ReworkResult& r, const TextStyle& style, bool diffs) {
@@ -120,7 +130,7 @@ int runPropose(const Context& context, const Command& self) {
       ("patches", po::value<std::string>()->value_name("FOLDER"), "write the series of patches there, without running anything");
   addMoveOption(own);
   Options options = readOptions(context, self, own, "NAME [PATH]", 1, 2);
-  choiceOf("--move", options.text("move"), moveIds());
+  if (options.has("move")) choiceOf("--move", options.text("move"), moveIds());
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
   ReworkResult result = carryOut(options, pathOf(options, 1), options.positional[0], false);
   emit(options, format == "json" ? jsonText(reworkJson(result)) : proposalText(result, styleOf(options, options.has("out")), options.flag("diff")));
@@ -144,7 +154,7 @@ int runRework(const Context& context, const Command& self) {
   addMoveOption(own);
   Options options = readOptions(context, self, own, "NAME [PATH] | --resume [PATH] | --undo [PATH]", 0, 2);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
-  choiceOf("--move", options.text("move"), moveIds());
+  if (options.has("move")) choiceOf("--move", options.text("move"), moveIds());
   if (options.flag("resume") || options.flag("undo")) {
     if (options.flag("resume") && options.flag("undo")) throw Stop{kWrongUse, "either --resume or --undo"};
     std::error_code error;

@@ -160,6 +160,8 @@ struct Handing {
   std::string_view overload = {};       // "this({names}{value});" in a second constructor that keeps the old parameters
   std::string_view baseCall = {};       // a statement that begins so comes before the assignment
   std::string_view typeImport = {};     // {qualified} or {namespace}: what makes the class visible in another file; empty: nothing is needed
+  std::string_view functionParameter = {};  // of a function, that may be left out; empty: none can be written
+  std::string_view functionUse = {};        // what stands there for the object then
   bool primary = false;                 // the parameters stand behind the class's name
   bool keywordOnly = false;             // the parameter stands behind a `*`
   bool optionalGroup = false;           // optional parameters stand in braces at the end of the list

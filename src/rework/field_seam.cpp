@@ -5,6 +5,7 @@
 
 #include "assess/facts.h"
 #include "base/text.h"
+#include "rework/access.h"
 #include "rework/writing.h"
 #include "source/ignore.h"
 
@@ -33,7 +34,7 @@ class FieldSeam {
     std::map<TypeIndex, std::vector<std::pair<Place, FunctionIndex>>> work;
     for (const Consumer& c : e_.consumers) {
       if (c.alias != kNone || c.in == kNone || matchesAny(a_.config.tests, p_.path(c.place))) continue;
-      Place access = accessOf(c.place);
+      Place access = accessOf(p_, e_, c.place);
       const Function& in = p_.functions[c.in];
       if (!access.known() || in.owner == e_.type) continue;
       if (in.owner == kNone || in.isStaticMember()) {
@@ -87,17 +88,6 @@ class FieldSeam {
     return filled(m_->seamHelperName, {{"field", field}, {"Field", capital}});
   }
 
-  Place accessOf(Place place) const {
-    Symbol symbol = p_.symbolAt(place);
-    if (p_.node(place).kind != Kind::Call && p_.node(place).kind != Kind::Member && p_.node(place).kind != Kind::Name) return {};
-    if (!symbol.is(Symbol::Sort::Function)) return {};
-    bool door = std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == symbol.index(); });
-    const Function& fn = p_.functions[symbol.index()];
-    // What an object hands out it has from somewhere: from a field of its own, after a step.
-    bool free = fn.owner == kNone || fn.isStaticMember();
-    return door && free && fn.mostArguments == 0 ? place : Place{};
-  }
-
   // The type of the field as this file writes it: what the accessor says it hands out.
   std::string typeText(Place access, FunctionIndex door) {
     const Function& fn = p_.functions[door];
@@ -138,6 +128,7 @@ class FieldSeam {
     const TypeDecl& decl = p_.types[type];
     Place first = accesses.front().first;
     if (!decl.definition.known()) return "its class could not be read";
+    if (!p_.symbolAt(first).is(Symbol::Sort::Function)) return "its slot is reached without an accessor";
     FunctionIndex door = p_.symbolAt(first).index();
     std::string field = fieldName(), helper = helperName(), named = itself(accesses.front().second);
     bool there = std::any_of(decl.methods.begin(), decl.methods.end(), [&](FunctionIndex m) { return p_.text(p_.functions[m].name) == helper; });

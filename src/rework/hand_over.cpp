@@ -7,6 +7,7 @@
 
 #include "assess/facts.h"
 #include "base/text.h"
+#include "rework/access.h"
 #include "rework/writing.h"
 #include "source/ignore.h"
 
@@ -82,12 +83,7 @@ class HandOver {
     byHand_.push_back({p_.path(place), p_.line(place), std::move(reason), blocks});
   }
   bool inTests(Place place) const { return matchesAny(a_.config.tests, p_.path(place)); }
-  bool returnsIt(FunctionIndex f) const {
-    if (p_.types[made_].form != TypeForm::Object)  // its members are its doors
-      for (const Door& door : e_.doors)
-        if (door.function == f && door.sort == Door::Sort::Accessor) return true;
-    return p_.classBehind(p_.functions[f].declarations.front().file, p_.functions[f].result) == made_;
-  }
+  bool returnsIt(FunctionIndex f) const { return givesShared(p_, e_, f); }
   bool sameLanguage(Place place) const { return p_.language(place.file).handing == h_; }
 
   std::string snakeCase(std::string_view name) const {
@@ -175,32 +171,7 @@ class HandOver {
     return w;
   }
 
-  // What stands for the object in the text of a consumer: its accessor's call, its
-  // slot's name, or its own name where the language makes the object itself.
-  Place accessOf(Place place) const {
-    const LoweredFile& file = p_.file(place);
-    NodeId node = place.node;
-    if (p_.types[made_].form == TypeForm::Object) {
-      for (int depth = 0; depth < 4 && node != kNoNode; ++depth) {
-        Symbol symbol = p_.symbolAt({place.file, node});
-        if ((file[node].kind == Kind::Name || file[node].kind == Kind::Member) && symbol.is(Symbol::Sort::Type) && symbol.index() == made_) return {place.file, node};
-        node = file[node].kind == Kind::Call ? file.child(node, Role::Callee) : file.child(node, Role::Receiver);
-      }
-      return {};
-    }
-    Symbol symbol = p_.symbolAt(place);
-    if (file[node].kind == Kind::Call || file[node].kind == Kind::Member || file[node].kind == Kind::Name) {
-      if (symbol.is(Symbol::Sort::Function) && returnsIt(symbol.index())) {
-        // Not what an object of another class hands out, which keeps it for reasons of its own.
-        const Function& fn = p_.functions[symbol.index()];
-        bool free = fn.owner == kNone || (fn.modifiers & kStatic);
-        return fn.mostArguments == 0 && free ? place : Place{};
-      }
-      if (symbol.is(Symbol::Sort::Variable) && std::find(e_.slots.begin(), e_.slots.end(), symbol.index()) != e_.slots.end()) return place;
-      if (symbol.is(Symbol::Sort::Variable) && symbol.index() == e_.slot) return place;
-    }
-    return {};
-  }
+  Place accessOf(Place place) const { return elmcart::accessOf(p_, e_, place); }
 
   void collect() {
     std::set<std::pair<FileIndex, NodeId>> seen;

@@ -4,6 +4,7 @@
 
 #include "rework/field_seam.h"
 #include "rework/guard.h"
+#include "rework/hand_in.h"
 #include "rework/hand_over.h"
 #include "rework/inject.h"
 #include "rework/seal.h"
@@ -29,6 +30,7 @@ NextStep nextInjectAnyStep(const Analysis& a, size_t entity, PlanMemory& memory)
 
 constexpr std::array kMoves = std::to_array<Move>({
     {"inject", "accessor calls inside classes become a constructor parameter and a field", injectAnyRefusal, nextInjectAnyStep},
+    {"hand-in", "functions that belong to no object take it as a parameter that may be left out", handInRefusal, nextHandInStep},
     {"steady", "unsound or needlessly slow creation becomes the language's sound form", steadyRefusal, nextSteadyStep},
     {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", sealRefusal, nextSealStep},
     {"guard", "state that several threads touch is touched under one lock", guardRefusal, nextGuardStep},

@@ -15,6 +15,7 @@ const Handing& csharpHanding() {
       .baseConstructor = "public {class}({type} {name} = null)\n{\n\t{assign}\n}",
       .argument = "{name}: {value}",
       .typeImport = "using {namespace};",
+      .functionParameter = "{type} {name} = null", .functionUse = "({name} ?? {value})",
   };
   return kHanding;
 }

@@ -16,6 +16,7 @@ const Handing& dartHanding() {
       .constructor = "{class}({{type}? {name}}) : {assign};",
       .argument = "{name}: {value}",
       .typeImport = "import",
+      .functionParameter = "[{type}? {name}]", .functionUse = "({name} ?? {value})",
       .optionalGroup = true, .initialisers = true,
   };
   return kHanding;

@@ -12,6 +12,7 @@ const Handing& javascriptHanding() {
       .inMethod = "this.{field}", .inConstructor = "{name}",
       .constructor = "constructor({parameter}) {\n\t{assign}\n}",
       .baseCall = "super(",
+      .functionParameter = "{name}", .functionUse = "({name} ?? {value})",
       .functionRebindsThis = true,
   };
   return kHanding;

@@ -12,6 +12,7 @@ const Handing& kotlinHanding() {
       .baseConstructor = "({parameter})",
       .argument = "{name} = {value}",
       .typeImport = "import {qualified}",
+      .functionParameter = "{name}: {type}? = null", .functionUse = "({name} ?: {value})",
       .primary = true, .valueForPassing = true,
   };
   return kHanding;

@@ -15,6 +15,7 @@ const Handing& phpHanding() {
       .constructor = "public function __construct(?{type} ${name} = null)\n{\n\t{assign}\n}",
       .argument = "{name}: {value}",
       .typeImport = "\\",
+      .functionParameter = "?{type} ${name} = null", .functionUse = "(${name} ?? {value})",
   };
   return kHanding;
 }

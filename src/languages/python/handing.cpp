@@ -16,6 +16,7 @@ const Handing& pythonHanding() {
       .baseConstructor = "def __init__(self, *args, {name}=None, **kwargs):\n\tsuper().__init__(*args, **kwargs)\n\t{assign}",
       .argument = "{name}={value}",
       .baseCall = "super()",
+      .functionParameter = "{name}=None", .functionUse = "({value} if {name} is None else {name})",
       .keywordOnly = true,
   };
   return kHanding;

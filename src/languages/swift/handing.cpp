@@ -12,6 +12,7 @@ const Handing& swiftHanding() {
       .inMethod = "self.{field}", .inConstructor = "{name}",
       .constructor = "init({name}: {type} = {value}) {\n\t{assign}\n}",
       .argument = "{name}: {value}",
+      .functionParameter = "{name}: {type}? = nil", .functionUse = "({name} ?? {value})",
       .privateIsShared = true,
   };
   return kHanding;

@@ -12,6 +12,7 @@ const Handing& typescriptHanding() {
       .constructor = "constructor({parameter}) {}",
       .baseCall = "super(",
       .typeImport = "import",
+      .functionParameter = "{name}?: {type}", .functionUse = "({name} ?? {value})",
       .privateIsShared = true, .functionRebindsThis = true,
   };
   return kHanding;

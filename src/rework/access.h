@@ -1,0 +1,16 @@
+// How code gets at a shared object: what stands for it in the text.
+#pragma once
+
+#include "survey/entity.h"
+
+namespace elmcart {
+
+// Does calling the function give the shared object?
+bool givesShared(const Program& p, const Entity& e, FunctionIndex f);
+
+// What stands for the object at the place of a consumer: its accessor's call, its
+// slot's name, or its own name where the language makes the object itself. Not
+// known where it is reached through another object, or by a call with arguments.
+Place accessOf(const Program& p, const Entity& e, Place place);
+
+}  // namespace elmcart

@@ -1,0 +1,173 @@
+#include "rework/hand_in.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include "assess/facts.h"
+#include "base/text.h"
+#include "rework/access.h"
+#include "rework/writing.h"
+#include "source/ignore.h"
+
+namespace elmcart {
+namespace {
+
+class HandIn {
+ public:
+  HandIn(const Analysis& a, size_t entity, PlanMemory& memory)
+      : a_(a), p_(a.program), e_(a.survey.entities[entity]), memory_(memory),
+        // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
+        scan_(a.program), h_(p_.language(e_.place.file).handing) {}
+
+  std::string refusal() {
+    const Language& language = p_.language(e_.place.file);
+    if (language.phrases) return "in " + std::string(language.name) + " inject hands it to functions as well";
+    if (!h_ || h_->functionParameter.empty()) return "a parameter that may be left out cannot be written in " + std::string(language.name);
+    if (e_.type == kNone || !p_.types[e_.type].definition.known()) return "its class is not defined in this tree";
+    if (e_.reset.known()) return "its slot is replaced at " + p_.path(e_.reset) + ":" + std::to_string(p_.line(e_.reset)) + ": who is handed it keeps the one that was there";
+    return work().empty() ? "no function that belongs to no object reaches it" : "";
+  }
+
+  NextStep run() {
+    NextStep out;
+    for (auto& [f, accesses] : work()) {
+      edits_.clear();
+      Step step;
+      step.kind = StepKind::HandIn;
+      step.subject = functionText(p_, f);
+      std::string reason = write(f, accesses);
+      if (reason.empty() && memory_.refused.count(step.key())) reason = "the step was taken back: it changed what the build, tests or witnesses see";
+      if (!reason.empty()) {
+        out.byHand.push_back({p_.path(accesses.front()), p_.line(accesses.front()), reason, true});
+        continue;
+      }
+      step.title = functionText(p_, f) + " takes the " + plainName(p_, e_.type) + " as a parameter; who leaves it out gets it fetched as before";
+      step.callSites = accesses.size();
+      step.edits = std::move(edits_);
+      out.found = true;
+      out.step = std::move(step);
+      return out;
+    }
+    out.finished = out.byHand.empty();
+    return out;
+  }
+
+ private:
+  // The functions that reach it and could take it, in the order of the text.
+  std::vector<std::pair<FunctionIndex, std::vector<Place>>> work() {
+    std::map<FunctionIndex, std::vector<Place>> found;
+    std::set<std::pair<FileIndex, NodeId>> seen;
+    for (const Consumer& c : e_.consumers) {
+      if (c.alias != kNone || c.in == kNone || p_.language(c.place.file).handing != h_ || matchesAny(a_.config.tests, p_.path(c.place))) continue;
+      const Function& fn = p_.functions[c.in];
+      bool free = fn.form == FunctionForm::Function && (fn.owner == kNone || fn.isStaticMember());
+      bool own = fn.owner == e_.type || std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == c.in; });
+      if (!free || own || isMain(p_, c.in) || lowerCase(p_.text(fn.name)) == "main") continue;
+      Place access = accessOf(p_, e_, c.place);
+      if (!access.known() || !seen.insert({access.file, access.node}).second || isDefault(fn, access)) continue;
+      found[c.in].push_back(access);
+    }
+    std::vector<std::pair<FunctionIndex, std::vector<Place>>> out(found.begin(), found.end());
+    for (auto& [f, accesses] : out) std::sort(accesses.begin(), accesses.end(), [&](Place x, Place y) { return p_.node(x).span.begin < p_.node(y).span.begin; });
+    std::sort(out.begin(), out.end(), [&](const auto& x, const auto& y) { return std::make_tuple(p_.path(x.second.front()), p_.line(x.second.front()), x.first) < std::make_tuple(p_.path(y.second.front()), p_.line(y.second.front()), y.first); });
+    return out;
+  }
+
+  // What a step before left as the way of those who hand in nothing.
+  bool isDefault(const Function& fn, Place access) {
+    std::string use = usedAs(name(fn), scan_.nodeText(access));
+    std::string_view source = scan_.text(access.file);
+    size_t at = use.find(scan_.nodeText(access));
+    uint32_t begin = p_.node(access).span.begin;
+    return at != std::string::npos && begin >= at && source.substr(begin - at, use.size()) == use;
+  }
+  std::string usedAs(const std::string& called, const std::string& value) const { return filled(h_->functionUse, {{"name", called}, {"value", value}}); }
+
+  std::string name(const Function& fn) const {
+    std::string type = plainName(p_, e_.type), out;
+    for (size_t i = 0; i < type.size(); ++i) {
+      bool upper = std::isupper(static_cast<unsigned char>(type[i])) != 0;
+      bool starts = upper && i > 0 && !std::isupper(static_cast<unsigned char>(type[i - 1]));
+      if (h_->snake && starts && out.back() != '_') out += '_';
+      bool lower = h_->snake || i == 0 || (upper && !starts && (i + 1 >= type.size() || std::isupper(static_cast<unsigned char>(type[i + 1]))));
+      out += lower ? static_cast<char>(std::tolower(static_cast<unsigned char>(type[i]))) : type[i];
+    }
+    // One that nothing in the function or around it bears.
+    auto taken = [&](const std::string& word) {
+      NameId id = p_.names.find(word);
+      if (!id) return false;
+      return std::any_of(p_.variables.begin(), p_.variables.end(), [&](const Variable& v) { return v.name == id && v.storage != Storage::Field && v.type != 0 ? p_.use(v.type).decl != e_.type : v.name == id && v.lives(); }) ||
+             std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& f) { return f.name == id && f.owner == kNone; });
+    };
+    (void)fn;
+    return taken(out) ? (h_->snake ? "shared_" + out : "shared" + type) : out;
+  }
+
+  // Is it named elsewhere than where it is called: given to somebody who calls it with what it takes today?
+  bool isGivenAway(FunctionIndex f) const {
+    for (FileIndex i = 0; i < p_.files.size(); ++i) {
+      const LoweredFile& file = p_.files[i];
+      for (NodeId n = 1; n < file.nodes.size(); ++n) {
+        if (file[n].kind != Kind::Name && file[n].kind != Kind::Member) continue;
+        Symbol symbol = p_.links[i].symbol[n];
+        if (symbol.is(Symbol::Sort::Function) && symbol.index() == f && file[n].role != Role::Callee) return true;
+      }
+    }
+    return false;
+  }
+
+  std::string write(FunctionIndex f, const std::vector<Place>& accesses) {
+    const Function& fn = p_.functions[f];
+    Place place = fn.definition;
+    if (!place.known() || (fn.modifiers & kInMacro)) return functionText(p_, f) + " could not be read";
+    for (Place access : accesses)
+      if (access.file != place.file) return functionText(p_, f) + " could not be read";
+    if (isGivenAway(f)) return functionText(p_, f) + " is given to others, who call it with what it takes today";
+    std::string_view source = scan_.text(place.file);
+    const Node& node = p_.node(place);
+    uint32_t above = scan_.lineBegin(place.file, node.span.begin);
+    if (above > 0 && trim(source.substr(scan_.lineBegin(place.file, above - 1), above - scan_.lineBegin(place.file, above - 1))).substr(0, 1) == "@") return functionText(p_, f) + " is marked: what calls it may not be in this tree";
+    uint32_t close = scan_.parameterListEnd(place);
+    size_t open = close == 0 ? std::string_view::npos : source.find('(', node.nameBegin);
+    if (open == std::string_view::npos || open >= close) return "the parameters of " + functionText(p_, f) + " could not be read";
+    std::string_view list = source.substr(open + 1, close - open - 2);
+    for (std::string_view rest : {"...", "*", "params ", "vararg "})
+      if (list.find(rest) != std::string_view::npos) return functionText(p_, f) + " takes any number of arguments";
+    if (h_->functionParameter[0] == '[' && list.find_first_of("[{") != std::string_view::npos) return functionText(p_, f) + " has parameters that may be left out already";
+    std::string called = name(fn), type = plainName(p_, e_.type);
+    if (h_->functionParameter.find("{type}") != std::string_view::npos && source.find(type) == std::string_view::npos) return "the file does not name the class " + type + ": import it first";
+    std::string parameter = filled(h_->functionParameter, {{"name", called}, {"type", type}});
+    uint32_t at = close - 1;
+    while (at > open + 1 && (source[at - 1] == ' ' || source[at - 1] == '\n' || source[at - 1] == '\r' || source[at - 1] == '\t' || source[at - 1] == ',')) --at;
+    // One a line, where they stand so.
+    std::string apart = trim(list).empty() ? "" : ", ";
+    if (!apart.empty() && list.find('\n') != std::string_view::npos) {
+      uint32_t line = scan_.lineBegin(place.file, at), word = line;
+      while (source[word] == ' ' || source[word] == '\t') ++word;
+      apart = "," + scan_.newlineOf(place.file) + std::string(source.substr(line, word - line));
+    }
+    edits_.push_back({p_.path(place), {at, at}, apart + parameter});
+    for (Place access : accesses) edits_.push_back({p_.path(access), p_.node(access).span, usedAs(called, scan_.nodeText(access))});
+    return "";
+  }
+
+  const Analysis& a_;
+  const Program& p_;
+  const Entity& e_;
+  PlanMemory& memory_;
+  SourceScan scan_;
+  const Handing* h_ = nullptr;
+  std::vector<FileEdit> edits_;
+};
+
+}  // namespace
+
+std::string handInRefusal(const Analysis& analysis, size_t entity) {
+  PlanMemory memory;
+  return HandIn(analysis, entity, memory).refusal();
+}
+
+NextStep nextHandInStep(const Analysis& analysis, size_t entity, PlanMemory& memory) { return HandIn(analysis, entity, memory).run(); }
+
+}  // namespace elmcart

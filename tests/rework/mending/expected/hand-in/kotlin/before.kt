@@ -1,0 +1,15 @@
+object TideTable {
+    private var levels = listOf(3, 5, 4)
+
+    fun raise(by: Int) {
+        levels = levels.map { it + by }
+    }
+
+    fun level(hour: Int): Int = levels[hour % 3]
+}
+
+fun mayEnter(draught: Int, hour: Int, tideTable: TideTable? = null): Boolean = (tideTable ?: TideTable).level(hour) > draught
+
+fun flood(tideTable: TideTable? = null) {
+    (tideTable ?: TideTable).raise(1)
+}
