@@ -19,7 +19,8 @@ export class TideTable {
 
 export function mayEnter(
   draught: number,
-  hour: number, tideTable?: TideTable,
+  hour: number,
+  tideTable?: TideTable,
 ): boolean {
   return (tideTable ?? TideTable.get()).level(hour) > draught;
 }
