@@ -16,8 +16,8 @@ const std::vector<Command>& commands() {
       {"reach", "who gets at it, and by which way?", {"elmcart reach BerthBook", "elmcart reach --out berths.svg office::BerthBook src"}, runReach},
       {"explain", "what does a check mean, what does a language promise, why does a piece of state score so?", {"elmcart explain thread.unguarded-creation", "elmcart explain BerthBook src"}, runExplain},
       {"propose", "what would mend it, at what cost, which way is best?", {"elmcart propose BerthBook", "elmcart propose --diff --patches steps BerthBook src"}, runPropose},
-      {"rework", "do it, step by step, under the tests", {"elmcart rework --patches steps BerthBook", "elmcart rework --write BerthBook . && elmcart rework --undo ."}, runRework},
-      {"confirm", "do two trees behave alike?", {"elmcart confirm office office-reworked", "elmcart confirm --all --format json before after"}, runConfirm},
+      {"rework", "do it, step by step, under the tests", {"elmcart rework --patches steps BerthBook", "elmcart rework --move guard --branch guarded BerthBook"}, runRework},
+      {"confirm", "do two trees behave alike?", {"elmcart confirm office office-reworked", "elmcart confirm --orders 3 HEAD~2 HEAD"}, runConfirm},
       {"report", "everything for reading and showing, on one page", {"elmcart report", "elmcart report --out shared-state.html src"}, runReport},
       {"demo", "the whole road on the shipped harbour office", {"elmcart demo", "elmcart demo --quick /tmp/office-demo"}, runDemo},
   };

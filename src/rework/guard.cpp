@@ -229,7 +229,15 @@ class Guarder {
       return false;
     };
     std::string name = wanted;
-    for (int i = 2; taken(name) && i < 100; ++i) name = wanted.back() == '_' ? wanted.substr(0, wanted.size() - 1) + std::to_string(i) + "_" : wanted + std::to_string(i);
+    if (taken(name)) {
+      // _lock: _state_lock; mutex_: stateMutex_
+      bool under = name[0] == '_';
+      std::string core = under ? name.substr(1) : name;
+      if (!under) core[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(core[0])));
+      name = (under ? "_state_" : "state") + core;
+    }
+    std::string base = name;
+    for (int i = 2; taken(name) && i < 100; ++i) name = base.back() == '_' ? base.substr(0, base.size() - 1) + std::to_string(i) + "_" : base + std::to_string(i);
     return name;
   }
 
@@ -239,11 +247,12 @@ class Guarder {
       for (Place place : p_.variables[fields_.front()].declarations)
         if (place.file == p_.types[owner].definition.file && p_.isInside(place, p_.types[owner].definition.node)) beside = place;
     lockFile_ = beside.file;
-    if (ofFile && name.back() != '_' && name != "_lock") {
-      std::string slot(p_.text(p_.variables[fields_.front()].name));
-      name = slot + "Lock";
-    } else if (ofFile) {
-      name = std::string(p_.text(p_.variables[fields_.front()].name)) + (name == "_lock" ? "_lock" : "_mutex");
+    if (ofFile) {
+      // After what it guards, in the manner of its name.
+      std::string slot(p_.text(p_.variables[fields_.front()].name)), word = p_.language(beside.file).phrases ? "mutex" : "lock";
+      bool camel = std::any_of(slot.begin(), slot.end(), [](char c) { return c >= 'A' && c <= 'Z'; }) || (name[0] != '_' && !p_.language(beside.file).phrases);
+      if (camel) word[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(word[0])));
+      name = slot + (camel ? "" : "_") + word;
     }
     name = freeName(name, owner, beside.file);
     std::string_view pattern = ofFile ? m_->fileLock : ofClass ? m_->classLock : nested && !m_->nestedLock.empty() ? m_->nestedLock : m_->objectLock;

@@ -269,6 +269,13 @@ void SourceScan::addInclude(FileIndex fileIndex, const std::string& line, std::v
       uint32_t at = contentEnd(fileIndex, file[last].span.begin);
       return edits.push_back({file.path, {at, at}, newline + line});
     }
+    // Apart from the tree's own.
+    for (NodeId c : children(file, 0))
+      if (file[c].kind == Kind::Import) last = c;
+    if (last != kNoNode) {
+      uint32_t at = contentEnd(fileIndex, file[last].span.begin);
+      return edits.push_back({file.path, {at, at}, newline + newline + line});
+    }
   }
   for (NodeId c : children(file, 0)) {
     if (file[c].kind != Kind::Import) continue;

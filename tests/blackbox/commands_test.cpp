@@ -162,7 +162,7 @@ TEST(Commands, SurveyATreeOfSeveralLanguages) {
   // What cannot be rewritten is refused, not tried.
   Folder yard;
   yard.write("mast.go", "package yard\n\ntype Mast struct{ flags int }\n\nvar mast *Mast\n\nfunc TheMast(height int) *Mast {\n\tif mast == nil {\n\t\tmast = &Mast{height}\n\t}\n\treturn mast\n}\n\nfunc (m *Mast) Raise() { m.flags++ }\n");
-  RunResult propose = elmcart("propose mast " + yard.path());
+  RunResult propose = elmcart("propose --move inject mast " + yard.path());
   EXPECT_EQ(propose.exitCode, 1);
   EXPECT_NE(propose.err.find("no accessor that takes no arguments"), std::string::npos) << propose.err;
 }
