@@ -49,6 +49,10 @@ class Guarder {
       return out;
     }
     if (memory_.refused.count(step.key())) return out;
+    if (memory_.made.count(step.key())) {
+      out.byHand.push_back({p_.path(e_.place), p_.line(e_.place), "some of it is still touched without the lock that a step put there", true});
+      return out;
+    }
     step.edits = std::move(edits_);
     step.units = functions_.size();
     out.found = true;
@@ -95,8 +99,13 @@ class Guarder {
   // A private helper that only guarded functions call is under their lock.
   bool isOnlyCalledBy(FunctionIndex f, const std::set<FunctionIndex>& guarded) const {
     const Function& fn = p_.functions[f];
-    if (!(fn.modifiers & kPrivate) || p_.callsOfFunction[f].empty()) return false;
-    return std::all_of(p_.callsOfFunction[f].begin(), p_.callsOfFunction[f].end(), [&](uint32_t c) { return p_.calls[c].in != f && (guarded.count(p_.calls[c].in) || isConstruction(p_, p_.calls[c].in)); });
+    const std::vector<uint32_t>& calls = p_.callsOfFunction[f];
+    if (!(fn.modifiers & kPrivate) || std::none_of(calls.begin(), calls.end(), [&](uint32_t c) { return guarded.count(p_.calls[c].in); })) return false;
+    // Nobody shares the object yet while its own class constructs it.
+    return std::all_of(calls.begin(), calls.end(), [&](uint32_t c) {
+      FunctionIndex in = p_.calls[c].in;
+      return in != f && in != kNone && (guarded.count(in) || (isConstruction(p_, in) && fn.owner != kNone && p_.functions[in].owner == fn.owner));
+    });
   }
 
   bool reaches(FunctionIndex from, const std::set<FunctionIndex>& targets, std::set<FunctionIndex>& seen) const {
@@ -149,6 +158,13 @@ class Guarder {
       if (helper) guarded.erase(body.function);
       return helper;
     });
+    if (functions_.empty()) return "who touches it without the lock is only called by who holds it";
+    // A variable of the file may get its first value in a function.
+    Place first = p_.variables[fields_.front()].declarations.front();
+    bool within = std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& fn) {
+      return fn.definition.known() && fn.definition.file == first.file && fn.form != FunctionForm::Initialiser && p_.node(fn.definition).span.contains(p_.node(first).span.begin);
+    });
+    if (ofFile && within) return "it is first set inside of a function";
     for (Body& body : functions_) {
       const Function& fn = p_.functions[body.function];
       where_ = fn.definition;

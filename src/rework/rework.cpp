@@ -270,6 +270,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
         record.kept = true;
         record.outcome = comparison.summary();
         memory = next;
+        memory.made.insert(record.step.key());
       } else {
         const Difference& d = comparison.differences.front();
         record.outcome = "taken back: " + (d.what == "build" ? std::string("it does not build") : d.what + " " + d.name + " was " + d.before + ", now " + d.after);
@@ -280,6 +281,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
       record.kept = true;
       record.outcome = "planned";
       memory = next;
+      memory.made.insert(record.step.key());
     }
     say("step " + std::to_string(record.number) + ", " + std::string(stepKindText(record.step.kind)) + ": " + record.step.title + " — " + record.outcome);
     out.steps.push_back(std::move(record));

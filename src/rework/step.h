@@ -37,6 +37,7 @@ struct ByHand {
 // What one step must tell the next.
 struct PlanMemory {
   std::set<std::string> refused;        // keys of steps that were taken back
+  std::set<std::string> made;           // keys of steps that were kept
   std::set<std::string> addedIncludes;  // "header path\nincluded path" that a step put in
 };
 
