@@ -30,7 +30,8 @@ Place accessOf(const Program& p, const Entity& e, Place place) {
     bool free = fn.owner == kNone || (fn.modifiers & kStatic);
     return fn.mostArguments == 0 && free ? place : Place{};
   }
-  if (!symbol.is(Symbol::Sort::Variable)) return {};
+  // What is put into the slot is no access of what is in it.
+  if (!symbol.is(Symbol::Sort::Variable) || file[node].role == Role::Target) return {};
   bool slot = symbol.index() == e.slot || std::find(e.slots.begin(), e.slots.end(), symbol.index()) != e.slots.end();
   return slot ? place : Place{};
 }

@@ -43,7 +43,7 @@ class Injector {
     for (const Door& door : e_.doors)
       if (door.sort == Door::Sort::Accessor && door.function != kNone && door_ == kNone) door_ = door.function;
     made_ = e_.type;
-    objectName_ = chooseName();
+    if (made_ != kNone) objectName_ = chooseName();
   }
 
   std::string refusal() const {

@@ -1,0 +1,68 @@
+// Every move on every piece of shared state in all samples, planned only: no two
+// edits meet, no plan goes on for ever, and what comes out can be read as well
+// as what went in.
+#include <gtest/gtest.h>
+
+#include <algorithm>
+
+#include "base/text.h"
+#include "rework/moves.h"
+#include "rework/rework.h"
+#include "support/folder.h"
+
+namespace elmcart {
+namespace {
+
+std::vector<std::string> programs() {
+  std::vector<std::string> out;
+  for (const auto& language : fs::directory_iterator(ELMCART_SAMPLES)) {
+    if (!language.is_directory()) continue;
+    for (const auto& entry : fs::directory_iterator(language.path()))
+      if (entry.is_directory()) out.push_back(language.path().filename().string() + "/" + entry.path().filename().string());
+  }
+  std::sort(out.begin(), out.end());
+  return out;
+}
+
+class MovesEverywhere : public testing::TestWithParam<std::string> {};
+
+TEST_P(MovesEverywhere, LeaveTextThatCanBeRead) {
+  Folder folder;
+  fs::copy(std::string(ELMCART_SAMPLES) + "/" + GetParam(), folder / "tree", fs::copy_options::recursive);
+  auto config = findConfig(folder / "tree");
+  auto first = analyse(folder / "tree", *config, 1, false);
+  ASSERT_TRUE(first.ok());
+  for (size_t i = 0; i < (*first)->survey.entities.size(); ++i) {
+    const Entity& e = (*first)->survey.entities[i];
+    if (e.harmless) continue;
+    for (const Move& move : moves()) {
+      if (!move.refusal(**first, i).empty()) continue;
+      ReworkOptions options;
+      options.move = move.id;
+      options.confirm = false;
+      options.jobs = 1;
+      options.mostSteps = 40;
+      auto done = rework(folder / "tree", *config, e.id, options);
+      std::string about = std::string(move.id) + " of " + e.id;
+      ASSERT_TRUE(done.ok()) << about << ": " << done.error().line();
+      EXPECT_LT(done->steps.size(), 40u) << about;
+      for (const StepRecord& step : done->steps) EXPECT_TRUE(step.kept) << about << ", " << step.step.title << ": " << step.outcome;
+      if (done->files.empty()) continue;
+      Folder after;
+      fs::copy(folder / "tree", after / "tree", fs::copy_options::recursive);
+      for (const WriteBackFile& file : done->files) std::ofstream(after / ("tree/" + file.path), std::ios::binary) << file.after;
+      auto second = analyse(after / "tree", *config, 1, false);
+      ASSERT_TRUE(second.ok());
+      EXPECT_EQ((*second)->unreadBytes, 0u) << about << "\n" << done->files.front().after;
+    }
+  }
+}
+
+INSTANTIATE_TEST_SUITE_P(All, MovesEverywhere, testing::ValuesIn(programs()), [](const auto& info) {
+  std::string name = info.param;
+  for (char& c : name) if (!isWordByte(c)) c = '_';
+  return name;
+});
+
+}  // namespace
+}  // namespace elmcart
