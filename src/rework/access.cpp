@@ -24,6 +24,8 @@ Place accessOf(const Program& p, const Entity& e, Place place) {
   }
   if (file[node].kind != Kind::Call && file[node].kind != Kind::Member && file[node].kind != Kind::Name) return {};
   Symbol symbol = p.symbolAt(place);
+  // The name of what is called stands for nothing without the call.
+  if (file[node].role == Role::Callee && p.node(p.parent(place)).kind == Kind::Call) place = p.parent(place);
   if (symbol.is(Symbol::Sort::Function) && givesShared(p, e, symbol.index())) {
     // Not what an object of another class hands out, which keeps it for reasons of its own.
     const Function& fn = p.functions[symbol.index()];

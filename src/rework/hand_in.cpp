@@ -57,7 +57,7 @@ class HandIn {
   // The functions that reach it and could take it, in the order of the text.
   std::vector<std::pair<FunctionIndex, std::vector<Place>>> work() {
     std::map<FunctionIndex, std::vector<Place>> found;
-    std::set<std::pair<FileIndex, NodeId>> seen;
+    std::set<std::pair<FileIndex, uint32_t>> seen;  // what is written once may be read twice: a?.b ?? c
     for (const Consumer& c : e_.consumers) {
       if (c.alias != kNone || c.in == kNone || p_.language(c.place.file).handing != h_ || matchesAny(a_.config.tests, p_.path(c.place))) continue;
       const Function& fn = p_.functions[c.in];
@@ -65,7 +65,7 @@ class HandIn {
       bool own = fn.owner == e_.type || std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == c.in; });
       if (!free || own || isMain(p_, c.in) || lowerCase(p_.text(fn.name)) == "main") continue;
       Place access = accessOf(p_, e_, c.place);
-      if (!access.known() || !seen.insert({access.file, access.node}).second || isDefault(fn, access)) continue;
+      if (!access.known() || !seen.insert({access.file, p_.node(access).span.begin}).second || isDefault(fn, access)) continue;
       found[c.in].push_back(access);
     }
     std::vector<std::pair<FunctionIndex, std::vector<Place>>> out(found.begin(), found.end());
@@ -117,6 +117,12 @@ class HandIn {
     return false;
   }
 
+  static bool names(std::string_view source, const std::string& word) {
+    for (size_t at = source.find(word); at != std::string_view::npos; at = source.find(word, at + 1))
+      if ((at == 0 || !isWordByte(source[at - 1])) && (at + word.size() >= source.size() || !isWordByte(source[at + word.size()]))) return true;
+    return false;
+  }
+
   std::string write(FunctionIndex f, const std::vector<Place>& accesses) {
     const Function& fn = p_.functions[f];
     Place place = fn.definition;
@@ -136,7 +142,7 @@ class HandIn {
       if (list.find(rest) != std::string_view::npos) return functionText(p_, f) + " takes any number of arguments";
     if (h_->functionParameter[0] == '[' && list.find_first_of("[{") != std::string_view::npos) return functionText(p_, f) + " has parameters that may be left out already";
     std::string called = name(fn), type = plainName(p_, e_.type);
-    if (h_->functionParameter.find("{type}") != std::string_view::npos && source.find(type) == std::string_view::npos) return "the file does not name the class " + type + ": import it first";
+    if (h_->functionParameter.find("{type}") != std::string_view::npos && !names(source, type)) return "the file does not name the class " + type + ": import it first";
     std::string parameter = filled(h_->functionParameter, {{"name", called}, {"type", type}});
     uint32_t at = close - 1;
     while (at > open + 1 && (source[at - 1] == ' ' || source[at - 1] == '\n' || source[at - 1] == '\r' || source[at - 1] == '\t' || source[at - 1] == ',')) --at;

@@ -174,7 +174,7 @@ class HandOver {
   Place accessOf(Place place) const { return elmcart::accessOf(p_, e_, place); }
 
   void collect() {
-    std::set<std::pair<FileIndex, NodeId>> seen;
+    std::set<std::pair<FileIndex, uint32_t>> seen;  // what is written once may be read twice: a?.b ?? c
     for (const Consumer& c : e_.consumers) {
       if (c.alias != kNone || !sameLanguage(c.place)) continue;
       Place access = accessOf(c.place);
@@ -183,7 +183,7 @@ class HandOver {
         if (c.reach && scan_.nodeText(c.place).find(plainName(p_, made_)) != std::string::npos) byHand(c.place, "the way by which it is reached here is not written as its accessor or its name");
         continue;
       }
-      if (!seen.insert({access.file, access.node}).second) continue;
+      if (!seen.insert({access.file, p_.node(access).span.begin}).second) continue;
       if (c.in == kNone) {
         bool field = c.inInitialiserOf != kNone && p_.variables[c.inInitialiserOf].storage == Storage::Field;
         TypeIndex owner = field ? p_.variables[c.inInitialiserOf].owner : kNone;
