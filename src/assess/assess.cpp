@@ -312,4 +312,27 @@ Assessment assessProgram(const Program& program, const Origins& origins, const S
   return out;
 }
 
+std::vector<WorkItem> orderOfWork(const Assessment& assessment) {
+  std::map<std::string, WorkItem> bySubject;
+  std::map<std::string, std::vector<std::string>> reasons;
+  for (const Finding& f : assessment.findings) {  // riskiest first
+    if (!f.acceptedBecause.empty()) continue;
+    WorkItem& item = bySubject[f.subject];
+    if (item.findings == 0) {
+      item.subject = f.subject;
+      item.advice = f.advice;
+    }
+    item.weight += item.findings == 0 ? f.risk.value() : f.risk.value() / 4.0;
+    if (++item.findings <= 2) reasons[f.subject].push_back(std::string(infoOf(f.check).title) + " (" + std::to_string(f.risk.value()) + ")");
+  }
+  std::vector<WorkItem> out;
+  for (auto& [subject, item] : bySubject) {
+    item.why = joinWith(reasons[subject], item.findings == 2 ? " and " : ", ");
+    if (item.findings > 2) item.why += " and " + std::to_string(item.findings - 2) + " more";
+    out.push_back(item);
+  }
+  std::stable_sort(out.begin(), out.end(), [](const WorkItem& a, const WorkItem& b) { return a.weight > b.weight; });
+  return out;
+}
+
 }  // namespace elmcart

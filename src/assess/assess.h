@@ -84,6 +84,18 @@ struct Assessment {
   std::vector<StaleAcceptance> stale;   // acceptances that match nothing
 };
 
+// What to mend first: one row for each thing that findings are about.
+// weight: its highest risk, and a quarter of each of the others.
+struct WorkItem {
+  std::string subject;
+  double weight = 0;
+  size_t findings = 0;
+  Advice advice = Advice::Keep;  // of the riskiest
+  std::string why;               // "Dangling subscriber (57), Lost update (30) and 2 more"
+};
+// Findings that are accepted do not count. Heaviest first, then by name.
+std::vector<WorkItem> orderOfWork(const Assessment& assessment);
+
 Assessment assessProgram(const Program& program, const Origins& origins, const Survey& survey, const Config& config);
 
 // Shared by the checks' files.

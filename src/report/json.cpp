@@ -96,7 +96,9 @@ Json assessJson(const Analysis& a, bool withAccepted) {
   for (size_t i = 0; i < a.survey.entities.size(); ++i)
     if (!a.survey.entities[i].harmless)
       advice.push_back({{"entity", a.survey.entities[i].id}, {"advice", adviceText(a.assessment.judgements[i].advice)}, {"for", a.assessment.judgements[i].reasonsFor}, {"against", a.assessment.judgements[i].reasonsAgainst}});
-  return {{"schema", "elmcart.assess/1"}, {"root", p.root}, {"findings", findings}, {"entities", advice}, {"staleAcceptances", stale}};
+  Json order = Json::array();
+  for (const WorkItem& item : orderOfWork(a.assessment)) order.push_back({{"subject", item.subject}, {"weight", item.weight}, {"findings", item.findings}, {"advice", adviceText(item.advice)}, {"why", item.why}});
+  return {{"schema", "elmcart.assess/1"}, {"root", p.root}, {"findings", findings}, {"order", order}, {"entities", advice}, {"staleAcceptances", stale}};
 }
 
 Json reachJson(const Analysis& a, size_t entity) {

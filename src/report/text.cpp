@@ -206,6 +206,10 @@ std::string assessText(const Analysis& a, bool withAccepted, const TextStyle& st
   out += ".";
   if (accepted > 0 && !withAccepted) out += fmt::format(" {} accepted with a reason (--accepted shows them).", accepted);
   out += "\n";
+  if (std::vector<WorkItem> work = orderOfWork(a.assessment); work.size() > 2) {
+    out += strong(style, "Fix these first:") + "\n";
+    for (size_t i = 0; i < work.size() && i < 5; ++i) out += fmt::format("  {}. {:<24} {:<7} {}\n", i + 1, work[i].subject, adviceText(work[i].advice), wrapped(work[i].why, width, 38));
+  }
   std::vector<std::string> keep;
   size_t quiet = 0;
   for (size_t i = 0; i < a.survey.entities.size(); ++i) {

@@ -1,6 +1,7 @@
 // Small parts: ignore patterns, edits, the pass over macros, result files, masks.
 #include <gtest/gtest.h>
 
+#include "assess/assess.h"
 #include "confirm/confirm.h"
 #include "languages/cpp/prepare.h"
 #include "program/load.h"
@@ -159,6 +160,29 @@ TEST(Results, FlakyTestsAreNotBlamedOnAStep) {
   EXPECT_FALSE(compare(before, after).same());
   after.tests.erase("steady");
   EXPECT_FALSE(compare(before, after).same());
+}
+
+TEST(OrderOfWork, AddsUpWhatIsSaidOfOneThing) {
+  auto finding = [](const char* subject, const char* check, int bad, Advice advice, const char* accepted = "") {
+    Finding f;
+    f.subject = subject;
+    f.check = check;
+    f.risk.bad = bad;
+    f.risk.reach = 1;
+    f.advice = advice;
+    f.acceptedBecause = accepted;
+    return f;
+  };
+  Assessment a;
+  a.findings = {finding("Mast", "life.dangling-subscriber", 60, Advice::Tether), finding("Book", "thread.unguarded-creation", 50, Advice::Steady), finding("Book", "thread.lost-update", 40, Advice::Guard),
+                finding("Book", "tie.wide-reach", 40, Advice::Inject), finding("Log", "tie.cycle", 90, Advice::Inject, "it is a log")};
+  std::vector<WorkItem> work = orderOfWork(a);
+  ASSERT_EQ(work.size(), 2u);
+  EXPECT_EQ(work[0].subject, "Book");
+  EXPECT_EQ(work[0].weight, 70);
+  EXPECT_EQ(work[0].advice, Advice::Steady);
+  EXPECT_EQ(work[0].why, "Unguarded lazy creation (50), Lost update (40) and 1 more");
+  EXPECT_EQ(work[1].why, "Dangling subscriber (60)");
 }
 
 }  // namespace
