@@ -65,7 +65,7 @@ class HandIn {
       bool own = fn.owner == e_.type || std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == c.in; });
       if (!free || own || isMain(p_, c.in) || lowerCase(p_.text(fn.name)) == "main") continue;
       Place access = accessOf(p_, e_, c.place);
-      if (!access.known() || !seen.insert({access.file, p_.node(access).span.begin}).second || isDefault(fn, access)) continue;
+      if (!access.known() || !seen.insert({access.file, p_.node(access).span.begin}).second || isDefault(access)) continue;
       found[c.in].push_back(access);
     }
     std::vector<std::pair<FunctionIndex, std::vector<Place>>> out(found.begin(), found.end());
@@ -75,8 +75,8 @@ class HandIn {
   }
 
   // What a step before left as the way of those who hand in nothing.
-  bool isDefault(const Function& fn, Place access) {
-    std::string use = usedAs(name(fn), scan_.nodeText(access));
+  bool isDefault(Place access) {
+    std::string use = usedAs(name(), scan_.nodeText(access));
     std::string_view source = scan_.text(access.file);
     size_t at = use.find(scan_.nodeText(access));
     uint32_t begin = p_.node(access).span.begin;
@@ -84,7 +84,7 @@ class HandIn {
   }
   std::string usedAs(const std::string& called, const std::string& value) const { return filled(h_->functionUse, {{"name", called}, {"value", value}}); }
 
-  std::string name(const Function& fn) const {
+  std::string name() const {
     std::string type = plainName(p_, e_.type), out;
     for (size_t i = 0; i < type.size(); ++i) {
       bool upper = std::isupper(static_cast<unsigned char>(type[i])) != 0;
@@ -93,14 +93,16 @@ class HandIn {
       bool lower = h_->snake || i == 0 || (upper && !starts && (i + 1 >= type.size() || std::isupper(static_cast<unsigned char>(type[i + 1]))));
       out += lower ? static_cast<char>(std::tolower(static_cast<unsigned char>(type[i]))) : type[i];
     }
-    // One that nothing in the function or around it bears.
+    // One that nothing of another class bears.
     auto taken = [&](const std::string& word) {
       NameId id = p_.names.find(word);
       if (!id) return false;
-      return std::any_of(p_.variables.begin(), p_.variables.end(), [&](const Variable& v) { return v.name == id && v.storage != Storage::Field && v.type != 0 ? p_.use(v.type).decl != e_.type : v.name == id && v.lives(); }) ||
-             std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& f) { return f.name == id && f.owner == kNone; });
+      auto bears = [&](const Variable& v) {
+        if (v.name != id) return false;
+        return v.storage != Storage::Field && v.type != 0 ? p_.use(v.type).decl != e_.type : v.lives();
+      };
+      return std::any_of(p_.variables.begin(), p_.variables.end(), bears) || std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& f) { return f.name == id && f.owner == kNone; });
     };
-    (void)fn;
     return taken(out) ? (h_->snake ? "shared_" + out : "shared" + type) : out;
   }
 
@@ -141,7 +143,7 @@ class HandIn {
     for (std::string_view rest : {"...", "*", "params ", "vararg "})
       if (list.find(rest) != std::string_view::npos) return functionText(p_, f) + " takes any number of arguments";
     if (h_->functionParameter[0] == '[' && list.find_first_of("[{") != std::string_view::npos) return functionText(p_, f) + " has parameters that may be left out already";
-    std::string called = name(fn), type = plainName(p_, e_.type);
+    std::string called = name(), type = plainName(p_, e_.type);
     if (h_->functionParameter.find("{type}") != std::string_view::npos && !names(source, type)) return "the file does not name the class " + type + ": import it first";
     std::string parameter = filled(h_->functionParameter, {{"name", called}, {"type", type}});
     uint32_t at = close - 1;

@@ -58,7 +58,7 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
     own.way = result.move;
     std::set<std::string> files;
     for (const StepRecord& r : result.steps) files.insert(r.files.begin(), r.files.end());
-    own.classesChanged = 1;
+    for (const StepRecord& r : result.steps) own.classesChanged += r.step.units;
     own.files = files.size();
     own.byHand = result.byHand.size();
     own.note = moveById(result.move)->what;

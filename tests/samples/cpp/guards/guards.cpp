@@ -23,7 +23,7 @@ class TideBoard {  // entity: singleton TideBoard lazy language
   // Near miss: a helper that is only called under the lock.
   void raise(int by) {
     std::lock_guard<std::mutex> hold(mutex_);
-    move(by);
+    move(by);  // near: thread.mixed-guard
   }
 
  private:
@@ -116,7 +116,7 @@ class Anchorages {  // entity: singleton Anchorages lazy language
   Anchorages(const Anchorages&) = delete;
   bool take(const std::string& place, const std::string& ship) {
     std::lock_guard<std::mutex> hold(mutex_);
-    if (taken_.count(place) != 0) return false;
+    if (taken_.count(place) != 0) return false;  // near: thread.check-then-act
     taken_[place] = ship;
     return true;
   }
@@ -162,7 +162,7 @@ class WatchRoster {  // entity: singleton WatchRoster lazy language
   // Near miss: a copy, made under the lock.
   std::vector<std::string> copy() {
     std::lock_guard<std::mutex> hold(mutex_);
-    return names_;
+    return names_;  // near: thread.leaks-internals
   }
 
  private:
@@ -203,7 +203,7 @@ class FogBell {
  public:
   FogBell() {
     strokes_ = 3;
-    worker_ = std::thread([this] { strung_ = strokes_; });
+    worker_ = std::thread([this] { strung_ = strokes_; });  // near: thread.escaping-this
   }
   ~FogBell() { worker_.join(); }
 

@@ -33,7 +33,7 @@ class SignalMast {  // entity: singleton SignalMast lazy language // finding: ti
   // Near miss: over a copy.
   void lower(int signal) {
     std::set<Keeper*> now = watchers_;
-    for (Keeper* keeper : now) keeper->heard(signal);
+    for (Keeper* keeper : now) keeper->heard(signal);  // near: life.notify-while-changing
   }
 
  private:
@@ -69,7 +69,7 @@ class Hornist {
 // Near miss: taken out at its end. It takes itself out while the list is walked, too.
 class Bosun : public Keeper {
  public:
-  Bosun() { SignalMast::mast().attach(this); }
+  Bosun() { SignalMast::mast().attach(this); }  // near: life.dangling-subscriber
   Bosun(const Bosun&) = delete;
   ~Bosun() override { SignalMast::mast().detach(this); }
   void heard(int signal) override {
@@ -342,7 +342,7 @@ class Logbook {  // entity: singleton Logbook lazy language
   void write(const std::string& line) { lines_.push_back(line); }  // finding: life.grows-forever
   void arrive(const std::string& ship) { arrivals_[ship] += 1; }  // finding: life.grows-forever
   // Near misses: emptied; given a limit.
-  void note(const std::string& line) { notes_.push_back(line); }
+  void note(const std::string& line) { notes_.push_back(line); }  // near: life.grows-forever
   void tidy() { notes_.clear(); }
   void keep(const std::string& line) {
     recent_.push_back(line);

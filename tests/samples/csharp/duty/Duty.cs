@@ -30,7 +30,7 @@ namespace Duty
         public List<string> Notes() { lock (gate) { return notes; } }  // finding: thread.leaks-internals
 
         // Near miss: a copy.
-        public List<string> Copy() { lock (gate) { return new List<string>(notes); } }
+        public List<string> Copy() { lock (gate) { return new List<string>(notes); } }  // near: thread.leaks-internals
     }
 
     // A look and a change, in two steps; near miss: under one lock.
@@ -95,7 +95,7 @@ namespace Duty
         public FogBell()
         {
             strokes = 3;
-            new Thread(Ring).Start();
+            new Thread(Ring).Start();  // near: thread.escaping-this
         }
 
         private void Ring() { strokes = 1; }
@@ -262,7 +262,7 @@ namespace Duty
         // Near miss: over a copy.
         public void Lower(int signal)
         {
-            foreach (IKeeper keeper in new List<IKeeper>(keepers)) keeper.Heard(signal);
+            foreach (IKeeper keeper in new List<IKeeper>(keepers)) keeper.Heard(signal);  // near: life.notify-while-changing
         }
     }
 
@@ -280,7 +280,7 @@ namespace Duty
     // Near miss: taken out at its end.
     public class Bosun : IKeeper
     {
-        public Bosun() { SignalMast.Mast().Attach(this); }
+        public Bosun() { SignalMast.Mast().Attach(this); }  // near: life.dangling-subscriber
 
         public void Heard(int signal) { Dispose(); }
 

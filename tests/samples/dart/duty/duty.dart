@@ -48,7 +48,7 @@ class SignalMast {  // entity: singleton SignalMast lazy language
 
   // Near miss: over a copy.
   void lower(int signal) {
-    for (final keeper in keepers.toList()) {
+    for (final keeper in keepers.toList()) {  // near: life.notify-while-changing
       keeper.heard(signal);
     }
   }
@@ -73,7 +73,7 @@ class Lookout implements Keeper {
 // Near miss: taken out at its end.
 class Bosun implements Keeper {
   Bosun() {
-    SignalMast.mast.attach(this);
+    SignalMast.mast.attach(this);  // near: life.dangling-subscriber
   }
 
   void heard(int signal) {
@@ -119,7 +119,7 @@ class Logbook {  // entity: singleton Logbook lazy language
   }
 
   void keep(String line) {
-    recent.add(line);
+    recent.add(line);  // near: life.grows-forever
     if (recent.length > 20) {
       recent.removeAt(0);
     }

@@ -34,7 +34,7 @@ final class TideBoard {  // entity: singleton TideBoard eager language
 
     // Near miss: a helper that is only called under the lock.
     synchronized void raise(int by) {
-        move(by);
+        move(by);  // near: thread.mixed-guard
     }
 
     private void move(int by) {
@@ -56,7 +56,7 @@ final class TideBoard {  // entity: singleton TideBoard eager language
 
     // Near miss: a copy.
     synchronized List<String> copy() {
-        return new ArrayList<>(notes);
+        return new ArrayList<>(notes);  // near: thread.leaks-internals
     }
 }
 
@@ -116,7 +116,7 @@ final class Moorings {  // entity: singleton Moorings eager language
 
     // Near misses: one call that does both; both under one lock.
     void ask(String berth, String ship) {
-        asked.putIfAbsent(berth, ship);
+        asked.putIfAbsent(berth, ship);  // near: thread.check-then-act
     }
 
     synchronized void answer(String berth) {
@@ -155,7 +155,7 @@ class FogBell implements Runnable {
 
     FogBell() {
         strokes = 3;
-        new Thread(this).start();
+        new Thread(this).start();  // near: thread.escaping-this
     }
 
     public void run() {
@@ -362,7 +362,7 @@ final class Thermograph {  // entity: singleton Thermograph eager language
         try {
             FileReader in = new FileReader("degrees");
             in.close();
-        } catch (IOException failure) {
+        } catch (IOException failure) {  // near: start.failure-swallowed
             throw new IllegalStateException(failure);
         }
     }
@@ -469,7 +469,7 @@ class Hornist {
 // Near miss: taken out at its end. It takes itself out while the list is walked, too.
 class Bosun implements Keeper {
     Bosun() {
-        SignalMast.mast().attach(this);
+        SignalMast.mast().attach(this);  // near: life.dangling-subscriber
     }
 
     public void heard(int signal) {
@@ -522,7 +522,7 @@ final class Logbook {  // entity: singleton Logbook eager language
 
     // Near miss: given a limit.
     void keep(String line) {
-        recent.add(line);
+        recent.add(line);  // near: life.grows-forever
         if (recent.size() > 20) {  // finding: thread.check-then-act
             recent.remove(0);
         }
@@ -764,7 +764,7 @@ class Day {
     int again() {
         Gauge.gauge().close();
         Gauge.gauge().open();
-        return Gauge.gauge().measure();
+        return Gauge.gauge().measure();  // near: life.used-after-teardown
     }
 
     void watch() {

@@ -114,7 +114,7 @@ class SignalMast {
   }
   // Near miss: over a copy.
   lower(signal) {
-    for (const keeper of [...this.keepers]) {
+    for (const keeper of [...this.keepers]) {  // near: life.notify-while-changing
       keeper.heard(signal);
     }
   }
@@ -155,7 +155,7 @@ export function hornsDown() {
 // Near miss: taken out at its end.
 export class Bosun {
   constructor() {
-    mast.attach(this);
+    mast.attach(this);  // near: life.dangling-subscriber
   }
   heard(signal) {
     this.close(signal);
@@ -188,7 +188,7 @@ export function write(line) {
   lines.push(line);  // finding: life.grows-forever
 }
 export function keep(line) {
-  recent.push(line);
+  recent.push(line);  // near: life.grows-forever
   if (recent.length > 20) {
     recent.shift();
   }

@@ -35,7 +35,7 @@ object TideBoard {  // entity: singleton TideBoard eager language
     // Near miss: a copy.
     fun copy(): List<String> {
         synchronized(gate) {
-            return notes.toList()
+            return notes.toList()  // near: thread.leaks-internals
         }
     }
 }
@@ -94,7 +94,7 @@ object SignalMast {  // entity: singleton SignalMast eager language
 
     // Near miss: over a copy.
     fun lower(signal: Int) {
-        for (keeper in keepers.toList()) {
+        for (keeper in keepers.toList()) {  // near: life.notify-while-changing
             keeper.heard(signal)
         }
     }
@@ -119,7 +119,7 @@ class Lookout : Keeper {
 // Near miss: taken out at its end. It takes itself out while the list is walked, too.
 class Bosun : Keeper {
     init {
-        SignalMast.attach(this)
+        SignalMast.attach(this)  // near: life.dangling-subscriber
     }
 
     override fun heard(signal: Int) {
@@ -163,7 +163,7 @@ object Logbook {  // entity: singleton Logbook eager language
 
     @Synchronized
     fun keep(line: String) {
-        recent.add(line)
+        recent.add(line)  // near: life.grows-forever
         if (recent.size > 20) {
             recent.removeAt(0)
         }

@@ -32,7 +32,7 @@ class TideBoard:
     # Near miss: a copy.
     def copied(self):
         with self._lock:
-            return list(self.notes)
+            return list(self.notes)  # near: thread.leaks-internals
 
 
 board = TideBoard()  # entity: shared-instance board eager language
@@ -58,7 +58,7 @@ def leave(berth):
 # Near miss: both under one lock.
 def ask(berth, ship):
     with taken_lock:
-        if berth not in asked:
+        if berth not in asked:  # near: thread.check-then-act
             asked[berth] = ship
 
 
@@ -81,7 +81,7 @@ class EchoSounder:
 class FogBell:
     def __init__(self):
         self.strokes = 3
-        threading.Thread(target=self.ring).start()
+        threading.Thread(target=self.ring).start()  # near: thread.escaping-this
 
     def ring(self):
         self.strokes = 1
@@ -157,7 +157,7 @@ class Thermograph:
         try:
             with open("degrees") as source:
                 self.degrees = int(source.read())
-        except OSError as failure:
+        except OSError as failure:  # near: start.failure-swallowed
             raise RuntimeError("no degrees") from failure
 
     def fall(self):
@@ -196,7 +196,7 @@ class SignalMast:
 
     # Near miss: over a copy.
     def down(self, signal):
-        for keeper in list(self.keepers):
+        for keeper in list(self.keepers):  # near: life.notify-while-changing
             keeper.heard(signal)
 
 
@@ -218,7 +218,7 @@ class Lookout:
 # Near miss: taken out at its end.
 class Bosun:
     def __init__(self):
-        mast.attach(self)
+        mast.attach(self)  # near: life.dangling-subscriber
 
     def heard(self, signal):
         self.close()
@@ -252,7 +252,7 @@ def write(line):
 
 
 def keep(line):
-    recent.append(line)
+    recent.append(line)  # near: life.grows-forever
     if len(recent) > 20:  # finding: thread.check-then-act
         recent.pop(0)
 

@@ -110,7 +110,7 @@ final class Lookout: Keeper {
 // Near miss: taken out at its end.
 final class Bosun: Keeper {
     init() {
-        SignalMast.shared.attach(self)
+        SignalMast.shared.attach(self)  // near: life.dangling-subscriber
     }
 
     func heard(_ signal: Int) {

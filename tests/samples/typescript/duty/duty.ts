@@ -153,7 +153,7 @@ export class Lookout implements Keeper {
 // Near miss: taken out at its end. It takes itself out while the list is walked, too.
 export class Bosun implements Keeper {
   constructor() {
-    mast.attach(this);
+    mast.attach(this);  // near: life.dangling-subscriber
   }
   heard(signal: number): void {
     this.dispose();
