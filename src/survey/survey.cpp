@@ -244,7 +244,7 @@ class Recogniser {
       return "holds a function that is never replaced";
     if (managed && !(variable.modifiers & kThreadLocal) && setOnlyAtStart(v) && !changedThrough(v)) {
       bool waits = variable.definition.known() && p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode && !(variable.modifiers & kConst);
-      if (type != kNone && use.decl != kNone && !waits && p_.types[type].form != TypeForm::Interface && !isAbstract(p_, type) && !changesLater(type) && weightsOfCreation(p_, type, kNone).empty() &&
+      if (type != kNone && use.decl != kNone && !waits && p_.types[type].form != TypeForm::Interface && (p_.types[type].form == TypeForm::Enum || !isAbstract(p_, type)) && !changesLater(type) && weightsOfCreation(p_, type, kNone).empty() &&
           (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
         return "set once, and nothing in its class changes after construction";
       // Where nothing can be declared constant, what is never set again is.

@@ -625,3 +625,19 @@ class Opening {
         WaveLog.close()
     }
 }
+
+// Near miss: constants with members of their own, and nothing that changes.
+enum class Edge {
+    START {
+        override fun opposite(): Edge = END
+    },
+    END {
+        override fun opposite(): Edge = START
+    };
+
+    abstract fun opposite(): Edge
+}
+
+class Fender {
+    fun side(): Edge = Edge.START.opposite()  // near: tie.hidden-dependency
+}
