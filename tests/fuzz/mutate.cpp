@@ -94,15 +94,23 @@ int main(int argc, char** argv) {
     if (samples.empty()) continue;
     Mutator mutator(samples, seed);
     size_t runs = 0;
+    double slowest = 0;
     auto start = std::chrono::steady_clock::now();
-    while (std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count() < seconds) {
+    auto since = [](auto then) { return std::chrono::duration<double>(std::chrono::steady_clock::now() - then).count(); };
+    while (since(start) < seconds) {
       Sample mutant = mutator.next();
       // What was being done, for when it ends badly.
-      std::ofstream(fs::temp_directory_path() / ("elmcart-mutant-" + std::string(language.id)), std::ios::binary) << mutant.text;
+      fs::path kept = fs::temp_directory_path() / ("elmcart-mutant-" + std::string(language.id));
+      std::ofstream(kept, std::ios::binary) << mutant.text;
+      auto begun = std::chrono::steady_clock::now();
       wholeWay({mutant, samples[runs % samples.size()]});
       ++runs;
+      if (double took = since(begun); took > slowest) {
+        slowest = took;
+        fs::copy_file(kept, kept.string() + "-slowest", fs::copy_options::overwrite_existing);
+      }
     }
-    fmt::print("{:<12} {} mutants of {} samples\n", language.name, runs, samples.size());
+    fmt::print("{:<12} {} mutants of {} samples, the slowest {:.2f} s\n", language.name, runs, samples.size(), slowest);
   }
   return 0;
 }
