@@ -201,13 +201,16 @@ int runConfirm(const Context& context, const Command& self) {
   own.add_options()
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
       ("all", po::bool_switch(), "list the tests that did not change too")
-      ("orders", po::value<size_t>()->value_name("N")->default_value(0), "run the tests in N other orders too, before and after");
+      ("orders", po::value<size_t>()->value_name("N")->default_value(0), "run the tests in N other orders too, before and after")
+      ("alone", po::bool_switch(), "run each test on its own too, by the command test.alone of elmcart.toml");
   Options options = readOptions(context, self, own, "A B", 2, 2);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
   std::error_code error;
   Config config = configOf(options, fs::is_directory(options.positional[0], error) ? options.positional[0] : ".");
   if (config.build.empty() && config.test.empty() && config.witnesses.empty())
     throw Stop{kWrongUse, "confirm needs to know how the project is built and tested: give [build] and [test] commands in elmcart.toml"};
+  if (options.flag("alone") && config.testAlone.empty())
+    throw Stop{kWrongUse, "--alone needs the command that runs one test: give [test] alone in elmcart.toml; it finds the test's name in ELMCART_TEST"};
   removeStrayScratch();
   auto scratch = Scratch::make();
   if (!scratch) throw Stop{kInnerError, scratch.error().line()};
@@ -225,7 +228,7 @@ int runConfirm(const Context& context, const Command& self) {
     return target;
   };
   std::string a = copied(options.positional[0], "a"), b = copied(options.positional[1], "b");
-  say(options, fmt::format("building and testing {}, {} times", options.positional[0], config.baselineRuns));
+  say(options, fmt::format("building and testing {}, {}", options.positional[0], counted(static_cast<size_t>(config.baselineRuns), "time", "times")));
   Baseline before = learnBaseline(a, config);
   if (!before.observation.built) throw Stop{kGateFailed, options.positional[0] + " does not build:\n" + before.observation.buildOutput};
   say(options, "building and testing " + options.positional[1]);
@@ -233,14 +236,25 @@ int runConfirm(const Context& context, const Command& self) {
   Comparison comparison = compare(before, after);
   OrderReport orders;
   size_t wanted = options.values["orders"].as<size_t>();
-  if (wanted > 0) {
-    if (before.observation.tests.empty()) throw Stop{kWrongUse, "--orders needs results test by test: name the result files in [test] results of elmcart.toml"};
-    say(options, fmt::format("testing both in {}", counted(wanted, "other order", "other orders")));
-    orders.before = checkOrders(a, config, before, wanted);
+  bool alone = options.flag("alone");
+  if (wanted > 0 || alone) {
+    if (before.observation.tests.empty())
+      throw Stop{kWrongUse, std::string(alone ? "--alone" : "--orders") + " needs results test by test: name the result files in [test] results of elmcart.toml"};
     Baseline second;
     second.observation = after;
     second.flakyTests = before.flakyTests;
-    if (after.built) orders.after = checkOrders(b, config, second, wanted);
+    auto bothBy = [&](auto&& check) {
+      check(a, before, orders.before);
+      if (after.built) check(b, second, orders.after);
+    };
+    if (wanted > 0) {
+      say(options, fmt::format("testing both in {}", counted(wanted, "other order", "other orders")));
+      bothBy([&](const std::string& tree, const Baseline& seen, OrderCheck& out) { checkOrders(tree, config, seen, wanted, out); });
+    }
+    if (alone) {
+      say(options, "running each test of both on its own");
+      bothBy([&](const std::string& tree, const Baseline& seen, OrderCheck& out) { checkAlone(tree, config, seen, out); });
+    }
     if (!orders.before.dependent.empty() || !orders.after.dependent.empty()) {
       auto analysis = analyse(a, config, jobsOf(options), false);
       for (const OrderCheck* check : {&orders.before, &orders.after})
@@ -248,7 +262,7 @@ int runConfirm(const Context& context, const Command& self) {
           if (analysis) orders.shares[name] = touchedBy(**analysis, name);
     }
   }
-  const OrderReport* told = wanted > 0 ? &orders : nullptr;
+  const OrderReport* told = wanted > 0 || alone ? &orders : nullptr;
   emit(options, format == "json" ? jsonText(confirmJson(before, after, comparison, told)) : confirmText(before, after, comparison, told, options.flag("all"), styleOf(options, options.has("out"))));
   return comparison.same() ? kDone : kGateFailed;
 }

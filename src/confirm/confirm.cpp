@@ -199,8 +199,7 @@ Baseline learnBaseline(const std::string& folder, const Config& config) {
   return out;
 }
 
-OrderCheck checkOrders(const std::string& folder, const Config& config, const Baseline& seen, size_t orders) {
-  OrderCheck out;
+void checkOrders(const std::string& folder, const Config& config, const Baseline& seen, size_t orders, OrderCheck& out) {
   for (size_t k = 1; k <= orders; ++k) {
     std::string number = std::to_string(k);
     Observation shuffled;
@@ -212,7 +211,24 @@ OrderCheck checkOrders(const std::string& folder, const Config& config, const Ba
       if (was != is) out.dependent.emplace(name, was + " in the given order, " + is + " in order " + number);
     }
   }
-  return out;
+}
+
+void checkAlone(const std::string& folder, const Config& config, const Baseline& seen, OrderCheck& out) {
+  Config one = config;
+  one.test = {config.testAlone};
+  for (auto& [name, result] : seen.observation.tests) {
+    if (seen.flakyTests.count(name) || result.status == TestStatus::Skipped) continue;
+    Observation run;
+    runTests(folder, one, run, {"ELMCART_TEST=" + name});
+    ++out.alone;
+    std::string was(testStatusText(result.status)), is = describe(run.tests, name);
+    // A runner that names no tests says what came of this one by its exit code.
+    if (run.tests.empty() && config.results.empty()) is = testStatusText(run.testExit == 0 ? TestStatus::Passed : TestStatus::Failed);
+    if (was == is) continue;
+    std::string how = is == "absent" ? "the command test.alone did not run it" : was + " among the others, " + is + " on its own";
+    auto [found, fresh] = out.dependent.emplace(name, how);
+    if (!fresh) found->second += "; " + how;
+  }
 }
 
 Comparison compare(const Baseline& before, const Observation& after) {

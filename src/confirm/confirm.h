@@ -60,10 +60,11 @@ struct Comparison {
 };
 Comparison compare(const Baseline& before, const Observation& after);
 
-// Tests whose outcome depends on the order in which they run: each order is a
-// run of its own, by a number that the usual runners shuffle by.
+// Tests whose outcome depends on what runs before them. Each order is a run of
+// its own, by a number that the usual runners shuffle by.
 struct OrderCheck {
   size_t orders = 0;                                    // that were run
+  size_t alone = 0;                                     // tests that were run on their own
   std::map<std::string, std::string> dependent;         // test: "passed in the given order, failed in order 3"
 };
 // The same for two trees, and what shared state each such test touches.
@@ -74,7 +75,10 @@ struct OrderReport {
 // `folder` holds a tree that `seen` was observed of. Order k is asked for by
 // GTEST_SHUFFLE and GTEST_RANDOM_SEED, by GOFLAGS=-shuffle=k, and by ELMCART_ORDER=k
 // for commands that see to it themselves.
-OrderCheck checkOrders(const std::string& folder, const Config& config, const Baseline& seen, size_t orders);
+void checkOrders(const std::string& folder, const Config& config, const Baseline& seen, size_t orders, OrderCheck& out);
+// Each test of `seen` that was not skipped, in a run of its own by the command
+// Config::testAlone, which finds the test's name in ELMCART_TEST.
+void checkAlone(const std::string& folder, const Config& config, const Baseline& seen, OrderCheck& out);
 
 // A text with everything that one of the regular expressions matches replaced by "*".
 Result<std::string> masked(const std::string& text, const std::vector<std::string>& masks);

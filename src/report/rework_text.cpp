@@ -110,11 +110,15 @@ namespace {
 std::string ordersText(const OrderReport& orders) {
   std::string out;
   auto tell = [&](const OrderCheck& check, const char* which) {
+    std::vector<std::string> runs;
+    if (check.orders > 0) runs.push_back(counted(check.orders, "other order", "other orders"));
+    if (check.alone > 0) runs.push_back(counted(check.alone, "run", "runs") + " of one test each");
+    if (runs.empty()) return;
     if (check.dependent.empty()) {
-      out += fmt::format("{}: no test depends on the order, in {}.\n", which, counted(check.orders, "other order", "other orders"));
+      out += fmt::format("{}: no test depends on what runs before it, in {}.\n", which, joinWith(runs, " and "));
       return;
     }
-    out += fmt::format("{}: {} on the order:\n", which, counted(check.dependent.size(), "test depends", "tests depend"));
+    out += fmt::format("{}: {} on what runs before, in {}:\n", which, counted(check.dependent.size(), "test depends", "tests depend"), joinWith(runs, " and "));
     for (auto& [name, how] : check.dependent) {
       auto shares = orders.shares.find(name);
       out += "  " + name + ": " + how + (shares == orders.shares.end() || shares->second.empty() ? std::string() : "; it shares " + joinWith(shares->second, ", ")) + "\n";
@@ -131,7 +135,7 @@ Json ordersJson(const OrderCheck& check, const OrderReport& orders) {
     auto shares = orders.shares.find(name);
     dependent.push_back({{"name", name}, {"how", how}, {"shares", shares == orders.shares.end() ? std::vector<std::string>{} : shares->second}});
   }
-  return {{"orders", check.orders}, {"dependent", dependent}};
+  return {{"orders", check.orders}, {"alone", check.alone}, {"dependent", dependent}};
 }
 
 }  // namespace

@@ -119,7 +119,7 @@ TEST(Rework, ConfirmTellsWhichTestsDependOnTheirOrder) {
   Folder folder;
   folder.write("mast.h", "#pragma once\nclass Mast {\n public:\n  static Mast& mast() {\n    static Mast m;\n    return m;\n  }\n  void raise() { flags_ = flags_ + 1; }\n  int flags() const { return flags_; }\n private:\n  Mast() = default;\n  int flags_ = 0;\n};\n");
   folder.write("tests/mast_test.cpp", "#include <gtest/gtest.h>\n#include \"../mast.h\"\nTEST(Mast, Raises) {\n  Mast::mast().raise();\n  EXPECT_EQ(Mast::mast().flags(), 1);\n}\nTEST(Mast, IsRaised) {\n  EXPECT_EQ(Mast::mast().flags(), 1);\n}\nTEST(Mast, Stands) {\n  EXPECT_GE(Mast::mast().flags(), 0);\n}\n");
-  folder.write("elmcart.toml", "[build]\ncommands = [\"g++ -std=c++17 -o all tests/mast_test.cpp -lgtest -lgtest_main -pthread\"]\n[test]\ncommands = [\"./all --gtest_output=xml:results.xml\"]\nresults = [\"results.xml\"]\nbaseline-runs = 1\n");
+  folder.write("elmcart.toml", "[build]\ncommands = [\"g++ -std=c++17 -o all tests/mast_test.cpp -lgtest -lgtest_main -pthread\"]\n[test]\ncommands = [\"./all --gtest_output=xml:results.xml\"]\nresults = [\"results.xml\"]\nalone = \"./all --gtest_filter=$ELMCART_TEST --gtest_output=xml:results.xml\"\nbaseline-runs = 1\n");
   RunResult run = elmcart("confirm . . --orders 6", folder.path());
   EXPECT_EQ(run.exitCode, 0) << run.err;
   EXPECT_NE(run.out.find("Mast.IsRaised: passed in the given order, failed in order"), std::string::npos) << run.out;
@@ -128,6 +128,25 @@ TEST(Rework, ConfirmTellsWhichTestsDependOnTheirOrder) {
   auto json = jsonOf(elmcart("confirm . . --orders 6 --format json", folder.path()));
   EXPECT_EQ(json["orders"]["before"]["orders"], 6);
   EXPECT_GE(json["orders"]["after"]["dependent"].size(), 1u);
+  run = elmcart("confirm . . --alone", folder.path());
+  EXPECT_EQ(run.exitCode, 0) << run.err;
+  EXPECT_NE(run.out.find("Before: 1 test depends on what runs before, in 3 runs of one test each:\n  Mast.IsRaised: passed among the others, failed on its own; it shares Mast"), std::string::npos) << run.out;
+  json = jsonOf(elmcart("confirm . . --alone --orders 6 --format json", folder.path()));
+  EXPECT_EQ(json["orders"]["before"]["alone"], 3);
+  EXPECT_NE(json["orders"]["before"]["dependent"][0]["how"].get<std::string>().find("; passed among the others"), std::string::npos);
+}
+
+TEST(Rework, ATestThatCannotBeRunAloneIsNoTestThatPassed) {
+  Folder folder;
+  folder.write("tide_test.cpp", "#include <gtest/gtest.h>\nTEST(Tide, Turns) {}\n");
+  std::string config = "[build]\ncommands = [\"g++ -std=c++17 -o all tide_test.cpp -lgtest -lgtest_main -pthread\"]\n[test]\ncommands = [\"./all --gtest_output=xml:results.xml\"]\nresults = [\"results.xml\"]\nbaseline-runs = 1\n";
+  folder.write("elmcart.toml", config);
+  RunResult run = elmcart("confirm . . --alone", folder.path());
+  EXPECT_EQ(run.exitCode, 2);
+  EXPECT_NE(run.err.find("--alone needs the command that runs one test"), std::string::npos) << run.err;
+  folder.write("elmcart.toml", config + "alone = \"true\"\n");
+  run = elmcart("confirm . . --alone", folder.path());
+  EXPECT_NE(run.out.find("Tide.Turns: the command test.alone did not run it"), std::string::npos) << run.out << run.err;
 }
 
 TEST(Rework, ProposeRunsNothingAndChangesNothing) {
