@@ -12,6 +12,12 @@ std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call) {
   return out;
 }
 
+NodeId appendedTo(const LoweredFile& file, NodeId assignment) {
+  NodeId target = file[assignment].kind == Kind::Assign ? file.child(assignment, Role::Target) : kNoNode;
+  if (target == kNoNode || file[target].kind != Kind::Index || file.child(target, Role::Argument) != kNoNode) return kNoNode;
+  return file.child(target, Role::Receiver);
+}
+
 bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main" && (p.functions[f].owner == kNone || (p.functions[f].modifiers & kStatic)); }
 
 std::string unitText(const Subject& s, const Consumer& c) {

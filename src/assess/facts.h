@@ -20,6 +20,8 @@ bool anyNode(const LoweredFile& file, NodeId root, Test test) {
 
 // The argument nodes of a call or creation, in order.
 std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call);
+// The list that `list[] = value` adds to at its end; kNoNode for all else.
+NodeId appendedTo(const LoweredFile& file, NodeId assignment);
 // Is it the function that a program begins with?
 bool isMain(const Program& p, FunctionIndex f);
 // The class around a consumer, or what stands in for one, by name.

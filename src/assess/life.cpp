@@ -150,12 +150,8 @@ void checkDuplicateSubscription(const Subject& s, std::vector<Finding>& out) {
   for (const Registration& r : s.registrations) byPair[{r.subscriber, r.collection}].push_back(r);
   for (auto& [pair, list] : byPair) {
     auto [subscriber, collection] = pair;
-    // list[] = keeper adds to the end of what could be a table as well.
-    auto appends = [&](const Registration& r) {
-      NodeId target = p.node(r.kept).kind == Kind::Assign ? p.file(r.kept).child(r.kept.node, Role::Target) : kNoNode;
-      return target != kNoNode && p.file(r.kept)[target].kind == Kind::Index && p.file(r.kept).child(target, Role::Argument) == kNoNode;
-    };
-    if (holdsEachOnce(p, collection) && !appends(list.front())) continue;
+    // What is added to at its end could be a table as well, by its type.
+    if (holdsEachOnce(p, collection) && appendedTo(p.file(list.front().kept), list.front().kept.node) == kNoNode) continue;
     std::erase_if(list, [&](const Registration& r) {
       std::set<FunctionIndex> seen;
       // Taken out first, or looked for: it is there once.

@@ -91,7 +91,7 @@ std::vector<FunctionIndex> creationBodies(const Program& p, const Entity& e) {
   std::vector<FunctionIndex> out;
   if (e.creation.constructor != kNone) out.push_back(e.creation.constructor);
   for (FunctionIndex m : p.types[e.type].methods)
-    if (p.functions[m].form == FunctionForm::Initialiser && (p.types[e.type].form == TypeForm::Object || !(p.functions[m].modifiers & kStatic))) out.push_back(m);
+    if (runsWhenMade(p, e.type, m)) out.push_back(m);
   if (e.creation.constructor == kNone && e.creation.place.known() && p.node(e.creation.place).kind == Kind::Call)
     if (Symbol callee = p.symbolAt(e.creation.place); callee.is(Symbol::Sort::Function)) out.push_back(callee.index());
   return out;

@@ -56,7 +56,7 @@ class FieldSeam {
       step.kind = StepKind::Seam;
       step.subject = std::string(p_.text(p_.types[type].qualified));
       std::string reason = write(type, work[type]);
-      if (reason.empty() && memory_.refused.count(step.key())) reason = "the step was taken back: it changed what the build, tests or witnesses see";
+      if (reason.empty() && memory_.refused.count(step.key())) reason = kTakenBack;
       if (!reason.empty()) {
         out.byHand.push_back({p_.path(work[type].front().first), p_.line(work[type].front().first), reason, true});
         continue;
@@ -110,18 +110,9 @@ class FieldSeam {
 
   // What the object is called inside of a function; empty: nothing.
   std::string itself(FunctionIndex f) {
-    Place place = p_.functions[f].definition;
-    const LoweredFile& file = p_.file(place);
     if (!m_->seamSelf.empty()) return std::string(m_->seamSelf);
-    std::string out;
-    forEachNode(file, place.node, [&](NodeId n) {
-      if (out.empty() && file[n].kind == Kind::This && file[n].span.size() > 0) out = scan_.nodeText({place.file, n});
-    });
-    if (!out.empty()) return out;
-    std::string_view head = scan_.text(place.file).substr(file[place.node].span.begin, file[place.node].nameBegin - file[place.node].span.begin);
-    size_t open = head.find('('), space = head.find(' ', open);
-    if (open == std::string_view::npos || space == std::string_view::npos || head.find(')') < space) return "";
-    return std::string(head.substr(open + 1, space - open - 1));
+    std::string word = wordForObject(p_, scan_, p_.functions[f].definition);
+    return word.empty() ? objectNamedInFront(p_, scan_, p_.functions[f].definition) : word;
   }
 
   std::string write(TypeIndex type, const std::vector<std::pair<Place, FunctionIndex>>& accesses) {
@@ -202,8 +193,7 @@ class FieldSeam {
     }
     uint32_t at = scan_.withLinesAbove(place.file, scan_.lineBegin(place.file, p_.node(place).span.begin), {"//", "/*", "*"});
     std::string newline = scan_.newlineOf(place.file);
-    bool tabs = scan_.text(place.file).find("\n\t") != std::string_view::npos;
-    edits_.push_back({p_.path(place), {at, at}, laidOut(scan_, pattern, place.file, "", tabs ? "\t" : "    ") + newline + newline});
+    edits_.push_back({p_.path(place), {at, at}, laidOut(scan_, pattern, place.file, "", unitOfFile(scan_, place.file)) + newline + newline});
     return "";
   }
 

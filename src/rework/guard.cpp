@@ -174,9 +174,7 @@ class Guarder {
       if (guardedIn_.count(body.function) && !m_->takenTwice) return functionText(p_, body.function) + " takes the lock in its middle: take it for all of it by hand";
       if (fn.modifiers & kSuspending) return functionText(p_, body.function) + " may wait in its middle, and a lock must not be held then";
       const LoweredFile& file = p_.file(fn.definition);
-      forEachNode(file, fn.definition.node, [&](NodeId n) {
-        if (file[n].kind == Kind::This && file[n].span.size() > 0 && body.itself.empty()) body.itself = scan_.nodeText({fn.definition.file, n});
-      });
+      if (body.itself.empty()) body.itself = wordForObject(p_, scan_, fn.definition);
       if (anyNode(file, fn.definition.node, [&](NodeId n) { return file[n].kind == Kind::Await; })) return functionText(p_, body.function) + " waits in its middle, and a lock must not be held then";
     }
     where_ = {};
@@ -342,11 +340,8 @@ class Guarder {
     std::string_view how = ofFile ? std::string_view("{lock}") : ofClass || existingIsOfClass ? m_->lockOfClass : m_->lockOfObject;
     bool needsThis = how.find("{this}") != std::string_view::npos || m_->guardWrap.find("{this}") != std::string_view::npos;
     if (needsThis && body.itself.empty()) {
-      // Named in front of the function, where its object is a parameter.
-      std::string head(source.substr(p_.node(fn.definition).span.begin, p_.node(fn.definition).nameBegin - p_.node(fn.definition).span.begin));
-      size_t open = head.find('(');
-      size_t end = open == std::string::npos ? open : head.find(' ', open);
-      itself = end == std::string::npos ? "self" : head.substr(open + 1, end - open - 1);
+      itself = objectNamedInFront(p_, scan_, fn.definition);
+      if (itself.empty()) itself = "self";
     }
     if (needsThis && !p_.language(f).bareMembers && p_.functions[body.function].owner != kNone && scan_.nodeText(fn.definition).find("*") == std::string::npos && m_->guardWrap.empty()) return functionText(p_, body.function) + " works on a copy of the object";
     std::string className = owner == kNone ? "" : std::string(p_.text(p_.types[owner].name));

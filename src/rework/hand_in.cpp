@@ -18,7 +18,9 @@ class HandIn {
   HandIn(const Analysis& a, size_t entity, PlanMemory& memory)
       : a_(a), p_(a.program), e_(a.survey.entities[entity]), memory_(memory),
         // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
-        scan_(a.program), h_(p_.language(e_.place.file).handing) {}
+        scan_(a.program), h_(p_.language(e_.place.file).handing) {
+    if (h_ && e_.type != kNone) name_ = chooseName();
+  }
 
   std::string refusal() {
     const Language& language = p_.language(e_.place.file);
@@ -37,7 +39,7 @@ class HandIn {
       step.kind = StepKind::HandIn;
       step.subject = functionText(p_, f);
       std::string reason = write(f, accesses);
-      if (reason.empty() && memory_.refused.count(step.key())) reason = "the step was taken back: it changed what the build, tests or witnesses see";
+      if (reason.empty() && memory_.refused.count(step.key())) reason = kTakenBack;
       if (!reason.empty()) {
         out.byHand.push_back({p_.path(accesses.front()), p_.line(accesses.front()), reason, true});
         continue;
@@ -76,7 +78,7 @@ class HandIn {
 
   // What a step before left as the way of those who hand in nothing.
   bool isDefault(Place access) {
-    std::string use = usedAs(name(), scan_.nodeText(access));
+    std::string use = usedAs(name_, scan_.nodeText(access));
     std::string_view source = scan_.text(access.file);
     size_t at = use.find(scan_.nodeText(access));
     uint32_t begin = p_.node(access).span.begin;
@@ -84,7 +86,7 @@ class HandIn {
   }
   std::string usedAs(const std::string& called, const std::string& value) const { return filled(h_->functionUse, {{"name", called}, {"value", value}}); }
 
-  std::string name() const {
+  std::string chooseName() const {
     std::string type = plainName(p_, e_.type), out;
     for (size_t i = 0; i < type.size(); ++i) {
       bool upper = std::isupper(static_cast<unsigned char>(type[i])) != 0;
@@ -107,16 +109,18 @@ class HandIn {
   }
 
   // Is it named elsewhere than where it is called: given to somebody who calls it with what it takes today?
-  bool isGivenAway(FunctionIndex f) const {
-    for (FileIndex i = 0; i < p_.files.size(); ++i) {
-      const LoweredFile& file = p_.files[i];
-      for (NodeId n = 1; n < file.nodes.size(); ++n) {
-        if (file[n].kind != Kind::Name && file[n].kind != Kind::Member) continue;
-        Symbol symbol = p_.links[i].symbol[n];
-        if (symbol.is(Symbol::Sort::Function) && symbol.index() == f && file[n].role != Role::Callee) return true;
+  bool isGivenAway(FunctionIndex f) {
+    if (!lookedAtAll_) {
+      lookedAtAll_ = true;
+      for (FileIndex i = 0; i < p_.files.size(); ++i) {
+        const LoweredFile& file = p_.files[i];
+        for (NodeId n = 1; n < file.nodes.size(); ++n) {
+          if ((file[n].kind != Kind::Name && file[n].kind != Kind::Member) || file[n].role == Role::Callee) continue;
+          if (Symbol symbol = p_.links[i].symbol[n]; symbol.is(Symbol::Sort::Function)) givenAway_.insert(symbol.index());
+        }
       }
     }
-    return false;
+    return givenAway_.count(f) > 0;
   }
 
   static bool names(std::string_view source, const std::string& word) {
@@ -143,9 +147,9 @@ class HandIn {
     for (std::string_view rest : {"...", "*", "params ", "vararg "})
       if (list.find(rest) != std::string_view::npos) return functionText(p_, f) + " takes any number of arguments";
     if (h_->functionParameter[0] == '[' && list.find_first_of("[{") != std::string_view::npos) return functionText(p_, f) + " has parameters that may be left out already";
-    std::string called = name(), type = plainName(p_, e_.type);
+    std::string type = plainName(p_, e_.type);
     if (h_->functionParameter.find("{type}") != std::string_view::npos && !names(source, type)) return "the file does not name the class " + type + ": import it first";
-    std::string parameter = filled(h_->functionParameter, {{"name", called}, {"type", type}});
+    std::string parameter = filled(h_->functionParameter, {{"name", name_}, {"type", type}});
     uint32_t at = close - 1;
     while (at > open + 1 && (source[at - 1] == ' ' || source[at - 1] == '\n' || source[at - 1] == '\r' || source[at - 1] == '\t' || source[at - 1] == ',')) --at;
     // One a line, where they stand so.
@@ -156,7 +160,7 @@ class HandIn {
       apart = "," + scan_.newlineOf(place.file) + std::string(source.substr(line, word - line));
     }
     edits_.push_back({p_.path(place), {at, at}, apart + parameter});
-    for (Place access : accesses) edits_.push_back({p_.path(access), p_.node(access).span, usedAs(called, scan_.nodeText(access))});
+    for (Place access : accesses) edits_.push_back({p_.path(access), p_.node(access).span, usedAs(name_, scan_.nodeText(access))});
     return "";
   }
 
@@ -166,6 +170,9 @@ class HandIn {
   PlanMemory& memory_;
   SourceScan scan_;
   const Handing* h_ = nullptr;
+  std::string name_;  // of the parameter
+  std::set<FunctionIndex> givenAway_;
+  bool lookedAtAll_ = false;
   std::vector<FileEdit> edits_;
 };
 

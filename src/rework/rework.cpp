@@ -254,6 +254,12 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
       for (auto& [path, text] : old) writeText(tree + "/" + path, text);
       memory.refused.insert(record.step.key());
     };
+    auto keep = [&](std::string outcome) {
+      record.kept = true;
+      record.outcome = std::move(outcome);
+      memory = next;
+      memory.made.insert(record.step.key());
+    };
     if (failed.empty() && record.patch.empty()) failed = "it would change nothing";
     if (!failed.empty()) {
       record.outcome = "taken back: " + failed;
@@ -267,10 +273,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
       record.testSeconds = seen.testSeconds;
       record.differences = comparison.differences;
       if (comparison.same()) {
-        record.kept = true;
-        record.outcome = comparison.summary();
-        memory = next;
-        memory.made.insert(record.step.key());
+        keep(comparison.summary());
       } else {
         const Difference& d = comparison.differences.front();
         record.outcome = "taken back: " + (d.what == "build" ? std::string("it does not build") : d.what + " " + d.name + " was " + d.before + ", now " + d.after);
@@ -278,10 +281,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
       }
       record.ownSeconds += since(own);
     } else {
-      record.kept = true;
-      record.outcome = "planned";
-      memory = next;
-      memory.made.insert(record.step.key());
+      keep("planned");
     }
     say("step " + std::to_string(record.number) + ", " + std::string(stepKindText(record.step.kind)) + ": " + record.step.title + " — " + record.outcome);
     out.steps.push_back(std::move(record));

@@ -26,6 +26,9 @@ struct Step {
   std::string key() const { return std::string(stepKindText(kind)) + " " + subject; }
 };
 
+// Why a step that was tried is not planned again.
+inline constexpr std::string_view kTakenBack = "the step was taken back: it changed what the build, tests or witnesses see";
+
 // A place that cannot be changed safely, and why.
 struct ByHand {
   std::string file;

@@ -99,8 +99,7 @@ class Tetherer {
       std::vector<NodeId> arguments = argumentsOf(file, r.kept.node);
       return arguments.empty() ? "" : scan_.nodeText({r.kept.file, arguments.front()});
     }
-    NodeId target = file[r.kept.node].kind == Kind::Assign ? file.child(r.kept.node, Role::Target) : kNoNode;
-    NodeId receiver = target != kNoNode && file[target].kind == Kind::Index && file.child(target, Role::Argument) == kNoNode ? file.child(target, Role::Receiver) : kNoNode;
+    NodeId receiver = appendedTo(file, r.kept.node);
     return receiver == kNoNode ? "" : scan_.nodeText({r.kept.file, receiver});
   }
 
@@ -156,7 +155,7 @@ class Tetherer {
     std::string laid = laidOut(scan_, statement, f, indent + unit, unit);
     std::string member = newline + newline + indent + (braces ? head + "{" + newline + indent + unit + laid + newline + indent + "}" : std::string(head.substr(0, head.find_last_not_of(" \t\r\n") + 1)) + newline + indent + unit + laid);
     if (!braces && trim(head).back() != ':') return "the body of " + functionText(p_, r.by) + " could not be read";
-    uint32_t end = endOfLine(f, std::max(node.span.end, block.span.end));
+    uint32_t end = scan_.contentEnd(f, std::max(node.span.end, block.span.end));
     edits_.push_back({p_.path(puts.definition), {end, end}, member});
     // Where it is declared beside, it is so too.
     for (Place place : puts.declarations) {
@@ -183,13 +182,8 @@ class Tetherer {
     }
     return "    ";
   }
-  uint32_t endOfLine(FileIndex f, uint32_t from) {
-    std::string_view text = source(f);
-    size_t end = std::min(text.find('\n', from), text.size());
-    return static_cast<uint32_t>(end > 0 && end < text.size() && text[end - 1] == '\r' ? end - 1 : end);
-  }
   void lineBelow(Place place, const std::string& line) {
-    uint32_t end = endOfLine(place.file, p_.node(place).span.end);
+    uint32_t end = scan_.contentEnd(place.file, p_.node(place).span.end);
     edits_.push_back({p_.path(place), {end, end}, scan_.newlineOf(place.file) + scan_.indentOf(place) + line});
   }
 
@@ -309,7 +303,7 @@ class Tetherer {
     if (before.find("::") == std::string::npos) return "its class could not be read";
     std::string newline = scan_.newlineOf(in.definition.file);
     scan_.addPublicMember(r.subscriber, "~" + name + "();", edits_);
-    uint32_t end = endOfLine(in.definition.file, node.span.end);
+    uint32_t end = scan_.contentEnd(in.definition.file, node.span.end);
     edits_.push_back({p_.path(in.definition), {end, end}, newline + newline + before + whole});
     return "";
   }

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "assess/facts.h"
 #include "base/text.h"
 
 namespace elmcart {
@@ -113,6 +114,25 @@ void importLine(const Program& p, SourceScan& scan, FileIndex f, const std::stri
   }
 }
 
+std::string wordForObject(const Program& p, SourceScan& scan, Place function) {
+  std::string out;
+  forEachNode(p.file(function), function.node, [&](NodeId n) {
+    const Node& node = p.file(function)[n];
+    if (out.empty() && node.kind == Kind::This && node.span.size() > 0) out = scan.nodeText({function.file, n});
+  });
+  return out;
+}
+
+std::string objectNamedInFront(const Program& p, SourceScan& scan, Place function) {
+  const Node& node = p.node(function);
+  std::string_view head = scan.text(function.file).substr(node.span.begin, node.nameBegin - node.span.begin);
+  size_t open = head.find('('), space = head.find(' ', open);
+  if (open == std::string_view::npos || space == std::string_view::npos || head.find(')') < space) return "";
+  return std::string(head.substr(open + 1, space - open - 1));
+}
+
+std::string unitOfFile(SourceScan& scan, FileIndex f) { return scan.text(f).find("\n\t") != std::string_view::npos ? "\t" : "    "; }
+
 uint32_t bodyLinesBegin(const Program& p, SourceScan& scan, Place body) {
   std::string_view source = scan.text(body.file);
   uint32_t from = p.node(body).span.begin;
@@ -139,7 +159,7 @@ std::string insertFirst(const Program& p, SourceScan& scan, Place body, const st
     if (statement.find('\n') != std::string::npos) {
       // Several lines, so all of them stand on lines of their own.
       Place function = p.parent(body);
-      std::string outer = scan.indentOf(function), unit = outer.empty() || outer[0] == '\t' ? (scan.text(body.file).find("\n\t") != std::string_view::npos ? "\t" : "    ") : outer;
+      std::string outer = scan.indentOf(function), unit = outer.empty() || outer[0] == '\t' ? unitOfFile(scan, body.file) : outer;
       if (TypeIndex owner = p.symbolAt(function).is(Symbol::Sort::Function) ? p.functions[p.symbolAt(function).index()].owner : kNone; owner != kNone && !outer.empty()) unit = unitIndent(p, scan, owner);
       std::string newline = scan.newlineOf(body.file), inner = outer + unit;
       edits.push_back({p.path(body), {node.span.begin + 1, node.span.end - 1}, newline + inner + laidOut(scan, statement, body.file, inner, unit) + (inside.empty() ? "" : newline + inner + std::string(inside)) + newline + outer});

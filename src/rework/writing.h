@@ -29,6 +29,14 @@ std::string unitIndent(const Program& p, SourceScan& scan, TypeIndex type);
 // Puts an import line where the file has such lines, unless it is there.
 void importLine(const Program& p, SourceScan& scan, FileIndex file, const std::string& line, std::vector<FileEdit>& edits);
 
+// What the lines of a file that stand one level deep begin with.
+std::string unitOfFile(SourceScan& scan, FileIndex file);
+
+// What a function calls its object: the first of its own words for it; empty: it has none.
+std::string wordForObject(const Program& p, SourceScan& scan, Place function);
+// The same where it is named in front of the function's name: func (b *Book) add(). Empty: it is not.
+std::string objectNamedInFront(const Program& p, SourceScan& scan, Place function);
+
 // Where the lines of a body begin: behind its bracket, or at its first line; behind a text that documents it.
 uint32_t bodyLinesBegin(const Program& p, SourceScan& scan, Place body);
 // Puts a statement in front of all others of a body. A text: why it cannot.

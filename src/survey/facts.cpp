@@ -45,7 +45,7 @@ class Weigher {
     if (p_.types[type].form == TypeForm::Object)
       for (VariableIndex v : p_.types[type].statics) initialiser(v, depth);
     for (FunctionIndex m : p_.types[type].methods)
-      if (p_.functions[m].form == FunctionForm::Initialiser && (p_.types[type].form == TypeForm::Object || !(p_.functions[m].modifiers & kStatic))) function(m, depth + 1);
+      if (runsWhenMade(p_, type, m)) function(m, depth + 1);
     for (VariableIndex v : p_.types[type].fields) {
       const TypeUse& use = p_.use(p_.variables[v].type);
       if (use.decl == kNone || use.has(kPointer | kReference)) continue;
@@ -198,8 +198,17 @@ bool hasOpenConstructor(const Program& program, TypeIndex type, Place* where) {
     if (program.functions[m].form == FunctionForm::Constructor) return false;
   if (where) *where = decl.definition;
   // Of a class that its package keeps to itself nobody outside makes one.
-  const Guarantees& g = program.guarantees(decl.definition.file);
-  return !(g.privateClasses.holds && (decl.modifiers & kPrivate)) && g.implicitConstructor.holds;
+  return !isOfItsPackage(program, type) && program.guarantees(decl.definition.file).implicitConstructor.holds;
+}
+
+bool isOfItsPackage(const Program& program, TypeIndex type) {
+  const TypeDecl& decl = program.types[type];
+  return (decl.modifiers & kPrivate) && decl.definition.known() && program.guarantees(decl.definition.file).privateClasses.holds;
+}
+
+bool runsWhenMade(const Program& program, TypeIndex type, FunctionIndex member) {
+  const Function& fn = program.functions[member];
+  return fn.form == FunctionForm::Initialiser && (program.types[type].form == TypeForm::Object || !(fn.modifiers & kStatic));
 }
 
 namespace {

@@ -909,10 +909,9 @@ class Recogniser {
     if (threadLocal) return accessor && setElsewhere ? EntityKind::Ambient : EntityKind::ThreadLocal;
     if (type != kNone) {
       bool closed = !hasOpenConstructor(p_, type) && p_.types[type].definition.known() && !isAbstract(p_, type);
-      // Closed to other packages only: what tells is that they get it by a function.
-      if (closed && !accessor && p_.guarantees(placeOf(v).file).privateClasses.holds && (p_.types[type].modifiers & kPrivate)) closed = false;
-      // Its own package makes more of them: a class of values.
-      if (closed && p_.guarantees(placeOf(v).file).privateClasses.holds && (p_.types[type].modifiers & kPrivate) && p_.creationsOfType[type].size() > 2) closed = false;
+      // Closed to other packages only: what tells is that they get it by a function,
+      // and that its own package makes no more of them, as of a class of values.
+      if (closed && isOfItsPackage(p_, type) && (!accessor || p_.creationsOfType[type].size() > 2)) closed = false;
       bool slotInside = variable.storage == Storage::StaticField && (p_.derivesFrom(type, variable.owner) || p_.derivesFrom(variable.owner, type));
       bool refuses = refusesSecond(p_, type);
       bool selfMade = isSetToThis(v);

@@ -37,6 +37,10 @@ uint32_t variableTraits(const Program& program, VariableIndex variable);
 bool isAbstract(const Program& program, TypeIndex type);
 // Can an object of the class be made by anyone?
 bool hasOpenConstructor(const Program& program, TypeIndex type, Place* where = nullptr);
+// Can only its own package name the class, and so make one?
+bool isOfItsPackage(const Program& program, TypeIndex type);
+// Does a member function run whenever an object of the class is made, without being called?
+bool runsWhenMade(const Program& program, TypeIndex type, FunctionIndex member);
 // Does a constructor of the class refuse a second object at run time?
 bool refusesSecond(const Program& program, TypeIndex type);
 // "Class::function" or the file-level name around a consumer.
