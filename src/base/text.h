@@ -39,8 +39,7 @@ inline std::string_view trim(std::string_view text) {
 
 inline std::string lowerCase(std::string_view text) {
   std::string out(text);
-  std::transform(out.begin(), out.end(), out.begin(),
-                 [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
+  for (char& c : out) c = static_cast<char>(c + ((c >= 'A' && c <= 'Z') << 5));  // bytes beyond ASCII stay
   return out;
 }
 

@@ -9,6 +9,7 @@
 #include <string_view>
 
 #include "base/span.h"
+#include "languages/parse_memory.h"
 
 namespace elmcart {
 
@@ -16,7 +17,9 @@ struct ParserDelete {
   void operator()(TSParser* parser) const { ts_parser_delete(parser); }
 };
 struct TreeDelete {
-  void operator()(TSTree* tree) const { ts_tree_delete(tree); }
+  void operator()(TSTree* tree) const {
+    if (!ParseMemory::held()) ts_tree_delete(tree);
+  }
 };
 using ParserHandle = std::unique_ptr<TSParser, ParserDelete>;
 using TreeHandle = std::unique_ptr<TSTree, TreeDelete>;

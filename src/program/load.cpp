@@ -8,6 +8,7 @@
 #include "base/parallel.h"
 #include "base/text.h"
 #include "languages/grammar.h"
+#include "languages/parse_memory.h"
 #include "lowered/binary.h"
 #include "source/revision.h"
 #include "store/fingerprint.h"
@@ -24,9 +25,25 @@ void leaveUnread(LoweredFile& file, std::string reason) {
   file.problem = std::move(reason);
 }
 
+// Is one of the words in it without which no phrase below can be? Most comments
+// have none, and all of them are looked through.
+bool hasTellingWord(std::string_view comment) {
+  auto continues = [&](size_t at, std::string_view rest) {
+    if (comment.size() - at <= rest.size()) return false;
+    for (size_t i = 0; i < rest.size(); ++i)
+      if ((comment[at + 1 + i] | 0x20) != rest[i]) return false;
+    return true;
+  };
+  for (size_t at = 0; at + 2 < comment.size(); ++at) {
+    char c = static_cast<char>(comment[at] | 0x20);
+    if (c == 'o' ? continues(at, "ne") : c == 's' && (continues(at, "ingle") || continues(at, "econd"))) return true;
+  }
+  return false;
+}
+
 // Does a comment say of what follows that there is one of it?
 bool saysOne(std::string_view comment) {
-  if (comment.size() > 4000) return false;
+  if (comment.size() > 4000 || !hasTellingWord(comment)) return false;
   std::string words = lowerCase(comment);
   for (std::string_view denied : {"not a singleton", "no singleton", "non-singleton"})
     if (words.find(denied) != std::string::npos) return false;
@@ -44,6 +61,7 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   file.nodes.reserve(text.size() / 11 + 16);
   file.lineStarts = lineStartsOf(text);
   try {
+    ParseMemory memory;
     language.lower(text, lore, file);
   } catch (const TookTooLong& error) {
     lasting = false;

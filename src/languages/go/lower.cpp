@@ -188,7 +188,7 @@ class GoLowerer : public SharedLowerer {
 
   bool ownCall(TSNode node, NodeId parent, Role role) override {
     TSNode callee = field(node, f_.function), list = field(node, f_.arguments);
-    std::vector<TSNode> given = isNull(list) ? std::vector<TSNode>{} : named(list);
+    NodeList given = named(list);
     // sync.Once: once.Do(f) runs f the first time only.
     if (is(callee, "selector_expression") && text(field(callee, f_.field)) == "Do" && given.size() == 1) {
       NodeId id = add(parent, Kind::Once, role, node);
@@ -228,7 +228,7 @@ class GoLowerer : public SharedLowerer {
 
   bool ownAssign(TSNode node, NodeId parent, Role role) override {
     TSNode left = field(node, f_.left), right = field(node, f_.right);
-    std::vector<TSNode> targets = named(left), given = named(right);
+    NodeList targets = named(left), given = named(right);
     if (targets.size() < 2) return false;
     for (size_t i = 0; i < targets.size(); ++i) {
       if (text(targets[i]) == "_") continue;
@@ -273,7 +273,7 @@ class GoLowerer : public SharedLowerer {
         break;
       }
       case kShort: {
-        std::vector<TSNode> names = named(field(node, f_.left)), given = named(field(node, f_.right));
+        NodeList names = named(field(node, f_.left)), given = named(field(node, f_.right));
         bool handed = false;  // one value for several names goes with the first that is named
         for (size_t i = 0; i < names.size(); ++i) {
           bool each = given.size() == names.size();
@@ -300,7 +300,7 @@ class GoLowerer : public SharedLowerer {
               visit(element, id, object ? Role::Argument : Role::Value);
               continue;
             }
-            std::vector<TSNode> parts = named(element);
+            NodeList parts = named(element);
             if (!parts.empty()) visit(parts.back(), id, Role::Value);
             if (!object && parts.size() > 1) visit(parts.front(), id, Role::Value);
           }
@@ -332,7 +332,7 @@ class GoLowerer : public SharedLowerer {
           if (is(child, "range_clause")) {
             TSNode left = field(child, f_.left);
             if (!isNull(left)) {
-              std::vector<TSNode> names = named(left);
+              NodeList names = named(left);
               TSNode item = names.empty() ? TSNode{} : names.back();
               if (is(item, "identifier") && text(item) != "_") {
                 NodeId local = add(id, Kind::Variable, Role::None, item);

@@ -295,7 +295,7 @@ class JavaLowerer : public SharedLowerer {
         break;
       }
       case kMethodReference: {
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         NodeId id = add(parent, Kind::Member, role, node);
         if (!kids.empty()) visit(kids.front(), id, Role::Receiver);
         if (kids.size() > 1) build_.setName(id, text(kids.back()), begin(kids.back()));

@@ -108,7 +108,7 @@ class ScriptLowerer : public ModuleLowerer {
     if (object != "globalThis" && object != "window" && object != "global") return "";
     std::string name = member ? std::string(text(field(node, f_.property))) : std::string();
     if (!member) {
-      std::vector<TSNode> kids = named(node);
+      NodeList kids = named(node);
       if (kids.size() != 2) return "";
       std::string_view key = text(kids[1]);
       bool quoted = is(kids[1], "string") && key.size() > 2;
@@ -687,7 +687,7 @@ class ScriptLowerer : public ModuleLowerer {
       }
       case kAsserted: {
         TSNode first = firstNamed(node);
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         visit(is(node, "type_assertion") && kids.size() > 1 ? kids.back() : first, parent, role);
         break;
       }

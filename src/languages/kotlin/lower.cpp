@@ -54,7 +54,7 @@ class KotlinLowerer : public SharedLowerer {
 
   // Getters and setters follow the property that they belong to.
   void members(TSNode node, NodeId parent) {
-    std::vector<TSNode> kids = named(node);
+    NodeList kids = named(node);
     for (size_t i = 0; i < kids.size(); ++i) {
       if (!is(kids[i], "property_declaration")) {
         visit(kids[i], parent, Role::None);
@@ -279,7 +279,7 @@ class KotlinLowerer : public SharedLowerer {
     TSNode lambda = lambdaOf(call);
     TSNode block = isNull(lambda) ? TSNode{} : childOfType(lambda, "statements");
     if (isNull(block)) return {};
-    std::vector<TSNode> kids = named(block);
+    NodeList kids = named(block);
     return kids.empty() ? TSNode{} : kids.back();
   }
   TSNode lambdaOf(TSNode call) {
@@ -289,8 +289,8 @@ class KotlinLowerer : public SharedLowerer {
   }
 
   bool ownAssign(TSNode node, NodeId parent, Role role) override {
-    std::vector<TSNode> kids = named(node);
-    std::vector<TSNode> every = all(node);
+    NodeList kids = named(node);
+    NodeList every = all(node);
     if (kids.empty()) return true;
     std::string_view op;
     for (TSNode part : every)
@@ -304,7 +304,7 @@ class KotlinLowerer : public SharedLowerer {
   }
 
   void call(TSNode node, NodeId parent, Role role) {
-    std::vector<TSNode> kids = named(node);
+    NodeList kids = named(node);
     TSNode callee = kids.empty() ? TSNode{} : kids.front(), suffix = childOfType(node, "call_suffix");
     TSNode lambda = lambdaOf(node);
     // synchronized(lock) { … } and lock.withLock { … }
@@ -332,10 +332,10 @@ class KotlinLowerer : public SharedLowerer {
     if (is(callee, "navigation_expression") && !isNull(lambda)) {
       std::string_view written = text(callee);
       TSNode inner = childOfType(lambda, "statements");
-      std::vector<TSNode> steps = isNull(inner) ? std::vector<TSNode>{} : named(inner);
+      NodeList steps = named(inner);
       bool also = written.size() > 5 && written.substr(written.size() - 5) == ".also";
       if (also && steps.size() == 1 && is(steps[0], "assignment")) {
-        std::vector<TSNode> sides = named(steps[0]);
+        NodeList sides = named(steps[0]);
         if (sides.size() == 2 && text(sides[1]) == "it") {
           NodeId assign = add(parent, Kind::Assign, role, node);
           visit(sides[0], assign, Role::Target);
@@ -349,7 +349,7 @@ class KotlinLowerer : public SharedLowerer {
     if (isNull(suffix)) return;
     if (TSNode list = childOfType(suffix, "value_arguments"); !isNull(list))
       for (TSNode one : named(list)) {
-        std::vector<TSNode> parts = named(one);
+        NodeList parts = named(one);
         if (!parts.empty()) visit(parts.back(), id, Role::Argument);
         else add(id, Kind::Literal, Role::Argument, one);
       }
@@ -535,7 +535,7 @@ class KotlinLowerer : public SharedLowerer {
         break;
       }
       case kIndexing: case kAssignable: {
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         if (kids.empty()) break;
         if (kids.size() == 1) {
           visit(kids[0], parent, role);
@@ -578,7 +578,7 @@ class KotlinLowerer : public SharedLowerer {
         break;
       }
       case kCast: {
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         NodeId id = add(parent, Kind::Cast, role, node);
         if (kids.size() > 1) typeRef(kids.back(), id, Role::Type);
         if (!kids.empty()) visit(kids.front(), id, Role::Operand);

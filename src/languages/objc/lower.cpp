@@ -673,7 +673,7 @@ class ObjcLowerer : public SharedLowerer {
         break;
       }
       case kSynchronized: {
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         TSNode block = childOfType(node, "compound_statement");
         guardOf(node, parent, role, kids.empty() || ts_node_eq(kids.front(), block) ? TSNode{} : kids.front(), block);
         break;
@@ -734,8 +734,7 @@ class ObjcLowerer : public SharedLowerer {
       case kSynthesize: {
         // @synthesize name = variable;
         bool dynamic = text(node).substr(0, 8) == "@dynamic";
-        std::vector<TSNode> words = named(node);
-        std::vector<TSNode> kids = all(node);
+        NodeList kids = all(node);
         for (size_t i = 0; !dynamic && i + 2 < kids.size(); ++i)
           if (is(kids[i], "identifier") && text(kids[i + 1]) == "=" && text(kids[i]) != text(kids[i + 2])) synthesized_.emplace(text(kids[i + 2]), text(kids[i]));
         break;

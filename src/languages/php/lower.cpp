@@ -245,7 +245,7 @@ class PhpLowerer : public SharedLowerer {
       case kConstants:
         for (TSNode child : named(node))
           if (is(child, "const_element")) {
-            std::vector<TSNode> kids = named(child);
+            NodeList kids = named(child);
             if (kids.empty()) continue;
             variable(child, parent, Role::Member, kids.front(), kStatic | kConst | kConstant | kPublic, {}, kids.size() > 1 ? kids.back() : TSNode{});
           }
@@ -280,7 +280,7 @@ class PhpLowerer : public SharedLowerer {
         break;
       case kSubscript: {
         // $GLOBALS['name'] is the global variable $name.
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         std::string_view key = kids.size() == 2 ? text(kids[1]) : std::string_view{};
         if (kids.size() == 2 && text(kids[0]) == "$GLOBALS" && key.size() > 2 && (key[0] == '\'' || key[0] == '"')) {
           std::string name = "$" + std::string(key.substr(1, key.size() - 2));
@@ -333,7 +333,7 @@ class PhpLowerer : public SharedLowerer {
         break;
       }
       case kScopedProperty: case kScopedConstant: {
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         TSNode name = tag == kScopedProperty ? field(node, f_.name) : kids.size() > 1 ? kids.back() : TSNode{};
         if (text(name) == "class") {
           classRef(kids.front(), parent, role);
@@ -393,7 +393,7 @@ class PhpLowerer : public SharedLowerer {
       case kCatch: visit(field(node, f_.body), parent, role); break;
       case kForEach: {
         NodeId id = add(parent, Kind::Loop, role, node);
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         TSNode inner = field(node, f_.body);
         bool first = true;
         for (TSNode child : kids) {
@@ -450,7 +450,7 @@ class PhpLowerer : public SharedLowerer {
   void call(TSNode node, NodeId parent, Role role) {
     TSNode callee = field(node, f_.function), list = field(node, f_.arguments);
     std::string_view word = text(callee);
-    std::vector<TSNode> given = isNull(list) ? std::vector<TSNode>{} : named(list);
+    NodeList given = named(list);
     if (given.size() == 1 && (word == "isset" || word == "empty" || word == "is_null")) {
       TSNode operand = is(given[0], "argument") ? firstNamed(given[0]) : given[0];
       nullTest(node, parent, role, word == "isset" ? NullTestForm::IsNotNull : NullTestForm::IsNull, operand);

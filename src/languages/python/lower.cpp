@@ -445,7 +445,7 @@ class PythonLowerer : public ModuleLowerer {
   bool ownCall(TSNode node, NodeId parent, Role role) override {
     TSNode callee = field(node, f_.function), list = field(node, f_.arguments);
     std::string_view word = text(callee);
-    std::vector<TSNode> given = isNull(list) ? std::vector<TSNode>{} : named(list);
+    NodeList given = named(list);
     // 3.3.1: object.__new__(cls) makes the object.
     if (word == "super().__new__" || word == "object.__new__" || word == "super(" + (classes_.empty() ? std::string() : classes_.back().name) + ", cls).__new__") {
       NodeId id = add(parent, Kind::Create, role, node);
@@ -554,7 +554,7 @@ class PythonLowerer : public ModuleLowerer {
       case kWith: {
         // A `with` over a plain name or attribute holds it for the block: a lock.
         TSNode clause = childOfType(node, "with_clause"), inner = field(node, f_.body);
-        std::vector<TSNode> items = isNull(clause) ? std::vector<TSNode>{} : named(clause);
+        std::vector<TSNode> items = named(clause);
         std::erase_if(items, [&](TSNode item) { return !is(item, "with_item"); });
         NodeId at = parent;
         Role in = role;
@@ -573,7 +573,7 @@ class PythonLowerer : public ModuleLowerer {
               in = Role::None;
             }
             if (is(value, "as_pattern")) {
-              std::vector<TSNode> parts = named(value);
+              NodeList parts = named(value);
               TSNode target = childOfType(value, "as_pattern_target");
               TSNode name = isNull(target) ? TSNode{} : firstNamed(target);
               if (is(name, "identifier") && !parts.empty()) {

@@ -13,6 +13,10 @@ constexpr int kDepthLimit = 500;
 constexpr size_t kBracketLimit = 5000;
 
 size_t bracketDepth(std::string_view text) {
+  // Counting is quicker than following, and nearly always enough.
+  size_t opened = 0;
+  for (char c : text) opened += (c == '(') + (c == '[') + (c == '{');
+  if (opened <= kBracketLimit) return opened;
   size_t depth = 0, most = 0;
   for (char c : text) {
     if (c == '(' || c == '[' || c == '{') most = std::max(most, ++depth);
@@ -60,25 +64,34 @@ void SharedLowerer::unit(TSNode root) { visitChildren(root, 0); }
 
 // ----- reading the grammar tree
 
-std::vector<TSNode> SharedLowerer::all(TSNode node) const {
-  std::vector<TSNode> out;
-  if (isNull(node)) return out;
-  TSTreeCursor cursor = ts_tree_cursor_new(node);
-  if (ts_tree_cursor_goto_first_child(&cursor)) {
-    do out.push_back(ts_tree_cursor_current_node(&cursor));
-    while (ts_tree_cursor_goto_next_sibling(&cursor));
-  }
-  ts_tree_cursor_delete(&cursor);
-  return out;
+SharedLowerer::~SharedLowerer() {
+  if (cursor_.tree) ts_tree_cursor_delete(&cursor_);
 }
 
-std::vector<TSNode> SharedLowerer::named(TSNode node) const {
-  std::vector<TSNode> out = all(node);
+const SharedLowerer::Children& SharedLowerer::childrenOf(TSNode node) const {
+  Children& known = known_[(reinterpret_cast<uintptr_t>(node.id) >> 3) % known_.size()];
+  if (known.of == node.id) return known;
+  gathered_.clear();
+  if (cursor_.tree) ts_tree_cursor_reset(&cursor_, node);
+  else cursor_ = ts_tree_cursor_new(node);
+  if (ts_tree_cursor_goto_first_child(&cursor_)) {
+    do gathered_.push_back(ts_tree_cursor_current_node(&cursor_));
+    while (ts_tree_cursor_goto_next_sibling(&cursor_));
+  }
+  auto keep = [&] {
+    TSNode* nodes = static_cast<TSNode*>(kept_.allocate(gathered_.size() * sizeof(TSNode), alignof(TSNode)));
+    std::copy(gathered_.begin(), gathered_.end(), nodes);
+    return NodeList(nodes, gathered_.size());
+  };
+  known.of = node.id;
+  known.all = keep();
   // Where the object itself is a bare token it is a value, unless a declaration is marked by it.
-  std::string_view type = g_.spec.bareThis && !isNull(node) ? ts_node_type(node) : std::string_view{};
+  std::string_view type = g_.spec.bareThis ? ts_node_type(node) : std::string_view{};
   bool values = g_.spec.bareThis && type != "constructor_initializer" && type.find("parameter") == std::string_view::npos && type != "indexer_declaration";
-  std::erase_if(out, [&](TSNode child) { return !ts_node_is_named(child) && !(values && g_.shapeOf(child) == Shape::This); });
-  return out;
+  size_t before = gathered_.size();
+  std::erase_if(gathered_, [&](TSNode child) { return !ts_node_is_named(child) && !(values && g_.shapeOf(child) == Shape::This); });
+  known.named = gathered_.size() == before ? known.all : keep();
+  return known;
 }
 
 TSNode SharedLowerer::childOfType(TSNode node, std::string_view type) const {
@@ -405,7 +418,7 @@ void SharedLowerer::visitChildren(TSNode node, NodeId parent, Role role) {
 }
 
 void SharedLowerer::statements(TSNode block, NodeId parent) {
-  std::vector<TSNode> kids = named(block);
+  NodeList kids = named(block);
   for (size_t i = 0; i < kids.size(); ++i) {
     TSNode lock = lockOf(kids[i], true);
     if (isNull(lock)) {
@@ -466,7 +479,7 @@ TSNode SharedLowerer::lockOf(TSNode statement, bool taking) const {
 
 // Does the last block of a try give that lock back?
 bool SharedLowerer::releasesLast(TSNode node, std::string_view lock) const {
-  std::vector<TSNode> parts = named(node);
+  NodeList parts = named(node);
   for (int depth = 0; depth < 4 && !parts.empty(); ++depth) {
     TSNode last = parts.back();
     for (TSNode statement : named(last)) {
@@ -669,7 +682,7 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
       if (ownMember(node, parent, role)) break;
       TSNode object = firstField(node, f_.object, f_.operand, f_.expression, f_.argument, f_.value, f_.scope);
       TSNode name = firstField(node, f_.property, f_.attribute, f_.field, f_.name);
-      std::vector<TSNode> kids = named(node);
+      NodeList kids = named(node);
       if (isNull(object) && !kids.empty()) object = kids.front();
       if (isNull(name) && kids.size() > 1) name = kids.back();
       NodeId id = add(parent, Kind::Member, role, node);
@@ -772,7 +785,7 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
     case Shape::Conditional: {
       NodeId id = add(parent, Kind::Conditional, role, node);
       TSNode test = field(node, f_.condition), then = firstField(node, f_.consequence, f_.body), otherwise = field(node, f_.alternative);
-      std::vector<TSNode> kids = named(node);
+      NodeList kids = named(node);
       if (isNull(test) && kids.size() == 3) {  // a if test else b
         then = kids[0];
         test = kids[1];
@@ -805,7 +818,7 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
     case Shape::Cast: {
       NodeId id = add(parent, Kind::Cast, role, node);
       TSNode type = field(node, f_.type);
-      std::vector<TSNode> kids = named(node);
+      NodeList kids = named(node);
       if (isNull(type) && kids.size() == 2) type = kids.back();
       typeRef(type, id, Role::Type);
       for (TSNode kid : kids)

@@ -2,6 +2,9 @@
 // derives from it and sees to its own declarations.
 #pragma once
 
+#include <array>
+#include <memory_resource>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -9,10 +12,28 @@
 
 namespace elmcart {
 
+// Nodes side by side, kept by the lowerer they come from.
+class NodeList {
+ public:
+  NodeList() = default;
+  NodeList(const TSNode* first, size_t count) : nodes_(first, count) {}
+  auto begin() const { return nodes_.begin(); }
+  auto end() const { return nodes_.end(); }
+  size_t size() const { return nodes_.size(); }
+  bool empty() const { return nodes_.empty(); }
+  TSNode front() const { return nodes_.front(); }
+  TSNode back() const { return nodes_.back(); }
+  TSNode operator[](size_t i) const { return nodes_[i]; }
+  operator std::vector<TSNode>() const { return {nodes_.begin(), nodes_.end()}; }
+
+ private:
+  std::span<const TSNode> nodes_;
+};
+
 class SharedLowerer {
  public:
   SharedLowerer(const SharedGrammar& grammar, std::string_view text, LoweredFile& file) : g_(grammar), f_(grammar.fields), text_(text), file_(file), build_(file) {}
-  virtual ~SharedLowerer() = default;
+  virtual ~SharedLowerer();
   SharedLowerer(const SharedLowerer&) = delete;
   SharedLowerer& operator=(const SharedLowerer&) = delete;
 
@@ -80,8 +101,8 @@ class SharedLowerer {
   }
   bool is(TSNode node, std::string_view type) const { return !isNull(node) && type == ts_node_type(node); }
   std::string_view text(TSNode node) const { return isNull(node) ? std::string_view{} : textOf(text_, node); }
-  std::vector<TSNode> named(TSNode node) const;
-  std::vector<TSNode> all(TSNode node) const;
+  NodeList named(TSNode node) const { return isNull(node) ? NodeList{} : childrenOf(node).named; }
+  NodeList all(TSNode node) const { return isNull(node) ? NodeList{} : childrenOf(node).all; }
   TSNode childOfType(TSNode node, std::string_view type) const;
   TSNode firstNamed(TSNode node) const;
   bool hasToken(TSNode node, std::string_view token) const;  // among its direct children
@@ -128,6 +149,19 @@ class SharedLowerer {
   int depth_ = 0;
 
  private:
+  // The same node is asked for its children again and again while it is lowered:
+  // those of the nodes last asked are remembered.
+  struct Children {
+    const void* of = nullptr;
+    NodeList all, named;
+  };
+  const Children& childrenOf(TSNode node) const;
+
+  mutable std::array<Children, 256> known_;
+  mutable std::pmr::monotonic_buffer_resource kept_{1 << 14};
+  mutable std::vector<TSNode> gathered_;
+  mutable TSTreeCursor cursor_{};
+
   bool releasesLast(TSNode node, std::string_view lock) const;
   size_t typeText(size_t at, size_t end, NodeId parent, Role role, int depth);
   void binary(TSNode node, NodeId parent, Role role);

@@ -125,7 +125,7 @@ class SwiftLowerer : public SharedLowerer {
     TSNode block = is(inner, "statements") ? inner : childOfType(inner, "statements");
     NodeId body = add(id, Kind::Block, Role::Body, inner);
     if (!isNull(block)) {
-      std::vector<TSNode> steps = named(block);
+      NodeList steps = named(block);
       // A single expression is what the function returns.
       Shape only = steps.size() == 1 ? g_.shapeOf(steps[0]) : Shape::Block;
       bool returns = only == Shape::Name || (only == Shape::Own && (g_.ownOf(steps[0]) == kCall || g_.ownOf(steps[0]) == kNavigation || g_.ownOf(steps[0]) == kNilCoalesce)) || only == Shape::Number || only == Shape::Text;
@@ -239,7 +239,7 @@ class SwiftLowerer : public SharedLowerer {
     ++functionDepth_;
     NodeId body = add(id, Kind::Block, Role::Body, holder);
     if (!isNull(block)) {
-      std::vector<TSNode> steps = named(block);
+      NodeList steps = named(block);
       Shape only = steps.size() == 1 ? g_.shapeOf(steps[0]) : Shape::Block;
       if (only == Shape::Name || (only == Shape::Own && (g_.ownOf(steps[0]) == kCall || g_.ownOf(steps[0]) == kNavigation))) {
         NodeId result = add(body, Kind::Return, Role::None, steps[0]);
@@ -407,19 +407,19 @@ class SwiftLowerer : public SharedLowerer {
       }
       case kPostfix: visit(firstNamed(node), parent, role); break;
       case kTryExpr: {  // behind the operator stands what may fail
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         if (!kids.empty()) visit(kids.back(), parent, role);
         break;
       }
       case kCast: {
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         NodeId id = add(parent, Kind::Cast, role, node);
         if (kids.size() > 1) type(kids.back(), id, Role::Type);
         if (!kids.empty()) visit(kids.front(), id, Role::Operand);
         break;
       }
       case kTernary: {
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         if (kids.size() < 3) break;
         NodeId id = add(parent, Kind::Conditional, role, node);
         condition(kids[0], id, Role::Condition);
@@ -428,7 +428,7 @@ class SwiftLowerer : public SharedLowerer {
         break;
       }
       case kNilCoalesce: {
-        std::vector<TSNode> kids = named(node);
+        NodeList kids = named(node);
         if (kids.size() < 2) break;
         NodeId id = add(parent, Kind::Conditional, role, node);
         nullTest(kids[0], id, Role::Condition, NullTestForm::IsNotNull, kids[0]);
@@ -485,7 +485,7 @@ class SwiftLowerer : public SharedLowerer {
   }
 
   void call(TSNode node, NodeId parent, Role role) {
-    std::vector<TSNode> kids = named(node);
+    NodeList kids = named(node);
     TSNode callee = kids.empty() ? TSNode{} : kids.front(), suffix = childOfType(node, "call_suffix");
     TSNode list = isNull(suffix) ? childOfType(node, "value_arguments") : childOfType(suffix, "value_arguments");
     TSNode lambda = isNull(suffix) ? TSNode{} : childOfType(suffix, "lambda_literal");
@@ -530,7 +530,7 @@ class SwiftLowerer : public SharedLowerer {
     if (is(callee, "lambda_literal") && isNull(lambda)) {
       TSNode block = childOfType(callee, "statements");
       if (!isNull(block)) {
-        std::vector<TSNode> steps = named(block);
+        NodeList steps = named(block);
         if (steps.size() == 1) {
           TSNode only = steps[0];
           visit(is(only, "control_transfer_statement") ? field(only, f_.result) : only, parent, role);
