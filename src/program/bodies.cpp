@@ -14,7 +14,7 @@ class BodyWalk {
       : k_(linker), p_(linker.p_), f_(f), scope_(scope), in_(in), of_(inInitialiserOf) {}
 
   void function(FunctionIndex index) {
-    const Function fn = p_.functions[index];
+    const Function& fn = p_.functions[index];
     NodeId node = fn.definition.node;
     const LoweredFile& file = p_.files[f_];
     size_t i = 0;
@@ -162,10 +162,11 @@ class BodyWalk {
     {
       Variable& variable = p_.variables.emplace_back();
       variable.name = global(id);
-      variable.qualified = in_ != kNone ? p_.names.intern(std::string(p_.text(p_.functions[in_].qualified)) + "::" + std::string(p_.text(variable.name))) : variable.name;
       variable.modifiers = node(id).modifiers;
       bool isExtern = node(id).has(kExtern);
       variable.storage = node(id).has(kStatic | kThreadLocal) ? Storage::FunctionStatic : Storage::Local;
+      bool outlives = variable.storage == Storage::FunctionStatic && in_ != kNone;
+      variable.qualified = outlives ? p_.names.intern(std::string(p_.text(p_.functions[in_].qualified)) + "::" + std::string(p_.text(variable.name))) : variable.name;
       variable.function = in_;
       variable.definition = {f_, id};
       variable.declarations.push_back({f_, id});
@@ -560,7 +561,7 @@ class BodyWalk {
 
   TypeUseId callResult(FunctionIndex fn, NodeId callee) {
     TypeUseId result = p_.functions[fn].result;
-    const Function function = p_.functions[fn];
+    const Function& function = p_.functions[fn];
     if (result == 0) return 0;
     std::string_view text = file().name(callee);
     std::string_view scope = scopePart(text);

@@ -4,6 +4,7 @@
 #include <map>
 #include <set>
 
+#include "base/sorting.h"
 #include "base/text.h"
 
 namespace elmcart {
@@ -98,6 +99,10 @@ void handedIn(const Program& p, std::vector<Entity>& managed) {
 
 }  // namespace
 
+void sortEntities(const Program& p, std::vector<Entity>& entities) {
+  sortByKey(entities, [&](const Entity& e) { return std::tuple<std::string_view, uint32_t, std::string>(p.path(e.place), p.line(e.place), e.id); });
+}
+
 std::vector<Entity> containerManaged(const Program& p) {
   std::vector<Entity> out;
   std::set<TypeIndex> done;
@@ -135,7 +140,7 @@ std::vector<Entity> containerManaged(const Program& p) {
     if (t != kNone) add(t, call.place, std::string(lastPart(p.text(call.name))));
   }
   handedIn(p, out);
-  std::stable_sort(out.begin(), out.end(), [&](const Entity& a, const Entity& b) { return std::make_tuple(p.path(a.place), p.line(a.place), a.id) < std::make_tuple(p.path(b.place), p.line(b.place), b.id); });
+  sortEntities(p, out);
   return out;
 }
 

@@ -15,4 +15,7 @@ std::vector<Entity> containerManaged(const Program& program);
 // makes the first object, keeps it, and hands it out ever after.
 void addKeptByMark(const Program& program, std::vector<Entity>& entities);
 
+// In order of place, and of id at one place.
+void sortEntities(const Program& program, std::vector<Entity>& entities);
+
 }  // namespace elmcart

@@ -35,6 +35,10 @@ Origins::Origins(const Program& program) : p_(program) {
       }
     }
   }
+  // What can never bind or hand out an object is not looked at again.
+  std::erase_if(bindings_, [&](const auto& binding) { return p_.variables[binding.first].lives() || !keepsIdentity(binding.second.file, p_.variables[binding.first].type); });
+  for (FunctionIndex i = 0; i < returns_.size(); ++i)
+    if (!returns_[i].empty() && mayHandOut(i)) open_.push_back(i);
   for (int i = 0; i < 8 && round(); ++i) {
   }
   doorsTo_.resize(p_.variables.size());
@@ -55,24 +59,27 @@ bool Origins::keepsIdentity(FileIndex f, TypeUseId type) const {
   return (p_.traits(f, type) & (kOwningPointer | kPointerLike | kAtomicType)) != 0;
 }
 
+// Handing out a slot means handing out its object: by pointer, reference or
+// owner, or by value of a class of ours or of nothing told.
+bool Origins::mayHandOut(FunctionIndex function) const {
+  FileIndex f = returns_[function].front().file;
+  TypeUseId result = p_.functions[function].result;
+  bool deduced = result != 0 && p_.text(p_.use(result).name) == "auto";
+  return deduced || keepsIdentity(f, result) || (p_.traits(f, result) & kOptionalType);
+}
+
 bool Origins::round() {
   bool changed = false;
   for (auto& [variable, value] : bindings_) {
-    if (alias_[variable] != kNone || p_.variables[variable].lives()) continue;
-    if (!keepsIdentity(value.file, p_.variables[variable].type)) continue;
+    if (alias_[variable] != kNone) continue;
     VariableIndex slot = of(value);
     if (slot == kNone || slot == variable) continue;
     alias_[variable] = slot;
     changed = true;
   }
-  for (FunctionIndex i = 0; i < returns_.size(); ++i) {
-    if (door_[i] != kNone || returns_[i].empty()) continue;
+  for (FunctionIndex i : open_) {
+    if (door_[i] != kNone) continue;
     FileIndex f = returns_[i].front().file;
-    TypeUseId result = p_.functions[i].result;
-    bool deduced = result != 0 && p_.text(p_.use(result).name) == "auto";
-    // Handing out a slot means handing out its object: by pointer, reference or
-    // owner, or by value of a class of ours or of nothing told.
-    if (!deduced && !keepsIdentity(f, result) && !(p_.traits(f, result) & kOptionalType)) continue;
     for (Place value : returns_[i]) {
       VariableIndex slot = of(value);
       if (slot == kNone) continue;
@@ -88,7 +95,7 @@ bool Origins::round() {
     }
   }
   // Which fields of long-lived objects are reached: noted for the returns above.
-  for (FunctionIndex i = 0; i < returns_.size(); ++i)
+  for (FunctionIndex i : open_)
     if (door_[i] != kNone && !p_.variables[door_[i]].lives()) context_[door_[i]] = door_[i];
   return changed;
 }

@@ -28,12 +28,14 @@ class Origins {
   VariableIndex throughGetter(FunctionIndex function) const;
   bool round();
   bool keepsIdentity(FileIndex f, TypeUseId type) const;
+  bool mayHandOut(FunctionIndex function) const;
 
   const Program& p_;
   std::vector<VariableIndex> door_;     // by function
   std::vector<VariableIndex> alias_;    // by variable
   std::vector<VariableIndex> context_;  // by field: the long-lived object it was reached through
   std::vector<std::vector<Place>> returns_;
+  std::vector<FunctionIndex> open_;     // those that may hand one out
   std::vector<std::pair<VariableIndex, Place>> bindings_;  // variable, value expression
   std::vector<std::vector<FunctionIndex>> doorsTo_;
   std::vector<std::vector<VariableIndex>> aliasesOf_;

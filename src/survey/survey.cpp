@@ -5,6 +5,7 @@
 #include <map>
 #include <set>
 
+#include "base/sorting.h"
 #include "base/text.h"
 
 namespace elmcart {
@@ -76,9 +77,7 @@ class Recogniser {
     }
     addKeptByMark(p_, out.entities);
     out.managed = containerManaged(p_);
-    std::stable_sort(out.entities.begin(), out.entities.end(), [&](const Entity& a, const Entity& b) {
-      return std::make_tuple(p_.path(a.place), p_.line(a.place), a.id) < std::make_tuple(p_.path(b.place), p_.line(b.place), b.id);
-    });
+    sortEntities(p_, out.entities);
     // Two entities must not share an id: later ones bear their file and line.
     std::set<std::string> seen;
     for (Entity& entity : out.entities)
@@ -1114,8 +1113,7 @@ class Recogniser {
   }
 
   void sortConsumers(Entity& entity) const {
-    auto key = [&](const Consumer& c) { return std::make_tuple(p_.path(c.place), p_.line(c.place), c.place.node); };
-    std::stable_sort(entity.consumers.begin(), entity.consumers.end(), [&](const Consumer& a, const Consumer& b) { return key(a) < key(b); });
+    sortByKey(entity.consumers, [&](const Consumer& c) { return std::tuple<std::string_view, uint32_t, NodeId>(p_.path(c.place), p_.line(c.place), c.place.node); });
     entity.consumers.erase(std::unique(entity.consumers.begin(), entity.consumers.end(), [](const Consumer& a, const Consumer& b) { return a.place == b.place; }), entity.consumers.end());
   }
 
