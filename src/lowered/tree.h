@@ -140,6 +140,9 @@ enum Modifier : uint32_t {
 // Of a Type: one part of a class that is written in several places.
 inline constexpr uint32_t kPart = kExtern;
 
+// Of a Variable: its name belongs to no namespace, wherever it is written.
+inline constexpr uint32_t kOfNoScope = kWholeScope;
+
 // Of a Function: it may wait in its middle wherever it calls another such one.
 inline constexpr uint32_t kSuspending = kThreadLocal;
 

@@ -266,6 +266,8 @@ void Linker::collectVariable(FileIndex f, NodeId nodeId, ScopeIndex scope) {
     return;
   }
   NameId name = global(f, node.name);
+  ScopeIndex written = scope;
+  if (node.has(kOfNoScope)) scope = rootOf(f);
   bool inType = p_.scopes[scope].sort == Scope::Sort::Type;
   FileIndex onlyIn = kNone;
   for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent)
@@ -291,6 +293,7 @@ void Linker::collectVariable(FileIndex f, NodeId nodeId, ScopeIndex scope) {
     }
   }
   addVariable({f, nodeId}, scope, name, onlyIn);
+  p_.variables.back().parent = written;  // what its initialiser names is looked up from there
 }
 
 void Linker::addVariable(Place place, ScopeIndex scope, NameId name, FileIndex onlyIn) {

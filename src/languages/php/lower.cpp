@@ -202,9 +202,9 @@ class PhpLowerer : public SharedLowerer {
     if (frame.top && lore_ && lore_->names.count("$" + name)) {
       // Here is where a global gets its first value.
       frame.globals.insert("$" + name);
-      NodeId id = add(0, Kind::Variable, Role::Member, node);
+      NodeId id = add(home_, Kind::Variable, Role::Member, node);
       build_.setName(id, "$" + name, begin(left));
-      build_[id].modifiers = kDefinition | kPublic;
+      build_[id].modifiers = kDefinition | kPublic | kOfNoScope;
       visit(right, id, Role::Initialiser);
       return true;
     }
