@@ -1746,6 +1746,11 @@ constexpr std::array<std::string_view, 7> kHeaders = {".h", ".hpp", ".hh", ".hxx
 void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
   const auto* macros = static_cast<const MacroLore*>(lore);
   PreparedText prepared = prepareCpp(text, macros);
+  // @class Name; says to a file of Objective-C++ that there is such a class.
+  for (size_t at = prepared.text.find("@class "); at != std::string::npos; at = prepared.text.find("@class ", at + 1)) {
+    size_t end = prepared.text.find_first_of(";\n", at);
+    if (end != std::string::npos && prepared.text[end] == ';') prepared.text.replace(at, end + 1 - at, end + 1 - at, ' ');
+  }
   if (prepared.bracketDepth > kBracketLimit) {
     // The parser runtime itself does not bear any depth.
     out.problem = "left unread: brackets nested more than " + std::to_string(kBracketLimit) + " deep";

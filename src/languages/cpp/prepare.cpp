@@ -530,6 +530,12 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
       continue;
     }
     lineStart = false;
+    if (active && original.substr(at, 3) == "->*") {
+      // (object->*pointer)(…): the grammar does not know it everywhere. Both operands are read.
+      text.replace(at, 3, ",  ");
+      at += 3;
+      continue;
+    }
     if (!isWordStart(c)) {
       if (c == '(' || c == '{' || c == '[') out.bracketDepth = std::max(out.bracketDepth, ++depth);
       if ((c == ')' || c == '}' || c == ']') && depth > 0) --depth;
@@ -541,6 +547,14 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
     if (end < original.size() && original[end] == '"' && isRawPrefix(word)) {
       at = skipRawString(original, end);
       continue;
+    }
+    if (active && word == "new") {
+      // new Type*[n]: nor this.
+      size_t stop = end;
+      while (stop < original.size() && (isWordByte(original[stop]) || original[stop] == ' ' || original[stop] == ':')) ++stop;
+      size_t stars = stop;
+      while (stars < original.size() && original[stars] == '*') ++stars;
+      if (stars > stop && stars < original.size() && original[stars] == '[') blank(stop, stars);
     }
     if (active && (word == "class" || word == "struct")) {
       size_t begin = 0;

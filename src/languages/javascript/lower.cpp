@@ -6,6 +6,7 @@
 #include "languages/shared/module_scope.h"
 
 extern "C" const TSLanguage* tree_sitter_javascript(void);
+extern "C" const TSLanguage* tree_sitter_tsx(void);
 
 namespace elmcart {
 namespace {
@@ -725,6 +726,18 @@ const SharedGrammar& grammar() {
   static const SharedGrammar kGrammar = scriptGrammar(tree_sitter_javascript);
   return kGrammar;
 }
+// JavaScript with types written in it says so in its first comment; the grammar
+// of TypeScript knows nearly all of these types.
+const SharedGrammar& typedGrammar() {
+  static const SharedGrammar kGrammar = scriptGrammar(tree_sitter_tsx);
+  return kGrammar;
+}
+bool isTyped(std::string_view text) {
+  std::string_view head = trim(text.substr(0, 2000));
+  if (head.substr(0, 2) == "#!") head = trim(head.substr(std::min(head.find('\n'), head.size())));
+  size_t end = head.substr(0, 2) == "/*" ? head.find("*/") : head.substr(0, 2) == "//" ? head.find('\n') : 0;
+  return head.substr(0, end).find("@flow") != std::string_view::npos;
+}
 }  // namespace
 
 Language javascriptLanguage() {
@@ -743,7 +756,7 @@ Language javascriptLanguage() {
   language.guarantees = &javascriptGuarantees();
   language.mending = &javascriptMending();
   language.handing = &javascriptHanding();
-  language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { lowerScript(grammar(), text, lore, out); };
+  language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { lowerScript(isTyped(text) ? typedGrammar() : grammar(), text, lore, out); };
   language.learn = learnParked;
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;

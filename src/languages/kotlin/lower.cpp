@@ -1,6 +1,7 @@
 // Lowers a Kotlin file. Sections are of the Kotlin language specification, 1.9.
 #include "base/text.h"
 #include "languages/kotlin/kotlin.h"
+#include "languages/kotlin/rephrase.h"
 #include "languages/shared/lowerer.h"
 
 extern "C" const TSLanguage* tree_sitter_kotlin(void);
@@ -640,9 +641,7 @@ Language kotlinLanguage() {
   language.sound = &kotlinSound();
   language.handing = &kotlinHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
-    std::string prepared(text);
-    for (size_t at = prepared.find("fun interface "); at != std::string::npos; at = prepared.find("fun interface ", at + 1)) prepared.replace(at, 3, 3, ' ');
-    KotlinLowerer(grammar(), prepared, out).run();
+    KotlinLowerer(grammar(), text, out).run(rephraseKotlin(text).text());
   };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;

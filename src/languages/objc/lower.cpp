@@ -11,6 +11,7 @@
 #include "languages/cpp/prepare.h"
 #include "languages/cpp/repair.h"
 #include "languages/objc/objc.h"
+#include "languages/objc/rephrase.h"
 #include "languages/shared/lowerer.h"
 
 extern "C" const TSLanguage* tree_sitter_objc(void);
@@ -751,27 +752,10 @@ class ObjcLowerer : public SharedLowerer {
   bool inFunction_ = false, inClassMethod_ = false;
 };
 
-// "typedef NS_ENUM(type, Name) {" as "enum Name {", as long as before.
-void plainEnums(std::string& text) {
-  for (std::string_view word : {"NS_ENUM(", "NS_OPTIONS(", "NS_CLOSED_ENUM(", "NS_ERROR_ENUM("})
-    for (size_t at = text.find(word); at != std::string::npos; at = text.find(word, at + 1)) {
-      size_t close = text.find(')', at), line = text.find('\n', at);
-      if (close == std::string::npos || close > line) continue;
-      size_t comma = text.rfind(',', close);
-      if (comma == std::string::npos || comma < at) continue;
-      size_t start = at;
-      while (start > 0 && isBlank(text[start - 1])) --start;
-      if (start >= 7 && text.compare(start - 7, 7, "typedef") == 0) std::fill(text.begin() + static_cast<long>(start) - 7, text.begin() + static_cast<long>(start), ' ');
-      std::fill(text.begin() + static_cast<long>(at), text.begin() + static_cast<long>(comma) + 1, ' ');
-      text.replace(at, 4, "enum");
-      text[close] = ' ';
-    }
-}
-
 void lowerObjc(std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
   const auto* known = static_cast<const ObjcLore*>(lore);
   PreparedText prepared = prepareCpp(text, known);
-  plainEnums(prepared.text);
+  rephraseObjc(prepared.text);
   ObjcLowerer lowerer(grammar(), prepared.text, text, known, out);
   if (lowerer.tooDeep()) return;
   ParserHandle parser = makeParser(tree_sitter_objc());
@@ -781,17 +765,25 @@ void lowerObjc(std::string_view text, const Language::TreeLore* lore, LoweredFil
   addIncludes(prepared, out);
 }
 
-// Does a header speak Objective-C?
+// Does a header speak Objective-C? One that only imports or names its classes, and
+// has what no C has, is C++ for the other files of an Objective-C++ program.
 bool claimsHeader(std::string_view text) {
-  static constexpr std::string_view kWords[] = {"@interface", "@protocol", "@class", "@import", "#import", "@end", "NS_ENUM", "NS_OPTIONS", "NS_ASSUME_NONNULL_BEGIN"};
+  static constexpr std::string_view kSure[] = {"@interface", "@protocol", "@end", "NS_ENUM", "NS_OPTIONS"};
+  static constexpr std::string_view kLikely[] = {"@class", "@import", "#import", "NS_ASSUME_NONNULL_BEGIN"};
+  static constexpr std::string_view kOther[] = {"namespace ", "template <", "template<", "class ", "using "};
+  auto begins = [](std::string_view line, std::span<const std::string_view> words) {
+    return std::any_of(words.begin(), words.end(), [&](std::string_view word) { return line.substr(0, word.size()) == word; });
+  };
+  bool likely = false, other = false;
   for (size_t at = 0; at < text.size();) {
     size_t end = std::min(text.find('\n', at), text.size());
     std::string_view line = trim(text.substr(at, end - at));
-    for (std::string_view word : kWords)
-      if (line.substr(0, word.size()) == word) return true;
+    if (begins(line, kSure)) return true;
+    likely |= begins(line, kLikely);
+    other |= begins(line, kOther);
     at = end + 1;
   }
-  return false;
+  return likely && !other;
 }
 
 }  // namespace

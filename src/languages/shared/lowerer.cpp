@@ -37,10 +37,10 @@ bool SharedLowerer::tooDeep() {
   return true;
 }
 
-void SharedLowerer::run() {
+void SharedLowerer::run(std::string_view forGrammar) {
   if (tooDeep()) return;
   ParserHandle parser = makeParser(g_.language);
-  TreeHandle tree = parseText(parser.get(), text_);
+  TreeHandle tree = parseText(parser.get(), forGrammar);
   runOn(ts_tree_root_node(tree.get()));
 }
 
@@ -542,6 +542,12 @@ void SharedLowerer::binary(TSNode node, NodeId parent, Role role) {
   if (isNull(left) || isNull(right)) {
     NodeId id = add(parent, Kind::Other, role, node);
     visitChildren(node, id, Role::Operand);
+    return;
+  }
+  if (op == "=") {  // an assignment that the grammar was told as something else
+    NodeId id = add(parent, Kind::Assign, role, node);
+    visit(left, id, Role::Target);
+    visit(right, id, Role::Value);
     return;
   }
   bool equal = op == "==" || op == "===" || op == "is", unequal = op == "!=" || op == "!==" || op == "<>" || op == "is not";

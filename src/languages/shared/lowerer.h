@@ -38,7 +38,9 @@ class SharedLowerer {
   SharedLowerer& operator=(const SharedLowerer&) = delete;
 
   // Parses and lowers the whole text.
-  void run();
+  void run() { run(text_); }
+  // The same, where the grammar is given other words of the same length.
+  void run(std::string_view forGrammar);
   // Lowers a tree that was parsed already.
   void runOn(TSNode root);
   // Is it nested deeper than the parser bears? Then the file is left unread.

@@ -4,6 +4,7 @@
 #include "base/text.h"
 #include "languages/shared/directives.h"
 #include "languages/shared/lowerer.h"
+#include "languages/swift/rephrase.h"
 #include "languages/swift/swift.h"
 
 extern "C" const TSLanguage* tree_sitter_swift(void);
@@ -575,7 +576,7 @@ Language swiftLanguage() {
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
     std::string prepared = withoutDirectives(text);
     blankWords(prepared, "nonisolated(unsafe)");
-    SwiftLowerer(grammar(), prepared, out).run();
+    SwiftLowerer(grammar(), prepared, out).run(rephraseSwift(prepared).text());
   };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;

@@ -1,0 +1,105 @@
+// What the grammar does not know of Kotlin, in words that it knows.
+#include "languages/kotlin/rephrase.h"
+
+#include "base/text.h"
+
+namespace elmcart {
+namespace {
+
+std::string_view lineBefore(std::string_view text, size_t end) {
+  size_t start = text.rfind('\n', end == 0 ? 0 : end - 1);
+  start = start == std::string_view::npos || end == 0 ? 0 : start + 1;
+  return trim(text.substr(start, end - start));
+}
+
+// `class Name` or `class Name<T>`, with or without modifiers, and nothing after it.
+bool isBareClassHead(std::string_view line) {
+  size_t at = line.rfind("class ");
+  if (at == std::string_view::npos || (at > 0 && isWordByte(line[at - 1]))) return false;
+  std::string_view rest = trim(line.substr(at + 6));
+  size_t end = 0;
+  while (end < rest.size() && isWordByte(rest[end])) ++end;
+  if (end == 0) return false;
+  rest = trim(rest.substr(end));
+  return rest.empty() || (rest.front() == '<' && rest.back() == '>' && rest.find_first_of("({") == std::string_view::npos);
+}
+
+// The primary constructor may begin on a line of its own; the grammar ends the
+// class at the line before. The line ends between them become blanks.
+void joinConstructors(std::string_view text, const std::vector<bool>& code, Rephrased& out) {
+  constexpr std::string_view kWord = "constructor";
+  for (size_t at = text.find(kWord); at != std::string_view::npos; at = text.find(kWord, at + 1)) {
+    size_t after = at + kWord.size();
+    if (!code[at] || (at > 0 && isWordByte(text[at - 1])) || after >= text.size() || (text[after] != '(' && text[after] != ' ')) continue;
+    // Back over modifiers and marks, each perhaps on a line of its own.
+    size_t head = at;
+    for (int lines = 0; lines < 6; ++lines) {
+      std::string_view before = lineBefore(text, head);
+      size_t lineStart = text.rfind('\n', head == 0 ? 0 : head - 1);
+      bool first = lineStart == std::string_view::npos;
+      if (isBareClassHead(before)) {
+        for (size_t i = head; i < at; ++i)
+          if (text[i] == '\n' || text[i] == '\r') out.put(i, ' ');
+        break;
+      }
+      bool words = true;
+      for (char c : before) words &= isWordByte(c) || c == ' ' || c == '@' || c == '.' || c == ':' || c == '(' || c == ')' || c == '"';
+      bool marks = before.empty() || before.front() == '@' || before == "private" || before == "internal" || before == "protected" || before == "public";
+      if (first || !words || !marks) break;
+      head = lineStart;
+      if (head > 0 && text[head - 1] == '\r') --head;
+    }
+  }
+}
+
+// f(…).member = value: the grammar assigns to no member of a call's result. It is
+// told "f(…).member ||value", the operator that binds least, and the lowering
+// reads "=" in the original. Type arguments before the call are lost.
+void assignThroughCalls(std::string_view text, const std::vector<bool>& code, Rephrased& out) {
+  for (size_t line = 0; line < text.size();) {
+    size_t end = std::min(text.find('\n', line), text.size()), at = line;
+    while (at < end && isBlank(text[at])) ++at;
+    size_t start = at, lastClose = 0, open = 0, arguments = 0, argumentsEnd = 0;
+    int depth = 0;
+    for (; at < end && code[at]; ++at) {
+      char c = text[at];
+      if (c == '(' || c == '[') {
+        if (depth++ == 0 && at > start && text[at - 1] == '>' && open > start) arguments = open, argumentsEnd = at;
+      } else if (c == ')' || c == ']') {
+        if (--depth == 0 && c == ')') lastClose = at;
+      } else if (depth == 0 && c == '<') {
+        open = at;
+      } else if (depth == 0 && !isWordByte(c) && c != '.' && c != '?' && c != '!' && c != '>') {
+        break;
+      }
+    }
+    std::string_view tail = lastClose ? text.substr(lastClose + 1, at - lastClose - 1) : std::string_view{};
+    bool member = tail.find('.') != std::string_view::npos && !tail.empty() && isWordByte(tail.back());
+    if (depth == 0 && member && text.substr(at, 3) == " = ") {
+      out.put(at + 1, '|');
+      out.put(at + 2, '|');
+      if (arguments) out.blank(arguments, argumentsEnd - arguments);
+      // What begins with a bracket is no argument of the line before.
+      if (text[start] == '(' && line > 0 && !isBlank(text[line - 1 > 0 ? line - 2 : 0])) out.put(line - 1, ';');
+    }
+    line = end + 1;
+  }
+}
+
+}  // namespace
+
+Rephrased rephraseKotlin(std::string_view text) {
+  Rephrased out(text);
+  for (size_t at = text.find("fun interface "); at != std::string_view::npos; at = text.find("fun interface ", at + 1)) out.blank(at, 3);
+  bool openEnded = text.find("..<") != std::string_view::npos, constructors = text.find("constructor") != std::string_view::npos, calls = text.find(").") != std::string_view::npos;
+  if (!openEnded && !constructors && !calls) return out;
+  std::vector<bool> code = codeBytes(text, true);
+  // A range without its end; the operator is one that the grammar knows as `..`.
+  for (size_t at = text.find("..<"); at != std::string_view::npos; at = text.find("..<", at + 1))
+    if (code[at]) out.blank(at + 2, 1);
+  joinConstructors(text, code, out);
+  assignThroughCalls(text, code, out);
+  return out;
+}
+
+}  // namespace elmcart

@@ -1,0 +1,9 @@
+#pragma once
+
+#include "languages/shared/rephrase.h"
+
+namespace elmcart {
+
+Rephrased rephraseKotlin(std::string_view text);
+
+}  // namespace elmcart

@@ -1,0 +1,124 @@
+#include "languages/objc/rephrase.h"
+
+#include <algorithm>
+
+#include "base/text.h"
+#include "languages/cpp/prepare.h"
+#include "languages/shared/rephrase.h"
+
+namespace elmcart {
+namespace {
+
+// "typedef NS_ENUM(type, Name) {" as "enum Name {", as long as before.
+void plainEnums(std::string& text) {
+  for (std::string_view word : {"NS_ENUM(", "NS_OPTIONS(", "NS_CLOSED_ENUM(", "NS_ERROR_ENUM("})
+    for (size_t at = text.find(word); at != std::string::npos; at = text.find(word, at + 1)) {
+      size_t close = text.find(')', at), line = text.find('\n', at);
+      if (close == std::string::npos || close > line) continue;
+      size_t comma = text.rfind(',', close);
+      if (comma == std::string::npos || comma < at) continue;
+      size_t start = at;
+      while (start > 0 && isBlank(text[start - 1])) --start;
+      if (start >= 7 && text.compare(start - 7, 7, "typedef") == 0) std::fill(text.begin() + static_cast<long>(start) - 7, text.begin() + static_cast<long>(start), ' ');
+      std::fill(text.begin() + static_cast<long>(at), text.begin() + static_cast<long>(comma) + 1, ' ');
+      text.replace(at, 4, "enum");
+      text[close] = ' ';
+    }
+}
+
+bool isMacroName(std::string_view word) {
+  bool upper = false;
+  for (char c : word) {
+    if (c >= 'a' && c <= 'z') return false;
+    upper |= c >= 'A' && c <= 'Z';
+  }
+  return upper && word.size() > 2;
+}
+
+size_t nextCode(const std::string& text, const std::vector<bool>& code, size_t at) {
+  while (at < text.size() && (isBlank(text[at]) || !code[at])) ++at;
+  return at;
+}
+
+// Statements as arguments of a macro: MACRO(a = b; c = d;, "text"). A comma parts them as well.
+void partByCommas(std::string& text, const std::vector<bool>& code, size_t open, size_t close) {
+  int depth = 0;
+  for (size_t at = open + 1; at < close; ++at) {
+    if (!code[at]) continue;
+    char c = text[at];
+    depth += c == '(' || c == '[' || c == '{' ? 1 : c == ')' || c == ']' || c == '}' ? -1 : 0;
+    if (c != ';' || depth != 0) continue;
+    size_t next = nextCode(text, code, at + 1);
+    text[at] = next < text.size() && (text[next] == ',' || text[next] == ')') ? ' ' : ',';
+  }
+}
+
+// A call of a macro, by a name in capitals.
+void plainMacros(std::string& text, const std::vector<bool>& code) {
+  bool inClass = false;
+  for (size_t at = 0; at < text.size();) {
+    if (!code[at]) {
+      ++at;
+      continue;
+    }
+    if (text[at] == '@') {
+      size_t end = at + 1;
+      while (end < text.size() && isWordByte(text[end])) ++end;
+      std::string_view word(text.data() + at, end - at);
+      if (word == "@implementation" || word == "@interface" || word == "@protocol") inClass = true;
+      if (word == "@end") inClass = false;
+      at = std::max(end, at + 1);
+      continue;
+    }
+    if (!isWordByte(text[at])) {
+      ++at;
+      continue;
+    }
+    size_t end = at;
+    while (end < text.size() && isWordByte(text[end])) ++end;
+    size_t open = end;
+    while (open < text.size() && text[open] == ' ') ++open;
+    bool lineBegins = at == 0 || text[at - 1] == '\n';
+    size_t close = open < text.size() && text[open] == '(' && isMacroName(std::string_view(text).substr(at, end - at)) ? closingParenthesis(text, open) : std::string::npos;
+    if (close == std::string::npos) {
+      at = end;
+      continue;
+    }
+    size_t next = nextCode(text, code, close);
+    if (inClass && lineBegins && next < text.size() && text[next] != '{' && text[next] != ';' && text.substr(open, close - open).find('\n') != std::string::npos) {
+      // Among the methods, over several lines, and without a body: it makes one that nobody sees here.
+      for (size_t i = at; i < close; ++i)
+        if (text[i] != '\n' && text[i] != '\r') text[i] = ' ';
+    } else if (inClass && lineBegins && (text[nextCode(text, code, open + 1)] == '-' || text[nextCode(text, code, open + 1)] == '+') && next < text.size() && text[next] != '{') {
+      std::fill(text.begin() + static_cast<long>(at), text.begin() + static_cast<long>(close), ' ');
+    } else {
+      partByCommas(text, code, open, close - 1);
+      // As a statement without its semicolon, before a message: MACRO(…) [object message];
+      if (close < text.size() && text[close] == '\n' && next < text.size() && text[next] == '[') text[close] = ';';
+    }
+    at = close;
+  }
+}
+
+// (void)f(…); the cast says that the result is not wanted.
+void dropVoidCasts(std::string& text, const std::vector<bool>& code) {
+  for (size_t at = text.find("(void)"); at != std::string::npos; at = text.find("(void)", at + 1)) {
+    if (!code[at] || at + 6 >= text.size() || !isWordByte(text[at + 6])) continue;
+    size_t before = at;
+    while (before > 0 && isBlank(text[before - 1])) --before;
+    size_t word = at + 6;
+    while (word < text.size() && isWordByte(text[word])) ++word;
+    if (before > 0 && (text[before - 1] == ';' || text[before - 1] == '{' || text[before - 1] == '}' || text[before - 1] == '/') && word < text.size() && text[word] == '(') text.replace(at, 6, 6, ' ');
+  }
+}
+
+}  // namespace
+
+void rephraseObjc(std::string& text) {
+  plainEnums(text);
+  std::vector<bool> code = codeBytes(text, true);
+  plainMacros(text, code);
+  dropVoidCasts(text, code);
+}
+
+}  // namespace elmcart

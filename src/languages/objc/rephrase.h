@@ -1,0 +1,11 @@
+#pragma once
+
+#include <string>
+
+namespace elmcart {
+
+// Puts what the grammar does not know of Objective-C, and what macros of unknown
+// text stand for, in words that it knows, of the same length.
+void rephraseObjc(std::string& text);
+
+}  // namespace elmcart
