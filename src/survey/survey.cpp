@@ -1,4 +1,5 @@
 #include "survey/survey.h"
+#include "survey/constancy.h"
 #include "survey/declared.h"
 
 #include <algorithm>
@@ -51,7 +52,7 @@ namespace {
 
 class Recogniser {
  public:
-  Recogniser(const Program& program, const Origins& origins) : p_(program), o_(origins), locks_(program) {
+  Recogniser(const Program& program, const Origins& origins) : p_(program), o_(origins), constancy_(program), locks_(program) {
     indexStaticHolders();
     indexFileHolders();
   }
@@ -128,74 +129,6 @@ class Recogniser {
     return p_.node(p_.parent(use.place)).kind == Kind::Call && p_.node(use.place).role == Role::Callee;
   }
 
-  bool hasMutableField(TypeIndex type, int depth = 0) const {
-    if (depth > 8) return false;
-    for (VariableIndex f : p_.types[type].fields) {
-      const Variable& field = p_.variables[f];
-      if (field.modifiers & kMutable) {
-        uint32_t traits = p_.traits(field.declarations.front().file, field.type);
-        if (!(traits & (kLockType | kConditionType | kOnceFlagType))) return true;
-      }
-    }
-    for (const Base& base : p_.types[type].bases)
-      if (base.type != kNone && hasMutableField(base.type, depth + 1)) return true;
-    return false;
-  }
-
-  // Does an object of the class hold anything that can change?
-  bool holdsState(TypeIndex type, int depth = 0) const {
-    if (depth > 8) return true;
-    const TypeDecl& decl = p_.types[type];
-    if (!decl.definition.known() || decl.hasUnknownBase) return true;
-    for (VariableIndex f : decl.fields)
-      if (!(p_.variables[f].modifiers & (kConst | kConstant)) || (p_.variables[f].modifiers & kMutable)) return true;
-    for (const Base& base : decl.bases)
-      if (base.type != kNone && holdsState(base.type, depth + 1)) return true;
-    return false;
-  }
-
-  // Does any field of the class change after construction, anywhere in the tree?
-  // Asked for objects that the language looks after: nobody writes them but
-  // through their fields.
-  bool changesLater(TypeIndex type, int depth = 0) const {
-    if (depth > 8) return true;
-    if (auto known = changes_.find(type); known != changes_.end()) return known->second;
-    changes_[type] = false;  // a class that holds its own kind changes only by its other fields
-    const TypeDecl& decl = p_.types[type];
-    bool out = !decl.definition.known() || decl.form == TypeForm::Interface;
-    for (VariableIndex f : decl.fields) {
-      if (out) break;
-      const Variable& field = p_.variables[f];
-      uint32_t traits = p_.traits(field.declarations.front().file, field.type);
-      if (traits & (kLockType | kConditionType | kOnceFlagType)) continue;
-      if (traits & (kAtomicType | kThreadType | kFileResource)) out = true;
-      for (uint32_t u : p_.usesOfVariable[f]) {
-        const Use& use = p_.uses[u];
-        if (use.access == Access::Read || use.access == Access::Bind || constructs(use.in, type)) continue;
-        if (use.access == Access::Call && !(traits & kCollection)) continue;  // told by the class that it is of
-        out = true;
-        break;
-      }
-      const TypeUse& held = p_.use(field.type);
-      if (!out && held.decl != kNone && held.decl != type && (held.modifiers & kManaged) == kManaged && p_.types[held.decl].form != TypeForm::Interface) out = changesLater(held.decl, depth + 1);
-    }
-    for (const Base& base : decl.bases) {
-      if (out) break;
-      if (base.type != kNone && p_.types[base.type].form != TypeForm::Interface) out = changesLater(base.type, depth + 1);
-      if (base.type == kNone && (p_.traits(decl.definition.file, base.use) & (kCollection | kThreadType | kAtomicType))) out = true;
-    }
-    for (TypeIndex d : decl.derived)
-      if (!out) out = changesLater(d, depth + 1);
-    changes_[type] = out;
-    return out;
-  }
-
-  bool constructs(FunctionIndex in, TypeIndex type) const {
-    if (in == kNone) return true;
-    const Function& fn = p_.functions[in];
-    return fn.owner == type && (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor || fn.form == FunctionForm::Initialiser || fn.form == FunctionForm::Factory);
-  }
-
   // In code that runs when its class or file is loaded?
   bool inInitialiser(const Use& use) const { return use.in != kNone && p_.functions[use.in].form == FunctionForm::Initialiser; }
 
@@ -227,6 +160,7 @@ class Recogniser {
     uint32_t traits = traitsOf(v);
     if (traits & (kLockType | kConditionType)) return "a pure lock object: it guards other state and holds none";
     if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds nothing else";
+    if (traits & kMemberHandle) return "a handle on members of other objects: it holds nothing itself";
     const Language& language = p_.language(placeOf(v).file);
     bool managed = language.dotted;
     if (managed && (variable.modifiers & kConstant)) return "a compile-time constant";
@@ -243,9 +177,17 @@ class Recogniser {
       return "holds a function that is never replaced";
     if (managed && !(variable.modifiers & kThreadLocal) && setOnlyAtStart(v) && !changedThrough(v)) {
       bool waits = variable.definition.known() && p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode && !(variable.modifiers & kConst);
-      if (type != kNone && use.decl != kNone && !waits && p_.types[type].form != TypeForm::Interface && (p_.types[type].form == TypeForm::Enum || !isAbstract(p_, type)) && !changesLater(type) && weightsOfCreation(p_, type, kNone).empty() &&
+      // What is really made there tells more than the type that is declared.
+      TypeIndex made = use.decl == kNone ? kNone : constancy_.madeFor(v);
+      TypeIndex object = made != kNone ? made : type;
+      bool whole = made != kNone || (p_.types[type != kNone ? type : 0].form != TypeForm::Interface && (type == kNone || p_.types[type].form == TypeForm::Enum || !isAbstract(p_, type)));
+      if (type != kNone && use.decl != kNone && !waits && whole && !constancy_.changesLater(object, made != kNone) && weightsOfCreation(p_, object, kNone).empty() &&
           (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
         return "set once, and nothing in its class changes after construction";
+      if (type != kNone && constancy_.holdsFunction(v) && (variable.modifiers & kConst)) return "holds a function that is never replaced";
+      if (variable.definition.known() && (variable.modifiers & kConst) && constancy_.holdsNothing(v)) return "holds nothing, and is never set";
+      if ((variable.modifiers & kConst) && constancy_.holdsNoElement(v)) return "an empty array";
+      if (std::string why = constancy_.lookedUp(v); !why.empty()) return why;  // never set again, declared so or not
       // Where nothing can be declared constant, what is never set again is.
       bool fixed = (variable.modifiers & kConst) || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
       if (type == kNone && fixed && !(traits & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare)))
@@ -256,7 +198,7 @@ class Recogniser {
     // Of what type it is may not be told; what is done to it tells that it changes.
     bool told = !managed || use.name != 0 || !changedThrough(v);
     if ((variable.modifiers & kConst) && told && !use.has(kPointer | kReference)) {
-      if (type != kNone && use.decl != kNone && hasMutableField(type)) return "";
+      if (type != kNone && use.decl != kNone && constancy_.hasMutableField(type)) return "";
       if (type != kNone && use.decl == kNone) {
         // const unique_ptr<T>: the pointer is fixed, what it points to is not.
         const TypeUse& inner = p_.use(p_.argument(use, 0));
@@ -264,7 +206,7 @@ class Recogniser {
       }
       return "immutable: built once and never changed";
     }
-    if (use.has(kPointer | kReference) && use.has(kPointeeConst) && (type == kNone || !hasMutableField(type))) {
+    if (use.has(kPointer | kReference) && use.has(kPointeeConst) && (type == kNone || !constancy_.hasMutableField(type))) {
       if ((variable.modifiers & kConst) || use.has(kReference) || onlyReadAfterCreation(v)) return "immutable: refers to constant data and is never set again";
     }
     if (variable.storage == Storage::FunctionStatic && (variable.modifiers & kConst) && !pointerToMutable) return "immutable: built once and never changed";
@@ -273,7 +215,7 @@ class Recogniser {
       if (p_.usesOfVariable[v].empty()) return "never used after its definition";
       return "never changed after its definition in this tree";
     }
-    if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && !holdsState(type) && !p_.types[type].methods.empty() && p_.types[type].fields.empty() &&
+    if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && !constancy_.holdsState(type) && !p_.types[type].methods.empty() && p_.types[type].fields.empty() &&
         weightsOfCreation(p_, type, kNone).empty() && o_.doorsTo(v).empty() && !hasConstructor(type)) return "its class holds no state";
     if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && isPlainData(type) && onlyReadAfterCreation(v) && o_.doorsTo(v).empty() && !escapes(v))
       return "a plain record that is never changed after its definition in this tree";
@@ -1214,7 +1156,7 @@ class Recogniser {
   std::set<TypeIndex> staticHolders_;
   std::map<VariableIndex, TypeIndex> holderOfFileVariable_;
   std::map<TypeIndex, std::vector<VariableIndex>> fileState_;  // of such classes
-  mutable std::map<TypeIndex, bool> changes_;
+  Constancy constancy_;
   std::map<VariableIndex, LockId> lockOfField_;
   Locks locks_;
   std::set<std::string> ids_;  // of the entities so far

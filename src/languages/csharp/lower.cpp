@@ -234,7 +234,8 @@ class CsharpLowerer : public SharedLowerer {
       case kEnum: type(node, parent, TypeForm::Enum); break;
       case kField: case kEvent: {
         TSNode declaration = childOfType(node, "variable_declaration");
-        if (!isNull(declaration)) variables(declaration, parent, Role::Member, modifiersOf(node, kPrivate));
+        // Outside of any type there are none: the text around it was not understood.
+        if (!isNull(declaration) && file_[parent].kind == Kind::Type) variables(declaration, parent, Role::Member, modifiersOf(node, kPrivate));
         break;
       }
       case kProperty: property(node, parent); break;

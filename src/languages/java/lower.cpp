@@ -1,4 +1,5 @@
 // Lowers a Java file. Chapters are of the Java Language Specification, Java SE 17.
+#include "base/text.h"
 #include "languages/java/java.h"
 #include "languages/shared/lowerer.h"
 
@@ -313,6 +314,9 @@ class JavaLowerer : public SharedLowerer {
         typeRef(written, id, Role::Type);
         TSNode value = field(node, f_.value);
         if (!isNull(value)) visitChildren(value, id, Role::Value);
+        // new Type[0] stays as it is.
+        std::string_view whole = trim(text(node));
+        if (whole.size() > 3 && (whole.substr(whole.size() - 3) == "[0]" || (!isNull(value) && named(value).empty()))) build_[id].modifiers |= kConst;
         break;
       }
       case kAssert: {

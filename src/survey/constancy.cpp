@@ -1,0 +1,221 @@
+#include "survey/constancy.h"
+
+namespace elmcart {
+
+bool Constancy::hasMutableField(TypeIndex type, int depth) const {
+  if (depth > 8) return false;
+  for (VariableIndex f : p_.types[type].fields) {
+    const Variable& field = p_.variables[f];
+    if (field.modifiers & kMutable) {
+      uint32_t traits = p_.traits(field.declarations.front().file, field.type);
+      if (!(traits & (kLockType | kConditionType | kOnceFlagType))) return true;
+    }
+  }
+  for (const Base& base : p_.types[type].bases)
+    if (base.type != kNone && hasMutableField(base.type, depth + 1)) return true;
+  return false;
+}
+
+bool Constancy::holdsState(TypeIndex type, int depth) const {
+  if (depth > 8) return true;
+  const TypeDecl& decl = p_.types[type];
+  if (!decl.definition.known() || decl.hasUnknownBase) return true;
+  for (VariableIndex f : decl.fields)
+    if (!(p_.variables[f].modifiers & (kConst | kConstant)) || (p_.variables[f].modifiers & kMutable)) return true;
+  for (const Base& base : decl.bases)
+    if (base.type != kNone && holdsState(base.type, depth + 1)) return true;
+  return false;
+}
+
+bool Constancy::changesLater(TypeIndex type, bool exact, int depth) const {
+  if (depth > 8) return true;
+  auto [entry, fresh] = changes_.emplace(std::make_pair(type, exact), false);  // a class that holds its own kind changes only by its other fields
+  if (!fresh) return entry->second;
+  const TypeDecl& decl = p_.types[type];
+  bool out = !decl.definition.known() || (decl.form == TypeForm::Interface && !exact);
+  for (VariableIndex f : decl.fields) {
+    if (out) break;
+    const Variable& field = p_.variables[f];
+    uint32_t traits = p_.traits(field.declarations.front().file, field.type);
+    if (traits & (kLockType | kConditionType | kOnceFlagType)) continue;
+    if (traits & (kAtomicType | kThreadType | kFileResource)) out = true;
+    for (uint32_t u : p_.usesOfVariable[f]) {
+      const Use& use = p_.uses[u];
+      if (use.access == Access::Read || use.access == Access::Bind || constructs(use, type)) continue;
+      if (use.access == Access::Call && !(traits & kCollection)) continue;  // told by the class that it is of
+      out = !isRemembered(f, type);
+      break;
+    }
+    const TypeUse& held = p_.use(field.type);
+    if (!out && held.decl != kNone && held.decl != type && (held.modifiers & kManaged) == kManaged && p_.types[held.decl].form != TypeForm::Interface) out = changesLater(held.decl, false, depth + 1);
+  }
+  for (const Base& base : decl.bases) {
+    if (out) break;
+    if (base.type != kNone && p_.types[base.type].form != TypeForm::Interface) out = changesLater(base.type, true, depth + 1);
+    if (base.type == kNone && (p_.traits(decl.definition.file, base.use) & (kCollection | kThreadType | kAtomicType))) out = true;
+  }
+  if (!exact)
+    for (TypeIndex d : decl.derived)
+      if (!out) out = changesLater(d, false, depth + 1);
+  changes_[{type, exact}] = out;
+  return out;
+}
+
+// Or written to an object that its own class has just made: a factory does so.
+bool Constancy::constructs(const Use& use, TypeIndex type) const {
+  if (constructs(use.in, type)) return true;
+  const LoweredFile& file = p_.file(use.place);
+  NodeId receiver = file[use.place.node].kind == Kind::Member ? file.child(use.place.node, Role::Receiver) : kNoNode;
+  if (receiver == kNoNode || p_.functions[use.in].owner != type) return false;
+  Symbol object = p_.links[use.place.file].symbol[receiver];
+  if (!object.is(Symbol::Sort::Variable) || p_.variables[object.index()].storage != Storage::Local) return false;
+  NodeId initial = initialiserOf(object.index());
+  return initial != kNoNode && file[initial].kind == Kind::Create;
+}
+
+// Part of construction: a constructor of the class or of one derived from it,
+// and what such alone call.
+bool Constancy::constructs(FunctionIndex in, TypeIndex type, int depth) const {
+  if (in == kNone) return true;
+  const Function& fn = p_.functions[in];
+  if (fn.owner == kNone) return false;
+  bool own = fn.owner == type;
+  if (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor || fn.form == FunctionForm::Initialiser || fn.form == FunctionForm::Factory) return own || p_.derivesFrom(fn.owner, type);
+  if (!own || depth > 3 || !(fn.modifiers & kPrivate) || p_.callsOfFunction[in].empty()) return false;
+  auto [entry, fresh] = constructs_.emplace(std::make_pair(in, type), false);
+  if (!fresh) return entry->second;
+  bool out = true;
+  for (uint32_t c : p_.callsOfFunction[in]) out = out && p_.calls[c].in != kNone && constructs(p_.calls[c].in, type, depth + 1);
+  constructs_[{in, type}] = out;
+  return out;
+}
+
+// Worked out when first asked for, and kept: a number, a text or one of an enum that is only ever
+// set by the class itself, behind a test of whether it is there.
+bool Constancy::isRemembered(VariableIndex f, TypeIndex type) const {
+  const Variable& field = p_.variables[f];
+  const TypeUse& use = p_.use(field.type);
+  Place declared = field.declarations.front();
+  bool choice = use.decl != kNone && p_.types[use.decl].form == TypeForm::Enum;
+  bool plain = use.name != 0 && (use.decl == kNone || choice) && (choice || !use.has(kPointer)) && !use.has(kArray) && p_.traits(declared.file, field.type) == (p_.traits(declared.file, field.type) & kTextType);
+  if (!plain || (field.modifiers & kPublic)) return false;
+  bool workedOut = false;
+  for (uint32_t u : p_.usesOfVariable[f]) {
+    const Use& one = p_.uses[u];
+    if (one.access == Access::Read || one.access == Access::Call || constructs(one, type)) continue;
+    if (one.access != Access::Write || one.inMember || one.throughPointer || one.in == kNone || p_.functions[one.in].owner != type) return false;
+    Place assign = p_.parent(one.place);
+    const LoweredFile& file = p_.file(assign);
+    NodeId value = file[assign.node].kind == Kind::Assign ? file.child(assign.node, Role::Value) : kNoNode;
+    if (value == kNoNode) return false;
+    if (file[value].kind == Kind::Literal) {
+      // Forgotten again: nothing, or zero.
+      auto form = static_cast<LiteralForm>(file[value].detail);
+      if (form != LiteralForm::Null && (form != LiteralForm::Number || file[value].span.size() != 1)) return false;
+    } else {
+      // What is handed in was not worked out.
+      Symbol given = p_.links[assign.file].symbol[value];
+      bool handedIn = given.is(Symbol::Sort::Variable) && p_.variables[given.index()].storage == Storage::Parameter;
+      if (handedIn || names({assign.file, value}, f, false) || !testsFirst(one, f)) return false;
+      workedOut = true;
+    }
+  }
+  return workedOut;
+}
+
+// Does an expression name the field, or (where asked) a local that was read from it?
+bool Constancy::names(Place expression, VariableIndex field, bool locals) const {
+  const LoweredFile& file = p_.file(expression);
+  const FileLinks& links = p_.links[expression.file];
+  for (NodeId n = expression.node; n < file.nodes.size() && file[n].span.begin < file[expression.node].span.end; ++n) {
+    Symbol symbol = links.symbol[n];
+    if (!symbol.is(Symbol::Sort::Variable) || (n != expression.node && !p_.isInside({expression.file, n}, expression.node))) continue;
+    if (symbol.index() == field) return true;
+    NodeId initial = locals ? initialiserOf(symbol.index()) : kNoNode;
+    if (initial != kNoNode && p_.variables[symbol.index()].definition.file == expression.file && links.symbol[initial] == Symbol(Symbol::Sort::Variable, field)) return true;
+  }
+  return false;
+}
+
+// Does a branch that a write stands in ask for the field?
+bool Constancy::testsFirst(const Use& write, VariableIndex field) const {
+  const LoweredFile& file = p_.file(write.place);
+  const FileLinks& links = p_.links[write.place.file];
+  for (NodeId up = links.parent[write.place.node]; up != kNoNode && file[up].kind != Kind::Function; up = links.parent[up]) {
+    if (file[up].kind != Kind::If && file[up].kind != Kind::Conditional) continue;
+    NodeId condition = file.child(up, Role::Condition);
+    if (condition == kNoNode) continue;
+    if (names({write.place.file, condition}, field, true)) return true;
+  }
+  return false;
+}
+
+NodeId Constancy::initialiserOf(VariableIndex v) const {
+  Place home = p_.variables[v].definition;
+  return home.known() ? p_.file(home).child(home.node, Role::Initialiser) : kNoNode;
+}
+
+TypeIndex Constancy::madeFor(VariableIndex v) const {
+  NodeId initial = initialiserOf(v);
+  if (initial == kNoNode) return kNone;
+  FileIndex f = p_.variables[v].definition.file;
+  const LoweredFile& file = p_.files[f];
+  if (file[initial].kind != Kind::Create) return kNone;
+  // A class without a name stands inside its creation.
+  for (NodeId c : children(file, initial))
+    if (file[c].kind == Kind::Type && p_.links[f].symbol[c].is(Symbol::Sort::Type)) return p_.links[f].symbol[c].index();
+  Symbol made = p_.links[f].symbol[initial];
+  return made.is(Symbol::Sort::Type) && p_.types[made.index()].definition.known() ? made.index() : kNone;
+}
+
+bool Constancy::holdsFunction(VariableIndex v) const {
+  NodeId initial = initialiserOf(v);
+  return initial != kNoNode && p_.files[p_.variables[v].definition.file][initial].kind == Kind::Lambda;
+}
+
+// new Type[0], and an empty list that nobody writes to.
+bool Constancy::holdsNoElement(VariableIndex v) const {
+  NodeId initial = initialiserOf(v);
+  if (initial == kNoNode || !p_.use(p_.variables[v].type).has(kArray)) return false;
+  const LoweredFile& file = p_.files[p_.variables[v].definition.file];
+  if (file[initial].kind != Kind::Collection || !(file[initial].has(kConst))) return false;
+  return true;
+}
+
+// What a function elsewhere keeps under a name or for a class, asked for once by
+// the only class that uses it: a logger, say. The state is where it is kept.
+std::string Constancy::lookedUp(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  NodeId initial = initialiserOf(v);
+  if (initial == kNoNode || variable.owner == kNone) return "";
+  Place call{variable.definition.file, initial};
+  const LoweredFile& file = p_.file(call);
+  Symbol asked = p_.symbolAt(call);
+  if (file[initial].kind != Kind::Call || !asked.is(Symbol::Sort::Function) || p_.functions[asked.index()].owner == variable.owner || p_.functions[asked.index()].form == FunctionForm::Constructor) return "";
+  NodeId key = file.child(initial, Role::Argument);
+  if (key == kNoNode) return "";
+  bool named = file[key].is(Kind::Literal, LiteralForm::Text) || p_.links[call.file].symbol[key].is(Symbol::Sort::Type);
+  TypeIndex type = p_.classBehind(call.file, variable.type);
+  // A class of its own that is made by the call, and handed to nobody else, is this class's state.
+  if (!named || type == kNone || p_.types[type].form != TypeForm::Interface) return "";
+  for (uint32_t u : p_.usesOfVariable[v]) {
+    const Use& use = p_.uses[u];
+    if (use.access == Access::Write && !constructs(use.in, variable.owner)) return "";
+    TypeIndex by = use.in == kNone ? variable.owner : p_.functions[use.in].owner;
+    for (int depth = 0; by != variable.owner && by != kNone && depth < 8; ++depth) {
+      ScopeIndex around = p_.types[by].parent;
+      while (around != kNone && p_.scopes[around].sort != Scope::Sort::Type) around = p_.scopes[around].parent;
+      if (p_.derivesFrom(by, variable.owner)) by = variable.owner;
+      else by = around != kNone ? p_.scopes[around].type : kNone;
+    }
+    if (by == kNone && use.in != kNone) return "";
+  }
+  return "its class's own fixed reference to what " + std::string(p_.text(p_.functions[asked.index()].qualified)) + " keeps";
+}
+
+bool Constancy::holdsNothing(VariableIndex v) const {
+  NodeId initial = initialiserOf(v);
+  return initial != kNoNode && p_.files[p_.variables[v].definition.file][initial].is(Kind::Literal, LiteralForm::Null);
+}
+
+}  // namespace elmcart

@@ -1,0 +1,48 @@
+// Which objects stay as they were made.
+#pragma once
+
+#include <map>
+#include <string>
+
+#include "program/program.h"
+
+namespace elmcart {
+
+class Constancy {
+ public:
+  explicit Constancy(const Program& program) : p_(program) {}
+
+  // A field that may change though the object is constant (C++ `mutable`)?
+  bool hasMutableField(TypeIndex type, int depth = 0) const;
+  // Does an object of the class hold anything that is not declared constant?
+  bool holdsState(TypeIndex type, int depth = 0) const;
+  // Does any field of the class change after construction, anywhere in the tree?
+  // Asked for objects that the language looks after: nobody writes them but
+  // through their fields. A plain value that an object works out from itself and
+  // remembers is no change. `exact`: of that class, and of none derived from it.
+  bool changesLater(TypeIndex type, bool exact = false) const { return changesLater(type, exact, 0); }
+  // The class of the object that the variable's initialiser makes; kNone where
+  // it is set elsewhere, or nothing told.
+  TypeIndex madeFor(VariableIndex v) const;
+  // Is its initialiser a function, or nothing?
+  bool holdsFunction(VariableIndex v) const;
+  bool holdsNothing(VariableIndex v) const;
+  bool holdsNoElement(VariableIndex v) const;
+  // Why the slot is but a reference to state that another part keeps; empty when it is not.
+  std::string lookedUp(VariableIndex v) const;
+
+ private:
+  bool changesLater(TypeIndex type, bool exact, int depth) const;
+  bool constructs(FunctionIndex in, TypeIndex type, int depth = 0) const;
+  bool constructs(const Use& use, TypeIndex type) const;
+  bool isRemembered(VariableIndex field, TypeIndex type) const;
+  bool names(Place expression, VariableIndex field, bool locals) const;
+  bool testsFirst(const Use& use, VariableIndex field) const;
+  NodeId initialiserOf(VariableIndex v) const;
+
+  const Program& p_;
+  mutable std::map<std::pair<TypeIndex, bool>, bool> changes_;
+  mutable std::map<std::pair<FunctionIndex, TypeIndex>, bool> constructs_;
+};
+
+}  // namespace elmcart
