@@ -32,7 +32,8 @@ bool Constancy::changesLater(TypeIndex type, bool exact, int depth) const {
   auto [entry, fresh] = changes_.emplace(std::make_pair(type, exact), false);  // a class that holds its own kind changes only by its other fields
   if (!fresh) return entry->second;
   const TypeDecl& decl = p_.types[type];
-  bool out = !decl.definition.known() || (decl.form == TypeForm::Interface && !exact);
+  // Of what only promises, those that keep the promise tell.
+  bool out = !decl.definition.known() || (decl.form == TypeForm::Interface && !exact && decl.derived.empty());
   for (VariableIndex f : decl.fields) {
     if (out) break;
     const Variable& field = p_.variables[f];
@@ -157,15 +158,44 @@ NodeId Constancy::initialiserOf(VariableIndex v) const {
 
 TypeIndex Constancy::madeFor(VariableIndex v) const {
   NodeId initial = initialiserOf(v);
-  if (initial == kNoNode) return kNone;
-  FileIndex f = p_.variables[v].definition.file;
-  const LoweredFile& file = p_.files[f];
-  if (file[initial].kind != Kind::Create) return kNone;
+  return initial == kNoNode ? kNone : madeBy({p_.variables[v].definition.file, initial}, 0);
+}
+
+TypeIndex Constancy::madeBy(Place expression, int depth) const {
+  const LoweredFile& file = p_.file(expression);
+  const FileLinks& links = p_.links[expression.file];
+  Symbol made = links.symbol[expression.node];
+  if (file[expression.node].kind == Kind::Call) {
+    NodeId callee = file.child(expression.node, Role::Callee);
+    Symbol named = callee == kNoNode ? Symbol{} : links.symbol[callee];
+    if (named.is(Symbol::Sort::Type)) made = named;
+    if (made.is(Symbol::Sort::Function)) return depth < 3 ? returnedBy(made.index(), depth + 1) : kNone;
+  } else if (file[expression.node].kind != Kind::Create) {
+    return kNone;
+  }
   // A class without a name stands inside its creation.
-  for (NodeId c : children(file, initial))
-    if (file[c].kind == Kind::Type && p_.links[f].symbol[c].is(Symbol::Sort::Type)) return p_.links[f].symbol[c].index();
-  Symbol made = p_.links[f].symbol[initial];
+  for (NodeId c : children(file, expression.node))
+    if (file[c].kind == Kind::Type && links.symbol[c].is(Symbol::Sort::Type)) return links.symbol[c].index();
   return made.is(Symbol::Sort::Type) && p_.types[made.index()].definition.known() ? made.index() : kNone;
+}
+
+// The class of what a function returns, where it makes one in each of its returns.
+TypeIndex Constancy::returnedBy(FunctionIndex function, int depth) const {
+  Place home = p_.functions[function].definition;
+  if (!home.known() || (p_.functions[function].modifiers & (kVirtual | kAbstract))) return kNone;
+  const LoweredFile& file = p_.file(home);
+  TypeIndex out = kNone;
+  for (NodeId n = home.node + 1; n < file.nodes.size() && p_.isInside({home.file, n}, home.node); ++n) {
+    if (file[n].kind != Kind::Return) continue;
+    bool inner = false;
+    for (NodeId up = p_.links[home.file].parent[n]; up != home.node && up != kNoNode; up = p_.links[home.file].parent[up]) inner |= file[up].kind == Kind::Lambda || file[up].kind == Kind::Function;
+    if (inner) continue;
+    NodeId value = file.child(n, Role::Value);
+    TypeIndex one = value == kNoNode ? kNone : madeBy({home.file, value}, depth);
+    if (one == kNone || (out != kNone && out != one)) return kNone;
+    out = one;
+  }
+  return out;
 }
 
 bool Constancy::holdsFunction(VariableIndex v) const {

@@ -38,6 +38,8 @@ class Constancy {
   bool isRemembered(VariableIndex field, TypeIndex type) const;
   bool names(Place expression, VariableIndex field, bool locals) const;
   bool testsFirst(const Use& use, VariableIndex field) const;
+  TypeIndex madeBy(Place expression, int depth) const;
+  TypeIndex returnedBy(FunctionIndex function, int depth) const;
   NodeId initialiserOf(VariableIndex v) const;
 
   const Program& p_;

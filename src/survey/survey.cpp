@@ -165,12 +165,14 @@ class Recogniser {
     bool managed = language.dotted;
     if (managed && (variable.modifiers & kConstant)) return "a compile-time constant";
     if (managed && (p_.guarantees(placeOf(v).file).typeTraits(p_.text(use.name)) & kTextType) && setOnlyAtStart(v)) return "text that is set once";
-    if (managed && (variable.modifiers & kConst) && variable.definition.known()) {
+    bool neverSetAgain = (variable.modifiers & kConst) || (!language.bareMembers && setOnlyAtStart(v));
+    if (managed && neverSetAgain && variable.definition.known()) {
       // const other = book;
       NodeId initial = p_.file(variable.definition).child(variable.definition.node, Role::Initialiser);
       Symbol named = initial == kNoNode || (p_.file(variable.definition)[initial].kind != Kind::Name && p_.file(variable.definition)[initial].kind != Kind::Member)
                          ? Symbol{}
                          : p_.symbolAt({variable.definition.file, initial});
+      if (named.is(Symbol::Sort::Type) && p_.types[named.index()].form == TypeForm::Object) return "another name for " + std::string(p_.text(p_.types[named.index()].qualified));
       if (named.is(Symbol::Sort::Variable) && p_.variables[named.index()].lives() && named.index() != v) return "another name for " + std::string(p_.text(p_.variables[named.index()].qualified));
     }
     if (managed && (variable.modifiers & kConst) && use.decl != kNone && p_.types[use.decl].form == TypeForm::Interface && p_.types[use.decl].methods.empty() && p_.types[use.decl].fields.empty())
@@ -180,12 +182,12 @@ class Recogniser {
       // What is really made there tells more than the type that is declared.
       TypeIndex made = use.decl == kNone ? kNone : constancy_.madeFor(v);
       TypeIndex object = made != kNone ? made : type;
-      bool whole = made != kNone || (p_.types[type != kNone ? type : 0].form != TypeForm::Interface && (type == kNone || p_.types[type].form == TypeForm::Enum || !isAbstract(p_, type)));
+      bool whole = made != kNone || (type != kNone && (p_.types[type].form == TypeForm::Enum || !p_.types[type].derived.empty() || (p_.types[type].form != TypeForm::Interface && !isAbstract(p_, type))));
       if (type != kNone && use.decl != kNone && !waits && whole && !constancy_.changesLater(object, made != kNone) && weightsOfCreation(p_, object, kNone).empty() &&
           (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
         return "set once, and nothing in its class changes after construction";
       if (type != kNone && constancy_.holdsFunction(v) && (variable.modifiers & kConst)) return "holds a function that is never replaced";
-      if (variable.definition.known() && (variable.modifiers & kConst) && constancy_.holdsNothing(v)) return "holds nothing, and is never set";
+      if (variable.definition.known() && constancy_.holdsNothing(v)) return "holds nothing, and is never set";
       if ((variable.modifiers & kConst) && constancy_.holdsNoElement(v)) return "an empty array";
       if (std::string why = constancy_.lookedUp(v); !why.empty()) return why;  // never set again, declared so or not
       // Where nothing can be declared constant, what is never set again is.

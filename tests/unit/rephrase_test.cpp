@@ -20,6 +20,7 @@ const Case kCases[] = {
     {"Berth.kt", "class Berth<T : Ship>\n@Marked(\"x\")\ninternal constructor(\n    private val ship: T,\n) : Place(), Named {\n  companion object {\n    val all = mutableListOf<String>()\n  }\n}\n", "all", Kind::Variable},
     {"Desk.kt", "class Desk {\n  fun show(tide: String) {\n    findView<Label>(ids.tide).text = tide\n    board.rows = 3\n    (tides as Board).shown = first(tide) ?: tide + \"m\"\n  }\n  constructor(x: Int)\n}\n", "show", Kind::Function},
     {"Desk.kt", "fun show() {\n  desk(1).text = tide\n}\n", "tide", Kind::Name},
+    {"Light.kt", "class Light {\n  val lamp: Lamp\n    by lazy { Lamp() }\n  fun lit() = when {\n    !isOpen(lamp) && !inside -> 1\n    else -> 2\n  }\n}\n", "isOpen", Kind::Name},
     {"Tide.swift", "struct Tests {\n  @Test\n  func `high water: no wind, 2 m`() async throws {\n    note(1)\n  }\n}\n", "`high water: no wind, 2 m`", Kind::Function},
     {"Quay.swift", "final class Quay {\n  let kinds: [Any]\n  var ship: Ship\n  init(_ s: consuming Ship) {\n    kinds = [~Ship.self, ~Barge.self]\n    ship = consume s\n  }\n  typealias Work = @Sendable (Int) async throws -> sending Ship\n}\n", "Quay", Kind::Type},
     {"desk.js", "/**\n * @flow strict\n */\n'use strict';\nexport type Tide = {height: number, at: ?string};\nlet latest: ?Tide = null;\nexport function tideNow(): ?Tide {\n  return latest;\n}\n", "latest", Kind::Variable},

@@ -141,7 +141,12 @@ class ScriptLowerer : public ModuleLowerer {
   }
 
   // A file that tells of code elsewhere: its variables are kept there.
-  bool declarationsOnly() const { return file_.path.size() > 5 && file_.path.compare(file_.path.size() - 5, 5, ".d.ts") == 0; }
+  bool declarationsOnly() const {
+    std::string_view path = file_.path;
+    for (std::string_view end : {".d.ts", ".d.mts", ".d.cts"})
+      if (path.size() > end.size() && path.substr(path.size() - end.size()) == end) return true;
+    return false;
+  }
 
   void classNames(TSNode node, int depth) {
     if (depth > 200) return;

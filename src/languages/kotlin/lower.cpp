@@ -44,6 +44,7 @@ class KotlinLowerer : public SharedLowerer {
 
  private:
   void unit(TSNode root) override {
+    torn_ = ts_node_has_error(root);
     NodeId home = 0;
     if (TSNode header = childOfType(root, "package_header"); !isNull(header))
       if (TSNode name = childOfType(header, "identifier"); !isNull(name)) {
@@ -234,10 +235,12 @@ class KotlinLowerer : public SharedLowerer {
         }
       return;
     }
+    // What is indented there belongs to a class that the grammar lost hold of.
+    if (torn_ && functionDepth_ == 0 && file_[parent].kind != Kind::Type && begin(node) > 0 && text_[begin(node) - 1] == ' ') return;
     TSNode name = childOfType(declaration, "simple_identifier"), value{}, delegate = childOfType(node, "property_delegate");
     bool after = false;
     for (TSNode part : all(node)) {
-      if (after && ts_node_is_named(part) && isNull(value)) value = part;
+      if (after && isNull(value) && (ts_node_is_named(part) || isNothing(part))) value = part;
       after |= text(part) == "=";
     }
     uint32_t bits = functionDepth_ > 0 && file_[parent].kind != Kind::Type ? 0u : modifiersOf(node);
@@ -253,6 +256,14 @@ class KotlinLowerer : public SharedLowerer {
         if (TSNode one = childOfType(setter, "parameter_with_optional_type"); !isNull(one)) parameter(one, set);
         functionBody(setter, set);
       }
+      return;
+    }
+    if (isNull(getter) && isNull(value) && isExtension(node)) {
+      // val Ship.berth by …: read and written through what it is delegated to, for each object.
+      NodeId id = function(node, parent, FunctionForm::Getter, text(name), begin(name), (bits & ~uint32_t{kConst}) | kDefinition);
+      typeRef(typeNode(declaration), id, Role::Type);
+      NodeId block = add(id, Kind::Block, Role::Body, node);
+      if (!isNull(delegate)) visitChildren(delegate, block);
       return;
     }
     VariableForm form = VariableForm::Plain;
@@ -272,7 +283,21 @@ class KotlinLowerer : public SharedLowerer {
     build_[id].modifiers = bits | kDefinition;
     if (!isNull(childOfType(node, "modifiers")) && text(childOfType(node, "modifiers")).find("lateinit") != std::string_view::npos) build_[id].modifiers &= ~uint32_t{kConst};
     typeRef(typeNode(declaration), id, Role::Type);
-    if (!isNull(value)) visit(value, id, Role::Initialiser);
+    if (!isNull(value) && isNothing(value)) {  // a token without a node of its own
+      NodeId nothing = add(id, Kind::Literal, Role::Initialiser, value);
+      build_[nothing].detail = static_cast<uint8_t>(LiteralForm::Null);
+    } else if (!isNull(value)) {
+      visit(value, id, Role::Initialiser);
+    }
+  }
+
+  // Has it a type before its name, the class that it extends?
+  bool isExtension(TSNode node) const {
+    for (TSNode part : all(node)) {
+      if (is(part, "variable_declaration")) return false;
+      if (is(part, "user_type") || is(part, "nullable_type")) return true;
+    }
+    return false;
   }
 
   // The last expression of the lambda that a call is given.
@@ -617,6 +642,7 @@ class KotlinLowerer : public SharedLowerer {
 
   std::string currentClass_;
   int anonymous_ = 0;  // objects of classes without a name so far
+  bool torn_ = false;  // has the file bytes that the grammar could not read?
   bool inCompanion_ = false;
   int functionDepth_ = 0;
 };

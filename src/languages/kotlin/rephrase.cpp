@@ -86,19 +86,44 @@ void assignThroughCalls(std::string_view text, const std::vector<bool>& code, Re
   }
 }
 
+// !isOpen: the grammar reads the operator !is where a name begins so. A blank
+// before it changes places with the "!".
+void partNots(std::string_view text, const std::vector<bool>& code, Rephrased& out) {
+  for (std::string_view word : {"!is", "!in"})
+    for (size_t at = text.find(word); at != std::string_view::npos; at = text.find(word, at + 1))
+      if (at > 0 && code[at] && text[at - 1] == ' ' && at + 3 < text.size() && isWordByte(text[at + 3])) {
+        out.put(at - 1, '!');
+        out.put(at, ' ');
+      }
+}
+
+// val x: T
+//     by lazy { … }
+void joinDelegates(std::string_view text, const std::vector<bool>& code, Rephrased& out) {
+  for (size_t at = text.find("by "); at != std::string_view::npos; at = text.find("by ", at + 1)) {
+    if (!code[at]) continue;
+    size_t from = at;
+    while (from > 0 && (text[from - 1] == ' ' || text[from - 1] == '\t')) --from;
+    if (from > 0 && from < at && text[from - 1] == '\n') out.put(from - 1, ' ');
+  }
+}
+
 }  // namespace
 
 Rephrased rephraseKotlin(std::string_view text) {
   Rephrased out(text);
   for (size_t at = text.find("fun interface "); at != std::string_view::npos; at = text.find("fun interface ", at + 1)) out.blank(at, 3);
   bool openEnded = text.find("..<") != std::string_view::npos, constructors = text.find("constructor") != std::string_view::npos, calls = text.find(").") != std::string_view::npos;
-  if (!openEnded && !constructors && !calls) return out;
+  bool nots = text.find("!i") != std::string_view::npos, delegates = text.find(" by ") != std::string_view::npos;
+  if (!openEnded && !constructors && !calls && !nots && !delegates) return out;
   std::vector<bool> code = codeBytes(text, true);
   // A range without its end; the operator is one that the grammar knows as `..`.
   for (size_t at = text.find("..<"); at != std::string_view::npos; at = text.find("..<", at + 1))
     if (code[at]) out.blank(at + 2, 1);
   joinConstructors(text, code, out);
   assignThroughCalls(text, code, out);
+  partNots(text, code, out);
+  joinDelegates(text, code, out);
   return out;
 }
 
