@@ -35,7 +35,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     // A table of named instances has one entry for each name there is.
-    if (e.harmless || e.kind == EntityKind::Registry || s.inTests(e.place) || p.guarantees(e.place.file).livesForOneRequest.holds) continue;
+    if (e.harmless || e.kind == EntityKind::Registry || e.kind == EntityKind::ThreadLocal || s.inTests(e.place) || p.guarantees(e.place.file).livesForOneRequest.holds) continue;
     for (const StateField& field : e.state) {
       const Variable& variable = p.variables[field.variable];
       uint32_t traits = variableTraits(p, field.variable);

@@ -357,7 +357,7 @@ void checkLazyNeedless(const Subject& s, std::vector<Finding>& out) {
 namespace {
 
 // Does the function test the field before it uses it?
-bool testsIt(const Program& p, FunctionIndex function, VariableIndex field) {
+bool testsIt(const Program& p, FunctionIndex function, VariableIndex field, bool throughOthers = true) {
   for (uint32_t u : p.usesInFunction[function]) {
     const Use& use = p.uses[u];
     if (use.variable != field) continue;
@@ -367,6 +367,15 @@ bool testsIt(const Program& p, FunctionIndex function, VariableIndex field) {
       if (p.node(up).role == Role::Condition) return true;
       if (kind == Kind::Block) break;
     }
+  }
+  if (!throughOthers) return false;
+  // Or it asks another member that does: if (hasParent()) …
+  TypeIndex owner = p.functions[function].owner;
+  for (uint32_t c : p.callsInFunction[function]) {
+    const CallSite& call = p.calls[c];
+    if (owner == kNone || p.functions[call.callee].owner != owner || !testsIt(p, call.callee, field, false)) continue;
+    for (Place up = call.place; up.node != kNoNode && p.node(up).kind != Kind::Function && p.node(up).kind != Kind::Block; up = p.parent(up))
+      if (p.node(up).role == Role::Condition) return true;
   }
   return false;
 }

@@ -257,8 +257,10 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
       chain.push_back(at->second.first);
     }
     // Overloads that call each other are one function with defaults.
+    // The parameters of one that overrides another are not its own choice.
     std::set<NameId> names;
-    for (size_t k = 0; k + 1 < chain.size(); ++k) names.insert(p.functions[p.variables[chain[k]].function].name);
+    for (size_t k = 0; k + 1 < chain.size(); ++k)
+      if (const Function& fn = p.functions[p.variables[chain[k]].function]; !(fn.modifiers & kOverride)) names.insert(fn.name);
     size_t idle = names.size();
     if (idle < static_cast<size_t>(s.config.longHandoff)) continue;
     auto calledOn = [&](uint32_t u) {

@@ -17,7 +17,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Locker", kLockType},
     {"Mutex", kLockType},
     {"Once", kOnceFlagType},
-    {"Pool", kCollection | kSafeToShare},
+    {"Pool", kSafeToShare},
     {"RWMutex", kLockType},
     {"Uint32", kAtomicType},
     {"Uint64", kAtomicType},

@@ -212,7 +212,7 @@ class PythonLowerer : public ModuleLowerer {
       else if (last == "setter" || last == "deleter") out.setter = true;
       else if (last == "lru_cache" || last == "cache") out.cached = true;
       else if (last == "abstractmethod") out.abstractOne = true;
-      else if (last == "dataclass") out.dataclass = true;
+      else if (last == "dataclass" || last == "attrs" || last == "define" || last == "frozen" || last == "mutable" || name == "attr.s") out.dataclass = true;
     }
     return out;
   }
