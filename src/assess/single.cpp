@@ -4,12 +4,22 @@
 #include "assess/families.h"
 
 namespace elmcart {
+namespace {
+
+// Without anything that changes, a second one does no harm.
+bool holdsNothing(const Subject& s, const Entity& e) {
+  const TypeDecl& type = s.program.types[e.type];
+  bool known = std::all_of(type.bases.begin(), type.bases.end(), [](const Base& base) { return base.type != kNone; });
+  return known && e.state.empty() && e.creation.weights.empty() && type.definition.known();
+}
+
+}  // namespace
 
 void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     Place where;
-    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.doors.empty() || !hasOpenConstructor(s.program, e.type, &where) || refusesSecond(s.program, e.type) || e.madeByAsking) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.doors.empty() || !hasOpenConstructor(s.program, e.type, &where) || refusesSecond(s.program, e.type) || e.madeByAsking || holdsNothing(s, e)) continue;
     Finding f = makeFinding(s, infoOf("single.open-constructor"), i, Sureness::Certain);
     f.place = where;
     bool implicit = s.program.node(where).kind == Kind::Type;
@@ -27,7 +37,7 @@ void checkCopyable(const Subject& s, std::vector<Finding>& out) {
     if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || !s.program.types[e.type].definition.known()) continue;
     Place definition = s.program.types[e.type].definition;
     if (!s.program.guarantees(definition.file).implicitCopy.holds || !s.program.isCopyable(e.type, definition.file)) continue;
-    if (isAbstract(s.program, e.type)) continue;
+    if (isAbstract(s.program, e.type) || holdsNothing(s, e)) continue;
     // Only who gets at the object by value, reference or dereference can copy it: every door lets them.
     Finding f = makeFinding(s, infoOf("single.copyable"), i, Sureness::Certain);
     f.place = definition;

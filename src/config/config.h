@@ -30,7 +30,7 @@ struct Config {
   std::vector<std::string> leaveOut; // globs
   bool gitignore = true;
   std::vector<std::string> only;     // what the command line named, when it named several; no key of the file
-  std::vector<std::string> tests = {"test/**", "tests/**", "**/test/**", "**/tests/**", "**/testing/**", "**/*_test.*", "**/*_tests.*", "**/test_*.*", "**/*Test.*", "**/*Tests.*", "**/*.test.*", "**/*.spec.*", "**/*Spec.js", "**/*Spec.ts", "**/*Spec.kt", "**/*Spec.swift", "**/*Spec.groovy", "**/__tests__/**", "**/unittest*/**"};
+  std::vector<std::string> tests = {"test/**", "tests/**", "**/test/**", "**/tests/**", "**/testing/**", "Tests/**", "**/Tests/**", "**/*_test.*", "**/*_tests.*", "**/test_*.*", "**/?*Test.*", "**/?*Tests.*", "**/*.test.*", "**/*.spec.*", "**/*Spec.js", "**/*Spec.ts", "**/*Spec.kt", "**/*Spec.swift", "**/*Spec.groovy", "**/__tests__/**", "**/unittest*/**"};
 
   int wideReach = 5;                 // classes that reach one entity before it is called wide
   struct Layer {

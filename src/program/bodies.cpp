@@ -370,6 +370,8 @@ class BodyWalk {
           return k_.substitute(result, type);
         }
       }
+      // Through an object its own field goes before the class's of the same name.
+      std::stable_partition(list.begin(), list.end(), [&](Symbol symbol) { return !symbol.is(Symbol::Sort::Variable) || p_.variables[symbol.index()].storage != Storage::StaticField; });
       for (Symbol symbol : list) {
         if (!symbol.is(Symbol::Sort::Variable) && !symbol.is(Symbol::Sort::Function)) continue;
         setSymbol(id, symbol);

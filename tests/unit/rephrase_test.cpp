@@ -24,6 +24,7 @@ const Case kCases[] = {
     {"Tide.swift", "struct Tests {\n  @Test\n  func `high water: no wind, 2 m`() async throws {\n    note(1)\n  }\n}\n", "`high water: no wind, 2 m`", Kind::Function},
     {"Quay.swift", "final class Quay {\n  let kinds: [Any]\n  var ship: Ship\n  init(_ s: consuming Ship) {\n    kinds = [~Ship.self, ~Barge.self]\n    ship = consume s\n  }\n  typealias Work = @Sendable (Int) async throws -> sending Ship\n}\n", "Quay", Kind::Type},
     {"desk.js", "/**\n * @flow strict\n */\n'use strict';\nexport type Tide = {height: number, at: ?string};\nlet latest: ?Tide = null;\nexport function tideNow(): ?Tide {\n  return latest;\n}\n", "latest", Kind::Variable},
+    {"board.js", "// @flow\nopaque type Key = string;\nexport default component Board(rows: number, ...rest: Props) {\n  return rows;\n}\n", "Board", Kind::Function},
     {"crane.cc", "struct Crane { void lift(); };\ntypedef void (Crane::*Act)();\nvoid run(Crane* crane, Act* acts, int i) { (crane->*acts[i])(); }\n", "run", Kind::Function},
     {"quay.cc", "struct Ship;\nstruct Quay {\n  Quay(int n) : count(n), ships(new Ship*[n]) {}\n  int count;\n  Ship** ships;\n};\n", "ships", Kind::Variable},
     {"Dock.m", "@implementation Dock\nDOCK_NOT_MADE(- (instancetype)initWithFrame : (Rect)frame)\n- (void)open\n{\n  (void)lock_take(&gate);\n  CHECK([self isOpen], \"open\")\n\n  [self note];\n  ONLY_OLD(RETAIN(self);)\n}\n@end\n", "open", Kind::Function},

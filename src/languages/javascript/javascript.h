@@ -12,7 +12,8 @@ const Guarantees& javascriptGuarantees();
 // JavaScript and TypeScript are lowered by the same code over grammars whose
 // nodes bear the same names.
 SharedGrammar scriptGrammar(const TSLanguage* (*grammar)());
-void lowerScript(const SharedGrammar& grammar, std::string_view text, const Language::TreeLore* lore, LoweredFile& out);
+// `forGrammar`: the text in other words of the same length, where the grammar needs that.
+void lowerScript(const SharedGrammar& grammar, std::string_view text, const Language::TreeLore* lore, LoweredFile& out, std::string_view forGrammar = {});
 
 const Handing& javascriptHanding();
 const Mending& javascriptMending();

@@ -4,6 +4,7 @@
 #include "base/text.h"
 #include "languages/javascript/javascript.h"
 #include "languages/shared/module_scope.h"
+#include "languages/shared/rephrase.h"
 
 extern "C" const TSLanguage* tree_sitter_javascript(void);
 extern "C" const TSLanguage* tree_sitter_tsx(void);
@@ -722,8 +723,8 @@ SharedGrammar scriptGrammar(const TSLanguage* (*grammar)()) {
   return SharedGrammar(spec);
 }
 
-void lowerScript(const SharedGrammar& grammar, std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
-  ScriptLowerer(grammar, text, static_cast<const ScriptLore*>(lore), out).run();
+void lowerScript(const SharedGrammar& grammar, std::string_view text, const Language::TreeLore* lore, LoweredFile& out, std::string_view forGrammar) {
+  ScriptLowerer(grammar, text, static_cast<const ScriptLore*>(lore), out).run(forGrammar.empty() ? text : forGrammar);
 }
 
 namespace {
@@ -743,6 +744,22 @@ bool isTyped(std::string_view text) {
   size_t end = head.substr(0, 2) == "/*" ? head.find("*/") : head.substr(0, 2) == "//" ? head.find('\n') : 0;
   return head.substr(0, end).find("@flow") != std::string_view::npos;
 }
+
+// What that grammar does not know of them: `component Name(…) {` is a function,
+// `opaque type` a type.
+Rephrased rephraseTyped(std::string_view text) {
+  Rephrased out(text);
+  for (size_t line = 0; line < text.size(); line = std::min(text.find('\n', line), text.size()) + 1) {
+    size_t at = line;
+    while (at < text.size() && text[at] == ' ') ++at;
+    for (std::string_view word : {"export ", "default ", "declare "})
+      if (text.substr(at, word.size()) == word) at += word.size();
+    if (text.substr(at, 12) == "opaque type ") out.blank(at, 6);
+    if (text.substr(at, 10) != "component " || at + 10 >= text.size() || !isWordByte(text[at + 10])) continue;
+    for (size_t i = 0; i < 9; ++i) out.put(at + i, "function "[i]);
+  }
+  return out;
+}
 }  // namespace
 
 Language javascriptLanguage() {
@@ -761,7 +778,10 @@ Language javascriptLanguage() {
   language.guarantees = &javascriptGuarantees();
   language.mending = &javascriptMending();
   language.handing = &javascriptHanding();
-  language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { lowerScript(isTyped(text) ? typedGrammar() : grammar(), text, lore, out); };
+  language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { 
+    if (isTyped(text)) lowerScript(typedGrammar(), text, lore, out, rephraseTyped(text).text());
+    else lowerScript(grammar(), text, lore, out);
+  };
   language.learn = learnParked;
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;
