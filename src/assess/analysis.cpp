@@ -18,6 +18,11 @@ double secondsSince(std::chrono::steady_clock::time_point& mark) {
 
 }  // namespace
 
+const Subject& Analysis::subject() const {
+  if (!judging_) judging_ = std::make_unique<Judging>(program, *origins, survey, config);
+  return judging_->subject;
+}
+
 LoadOptions loadOptionsOf(const Config& config, unsigned jobs) {
   LoadOptions options;
   options.walk.leaveOut = config.leaveOut;
@@ -48,7 +53,7 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
   out->survey = surveyProgram(out->program, *out->origins);
   out->surveySeconds = secondsSince(mark);
   if (withAssessment) {
-    out->assessment = assessProgram(out->program, *out->origins, out->survey, config);
+    out->assessment = assessProgram(out->subject());
     out->assessSeconds = secondsSince(mark);
   }
   return out;

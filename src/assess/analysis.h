@@ -8,7 +8,12 @@
 
 namespace elmcart {
 
-struct Analysis {
+class Analysis {
+ public:
+  // What checks and moves ask of the program as a whole, worked out when first
+  // asked for. Not for several threads at once.
+  const Subject& subject() const;
+
   Config config;
   Program program;
   std::unique_ptr<Origins> origins;
@@ -18,6 +23,9 @@ struct Analysis {
   size_t bytes = 0, unreadFiles = 0, unreadBytes = 0, fromCache = 0;
   bool lasting = true;  // would another run say the same? See LoadedTree
   double loadSeconds = 0, linkSeconds = 0, surveySeconds = 0, assessSeconds = 0;
+
+ private:
+  mutable std::unique_ptr<Judging> judging_;
 };
 
 // What of the configuration says which files are read.

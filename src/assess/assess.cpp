@@ -18,7 +18,7 @@ std::string_view surenessText(Sureness sureness) {
 }
 
 std::string_view adviceText(Advice advice) {
-  static constexpr std::string_view kTexts[] = {"keep", "steady", "seal", "inject", "wrap", "settle", "guard", "tether"};
+  static constexpr std::string_view kTexts[] = {"keep", "steady", "seal", "inject", "wrap", "settle", "guard", "tether", "supply"};
   return kTexts[static_cast<size_t>(advice)];
 }
 
@@ -26,7 +26,8 @@ std::string_view adviceMeaning(Advice advice) {
   static constexpr std::string_view kTexts[] = {
       "leave it as it is", "make its creation and its changes sound, where it is", "close the extra doors",
       "hand it in through constructors instead of reaching for it", "put an object with the same members around it and hand that in",
-      "make it an ordinary member of its one user", "touch what changes under one lock only", "let who is listed take itself out when it ends"};
+      "make it an ordinary member of its one user", "touch what changes under one lock only", "let who is listed take itself out when it ends",
+      "let the constructor take what the class made for itself, and make it where nobody hands it in"};
   return kTexts[static_cast<size_t>(advice)];
 }
 
@@ -97,6 +98,7 @@ void addReasons(const Subject& s, const Entity& e, Advice advice, std::vector<st
       pro.push_back("one line where each subscriber ends mends every place that makes one");
       contra.push_back("every owner has to tell it its end, or destroy it");
       break;
+    case Advice::Supply: break;  // of classes, not of what is shared
   }
 }
 
@@ -236,7 +238,7 @@ std::vector<std::string> consumerClasses(const Subject& s, const Entity& e) {
 }
 
 Judging::Judging(const Program& program, const Origins& origins, const Survey& survey, const Config& config)
-    : threads_(program), reaching_(program), locks_(program), subject{program, origins, survey, threads_, config, reaching_, locks_, {}, {}, {}, {}, {}} {
+    : threads_(program), reaching_(program), locks_(program), subject{program, origins, survey, threads_, config, reaching_, locks_, {}, {}, {}, {}, {}, {}} {
   for (const LoweredFile& file : program.files) subject.testFile.push_back(matchesAny(config.tests, file.path));
   subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
   subject.entityOfDoor.assign(program.functions.size(), SIZE_MAX);
@@ -251,11 +253,13 @@ Judging::Judging(const Program& program, const Origins& origins, const Survey& s
       if (door.function != kNone) subject.entityOfDoor[door.function] = i;
   }
   subject.registrations = registrationsIn(subject);
+  subject.collaborators = fixedCollaborators(subject);
 }
 
-Assessment assessProgram(const Program& program, const Origins& origins, const Survey& survey, const Config& config) {
-  Judging judging(program, origins, survey, config);
-  const Subject& subject = judging.subject;
+Assessment assessProgram(const Subject& subject) {
+  const Program& program = subject.program;
+  const Survey& survey = subject.survey;
+  const Config& config = subject.config;
   Assessment out;
   for (const Check& check : checks()) check.run(subject, out.findings);
 

@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "assess/collaborators.h"
 #include "assess/finding.h"
 #include "assess/reaching.h"
 #include "assess/registrations.h"
@@ -29,6 +30,7 @@ struct Subject {
   std::vector<std::vector<size_t>> entitiesOfType;  // by type, harmless ones too
 
   std::vector<Registration> registrations;
+  std::vector<Collaborator> collaborators;
 
   bool inTests(Place place) const { return testFile[place.file]; }
   // Is there a singleton of the class?
@@ -96,7 +98,7 @@ struct WorkItem {
 // Findings that are accepted do not count. Heaviest first, then by name.
 std::vector<WorkItem> orderOfWork(const Assessment& assessment);
 
-Assessment assessProgram(const Program& program, const Origins& origins, const Survey& survey, const Config& config);
+Assessment assessProgram(const Subject& subject);
 
 // Shared by the checks' files.
 Finding makeFinding(const Subject& subject, const CheckInfo& info, size_t entity, Sureness sureness);

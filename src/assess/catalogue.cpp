@@ -317,7 +317,7 @@ constexpr std::array kChecks = std::to_array<Check>({
       "A class makes its own helper that does what tests want to keep out: files, network, threads.",
       "No test can give it another one; each test of the class does the real thing.",
       "Keep it when the helper is no more than a part of the class, and cheap.",
-      "hand-in: a constructor parameter, with the present one as its default."},
+      "supply: a constructor parameter, with the present one as its default."},
      checkFixedCollaborator},
     {{"tie.static-only-api", "Nothing to hand in", 35,
       "A class with state has static members only, and several classes call them.",

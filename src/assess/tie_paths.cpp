@@ -4,6 +4,7 @@
 #include <set>
 
 #include "assess/facts.h"
+#include "assess/collaborators.h"
 #include "assess/families.h"
 #include "source/ignore.h"
 
@@ -106,15 +107,17 @@ bool isService(const Subject& s, TypeIndex type, Place* why, std::string* what) 
 
 }  // namespace
 
-void checkFixedCollaborator(const Subject& s, std::vector<Finding>& out) {
+std::vector<Collaborator> fixedCollaborators(const Subject& s) {
   const Program& p = s.program;
-  std::map<TypeIndex, std::vector<std::pair<TypeIndex, const Creation*>>> byType;  // of what is made: by whom
+  std::map<TypeIndex, std::vector<Collaborator>> byType;  // of what is made
   for (const Creation& creation : p.creations) {
     if (creation.asBase || creation.delegated || creation.copy || s.inTests(creation.place)) continue;
     // Kept in a field of another class: by its initialiser, or by its constructor.
     VariableIndex field = creation.asVariable != kNone ? creation.asVariable : creation.inInitialiserOf;
     bool byConstructor = field == kNone;
     Place up = p.parent(creation.place);
+    // Made only where nothing was handed in.
+    if (p.around(creation.place, Kind::Conditional).node != kNoNode) continue;
     if (byConstructor && p.node(up).kind == Kind::Create && p.node(creation.place).role == Role::Value) {
       // &Navigator{store: &ChartStore{}}: the one field of that class.
       for (uint32_t c : creation.in == kNone ? std::vector<uint32_t>{} : p.creationsInFunction[creation.in])
@@ -130,30 +133,47 @@ void checkFixedCollaborator(const Subject& s, std::vector<Finding>& out) {
     if (field == kNone || p.variables[field].storage != Storage::Field) continue;
     TypeIndex owner = p.variables[field].owner;
     if (owner == kNone || owner == creation.type || p.types[creation.type].parent == p.types[owner].scope) continue;
-    byType[creation.type].emplace_back(byConstructor && p.functions[creation.in].owner != kNone ? p.functions[creation.in].owner : owner, &creation);
+    Collaborator one;
+    one.owner = byConstructor && p.functions[creation.in].owner != kNone ? p.functions[creation.in].owner : owner;
+    one.type = creation.type;
+    one.field = field;
+    one.in = creation.in;
+    one.creation = creation.place;
+    byType[creation.type].push_back(one);
   }
-  for (auto& [type, creations] : byType) {
+  std::vector<Collaborator> out;
+  for (auto& [type, found] : byType) {
     // One that is shared already is told by what it is.
     if (s.isSingleton(type)) continue;
     Place why;
     std::string what;
     if (!isService(s, type, &why, &what)) continue;
-    std::set<TypeIndex> told;
-    for (auto [owner, creation] : creations) {
-      if (!told.insert(owner).second) continue;
-      Finding f = makeFinding(s, infoOf("tie.fixed-collaborator"), SIZE_MAX, Sureness::Likely);
-      std::string name(p.text(p.types[owner].name)), other(p.text(p.types[type].name));
-      f.subject = p.text(p.types[owner].qualified);
-      f.place = creation->place;
-      f.risk.setSites(p.creationsOfType[owner].size());
-      f.message = name + " makes its own " + other + ": no test can give it another, and " + what + ".";
-      f.evidence.push_back({creation->place, name + " makes it here"});
-      f.evidence.push_back({why, what});
-      f.advice = Advice::Inject;
-      f.reasonsFor.push_back("a constructor parameter says what " + name + " depends on, and a test hands in a double");
-      f.reasonsAgainst.push_back("who makes a " + name + " has to make a " + other + " first");
-      out.push_back(std::move(f));
+    for (Collaborator& one : found) {
+      one.why = why;
+      one.what = what;
+      out.push_back(one);
     }
+  }
+  return out;
+}
+
+void checkFixedCollaborator(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<std::pair<TypeIndex, TypeIndex>> told;
+  for (const Collaborator& one : s.collaborators) {
+    if (!told.insert({one.type, one.owner}).second) continue;
+    Finding f = makeFinding(s, infoOf("tie.fixed-collaborator"), SIZE_MAX, Sureness::Likely);
+    std::string name(p.text(p.types[one.owner].name)), other(p.text(p.types[one.type].name));
+    f.subject = p.text(p.types[one.owner].qualified);
+    f.place = one.creation;
+    f.risk.setSites(p.creationsOfType[one.owner].size());
+    f.message = name + " makes its own " + other + ": no test can give it another, and " + one.what + ".";
+    f.evidence.push_back({one.creation, name + " makes it here"});
+    f.evidence.push_back({one.why, one.what});
+    f.advice = Advice::Supply;
+    f.reasonsFor.push_back("a constructor parameter says what " + name + " depends on, and a test hands in a double");
+    f.reasonsAgainst.push_back("who leaves it out still gets one that " + name + " chose");
+    out.push_back(std::move(f));
   }
 }
 

@@ -32,18 +32,28 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
   Config config = configOf(options, path);
   {
     auto a = analysisOf(options, {path}, false, exitCode);
+    const Move* asked = chosen.empty() ? nullptr : moveById(chosen);
+    bool ofClass = asked && asked->ofClass;
     // A class that a finding is about may be no shared state itself: the state it has to do with is meant.
-    if (entitiesNamed(*a, name).empty()) {
+    if (!ofClass && entitiesNamed(*a, name).empty()) {
       auto judged = analysisOf(options, {path}, true, exitCode);
       for (const Finding& f : judged->assessment.findings)
         if (id.empty() && f.entity != SIZE_MAX && (f.subject == name || lastPart(f.subject) == name)) id = judged->survey.entities[f.entity].id;
     }
-    if (id.empty()) id = a->survey.entities[entityOf(*a, name)].id;
+    std::vector<std::string> classes = classesNamed(*a, name);
+    if (id.empty() && !ofClass && entitiesNamed(*a, name).empty() && !asked && !classes.empty()) ofClass = true;
+    if (ofClass) {
+      if (classes.empty()) throw Stop{kWrongUse, name + ": no such class in this tree"};
+      if (classes.size() > 1) throw Stop{kWrongUse, name + " is the name of several classes: " + joinWith(classes, ", ")};
+      id = classes.front();
+    } else if (id.empty()) {
+      id = a->survey.entities[entityOf(*a, name)].id;
+    }
     if (chosen.empty()) {
-      size_t entity = entityOf(*a, id);
       std::string reasons;
       for (const Move& move : moves()) {
-        std::string refusal = move.refusal(*a, entity);
+        if (move.ofClass != ofClass) continue;
+        std::string refusal = move.refusal(*a, targetOf(*a, move, id));
         if (refusal.empty() && chosen.empty()) chosen = move.id;
         reasons += "\n  " + std::string(move.id) + ": " + refusal;
       }

@@ -16,7 +16,7 @@ class Guarder {
   Guarder(const Analysis& a, size_t entity, PlanMemory& memory)
       : p_(a.program), e_(a.survey.entities[entity]), memory_(memory),
         // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
-        scan_(a.program), judging_(a.program, *a.origins, a.survey, a.config), m_(p_.language(e_.place.file).mending) {}
+        scan_(a.program), s_(a.subject()), m_(p_.language(e_.place.file).mending) {}
 
   std::string refusal() {
     const Language& language = p_.language(e_.place.file);
@@ -66,7 +66,7 @@ class Guarder {
     std::string itself;  // what the object is called there
   };
 
-  const Subject& s() const { return judging_.subject; }
+  const Subject& s() const { return s_; }
 
   // The state that changes and is touched without a lock, and by whom.
   void collect() {
@@ -384,7 +384,7 @@ class Guarder {
   const Entity& e_;
   PlanMemory& memory_;
   SourceScan scan_;
-  Judging judging_;
+  const Subject& s_;
   const Mending* m_ = nullptr;
   std::vector<VariableIndex> fields_;
   std::vector<Body> functions_;

@@ -7,6 +7,7 @@
 #include "assess/facts.h"
 #include "base/text.h"
 #include "rework/access.h"
+#include "rework/parameter.h"
 #include "rework/writing.h"
 #include "source/ignore.h"
 
@@ -105,7 +106,10 @@ class HandIn {
       };
       return std::any_of(p_.variables.begin(), p_.variables.end(), bears) || std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& f) { return f.name == id && f.owner == kNone; });
     };
-    return taken(out) ? (h_->snake ? "shared_" + out : "shared" + type) : out;
+    // The slot's own name, as code writes it, is what is fetched.
+    std::string_view slot = e_.slot == kNone ? std::string_view{} : p_.text(p_.variables[e_.slot].name);
+    bool same = !slot.empty() && slot.substr(slot[0] == '$' ? 1 : 0) == out;
+    return same || taken(out) ? (h_->snake ? "shared_" + out : "shared" + type) : out;
   }
 
   // Is it named elsewhere than where it is called: given to somebody who calls it with what it takes today?
@@ -123,12 +127,6 @@ class HandIn {
     return givenAway_.count(f) > 0;
   }
 
-  static bool names(std::string_view source, const std::string& word) {
-    for (size_t at = source.find(word); at != std::string_view::npos; at = source.find(word, at + 1))
-      if ((at == 0 || !isWordByte(source[at - 1])) && (at + word.size() >= source.size() || !isWordByte(source[at + word.size()]))) return true;
-    return false;
-  }
-
   std::string write(FunctionIndex f, const std::vector<Place>& accesses) {
     const Function& fn = p_.functions[f];
     Place place = fn.definition;
@@ -136,30 +134,7 @@ class HandIn {
     for (Place access : accesses)
       if (access.file != place.file) return functionText(p_, f) + " could not be read";
     if (isGivenAway(f)) return functionText(p_, f) + " is given to others, who call it with what it takes today";
-    std::string_view source = scan_.text(place.file);
-    const Node& node = p_.node(place);
-    uint32_t above = scan_.lineBegin(place.file, node.span.begin);
-    if (above > 0 && trim(source.substr(scan_.lineBegin(place.file, above - 1), above - scan_.lineBegin(place.file, above - 1))).substr(0, 1) == "@") return functionText(p_, f) + " is marked: what calls it may not be in this tree";
-    uint32_t close = scan_.parameterListEnd(place);
-    size_t open = close == 0 ? std::string_view::npos : source.find('(', node.nameBegin);
-    if (open == std::string_view::npos || open >= close) return "the parameters of " + functionText(p_, f) + " could not be read";
-    std::string_view list = source.substr(open + 1, close - open - 2);
-    for (std::string_view rest : {"...", "*", "params ", "vararg "})
-      if (list.find(rest) != std::string_view::npos) return functionText(p_, f) + " takes any number of arguments";
-    if (h_->functionParameter[0] == '[' && list.find_first_of("[{") != std::string_view::npos) return functionText(p_, f) + " has parameters that may be left out already";
-    std::string type = plainName(p_, e_.type);
-    if (h_->functionParameter.find("{type}") != std::string_view::npos && !names(source, type)) return "the file does not name the class " + type + ": import it first";
-    std::string parameter = filled(h_->functionParameter, {{"name", name_}, {"type", type}});
-    uint32_t at = close - 1;
-    while (at > open + 1 && (source[at - 1] == ' ' || source[at - 1] == '\n' || source[at - 1] == '\r' || source[at - 1] == '\t' || source[at - 1] == ',')) --at;
-    // One a line, where they stand so.
-    std::string apart = trim(list).empty() ? "" : ", ";
-    if (!apart.empty() && list.find('\n') != std::string_view::npos) {
-      uint32_t line = scan_.lineBegin(place.file, at), word = line;
-      while (source[word] == ' ' || source[word] == '\t') ++word;
-      apart = "," + scan_.newlineOf(place.file) + std::string(source.substr(line, word - line));
-    }
-    edits_.push_back({p_.path(place), {at, at}, apart + parameter});
+    if (std::string reason = addOptionalParameter(p_, scan_, *h_, f, name_, plainName(p_, e_.type), edits_); !reason.empty()) return reason;
     for (Place access : accesses) edits_.push_back({p_.path(access), p_.node(access).span, usedAs(name_, scan_.nodeText(access))});
     return "";
   }

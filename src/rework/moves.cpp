@@ -9,6 +9,7 @@
 #include "rework/inject.h"
 #include "rework/seal.h"
 #include "rework/steady.h"
+#include "rework/supply.h"
 #include "rework/tether.h"
 
 namespace elmcart {
@@ -29,12 +30,13 @@ NextStep nextInjectAnyStep(const Analysis& a, size_t entity, PlanMemory& memory)
 }
 
 constexpr std::array kMoves = std::to_array<Move>({
-    {"inject", "accessor calls inside classes become a constructor parameter and a field", injectAnyRefusal, nextInjectAnyStep},
-    {"hand-in", "functions that belong to no object take it as a parameter that may be left out", handInRefusal, nextHandInStep},
-    {"steady", "unsound or needlessly slow creation becomes the language's sound form", steadyRefusal, nextSteadyStep},
-    {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", sealRefusal, nextSealStep},
-    {"guard", "state that several threads touch is touched under one lock", guardRefusal, nextGuardStep},
-    {"tether", "who puts itself into a list that outlives it takes itself out when it ends", tetherRefusal, nextTetherStep},
+    {"inject", "accessor calls inside classes become a constructor parameter and a field", false, injectAnyRefusal, nextInjectAnyStep},
+    {"hand-in", "functions that belong to no object take it as a parameter that may be left out", false, handInRefusal, nextHandInStep},
+    {"steady", "unsound or needlessly slow creation becomes the language's sound form", false, steadyRefusal, nextSteadyStep},
+    {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", false, sealRefusal, nextSealStep},
+    {"guard", "state that several threads touch is touched under one lock", false, guardRefusal, nextGuardStep},
+    {"tether", "who puts itself into a list that outlives it takes itself out when it ends", false, tetherRefusal, nextTetherStep},
+    {"supply", "a class takes what it made for itself through its constructor, which may be left out", true, supplyRefusal, nextSupplyStep},
 });
 
 }  // namespace
@@ -45,6 +47,28 @@ const Move* moveById(std::string_view id) {
   for (const Move& move : kMoves)
     if (move.id == id) return &move;
   return nullptr;
+}
+
+size_t targetOf(const Analysis& a, const Move& move, std::string_view name) {
+  if (move.ofClass) {
+    for (TypeIndex t = 0; t < a.program.types.size(); ++t)
+      if (a.program.types[t].definition.known() && a.program.text(a.program.types[t].qualified) == name) return t;
+    return SIZE_MAX;
+  }
+  for (size_t i = 0; i < a.survey.entities.size(); ++i)
+    if (a.survey.entities[i].id == name) return i;
+  return SIZE_MAX;
+}
+
+std::vector<std::string> classesNamed(const Analysis& a, std::string_view name) {
+  std::vector<std::string> exact, byEnd;
+  for (const TypeDecl& type : a.program.types) {
+    if (!type.definition.known() || !type.name) continue;
+    std::string qualified(a.program.text(type.qualified));
+    if (qualified == name) exact.push_back(qualified);
+    if (a.program.text(type.name) == name) byEnd.push_back(qualified);
+  }
+  return exact.empty() ? byEnd : exact;
 }
 
 }  // namespace elmcart

@@ -12,12 +12,20 @@ namespace elmcart {
 struct Move {
   std::string_view id;    // "inject"
   std::string_view what;  // one clause
-  // Can it be made for this entity at all? An empty text: yes.
-  std::string (*refusal)(const Analysis& analysis, size_t entity);
-  NextStep (*next)(const Analysis& analysis, size_t entity, PlanMemory& memory);
+  // What is it made for: a piece of shared state (its place in the survey), or a
+  // class (its TypeIndex)?
+  bool ofClass = false;
+  // Can it be made for that target at all? An empty text: yes.
+  std::string (*refusal)(const Analysis& analysis, size_t target) = nullptr;
+  NextStep (*next)(const Analysis& analysis, size_t target, PlanMemory& memory) = nullptr;
 };
 
 std::span<const Move> moves();
 const Move* moveById(std::string_view id);
+
+// The target of that exact name, an entity's id or a class's qualified name; SIZE_MAX: there is none.
+size_t targetOf(const Analysis& analysis, const Move& move, std::string_view name);
+// The qualified names of the classes that are called so, in full or by their last part.
+std::vector<std::string> classesNamed(const Analysis& analysis, std::string_view name);
 
 }  // namespace elmcart

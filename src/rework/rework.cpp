@@ -26,7 +26,7 @@ bool writeText(const std::string& path, const std::string& text) {
 }
 
 // Figures for the table before/after.
-std::map<std::string, int> figures(const Analysis& a, const std::string& id) {
+std::map<std::string, int> figures(const Analysis& a, const std::string& id, bool ofClass) {
   std::map<std::string, int> out;
   std::set<std::string> classes;
   int calls = 0;
@@ -39,8 +39,10 @@ std::map<std::string, int> figures(const Analysis& a, const std::string& id) {
       if (owner != kNone) classes.insert(std::string(a.program.text(a.program.types[owner].qualified)));
     }
   }
-  out["calls of the accessor"] = calls;
-  out["classes that call it"] = static_cast<int>(classes.size());
+  if (!ofClass) {
+    out["calls of the accessor"] = calls;
+    out["classes that call it"] = static_cast<int>(classes.size());
+  }
   int findings = 0;
   for (const Finding& f : a.assessment.findings) findings += f.subject == id;
   out["findings about it"] = findings;
@@ -50,7 +52,6 @@ std::map<std::string, int> figures(const Analysis& a, const std::string& id) {
 }
 
 std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& result) {
-  const Entity& e = a.survey.entities[entity];
   const Program& p = a.program;
   std::vector<Cost> out;
   if (result.move != "inject") {
@@ -59,12 +60,15 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
     std::set<std::string> files;
     for (const StepRecord& r : result.steps) files.insert(r.files.begin(), r.files.end());
     for (const StepRecord& r : result.steps) own.classesChanged += r.step.units;
+    for (const StepRecord& r : result.steps) own.creationSites += r.step.creationSites;
+    for (const StepRecord& r : result.steps) own.signatures += r.step.kind == StepKind::Supply || r.step.kind == StepKind::HandIn;
     own.files = files.size();
     own.byHand = result.byHand.size();
     own.note = moveById(result.move)->what;
     out.push_back(own);
     return out;
   }
+  const Entity& e = a.survey.entities[entity];
   Cost inject;
   inject.way = "inject";
   Cost seams;
@@ -183,12 +187,10 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   };
   auto first = look(root, true);
   if (!first) return first.error();
-  size_t entity = SIZE_MAX;
-  for (size_t i = 0; i < (*first)->survey.entities.size(); ++i)
-    if ((*first)->survey.entities[i].id == entityId) entity = i;
-  if (entity == SIZE_MAX) return Error{entityId, "no such entity"};
   const Move* move = moveById(options.move);
   if (!move) return Error{options.move, "no such move"};
+  size_t entity = targetOf(**first, *move, entityId);
+  if (entity == SIZE_MAX) return Error{entityId, move->ofClass ? "no such class" : "no such entity"};
   if (std::string refusal = move->refusal(**first, entity); !refusal.empty()) return Error{entityId, options.move + " cannot be made: " + refusal};
 
   auto copied = scratch->copyTree(root, "tree");
@@ -198,7 +200,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   ReworkResult out;
   out.entity = entityId;
   out.move = options.move;
-  out.before = figures(**first, entityId);
+  out.before = figures(**first, entityId, move->ofClass);
   if (options.confirm) {
     say("baseline: building and testing the tree as it is, " + std::to_string(config.baselineRuns) + " times");
     out.baseline = learnBaseline(tree, config);
@@ -213,9 +215,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
     auto own = Clock::now();
     auto now = look(tree, false);
     if (!now) return now.error();
-    size_t at = SIZE_MAX;
-    for (size_t i = 0; i < (*now)->survey.entities.size(); ++i)
-      if ((*now)->survey.entities[i].id == entityId) at = i;
+    size_t at = targetOf(**now, *move, entityId);
     if (at == SIZE_MAX || !move->refusal(**now, at).empty()) {
       out.finished = true;
       out.byHand.clear();
@@ -288,7 +288,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   }
   auto last = look(tree, true);
   if (!last) return last.error();
-  out.after = figures(**last, entityId);
+  out.after = figures(**last, entityId, move->ofClass);
   std::set<std::string> idsBefore, idsAfter;
   for (const Finding& f : (*first)->assessment.findings) idsBefore.insert(f.id);
   for (const Finding& f : (*last)->assessment.findings) idsAfter.insert(f.id);

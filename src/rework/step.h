@@ -10,7 +10,7 @@
 
 namespace elmcart {
 
-enum class StepKind : uint8_t { Seam, HandIn, Lift, Compose, Retire, Steady, Seal, Open, Tether, Guard };
+enum class StepKind : uint8_t { Seam, HandIn, Lift, Compose, Retire, Steady, Seal, Open, Tether, Guard, Supply };
 std::string_view stepKindText(StepKind kind);
 
 struct Step {

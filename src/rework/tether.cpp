@@ -35,19 +35,19 @@ class Tetherer {
   Tetherer(const Analysis& a, size_t entity, PlanMemory& memory)
       : p_(a.program), entity_(entity), e_(a.survey.entities[entity]), memory_(memory),
         // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
-        scan_(a.program), judging_(a.program, *a.origins, a.survey, a.config), m_(p_.language(e_.place.file).mending) {}
+        scan_(a.program), s_(a.subject()), m_(p_.language(e_.place.file).mending) {}
 
   std::string refusal() const {
     if (!m_ || m_->takeOut.empty()) return "it cannot be written in " + std::string(p_.language(e_.place.file).name) + " yet";
-    bool any = std::any_of(judging_.subject.registrations.begin(), judging_.subject.registrations.end(), [&](const Registration& r) { return r.entity == entity_ && dangles(judging_.subject, r); });
+    bool any = std::any_of(s_.registrations.begin(), s_.registrations.end(), [&](const Registration& r) { return r.entity == entity_ && dangles(s_, r); });
     return any ? "" : "whoever puts itself into a list of it takes itself out again";
   }
 
   NextStep run() {
     NextStep out;
     out.finished = true;
-    for (const Registration& r : judging_.subject.registrations) {
-      if (r.entity != entity_ || !dangles(judging_.subject, r)) continue;
+    for (const Registration& r : s_.registrations) {
+      if (r.entity != entity_ || !dangles(s_, r)) continue;
       edits_.clear();
       Step step;
       std::string reason = plan(r, step);
@@ -313,7 +313,7 @@ class Tetherer {
   const Entity& e_;
   PlanMemory& memory_;
   SourceScan scan_;
-  Judging judging_;
+  const Subject& s_;
   const Mending* m_ = nullptr;
   std::vector<FileEdit> edits_;
 };

@@ -131,7 +131,18 @@ std::string objectNamedInFront(const Program& p, SourceScan& scan, Place functio
   return std::string(head.substr(open + 1, space - open - 1));
 }
 
-std::string unitOfFile(SourceScan& scan, FileIndex f) { return scan.text(f).find("\n\t") != std::string_view::npos ? "\t" : "    "; }
+std::string unitOfFile(SourceScan& scan, FileIndex f) {
+  std::string_view source = scan.text(f);
+  size_t least = std::string_view::npos;
+  for (size_t line = 0; line < source.size(); line = std::min(source.find('\n', line), source.size()) + 1) {
+    if (source[line] == '\t') return "\t";
+    size_t blanks = std::min(source.find_first_not_of(' ', line), source.size()) - line;
+    // " * …" goes on with a comment, and one blank is nobody's unit.
+    bool code = line + blanks < source.size() && source[line + blanks] != '*' && source[line + blanks] != '\n' && source[line + blanks] != '\r';
+    if (blanks > 1 && code) least = std::min(least, blanks);
+  }
+  return std::string(least == std::string_view::npos ? 4 : least, ' ');
+}
 
 uint32_t bodyLinesBegin(const Program& p, SourceScan& scan, Place body) {
   std::string_view source = scan.text(body.file);
@@ -170,7 +181,7 @@ std::string insertFirst(const Program& p, SourceScan& scan, Place body, const st
     return "";
   }
   Place around = p.parent(body);
-  std::string outer = scan.indentOf(around), inner, unit = "    ";
+  std::string outer = scan.indentOf(around), inner, unit = unitOfFile(scan, body.file);
   for (NodeId c : children(p.file(body), body.node)) {
     inner = scan.indentOf({body.file, c});
     break;

@@ -71,7 +71,9 @@ void wholeWay(const std::vector<Sample>& tree) {
   Program program = link("", std::move(files), 1);
   Origins origins(program);
   Survey survey = surveyProgram(program, origins);
-  (void)assessProgram(program, origins, survey, Config{});
+  Config config;
+  Judging judging(program, origins, survey, config);
+  (void)assessProgram(judging.subject);
 }
 
 }  // namespace

@@ -31,19 +31,30 @@ Texts mended(const std::string& move, const Texts& texts, ReworkResult* result =
   auto config = findConfig(folder.path());
   auto first = analyse(folder.path(), *config, 1, false);
   EXPECT_TRUE(first.ok());
-  std::string id;
-  for (size_t i = 0; i < (*first)->survey.entities.size() && id.empty(); ++i)
-    if (!(*first)->survey.entities[i].harmless && moveById(move)->refusal(**first, i).empty()) id = (*first)->survey.entities[i].id;
-  EXPECT_FALSE(id.empty());
+  // The first piece of shared state that it can be made for, or every class.
+  std::vector<std::string> ids;
+  if (moveById(move)->ofClass) {
+    for (TypeIndex t = 0; t < (*first)->program.types.size(); ++t)
+      if ((*first)->program.types[t].definition.known() && moveById(move)->refusal(**first, t).empty()) ids.emplace_back((*first)->program.text((*first)->program.types[t].qualified));
+  } else {
+    for (size_t i = 0; i < (*first)->survey.entities.size() && ids.empty(); ++i)
+      if (!(*first)->survey.entities[i].harmless && moveById(move)->refusal(**first, i).empty()) ids.push_back((*first)->survey.entities[i].id);
+  }
+  EXPECT_FALSE(ids.empty());
+  Texts out = texts;
   ReworkOptions options;
   options.move = move;
   options.confirm = false;
-  auto done = rework(folder.path(), *config, id, options);
-  EXPECT_TRUE(done.ok()) << (done.ok() ? "" : done.error().line());
-  Texts out = texts;
-  if (!done) return out;
-  for (const WriteBackFile& file : done->files) out[file.path] = file.after;
-  if (result) *result = *done;
+  for (const std::string& id : ids) {
+    auto done = rework(folder.path(), *config, id, options);
+    EXPECT_TRUE(done.ok()) << (done.ok() ? "" : done.error().line());
+    if (!done) return out;
+    for (const WriteBackFile& file : done->files) {
+      out[file.path] = file.after;
+      folder.write(file.path, file.after);
+    }
+    if (result) *result = *done;
+  }
   return out;
 }
 
@@ -55,7 +66,7 @@ std::string withCarriageReturns(const std::string& text) {
 
 std::vector<std::string> cases() {
   std::vector<std::string> out;
-  for (const char* move : {"guard", "hand-in", "inject", "steady", "tether"})
+  for (const char* move : {"guard", "hand-in", "inject", "steady", "supply", "tether"})
     for (const auto& language : fs::directory_iterator(std::string(ELMCART_REWORK) + "/mending/" + move)) out.push_back(std::string(move) + "/" + language.path().filename().string());
   std::sort(out.begin(), out.end());
   return out;
@@ -147,6 +158,11 @@ INSTANTIATE_TEST_SUITE_P(
         Left{"members_that_call_each_other", "guard", "a.go", "package a\n\ntype scale struct{ loads int }\n\nvar theScale = &scale{}\n\nfunc (s *scale) Weigh() {\n\ts.loads = s.loads + 1\n}\n\nfunc (s *scale) Twice() {\n\ts.loads = 0\n\ts.Weigh()\n}\n\nfunc Unload() {\n\tgo theScale.Twice()\n\ttheScale.Weigh()\n}\n", "a.theScale", "its members call each other"},
         Left{"changes_from_outside", "guard", "a.py", "import threading\n\n\nclass Scale:\n    def __init__(self):\n        self.loads = 0\n\n    def weigh(self):\n        self.loads = self.loads + 1\n\n\nscale = Scale()\n\n\ndef reset():\n    scale.loads = 0\n\n\nthreading.Thread(target=scale.weigh).start()\nthreading.Thread(target=reset).start()\n", "a.scale", "from outside: give it a member to call"},
         Left{"all_take_themselves_out", "tether", "a.cpp", "int main() {}\nstruct Mast { int flags = 0; };\nMast mast;\n", "mast", "takes itself out again"},
+        Left{"made_as_a_part", "supply", "a.cpp", "#include <fstream>\nstruct Log { void note() { std::ofstream out(\"log\"); } };\nstruct Desk {\n  Desk() : log() {}\n  Log log;\n};\n", "Desk", "keep it through a pointer first"},
+        Left{"made_of_the_object", "supply", "A.java", "import java.io.*;\nclass Log {\n    Log(Desk desk) { }\n    void note() throws IOException { new FileWriter(\"log\").close(); }\n}\nclass Desk {\n    private final Log log;\n    Desk() { log = new Log(this); }\n}\n", "Desk", "belongs to the object"},
+        Left{"made_after_other_work", "supply", "A.java", "import java.io.*;\nclass Log {\n    void note() throws IOException { new FileWriter(\"log\").close(); }\n}\nclass Desk {\n    private final Log log;\n    static void open() { }\n    Desk() { open(); log = new Log(); }\n}\n", "Desk", "other work is done before"},
+        Left{"no_constructor_to_take_it", "supply", "a.js", "const fs = require('fs');\nclass Log {\n  note() { fs.readFileSync('log'); }\n}\nclass Desk {\n  log = new Log();\n  note() { this.log.note(); }\n}\n", "a.Desk", "the class has no constructor"},
+        Left{"nothing_optional_in_go", "supply", "a.go", "package desk\n\nimport \"os\"\n\ntype log struct{ path string }\n\nfunc (l *log) note() { os.Open(l.path) }\n\ntype Desk struct{ kept *log }\n\nfunc NewDesk() *Desk { return &Desk{kept: &log{}} }\n", "desk.Desk", "may be left out cannot be written in Go"},
         Left{"a_function_is_listed", "tether", "A.java", "import java.util.*;\nfinal class Mast {\n    private static final Mast MAST = new Mast();\n    private final List<Runnable> rounds = new ArrayList<>();\n    private Mast() { }\n    static Mast mast() { return MAST; }\n    void attach(Runnable round) { rounds.add(round); }\n    void detach(Runnable round) { rounds.remove(round); }\n}\nclass Pilot {\n    int last;\n    Pilot() { Mast.mast().attach(() -> last = 1); }\n    void close() { last = 0; }\n}\n", "Mast", "a function is listed"},
         Left{"nothing_tells_its_end", "tether", "A.java", "import java.util.*;\nfinal class Mast {\n    private static final Mast MAST = new Mast();\n    private final List<Pilot> pilots = new ArrayList<>();\n    private Mast() { }\n    static Mast mast() { return MAST; }\n    void attach(Pilot pilot) { pilots.add(pilot); }\n    void detach(Pilot pilot) { pilots.remove(pilot); }\n}\nclass Pilot {\n    int last;\n    Pilot() { Mast.mast().attach(this); }\n    void sail() { last = 0; }\n}\n", "Mast", "nothing tells Pilot its end"}),
     [](const auto& info) { return std::string(info.param.name); });

@@ -32,18 +32,21 @@ TEST_P(MovesEverywhere, LeaveTextThatCanBeRead) {
   auto config = findConfig(folder / "tree");
   auto first = analyse(folder / "tree", *config, 1, false);
   ASSERT_TRUE(first.ok());
-  for (size_t i = 0; i < (*first)->survey.entities.size(); ++i) {
-    const Entity& e = (*first)->survey.entities[i];
-    if (e.harmless) continue;
-    for (const Move& move : moves()) {
-      if (!move.refusal(**first, i).empty()) continue;
+  std::vector<std::pair<size_t, std::string>> shared, classes;
+  for (size_t i = 0; i < (*first)->survey.entities.size(); ++i)
+    if (!(*first)->survey.entities[i].harmless) shared.emplace_back(i, (*first)->survey.entities[i].id);
+  for (TypeIndex t = 0; t < (*first)->program.types.size(); ++t)
+    if ((*first)->program.types[t].definition.known()) classes.emplace_back(t, (*first)->program.text((*first)->program.types[t].qualified));
+  for (const Move& move : moves()) {
+    for (auto& [target, id] : move.ofClass ? classes : shared) {
+      if (targetOf(**first, move, id) != target || !move.refusal(**first, target).empty()) continue;
       ReworkOptions options;
       options.move = move.id;
       options.confirm = false;
       options.jobs = 1;
       options.mostSteps = 40;
-      auto done = rework(folder / "tree", *config, e.id, options);
-      std::string about = std::string(move.id) + " of " + e.id;
+      auto done = rework(folder / "tree", *config, id, options);
+      std::string about = std::string(move.id) + " of " + id;
       ASSERT_TRUE(done.ok()) << about << ": " << done.error().line();
       EXPECT_LT(done->steps.size(), 40u) << about;
       for (const StepRecord& step : done->steps) EXPECT_TRUE(step.kept) << about << ", " << step.step.title << ": " << step.outcome;

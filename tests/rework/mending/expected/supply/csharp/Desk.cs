@@ -1,0 +1,46 @@
+using System.IO;
+
+class TideFile
+{
+    private readonly string path;
+    public TideFile(string path) { this.path = path; }
+    public string Read() { return File.ReadAllText(path); }
+}
+
+class Desk
+{
+    private readonly TideFile tides;
+    private readonly string port;
+
+    public Desk(string port, TideFile tideFile = null)
+    {
+        this.port = port;
+        tides = tideFile ?? new TideFile(port + ".txt");
+    }
+
+    public int Height() { return tides.Read().Length; }
+}
+
+class Board
+{
+    private readonly TideFile tides;
+    private int rows;
+
+    public Board(int rows, TideFile tides = null)
+    {
+        this.tides = tides ?? new TideFile("board.txt");
+        this.rows = rows;
+    }
+
+    public int Width() { return tides.Read().Length + rows; }
+}
+
+class Program
+{
+    static void Main(string[] args)
+    {
+        File.WriteAllText("north.txt", "four");
+        File.WriteAllText("board.txt", "six ty");
+        System.Console.WriteLine(new Desk("north").Height() + new Board(1).Width());
+    }
+}

@@ -1,0 +1,14 @@
+import { readFileSync } from 'fs';
+
+class TideFile {
+  constructor(private readonly path: string) {}
+  read(): string { return readFileSync(this.path, 'utf8'); }
+}
+
+export class Desk {
+  private tides: TideFile;
+  constructor(private readonly port: string, tides?: TideFile) {
+    this.tides = tides ?? new TideFile('desk.txt');
+  }
+  height(): number { return this.tides.read().length + this.port.length; }
+}

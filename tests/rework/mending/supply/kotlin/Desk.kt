@@ -1,0 +1,18 @@
+import java.io.File
+
+class TideFile(private val path: String) {
+    fun read(): String = File(path).readText()
+}
+
+class Desk(private val port: String) {
+    private val tides = TideFile("$port.txt")
+
+    fun height(): Int = tides.read().length
+}
+
+class Board {
+    private val tides: TideFile = TideFile("board.txt")
+    private var rows = 1
+
+    fun width(): Int = tides.read().length + rows
+}
