@@ -88,14 +88,7 @@ class HandIn {
   std::string usedAs(const std::string& called, const std::string& value) const { return filled(h_->functionUse, {{"name", called}, {"value", value}}); }
 
   std::string chooseName() const {
-    std::string type = plainName(p_, e_.type), out;
-    for (size_t i = 0; i < type.size(); ++i) {
-      bool upper = std::isupper(static_cast<unsigned char>(type[i])) != 0;
-      bool starts = upper && i > 0 && !std::isupper(static_cast<unsigned char>(type[i - 1]));
-      if (h_->snake && starts && out.back() != '_') out += '_';
-      bool lower = h_->snake || i == 0 || (upper && !starts && (i + 1 >= type.size() || std::isupper(static_cast<unsigned char>(type[i + 1]))));
-      out += lower ? static_cast<char>(std::tolower(static_cast<unsigned char>(type[i]))) : type[i];
-    }
+    std::string type = plainName(p_, e_.type), out = objectName(type, h_->snake);
     // One that nothing of another class bears.
     auto taken = [&](const std::string& word) {
       NameId id = p_.names.find(word);

@@ -86,27 +86,11 @@ class HandOver {
   bool returnsIt(FunctionIndex f) const { return givesShared(p_, e_, f); }
   bool sameLanguage(Place place) const { return p_.language(place.file).handing == h_; }
 
-  std::string snakeCase(std::string_view name) const {
-    std::string out;
-    for (size_t i = 0; i < name.size(); ++i) {
-      bool upper = std::isupper(static_cast<unsigned char>(name[i])) != 0;
-      bool starts = upper && i > 0 && (!std::isupper(static_cast<unsigned char>(name[i - 1])) || (i + 1 < name.size() && std::islower(static_cast<unsigned char>(name[i + 1]))));
-      if (starts && out.back() != '_') out += '_';
-      out += static_cast<char>(std::tolower(static_cast<unsigned char>(name[i])));
-    }
-    return out;
-  }
-
   // tideTable or tide_table for TideTable; another when the tree uses that name for something else.
   std::string chooseName() const {
     std::string type(p_.text(p_.types[made_].name)), name;
     type = type.substr(0, type.find_first_of("@$"));
-    name = snakeCase(type);
-    if (!h_->snake) {
-      name = type;
-      for (size_t i = 0; i < name.size() && std::isupper(static_cast<unsigned char>(name[i])) && (i == 0 || i + 1 >= name.size() || std::isupper(static_cast<unsigned char>(name[i + 1]))); ++i)
-        name[i] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[i])));
-    }
+    name = objectName(type, h_->snake);
     std::string shared = h_->snake ? "shared_" + name : "shared" + type;
     for (const std::string& candidate : {name, shared, shared + "_"}) {
       bool taken = false;

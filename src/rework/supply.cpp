@@ -73,12 +73,7 @@ class Supplier {
     while (!bare.empty() && bare.back() == '_') bare.pop_back();
     std::string byType = plainName(p_, one.type);
     bool snake = phrases_ ? field.find('_') != std::string::npos : h_->snake;
-    std::string typed;
-    for (size_t i = 0; i < byType.size(); ++i) {
-      bool upper = std::isupper(static_cast<unsigned char>(byType[i])) != 0;
-      if (snake && upper && i > 0) typed += '_';
-      typed += snake || i == 0 ? static_cast<char>(std::tolower(static_cast<unsigned char>(byType[i]))) : byType[i];
-    }
+    std::string typed = objectName(byType, snake);
     for (const std::string& candidate : {bare, typed, "given" + byType}) {
       if (candidate.empty() || !isWordByte(candidate[0])) continue;
       if (constructor == kNone) return candidate;

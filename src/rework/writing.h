@@ -22,6 +22,9 @@ size_t behindDocumentingText(std::string_view source, size_t at);
 // A class's name as code writes it, without what tells it from others of that name.
 std::string plainName(const Program& p, TypeIndex type);
 
+// What code calls an object of a class: tideTable or tide_table, httpPool or http_pool.
+std::string objectName(std::string_view type, bool snake);
+
 // The indentation of a class's members, and by how much it is deeper than the class's own.
 std::string memberIndent(const Program& p, SourceScan& scan, TypeIndex type);
 std::string unitIndent(const Program& p, SourceScan& scan, TypeIndex type);
