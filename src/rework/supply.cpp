@@ -74,7 +74,7 @@ class Supplier {
     std::string byType = plainName(p_, one.type);
     bool snake = phrases_ ? field.find('_') != std::string::npos : h_->snake;
     std::string typed = objectName(byType, snake);
-    for (const std::string& candidate : {bare, typed, "given" + byType}) {
+    for (const std::string& candidate : {bare, typed, snake ? "given_" + typed : "given" + byType}) {
       if (candidate.empty() || !isWordByte(candidate[0])) continue;
       if (constructor == kNone) return candidate;
       const Function& fn = p_.functions[constructor];
