@@ -32,7 +32,7 @@ std::string addOptionalParameter(const Program& p, SourceScan& scan, const Handi
   const Node& node = p.node(place);
   uint32_t above = scan.lineBegin(place.file, node.span.begin);
   if (above > 0 && trim(source.substr(scan.lineBegin(place.file, above - 1), above - scan.lineBegin(place.file, above - 1))).substr(0, 1) == "@") return functionText(p, f) + " is marked: what calls it may not be in this tree";
-  std::string_view head = source.substr(node.span.begin, node.nameBegin - node.span.begin);
+  std::string_view head = source.substr(node.span.begin, std::min(source.find('(', node.nameBegin), source.size()) - node.span.begin);
   if ((p.functions[f].modifiers & kOverride) || holdsWord(head, "override") || holdsWord(head, "required")) return functionText(p, f) + " stands for one of a base or an interface, whose parameters are not its own choice";
   uint32_t close = scan.parameterListEnd(place);
   size_t open = close == 0 ? std::string_view::npos : source.find('(', node.nameBegin);
