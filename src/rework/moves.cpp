@@ -36,7 +36,7 @@ constexpr std::array kMoves = std::to_array<Move>({
     {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", false, sealRefusal, nextSealStep},
     {"guard", "state that several threads touch is touched under one lock", false, guardRefusal, nextGuardStep},
     {"tether", "who puts itself into a list that outlives it takes itself out when it ends", false, tetherRefusal, nextTetherStep},
-    {"supply", "a class takes what it made for itself through its constructor, which may be left out", true, supplyRefusal, nextSupplyStep},
+    {"supply", "a class takes through its constructor what it made for itself; who leaves it out gets one as before", true, supplyRefusal, nextSupplyStep},
 });
 
 }  // namespace
