@@ -1,6 +1,8 @@
 // Times a survey against a bare parse of the same files with the same number
 // of threads, turn by turn in one run, so that the machine's mood falls on both.
-//   elmcart_bench FOLDER [THREADS] [TURNS]
+//   elmcart_bench FOLDER [THREADS] [TURNS] [bare]
+// With `bare` the bare parse alone is timed: scripts/benchmark.sh runs that with
+// the system's allocator in the place of the program's.
 #include <fmt/format.h>
 #include <sys/resource.h>
 
@@ -36,16 +38,17 @@ long peakKilobytes() {
 
 int main(int argc, char** argv) {
   if (argc < 2) {
-    fmt::print(stderr, "usage: elmcart_bench FOLDER [THREADS] [TURNS]\n");
+    fmt::print(stderr, "usage: elmcart_bench FOLDER [THREADS] [TURNS] [bare]\n");
     return 2;
   }
   unsigned threads = argc > 2 ? static_cast<unsigned>(std::max(1, std::atoi(argv[2]))) : 2;
   int turns = argc > 3 ? std::max(1, std::atoi(argv[3])) : 5;
+  bool bareOnly = argc > 4 && std::string_view(argv[4]) == "bare";
   std::vector<double> parse, survey, assess, ratios;
   size_t bytes = 0, files = 0;
   long after = 0;
   for (int turn = 0; turn < turns; ++turn) {
-    survey.push_back(seconds([&] {
+    if (!bareOnly) survey.push_back(seconds([&] {
       auto analysis = analyse(argv[1], Config{}, threads, false);
       if (!analysis) return;
       bytes = (*analysis)->bytes;
@@ -63,12 +66,14 @@ int main(int argc, char** argv) {
         if (const Language* language = languageOf(walked->files[i].path, *text)) language->parseOnly(*text);
       });
     }));
+    if (bareOnly) continue;
     assess.push_back(seconds([&] { (void)analyse(argv[1], Config{}, threads, true).ok(); }));
     ratios.push_back(survey.back() / parse.back());
   }
   auto spread = [](const std::vector<double>& v) { return fmt::format("{:.3f} s ({:.3f} to {:.3f})", median(v), *std::min_element(v.begin(), v.end()), *std::max_element(v.begin(), v.end())); };
-  fmt::print("{} files, {} bytes, {} threads, {} turns\n", files, bytes, threads, turns);
+  if (!bareOnly) fmt::print("{} files, {} bytes, {} threads, {} turns\n", files, bytes, threads, turns);
   fmt::print("bare parse  {}\n", spread(parse));
+  if (bareOnly) return 0;
   fmt::print("survey      {}\n", spread(survey));
   fmt::print("assess      {}\n", spread(assess));
   fmt::print("survey / bare parse  {:.2f} ({:.2f} to {:.2f})\n", median(ratios), *std::min_element(ratios.begin(), ratios.end()), *std::max_element(ratios.begin(), ratios.end()));

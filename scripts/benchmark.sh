@@ -6,4 +6,6 @@ sh "$here/scripts/build.sh" build -DELMCART_BENCH=ON
 for folder in "$@"; do
   echo "== $(basename "$folder")"
   "$here/build/bench/elmcart_bench" "$folder" 2 5
+  echo "with the system's allocator:"
+  LD_PRELOAD=libc.so.6 "$here/build/bench/elmcart_bench" "$folder" 2 5 bare
 done
