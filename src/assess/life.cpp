@@ -51,6 +51,13 @@ bool dangles(const Subject& s, const Registration& r) {
   FunctionIndex dies = endOf(p, r.subscriber);
   // Where objects live as long as they are listed, one that is never told its end has none.
   if (!byHand && dies == kNone && removerOf(p, r.collection) == kNone) return false;
+  // A pool: whatever is in it is handed out again to whoever asks.
+  if (FunctionIndex remover = removerOf(p, r.collection); remover != kNone && !p.callsOfFunction[remover].empty()) {
+    const Function& gives = p.functions[remover];
+    std::string_view result = p.text(p.use(gives.result).name);
+    bool returns = gives.result != 0 && result != "void" && result != "bool" && result != "boolean" && result != "Unit";
+    if (gives.parameters.empty() && returns && gives.owner != kNone && gives.form == FunctionForm::Function) return false;
+  }
   if (takesOutSomewhere(p, r)) {
     // A destructor that does work, in a class that knows how to take itself out: no.
     bool works = dies != kNone && (!p.callsInFunction[dies].empty() || !p.foreignCallsInFunction[dies].empty());
