@@ -27,6 +27,26 @@ bool addsToItself(const Program& p, const Use& use) {
   return !given.empty() && p.links[up.file].symbol[given.front()] == Symbol(Symbol::Sort::Variable, use.variable);
 }
 
+// Is the function called only where a flag says that it has not run yet, one that
+// it sets itself? if (!filled) fill();
+bool runsOnceByFlag(const Program& p, FunctionIndex function) {
+  std::set<VariableIndex> sets;
+  for (uint32_t u : p.usesInFunction[function])
+    if (const Use& use = p.uses[u]; use.access == Access::Write && !use.inMember && !use.throughPointer && p.variables[use.variable].storage != Storage::Local) sets.insert(use.variable);
+  if (sets.empty() || p.callsOfFunction[function].empty()) return false;
+  return std::all_of(p.callsOfFunction[function].begin(), p.callsOfFunction[function].end(), [&](uint32_t c) {
+    Place branch = p.around(p.calls[c].place, Kind::If);
+    NodeId condition = branch.node == kNoNode ? kNoNode : p.file(branch).child(branch.node, Role::Condition);
+    bool asks = false;
+    if (condition != kNoNode)
+      forEachNode(p.file(branch), condition, [&](NodeId n) {
+        Symbol symbol = p.links[branch.file].symbol[n];
+        asks |= symbol.is(Symbol::Sort::Variable) && sets.count(symbol.index()) > 0;
+      });
+    return asks;
+  });
+}
+
 }  // namespace
 
 void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
@@ -84,6 +104,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       // Filled while the program is put together only?
       bool onlyAtStart = std::all_of(adds.begin(), adds.end(), [&](const Use* use) {
         if (use->in == kNone || p.callsOfFunction[use->in].empty()) return false;
+        if (runsOnceByFlag(p, use->in)) return true;
         return std::all_of(p.callsOfFunction[use->in].begin(), p.callsOfFunction[use->in].end(), [&](uint32_t c) {
           return (isMain(p, p.calls[c].in) && p.around(p.calls[c].place, Kind::Loop).node == kNoNode) || isConstruction(p, p.calls[c].in) || s.inTests(p.calls[c].place);
         });
