@@ -357,6 +357,21 @@ void checkChainedAccess(const Subject& s, std::vector<Finding>& out) {
 
 namespace {
 
+// Was the variable given what a door of the entity handed out?
+bool remembers(const Program& p, const Entity& e, VariableIndex v) {
+  auto isDoor = [&](Place value) {
+    Symbol symbol = p.symbolAt(value);
+    return symbol.is(Symbol::Sort::Function) && std::any_of(e.doors.begin(), e.doors.end(), [&](const Door& d) { return d.function == symbol.index(); });
+  };
+  Place home = p.variables[v].definition;
+  if (NodeId first = home.known() ? p.file(home).child(home.node, Role::Initialiser) : kNoNode; first != kNoNode && isDoor({home.file, first})) return true;
+  return std::any_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) {
+    Place up = p.parent(p.uses[u].place);
+    NodeId value = p.node(up).kind == Kind::Assign && p.uses[u].access == Access::Write ? p.file(up).child(up.node, Role::Value) : kNoNode;
+    return value != kNoNode && isDoor({up.file, value});
+  });
+}
+
 // Does the function put things back: set the slot, empty a collection, or call what does?
 bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& state, FunctionIndex f, int depth = 0) {
   const Program& p = s.program;
@@ -382,8 +397,15 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
       if (s.inTests(use.place) && symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage != Storage::Global) return true;
     }
   }
-  for (uint32_t c : p.callsInFunction[f])
-    if (putsBack(s, e, state, p.calls[c].callee, depth + 1)) return true;
+  for (uint32_t c : p.callsInFunction[f]) {
+    const CallSite& call = p.calls[c];
+    if (putsBack(s, e, state, call.callee, depth + 1)) return true;
+    // set(old), where old = get() was kept.
+    bool sets = s.inTests(call.place) && std::any_of(p.usesInFunction[call.callee].begin(), p.usesInFunction[call.callee].end(), [&](uint32_t u) { return state.count(p.uses[u].variable) && p.uses[u].access == Access::Write; });
+    if (!sets) continue;
+    for (NodeId given : argumentsOf(p.file(call.place), call.place.node))
+      if (Symbol symbol = p.symbolAt({call.place.file, given}); symbol.is(Symbol::Sort::Variable) && remembers(p, e, symbol.index())) return true;
+  }
   return false;
 }
 
@@ -407,8 +429,13 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
     for (const Consumer& c : e.consumers) {
       if (!s.inTests(c.place)) continue;
       bool changes = c.access == Access::Write || c.access == Access::Update;
+      // What is printed to a stream, say, or asked of any object of the library's, leaves nothing.
+      auto asksOnly = [&](const Use& use) {
+        const Variable& v = p.variables[use.variable];
+        return use.access == Access::Call && (use.throughPointer || (v.type != 0 && p.use(v.type).decl == kNone && variableTraits(p, use.variable) == 0));
+      };
       if (c.method != kNone)
-        for (uint32_t u : p.usesInFunction[c.method]) changes |= state.count(p.uses[u].variable) && p.uses[u].access != Access::Read && !(p.uses[u].access == Access::Call && p.uses[u].throughPointer);
+        for (uint32_t u : p.usesInFunction[c.method]) changes |= state.count(p.uses[u].variable) && p.uses[u].access != Access::Read && !asksOnly(p.uses[u]);
       if (changes) touched[c.place.file].push_back(&c);
     }
     for (auto& [file, sites] : touched) {
