@@ -48,11 +48,11 @@ bool dangles(const Subject& s, const Registration& r) {
   // What came back from registering may undo it.
   if (r.resultUsed || endRemoves(p, r.subscriber, r.collection) || livesOn(s, r.subscriber)) return false;
   bool byHand = p.guarantees(r.place.file).freedByHand.holds;
-  FunctionIndex dies = endOf(p, r.subscriber);
+  FunctionIndex dies = endOf(p, r.subscriber), remover = removerOf(p, r.collection);
   // Where objects live as long as they are listed, one that is never told its end has none.
-  if (!byHand && dies == kNone && removerOf(p, r.collection) == kNone) return false;
+  if (!byHand && dies == kNone && remover == kNone) return false;
   // A pool: whatever is in it is handed out again to whoever asks.
-  if (FunctionIndex remover = removerOf(p, r.collection); remover != kNone && !p.callsOfFunction[remover].empty()) {
+  if (remover != kNone && !p.callsOfFunction[remover].empty()) {
     const Function& gives = p.functions[remover];
     std::string_view result = p.text(p.use(gives.result).name);
     bool returns = gives.result != 0 && result != "void" && result != "bool" && result != "boolean" && result != "Unit";

@@ -3,8 +3,8 @@
 #include <map>
 #include <set>
 
-#include "assess/facts.h"
 #include "assess/collaborators.h"
+#include "assess/facts.h"
 #include "assess/families.h"
 #include "source/ignore.h"
 

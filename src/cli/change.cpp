@@ -33,15 +33,15 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
   {
     auto a = analysisOf(options, {path}, false, exitCode);
     const Move* asked = chosen.empty() ? nullptr : moveById(chosen);
-    bool ofClass = asked && asked->ofClass;
+    bool ofClass = asked && asked->ofClass, shared = !entitiesNamed(*a, name).empty();
     // A class that a finding is about may be no shared state itself: the state it has to do with is meant.
-    if (!ofClass && entitiesNamed(*a, name).empty()) {
+    if (!ofClass && !shared) {
       auto judged = analysisOf(options, {path}, true, exitCode);
       for (const Finding& f : judged->assessment.findings)
         if (id.empty() && f.entity != SIZE_MAX && (f.subject == name || lastPart(f.subject) == name)) id = judged->survey.entities[f.entity].id;
     }
     std::vector<std::string> classes = classesNamed(*a, name);
-    if (id.empty() && !ofClass && entitiesNamed(*a, name).empty() && !asked && !classes.empty()) ofClass = true;
+    ofClass |= !asked && !shared && id.empty() && !classes.empty();
     if (ofClass) {
       if (classes.empty()) throw Stop{kWrongUse, name + ": no such class in this tree"};
       if (classes.size() > 1) throw Stop{kWrongUse, name + " is the name of several classes: " + joinWith(classes, ", ")};

@@ -58,10 +58,12 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
     Cost own;
     own.way = result.move;
     std::set<std::string> files;
-    for (const StepRecord& r : result.steps) files.insert(r.files.begin(), r.files.end());
-    for (const StepRecord& r : result.steps) own.classesChanged += r.step.units;
-    for (const StepRecord& r : result.steps) own.creationSites += r.step.creationSites;
-    for (const StepRecord& r : result.steps) own.signatures += r.step.kind == StepKind::Supply || r.step.kind == StepKind::HandIn;
+    for (const StepRecord& r : result.steps) {
+      files.insert(r.files.begin(), r.files.end());
+      own.classesChanged += r.step.units;
+      own.creationSites += r.step.creationSites;
+      own.signatures += r.step.kind == StepKind::Supply || r.step.kind == StepKind::HandIn;
+    }
     own.files = files.size();
     own.byHand = result.byHand.size();
     own.note = moveById(result.move)->what;

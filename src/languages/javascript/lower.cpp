@@ -778,7 +778,7 @@ Language javascriptLanguage() {
   language.guarantees = &javascriptGuarantees();
   language.mending = &javascriptMending();
   language.handing = &javascriptHanding();
-  language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { 
+  language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
     if (isTyped(text)) lowerScript(typedGrammar(), text, lore, out, rephraseTyped(text).text());
     else lowerScript(grammar(), text, lore, out);
   };
