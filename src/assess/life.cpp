@@ -32,6 +32,20 @@ Place walkOver(const Program& p, VariableIndex collection, Place except) {
   return {};
 }
 
+// A pool or a stack: whatever is in it is taken out again and given to whoever asks.
+bool handsOutAgain(const Program& p, VariableIndex collection) {
+  return std::any_of(p.usesOfVariable[collection].begin(), p.usesOfVariable[collection].end(), [&](uint32_t u) {
+    FunctionIndex in = p.uses[u].in;
+    if (in == kNone || p.callsOfFunction[in].empty()) return false;
+    const Function& gives = p.functions[in];
+    std::string_view result = p.text(p.use(gives.result).name);
+    bool returns = gives.result != 0 && result != "void" && result != "bool" && result != "boolean" && result != "Unit";
+    if (!gives.parameters.empty() || !returns || gives.owner == kNone || gives.form != FunctionForm::Function) return false;
+    std::set<FunctionIndex> seen;
+    return removesFrom(p, in, collection, seen);
+  });
+}
+
 }  // namespace
 
 FunctionIndex removerOf(const Program& p, VariableIndex collection) {
@@ -51,13 +65,7 @@ bool dangles(const Subject& s, const Registration& r) {
   FunctionIndex dies = endOf(p, r.subscriber), remover = removerOf(p, r.collection);
   // Where objects live as long as they are listed, one that is never told its end has none.
   if (!byHand && dies == kNone && remover == kNone) return false;
-  // A pool: whatever is in it is handed out again to whoever asks.
-  if (remover != kNone && !p.callsOfFunction[remover].empty()) {
-    const Function& gives = p.functions[remover];
-    std::string_view result = p.text(p.use(gives.result).name);
-    bool returns = gives.result != 0 && result != "void" && result != "bool" && result != "boolean" && result != "Unit";
-    if (gives.parameters.empty() && returns && gives.owner != kNone && gives.form == FunctionForm::Function) return false;
-  }
+  if (handsOutAgain(p, r.collection)) return false;
   if (takesOutSomewhere(p, r)) {
     // A destructor that does work, in a class that knows how to take itself out: no.
     bool works = dies != kNone && (!p.callsInFunction[dies].empty() || !p.foreignCallsInFunction[dies].empty());

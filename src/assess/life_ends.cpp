@@ -27,6 +27,21 @@ bool addsToItself(const Program& p, const Use& use) {
   return !given.empty() && p.links[up.file].symbol[given.front()] == Symbol(Symbol::Sort::Variable, use.variable);
 }
 
+// Is a local given the collection there that something out of it, or passes it on?
+bool emptiesThroughLocal(const Program& p, const Use& use) {
+  Place up = p.parent(use.place);
+  Symbol local = p.node(up).kind == Kind::Variable && p.node(use.place).role == Role::Initialiser ? p.symbolAt(up) : Symbol{};
+  if (!local.is(Symbol::Sort::Variable) || p.variables[local.index()].storage != Storage::Local) return false;
+  return std::any_of(p.usesOfVariable[local.index()].begin(), p.usesOfVariable[local.index()].end(), [&](uint32_t u) {
+    Place at = p.parent(p.uses[u].place);
+    if (p.node(at).kind == Kind::Member) {
+      CollectionAct act = p.guarantees(at.file).collectionAct(p.nameOf(at));
+      return act == CollectionAct::Remove || act == CollectionAct::Change;
+    }
+    return p.node(at).kind == Kind::Call || p.node(at).kind == Kind::Create || p.node(at).kind == Kind::Destroy || p.node(at).kind == Kind::Return;
+  });
+}
+
 // Is the function called only where a flag says that it has not run yet, one that
 // it sets itself? if (!filled) fill();
 bool runsOnceByFlag(const Program& p, FunctionIndex function) {
@@ -92,7 +107,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
           if (given == CollectionAct::Add) act = given, call = up.node;
           else if (given != CollectionAct::Read && !(name == "len" || name == "count" || name == "size")) bounded = true;
         }
-        if (act == CollectionAct::Remove || act == CollectionAct::Change) bounded = true;
+        if (act == CollectionAct::Remove || act == CollectionAct::Change || emptiesThroughLocal(p, use)) bounded = true;
         if (act != CollectionAct::Add || isConstruction(p, use.in) || isMain(p, use.in)) continue;
         if (call != kNoNode)
           if (std::vector<NodeId> given = argumentsOf(file, call); !given.empty()) key = given.front();
@@ -103,7 +118,8 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       if (bounded || adds.empty()) continue;
       // Filled while the program is put together only?
       bool onlyAtStart = std::all_of(adds.begin(), adds.end(), [&](const Use* use) {
-        if (use->in == kNone || p.callsOfFunction[use->in].empty()) return false;
+        if (use->in == kNone) return true;
+        if (p.callsOfFunction[use->in].empty()) return false;
         if (runsOnceByFlag(p, use->in)) return true;
         return std::all_of(p.callsOfFunction[use->in].begin(), p.callsOfFunction[use->in].end(), [&](uint32_t c) {
           return (isMain(p, p.calls[c].in) && p.around(p.calls[c].place, Kind::Loop).node == kNoNode) || isConstruction(p, p.calls[c].in) || s.inTests(p.calls[c].place);

@@ -310,6 +310,7 @@ namespace {
 // slot itself as it is.
 struct Handed {
   Place nothing, slot;
+  bool others = false;  // it also hands out what other functions give it
 };
 
 Handed handedOut(const Program& p, FunctionIndex function, VariableIndex slot) {
@@ -317,6 +318,7 @@ Handed handedOut(const Program& p, FunctionIndex function, VariableIndex slot) {
   Place body = p.functions[function].definition;
   if (!body.known()) return out;
   const LoweredFile& file = p.file(body);
+  size_t calls = 0;
   for (NodeId n = body.node + 1; n < file.nodes.size() && file[n].span.begin < file[body.node].span.end; ++n) {
     if (file[n].kind != Kind::Return) continue;
     NodeId value = file.child(n, Role::Value);
@@ -329,6 +331,7 @@ Handed handedOut(const Program& p, FunctionIndex function, VariableIndex slot) {
     Symbol symbol = p.links[body.file].symbol[value];
     if (file[value].is(Kind::Literal, LiteralForm::Null)) out.nothing = {body.file, n};
     else if (symbol.is(Symbol::Sort::Variable) && symbol.index() == slot) out.slot = {body.file, n};
+    else if (file[value].kind == Kind::Call && ++calls > 1) out.others = true;
   }
   return out;
 }
@@ -368,7 +371,7 @@ void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
       FunctionForm form = e.creation.in == kNone ? FunctionForm::Initialiser : p.functions[e.creation.in].form;
       bool elsewhere = e.creation.in != door.function && form != FunctionForm::Initialiser && form != FunctionForm::Constructor && p.variables[e.slot].form == VariableForm::Plain && p.variables[e.slot].storage != Storage::FunctionStatic;
       bool empty = handed.slot.known() && elsewhere && !seesTo(p, door.function, e.slot);
-      if (!handed.nothing.known() && !empty) continue;
+      if ((!handed.nothing.known() && !empty) || handed.others) continue;
       Finding f = makeFinding(s, infoOf("single.may-return-nothing"), i, handed.nothing.known() ? Sureness::Certain : Sureness::Likely);
       f.place = handed.nothing.known() ? handed.nothing : handed.slot;
       std::string what = functionText(p, door.function);

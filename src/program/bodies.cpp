@@ -172,7 +172,7 @@ class BodyWalk {
       variable.declarations.push_back({f_, id});
       variable.type = type;
       if (isExtern) {  // extern int x; inside a function names a global
-        Symbol outer = k_.lookup(file().name(id), scope_, f_);
+        Symbol outer = k_.globalNamed(variable.name, scope_);
         if (outer.is(Symbol::Sort::Variable)) {
           locals_.emplace_back(variable.name, outer.index());
           p_.variables.pop_back();

@@ -56,6 +56,8 @@ class Linker {
   Symbol lookupKnown(NameId name, ScopeIndex scope, FileIndex f, bool wantType);
   Symbol lookupOutward(NameId name, ScopeIndex scope, FileIndex f, bool wantType) const;
   Symbol lookupIn(NameId name, ScopeIndex scope, FileIndex f, bool wantType, int depth = 0) const;
+  // A variable of that name in one of the namespaces around, whoever may see it.
+  Symbol globalNamed(NameId name, ScopeIndex scope) const;
   const std::vector<Symbol>* entries(ScopeIndex scope, NameId name) const;
   void resolveUsings(ScopeIndex from);
   ScopeIndex namespaceIn(ScopeIndex scope, std::string_view name) const;
@@ -67,6 +69,7 @@ class Linker {
   void indexModules();
   void forgetAliases() { aliasStates_.clear(); }
   bool visible(Symbol symbol, FileIndex f) const;
+  bool declaredFor(VariableIndex v, FileIndex f) const;
   Symbol best(const std::vector<Symbol>& list, FileIndex f, bool wantType) const;
   TypeUseId writtenType(FileIndex f, NodeId typeRef, ScopeIndex scope, int depth = 0);
   TypeUseId addUse(const TypeUse& use) { p_.typeUses.push_back(use); return static_cast<TypeUseId>(p_.typeUses.size() - 1); }

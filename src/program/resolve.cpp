@@ -15,7 +15,32 @@ bool Linker::visible(Symbol symbol, FileIndex f) const {
     FileIndex from = aliases_[symbol.index()].place.file;
     if (p_.language(from).importsInFileOnly && p_.node(aliases_[symbol.index()].place).kind == Kind::Using) onlyIn = from;
   }
-  return onlyIn == kNone || onlyIn == f;
+  if (onlyIn != kNone) return onlyIn == f;
+  return !symbol.is(Symbol::Sort::Variable) || declaredFor(symbol.index(), f);
+}
+
+// Where files are translated one by one, a global that no header declares is seen
+// only where a file declares it itself or includes the one that does: C++20
+// [basic.lookup.unqual]/1, C11 6.2.1.
+bool Linker::declaredFor(VariableIndex v, FileIndex f) const {
+  const Variable& variable = p_.variables[v];
+  if (variable.storage != Storage::Global || p_.language(f).headerExtensions.empty()) return true;
+  auto includes = [&](std::string_view path) {
+    const LoweredFile& file = p_.files[f];
+    std::string_view name = path.substr(path.rfind('/') + 1);
+    return std::any_of(file.nodes.begin(), file.nodes.end(), [&](const Node& node) { return node.kind == Kind::Import && file.name(node).ends_with(name); });
+  };
+  return std::any_of(variable.declarations.begin(), variable.declarations.end(), [&](Place place) {
+    return place.file == f || p_.isHeader(place.file) || includes(p_.path(place));
+  });
+}
+
+Symbol Linker::globalNamed(NameId name, ScopeIndex scope) const {
+  for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent)
+    if (const auto* known = p_.scopes[at].sort == Scope::Sort::Type ? nullptr : entries(at, name))
+      for (Symbol symbol : *known)
+        if (symbol.is(Symbol::Sort::Variable) && p_.variables[symbol.index()].onlyIn == kNone) return symbol;
+  return {};
 }
 
 // Of several, the one in the same file, then the one in the same folder, then the first.

@@ -1,5 +1,7 @@
 #include "survey/origins.h"
 
+#include <set>
+
 namespace elmcart {
 
 Origins::Origins(const Program& program) : p_(program) {
@@ -45,8 +47,15 @@ Origins::Origins(const Program& program) : p_(program) {
   aliasesOf_.resize(p_.variables.size());
   for (FunctionIndex i = 0; i < door_.size(); ++i)
     if (door_[i] != kNone) doorsTo_[door_[i]].push_back(i);
+  // A field that may keep another object as well stands for neither.
+  std::set<VariableIndex> several;
+  for (auto& [variable, value] : bindings_) {
+    const Variable& v = p_.variables[variable];
+    bool kept = v.storage != Storage::Local && v.storage != Storage::Parameter;
+    if (kept && alias_[variable] != kNone && !p_.node(value).is(Kind::Literal, LiteralForm::Null) && of(value) != alias_[variable]) several.insert(variable);
+  }
   for (VariableIndex v = 0; v < alias_.size(); ++v)
-    if (alias_[v] != kNone) aliasesOf_[alias_[v]].push_back(v);
+    if (alias_[v] != kNone && !several.count(v)) aliasesOf_[alias_[v]].push_back(v);
   // A field counts as a context's service only when a function hands it out.
   for (VariableIndex v = 0; v < context_.size(); ++v)
     if (doorsTo_[v].empty()) context_[v] = kNone;

@@ -1043,6 +1043,9 @@ class Recogniser {
       for (uint32_t u : p_.usesOfVariable[alias]) {
         const Use& use = p_.uses[u];
         if (isOwn(entity, use.in) || p_.node(use.place).kind == Kind::FieldInit || p_.node(use.place).kind == Kind::Capture) continue;
+        // Whoever assigns to it makes it remember another object, and changes none.
+        bool changes = use.access == Access::Write || use.access == Access::Update;
+        if (changes && !use.inMember && !use.throughPointer && !p_.use(p_.variables[alias].type).has(kReference)) continue;
         Consumer consumer;
         consumer.place = use.place;
         consumer.in = use.in;

@@ -220,6 +220,9 @@ class ScriptLowerer : public ModuleLowerer {
 
   std::string ownPath(std::string_view name) const { return moduleName("index") + "::" + std::string(name); }
 
+  // Who imports what is exported uses it.
+  void useInBody(TSNode name) { build_.setName(add(moduleBody(name), Kind::Name, Role::None, name), text(name), begin(name)); }
+
   void exported(TSNode node, NodeId home) {
     TSNode source = field(node, f_.source);
     TSNode declaration = field(node, f_.declaration);
@@ -238,8 +241,7 @@ class ScriptLowerer : public ModuleLowerer {
         TSNode name = field(item, f_.name), alias = field(item, f_.alias);
         if (!from.empty()) makeVisible(item, home, text(isNull(alias) ? name : alias), from + "::" + std::string(text(name)));
         else if (!isNull(alias)) makeVisible(item, home, text(alias), ownPath(text(name)));
-        // Who imports it uses it.
-        if (from.empty() && is(name, "identifier")) build_.setName(add(moduleBody(item), Kind::Name, Role::None, name), text(name), begin(name));
+        if (from.empty() && is(name, "identifier")) useInBody(name);
       }
       return;
     }
@@ -257,7 +259,11 @@ class ScriptLowerer : public ModuleLowerer {
   }
 
   void defaultValue(TSNode node, TSNode value, NodeId home) {
-    if (is(value, "identifier")) return makeVisible(node, home, "default", ownPath(text(value)));
+    if (is(value, "identifier")) {
+      makeVisible(node, home, "default", ownPath(text(value)));
+      useInBody(value);
+      return;
+    }
     declareNamed("default", node, value, home, kConst | kPublic);
   }
 
@@ -745,10 +751,25 @@ bool isTyped(std::string_view text) {
   return head.substr(0, end).find("@flow") != std::string_view::npos;
 }
 
+// `: component(…)` as a type says nothing that is asked for here: any.
+void rephraseComponentTypes(std::string_view text, Rephrased& out) {
+  constexpr std::string_view kWord = "component(";
+  for (size_t at = text.find(kWord); at != std::string_view::npos; at = text.find(kWord, at + 1)) {
+    std::string_view before = trim(text.substr(0, at));
+    if (before.empty() || std::string_view(":=<|,").find(before.back()) == std::string_view::npos) continue;
+    size_t end = at + kWord.size(), depth = 1;
+    for (; end < text.size() && depth > 0; ++end) depth += (text[end] == '(') - (text[end] == ')');
+    if (depth > 0) continue;
+    for (size_t i = at; i < end; ++i)
+      if (text[i] != '\n') out.put(i, i - at < 3 ? "any"[i - at] : ' ');
+  }
+}
+
 // What that grammar does not know of them: `component Name(…) {` is a function,
 // `opaque type` a type.
 Rephrased rephraseTyped(std::string_view text) {
   Rephrased out(text);
+  rephraseComponentTypes(text, out);
   for (size_t line = 0; line < text.size(); line = std::min(text.find('\n', line), text.size()) + 1) {
     size_t at = line;
     while (at < text.size() && text[at] == ' ') ++at;

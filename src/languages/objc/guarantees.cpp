@@ -35,6 +35,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"dispatch_once_t", kOnceFlagType},
     {"dispatch_queue_t", kLockType},
     {"dispatch_semaphore_t", kLockType},
+    {"objc_class", kSafeToShare},
     {"os_unfair_lock", kLockType},
     {"pthread_mutex_t", kLockType},
     {"pthread_once_t", kOnceFlagType},
