@@ -1,0 +1,86 @@
+// Stores of the harbour: what keeps things for a while, and looks like what keeps them for ever.
+package stores;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Queue;
+
+// Near miss: what is put in is taken out through a local of the same name.
+class NightWork {  // entity: singleton NightWork eager language
+    private static final NightWork NIGHT = new NightWork();
+    private final Queue<Runnable> jobs = new ArrayDeque<>();
+
+    private NightWork() {
+    }
+
+    static NightWork night() {
+        return NIGHT;
+    }
+
+    synchronized void add(Runnable job) {
+        jobs.add(job);  // near: life.grows-forever
+    }
+
+    synchronized Runnable next() {
+        Queue<Runnable> jobs = this.jobs;
+        return jobs.poll();
+    }
+}
+
+// Near miss: a field that may keep the shared object, and may keep one of its own.
+class Manifest {
+    private static final Map<String, String> NOTHING = new HashMap<>();  // harmless: NOTHING
+    private Map<String, String> lines = NOTHING;
+
+    void begin() {
+        lines = new HashMap<>();
+    }
+
+    void add(String line) {
+        lines.put(line, line);  // near: tie.hidden-dependency
+    }
+}
+
+// Near miss: a stack of what is being worked on is no list of subscribers.
+class Reader {
+    private final List<Object> open = new ArrayList<>();
+    private final Deque<Object> stack = new ArrayDeque<>();
+
+    void push(Object what) {
+        stack.push(what);
+    }
+
+    Object pop() {
+        return stack.pop();
+    }
+
+    void clear() {
+        stack.clear();
+    }
+
+    int depth() {
+        return stack.size();
+    }
+}
+
+class Lists implements AutoCloseable {
+    private final String name;
+
+    Lists(String name) {
+        this.name = name;
+    }
+
+    void read(Reader reader) {
+        reader.push(this);  // near: life.dangling-subscriber
+        reader.pop();
+    }
+
+    @Override
+    public void close() {
+        System.out.println(name);
+    }
+}

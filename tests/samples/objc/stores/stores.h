@@ -1,0 +1,10 @@
+// Stores of the harbour: what a file keeps to itself without saying so.
+#import <Foundation/Foundation.h>
+
+extern int stores;
+
+@interface HOStore : NSObject
++ (HOStore *)quaySide;
++ (HOStore *)pick:(int)kind;
+- (void)fill;
+@end
