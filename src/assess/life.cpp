@@ -46,6 +46,16 @@ bool handsOutAgain(const Program& p, VariableIndex collection) {
   });
 }
 
+// The function by which one of the listed leaves: it is told which, and does not empty the list.
+FunctionIndex leaverOf(const Program& p, VariableIndex collection, FunctionIndex except) {
+  for (uint32_t u : p.usesOfVariable[collection]) {
+    FunctionIndex in = p.uses[u].in;
+    std::set<FunctionIndex> seen;
+    if (in != kNone && in != except && !p.functions[in].parameters.empty() && p.functions[in].form == FunctionForm::Function && removesFrom(p, in, collection, seen)) return in;
+  }
+  return kNone;
+}
+
 }  // namespace
 
 FunctionIndex removerOf(const Program& p, VariableIndex collection) {
@@ -290,8 +300,8 @@ void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
         break;
       }
     }
-    FunctionIndex remover = removerOf(p, use.variable);
-    bool own = remover != kNone && remover != use.in;
+    FunctionIndex remover = leaverOf(p, use.variable, use.in);
+    bool own = remover != kNone;
     // No way seen: only worth a word where strangers are called, and the list can be left.
     bool strangers = callee == kNone || (p.functions[callee].modifiers & (kAbstract | kVirtual));
     if (chain.empty() && (!own || !strangers)) continue;

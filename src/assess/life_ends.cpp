@@ -44,12 +44,14 @@ bool emptiesThroughLocal(const Program& p, const Use& use) {
 
 // Is the function called only where a flag says that it has not run yet, one that
 // it sets itself? if (!filled) fill();
-bool runsOnceByFlag(const Program& p, FunctionIndex function) {
+bool runsOnceByFlag(const Program& p, FunctionIndex function, int depth = 0) {
   std::set<VariableIndex> sets;
   for (uint32_t u : p.usesInFunction[function])
     if (const Use& use = p.uses[u]; use.access == Access::Write && !use.inMember && !use.throughPointer && p.variables[use.variable].storage != Storage::Local) sets.insert(use.variable);
-  if (sets.empty() || p.callsOfFunction[function].empty()) return false;
+  if (p.callsOfFunction[function].empty()) return false;
   return std::all_of(p.callsOfFunction[function].begin(), p.callsOfFunction[function].end(), [&](uint32_t c) {
+    // A helper of such a function.
+    if (FunctionIndex caller = p.calls[c].in; caller != kNone && caller != function && depth < 3 && runsOnceByFlag(p, caller, depth + 1)) return true;
     Place branch = p.around(p.calls[c].place, Kind::If);
     NodeId condition = branch.node == kNoNode ? kNoNode : p.file(branch).child(branch.node, Role::Condition);
     bool asks = false;

@@ -183,7 +183,7 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (!isCreated(e) || !isInstance(e) || refusesSecond(p, e.type)) continue;
+    if (!isCreated(e) || !isInstance(e) || refusesSecond(p, e.type) || s.inTests(e.place)) continue;
     Place made = e.creation.place.known() ? e.creation.place : e.place;
     if (!handlersAround(p, made).empty()) continue;
     std::vector<Evidence> chain;
@@ -437,7 +437,11 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       if (ownCall) continue;
       bool conditional = !setups.empty();
       for (const CallSite* site : setups) {
-        conditional &= p.around(site->place, Kind::If).node != kNoNode;
+        // if (field == null) set(…): on the other way it is there.
+        Place branch = p.around(site->place, Kind::If);
+        NodeId asked = branch.node == kNoNode ? kNoNode : p.file(branch).child(branch.node, Role::Condition);
+        bool isSet = asked != kNoNode && anyNode(p.file(branch), asked, [&](NodeId n) { return p.links[branch.file].symbol[n] == Symbol(Symbol::Sort::Variable, state.variable); });
+        conditional &= branch.node != kNoNode && !isSet;
         if (site->in == kNone) continue;
         for (uint32_t c : p.callsInFunction[site->in]) {
           const CallSite& before = p.calls[c];

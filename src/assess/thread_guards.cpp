@@ -65,10 +65,13 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
   if (!isShareable(s, e, field)) return out;
   bool volatilePublishes = (p.variables[field.variable].modifiers & kVolatile) && p.guarantees(p.variables[field.variable].declarations.front().file).volatilePublishes.holds;
   // Replaced whole under the lock, never changed in place: readers see the old one or the new.
+  // What an object of the library's does when it is asked is its own matter.
+  bool collection = (variableTraits(p, field.variable) & (kCollection | kKeyedCollection)) != 0;
+  auto asksObject = [&](const Use& use) { return use.access == Access::Call && !collection; };
   bool replacedWhole = volatilePublishes;
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     const Use& use = p.uses[u];
-    replacedWhole &= isConstruction(p, use.in) || !changesIt(use) || (use.access == Access::Write && !use.inMember && !use.throughPointer);
+    replacedWhole &= isConstruction(p, use.in) || !changesIt(use) || asksObject(use) || (use.access == Access::Write && !use.inMember && !use.throughPointer);
   }
   bool first = true;
   LockSet common;
@@ -77,7 +80,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if (s.inTests(use.place) || isConstruction(p, use.in) || p.around(use.place, Kind::Once).node != kNoNode) continue;
     if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
     LockSet held = s.locks.at(use.place, use.in);
-    if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && !changesIt(use)))) continue;
+    if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
     // Under a lock of somebody else's, which is there for another reason.
     if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(p, lock, field.variable); })) continue;
     out.anyChange |= changesIt(use);

@@ -875,6 +875,12 @@ class BodyWalk {
 
 namespace {
 
+// Members of atomics that leave the value as it is, in any of the languages.
+bool readsAtomic(std::string_view name) {
+  constexpr std::string_view kReads[] = {"load", "get", "Load", "intValue", "longValue", "doubleValue", "floatValue", "sum", "getPlain", "getAcquire", "getOpaque"};
+  return std::find(std::begin(kReads), std::end(kReads), name) != std::end(kReads);
+}
+
 // How the value named at `place` is touched, read off the nodes around it.
 void classify(const Program& p, Use& use) {
   Place at = use.place;
@@ -911,7 +917,7 @@ void classify(const Program& p, Use& use) {
           uint32_t traits = p.traits(at.file, here);
           std::string_view name = file.name(up);
           if (traits & kAtomicType) {
-            use.access = name == "load" ? Access::Read : name == "store" ? Access::Write : Access::Update;
+            use.access = readsAtomic(name) ? Access::Read : name == "store" || name == "set" || name == "lazySet" || name == "Store" ? Access::Write : Access::Update;
             return;
           }
           if (traits & (kLockType | kConditionType)) {

@@ -62,6 +62,46 @@ bool Constancy::changesLater(TypeIndex type, bool exact, int depth) const {
   return out;
 }
 
+// The function that runs when that method is called on an object of class `made`.
+FunctionIndex Constancy::bodyIn(FunctionIndex method, TypeIndex made) const {
+  const Function& called = p_.functions[method];
+  for (TypeIndex at = made, depth = 0; at != kNone && depth < 20; ++depth) {
+    for (FunctionIndex m : p_.types[at].methods) {
+      const Function& fn = p_.functions[m];
+      if (m == method || (fn.name == called.name && fn.parameters.size() == called.parameters.size())) return fn.definition.known() && !(fn.modifiers & kAbstract) ? m : kNone;
+    }
+    TypeIndex next = kNone;
+    for (const Base& base : p_.types[at].bases)
+      if (next == kNone && base.type != kNone && p_.types[base.type].form != TypeForm::Interface) next = base.type;
+    at = next;
+  }
+  return kNone;
+}
+
+bool Constancy::changesByCalling(FunctionIndex method, TypeIndex made) const {
+  std::set<FunctionIndex> seen;
+  return changesByCalling(method, made, seen);
+}
+
+bool Constancy::changesByCalling(FunctionIndex method, TypeIndex made, std::set<FunctionIndex>& seen) const {
+  FunctionIndex body = bodyIn(method, made);
+  if (body == kNone || seen.size() > 40) return true;
+  if (!seen.insert(body).second) return false;
+  for (uint32_t u : p_.usesInFunction[body]) {
+    const Use& use = p_.uses[u];
+    const Variable& field = p_.variables[use.variable];
+    if (field.storage != Storage::Field || field.owner == kNone || !p_.derivesFrom(made, field.owner) || use.access == Access::Read) continue;
+    TypeIndex held = p_.classBehind(use.place.file, field.type);
+    if (use.access != Access::Call || held == kNone || changesLater(held)) return true;
+  }
+  for (uint32_t c : p_.callsInFunction[body]) {
+    const Function& callee = p_.functions[p_.calls[c].callee];
+    bool own = callee.owner != kNone && callee.form == FunctionForm::Function && !callee.isStaticMember() && p_.derivesFrom(made, callee.owner);
+    if (own && changesByCalling(p_.calls[c].callee, made, seen)) return true;
+  }
+  return false;
+}
+
 // Or written to an object that its own class has just made: a factory does so.
 bool Constancy::constructs(const Use& use, TypeIndex type) const {
   if (constructs(use.in, type)) return true;

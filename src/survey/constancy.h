@@ -2,6 +2,7 @@
 #pragma once
 
 #include <map>
+#include <set>
 #include <string>
 
 #include "program/program.h"
@@ -21,6 +22,8 @@ class Constancy {
   // through their fields. A plain value that an object works out from itself and
   // remembers is no change. `exact`: of that class, and of none derived from it.
   bool changesLater(TypeIndex type, bool exact = false) const { return changesLater(type, exact, 0); }
+  // May the object, one of class `made`, be changed by a call of that method on it?
+  bool changesByCalling(FunctionIndex method, TypeIndex made) const;
   // The class of the object that the variable's initialiser makes; kNone where
   // it is set elsewhere, or nothing told.
   TypeIndex madeFor(VariableIndex v) const;
@@ -35,6 +38,8 @@ class Constancy {
   bool changesLater(TypeIndex type, bool exact, int depth) const;
   bool constructs(FunctionIndex in, TypeIndex type, int depth = 0) const;
   bool constructs(const Use& use, TypeIndex type) const;
+  bool changesByCalling(FunctionIndex method, TypeIndex made, std::set<FunctionIndex>& seen) const;
+  FunctionIndex bodyIn(FunctionIndex method, TypeIndex made) const;
   bool isRemembered(VariableIndex field, TypeIndex type) const;
   bool names(Place expression, VariableIndex field, bool locals) const;
   bool testsFirst(const Use& use, VariableIndex field) const;

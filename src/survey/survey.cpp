@@ -186,12 +186,14 @@ class Recogniser {
       if (type != kNone && use.decl != kNone && !waits && whole && !constancy_.changesLater(object, made != kNone) && weightsOfCreation(p_, object, kNone).empty() &&
           (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
         return "set once, and nothing in its class changes after construction";
+      if (object != kNone && (variable.modifiers & kConst) && onlyAsked(v, object)) return "filled while it is made, and only asked afterwards in this tree";
       if (type != kNone && constancy_.holdsFunction(v) && (variable.modifiers & kConst)) return "holds a function that is never replaced";
       if (variable.definition.known() && constancy_.holdsNothing(v)) return "holds nothing, and is never set";
       if ((variable.modifiers & kConst) && constancy_.holdsNoElement(v)) return "an empty array";
       if (std::string why = constancy_.lookedUp(v); !why.empty()) return why;  // never set again, declared so or not
-      // Where nothing can be declared constant, what is never set again is.
-      bool fixed = (variable.modifiers & kConst) || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
+      // Where nothing can be declared constant, or nobody outside can set it, what is never set again is.
+      bool ownField = variable.storage == Storage::StaticField && !(variable.modifiers & (kPublic | kProtected));
+      bool fixed = (variable.modifiers & kConst) || ownField || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
       if (type == kNone && fixed && !(traits & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare)))
         return "a fixed reference to a library's object that this tree does not change";
     }
@@ -222,6 +224,23 @@ class Recogniser {
     if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && isPlainData(type) && onlyReadAfterCreation(v) && o_.doorsTo(v).empty() && !escapes(v))
       return "a plain record that is never changed after its definition in this tree";
     return "";
+  }
+
+  // Is all that is done to the object, once its class or file is loaded, to call
+  // methods that do not change it?
+  bool onlyAsked(VariableIndex v, TypeIndex made) const {
+    if (!o_.doorsTo(v).empty() || !o_.aliasesOf(v).empty() || p_.types[made].form == TypeForm::Interface || p_.types[made].hasUnknownBase) return false;
+    size_t filled = 0, asked = 0;
+    bool all = std::all_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
+      const Use& use = p_.uses[u];
+      bool loading = use.in == kNone || (p_.functions[use.in].form == FunctionForm::Initialiser && (p_.functions[use.in].modifiers & kStatic));
+      ++(loading ? filled : asked);
+      if (loading) return true;
+      Place up = p_.parent(use.place);
+      Symbol called = p_.node(up).kind == Kind::Member && p_.node(use.place).role == Role::Receiver ? p_.symbolAt(up) : Symbol{};
+      return called.is(Symbol::Sort::Function) && !constancy_.changesByCalling(called.index(), made);
+    });
+    return all && filled > 0 && asked > 0;
   }
 
   bool hasConstructor(TypeIndex type) const {
