@@ -121,6 +121,9 @@ bool Constancy::constructs(FunctionIndex in, TypeIndex type, int depth) const {
   const Function& fn = p_.functions[in];
   if (fn.owner == kNone) return false;
   bool own = fn.owner == type;
+  // An object that is read back from storage is filled so.
+  std::span<const std::string_view> hooks = fn.definition.known() ? p_.guarantees(fn.definition.file).beginHooks : std::span<const std::string_view>{};
+  if (own && std::find(hooks.begin(), hooks.end(), p_.text(fn.name)) != hooks.end()) return true;
   if (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor || fn.form == FunctionForm::Initialiser || fn.form == FunctionForm::Factory) return own || p_.derivesFrom(fn.owner, type);
   if (!own || depth > 3 || !(fn.modifiers & kPrivate) || p_.callsOfFunction[in].empty()) return false;
   auto [entry, fresh] = constructs_.emplace(std::make_pair(in, type), false);

@@ -89,6 +89,12 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Vector", kCollection | kSafeToShare},
     {"WeakHashMap", kCollection | kKeyedCollection},
     {"WeakReference", kPointerLike},
+    {"synchronizedCollection", kCollection | kSafeToShare},
+    {"synchronizedList", kCollection | kSafeToShare},
+    {"synchronizedMap", kCollection | kKeyedCollection | kSafeToShare},
+    {"synchronizedSet", kCollection | kSafeToShare},
+    {"synchronizedSortedMap", kCollection | kKeyedCollection | kSafeToShare},
+    {"synchronizedSortedSet", kCollection | kSafeToShare},
 });
 
 // Sorted by name: the last part of a call as written.
@@ -114,9 +120,9 @@ static_assert(sortedByName(kTypes) && sortedByName(kCalls));
 
 CollectionAct collectionAct(std::string_view member) {
   static constexpr std::string_view kAdd[] = {"add", "addAll", "addFirst", "addLast", "append", "computeIfAbsent", "insert", "offer", "push", "put", "putAll", "putIfAbsent"};
-  static constexpr std::string_view kRemove[] = {"clear", "poll", "pollFirst", "pollLast", "pop", "remove", "removeAll", "removeFirst", "removeIf", "removeLast"};
+  static constexpr std::string_view kRemove[] = {"clear", "drainTo", "poll", "pollFirst", "pollFirstEntry", "pollLast", "pollLastEntry", "pop", "remove", "removeAll", "removeFirst", "removeIf", "removeLast", "take"};
   static constexpr std::string_view kChange[] = {"compute", "computeIfPresent", "merge", "replace", "replaceAll", "retainAll", "set", "setLength", "sort", "reverse", "deleteCharAt"};
-  static constexpr std::string_view kRead[] = {"charAt", "contains", "containsKey", "containsValue", "element", "entrySet", "equals", "forEach", "get", "getFirst", "getLast", "getOrDefault", "hashCode", "indexOf", "isEmpty", "isPresent", "iterator", "keySet", "length", "peek", "size", "stream", "toArray", "toString", "values", "firstKey", "lastKey", "subList", "headMap", "tailMap", "listIterator", "copyOf"};
+  static constexpr std::string_view kRead[] = {"ceilingEntry", "ceilingKey", "charAt", "contains", "containsAll", "containsKey", "containsValue", "descendingIterator", "descendingMap", "element", "entrySet", "equals", "forEach", "get", "getFirst", "getLast", "getOrDefault", "hashCode", "indexOf", "isEmpty", "isPresent", "iterator", "keySet", "length", "peek", "size", "stream", "toArray", "toString", "values", "firstEntry", "firstKey", "floorEntry", "floorKey", "higherEntry", "higherKey", "lastEntry", "lastIndexOf", "lastKey", "lowerEntry", "lowerKey", "parallelStream", "peekFirst", "peekLast", "spliterator", "subList", "headMap", "tailMap", "listIterator", "copyOf"};
   return actIn(member, kAdd, kRemove, kChange, kRead);
 }
 
