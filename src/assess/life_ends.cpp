@@ -27,7 +27,7 @@ bool addsToItself(const Program& p, const Use& use) {
   return !given.empty() && p.links[up.file].symbol[given.front()] == Symbol(Symbol::Sort::Variable, use.variable);
 }
 
-// Is a local given the collection there that something out of it, or passes it on?
+// Is a local given the collection there that takes something out of it, or passes it on?
 bool emptiesThroughLocal(const Program& p, const Use& use) {
   Place up = p.parent(use.place);
   Symbol local = p.node(up).kind == Kind::Variable && p.node(use.place).role == Role::Initialiser ? p.symbolAt(up) : Symbol{};
@@ -47,7 +47,7 @@ bool emptiesThroughLocal(const Program& p, const Use& use) {
 bool runsOnceByFlag(const Program& p, FunctionIndex function, int depth = 0) {
   std::set<VariableIndex> sets;
   for (uint32_t u : p.usesInFunction[function])
-    if (const Use& use = p.uses[u]; use.access == Access::Write && !use.inMember && !use.throughPointer && p.variables[use.variable].storage != Storage::Local) sets.insert(use.variable);
+    if (const Use& use = p.uses[u]; use.access == Access::Write && !use.throughPointer && p.variables[use.variable].storage != Storage::Local) sets.insert(use.variable);
   if (p.callsOfFunction[function].empty()) return false;
   return std::all_of(p.callsOfFunction[function].begin(), p.callsOfFunction[function].end(), [&](uint32_t c) {
     // A helper of such a function.
@@ -62,6 +62,17 @@ bool runsOnceByFlag(const Program& p, FunctionIndex function, int depth = 0) {
       });
     return asks;
   });
+}
+
+// A literal, or what is a literal for ever.
+bool isConstantKey(const Program& p, Place key) {
+  if (p.node(key).kind == Kind::Literal) return true;
+  Symbol symbol = p.symbolAt(key);
+  if (!symbol.is(Symbol::Sort::Variable) || !p.variables[symbol.index()].lives()) return false;
+  Place home = p.variables[symbol.index()].definition;
+  NodeId value = home.known() ? p.file(home).child(home.node, Role::Initialiser) : kNoNode;
+  const std::vector<uint32_t>& uses = p.usesOfVariable[symbol.index()];
+  return value != kNoNode && p.file(home)[value].kind == Kind::Literal && std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return p.uses[u].access == Access::Read; });
 }
 
 }  // namespace
@@ -114,7 +125,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
         if (call != kNoNode)
           if (std::vector<NodeId> given = argumentsOf(file, call); !given.empty()) key = given.front();
         // One entry for each constant key.
-        if (keyed && key != kNoNode && file[key].kind == Kind::Literal) continue;
+        if (keyed && key != kNoNode && isConstantKey(p, {up.file, key})) continue;
         adds.push_back(&use);
       }
       if (bounded || adds.empty()) continue;

@@ -296,6 +296,9 @@ void checkEagerUnused(const Subject& s, std::vector<Finding>& out) {
     bool ofModule = slot.storage == Storage::Global && !(slot.modifiers & kPublic) && p.language(e.place.file).dotted;
     bool enclosed = (slot.onlyIn != kNone && e.doors.empty()) || (ofModule && !handedOut);
     if (used || (!enclosed && (!ofProgram(e.place) || (p.language(e.place.file).dotted && !(slot.modifiers & kPrivate))))) continue;
+    // A type that is made by a call is used where types are written.
+    const LoweredFile& home = p.file(e.place);
+    if (std::any_of(home.nodes.begin(), home.nodes.end(), [&](const Node& node) { return node.kind == Kind::TypeRef && home.name(node) == p.text(slot.name); })) continue;
     // An object that is made for what its constructor does elsewhere is used by being made.
     Wanted elsewhere{[&](VariableIndex v) { return s.entityOfVariable[v] != SIZE_MAX && v != e.slot; }, nullptr, kPrints | kStartsThread | kRunsLater | kReadsEnvironment};
     if (!s.reaching.fromCreation(e, elsewhere).empty()) continue;

@@ -33,7 +33,9 @@ bool Program::isHeader(FileIndex f) const {
 
 uint32_t Program::traits(FileIndex f, TypeUseId id) const {
   const TypeUse& u = typeUses[id];
-  if (u.decl != kNone || u.name == 0) return 0;
+  if (u.name == 0) return 0;
+  // A class that is only named in the tree may be the library's.
+  if (u.decl != kNone) return types[u.decl].definition.known() ? 0 : guarantees(f).typeTraits(names.text(types[u.decl].name));
   return guarantees(f).typeTraits(names.text(u.name));
 }
 

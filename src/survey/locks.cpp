@@ -79,7 +79,9 @@ LockSet Locks::at(Place place, FunctionIndex in) const {
 }
 
 LockSet Locks::atEntry(FunctionIndex function, int depth) const {
-  if (depth > kCallerDepth || !(p_.functions[function].modifiers & (kPrivate | kProtected)) || p_.callsOfFunction[function].empty()) return {};
+  // Who else calls a public method is not known; of a function of no class, those that were read are taken for all.
+  const Function& entered = p_.functions[function];
+  if (depth > kCallerDepth || (entered.owner != kNone && !(entered.modifiers & (kPrivate | kProtected))) || p_.callsOfFunction[function].empty()) return {};
   auto [entry, fresh] = entry_.emplace(std::make_pair(function, depth), LockSet{});
   if (!fresh) return entry->second;
   LockSet common;
