@@ -91,8 +91,9 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
       bool ownDoor = false;
       for (const Door& door : e.doors) ownDoor |= door.function != kNone && (door.function == creation.in || door.function == creation.constructor);
       if (ownDoor) continue;
-      // By the class itself, to hand out values of its own (a sum, a copy): its own business.
-      if (creation.in != kNone && s.program.functions[creation.in].owner == e.type) continue;
+      // By the class itself or one derived from it, to hand out values of its own (a sum, a copy): its own business.
+      TypeIndex by = creation.in == kNone ? kNone : s.program.functions[creation.in].owner;
+      if (by != kNone && s.program.derivesFrom(by, e.type)) continue;
       sites.push_back({creation.place, creation.copy ? "a copy is made here" : "another one is made here"});
       production |= !s.inTests(creation.place);
     }

@@ -41,13 +41,30 @@ bool hasTellingWord(std::string_view comment) {
   return false;
 }
 
+// "is a singleton", "Singleton.", "the singleton instance": not "a singleton list of names".
+bool namesSingleton(std::string_view words) {
+  constexpr std::string_view kFollowing[] = {"class", "object", "instance", "pattern", "that", "which", "for", "of", "to", "so", "since", "because", "and", "with", "by", "bean", "service", "is", "in", "used", "holding"};
+  constexpr std::string_view kWord = "singleton";
+  for (size_t at = words.find(kWord); at != std::string_view::npos; at = words.find(kWord, at + 1)) {
+    std::string_view rest = words.substr(at + kWord.size());
+    size_t begin = rest.find_first_not_of(" \t\r\n*/");
+    if (rest.empty() || begin == std::string_view::npos || !isWordByte(rest[begin])) return true;
+    if (begin == 0) continue;
+    rest.remove_prefix(begin);
+    std::string_view next = rest.substr(0, std::find_if(rest.begin(), rest.end(), [](char c) { return !isWordByte(c); }) - rest.begin());
+    if (std::find(std::begin(kFollowing), std::end(kFollowing), next) != std::end(kFollowing)) return true;
+  }
+  return false;
+}
+
 // Does a comment say of what follows that there is one of it?
 bool saysOne(std::string_view comment) {
   if (comment.size() > 4000 || !hasTellingWord(comment)) return false;
   std::string words = lowerCase(comment);
   for (std::string_view denied : {"not a singleton", "no singleton", "non-singleton"})
     if (words.find(denied) != std::string::npos) return false;
-  for (std::string_view phrase : {"singleton", "only one instance", "exactly one instance", "a single instance", "there is only one", "there must be only one", "there should be only one", "there is exactly one", "one instance per process", "never make a second"})
+  if (namesSingleton(words)) return true;
+  for (std::string_view phrase : {"only one instance", "exactly one instance", "a single instance", "there is only one", "there must be only one", "there should be only one", "there is exactly one", "one instance per process", "never make a second"})
     if (words.find(phrase) != std::string::npos) return true;
   return false;
 }
