@@ -400,7 +400,7 @@ class Recogniser {
     entity.typeText = p_.typeText(variable.type);
     entity.place = placeOf(v);
     entity.language = p_.files[entity.place.file].language;
-    entity.name = p_.text(variable.name);
+    entity.name = ownName(variable);
     entity.id = p_.text(variable.qualified);
     findDoors(entity);
     findCreation(entity);
@@ -428,12 +428,19 @@ class Recogniser {
     finish(entity);
     // Two slots of one class (one per key, say) would bear one name: the second goes by its slot.
     if (classLike && ids_.count(idKey(entity))) {
-      entity.name = p_.text(variable.name);
+      entity.name = ownName(variable);
       entity.id = p_.text(variable.qualified);
       entity.place = placeOf(v);
     }
     ids_.insert(idKey(entity));
     out.entities.push_back(std::move(entity));
+  }
+
+  // What a module hands out as its only thing is called by the module's name.
+  std::string ownName(const Variable& variable) const {
+    std::string_view name = p_.text(variable.name);
+    if (name == "default" && variable.parent != kNone && p_.scopes[variable.parent].sort == Scope::Sort::Namespace) name = lastPart(p_.text(p_.scopes[variable.parent].name));
+    return std::string(name);
   }
 
   void finish(Entity& entity) {

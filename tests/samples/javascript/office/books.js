@@ -66,7 +66,7 @@ class Clock {
     this.ticks += 1;
   }
 }
-export default new Clock();  // entity: shared-instance default eager language
+export default new Clock();  // entity: shared-instance books eager language
 
 export class Barge {
   static getInstance() {
