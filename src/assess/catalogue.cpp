@@ -164,7 +164,7 @@ constexpr std::array kChecks = std::to_array<Check>({
       "steady: test again inside the lock, or {sound}."},
      checkDoubleCheckIncomplete},
     {{"thread.wrong-lock", "Wrong lock", 80,
-      "The lock around a shared object's creation is not the same object for every thread.",
+      "The lock around a shared object's creation, or around what all objects share, is not the same object for every thread.",
       "A lock keeps out only those who take the same one: made anew in each call, kept in each object, or replaced meanwhile, it lets all threads in.",
       "Keep it when one thread only ever gets there.",
       "steady: one lock that lives as long as the slot and is never replaced, or {sound}."},

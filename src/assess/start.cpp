@@ -170,6 +170,14 @@ void checkArgumentsIgnored(const Subject& s, std::vector<Finding>& out) {
       if (symbol.is(Symbol::Sort::Variable) && std::find(door.parameters.begin(), door.parameters.end(), symbol.index()) != door.parameters.end()) used = symbol.index();
     }
     if (used == kNone) continue;
+    // What is done with it on every way heeds later callers too.
+    Place branch = p.around(e.creation.place, Kind::If);
+    bool heeded = std::any_of(p.usesOfVariable[used].begin(), p.usesOfVariable[used].end(), [&](uint32_t u) {
+      Place at = p.uses[u].place;
+      if (branch.node != kNoNode) return !p.isInside(at, branch.node);
+      return at.file == e.creation.place.file && file[at.node].span.end <= file[e.creation.innerTest.node].span.begin;
+    });
+    if (heeded) continue;
     size_t callers = p.callsOfFunction[e.creation.in].size();
     Finding f = makeFinding(s, infoOf("start.arguments-ignored"), i, callers > 1 ? Sureness::Certain : Sureness::Likely);
     f.place = door.declarations.front();

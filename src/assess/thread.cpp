@@ -168,12 +168,65 @@ std::string wrongWith(const Program& p, const Entity& e, Place guard, Place& abo
   return "";
 }
 
+// Is there such a lock for each of several objects?
+bool isOfEachObject(const Subject& s, LockId lock) {
+  const Program& p = s.program;
+  TypeIndex type = kNone;
+  if (lock.sort == LockId::Sort::Object) type = lock.index;
+  if (lock.sort == LockId::Sort::Variable && p.variables[lock.index].storage == Storage::Field) type = p.variables[lock.index].owner;
+  if (type == kNone || s.isSingleton(type) || p.types[type].form == TypeForm::Object) return false;
+  size_t made = 0;
+  for (uint32_t c : p.creationsOfType[type]) {
+    const Creation& creation = p.creations[c];
+    if (creation.asBase || creation.delegated || s.inTests(creation.place)) continue;
+    made += p.around(creation.place, Kind::Loop).node != kNoNode ? 2 : 1;
+  }
+  return made > 1;
+}
+
+// What all objects share, changed under a lock that each object has for itself.
+void checkLockOfEachObject(const Subject& s, size_t i, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  const Entity& e = s.survey.entities[i];
+  for (const StateField& field : e.state) {
+    if (!p.variables[field.variable].lives() || !field.changes) continue;
+    const Use* first = nullptr;
+    std::vector<FunctionIndex> functions;
+    LockSet held;
+    for (uint32_t u : p.usesOfVariable[field.variable]) {
+      const Use& use = p.uses[u];
+      if (use.access == Access::Read || use.access == Access::Bind || s.inTests(use.place) || isConstruction(p, use.in)) continue;
+      LockSet locks = s.locks.at(use.place, use.in);
+      if (locks.empty() || !std::all_of(locks.begin(), locks.end(), [&](LockId lock) { return isOfEachObject(s, lock); })) continue;
+      if (!first) first = &use, held = locks;
+      functions.push_back(use.in);
+    }
+    if (!first) continue;
+    std::vector<Evidence> way;
+    Finding f = makeFinding(s, infoOf("thread.wrong-lock"), i, sureByThreads(s, e, functions, &way));
+    std::string name(p.text(p.variables[field.variable].name));
+    bool object = held.front().sort == LockId::Sort::Object || p.variables[held.front().index].parent == kNone;  // no field that is written
+    std::string lock = object ? "the lock of the object it is called on" : lockText(p, held.front()) + ", which each object has for itself";
+    f.place = first->place;
+    f.message = name + " is shared by all, but " + functionText(p, first->in) + " guards it with " + lock + ": two objects keep nobody out.";
+    f.evidence = way;
+    f.evidence.push_back({p.variables[field.variable].declarations.front(), "one " + name + " for all"});
+    if (!object) f.evidence.push_back({p.variables[held.front().index].declarations.front(), "a lock in each object"});
+    f.evidence.push_back({first->place, "thread 1 and thread 2: both change " + name + ", each by way of an object of its own and holding that object's lock"});
+    f.advice = Advice::Guard;
+    out.push_back(std::move(f));
+    return;
+  }
+}
+
 }  // namespace
 
 void checkWrongLock(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || e.slot == kNone || !threadsExist(s, e) || !e.creation.lock.known()) continue;
+    if (e.harmless || e.slot == kNone || !threadsExist(s, e)) continue;
+    checkLockOfEachObject(s, i, out);
+    if (!e.creation.lock.known()) continue;
     Place about;
     std::string why = wrongWith(s.program, e, e.creation.lock, about);
     if (why.empty()) continue;

@@ -1151,6 +1151,7 @@ VariableIndex Linker::monitorOf(TypeIndex type, bool ofClass) {
   variable.name = p_.names.intern((ofClass ? "the class " : "the object's own lock, ") + std::string(p_.text(p_.types[type].name)));
   variable.qualified = variable.name;
   variable.owner = type;
+  if (!ofClass) variable.storage = Storage::Field;  // each object has one
   variable.modifiers = kConst;
   variable.definition = p_.types[type].definition;
   variable.declarations.push_back(variable.definition);

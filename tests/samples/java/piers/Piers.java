@@ -1,0 +1,885 @@
+// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
+package piers;
+
+import java.io.FileInputStream;
+import java.io.IOException;
+import java.io.Serializable;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import piers.ledgers.PilotFees;
+
+// There must be only one.
+class TideTable {  // finding: single.meant-single
+    private int shown;
+
+    void show() {
+        shown++;
+    }
+}
+
+// Not a singleton: each pier has one.
+class Ladder {  // near: single.meant-single
+    private int rungs;
+
+    void climb() {
+        rungs--;
+    }
+}
+
+/** The only one instance is below. */
+final class Anchor {  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy lock
+    private static Anchor anchor;
+    private int chain;
+
+    // Near misses: nobody outside makes one, and who tries inside is refused.
+    private Anchor() {  // near: single.open-constructor
+        if (anchor != null) {
+            throw new IllegalStateException("the anchor is there");
+        }
+    }
+
+    static synchronized Anchor anchor() {
+        if (anchor == null) {
+            anchor = new Anchor();  // near: thread.unguarded-creation single.second-creation
+        }
+        return anchor;
+    }
+
+    synchronized void lower() {
+        chain++;  // near: thread.lost-update thread.unguarded-state
+    }
+}
+
+class Boatswain {
+    private final Anchor own;
+
+    Boatswain(Anchor anchor) {  // near: tie.hidden-dependency
+        own = anchor;
+    }
+
+    void moor() {
+        own.lower();  // near: tie.hidden-dependency
+    }
+}
+
+// A circle of three; near misses: what is called later is no part of the making.
+final class Crane {  // entity: singleton Crane eager language
+    private static final Crane CRANE = new Crane();  // finding: start.cycle
+    private int load = Winch.winch().rope();
+    private int turns;
+
+    private Crane() {
+    }
+
+    static Crane crane() {
+        return CRANE;
+    }
+
+    int load() {
+        return load + turns;
+    }
+
+    void turn() {
+        turns++;
+    }
+}
+
+final class Winch {  // entity: singleton Winch eager language
+    private static final Winch WINCH = new Winch();
+    private int rope;
+
+    private Winch() {
+        rope = Hook.hook().weight();  // finding: tie.hidden-dependency
+    }
+
+    static Winch winch() {
+        return WINCH;
+    }
+
+    int rope() {
+        return rope;
+    }
+
+    void wind() {
+        rope++;
+    }
+}
+
+final class Hook {  // entity: singleton Hook eager language
+    private static final Hook HOOK = new Hook();
+    private int weight;
+
+    private Hook() {
+        weight = Crane.crane().load();  // finding: tie.hidden-dependency
+    }
+
+    static Hook hook() {
+        return HOOK;
+    }
+
+    int weight() {
+        return weight;
+    }
+
+    void swing() {
+        weight++;
+    }
+}
+
+final class Davit {  // entity: singleton Davit eager language
+    private static final Davit DAVIT = new Davit();  // near: start.cycle start.reentrant
+    private int boats;
+
+    private Davit() {
+    }
+
+    static Davit davit() {
+        return DAVIT;
+    }
+
+    void lower() {
+        Tackle.tackle().pull();  // near: tie.cycle  // finding: tie.hidden-dependency
+        boats++;
+    }
+}
+
+final class Tackle {  // entity: singleton Tackle eager language
+    private static final Tackle TACKLE = new Tackle();  // near: start.cycle start.reentrant
+    private int blocks = 2;
+
+    private Tackle() {
+    }
+
+    static Tackle tackle() {
+        return TACKLE;
+    }
+
+    void pull() {
+        blocks++;  // near: tie.cycle
+    }
+}
+
+// Asks for itself through a helper.
+final class LogBook {  // entity: singleton LogBook lazy lock
+    private static LogBook book;
+    private int lines;
+
+    private LogBook() {
+        Greeter.greet();  // finding: tie.cycle
+    }
+
+    static synchronized LogBook book() {
+        if (book == null) {
+            book = new LogBook();
+        }
+        return book;
+    }
+
+    void write() {
+        lines++;
+    }
+}
+
+final class Greeter {
+    static void greet() {
+        LogBook.book().write();  // finding: tie.hidden-dependency start.reentrant
+    }
+}
+
+// Reads the environment while it is made; near misses: asked later, or handed in.
+final class Flags {  // entity: singleton Flags eager language
+    private static final Flags FLAGS = new Flags();
+    private String home;
+
+    private Flags() {
+        home = System.getenv("HARBOUR");  // finding: start.reads-environment
+    }
+
+    static Flags flags() {
+        return FLAGS;
+    }
+
+    void rename(String name) {
+        home = home + name;
+    }
+}
+
+final class Pennants {  // entity: singleton Pennants eager language
+    private static final Pennants PENNANTS = new Pennants("pier");
+    private String home;
+
+    private Pennants(String home) {  // near: start.reads-environment
+        this.home = home;
+    }
+
+    static Pennants pennants() {
+        return PENNANTS;
+    }
+
+    void reload() {
+        home = System.getenv("HARBOUR");  // near: start.reads-environment
+    }
+}
+
+// A lock for each look in a loop within a loop; near miss: the lock is in the door, and the door is outside.
+final class Ropes {  // entity: singleton Ropes lazy lock
+    private static Ropes ropes;
+    private final List<String> coils = new ArrayList<>();
+
+    private Ropes() {
+        for (int i = 0; i < 4; i++) {
+            coils.add("coil " + i);
+        }
+    }
+
+    static Ropes ropes() {
+        synchronized (Ropes.class) {  // finding: thread.lock-every-access
+            if (ropes == null) {
+                ropes = new Ropes();
+            }
+            return ropes;
+        }
+    }
+
+    synchronized void cut(String coil) {
+        coils.remove(coil);
+    }
+}
+
+final class Chains {  // entity: singleton Chains lazy lock
+    private static Chains chains;
+    private final List<String> links = new ArrayList<>();
+
+    private Chains() {
+        for (int i = 0; i < 4; i++) {
+            links.add("link " + i);
+        }
+    }
+
+    static Chains chains() {
+        synchronized (Chains.class) {  // near: thread.lock-every-access start.lazy-needless
+            if (chains == null) {
+                chains = new Chains();
+            }
+            return chains;
+        }
+    }
+
+    synchronized void cut(String link) {
+        links.remove(link);
+    }
+}
+
+class Rigger {
+    void week() {
+        for (int day = 0; day < 7; day++) {
+            for (int hour = 0; hour < 24; hour++) {
+                Ropes.ropes().cut("coil 1");
+            }
+        }
+        Chains chains = Chains.chains();
+        for (int day = 0; day < 7; day++) {
+            chains.cut("link 1");
+        }
+    }
+}
+
+// A field that two threads set; near misses: volatile and set whole, or set before the threads start.
+final class Signals {  // entity: singleton Signals eager language
+    private static final Signals SIGNALS = new Signals();
+    private String shown = "";
+    private volatile String last = "";
+
+    private Signals() {
+    }
+
+    static Signals signals() {
+        return SIGNALS;
+    }
+
+    void show(String flag) {
+        shown = flag;  // finding: thread.unguarded-state
+    }
+
+    String shown() {
+        return shown;
+    }
+
+    void keep(String flag) {
+        last = flag;  // near: thread.unguarded-state
+    }
+
+    String last() {
+        return last;
+    }
+}
+
+class SignalMan {
+    void work() {
+        new Thread(() -> Signals.signals().show("A")).start();  // finding: tie.hidden-dependency
+        new Thread(() -> Signals.signals().keep(Signals.signals().shown())).start();
+    }
+}
+
+// The wrong lock: each object's own, for what all share; near misses: the class's, and one for all.
+class Keel {
+    private static int laid;  // entity: static-field laid eager language
+    private static int sold;  // entity: static-field sold eager language
+    private static int kept;  // entity: static-field kept eager language
+    private static final Object YARD = new Object();  // harmless: YARD
+
+    synchronized void lay() {
+        laid++;  // finding: thread.wrong-lock
+    }
+
+    void sell() {
+        synchronized (Keel.class) {
+            sold++;  // near: thread.wrong-lock thread.mixed-guard
+        }
+    }
+
+    void keep() {
+        synchronized (YARD) {
+            kept++;  // near: thread.wrong-lock thread.mixed-guard
+        }
+    }
+
+    static int sum() {
+        synchronized (Keel.class) {
+            synchronized (YARD) {
+                return sold + kept;
+            }
+        }
+    }
+
+    static boolean any() {
+        return laid > 0;  // finding: thread.mixed-guard
+    }
+}
+
+// Tests twice, locks once; near misses: volatile, or a value.
+final class Lamp {  // entity: singleton Lamp lazy double-check
+    private static volatile Lamp lamp;
+    private final List<String> colours = new ArrayList<>();
+
+    private Lamp() {
+        for (int i = 0; i < 3; i++) {
+            colours.add("colour " + i);
+        }
+    }
+
+    static Lamp lamp() {
+        if (lamp == null) {
+            synchronized (Lamp.class) {
+                if (lamp == null) {  // near: thread.double-check-incomplete
+                    lamp = new Lamp();  // near: thread.double-check-unsound thread.unguarded-creation
+                }
+            }
+        }
+        return lamp;
+    }
+
+    synchronized void paint(String colour) {
+        colours.add(colour);
+        colours.remove(colour);
+    }
+}
+
+// Opens what nothing closes, behind a helper; near miss: in a try of its own.
+final class Soundings {  // entity: singleton Soundings eager language
+    private static final Soundings SOUNDINGS = new Soundings();
+    private FileInputStream in;
+    private int read;
+
+    private Soundings() {
+    }
+
+    static Soundings soundings() {
+        return SOUNDINGS;
+    }
+
+    void open(String name) throws IOException {
+        in = new FileInputStream(name);  // finding: life.never-released
+    }
+
+    void next() throws IOException {
+        read = in.read();
+    }
+
+    int first(String name) throws IOException {
+        try (FileInputStream one = new FileInputStream(name)) {  // near: life.never-released
+            return one.read();
+        }
+    }
+}
+
+// Walks over a copy, and registers once.
+final class Bells {  // entity: singleton Bells eager language
+    private static final Bells BELLS = new Bells();
+    private final List<Ringer> ringers = new ArrayList<>();
+
+    private Bells() {
+    }
+
+    static Bells bells() {
+        return BELLS;
+    }
+
+    synchronized void add(Ringer ringer) {
+        if (!ringers.contains(ringer)) {
+            ringers.add(ringer);  // near: life.duplicate-subscription
+        }
+    }
+
+    synchronized void remove(Ringer ringer) {
+        ringers.remove(ringer);
+    }
+
+    synchronized void ring() {
+        for (Ringer ringer : new ArrayList<>(ringers)) {  // near: life.notify-while-changing
+            ringer.ring();  // finding: tie.cycle
+        }
+    }
+}
+
+class Ringer {
+    void start() {
+        Bells.bells().add(this);  // finding: tie.hidden-dependency
+        Bells.bells().add(this);
+    }
+
+    void close() {
+        Bells.bells().remove(this);
+    }
+
+    void ring() {
+    }
+}
+
+// Handed on and not kept.
+class Call {
+    private final String ship;
+
+    Call(String ship) {
+        this.ship = ship;
+    }
+
+    String enter() {
+        return Porter.porter().note(this);  // near: life.captured-short-lived  // finding: tie.hidden-dependency
+    }
+
+    String ship() {
+        return ship;
+    }
+}
+
+final class Porter {  // entity: singleton Porter eager language
+    private static final Porter PORTER = new Porter();
+    private int calls;
+
+    private Porter() {
+    }
+
+    static Porter porter() {
+        return PORTER;
+    }
+
+    String note(Call call) {
+        calls++;
+        return call.ship();  // finding: tie.cycle
+    }
+}
+
+// Makes its own; near misses: handed in, or a plain value.
+class Surveyor {
+    private final Echo echo = new Echo();  // finding: tie.fixed-collaborator
+
+    int depth() throws IOException {
+        return echo.read();
+    }
+}
+
+class Echo {
+    int read() throws IOException {
+        return new FileInputStream("echo").read();
+    }
+}
+
+class Inspector {
+    private final Echo echo;
+    private final List<String> notes = new ArrayList<>();  // near: tie.fixed-collaborator
+
+    Inspector(Echo echo) {  // near: tie.fixed-collaborator
+        this.echo = echo;
+    }
+
+    int depth() throws IOException {
+        notes.add("read");
+        return echo.read();
+    }
+}
+
+// Passed on by four; near misses: used on the way, or made there.
+class Papers {
+    boolean inOrder() {
+        return true;
+    }
+}
+
+class Office {
+    boolean stamp(Papers papers) {
+        return papers.inOrder();
+    }
+
+    boolean clerk(Papers papers) {
+        return stamp(papers);
+    }
+
+    boolean counter(Papers papers) {
+        return clerk(papers);
+    }
+
+    boolean hall(Papers papers) {
+        return counter(papers);
+    }
+
+    boolean door(Papers papers) {  // finding: tie.long-handoff
+        return hall(papers);
+    }
+
+    boolean gate(Papers papers) {  // near: tie.long-handoff
+        return papers.inOrder() && counter(papers);
+    }
+
+    boolean window() {  // near: tie.long-handoff
+        return counter(new Papers());
+    }
+}
+
+// One reached through another; near misses: a part of the object, and the other one asked directly.
+final class Buoys {  // entity: singleton Buoys eager language
+    private static final Buoys BUOYS = new Buoys();
+    private int lit;
+
+    private Buoys() {
+    }
+
+    static Buoys buoys() {
+        return BUOYS;
+    }
+
+    void light() {
+        lit = 1;
+    }
+}
+
+final class Channel {  // entity: singleton Channel eager language
+    private static final Channel CHANNEL = new Channel();
+    private final Depths depths = new Depths();
+
+    private Channel() {
+    }
+
+    static Channel channel() {
+        return CHANNEL;
+    }
+
+    Buoys buoys() {
+        return Buoys.buoys();
+    }
+
+    Depths depths() {
+        return depths;
+    }
+}
+
+class Depths {
+    private int least;
+
+    void measure() {
+        least = 4;
+    }
+}
+
+class Pilot {
+    void steer() {
+        Channel.channel().buoys().light();  // finding: tie.hidden-dependency tie.chained-access
+        Channel.channel().depths().measure();  // near: tie.chained-access
+    }
+
+    void dark() {
+        Buoys.buoys().light();  // near: tie.chained-access
+    }
+}
+
+// Reached from seven places; near miss: three.
+final class Gong {  // finding: tie.wide-reach  // entity: singleton Gong eager language
+    private static final Gong GONG = new Gong();
+    private int struck;
+
+    private Gong() {
+    }
+
+    static Gong gong() {
+        return GONG;
+    }
+
+    void strike() {
+        struck = 1;
+    }
+}
+
+final class Whistle {  // near: tie.wide-reach  // entity: singleton Whistle eager language
+    private static final Whistle WHISTLE = new Whistle();
+    private int blown;
+
+    private Whistle() {
+    }
+
+    static Whistle whistle() {
+        return WHISTLE;
+    }
+
+    void blow() {
+        blown = 1;
+    }
+}
+
+class Pier1 {
+    void fog() {
+        Gong.gong().strike();  // finding: tie.hidden-dependency
+        Whistle.whistle().blow();  // finding: tie.hidden-dependency
+    }
+}
+
+class Pier2 {
+    void fog() {
+        Gong.gong().strike();
+        Whistle.whistle().blow();
+    }
+}
+
+class Pier3 {
+    void fog() {
+        Gong.gong().strike();
+    }
+}
+
+class Pier4 {
+    void fog() {
+        Gong.gong().strike();
+    }
+}
+
+class Pier5 {
+    void fog() {
+        Gong.gong().strike();
+    }
+}
+
+class Pier6 {
+    void fog() {
+        Gong.gong().strike();
+    }
+}
+
+// Begins the day for all; near miss: what is handed in is no reach.
+class Morning {
+    void begin() throws IOException {  // finding: tie.crowded-startup
+        Gong.gong().strike();
+        Whistle.whistle().blow();
+        Buoys.buoys().light();
+        Channel.channel().depths().measure();
+        Soundings.soundings().open("morning");
+        Signals.signals().show("M");
+        Crane.crane().turn();
+    }
+
+    void half(Gong gong, Whistle whistle, Buoys buoys, Soundings soundings, Signals signals, Crane crane) throws IOException {  // near: tie.crowded-startup
+        gong.strike();
+        whistle.blow();
+        buoys.light();
+        soundings.open("half");
+        signals.show("H");
+        crane.turn();
+    }
+}
+
+// What may throw, and where it does no harm: caught inside, or with nothing to throw.
+final class Moorings {  // entity: singleton Moorings eager language
+    private static final Moorings MOORINGS = new Moorings();  // near: start.may-throw
+    private int rings;
+
+    private Moorings() {
+        try {
+            rings = Integer.parseInt("12");
+        } catch (NumberFormatException error) {
+            rings = 0;
+            System.err.println(error);
+        }
+    }
+
+    static Moorings moorings() {
+        return MOORINGS;
+    }
+
+    void add() {
+        rings = 13;
+    }
+}
+
+final class Fenders {  // entity: singleton Fenders eager language
+    private static final Fenders FENDERS = new Fenders();  // near: start.may-throw start.eager-heavy
+    private int hung;
+
+    private Fenders() {
+        hung = 4;
+    }
+
+    static Fenders fenders() {
+        return FENDERS;
+    }
+
+    void hang(int more) {
+        if (more < 0) {
+            throw new IllegalArgumentException("more");
+        }
+        hung = more;
+    }
+}
+
+// Handed out as it is, or not at all: the accessor says so by what it throws.
+final class Chart {  // entity: singleton Chart eager language
+    private static final Chart CHART = new Chart();
+    private final Map<String, String> rocks = new HashMap<>();
+
+    private Chart() {
+    }
+
+    static Chart chart(boolean open) {
+        if (!open) {
+            throw new IllegalStateException("closed");
+        }
+        return CHART;  // near: single.may-return-nothing single.replaceable
+    }
+
+    synchronized void mark(String rock) {
+        rocks.put(rock, rock);
+        rocks.remove(rock);
+    }
+}
+
+// Known by what it is asked for.
+final class Plates {  // entity: singleton Plates lazy lock
+    private static Plates plates;
+    private String name;
+
+    private Plates(String name) {
+        this.name = name;
+    }
+
+    static synchronized Plates plates(String name) {  // near: start.arguments-ignored
+        if (plates == null) {
+            plates = new Plates(name);
+        }
+        plates.name = name;
+        return plates;
+    }
+}
+
+// In the right order.
+final class Stairs {  // entity: singleton Stairs eager language
+    private static final int STEPS = 12;  // harmless: STEPS
+    private static final Stairs STAIRS = new Stairs();  // near: start.order-within-class
+    private int climbed;
+
+    private Stairs() {
+        climbed = STEPS;
+    }
+
+    static Stairs stairs() {
+        return STAIRS;
+    }
+
+    void climb() {
+        climbed = climbed - STEPS;
+    }
+}
+
+// Set up by those who need it.
+final class Locks {  // entity: singleton Locks eager language
+    private static final Locks LOCKS = new Locks();
+    private Depths depths;
+
+    private Locks() {
+    }
+
+    static Locks locks() {
+        return LOCKS;
+    }
+
+    void fill() {  // near: start.needs-setup
+        if (depths == null) {
+            depths = new Depths();
+        }
+        depths.measure();
+    }
+}
+
+// Read back from storage it is the one that is there.
+final class Seal implements Serializable {  // entity: singleton Seal eager language
+    private static final Seal SEAL = new Seal();
+    private int used;
+
+    private Seal() {
+    }
+
+    static Seal seal() {
+        return SEAL;
+    }
+
+    void press() {
+        used = 1;
+    }
+
+    private Object readResolve() {  // near: single.revivable
+        return SEAL;
+    }
+}
+
+// Members without a class's own state.
+final class Knots {  // near: tie.static-only-api
+    static int bowline(int turns) {
+        return turns + 1;
+    }
+
+    static int hitch(int turns) {
+        return turns + 2;
+    }
+}
+
+class Sailor {
+    int tie() {
+        return Knots.bowline(2);
+    }
+}
+
+class Rower {
+    int tie() {
+        return Knots.hitch(2);
+    }
+}
+
+class Start {
+    public static void main(String[] arguments) throws IOException {
+        new Thread(() -> new Rigger().week()).start();
+        new Thread(() -> new Boatswain(Anchor.anchor()).moor()).start();
+        new Thread(() -> new Keel().lay()).start();
+        new Keel().lay();
+        new SignalMan().work();
+        new Morning().begin();
+        PilotFees.fees().enter(2);
+    }
+}
