@@ -372,12 +372,34 @@ bool remembers(const Program& p, const Entity& e, VariableIndex v) {
   });
 }
 
+// Nothing, no, zero, or a text without letters: what things begin with.
+bool isEmptyLiteral(const Program& p, Place literal) {
+  const Node& node = p.node(literal);
+  switch (static_cast<LiteralForm>(node.detail)) {
+    case LiteralForm::Null: case LiteralForm::Boolean: return true;
+    case LiteralForm::Number: return node.span.size() == 1;
+    case LiteralForm::Text: return node.span.size() <= 3;  // "" or @""
+    case LiteralForm::Character: return false;
+  }
+  return false;
+}
+
+// Is it written with as many letters as what the variable begins with?
+bool beginsAs(const Program& p, VariableIndex v, Place literal) {
+  Place home = p.variables[v].definition;
+  NodeId value = home.known() ? p.file(home).child(home.node, Role::Initialiser) : kNoNode;
+  if (value == kNoNode) return false;
+  const Node &begins = p.file(home)[value], &given = p.node(literal);
+  return begins.kind == Kind::Literal && begins.detail == given.detail && begins.span.size() == given.span.size();
+}
+
 // Does the function put things back: set the slot, empty a collection, or call what does?
 bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& state, FunctionIndex f, int depth = 0) {
   const Program& p = s.program;
   // To make it when it is first asked for is not to put it back.
   bool makesIt = f == e.creation.in && f != kNone && e.creation.time == CreationTime::Lazy && !s.inTests(e.creation.place);
   if (f == kNone || depth > 3 || makesIt) return false;
+  std::set<VariableIndex> first;
   for (uint32_t u : p.usesInFunction[f]) {
     const Use& use = p.uses[u];
     if (!state.count(use.variable)) continue;
@@ -391,6 +413,10 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
       // In a function that a test leaves to be run when it is through.
       if (s.inTests(use.place) && p.around(use.place, Kind::Lambda).node != kNoNode) return true;
       Kind kind = p.file(up)[value].kind;
+      // A value like any other that a test is the first to set is what it leaves.
+      bool sets = s.inTests(use.place) && kind == Kind::Literal && !isEmptyLiteral(p, {up.file, value}) && !beginsAs(p, use.variable, {up.file, value}) && !first.count(use.variable);
+      first.insert(use.variable);
+      if (sets) continue;
       if (kind == Kind::Literal || kind == Kind::Create || kind == Kind::Collection) return s.inTests(use.place) || p.functions[f].parameters.empty();
       // What a test remembered before.
       Symbol symbol = p.symbolAt({up.file, value});

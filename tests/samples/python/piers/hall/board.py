@@ -1,0 +1,10 @@
+import ledgers.fees
+
+
+# A layer that may reach none, through the module.
+class Board:
+    def __init__(self):
+        self.shown = 0
+
+    def show(self):
+        self.shown = ledgers.fees.fees.total  # finding: tie.hidden-dependency tie.layer-breach

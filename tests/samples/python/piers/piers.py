@@ -1,0 +1,1028 @@
+"""Piers, cranes and boats of the harbour: further forms, and near misses beside them."""
+import os
+import sys
+import threading
+
+from ledgers.fees import fees
+from ledgers.fees import twice
+
+
+# There must be only one.
+class TideTable:  # finding: single.meant-single
+    def __init__(self):
+        self.shown = 0
+
+    def show(self):
+        self.shown = 1
+
+
+# Not a singleton: each pier has one.
+class Ladder:  # near: single.meant-single
+    def __init__(self):
+        self.rungs = 4
+
+    def climb(self):
+        self.rungs = 3
+
+
+# There is only one, and the class sees to it.
+class Anchor:  # near: single.meant-single  # entity: singleton Anchor lazy lock
+    _anchor = None
+    _lock = threading.Lock()  # harmless: _lock
+
+    def __init__(self):  # near: single.open-constructor
+        if Anchor._anchor is not None:
+            raise RuntimeError("the anchor is there")
+        self.chain = 0
+        self.rows = [str(row) for row in range(4)]
+
+    @classmethod
+    def anchor(cls):
+        with cls._lock:  # near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+            if cls._anchor is None:
+                cls._anchor = Anchor()  # near: thread.unguarded-creation single.second-creation
+            return cls._anchor
+
+    def lower(self):
+        with self._lock:
+            self.chain += 1  # near: thread.lost-update thread.unguarded-state thread.mixed-guard
+
+
+class Boatswain:
+    def __init__(self, anchor):  # near: tie.hidden-dependency tie.fixed-collaborator
+        self.own = anchor
+        self.notes = []  # near: tie.fixed-collaborator
+
+    def moor(self):
+        self.own.lower()  # near: tie.hidden-dependency
+
+
+# One is handed out, and a helper makes another.
+class Capstan:  # entity: singleton Capstan lazy none
+    _capstan = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.turns = 0
+
+    @classmethod
+    def capstan(cls):
+        if cls._capstan is None:
+            cls._capstan = Capstan()  # finding: thread.unguarded-creation
+        return cls._capstan
+
+    def turn(self):
+        self.turns = 1
+
+
+# Near miss: the class makes others of its kind itself.
+class Windlass:
+    _windlass = None  # entity: shared-instance _windlass lazy none
+
+    def __init__(self):
+        self.turns = 0
+
+    @classmethod
+    def windlass(cls):
+        if cls._windlass is None:
+            cls._windlass = Windlass()  # finding: thread.unguarded-creation
+        return cls._windlass
+
+    @classmethod
+    def turned(cls, by):
+        other = Windlass()  # near: single.second-creation
+        other.turns = by
+        return other
+
+
+def spare_capstan():
+    return Capstan()  # finding: single.second-creation
+
+
+# Put in another's place by whoever holds the module.
+class Flare:
+    def __init__(self):
+        self.lit = 0
+
+    def light(self):
+        self.lit = 1
+
+
+class Rocket(Flare):
+    pass
+
+
+_flare = None  # entity: shared-instance _flare lazy none
+
+
+def flare():
+    global _flare
+    if _flare is None:
+        _flare = Flare()  # finding: thread.unguarded-creation
+    return _flare
+
+
+def use_rockets():
+    global _flare
+    _flare = Rocket()  # finding: single.replaceable
+
+
+# Near misses: never set again, or set before anybody can have it.
+_torch = Flare()  # near: single.replaceable start.eager-heavy  # entity: shared-instance _torch eager language  # finding: start.eager-unused
+
+
+def torch():
+    return _torch  # near: single.may-return-nothing
+
+
+_lamp = None  # entity: shared-instance _lamp lazy double-check
+_lamp_lock = threading.Lock()  # harmless: _lamp_lock
+
+
+def lamp():
+    global _lamp
+    if _lamp is None:
+        with _lamp_lock:
+            if _lamp is None:  # near: thread.double-check-incomplete
+                _lamp = Flare()  # near: single.replaceable
+    return _lamp
+
+
+# Tested before the lock only.
+_wick = None  # entity: shared-instance _wick lazy double-check-unsound
+_wick_lock = threading.Lock()  # harmless: _wick_lock
+
+
+def wick():
+    global _wick
+    if _wick is None:  # finding: thread.double-check-incomplete
+        with _wick_lock:
+            _wick = Flare()
+    return _wick
+
+
+# A lock in each call.
+_fuse = None  # entity: shared-instance _fuse lazy lock
+
+
+def fuse():
+    global _fuse
+    lock = threading.Lock()
+    with lock:  # finding: thread.wrong-lock
+        if _fuse is None:
+            _fuse = Flare()
+    return _fuse
+
+
+# Near misses: one lock for all, taken once by who keeps what it guards.
+class FuseBox:  # entity: singleton FuseBox lazy double-check
+    _box = None
+    _lock = threading.Lock()  # harmless: _lock
+
+    def __init__(self):  # near: single.open-constructor
+        if FuseBox._box is not None:
+            raise RuntimeError("the box is there")
+        self.fuses = [str(fuse) for fuse in range(9)]
+
+    @classmethod
+    def box(cls):
+        if cls._box is None:
+            with cls._lock:  # near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+                if cls._box is None:  # near: thread.double-check-incomplete
+                    cls._box = FuseBox()
+        return cls._box
+
+    def take(self):
+        with self._lock:
+            return self.fuses.pop()  # near: thread.mixed-guard thread.leaks-internals
+
+
+def blow():
+    box = FuseBox.box()
+    for _ in range(3):
+        box.take()
+
+
+# A circle of three; near misses: what is called later is no part of the making.
+class Crane:  # entity: singleton Crane lazy none
+    _crane = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.load = Winch.winch().rope  # finding: tie.hidden-dependency
+
+    @classmethod
+    def crane(cls):
+        if cls._crane is None:
+            cls._crane = Crane()  # finding: thread.unguarded-creation start.cycle
+        return cls._crane
+
+    def turn(self):
+        self.load = 1
+
+
+class Winch:  # entity: singleton Winch lazy none
+    _winch = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.rope = Hook.hook().weight  # finding: tie.hidden-dependency
+
+    @classmethod
+    def winch(cls):
+        if cls._winch is None:
+            cls._winch = Winch()  # finding: thread.unguarded-creation
+        return cls._winch
+
+
+class Hook:  # entity: singleton Hook lazy none
+    _hook = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.weight = Crane.crane().load  # finding: tie.hidden-dependency
+
+    @classmethod
+    def hook(cls):
+        if cls._hook is None:
+            cls._hook = Hook()  # finding: thread.unguarded-creation
+        return cls._hook
+
+
+class Davit:
+    def __init__(self):  # near: start.cycle start.reentrant start.reads-environment
+        self.boats = 0
+
+    def lower(self):
+        tackle.pull()  # near: tie.cycle  # finding: tie.hidden-dependency
+        self.boats = 1
+
+
+class Tackle:
+    def __init__(self):  # near: start.cycle start.reentrant start.may-throw
+        self.blocks = 2
+
+    def pull(self):  # near: tie.cycle
+        self.blocks = 3
+
+    def strain(self, tons):
+        if tons < 0:
+            raise ValueError(tons)
+        self.blocks = tons
+
+
+davit = Davit()  # entity: shared-instance davit eager language
+tackle = Tackle()  # near: start.may-throw start.eager-heavy start.order-within-class  # entity: shared-instance tackle eager language
+
+
+# Asks for itself through a helper.
+class LogBook:  # entity: singleton LogBook lazy none
+    _book = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self.lines = 0
+        greet()
+
+    @classmethod
+    def book(cls):
+        if cls._book is None:
+            cls._book = LogBook()  # finding: thread.unguarded-creation
+        return cls._book
+
+    def write(self):
+        self.lines = 1
+
+
+def greet():
+    LogBook.book().write()  # finding: start.reentrant
+
+
+# Reads the environment while it is made; near misses: asked later, or handed in.
+class Flags:
+    def __init__(self):
+        self.home = os.getenv("HARBOUR")  # finding: start.reads-environment
+
+    def rename(self, name):
+        self.home = name
+
+
+flags = Flags()  # entity: shared-instance flags eager language
+
+
+class Pennants:
+    def __init__(self, home):
+        self.home = home
+
+    def reload(self):
+        self.home = os.getenv("HARBOUR")  # near: start.reads-environment
+
+
+pennants = Pennants("pier")  # entity: shared-instance pennants eager language
+
+
+# Needs what stands further down; near miss: asked for when it is there.
+class Stairs:
+    def __init__(self):
+        self.steps = count_steps()
+
+    def climb(self):
+        self.steps = count_steps()  # near: start.order-within-class
+
+
+def count_steps():
+    return _heights["stairs"]
+
+
+stairs = Stairs()  # finding: start.order-within-class  # entity: shared-instance stairs eager language
+_heights = {"stairs": 12}  # entity: global-variable _heights eager language
+
+
+def raise_stairs(by):
+    _heights["stairs"] = by
+
+
+# Made, and used by nobody; near miss: used through another name.
+class Bench:
+    def __init__(self):
+        self.seats = 4
+
+    def sit(self):
+        self.seats = 3
+
+
+_bench = Bench()  # finding: start.eager-unused  # entity: global-variable _bench eager language
+_stool = Bench()  # near: start.eager-unused  # entity: global-variable _stool eager language
+
+
+def rest():
+    seat = _stool
+    seat.sit()
+
+
+# Works only after it was set up; near miss: sees to it itself.
+class Locks:
+    def __init__(self):
+        self.gauge = None
+        self.level = 0
+
+    def set_up(self, gauge):
+        self.gauge = gauge
+
+    def fill(self):
+        self.level = self.gauge.read()
+
+
+class Basin:
+    def __init__(self):
+        self.gauge = None
+        self.level = 0
+
+    def set_up(self, gauge):
+        self.gauge = gauge
+
+    def fill(self):  # near: start.needs-setup
+        if self.gauge is None:
+            raise RuntimeError("no gauge")
+        self.level = self.gauge.read()
+
+    def empty(self):  # near: start.needs-setup
+        self.level = 0 if self.gauge is None else self.gauge.read()
+
+
+class Gauge:
+    def read(self):
+        return 3
+
+
+locks = Locks()  # entity: shared-instance locks eager language
+basin = Basin()  # entity: shared-instance basin eager language
+
+
+def flood(deep):
+    locks.fill()  # finding: start.needs-setup
+    if deep:
+        locks.set_up(Gauge())
+    basin.set_up(Gauge())
+    basin.fill()
+    basin.empty()
+
+
+# The failure goes nowhere; near miss: it is handed on.
+class Barometer:
+    def __init__(self):
+        self.pressure = 0
+        try:
+            with open("barometer") as source:
+                self.pressure = int(source.read())
+        except (OSError, ValueError):
+            return  # finding: start.failure-swallowed
+
+    def fall(self):
+        self.pressure = 1
+
+
+_barometer = None  # entity: shared-instance _barometer lazy none
+
+
+def barometer():
+    global _barometer
+    if _barometer is None:
+        _barometer = Barometer()  # finding: thread.unguarded-creation
+    return _barometer
+
+
+class Hygrometer:
+    def __init__(self):
+        self.damp = 0
+        try:
+            with open("hygrometer") as source:
+                self.damp = int(source.read())
+        except OSError as error:
+            raise RuntimeError("no hygrometer") from error  # near: start.failure-swallowed
+
+    def rise(self):
+        self.damp = 1
+
+
+_hygrometer = None  # entity: shared-instance _hygrometer lazy none
+
+
+def hygrometer():
+    global _hygrometer
+    if _hygrometer is None:  # near: start.eager-heavy
+        _hygrometer = Hygrometer()  # finding: start.may-throw thread.unguarded-creation
+    return _hygrometer
+
+
+# A lock for each look, in a loop.
+class Ropes:  # entity: singleton Ropes lazy lock
+    _ropes = None
+    _lock = threading.Lock()  # harmless: _lock
+
+    def __init__(self):  # finding: single.open-constructor
+        self.coils = [str(coil) for coil in range(4)]
+
+    @classmethod
+    def ropes(cls):
+        with cls._lock:  # finding: thread.lock-every-access
+            if cls._ropes is None:
+                cls._ropes = Ropes()
+            return cls._ropes
+
+    def cut(self, coil):
+        with self._lock:
+            self.coils.remove(coil)
+
+
+class Rigger:
+    def week(self):
+        day = 0
+        while day < 7:
+            Ropes.ropes().cut("1")  # finding: tie.hidden-dependency
+            day += 1
+        anchor = Anchor.anchor()  # finding: tie.hidden-dependency
+        for _ in range(7):
+            anchor.lower()
+
+
+# Fields that two threads set; near miss: handed over by a queue or under a lock.
+class Signals:
+    def __init__(self):
+        self.shown = ""
+        self.last = ""
+        self.kept = []
+        self._lock = threading.Lock()
+
+    def show(self, flag):
+        self.shown = flag  # finding: thread.unguarded-state
+
+    def keep(self, flag):
+        with self._lock:
+            self.last = flag  # near: thread.unguarded-state
+            self.kept.append(flag)
+
+    def forget(self):
+        self.kept.clear()  # finding: thread.mixed-guard
+
+    def all(self):
+        with self._lock:
+            return self.kept  # finding: thread.leaks-internals
+
+    def some(self):
+        with self._lock:
+            return tuple(self.kept)  # near: thread.leaks-internals
+
+
+signals = Signals()  # entity: shared-instance signals eager language
+
+
+def show_all():
+    threading.Thread(target=signals.show, args=("A",)).start()
+    threading.Thread(target=signals.show, args=("B",)).start()
+    threading.Thread(target=signals.keep, args=("C",)).start()
+    threading.Thread(target=signals.forget).start()
+    signals.show("D")
+    print(signals.all(), signals.some())
+
+
+# Hands itself to a thread before it is complete; near miss: started by another method.
+class Sounder:
+    def __init__(self):
+        self.thread = threading.Thread(target=self.turn)  # finding: thread.escaping-this
+        self.thread.start()
+        self.depth = 0
+
+    def turn(self):
+        self.depth = 1
+
+
+class Listener:
+    def __init__(self):
+        self.heard = 0
+        self.thread = threading.Thread(target=self.turn)
+
+    def start(self):
+        self.thread.start()  # near: thread.escaping-this
+
+    def turn(self):
+        self.heard = 1
+
+
+# Opens what nothing closes; near miss: in a with of its own.
+class Soundings:
+    def __init__(self):
+        self.source = None
+        self.read = ""
+
+    def open(self, name):
+        self.source = open(name)  # finding: life.never-released
+
+    def next(self):
+        self.read = self.source.readline() if self.source else ""
+
+    def first(self, name):
+        with open(name) as one:  # near: life.never-released
+            return one.readline()
+
+
+soundings = Soundings()  # entity: shared-instance soundings eager language
+
+
+# Walks over the list itself, and registers whoever asks; near misses: over a copy, and with a look first.
+class Bells:
+    def __init__(self):
+        self.ringers = []
+        self.players = []
+
+    def add(self, ringer):
+        self.ringers.append(ringer)
+
+    def remove(self, ringer):
+        self.ringers.remove(ringer)
+
+    def ring(self):
+        for ringer in self.ringers:  # finding: life.notify-while-changing
+            ringer.ring()
+
+    def add_player(self, player):
+        if player not in self.players:  # finding: thread.check-then-act
+            self.players.append(player)  # near: life.duplicate-subscription
+
+    def remove_player(self, player):
+        self.players.remove(player)
+
+    def play(self):
+        for player in list(self.players):  # near: life.notify-while-changing
+            player.play()
+
+
+bells = Bells()  # entity: shared-instance bells eager language
+
+
+class Ringer:
+    def __init__(self):
+        bells.add(self)  # finding: tie.hidden-dependency
+
+    def again(self):
+        bells.add(self)  # finding: life.duplicate-subscription
+
+    def close(self):
+        bells.remove(self)
+
+    def ring(self):
+        self.close()
+
+
+class Player:
+    def __init__(self):
+        bells.add_player(self)
+
+    def again(self):
+        bells.add_player(self)  # near: life.duplicate-subscription
+
+    def close(self):
+        bells.remove_player(self)
+
+    def play(self):
+        self.close()
+
+
+# Keeps the caller's object; near miss: only what it says.
+class Porter:
+    def __init__(self):
+        self.caller = None
+        self.last = ""
+
+    def keep(self, caller):
+        self.caller = caller
+
+    def note(self, caller):
+        self.last = caller.ship
+
+
+porter = Porter()  # entity: shared-instance porter eager language
+
+
+class Caller:
+    def __init__(self, ship):
+        self.ship = ship
+
+    def enter(self):
+        porter.keep(self)  # finding: tie.hidden-dependency life.captured-short-lived
+
+    def pass_by(self):
+        porter.note(self)  # near: life.captured-short-lived
+
+
+def receive(ship):
+    caller = Caller(ship)
+    caller.enter()
+    caller.pass_by()
+
+
+# Used after its end; near misses: opened again, or used before.
+class Sluice:
+    def __init__(self):
+        self.is_open = True
+        self.level = 0
+
+    def close(self):
+        self.is_open = False
+
+    def open(self):
+        self.is_open = True
+
+    def measure(self):
+        self.level += 1
+        return self.level
+
+
+sluice = Sluice()  # entity: shared-instance sluice eager language
+
+
+def night():
+    sluice.close()
+    print("night")
+    return sluice.measure()  # finding: life.used-after-teardown
+
+
+def day():
+    sluice.close()
+    sluice.open()
+    level = sluice.measure()  # near: life.used-after-teardown
+    level += sluice.measure()  # near: life.used-after-teardown
+    sluice.close()
+    return level
+
+
+# Makes its own.
+class Surveyor:
+    def __init__(self):
+        self.echo = Echo()  # finding: tie.fixed-collaborator
+
+    def depth(self):
+        return self.echo.read()
+
+
+class Echo:
+    def read(self):
+        with open("echo") as source:
+            return source.read()
+
+
+# Nothing to hand in; near misses: no state, or one caller.
+class Tickets:  # finding: tie.static-only-api  # entity: static-holder Tickets eager language
+    _sold = 0
+
+    @classmethod
+    def sell(cls):
+        cls._sold = 1
+
+    @classmethod
+    def sold(cls):
+        return cls._sold
+
+
+class Knots:  # near: tie.static-only-api
+    @staticmethod
+    def bowline(turns):
+        return turns + 1
+
+    @staticmethod
+    def hitch(turns):
+        return turns + 2
+
+
+class Bollards:  # near: tie.static-only-api  # entity: static-holder Bollards eager language
+    _used = 0
+
+    @classmethod
+    def use(cls):
+        cls._used = 1
+
+
+class Sailor:
+    def tie(self):
+        Bollards.use()  # finding: tie.hidden-dependency
+        Tickets.sell()  # finding: tie.hidden-dependency
+        return Knots.bowline(2)
+
+
+class Rower:
+    def tie(self):
+        return Knots.hitch(Tickets.sold())
+
+
+# Passed on by four; near misses: used on the way, or made there.
+class Papers:
+    def in_order(self):
+        return True
+
+
+def stamp(papers: Papers):
+    return papers.in_order()
+
+
+def clerk(papers: Papers):
+    return stamp(papers)
+
+
+def counter(papers: Papers):
+    return clerk(papers)
+
+
+def entrance(papers: Papers):
+    return counter(papers)
+
+
+def door(papers: Papers):  # finding: tie.long-handoff
+    return entrance(papers)
+
+
+def gate(papers: Papers):  # near: tie.long-handoff
+    return papers.in_order() and counter(papers)
+
+
+def window():  # near: tie.long-handoff
+    return counter(Papers())
+
+
+# One reached through another; near misses: a part of the object, and the other one asked directly.
+class Buoys:
+    def __init__(self):
+        self.lit = 0
+
+    def light(self):
+        self.lit = 1
+
+
+buoys = Buoys()  # entity: shared-instance buoys eager language
+
+
+class Depths:
+    def __init__(self):
+        self.least = 0
+
+    def measure(self):
+        self.least = 4
+
+
+class Channel:  # entity: singleton Channel lazy none
+    _channel = None
+
+    def __init__(self):  # finding: single.open-constructor
+        self._depths = Depths()
+
+    @classmethod
+    def channel(cls):
+        if cls._channel is None:
+            cls._channel = Channel()  # finding: thread.unguarded-creation
+        return cls._channel
+
+    def buoyage(self):
+        return Capstan.capstan()
+
+    def depths(self):
+        return self._depths
+
+
+class Pilot:
+    def steer(self):
+        Channel.channel().buoyage().turn()  # finding: tie.hidden-dependency tie.chained-access
+        Channel.channel().depths().measure()  # near: tie.chained-access
+
+    def dark(self):
+        buoys.light()  # near: tie.chained-access  # finding: tie.hidden-dependency
+
+
+# Reached from seven places; near miss: two.
+class Gong:
+    def __init__(self):
+        self.struck = 0
+
+    def strike(self):
+        self.struck = 1
+
+
+gong = Gong()  # finding: tie.wide-reach  # entity: shared-instance gong eager language
+whistle = Gong()  # near: tie.wide-reach  # entity: shared-instance whistle eager language
+
+
+class Pier1:
+    def fog(self):
+        gong.strike()  # finding: tie.hidden-dependency
+        whistle.strike()  # finding: tie.hidden-dependency
+
+
+class Pier2:
+    def fog(self):
+        gong.strike()
+        whistle.strike()
+
+
+class Pier3:
+    def fog(self):
+        gong.strike()
+
+
+class Pier4:
+    def fog(self):
+        gong.strike()
+
+
+class Pier5:
+    def fog(self):
+        gong.strike()
+
+
+class Pier6:
+    def fog(self):
+        gong.strike()
+
+
+# Begins the day for all; near miss: what is handed in is no reach.
+class Morning:
+    def begin(self):  # finding: tie.crowded-startup
+        gong.strike()
+        whistle.strike()
+        buoys.light()
+        soundings.open("morning")  # finding: tie.hidden-dependency
+        davit.lower()  # finding: tie.hidden-dependency
+        flags.rename("morning")  # finding: tie.hidden-dependency
+        pennants.reload()  # finding: tie.hidden-dependency
+
+    def half(self, gong, whistle, buoys, soundings, davit, flags):  # near: tie.crowded-startup
+        gong.strike()
+        whistle.strike()
+        buoys.light()
+        soundings.open("half")
+        davit.lower()
+        flags.rename("half")
+
+
+# Only the first one's name counts; near miss: it counts each time.
+class Plate:  # entity: singleton Plate lazy none
+    _plate = None
+
+    def __init__(self, name, size):  # finding: single.open-constructor
+        self.name = name
+        self.size = size
+
+    @classmethod
+    def plate(cls, name, size):  # finding: start.arguments-ignored
+        if cls._plate is None:
+            cls._plate = Plate(name, size)  # finding: thread.unguarded-creation
+        return cls._plate
+
+    def rename(self, name):
+        self.name = name
+
+
+class Sign:  # entity: singleton Sign lazy none
+    _sign = None
+
+    def __init__(self, name):  # finding: single.open-constructor
+        self.name = name
+
+    @classmethod
+    def sign(cls, name):  # near: start.arguments-ignored
+        if cls._sign is None:
+            cls._sign = Sign(name)  # finding: thread.unguarded-creation
+        cls._sign.rename(name)
+        return cls._sign
+
+    def rename(self, name):
+        self.name = name
+
+
+# One slot for each of a family.
+class Raft:
+    _rafts = {}  # entity: registry _rafts eager language
+
+    def __init__(self):
+        self.logs = 4
+
+    @classmethod
+    def raft(cls):
+        if cls not in cls._rafts:  # finding: thread.check-then-act
+            cls._rafts[cls] = cls()  # near: single.slot-shared-by-subclasses
+        return cls._rafts[cls]
+
+    def sink(self):
+        self.logs = 0
+
+
+class WideRaft(Raft):
+    pass
+
+
+# Made once by what overrides the making; near misses: made ready there, or only the first time.
+class Dinghy:  # entity: singleton Dinghy lazy none
+    _dinghy = None
+
+    def __new__(cls):
+        if cls._dinghy is None:
+            cls._dinghy = super().__new__(cls)  # finding: thread.unguarded-creation
+            cls._dinghy.oars = 2  # near: single.reinitialised
+        return cls._dinghy
+
+    def row(self):
+        self.oars = 1
+
+
+class Canoe:  # entity: singleton Canoe lazy none
+    _canoe = None
+
+    def __new__(cls):
+        if cls._canoe is None:
+            cls._canoe = super().__new__(cls)  # finding: thread.unguarded-creation
+        return cls._canoe
+
+    def __init__(self):
+        if not hasattr(self, "paddles"):
+            self.paddles = 2  # near: single.reinitialised
+
+    def row(self):
+        self.paddles = 1
+
+
+# A look and a change under one lock, and a change that the table makes by itself.
+_slips = {}  # entity: global-variable _slips eager language
+_slips_lock = threading.Lock()  # harmless: _slips_lock
+
+
+def take_slip(name):
+    with _slips_lock:
+        if name not in _slips:  # near: thread.check-then-act
+            _slips[name] = name
+
+
+def give_slip(name):
+    _slips.pop(name, None)  # near: thread.check-then-act  # finding: thread.mixed-guard
+
+
+def main():  # finding: tie.crowded-startup
+    threading.Thread(target=Rigger().week).start()
+    threading.Thread(target=Boatswain(Anchor.anchor()).moor).start()
+    threading.Thread(target=wick).start()
+    threading.Thread(target=fuse).start()
+    threading.Thread(target=take_slip, args=("a",)).start()
+    give_slip("a")
+    Capstan.capstan().turn()
+    spare_capstan().turn()
+    flare().light()
+    use_rockets()
+    Plate.plate("a", 1).rename("b")
+    Plate.plate("c", 2)
+    Sign.sign("a")
+    WideRaft.raft().sink()
+    Raft.raft().sink()
+    Dinghy().row()
+    Canoe().row()
+    show_all()
+    receive("Heron")
+    Sounder()
+    Listener().start()
+    Morning().begin()
+    fees.enter(twice(fees))
+    flood(len(sys.argv) > 1)
+
+
+if __name__ == "__main__":
+    main()
