@@ -175,7 +175,10 @@ void checkReplaceable(const Subject& s, std::vector<Finding>& out) {
       if (use.in == e.creation.in || p.functions[use.in].form == FunctionForm::Initialiser || p.functions[use.in].form == FunctionForm::Constructor) continue;
       NodeId value = p.file(use.place).child(p.parent(use.place).node, Role::Value);
       // Taken away rather than replaced, or set by a function that only tests call.
-      if (value == kNoNode || p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null) || p.file(use.place)[value].kind == Kind::Create) continue;
+      if (value == kNoNode || p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) continue;
+      // Begun anew; one of another class is another object.
+      TypeIndex anew = p.file(use.place)[value].kind == Kind::Create ? p.classBehind(use.place.file, p.typeAt({use.place.file, value})) : kNone;
+      if (p.file(use.place)[value].kind == Kind::Create && (anew == kNone || e.creation.made == kNone || anew == e.creation.made)) continue;
       bool outside = p.functions[use.in].owner == kNone || p.functions[use.in].owner != p.variables[e.slot].owner;
       for (uint32_t c : p.callsOfFunction[use.in]) outside |= !s.inTests(p.calls[c].place);
       if (!outside) continue;

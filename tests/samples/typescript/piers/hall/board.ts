@@ -1,0 +1,10 @@
+import * as ledger from '../ledgers/fees';
+
+// A layer that may reach none, through the module.
+export class Board {
+  private shown: number = 0;
+
+  show(): void {
+    this.shown = ledger.fees.total;  // finding: tie.hidden-dependency tie.layer-breach
+  }
+}

@@ -1,0 +1,19 @@
+// The fees of the pilots, in a layer of their own.
+export class PilotFees {
+  total: number = 0;
+
+  enter(coins: number): void {
+    this.total = coins;
+  }
+
+  clear(): void {
+    this.total = 0;
+  }
+}
+
+export const fees: PilotFees = new PilotFees();  // entity: shared-instance fees eager language
+
+// Near miss: a layer may reach its own.
+export function twice(of: PilotFees): number {
+  return fees.total + of.total;  // near: tie.layer-breach
+}
