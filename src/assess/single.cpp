@@ -1,6 +1,7 @@
 // Family "single": is it really one?
 #include <algorithm>
 
+#include "assess/facts.h"
 #include "assess/families.h"
 
 namespace elmcart {

@@ -55,7 +55,7 @@ class DeepBerth : public Berth {
  public:
   static void open() {
     std::lock_guard<std::mutex> hold(gate_);
-    berth_ = new DeepBerth();  // finding: tie.hidden-dependency
+    berth_ = new DeepBerth();  // finding: tie.hidden-dependency single.replaceable
   }
 };
 

@@ -123,7 +123,7 @@ namespace Quays
     {
         public static void Open()
         {
-            berth = new DeepBerth();  // finding: tie.hidden-dependency
+            berth = new DeepBerth();  // finding: tie.hidden-dependency single.replaceable
         }
     }
 
