@@ -770,7 +770,13 @@ class DartLowerer : public SharedLowerer {
       case kAssign: assign(node, parent, role); break;
       case kThrow: eachRun(node, add(parent, Kind::Throw, role, node), Role::Value); break;
       case kReturn: eachRun(node, add(parent, Kind::Return, role, node), Role::Value); break;
-      case kStatementRun: eachRun(node, add(parent, Kind::ExpressionStatement, role, node), Role::None); break;
+      case kStatementRun:
+        // To the grammar `rethrow` is a name.
+        if (text(node) == "rethrow;") {
+          add(parent, Kind::Throw, role, node);
+          break;
+        }
+        eachRun(node, add(parent, Kind::ExpressionStatement, role, node), Role::None); break;
       case kLocal: local(node, parent); break;
       case kLocalFunction: {
         TSNode whole = childOfType(node, "lambda_expression");

@@ -1,0 +1,10 @@
+import '../ledgers/fees.dart' as ledger;
+
+// A layer that may reach none, through the module.
+class Board {
+  int _shown = 0;
+
+  void show() {
+    this._shown = ledger.fees.total;  // finding: tie.hidden-dependency tie.layer-breach
+  }
+}

@@ -1,0 +1,1100 @@
+// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
+import 'dart:io';
+import 'ledgers/fees.dart';
+
+// There must be only one.
+class TideTable {  // finding: single.meant-single
+  int _shown = 0;
+
+  void show() {
+    this._shown = 1;
+  }
+}
+
+// Not a singleton: each pier has one.
+class Ladder {  // near: single.meant-single
+  int _rungs = 4;
+
+  void climb() {
+    this._rungs = 3;
+  }
+}
+
+// There is only one, and the class sees to it.
+class Anchor {  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy single-threaded
+  static Anchor? _anchorage = null;
+  int _chain = 0;
+
+  Anchor._() {  // near: single.open-constructor
+    if (Anchor._anchorage != null) {
+      throw StateError('the anchor is there');
+    }
+  }
+
+  static Anchor anchor() {
+    if (Anchor._anchorage == null) {
+      Anchor._anchorage = Anchor._();  // near: single.second-creation
+    }
+    return Anchor._anchorage != null;  // near: single.may-return-nothing
+  }
+
+  void lower() {
+    this._chain = 1;
+  }
+}
+
+class Boatswain {
+  late Anchor _own;
+  List<String> _notes = [];  // near: tie.fixed-collaborator
+
+  Boatswain(Anchor anchor) {  // near: tie.hidden-dependency tie.fixed-collaborator
+    this._own = anchor;
+  }
+
+  void moor() {
+    this._own.lower();  // near: tie.hidden-dependency
+  }
+}
+
+// One is handed out, and a helper makes another.
+class Capstan {  // entity: singleton Capstan lazy single-threaded  // finding: single.open-constructor
+  static Capstan? _one = null;
+  int _turns = 0;
+
+  static Capstan capstan() {
+    if (Capstan._one == null) {
+      Capstan._one = Capstan();
+    }
+    return Capstan._one!;
+  }
+
+  void turn() {
+    this._turns = 1;
+  }
+}
+
+Capstan spareCapstan() {
+  return Capstan();  // finding: single.second-creation
+}
+
+// Near miss: the class makes others of its kind itself.
+class Windlass {
+  static Windlass? _one = null;  // entity: shared-instance _one lazy single-threaded
+  int _turns = 0;
+
+  static Windlass windlass() {
+    if (Windlass._one == null) {
+      Windlass._one = Windlass();
+    }
+    return Windlass._one!;
+  }
+
+  static Windlass turned(int by) {
+    final other = Windlass();  // near: single.second-creation
+    other.turns = by;
+    return other;
+  }
+}
+
+// Hands out nothing while the harbour is closed; near miss: it says so by throwing.
+class Beam {  // entity: singleton Beam lazy single-threaded  // finding: single.open-constructor
+  static Beam? _one = null;
+  int _lit = 0;
+
+  static Beam? beam(bool open) {
+    if (!open) {
+      return null;  // finding: single.may-return-nothing
+    }
+    if (Beam._one == null) {
+      Beam._one = Beam();
+    }
+    return Beam._one;
+  }
+
+  void light() {
+    this._lit = 1;
+  }
+}
+
+class Glow {  // entity: singleton Glow lazy single-threaded  // finding: single.open-constructor
+  static Glow? _one = null;
+  int _lit = 0;
+
+  static Glow glow(bool open) {
+    if (!open) {
+      throw StateError('closed');
+    }
+    if (Glow._one == null) {
+      Glow._one = Glow();
+    }
+    return Glow._one!;  // near: single.may-return-nothing
+  }
+
+  void light() {
+    this._lit = 1;
+  }
+}
+
+// Put in another's place by whoever asks for it.
+class Flare {
+  int _lit = 0;
+
+  void light() {
+    this._lit = 1;
+  }
+}
+
+class Rocket extends Flare {
+  void fly() {
+    this.light();
+  }
+}
+
+Flare? flareNow;  // entity: shared-instance flareNow lazy single-threaded
+
+Flare flare() {
+  if (flareNow == null) {
+    flareNow = Flare();
+  }
+  return flareNow!;
+}
+
+void useRockets() {
+  flareNow = Rocket();  // finding: single.replaceable
+}
+
+// Near misses: never set again.
+final torchNow = Flare();  // near: single.replaceable   // entity: shared-instance torchNow lazy language
+
+Flare torch() {
+  return torchNow!;
+}
+
+Flare? wickNow;  // entity: shared-instance wickNow lazy single-threaded
+
+Flare wick() {
+  if (wickNow == null) {
+    wickNow = Flare();  // near: single.replaceable
+  }
+  return wickNow!;
+}
+
+// A circle of three; near misses: what is called later is no part of the making.
+class Crane {  // entity: singleton Crane lazy single-threaded
+  static Crane? _one = null;
+  int load = 0;
+
+  Crane() {  // finding: single.open-constructor
+    this.load = Winch.winch().rope;  // finding: tie.hidden-dependency
+  }
+
+  static Crane crane() {
+    if (Crane._one == null) {
+      Crane._one = Crane();  // finding: start.cycle
+    }
+    return Crane._one!;
+  }
+
+  void turn() {
+    this.load = 1;
+  }
+}
+
+class Winch {  // entity: singleton Winch lazy single-threaded
+  static Winch? _one = null;
+  int rope = 0;
+
+  Winch() {  // finding: single.open-constructor
+    this.rope = Hook.hook().weight;  // finding: tie.hidden-dependency
+  }
+
+  static Winch winch() {
+    if (Winch._one == null) {
+      Winch._one = Winch();
+    }
+    return Winch._one!;
+  }
+}
+
+class Hook {  // entity: singleton Hook lazy single-threaded
+  static Hook? _one = null;
+  int weight = 0;
+
+  Hook() {  // finding: single.open-constructor
+    this.weight = Crane.crane().load;  // finding: tie.hidden-dependency
+  }
+
+  static Hook hook() {
+    if (Hook._one == null) {
+      Hook._one = Hook();
+    }
+    return Hook._one!;
+  }
+}
+
+class Tackle {
+  int _blocks = 2;
+
+  void pull() {  // near: tie.cycle
+    this._blocks = 3;
+  }
+
+  void strain(int tons) {
+    if (tons < 0) {
+      throw StateError('tons');
+    }
+    this._blocks = tons;
+  }
+}
+
+class Davit {
+  int _boats = 0;
+
+  Davit() {  // near: start.cycle start.reentrant start.reads-environment
+    this._boats = 0;
+  }
+
+  void lower() {
+    tackle.pull();  // near: tie.cycle  // finding: tie.hidden-dependency
+    this._boats = 1;
+  }
+}
+
+final tackle = Tackle();  // near: start.cycle start.reentrant start.may-throw   // entity: shared-instance tackle lazy language
+final davit = Davit();  // near: start.may-throw   // entity: shared-instance davit lazy language
+
+// Asks for itself through a helper.
+class LogBook {  // entity: singleton LogBook lazy single-threaded
+  static LogBook? _one = null;
+  int _lines = 0;
+
+  LogBook() {  // finding: single.open-constructor
+    greet();
+  }
+
+  static LogBook book() {
+    if (LogBook._one == null) {
+      LogBook._one = LogBook();
+    }
+    return LogBook._one!;
+  }
+
+  void write() {
+    this._lines = 1;
+  }
+}
+
+void greet() {
+  LogBook.book().write();  // finding: start.reentrant
+}
+
+// Reads the environment while it is made; near misses: asked later, or handed in.
+class Flags {
+  String _home = '';
+
+  Flags() {
+    this._home = Platform.environment['HARBOUR'] ?? '';  // finding: start.reads-environment
+  }
+
+  void rename(String name) {
+    this._home = name;
+  }
+}
+
+final flags = Flags();  // entity: shared-instance flags lazy language
+
+class Pennants {
+  String _home = '';
+
+  Pennants(String home) {
+    this._home = home;
+  }
+
+  void reload() {
+    this._home = Platform.environment['HARBOUR'] ?? '';  // near: start.reads-environment
+  }
+}
+
+final pennants = Pennants('pier');  // entity: shared-instance pennants lazy language
+
+// Reads a file while the program is loaded.
+class Almanac {
+  late List<String> _rows;
+
+  Almanac() {
+    this._rows = File('almanac').readAsLinesSync();
+  }
+
+  void drop() {
+    this._rows.removeLast();
+  }
+}
+
+final almanac = Almanac();  // entity: shared-instance almanac lazy language
+
+// Throws where it stands.
+class Scale {
+  int _tons = 0;
+
+  Scale() {
+    this._tons = File('scale').existsSync() ? 1 : 0;
+    if (this._tons == 0) {
+      throw StateError('no scale');
+    }
+  }
+
+  void load() {
+    this._tons = 2;
+  }
+}
+
+final scale = Scale();  // finding: start.may-throw  // entity: shared-instance scale lazy language
+
+class Stairs {
+  int _steps = 0;
+
+  Stairs() {
+    this._steps = heights['stairs'] ?? 0;  // finding: tie.hidden-dependency
+  }
+
+  void climb() {
+    this._steps = heights['stairs'] ?? 0;
+  }
+}
+
+final stairs = Stairs();  // entity: shared-instance stairs lazy language
+final heights = <String, int>{};  // entity: global-variable heights lazy language
+
+void raiseStairs(int by) {
+  heights['stairs'] = by;
+}
+
+final _bench = Flare();  // entity: shared-instance _bench lazy language
+final _stool = Flare();  // entity: shared-instance _stool lazy language
+final chair = Flare();  // entity: shared-instance chair lazy language
+
+void rest() {
+  _stool.light();
+}
+
+// Works only after it was set up; near misses: it sees to it itself.
+class Gauge {
+  int read() {
+    return 3;
+  }
+}
+
+class Locks {
+  Gauge? _gauge = null;
+  int _level = 0;
+
+  void setUp(Gauge gauge) {
+    this._gauge = gauge;
+  }
+
+  void fill() {
+    this._level = this._gauge!.read();
+  }
+}
+
+class Basin {
+  Gauge? _gauge = null;
+  int _level = 0;
+
+  void setUp(Gauge gauge) {
+    this._gauge = gauge;
+  }
+
+  void fill() {  // near: start.needs-setup
+    if (_gauge == null) {
+      throw StateError('no gauge');
+    }
+    this._level = this._gauge!.read();
+  }
+
+  void empty() {  // near: start.needs-setup
+    this._level = this._gauge?.read() ?? 0;
+  }
+}
+
+final locks = Locks();  // entity: shared-instance locks lazy language
+final basin = Basin();  // entity: shared-instance basin lazy language
+
+void flood(bool deep) {
+  locks.fill();  // finding: start.needs-setup
+  if (deep) {
+    locks.setUp(Gauge());
+  }
+  basin.setUp(Gauge());
+  basin.fill();
+  basin.empty();
+}
+
+// The failure goes nowhere; near misses: it is told, or handed on.
+class Barometer {
+  int _pressure = 0;
+
+  Barometer() {
+    try {
+      this._pressure = File('barometer').readAsStringSync().length;
+    } catch (error) {  // finding: start.failure-swallowed
+    }
+  }
+
+  void fall() {
+    this._pressure = 1;
+  }
+}
+
+Barometer? barometerNow;  // entity: shared-instance barometerNow lazy single-threaded
+
+Barometer barometer() {
+  if (barometerNow == null) {
+    barometerNow = Barometer();
+  }
+  return barometerNow!;
+}
+
+class Hygrometer {
+  int _damp = 0;
+
+  Hygrometer() {
+    try {
+      this._damp = File('hygrometer').readAsStringSync().length;
+    } catch (error) {
+      throw StateError('no hygrometer');  // near: start.failure-swallowed
+    }
+  }
+
+  void rise() {
+    this._damp = 1;
+  }
+}
+
+class Anemometer {
+  int _wind = 0;
+
+  Anemometer() {
+    try {
+      this._wind = File('anemometer').readAsStringSync().length;
+    } catch (error) {
+      stderr.writeln(error);  // near: start.failure-swallowed
+      rethrow;
+    }
+  }
+
+  void blow() {
+    this._wind = 1;
+  }
+}
+
+Hygrometer? hygrometerNow;  // entity: shared-instance hygrometerNow lazy single-threaded
+Anemometer? anemometerNow;  // entity: shared-instance anemometerNow lazy single-threaded
+
+Hygrometer hygrometer() {
+  if (hygrometerNow == null) {
+    hygrometerNow = Hygrometer();  // finding: start.may-throw
+  }
+  return hygrometerNow!;
+}
+
+Anemometer anemometer() {
+  if (anemometerNow == null) {
+    anemometerNow = Anemometer();  // finding: start.may-throw
+  }
+  return anemometerNow!;
+}
+
+// Others run while it is made; near misses: nothing runs in between, or what is promised is kept.
+class Radio {
+  int _channel = 16;
+
+  void tune(int channel) {
+    this._channel = channel;
+  }
+}
+
+Radio? radioNow;  // entity: shared-instance radioNow lazy single-threaded
+Radio? sonarNow;  // entity: shared-instance sonarNow lazy single-threaded
+Future<Radio>? radarNow;  // entity: shared-instance radarNow none none
+
+Future<Radio> radio() async {
+  if (radioNow == null) {
+    final channel = await askForChannel();  // finding: thread.await-gap
+    radioNow = Radio();
+    radioNow!.tune(channel);
+  }
+  return radioNow!;
+}
+
+Future<Radio> sonar() async {
+  final channel = await askForChannel();  // near: thread.await-gap
+  if (sonarNow == null) {
+    sonarNow = Radio();
+    sonarNow!.tune(channel);
+  }
+  return sonarNow!;
+}
+
+Future<Radio> radar() async {
+  if (radarNow == null) {
+    radarNow = askForRadar();
+  }
+  return await radarNow!;  // near: thread.await-gap
+}
+
+Future<Radio> askForRadar() async {
+  await askForChannel();
+  return Radio();
+}
+
+Future<int> askForChannel() async {
+  return 16;
+}
+
+// Opens what nothing closes; near misses: closed in the same function, or at the end.
+class Soundings {
+  RandomAccessFile? _file = null;
+  int _read = 0;
+
+  void open(String name) {
+    this._file = File(name).openSync();  // finding: life.never-released
+  }
+
+  void next() {
+    this._read = this._file;
+  }
+}
+
+class Tides {
+  RandomAccessFile? _file = null;
+
+  void open(String name) {
+    this._file = File(name).openSync();  // near: life.never-released
+  }
+
+  void close() {
+    _file!.closeSync();
+  }
+}
+
+final soundings = Soundings();  // entity: shared-instance soundings lazy language
+final tides = Tides();  // entity: shared-instance tides lazy language
+
+// Walks over the list itself, and registers whoever asks; near misses: over a copy, and with a look first.
+class Bells {
+  List<Ringer> _ringers = [];
+  List<Player> _players = [];
+
+  void add(Ringer ringer) {
+    this._ringers.add(ringer);
+  }
+
+  void remove(Ringer ringer) {
+    this._ringers.remove(ringer);
+  }
+
+  void ring() {
+    for (final ringer in this._ringers) {  // finding: life.notify-while-changing
+      ringer.ring();
+    }
+  }
+
+  void addPlayer(Player player) {
+    if (!this._players.contains(player)) {
+      this._players.add(player);  // near: life.duplicate-subscription life.grows-forever
+    }
+  }
+
+  void removePlayer(Player player) {
+    this._players.remove(player);
+  }
+
+  void play() {
+    for (final player in List.of(this._players)) {  // near: life.notify-while-changing
+      player.play();
+    }
+  }
+
+  int count() {
+    var strokes = 0;
+    for (final player in this._players) {  // near: life.notify-while-changing
+      strokes += player.strokes;
+    }
+    return strokes;
+  }
+}
+
+final bells = Bells();  // entity: shared-instance bells lazy language
+
+class Ringer {
+  Ringer() {
+    bells.add(this);  // finding: tie.hidden-dependency
+  }
+
+  void again() {
+    bells.add(this);  // finding: life.duplicate-subscription
+  }
+
+  void close() {
+    bells.remove(this);
+  }
+
+  void ring() {
+    this.close();
+  }
+}
+
+class Player {
+  int strokes = 3;
+
+  Player() {
+    bells.addPlayer(this);  // near: life.dangling-subscriber
+  }
+
+  void again() {
+    bells.addPlayer(this);  // near: life.duplicate-subscription
+  }
+
+  void close() {
+    bells.removePlayer(this);
+  }
+
+  void play() {
+    this.close();
+  }
+}
+
+// Never leaves the list.
+class Drummer {
+  int _beats = 0;
+
+  Drummer() {
+    bells.add(this);  // finding: life.dangling-subscriber
+  }
+
+  void close() {
+    this._beats = 0;
+  }
+}
+
+// Keeps the caller's object; near misses: only what it says, or for a while.
+class Porter {
+  Caller? _caller = null;
+  String _last = '';
+  List<String> _seen = [];
+
+  void keep(Caller caller) {
+    this._caller = caller;
+  }
+
+  void note(Caller caller) {
+    this._last = caller.ship;
+  }
+
+  void write(Caller caller) {
+    this._seen.add(caller.ship);  // near: life.grows-forever
+    if (this._seen.length > 9) {
+      this._seen.removeAt(0);
+    }
+  }
+}
+
+final porter = Porter();  // entity: shared-instance porter lazy language
+
+class Caller {
+  String ship = '';
+
+  Caller(String ship) {
+    this.ship = ship;
+  }
+
+  void enter() {
+    porter.keep(this);  // finding: tie.hidden-dependency life.captured-short-lived
+  }
+
+  void passBy() {
+    porter.note(this);  // near: life.captured-short-lived
+    porter.write(this);  // near: life.captured-short-lived
+  }
+}
+
+void receive(String ship) {
+  final caller = Caller(ship);
+  caller.enter();
+  caller.passBy();
+}
+
+// Used after its end; near misses: opened again, or used before.
+class Sluice {
+  bool _isOpen = true;
+  int _level = 0;
+
+  void close() {
+    this._isOpen = false;
+  }
+
+  void open() {
+    this._isOpen = true;
+  }
+
+  int measure() {
+    this._level += 1;
+    return this._level;
+  }
+}
+
+final sluice = Sluice();  // entity: shared-instance sluice lazy language
+
+int night() {
+  sluice.close();
+  print('night');
+  return sluice.measure();  // finding: life.used-after-teardown
+}
+
+int day() {
+  sluice.close();
+  sluice.open();
+  var level = sluice.measure();  // near: life.used-after-teardown
+  level += sluice.measure();  // near: life.used-after-teardown
+  sluice.close();
+  return level;
+}
+
+// Makes its own.
+class Surveyor {
+  late Echo _echo;
+
+  Surveyor() {
+    this._echo = Echo();  // finding: tie.fixed-collaborator
+  }
+
+  String depth() {
+    return this._echo.read();
+  }
+}
+
+class Echo {
+  String read() {
+    return File('echo').readAsStringSync();
+  }
+}
+
+// Nothing to hand in; near misses: no state, or one caller.
+class Tickets {  // finding: tie.static-only-api  // entity: static-holder Tickets eager language
+  static int _sold = 0;
+
+  static void sell() {
+    Tickets._sold = 1;
+  }
+
+  static int count() {
+    return Tickets._sold;
+  }
+}
+
+class Knots {  // near: tie.static-only-api
+  static int bowline(int turns) {
+    return turns + 1;
+  }
+
+  static int hitch(int turns) {
+    return turns + 2;
+  }
+}
+
+class Bollards {  // near: tie.static-only-api  // entity: static-holder Bollards eager language
+  static int _used = 0;
+
+  static void use() {
+    Bollards._used = 1;
+  }
+}
+
+class Sailor {
+  int tie() {
+    Bollards.use();  // finding: tie.hidden-dependency
+    Tickets.sell();  // finding: tie.hidden-dependency
+    return Knots.bowline(2);
+  }
+}
+
+class Rower {
+  int tie() {
+    return Knots.hitch(Tickets.count());
+  }
+}
+
+// Passed on by four; near misses: used on the way, or made there.
+class Papers {
+  bool inOrder() {
+    return true;
+  }
+}
+
+bool stamp(Papers papers) {
+  return papers.inOrder();
+}
+
+bool clerk(Papers papers) {
+  return stamp(papers);
+}
+
+bool counter(Papers papers) {
+  return clerk(papers);
+}
+
+bool entrance(Papers papers) {
+  return counter(papers);
+}
+
+bool door(Papers papers) {  // finding: tie.long-handoff
+  return entrance(papers);
+}
+
+bool gate(Papers papers) {  // near: tie.long-handoff
+  return papers.inOrder() && counter(papers);
+}
+
+bool windowed() {  // near: tie.long-handoff
+  return counter(Papers());
+}
+
+// One reached through another; near misses: a part of the object, and the other one asked directly.
+class Buoys {
+  int _lit = 0;
+
+  void light() {
+    this._lit = 1;
+  }
+}
+
+final buoys = Buoys();  // entity: shared-instance buoys lazy language
+
+class Depths {
+  int _least = 0;
+
+  void measure() {
+    this._least = 4;
+  }
+}
+
+class Channel {  // entity: singleton Channel lazy single-threaded  // finding: single.open-constructor
+  static Channel? _one = null;
+  Depths _inner = Depths();
+
+  static Channel channel() {
+    if (Channel._one == null) {
+      Channel._one = Channel();
+    }
+    return Channel._one!;
+  }
+
+  Capstan capstan() {
+    return Capstan.capstan();
+  }
+
+  Depths depths() {
+    return this._inner;
+  }
+}
+
+class Pilot {
+  void steer() {
+    Channel.channel().capstan().turn();  // finding: tie.hidden-dependency tie.chained-access
+    Channel.channel().depths().measure();  // near: tie.chained-access
+  }
+
+  void dark() {
+    buoys.light();  // near: tie.chained-access  // finding: tie.hidden-dependency
+  }
+}
+
+// Reached from six places; near miss: two.
+class Gong {
+  int _struck = 0;
+
+  void strike() {
+    this._struck = 1;
+  }
+}
+
+final gong = Gong();  // finding: tie.wide-reach  // entity: shared-instance gong lazy language
+final whistle = Gong();  // near: tie.wide-reach  // entity: shared-instance whistle lazy language
+
+class Pier1 {
+  void fog() {
+    gong.strike();  // finding: tie.hidden-dependency
+    whistle.strike();  // finding: tie.hidden-dependency
+  }
+}
+
+class Pier2 {
+  void fog() {
+    gong.strike();
+    whistle.strike();
+  }
+}
+
+class Pier3 {
+  void fog() {
+    gong.strike();
+  }
+}
+
+class Pier4 {
+  void fog() {
+    gong.strike();
+  }
+}
+
+class Pier5 {
+  void fog() {
+    gong.strike();
+  }
+}
+
+// Begins the day for all; near miss: what is handed in is no reach.
+class Morning {
+  void begin() {  // finding: tie.crowded-startup
+    gong.strike();
+    whistle.strike();
+    buoys.light();
+    soundings.open('morning');
+    davit.lower();  // finding: tie.hidden-dependency
+    flags.rename('morning');
+    pennants.reload();  // finding: tie.hidden-dependency
+  }
+
+  void half(Gong bell, Buoys light, Soundings line, Davit boat, Flags flag) {  // near: tie.crowded-startup
+    bell.strike();
+    light.light();
+    line.open('half');
+    boat.lower();
+    flag.rename('half');
+  }
+}
+
+// Only the first one's name counts; near miss: it counts each time.
+class Plate {  // entity: singleton Plate lazy single-threaded
+  static Plate? _one = null;
+  String _name = '';
+
+  Plate(String name, int size) {  // finding: single.open-constructor
+    this._name = name + size.toString();
+  }
+
+  static Plate plate(String name, int size) {  // finding: start.arguments-ignored
+    if (Plate._one == null) {
+      Plate._one = Plate(name, size);
+    }
+    return Plate._one!;
+  }
+
+  void rename(String name) {
+    this._name = name;
+  }
+}
+
+class Sign {  // entity: singleton Sign lazy single-threaded
+  static Sign? _one = null;
+  String _name = '';
+
+  Sign(String name) {  // finding: single.open-constructor
+    this._name = name;
+  }
+
+  static Sign sign(String name) {  // near: start.arguments-ignored
+    if (Sign._one == null) {
+      Sign._one = Sign(name);
+    }
+    Sign._one!.rename(name);
+    return Sign._one!;
+  }
+
+  void rename(String name) {
+    this._name = name;
+  }
+}
+
+// One slot for a family; near miss: one for each of it.
+class Raft {  // entity: singleton Raft lazy single-threaded  // finding: single.open-constructor
+  static Raft? _one = null;
+  int _logs = 4;
+
+  static Raft raft() {
+    if (Raft._one == null) {
+      Raft._one = Raft();  // finding: single.slot-shared-by-subclasses
+    }
+    return Raft._one!;
+  }
+
+  void sink() {
+    this._logs = 0;
+  }
+}
+
+class WideRaft extends Raft {
+  static void open() {
+    Raft._one = WideRaft();  // finding: tie.hidden-dependency single.replaceable
+  }
+
+  void load() {
+    this.sink();
+  }
+}
+
+class Punt {  // entity: singleton Punt lazy single-threaded  // finding: single.open-constructor
+  static Punt? _one = null;
+  int _poles = 1;
+
+  static Punt punt() {
+    if (Punt._one == null) {
+      Punt._one = Punt();  // near: single.slot-shared-by-subclasses
+    }
+    return Punt._one!;
+  }
+
+  void push() {
+    this._poles = 0;
+  }
+}
+
+class Ferry {  // entity: singleton Ferry lazy single-threaded
+  static Ferry? _one = null;
+  int _trips = 0;
+
+  Ferry._() {  // near: single.subclassable
+    this._trips = 1;
+  }
+
+  static Ferry ferry() {
+    if (Ferry._one == null) {
+      Ferry._one = Ferry._();  // near: single.slot-shared-by-subclasses
+    }
+    return Ferry._one!;
+  }
+
+  void cross() {
+    this._trips = 2;
+  }
+}
+
+void open() {  // finding: tie.crowded-startup
+  spareCapstan().turn();
+  Capstan.capstan().turn();
+  flare().light();
+  useRockets();
+  Plate.plate('a', 1).rename('b');
+  Plate.plate('c', 2);
+  Sign.sign('a');
+  WideRaft.raft().sink();
+  Raft.raft().sink();
+  Punt.punt().add();
+  Ferry.ferry().cross();
+  Boatswain(Anchor.anchor()).moor();
+  receive('Heron');
+  Morning().begin();
+  fees.enter(2);
+  flood(true);
+}
