@@ -202,6 +202,14 @@ bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collect
       NodeId value = p.node(up).kind == Kind::Index && p.node(p.parent(up)).kind == Kind::Assign ? p.file(up).child(p.parent(up).node, Role::Value) : kNoNode;
       if (value == kNoNode || p.file(up)[value].is(Kind::Literal, LiteralForm::Null)) return true;
     }
+    // list = list.filter(…), list = array_filter(list, …): what is left of itself.
+    if (use.access == Access::Write && !use.inMember && !use.throughPointer && p.node(up).kind == Kind::Assign) {
+      const LoweredFile& file = p.file(up);
+      NodeId value = file.child(up.node, Role::Value);
+      NodeId callee = value != kNoNode && file[value].kind == Kind::Call ? file.child(value, Role::Callee) : kNoNode;
+      bool adds = callee == kNoNode || p.guarantees(up.file).collectionAct(lastPart(file.name(callee))) == CollectionAct::Add;
+      if (!adds && anyNode(file, value, [&](NodeId n) { return p.links[up.file].symbol[n] == Symbol(Symbol::Sort::Variable, collection); })) return true;
+    }
     // list = append(list[:i], list[i+1:]...): put together anew from parts of itself.
     if (p.node(up).kind == Kind::Index && p.node(p.parent(up)).kind == Kind::Call && p.around(up, Kind::Assign).node != kNoNode) {
       Place assign = p.around(up, Kind::Assign);

@@ -141,7 +141,8 @@ class PhpLowerer : public SharedLowerer {
     TSNode name = field(node, f_.name);
     NodeId id = add(parent, Kind::Type, given.empty() ? Role::Member : Role::None, node);
     build_[id].detail = static_cast<uint8_t>(form);
-    build_[id].modifiers = kDefinition | kPublic | (hasToken(node, "abstract") || !isNull(childOfType(node, "abstract_modifier")) ? kAbstract : 0u);
+    auto says = [&](const char* word, const char* modifier) { return hasToken(node, word) || !isNull(childOfType(node, modifier)); };
+    build_[id].modifiers = kDefinition | kPublic | (says("abstract", "abstract_modifier") ? kAbstract : 0u) | (says("final", "final_modifier") ? kFinal : 0u);
     build_.setName(id, given.empty() ? text(name) : given, isNull(name) ? begin(node) : begin(name));
     annotate(node, id);
     for (TSNode child : named(node))

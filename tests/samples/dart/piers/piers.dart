@@ -1095,6 +1095,8 @@ void open() {  // finding: tie.crowded-startup
   Boatswain(Anchor.anchor()).moor();
   receive('Heron');
   Morning().begin();
+  almanac.drop();
+  scale.load();
   fees.enter(2);
   flood(true);
 }

@@ -1093,6 +1093,8 @@ export function open(): void {  // finding: tie.crowded-startup
   new Boatswain(Anchor.anchor()).moor();
   receive('Heron');
   new Morning().begin();
+  almanac.drop();
+  scale.load();
   fees.enter(2);
   flood(true);
 }

@@ -1,0 +1,13 @@
+<?php
+require_once __DIR__ . '/../ledgers/fees.php';
+
+// A layer that may reach none, through the module.
+class Board
+{
+    private int $shown = 0;
+
+    public function show(): void {
+        global $fees;
+        $this->shown = $fees->total;  // finding: tie.hidden-dependency tie.layer-breach
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+// The fees of the pilots, in a layer of their own.
+class PilotFees
+{
+    public int $total = 0;
+
+    public function enter(int $coins): void {
+        $this->total = $coins;
+    }
+
+    public function clear(): void {
+        $this->total = 0;
+    }
+}
+
+$fees = new PilotFees();  // entity: shared-instance $fees eager language
+
+// Near miss: a layer may reach its own.
+function twice(PilotFees $of): int {
+    global $fees;
+    return $fees->total + $of->total;  // near: tie.layer-breach
+}

@@ -1,0 +1,1268 @@
+<?php
+// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
+require_once __DIR__ . '/ledgers/fees.php';
+
+// There must be only one.
+class TideTable  // finding: single.meant-single
+{
+    private int $shown = 0;
+
+    public function show(): void {
+        $this->shown = 1;
+    }
+}
+
+// Not a singleton: each pier has one.
+class Ladder  // near: single.meant-single
+{
+    private int $rungs = 4;
+
+    public function climb(): void {
+        $this->rungs = 3;
+    }
+}
+
+// There is only one, and the class sees to it.
+class Anchor  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy single-threaded
+{
+    private static ?Anchor $anchorage = null;
+    private int $chain = 0;
+
+    private function __construct() {  // near: single.open-constructor
+        if (Anchor::$anchorage !== null) {
+            throw new RuntimeException('the anchor is there');
+        }
+    }
+
+    public static function anchor(): Anchor {
+        if (Anchor::$anchorage === null) {
+            Anchor::$anchorage = new Anchor();  // near: single.second-creation
+        }
+        return Anchor::$anchorage !== null;  // near: single.may-return-nothing
+    }
+
+    private function __clone()  // near: single.cloneable
+    {
+    }
+
+    public function lower(): void {
+        $this->chain = 1;
+    }
+}
+
+class Boatswain
+{
+    private Anchor $own;
+    private array $notes = [];  // near: tie.fixed-collaborator
+
+    public function __construct(Anchor $anchor) {  // near: tie.hidden-dependency tie.fixed-collaborator
+        $this->own = $anchor;
+    }
+
+    public function moor(): void {
+        $this->own->lower();  // near: tie.hidden-dependency
+    }
+}
+
+// One is handed out, and a helper makes another.
+class Capstan  // entity: singleton Capstan lazy single-threaded  // finding: single.cloneable single.open-constructor
+{
+    private static ?Capstan $one = null;
+    private int $turns = 0;
+
+    public static function capstan(): Capstan {
+        if (Capstan::$one === null) {
+            Capstan::$one = new Capstan();
+        }
+        return Capstan::$one;
+    }
+
+    public function turn(): void {
+        $this->turns = 1;
+    }
+}
+
+function spareCapstan(): Capstan {
+    return new Capstan();  // finding: single.second-creation
+}
+
+// Near miss: the class makes others of its kind itself.
+class Windlass
+{
+    private static ?Windlass $one = null;  // entity: shared-instance one lazy single-threaded
+    private int $turns = 0;
+
+    public static function windlass(): Windlass {
+        if (Windlass::$one === null) {
+            Windlass::$one = new Windlass();
+        }
+        return Windlass::$one;
+    }
+
+    public static function turned(int $by): Windlass {
+        $other = new Windlass();  // near: single.second-creation
+        $other->turns = $by;
+        return $other;
+    }
+}
+
+// Hands out nothing while the harbour is closed; near miss: it says so by throwing.
+class Beam  // entity: singleton Beam lazy single-threaded  // finding: single.cloneable single.open-constructor
+{
+    private static ?Beam $one = null;
+    private int $lit = 0;
+
+    public static function beam(bool $open): ?Beam {
+        if (!$open) {
+            return null;  // finding: single.may-return-nothing
+        }
+        if (Beam::$one === null) {
+            Beam::$one = new Beam();
+        }
+        return Beam::$one;
+    }
+
+    public function light(): void {
+        $this->lit = 1;
+    }
+}
+
+class Glow  // entity: singleton Glow lazy single-threaded  // finding: single.cloneable single.open-constructor
+{
+    private static ?Glow $one = null;
+    private int $lit = 0;
+
+    public static function glow(bool $open): Glow {
+        if (!$open) {
+            throw new RuntimeException('closed');
+        }
+        if (Glow::$one === null) {
+            Glow::$one = new Glow();
+        }
+        return Glow::$one;  // near: single.may-return-nothing
+    }
+
+    public function light(): void {
+        $this->lit = 1;
+    }
+}
+
+// Put in another's place by whoever asks for it.
+class Flare
+{
+    private int $lit = 0;
+
+    public function light(): void {
+        $this->lit = 1;
+    }
+}
+
+class Rocket extends Flare
+{
+    public function fly(): void {
+        $this->light();
+    }
+}
+
+$flareNow = null;  // entity: shared-instance $flareNow lazy single-threaded
+
+function flare(): Flare {
+    global $flareNow;
+    if ($flareNow === null) {
+        $flareNow = new Flare();
+    }
+    return $flareNow;
+}
+
+function useRockets(): void {
+    global $flareNow;
+    $flareNow = new Rocket();  // finding: single.replaceable
+}
+
+// Near misses: never set again.
+$torchNow = new Flare();  // near: single.replaceable start.eager-heavy  // entity: shared-instance $torchNow eager language
+
+function torch(): Flare {
+    global $torchNow;
+    return $torchNow;
+}
+
+$wickNow = null;  // entity: shared-instance $wickNow lazy single-threaded
+
+function wick(): Flare {
+    global $wickNow;
+    if ($wickNow === null) {
+        $wickNow = new Flare();  // near: single.replaceable
+    }
+    return $wickNow;
+}
+
+// A circle of three; near misses: what is called later is no part of the making.
+class Crane  // entity: singleton Crane lazy single-threaded  // finding: single.cloneable
+{
+    private static ?Crane $one = null;
+    public int $load = 0;
+
+    public function __construct() {  // finding: single.open-constructor
+        $this->load = Winch::winch()->rope;  // finding: tie.hidden-dependency
+    }
+
+    public static function crane(): Crane {
+        if (Crane::$one === null) {
+            Crane::$one = new Crane();  // finding: start.cycle
+        }
+        return Crane::$one;
+    }
+
+    public function turn(): void {
+        $this->load = 1;
+    }
+}
+
+class Winch  // entity: singleton Winch lazy single-threaded  // finding: single.cloneable
+{
+    private static ?Winch $one = null;
+    public int $rope = 0;
+
+    public function __construct() {  // finding: single.open-constructor
+        $this->rope = Hook::hook()->weight;  // finding: tie.hidden-dependency
+    }
+
+    public static function winch(): Winch {
+        if (Winch::$one === null) {
+            Winch::$one = new Winch();
+        }
+        return Winch::$one;
+    }
+}
+
+class Hook  // entity: singleton Hook lazy single-threaded  // finding: single.cloneable
+{
+    private static ?Hook $one = null;
+    public int $weight = 0;
+
+    public function __construct() {  // finding: single.open-constructor
+        $this->weight = Crane::crane()->load;  // finding: tie.hidden-dependency
+    }
+
+    public static function hook(): Hook {
+        if (Hook::$one === null) {
+            Hook::$one = new Hook();
+        }
+        return Hook::$one;
+    }
+}
+
+class Tackle
+{
+    private int $blocks = 2;
+
+    public function pull(): void {  // near: tie.cycle
+        $this->blocks = 3;
+    }
+
+    public function strain(int $tons): void {
+        if ($tons < 0) {
+            throw new RuntimeException('tons');
+        }
+        $this->blocks = $tons;
+    }
+}
+
+class Davit
+{
+    private int $boats = 0;
+
+    public function __construct() {  // near: start.cycle start.reentrant start.reads-environment
+        $this->boats = 0;
+    }
+
+    public function lower(): void {
+        global $tackle;
+        $tackle->pull();  // near: tie.cycle  // finding: tie.hidden-dependency
+        $this->boats = 1;
+    }
+}
+
+$tackle = new Tackle();  // near: start.cycle start.reentrant start.may-throw start.eager-heavy  // entity: shared-instance $tackle eager language
+$davit = new Davit();  // near: start.may-throw  // entity: shared-instance $davit eager language
+
+// Asks for itself through a helper.
+class LogBook  // entity: singleton LogBook lazy single-threaded  // finding: single.cloneable
+{
+    private static ?LogBook $one = null;
+    private int $lines = 0;
+
+    public function __construct() {  // finding: single.open-constructor
+        greet();
+    }
+
+    public static function book(): LogBook {
+        if (LogBook::$one === null) {
+            LogBook::$one = new LogBook();
+        }
+        return LogBook::$one;
+    }
+
+    public function write(): void {
+        $this->lines = 1;
+    }
+}
+
+function greet(): void {
+    LogBook::book()->write();  // finding: start.reentrant
+}
+
+// Reads the environment while it is made; near misses: asked later, or handed in.
+class Flags
+{
+    private string $home = '';
+
+    public function __construct() {
+        $this->home = (string) getenv('HARBOUR');  // finding: start.reads-environment
+    }
+
+    public function rename(string $name): void {
+        $this->home = $name;
+    }
+}
+
+$flags = new Flags();  // entity: shared-instance $flags eager language
+
+class Pennants
+{
+    private string $home = '';
+
+    public function __construct(string $home) {
+        $this->home = $home;
+    }
+
+    public function reload(): void {
+        $this->home = (string) getenv('HARBOUR');  // near: start.reads-environment
+    }
+}
+
+$pennants = new Pennants('pier');  // entity: shared-instance $pennants eager language
+
+// Reads a file while the program is loaded.
+class Almanac
+{
+    private array $rows;
+
+    public function __construct() {
+        $this->rows = file('almanac');
+    }
+
+    public function drop(): void {
+        array_pop($this->rows);
+    }
+}
+
+$almanac = new Almanac();  // finding: start.eager-heavy  // harmless: $almanac
+
+// Throws where it stands.
+class Scale
+{
+    private int $tons = 0;
+
+    public function __construct() {
+        $this->tons = file_exists('scale') ? 1 : 0;
+        if ($this->tons === 0) {
+            throw new RuntimeException('no scale');
+        }
+    }
+
+    public function load(): void {
+        $this->tons = 2;
+    }
+}
+
+$scale = new Scale();  // finding: start.may-throw  // entity: shared-instance $scale eager language
+
+// Needs what stands further down; near miss: asked for when it is there.
+class Stairs
+{
+    private int $steps = 0;
+
+    public function __construct() {
+        global $heights;
+        $this->steps = $heights['stairs'] ?? 0;  // finding: tie.hidden-dependency
+    }
+
+    public function climb(): void {
+        global $heights;
+        $this->steps = $heights['stairs'] ?? 0;
+    }
+}
+
+$stairs = new Stairs();
+$heights = [];  // entity: global-variable $heights eager language
+
+function raiseStairs(int $by): void {
+    global $heights;
+    $heights['stairs'] = $by;
+}
+
+// Made, and used by nobody; near misses: used by a function, or handed out.
+$bench = new Flare();
+$stool = new Flare();  // entity: shared-instance $stool eager language
+$chair = new Flare();
+
+function rest(): void {
+    global $stool;
+    $stool->light();
+}
+
+// Works only after it was set up; near misses: it sees to it itself.
+class Gauge
+{
+    public function read(): int {
+        return 3;
+    }
+}
+
+class Locks
+{
+    private ?Gauge $gauge = null;
+    private int $level = 0;
+
+    public function setUp(Gauge $gauge): void {
+        $this->gauge = $gauge;
+    }
+
+    public function fill(): void {
+        $this->level = $this->gauge->read();
+    }
+}
+
+class Basin
+{
+    private ?Gauge $gauge = null;
+    private int $level = 0;
+
+    public function setUp(Gauge $gauge): void {
+        $this->gauge = $gauge;
+    }
+
+    public function fill(): void {  // near: start.needs-setup
+        if ($this->gauge === null) {
+            throw new RuntimeException('no gauge');
+        }
+        $this->level = $this->gauge->read();
+    }
+
+    public function empty(): void {  // near: start.needs-setup
+        $this->level = $this->gauge?->read() ?? 0;
+    }
+}
+
+$locks = new Locks();  // entity: shared-instance $locks eager language
+$basin = new Basin();  // entity: shared-instance $basin eager language
+
+function flood(bool $deep): void {
+    global $locks, $basin;
+    $locks->fill();  // finding: start.needs-setup
+    if ($deep) {
+        $locks->setUp(new Gauge());
+    }
+    $basin->setUp(new Gauge());
+    $basin->fill();
+    $basin->empty();
+}
+
+// The failure goes nowhere; near misses: it is told, or handed on.
+class Barometer
+{
+    private int $pressure = 0;
+
+    public function __construct() {
+        try {
+            $this->pressure = strlen((string) file_get_contents('barometer'));
+        } catch (Throwable $error) {  // finding: start.failure-swallowed
+        }
+    }
+
+    public function fall(): void {
+        $this->pressure = 1;
+    }
+}
+
+$barometerNow = null;  // entity: shared-instance $barometerNow lazy single-threaded
+
+function barometer(): Barometer {
+    global $barometerNow;
+    if ($barometerNow === null) {
+        $barometerNow = new Barometer();
+    }
+    return $barometerNow;
+}
+
+class Hygrometer
+{
+    private int $damp = 0;
+
+    public function __construct() {
+        try {
+            $this->damp = strlen((string) file_get_contents('hygrometer'));
+        } catch (Throwable $error) {
+            throw new RuntimeException('no hygrometer');  // near: start.failure-swallowed
+        }
+    }
+
+    public function rise(): void {
+        $this->damp = 1;
+    }
+}
+
+class Anemometer
+{
+    private int $wind = 0;
+
+    public function __construct() {
+        try {
+            $this->wind = strlen((string) file_get_contents('anemometer'));
+        } catch (Throwable $error) {
+            error_log($error);  // near: start.failure-swallowed
+            throw $error;
+        }
+    }
+
+    public function blow(): void {
+        $this->wind = 1;
+    }
+}
+
+$hygrometerNow = null;  // entity: shared-instance $hygrometerNow lazy single-threaded
+$anemometerNow = null;  // entity: shared-instance $anemometerNow lazy single-threaded
+
+function hygrometer(): Hygrometer {
+    global $hygrometerNow;
+    if ($hygrometerNow === null) {
+        $hygrometerNow = new Hygrometer();  // near: start.eager-heavy  // finding: start.may-throw
+    }
+    return $hygrometerNow;
+}
+
+function anemometer(): Anemometer {
+    global $anemometerNow;
+    if ($anemometerNow === null) {
+        $anemometerNow = new Anemometer();  // finding: start.may-throw
+    }
+    return $anemometerNow;
+}
+
+// Opens what nothing closes; near misses: closed in the same function, or at the end.
+class Soundings
+{
+    private $file = null;
+    private int $read = 0;
+
+    public function open(string $name): void {
+        $this->file = fopen($name, 'r');  // finding: life.never-released
+    }
+
+    public function next(): void {
+        $this->read = $this->file;
+    }
+}
+
+class Tides
+{
+    private $file = null;
+
+    public function open(string $name): void {
+        $this->file = fopen($name, 'r');  // near: life.never-released
+    }
+
+    public function close(): void {
+        fclose($this->file);
+    }
+}
+
+$soundings = new Soundings();  // entity: shared-instance $soundings eager language
+$surges = new Tides();
+
+// Registers whoever asks; near miss: with a look first.
+class Bells
+{
+    private array $ringers = [];
+    private array $players = [];
+
+    public function add(Ringer $ringer): void {
+        $this->ringers[] = $ringer;
+    }
+
+    public function remove(Ringer $ringer): void {
+        $this->ringers = array_filter($this->ringers, fn($o) => $o !== $ringer);
+    }
+
+    public function ring(): void {
+        foreach ($this->ringers as $ringer) {
+            $ringer->ring();
+        }
+    }
+
+    public function addPlayer(Player $player): void {
+        if (!in_array($player, $this->players, true)) {
+            $this->players[] = $player;  // near: life.duplicate-subscription life.grows-forever
+        }
+    }
+
+    public function removePlayer(Player $player): void {
+        $this->players = array_filter($this->players, fn($o) => $o !== $player);
+    }
+
+    public function play(): void {
+        foreach (array_values($this->players) as $player) {
+            $player->play();
+        }
+    }
+
+    public function count(): int {
+        $strokes = 0;
+        foreach ($this->players as $player) {
+            $strokes += $player->strokes;
+        }
+        return $strokes;
+    }
+}
+
+$bells = new Bells();  // entity: shared-instance $bells eager language
+
+class Ringer
+{
+    public function __construct() {
+        global $bells;
+        $bells->add($this);  // finding: tie.hidden-dependency
+    }
+
+    public function again(): void {
+        global $bells;
+        $bells->add($this);  // finding: life.duplicate-subscription
+    }
+
+    public function close(): void {
+        global $bells;
+        $bells->remove($this);
+    }
+
+    public function ring(): void {
+        $this->close();
+    }
+}
+
+class Player
+{
+    public int $strokes = 3;
+
+    public function __construct() {
+        global $bells;
+        $bells->addPlayer($this);  // near: life.dangling-subscriber
+    }
+
+    public function again(): void {
+        global $bells;
+        $bells->addPlayer($this);  // near: life.duplicate-subscription
+    }
+
+    public function close(): void {
+        global $bells;
+        $bells->removePlayer($this);
+    }
+
+    public function play(): void {
+        $this->close();
+    }
+}
+
+// Never leaves the list.
+class Drummer
+{
+    private int $beats = 0;
+
+    public function __construct() {
+        global $bells;
+        $bells->add($this);  // finding: life.dangling-subscriber
+    }
+
+    public function close(): void {
+        $this->beats = 0;
+    }
+}
+
+// Keeps the caller's object; near misses: only what it says, or for a while.
+class Porter
+{
+    private ?Caller $caller = null;
+    private string $last = '';
+    private array $seen = [];
+
+    public function keep(Caller $caller): void {
+        $this->caller = $caller;
+    }
+
+    public function note(Caller $caller): void {
+        $this->last = $caller->ship;
+    }
+
+    public function write(Caller $caller): void {
+        $this->seen[] = $caller->ship;  // near: life.grows-forever
+        if (count($this->seen) > 9) {
+            array_shift($this->seen);
+        }
+    }
+}
+
+$porter = new Porter();  // entity: shared-instance $porter eager language
+
+class Caller
+{
+    public string $ship = '';
+
+    public function __construct(string $ship) {
+        $this->ship = $ship;
+    }
+
+    public function enter(): void {
+        global $porter;
+        $porter->keep($this);  // finding: tie.hidden-dependency life.captured-short-lived
+    }
+
+    public function passBy(): void {
+        global $porter;
+        $porter->note($this);  // near: life.captured-short-lived
+        $porter->write($this);  // near: life.captured-short-lived
+    }
+}
+
+function receive(string $ship): void {
+    $caller = new Caller($ship);
+    $caller->enter();
+    $caller->passBy();
+}
+
+// Used after its end; near misses: opened again, or used before.
+class Sluice
+{
+    private bool $isOpen = true;
+    private int $level = 0;
+
+    public function close(): void {
+        $this->isOpen = false;
+    }
+
+    public function open(): void {
+        $this->isOpen = true;
+    }
+
+    public function measure(): int {
+        $this->level += 1;
+        return $this->level;
+    }
+}
+
+$sluice = new Sluice();  // entity: shared-instance $sluice eager language
+
+function night(): int {
+    global $sluice;
+    $sluice->close();
+    print('night');
+    return $sluice->measure();  // finding: life.used-after-teardown
+}
+
+function day(): int {
+    global $sluice;
+    $sluice->close();
+    $sluice->open();
+    $level = $sluice->measure();  // near: life.used-after-teardown
+    $level += $sluice->measure();  // near: life.used-after-teardown
+    $sluice->close();
+    return $level;
+}
+
+// Makes its own.
+class Surveyor
+{
+    private Sounding $echo;
+
+    public function __construct() {
+        $this->echo = new Sounding();  // finding: tie.fixed-collaborator
+    }
+
+    public function depth(): string {
+        return $this->echo->read();
+    }
+}
+
+class Sounding
+{
+    public function read(): string {
+        return (string) file_get_contents('echo');
+    }
+}
+
+// Nothing to hand in; near misses: no state, or one caller.
+class Tickets  // finding: tie.static-only-api  // entity: static-holder Tickets eager language
+{
+    private static int $sold = 0;
+
+    public static function sell(): void {
+        Tickets::$sold = 1;
+    }
+
+    public static function count(): int {
+        return Tickets::$sold;
+    }
+}
+
+class Knots  // near: tie.static-only-api
+{
+    public static function bowline(int $turns): int {
+        return $turns + 1;
+    }
+
+    public static function hitch(int $turns): int {
+        return $turns + 2;
+    }
+}
+
+class Bollards  // near: tie.static-only-api  // entity: static-holder Bollards eager language
+{
+    private static int $used = 0;
+
+    public static function use(): void {
+        Bollards::$used = 1;
+    }
+}
+
+class Sailor
+{
+    public function tie(): int {
+        Bollards::use();  // finding: tie.hidden-dependency
+        Tickets::sell();  // finding: tie.hidden-dependency
+        return Knots::bowline(2);
+    }
+}
+
+class Rower
+{
+    public function tie(): int {
+        return Knots::hitch(Tickets::count());
+    }
+}
+
+// Passed on by four; near misses: used on the way, or made there.
+class Papers
+{
+    public function inOrder(): bool {
+        return true;
+    }
+}
+
+function stamp(Papers $papers): bool {
+    return $papers->inOrder();
+}
+
+function clerk(Papers $papers): bool {
+    return stamp($papers);
+}
+
+function counter(Papers $papers): bool {
+    return clerk($papers);
+}
+
+function entrance(Papers $papers): bool {
+    return counter($papers);
+}
+
+function door(Papers $papers): bool {  // finding: tie.long-handoff
+    return entrance($papers);
+}
+
+function gate(Papers $papers): bool {  // near: tie.long-handoff
+    return $papers->inOrder() && counter($papers);
+}
+
+function windowed(): bool {  // near: tie.long-handoff
+    return counter(new Papers());
+}
+
+// One reached through another; near misses: a part of the object, and the other one asked directly.
+class Buoys
+{
+    private int $lit = 0;
+
+    public function light(): void {
+        $this->lit = 1;
+    }
+}
+
+$buoys = new Buoys();  // entity: shared-instance $buoys eager language
+
+class Depths
+{
+    private int $least = 0;
+
+    public function measure(): void {
+        $this->least = 4;
+    }
+}
+
+class Channel  // entity: singleton Channel lazy single-threaded  // finding: single.cloneable
+{
+    private static ?Channel $one = null;
+    private Depths $inner;
+
+    public function __construct()  // finding: single.open-constructor
+    {
+        $this->inner = new Depths();
+    }
+
+    public static function channel(): Channel {
+        if (Channel::$one === null) {
+            Channel::$one = new Channel();
+        }
+        return Channel::$one;
+    }
+
+    public function capstan(): Capstan {
+        return Capstan::capstan();
+    }
+
+    public function depths(): Depths {
+        return $this->inner;
+    }
+}
+
+class Pilot
+{
+    public function steer(): void {
+        Channel::channel()->capstan()->turn();  // finding: tie.hidden-dependency tie.chained-access
+        Channel::channel()->depths()->measure();  // near: tie.chained-access
+    }
+
+    public function dark(): void {
+        global $buoys;
+        $buoys->light();  // near: tie.chained-access  // finding: tie.hidden-dependency
+    }
+}
+
+// Reached from six places; near miss: two.
+class Gong
+{
+    private int $struck = 0;
+
+    public function strike(): void {
+        $this->struck = 1;
+    }
+}
+
+$gong = new Gong();  // finding: tie.wide-reach  // entity: shared-instance $gong eager language
+$whistle = new Gong();  // near: tie.wide-reach  // entity: shared-instance $whistle eager language
+
+class Pier1
+{
+    public function fog(): void {
+        global $gong, $whistle;
+        $gong->strike();  // finding: tie.hidden-dependency
+        $whistle->strike();  // finding: tie.hidden-dependency
+    }
+}
+
+class Pier2
+{
+    public function fog(): void {
+        global $gong, $whistle;
+        $gong->strike();
+        $whistle->strike();
+    }
+}
+
+class Pier3
+{
+    public function fog(): void {
+        global $gong;
+        $gong->strike();
+    }
+}
+
+class Pier4
+{
+    public function fog(): void {
+        global $gong;
+        $gong->strike();
+    }
+}
+
+class Pier5
+{
+    public function fog(): void {
+        global $gong;
+        $gong->strike();
+    }
+}
+
+// Begins the day for all; near miss: what is handed in is no reach.
+class Morning
+{
+    public function begin(): void {  // finding: tie.crowded-startup
+        global $gong, $whistle, $buoys, $soundings, $davit, $flags, $pennants;
+        $gong->strike();
+        $whistle->strike();
+        $buoys->light();
+        $soundings->open('morning');
+        $davit->lower();  // finding: tie.hidden-dependency
+        $flags->rename('morning');
+        $pennants->reload();  // finding: tie.hidden-dependency
+    }
+
+    public function half(Gong $bell, Buoys $light, Soundings $line, Davit $boat, Flags $flag): void {  // near: tie.crowded-startup
+        $bell->strike();
+        $light->light();
+        $line->open('half');
+        $boat->lower();
+        $flag->rename('half');
+    }
+}
+
+// Only the first one's name counts; near miss: it counts each time.
+class Plate  // entity: singleton Plate lazy single-threaded  // finding: single.cloneable
+{
+    private static ?Plate $one = null;
+    private string $name = '';
+
+    public function __construct(string $name, int $size) {  // finding: single.open-constructor
+        $this->name = $name + $size;
+    }
+
+    public static function plate(string $name, int $size): Plate {  // finding: start.arguments-ignored
+        if (Plate::$one === null) {
+            Plate::$one = new Plate($name, $size);
+        }
+        return Plate::$one;
+    }
+
+    public function rename(string $name): void {
+        $this->name = $name;
+    }
+}
+
+class Sign  // entity: singleton Sign lazy single-threaded  // finding: single.cloneable
+{
+    private static ?Sign $one = null;
+    private string $name = '';
+
+    public function __construct(string $name) {  // finding: single.open-constructor
+        $this->name = $name;
+    }
+
+    public static function sign(string $name): Sign {  // near: start.arguments-ignored
+        if (Sign::$one === null) {
+            Sign::$one = new Sign($name);
+        }
+        Sign::$one->rename($name);
+        return Sign::$one;
+    }
+
+    public function rename(string $name): void {
+        $this->name = $name;
+    }
+}
+
+// One slot for a family; near miss: one for each of it.
+class Raft  // entity: singleton Raft lazy single-threaded  // finding: single.cloneable single.open-constructor
+{
+    protected static ?Raft $one = null;
+    private int $logs = 4;
+
+    public static function raft(): Raft {
+        if (Raft::$one === null) {
+            Raft::$one = new static();  // finding: single.slot-shared-by-subclasses
+        }
+        return Raft::$one;
+    }
+
+    public function sink(): void {
+        $this->logs = 0;
+    }
+}
+
+class WideRaft extends Raft
+{
+    public function load(): void {
+        $this->sink();
+    }
+}
+
+class Punt  // entity: singleton Punt lazy single-threaded  // finding: single.cloneable single.open-constructor
+{
+    protected static ?Punt $one = null;
+    private int $poles = 1;
+
+    public static function punt(): Punt {
+        if (Punt::$one === null) {
+            Punt::$one = new Punt();  // near: single.slot-shared-by-subclasses
+        }
+        return Punt::$one;
+    }
+
+    public function push(): void {
+        $this->poles = 0;
+    }
+}
+
+class Ferry  // entity: singleton Ferry lazy single-threaded  // finding: single.cloneable
+{
+    private static ?Ferry $one = null;
+    private int $trips = 0;
+
+    private function __construct() {  // near: single.subclassable
+        $this->trips = 1;
+    }
+
+    public static function ferry(): Ferry {
+        if (Ferry::$one === null) {
+            Ferry::$one = new Ferry();  // near: single.slot-shared-by-subclasses
+        }
+        return Ferry::$one;
+    }
+
+    public function cross(): void {
+        $this->trips = 2;
+    }
+}
+
+function open(): void {  // finding: tie.crowded-startup
+    global $almanac, $scale, $fees;
+    spareCapstan()->turn();
+    Capstan::capstan()->turn();
+    flare()->light();
+    useRockets();
+    Plate::plate('a', 1)->rename('b');
+    Plate::plate('c', 2);
+    Sign::sign('a');
+    WideRaft::raft()->sink();
+    Raft::raft()->sink();
+    Punt::punt()->push();
+    Ferry::ferry()->cross();
+    (new Boatswain(Anchor::anchor()))->moor();
+    receive('Heron');
+    (new Morning())->begin();
+    $almanac->drop();
+    $scale->load();
+    $fees->enter(2);
+    flood(true);
+}
+
+// Open to subclasses; near misses: only the class itself makes one.
+class Warden  // entity: singleton Warden lazy single-threaded
+{
+    private static ?Warden $one = null;
+    private int $rounds = 0;
+
+    protected function __construct()  // finding: single.subclassable
+    {
+    }
+
+    private function __clone()  // near: single.cloneable
+    {
+    }
+
+    public static function warden(): Warden
+    {
+        return self::$one ??= new Warden();
+    }
+
+    public function walk(): void
+    {
+        $this->rounds = 1;
+    }
+}
+
+final class Keeper  // near: single.subclassable  // entity: singleton Keeper lazy single-threaded
+{
+    private static ?Keeper $one = null;
+    private int $rounds = 0;
+
+    protected function __construct()  // near: single.subclassable
+    {
+    }
+
+    private function __clone()
+    {
+    }
+
+    public static function keeper(): Keeper
+    {
+        return self::$one ??= new Keeper();
+    }
+
+    public function walk(): void
+    {
+        $this->rounds = 1;
+    }
+}
+
+// Asks for another when it dies; near misses: it says farewell itself, or was given the other.
+final class Tower  // entity: singleton Tower lazy single-threaded
+{
+    private static ?Tower $one = null;
+    private int $lit = 0;
+
+    private function __construct()
+    {
+    }
+
+    private function __clone()
+    {
+    }
+
+    public static function tower(): Tower
+    {
+        return self::$one ??= new Tower();
+    }
+
+    public function light(): void
+    {
+        $this->lit = 1;
+    }
+
+    public function __destruct()
+    {
+        Warden::warden()->walk();  // finding: tie.hidden-dependency life.exit-order
+    }
+}
+
+final class Hut  // entity: singleton Hut lazy single-threaded
+{
+    private static ?Hut $one = null;
+    private int $open = 0;
+
+    private function __construct()
+    {
+    }
+
+    private function __clone()
+    {
+    }
+
+    public static function hut(): Hut
+    {
+        return self::$one ??= new Hut();
+    }
+
+    public function enter(): void
+    {
+        $this->open = 1;
+    }
+
+    public function leave(): void
+    {
+        Warden::warden()->walk();  // near: life.exit-order
+    }
+
+    public function __destruct()
+    {
+        $this->open = 0;  // near: life.exit-order
+    }
+}
