@@ -291,7 +291,8 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
         if ((use.access == Access::Write && !readsItself(p, use)) || use.access == Access::Call) onlyCounts = false;
         if (!s.locks.at(use.place, use.in).empty()) continue;
         if (writes && !writtenAt.known()) writtenAt = use.place;
-        if (onThread && !threadAt.known()) threadAt = use.place, threadStart = start;
+        // Best at another place than where it is written.
+        if (onThread && (!threadAt.known() || threadAt == writtenAt)) threadAt = use.place, threadStart = start;
       }
       // Counting up is a lost update, and a lock that is held here and there is a mixed guard: checks of their own.
       if ((isArithmetic(p, field.variable) && onlyCounts) || guardedUses(s, e, field).mixed()) continue;

@@ -1,0 +1,1816 @@
+// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
+using System;
+using System.Collections.Generic;
+using System.IO;
+using System.Threading;
+using System.Threading.Tasks;
+
+namespace Piers
+{
+    // There must be only one.
+    class TideTable  // finding: single.meant-single
+    {
+        private int shown = 0;
+
+        public void Show()
+        {
+            this.shown = 1;
+        }
+    }
+
+    // Not a singleton: each pier has one.
+    class Ladder  // near: single.meant-single
+    {
+        private int rungs = 4;
+
+        public void Climb()
+        {
+            this.rungs = 3;
+        }
+    }
+
+    // There is only one, and the class sees to it.
+    class Anchor  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy none
+    {
+        private static Anchor anchorage;
+        private int chain = 0;
+
+        private Anchor()  // near: single.open-constructor
+        {
+            if (Anchor.anchorage != null)
+            {
+                throw new InvalidOperationException("the anchor is there");
+            }
+        }
+
+        public static Anchor Get()
+        {
+            if (Anchor.anchorage == null)
+            {
+                Anchor.anchorage = new Anchor();  // near: single.second-creation  // finding: thread.unguarded-creation
+            }
+            return Anchor.anchorage;  // near: single.may-return-nothing
+        }
+
+        public void Lower()
+        {
+            this.chain = 1;
+        }
+    }
+
+    class Boatswain
+    {
+        private Anchor own;
+        private List<string> notes = new List<string>();  // near: tie.fixed-collaborator
+
+        public Boatswain(Anchor anchor)  // near: tie.hidden-dependency tie.fixed-collaborator
+        {
+            this.own = anchor;
+        }
+
+        public void Moor()
+        {
+            this.own.Lower();  // near: tie.hidden-dependency
+        }
+    }
+
+    // One is handed out, and a helper makes another.
+    class Capstan  // entity: singleton Capstan lazy none  // finding: single.open-constructor
+    {
+        private static Capstan one;
+        private int turns = 0;
+
+        public static Capstan Get()
+        {
+            if (Capstan.one == null)
+            {
+                Capstan.one = new Capstan();  // finding: thread.unguarded-creation
+            }
+            return Capstan.one;
+        }
+
+        public void Turn()
+        {
+            this.turns = 1;
+        }
+    }
+
+    static partial class Works
+    {
+        public static Capstan SpareCapstan()
+        {
+            return new Capstan();  // finding: single.second-creation
+        }
+    }
+
+    // Near miss: the class makes others of its kind itself.
+    class Windlass
+    {
+        private static Windlass one;  // entity: shared-instance one lazy none
+        private int turns = 0;
+
+        public static Windlass Get()
+        {
+            if (Windlass.one == null)
+            {
+                Windlass.one = new Windlass();  // finding: thread.unguarded-creation
+            }
+            return Windlass.one;
+        }
+
+        public static Windlass Turned(int by)
+        {
+            var other = new Windlass();  // near: single.second-creation
+            other.turns = by;
+            return other;
+        }
+    }
+
+    // Hands out nothing while the harbour is closed; near miss: it says so by throwing.
+    class Beam  // entity: singleton Beam lazy none  // finding: single.open-constructor
+    {
+        private static Beam one;
+        private int lit = 0;
+
+        public static Beam Get(bool open)
+        {
+            if (!open)
+            {
+                return null;  // finding: single.may-return-nothing
+            }
+            if (Beam.one == null)
+            {
+                Beam.one = new Beam();  // finding: thread.unguarded-creation
+            }
+            return Beam.one;
+        }
+
+        public void Light()
+        {
+            this.lit = 1;
+        }
+    }
+
+    class Glow  // entity: singleton Glow lazy none  // finding: single.open-constructor
+    {
+        private static Glow one;
+        private int lit = 0;
+
+        public static Glow Get(bool open)
+        {
+            if (!open)
+            {
+                throw new InvalidOperationException("closed");
+            }
+            if (Glow.one == null)
+            {
+                Glow.one = new Glow();  // finding: thread.unguarded-creation
+            }
+            return Glow.one;  // near: single.may-return-nothing
+        }
+
+        public void Light()
+        {
+            this.lit = 1;
+        }
+    }
+
+    // Put in another's place by whoever asks for it.
+    class Flare
+    {
+        private int lit = 0;
+
+        public void Light()
+        {
+            this.lit = 1;
+        }
+
+        public static Flare flareNow;  // entity: shared-instance flareNow lazy none
+        public static readonly Flare torchNow = new Flare();  // near: single.replaceable start.eager-heavy  // entity: shared-instance torchNow eager language
+        public static Flare wickNow;  // entity: shared-instance wickNow lazy none
+        public static readonly Flare bench = new Flare();  // entity: shared-instance bench eager language
+        public static readonly Flare stool = new Flare();  // entity: shared-instance stool eager language
+        public static readonly Flare chair = new Flare();  // entity: shared-instance chair eager language
+    }
+
+    class Rocket : Flare
+    {
+        public void Fly()
+        {
+            this.Light();
+        }
+    }
+
+
+    static partial class Works
+    {
+        public static Flare FetchFlare()
+        {
+            if (Flare.flareNow == null)
+            {
+                Flare.flareNow = new Flare();  // finding: thread.unguarded-creation
+        }
+        return Flare.flareNow;
+        }
+    }
+
+    static partial class Works
+    {
+        public static void UseRockets()
+        {
+            Flare.flareNow = new Rocket();  // finding: tie.hidden-dependency single.replaceable
+        }
+    }
+
+    // Near misses: never set again.
+
+    static partial class Works
+    {
+        public static Flare FetchTorch()
+        {
+            return Flare.torchNow;
+        }
+    }
+
+
+    static partial class Works
+    {
+        public static Flare FetchWick()
+        {
+            if (Flare.wickNow == null)
+            {
+                Flare.wickNow = new Flare();  // near: single.replaceable  // finding: thread.unguarded-creation
+        }
+        return Flare.wickNow;
+        }
+    }
+
+    // A circle of three; near misses: what is called later is no part of the making.
+    class Crane  // entity: singleton Crane lazy none
+    {
+        private static Crane one;
+        public int load;
+
+        public Crane()  // finding: single.open-constructor
+        {
+            this.load = Winch.Get().rope;  // finding: tie.hidden-dependency
+        }
+
+        public static Crane Get()
+        {
+            if (Crane.one == null)
+            {
+                Crane.one = new Crane();  // finding: thread.unguarded-creation start.cycle
+            }
+            return Crane.one;
+        }
+
+        public void Turn()
+        {
+            this.load = 1;
+        }
+    }
+
+    class Winch  // entity: singleton Winch lazy none
+    {
+        private static Winch one;
+        public int rope;
+
+        public Winch()  // finding: single.open-constructor
+        {
+            this.rope = Hook.Get().weight;  // finding: tie.hidden-dependency
+        }
+
+        public static Winch Get()
+        {
+            if (Winch.one == null)
+            {
+                Winch.one = new Winch();  // finding: thread.unguarded-creation
+            }
+            return Winch.one;
+        }
+    }
+
+    class Hook  // entity: singleton Hook lazy none
+    {
+        private static Hook one;
+        public int weight;
+
+        public Hook()  // finding: single.open-constructor
+        {
+            this.weight = Crane.Get().load;  // finding: tie.hidden-dependency
+        }
+
+        public static Hook Get()
+        {
+            if (Hook.one == null)
+            {
+                Hook.one = new Hook();  // finding: thread.unguarded-creation
+            }
+            return Hook.one;
+        }
+    }
+
+    class Tackle
+    {
+        private int blocks = 2;
+
+        public void Pull()  // near: tie.cycle
+        {
+            this.blocks = 3;
+        }
+
+        public void Strain(int tons)
+        {
+            if (tons < 0)
+            {
+                throw new InvalidOperationException("tons");
+            }
+            this.blocks = tons;
+        }
+
+        public static readonly Tackle tackle = new Tackle();  // near: start.cycle start.reentrant start.may-throw start.eager-heavy  // entity: shared-instance tackle eager language
+    }
+
+    class Davit
+    {
+        private int boats;
+
+        public Davit()  // near: start.cycle start.reentrant start.reads-environment
+        {
+            this.boats = 0;
+        }
+
+        public void Lower()
+        {
+            Tackle.tackle.Pull();  // near: tie.cycle  // finding: tie.hidden-dependency
+            this.boats = 1;
+        }
+
+        public static readonly Davit davit = new Davit();  // near: start.may-throw start.order-within-class  // entity: shared-instance davit eager language
+    }
+
+
+    // Asks for itself through a helper.
+    class LogBook  // entity: singleton LogBook lazy none
+    {
+        private static LogBook one;
+        private int lines = 0;
+
+        public LogBook()  // finding: single.open-constructor
+        {
+            Works.Greet();  // finding: tie.cycle
+        }
+
+        public static LogBook Book()
+        {
+            if (LogBook.one == null)
+            {
+                LogBook.one = new LogBook();  // finding: thread.unguarded-creation
+            }
+            return LogBook.one;
+        }
+
+        public void Write()
+        {
+            this.lines = 1;
+        }
+    }
+
+    static partial class Works
+    {
+        public static void Greet()
+        {
+            LogBook.Book().Write();  // finding: tie.hidden-dependency start.reentrant
+        }
+    }
+
+    // Reads the environment while it is made; near misses: asked later, or handed in.
+    class Flags
+    {
+        private string home;
+
+        public Flags()
+        {
+            this.home = Environment.GetEnvironmentVariable("HARBOUR");  // finding: start.reads-environment
+        }
+
+        public void Rename(string name)
+        {
+            this.home = name;
+        }
+
+        public static readonly Flags flags = new Flags();  // entity: shared-instance flags eager language
+    }
+
+
+    class Pennants
+    {
+        private string home;
+
+        public Pennants(string home)
+        {
+            this.home = home;
+        }
+
+        public void Reload()
+        {
+            this.home = Environment.GetEnvironmentVariable("HARBOUR");  // near: start.reads-environment
+        }
+
+        public static readonly Pennants pennants = new Pennants("pier");  // entity: shared-instance pennants eager language
+    }
+
+
+    // Reads a file while the program is loaded.
+    class Almanac
+    {
+        private List<string> rows;
+
+        public Almanac()
+        {
+            this.rows = new List<string>(File.ReadAllLines("almanac"));
+        }
+
+        public void Drop()
+        {
+            this.rows.RemoveAt(0);
+        }
+
+        public static readonly Almanac almanac = new Almanac();  // finding: start.eager-heavy  // entity: shared-instance almanac eager language
+    }
+
+
+    // Throws where it stands.
+    class Scale
+    {
+        private int tons;
+
+        public Scale()
+        {
+            this.tons = File.Exists("scale") ? 1 : 0;
+            if (this.tons == 0)
+            {
+                throw new InvalidOperationException("no scale");
+            }
+        }
+
+        public void Load()
+        {
+            this.tons = 2;
+        }
+
+        public static readonly Scale scale = new Scale();  // finding: start.may-throw  // entity: shared-instance scale eager language
+    }
+
+
+    // Needs what stands further down; near miss: asked for when it is there.
+    class Stairs
+    {
+        private int steps;
+
+        public Stairs()
+        {
+            this.steps = Stairs.heights["stairs"];
+        }
+
+        public void Climb()
+        {
+            this.steps = Stairs.heights["stairs"];  // near: start.order-within-class
+        }
+
+        public static readonly Stairs stairs = new Stairs();  // finding: start.order-within-class  // entity: shared-instance stairs eager language
+        public static readonly Dictionary<string, int> heights = new Dictionary<string, int>();  // entity: static-field heights eager language
+    }
+
+
+    static partial class Works
+    {
+        public static void RaiseStairs(int by)
+        {
+            Stairs.heights["stairs"] = by;  // finding: tie.hidden-dependency
+        }
+    }
+
+    // Made, and used by nobody; near misses: used by a function, or handed out.
+
+    static partial class Works
+    {
+        public static void Rest()
+        {
+            Flare.stool.Light();  // finding: tie.hidden-dependency
+        }
+    }
+
+    // Works only after it was set up; near misses: it sees to it itself.
+    class Gauge
+    {
+        public int Read()
+        {
+            return 3;
+        }
+    }
+
+    class Locks
+    {
+        private Gauge gauge;
+        private int level = 0;
+
+        public void SetUp(Gauge gauge)
+        {
+            this.gauge = gauge;
+        }
+
+        public void Fill()
+        {
+            this.level = this.gauge.Read();
+        }
+
+        public static readonly Locks locks = new Locks();  // entity: shared-instance locks eager language
+    }
+
+    class Basin
+    {
+        private Gauge gauge;
+        private int level = 0;
+
+        public void SetUp(Gauge gauge)
+        {
+            this.gauge = gauge;
+        }
+
+        public void Fill()  // near: start.needs-setup
+        {
+            if (this.gauge == null)
+            {
+                throw new InvalidOperationException("no gauge");
+            }
+            this.level = this.gauge.Read();
+        }
+
+        public void Empty()  // near: start.needs-setup
+        {
+            this.level = this.gauge == null ? 0 : this.gauge.Read();
+        }
+
+        public static readonly Basin basin = new Basin();  // entity: shared-instance basin eager language
+    }
+
+
+    static partial class Works
+    {
+        public static void Flood(bool deep)
+        {
+            Locks.locks.Fill();  // finding: tie.hidden-dependency start.needs-setup
+            if (deep)
+            {
+                Locks.locks.SetUp(new Gauge());
+        }
+        Basin.basin.SetUp(new Gauge());  // finding: tie.hidden-dependency
+        Basin.basin.Fill();
+        Basin.basin.Empty();
+        }
+    }
+
+    // The failure goes nowhere; near misses: it is told, or handed on.
+    class Barometer
+    {
+        private int pressure = 0;
+
+        public Barometer()
+        {
+            try
+            {
+                this.pressure = File.ReadAllText("barometer").Length;
+            }
+            catch (Exception)
+            {  // finding: start.failure-swallowed
+            }
+        }
+
+        public void Fall()
+        {
+            this.pressure = 1;
+        }
+
+        public static Barometer barometerNow;  // entity: shared-instance barometerNow lazy none
+    }
+
+
+    static partial class Works
+    {
+        public static Barometer FetchBarometer()
+        {
+            if (Barometer.barometerNow == null)
+            {
+                Barometer.barometerNow = new Barometer();  // finding: thread.unguarded-creation
+        }
+        return Barometer.barometerNow;
+        }
+    }
+
+    class Hygrometer
+    {
+        private int damp = 0;
+
+        public Hygrometer()
+        {
+            try
+            {
+                this.damp = File.ReadAllText("hygrometer").Length;
+            }
+            catch (Exception error)
+            {
+                throw new InvalidOperationException("no hygrometer");  // near: start.failure-swallowed
+            }
+        }
+
+        public void Rise()
+        {
+            this.damp = 1;
+        }
+
+        public static Hygrometer hygrometerNow;  // entity: shared-instance hygrometerNow lazy none
+    }
+
+    class Anemometer
+    {
+        private int wind = 0;
+
+        public Anemometer()
+        {
+            try
+            {
+                this.wind = File.ReadAllText("anemometer").Length;
+            }
+            catch (Exception error)
+            {
+                Console.Error.WriteLine(error);  // near: start.failure-swallowed
+                throw;
+            }
+        }
+
+        public void Blow()
+        {
+            this.wind = 1;
+        }
+
+        public static Anemometer anemometerNow;  // entity: shared-instance anemometerNow lazy none
+    }
+
+
+    static partial class Works
+    {
+        public static Hygrometer FetchHygrometer()
+        {
+            if (Hygrometer.hygrometerNow == null)
+            {
+                Hygrometer.hygrometerNow = new Hygrometer();  // near: start.eager-heavy  // finding: thread.unguarded-creation start.may-throw
+        }
+        return Hygrometer.hygrometerNow;
+        }
+    }
+
+    static partial class Works
+    {
+        public static Anemometer FetchAnemometer()
+        {
+            if (Anemometer.anemometerNow == null)
+            {
+                Anemometer.anemometerNow = new Anemometer();  // finding: thread.unguarded-creation start.may-throw
+        }
+        return Anemometer.anemometerNow;
+        }
+    }
+
+    // Others run while it is made; near misses: nothing runs in between, or what is promised is kept.
+    class Radio
+    {
+        private int channel = 16;
+
+        public void Tune(int channel)
+        {
+            this.channel = channel;
+        }
+
+        public static Radio radioNow;  // entity: shared-instance radioNow lazy none
+        public static Radio sonarNow;  // entity: shared-instance sonarNow lazy none
+        public static Task<Radio> radarNow;  // entity: static-field radarNow lazy none
+    }
+
+
+    static partial class Works
+    {
+        public static async Task<Radio> FetchRadio()
+        {
+            if (Radio.radioNow == null)
+            {
+                var channel = await AskForChannel();  // finding: thread.await-gap
+                Radio.radioNow = new Radio();  // finding: thread.unguarded-creation
+                Radio.radioNow.Tune(channel);
+        }
+        return Radio.radioNow;
+        }
+    }
+
+    static partial class Works
+    {
+        public static async Task<Radio> FetchSonar()
+        {
+            var channel = await AskForChannel();  // near: thread.await-gap
+            if (Radio.sonarNow == null)
+            {
+                Radio.sonarNow = new Radio();  // finding: thread.unguarded-creation
+                Radio.sonarNow.Tune(channel);
+        }
+        return Radio.sonarNow;
+        }
+    }
+
+    static partial class Works
+    {
+        public static async Task<Radio> FetchRadar()
+        {
+            if (Radio.radarNow == null)  // finding: tie.hidden-dependency
+            {
+                Radio.radarNow = AskForRadar();  // finding: thread.unguarded-creation
+        }
+        return await Radio.radarNow;  // near: thread.await-gap
+        }
+    }
+
+    static partial class Works
+    {
+        public static async Task<Radio> AskForRadar()
+        {
+            await AskForChannel();
+            return new Radio();
+        }
+    }
+
+    static partial class Works
+    {
+        public static async Task<int> AskForChannel()
+        {
+            return 16;
+        }
+    }
+
+    // Opens what nothing closes; near misses: closed in the same function, or at the end.
+    class Soundings
+    {
+        private FileStream file;
+        private int read = 0;
+
+        public void Open(string name)
+        {
+            this.file = File.OpenRead(name);  // finding: life.never-released
+        }
+
+        public void Next()
+        {
+            this.read = this.file == null ? 0 : this.file.ReadByte();
+        }
+
+        public static readonly Soundings soundings = new Soundings();  // entity: shared-instance soundings eager language
+    }
+
+    class Tides
+    {
+        private FileStream file;
+
+        public void Open(string name)
+        {
+            this.file = File.OpenRead(name);  // near: life.never-released
+        }
+
+        public void Close()
+        {
+            this.file.Close();
+        }
+
+        public static readonly Tides tides = new Tides();  // entity: shared-instance tides eager language
+    }
+
+
+    // Walks over the list itself, and registers whoever asks; near misses: over a copy, and with a look first.
+    class Bells
+    {
+        private List<Ringer> ringers = new List<Ringer>();
+        private List<Player> players = new List<Player>();
+
+        public void Add(Ringer ringer)
+        {
+            this.ringers.Add(ringer);
+        }
+
+        public void Remove(Ringer ringer)
+        {
+            this.ringers.Remove(ringer);
+        }
+
+        public void Ring()
+        {
+            foreach (var ringer in this.ringers)  // finding: life.notify-while-changing
+            {
+                ringer.Ring();
+            }
+        }
+
+        public void AddPlayer(Player player)
+        {
+            if (!this.players.Contains(player))  // finding: thread.check-then-act
+            {
+                this.players.Add(player);  // near: life.duplicate-subscription life.grows-forever
+            }
+        }
+
+        public void RemovePlayer(Player player)
+        {
+            this.players.Remove(player);
+        }
+
+        public void Play()
+        {
+            foreach (var player in this.players.ToArray())  // near: life.notify-while-changing
+            {
+                player.Play();
+            }
+        }
+
+        public int Count()
+        {
+            var strokes = 0;
+            foreach (var player in this.players)  // near: life.notify-while-changing
+            {
+                strokes += player.strokes;
+            }
+            return strokes;
+        }
+
+        public static readonly Bells bells = new Bells();  // entity: shared-instance bells eager language
+    }
+
+
+    class Ringer
+    {
+        public Ringer()
+        {
+            Bells.bells.Add(this);  // finding: tie.hidden-dependency
+        }
+
+        public void Again()
+        {
+            Bells.bells.Add(this);  // finding: life.duplicate-subscription
+        }
+
+        public void Close()
+        {
+            Bells.bells.Remove(this);
+        }
+
+        public void Ring()
+        {
+            this.Close();
+        }
+    }
+
+    class Player
+    {
+        public int strokes = 3;
+
+        public Player()
+        {
+            Bells.bells.AddPlayer(this);  // near: life.dangling-subscriber
+        }
+
+        public void Again()
+        {
+            Bells.bells.AddPlayer(this);  // near: life.duplicate-subscription
+        }
+
+        public void Close()
+        {
+            Bells.bells.RemovePlayer(this);
+        }
+
+        public void Play()
+        {
+            this.Close();
+        }
+    }
+
+    // Keeps the caller's object; near misses: only what it says, or for a while.
+    class Porter
+    {
+        private Caller caller;
+        private string last = "";
+        private List<string> seen = new List<string>();
+
+        public void Keep(Caller caller)
+        {
+            this.caller = caller;
+        }
+
+        public void Note(Caller caller)
+        {
+            this.last = caller.ship;
+        }
+
+        public void Write(Caller caller)
+        {
+            this.seen.Add(caller.ship);  // near: life.grows-forever
+            if (this.seen.Count > 9)  // finding: thread.check-then-act
+            {
+                this.seen.RemoveAt(0);
+            }
+        }
+
+        public static readonly Porter porter = new Porter();  // entity: shared-instance porter eager language
+    }
+
+
+    class Caller
+    {
+        public string ship;
+
+        public Caller(string ship)
+        {
+            this.ship = ship;
+        }
+
+        public void Enter()
+        {
+            Porter.porter.Keep(this);  // finding: tie.hidden-dependency life.captured-short-lived
+        }
+
+        public void PassBy()
+        {
+            Porter.porter.Note(this);  // near: life.captured-short-lived
+            Porter.porter.Write(this);  // near: life.captured-short-lived
+        }
+    }
+
+    static partial class Works
+    {
+        public static void Receive(string ship)
+        {
+            var caller = new Caller(ship);
+            caller.Enter();
+            caller.PassBy();
+        }
+    }
+
+    // Used after its end; near misses: opened again, or used before.
+    class Sluice
+    {
+        private bool isOpen = true;
+        private int level = 0;
+
+        public void Close()
+        {
+            this.isOpen = false;
+        }
+
+        public void Open()
+        {
+            this.isOpen = true;
+        }
+
+        public int Measure()
+        {
+            this.level += 1;
+            return this.level;
+        }
+
+        public static readonly Sluice sluice = new Sluice();  // entity: shared-instance sluice eager language
+    }
+
+
+    static partial class Works
+    {
+        public static int Night()
+        {
+            Sluice.sluice.Close();  // finding: tie.hidden-dependency
+            Console.WriteLine("night");
+            return Sluice.sluice.Measure();  // finding: life.used-after-teardown
+        }
+    }
+
+    static partial class Works
+    {
+        public static int Day()
+        {
+            Sluice.sluice.Close();
+            Sluice.sluice.Open();
+            var level = Sluice.sluice.Measure();  // near: life.used-after-teardown
+            level += Sluice.sluice.Measure();  // near: life.used-after-teardown
+            Sluice.sluice.Close();
+            return level;
+        }
+    }
+
+    // Makes its own.
+    class Surveyor
+    {
+        private Echo echo;
+
+        public Surveyor()
+        {
+            this.echo = new Echo();  // finding: tie.fixed-collaborator
+        }
+
+        public string Depth()
+        {
+            return this.echo.Read();
+        }
+    }
+
+    class Echo
+    {
+        public string Read()
+        {
+            return File.ReadAllText("echo");
+        }
+    }
+
+    // Nothing to hand in; near misses: no state, or one caller.
+    class Tickets  // finding: tie.static-only-api  // entity: static-holder Tickets eager language
+    {
+        private static int sold = 0;
+
+        public static void Sell()
+        {
+            Tickets.sold = 1;
+        }
+
+        public static int Count()
+        {
+            return Tickets.sold;
+        }
+    }
+
+    class Knots  // near: tie.static-only-api
+    {
+        public static int Bowline(int turns)
+        {
+            return turns + 1;
+        }
+
+        public static int Hitch(int turns)
+        {
+            return turns + 2;
+        }
+    }
+
+    class Bollards  // near: tie.static-only-api  // entity: static-holder Bollards eager language
+    {
+        private static int used = 0;
+
+        public static void Use()
+        {
+            Bollards.used = 1;
+        }
+    }
+
+    class Sailor
+    {
+        public int Tie()
+        {
+            Bollards.Use();  // finding: tie.hidden-dependency
+            Tickets.Sell();  // finding: tie.hidden-dependency
+            return Knots.Bowline(2);
+        }
+    }
+
+    class Rower
+    {
+        public int Tie()
+        {
+            return Knots.Hitch(Tickets.Count());
+        }
+    }
+
+    // Passed on by four; near misses: used on the way, or made there.
+    class Papers
+    {
+        public bool InOrder()
+        {
+            return true;
+        }
+    }
+
+    static partial class Works
+    {
+        public static bool Stamp(Papers papers)
+        {
+            return papers.InOrder();
+        }
+    }
+
+    static partial class Works
+    {
+        public static bool Clerk(Papers papers)
+        {
+            return Stamp(papers);
+        }
+    }
+
+    static partial class Works
+    {
+        public static bool Counter(Papers papers)
+        {
+            return Clerk(papers);
+        }
+    }
+
+    static partial class Works
+    {
+        public static bool Entrance(Papers papers)
+        {
+            return Counter(papers);
+        }
+    }
+
+    static partial class Works
+    {
+        public static bool Door(Papers papers)  // finding: tie.long-handoff
+        {
+            return Entrance(papers);
+        }
+    }
+
+    static partial class Works
+    {
+        public static bool Gate(Papers papers)  // near: tie.long-handoff
+        {
+            return papers.InOrder() && Counter(papers);
+        }
+    }
+
+    static partial class Works
+    {
+        public static bool Windowed()  // near: tie.long-handoff
+        {
+            return Counter(new Papers());
+        }
+    }
+
+    // One reached through another; near misses: a part of the object, and the other one asked directly.
+    class Buoys
+    {
+        private int lit = 0;
+
+        public void Light()
+        {
+            this.lit = 1;
+        }
+
+        public static readonly Buoys buoys = new Buoys();  // entity: shared-instance buoys eager language
+    }
+
+
+    class Depths
+    {
+        private int least = 0;
+
+        public void Measure()
+        {
+            this.least = 4;
+        }
+    }
+
+    class Channel  // entity: singleton Channel lazy none  // finding: single.open-constructor
+    {
+        private static Channel one;
+        private Depths inner = new Depths();
+
+        public static Channel Get()
+        {
+            if (Channel.one == null)
+            {
+                Channel.one = new Channel();  // finding: thread.unguarded-creation
+            }
+            return Channel.one;
+        }
+
+        public Capstan Capstan()
+        {
+            return Piers.Capstan.Get();
+        }
+
+        public Depths Depths()
+        {
+            return this.inner;
+        }
+    }
+
+    class Pilot
+    {
+        public void Steer()
+        {
+            Channel.Get().Capstan().Turn();  // finding: tie.hidden-dependency tie.chained-access
+            Channel.Get().Depths().Measure();  // near: tie.chained-access
+        }
+
+        public void Dark()
+        {
+            Buoys.buoys.Light();  // near: tie.chained-access  // finding: tie.hidden-dependency
+        }
+    }
+
+    // Reached from six places; near miss: two.
+    class Gong
+    {
+        private int struck = 0;
+
+        public void Strike()
+        {
+            this.struck = 1;
+        }
+
+        public static readonly Gong gong = new Gong();  // finding: tie.wide-reach  // entity: shared-instance gong eager language
+        public static readonly Gong whistle = new Gong();  // near: tie.wide-reach  // entity: shared-instance whistle eager language
+    }
+
+
+    class Pier1
+    {
+        public void Fog()
+        {
+            Gong.gong.Strike();  // finding: tie.hidden-dependency
+            Gong.whistle.Strike();  // finding: tie.hidden-dependency
+        }
+    }
+
+    class Pier2
+    {
+        public void Fog()
+        {
+            Gong.gong.Strike();
+            Gong.whistle.Strike();
+        }
+    }
+
+    class Pier3
+    {
+        public void Fog()
+        {
+            Gong.gong.Strike();
+        }
+    }
+
+    class Pier4
+    {
+        public void Fog()
+        {
+            Gong.gong.Strike();
+        }
+    }
+
+    class Pier5
+    {
+        public void Fog()
+        {
+            Gong.gong.Strike();
+        }
+    }
+
+    // Begins the day for all; near miss: what is handed in is no reach.
+    class Morning
+    {
+        public void Begin()  // finding: tie.crowded-startup
+        {
+            Gong.gong.Strike();
+            Gong.whistle.Strike();
+            Buoys.buoys.Light();
+            Soundings.soundings.Open("morning");
+            Davit.davit.Lower();  // finding: tie.hidden-dependency
+            Flags.flags.Rename("morning");
+            Pennants.pennants.Reload();  // finding: tie.hidden-dependency
+        }
+
+        public void Half(Gong bell, Buoys light, Soundings line, Davit boat, Flags flag)  // near: tie.crowded-startup
+        {
+            bell.Strike();
+            light.Light();
+            line.Open("half");
+            boat.Lower();
+            flag.Rename("half");
+        }
+    }
+
+    // Only the first one's name counts; near miss: it counts each time.
+    class Plate  // entity: singleton Plate lazy none
+    {
+        private static Plate one;
+        private string name;
+
+        public Plate(string name, int size)  // finding: single.open-constructor
+        {
+            this.name = name + size;
+        }
+
+        public static Plate Get(string name, int size)  // finding: start.arguments-ignored
+        {
+            if (Plate.one == null)
+            {
+                Plate.one = new Plate(name, size);  // finding: thread.unguarded-creation
+            }
+            return Plate.one;
+        }
+
+        public void Rename(string name)
+        {
+            this.name = name;
+        }
+    }
+
+    class Sign  // entity: singleton Sign lazy none
+    {
+        private static Sign one;
+        private string name;
+
+        public Sign(string name)  // finding: single.open-constructor
+        {
+            this.name = name;
+        }
+
+        public static Sign Get(string name)  // near: start.arguments-ignored
+        {
+            if (Sign.one == null)
+            {
+                Sign.one = new Sign(name);  // finding: thread.unguarded-creation
+            }
+            Sign.one.Rename(name);
+            return Sign.one;
+        }
+
+        public void Rename(string name)
+        {
+            this.name = name;
+        }
+    }
+
+    // One slot for a family; near miss: one for each of it.
+    class Raft  // entity: singleton Raft lazy none  // finding: single.open-constructor
+    {
+        protected static Raft one;
+        private int logs = 4;
+
+        public static Raft Get()
+        {
+            if (Raft.one == null)
+            {
+                Raft.one = new Raft();  // finding: thread.unguarded-creation single.slot-shared-by-subclasses
+            }
+            return Raft.one;
+        }
+
+        public void Sink()
+        {
+            this.logs = 0;
+        }
+    }
+
+    class WideRaft : Raft
+    {
+        public static void Open()
+        {
+            one = new WideRaft();  // finding: tie.hidden-dependency single.replaceable
+        }
+
+        public void Load()
+        {
+            this.Sink();
+        }
+    }
+
+    class Punt  // entity: singleton Punt lazy none  // finding: single.open-constructor
+    {
+        protected static Punt one;
+        private int poles = 1;
+
+        public static Punt Get()
+        {
+            if (Punt.one == null)
+            {
+                Punt.one = new Punt();  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
+            }
+            return Punt.one;
+        }
+
+        public void Push()
+        {
+            this.poles = 0;
+        }
+    }
+
+    class Ferry  // entity: singleton Ferry lazy none
+    {
+        private static Ferry one;
+        private int trips = 0;
+
+        private Ferry()  // near: single.subclassable
+        {
+            this.trips = 1;
+        }
+
+        public static Ferry Get()
+        {
+            if (Ferry.one == null)
+            {
+                Ferry.one = new Ferry();  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
+            }
+            return Ferry.one;
+        }
+
+        public void Cross()
+        {
+            this.trips = 2;
+        }
+    }
+
+    static partial class Works
+    {
+        public static void Open()  // finding: tie.crowded-startup
+        {
+            SpareCapstan().Turn();
+            Capstan.Get().Turn();
+            FetchFlare().Light();
+            UseRockets();
+            Plate.Get("a", 1).Rename("b");
+            Plate.Get("c", 2);
+            Sign.Get("a");  // finding: tie.hidden-dependency
+            WideRaft.Get().Sink();
+            Raft.Get().Sink();
+            Punt.Get().Push();  // finding: tie.hidden-dependency
+            Ferry.Get().Cross();  // finding: tie.hidden-dependency
+            new Boatswain(Anchor.Get()).Moor();  // finding: tie.hidden-dependency
+            Receive("Heron");
+            new Morning().Begin();
+            Almanac.almanac.Drop();  // finding: tie.hidden-dependency
+            Scale.scale.Load();  // finding: tie.hidden-dependency
+            PilotFees.fees.Enter(2);  // finding: tie.hidden-dependency
+            Flood(true);
+        }
+    }
+
+    // Threads: what is sound, beside what is not.
+    sealed class Windows  // near: single.subclassable  // entity: singleton Windows lazy double-check
+    {
+        private static volatile Windows one;
+        private static readonly object gate = new object();  // harmless: gate
+        private readonly List<string> panes = new List<string>();
+
+        private Windows()  // near: single.subclassable single.open-constructor
+        {
+            for (int i = 0; i < 9; i++)
+            {
+                panes.Add("pane " + i);
+            }
+        }
+
+        public static Windows Get()
+        {
+            if (one == null)
+            {
+                lock (gate)  // near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+                {
+                    if (one == null)  // near: thread.double-check-incomplete
+                    {
+                        one = new Windows();  // near: thread.double-check-unsound thread.unguarded-creation
+                    }
+                }
+            }
+            return one;
+        }
+
+        public string Take()
+        {
+            lock (gate)
+            {
+                string pane = panes[0];
+                panes.RemoveAt(0);  // near: thread.mixed-guard thread.check-then-act
+                return pane;
+            }
+        }
+    }
+
+    sealed class Doors  // near: single.subclassable  // entity: singleton Doors lazy lock
+    {
+        private static Doors one;
+        private static readonly object gate = new object();  // harmless: gate
+        private readonly List<string> hinges = new List<string>();
+        private int opened;
+
+        private Doors()
+        {
+            for (int i = 0; i < 9; i++)
+            {
+                hinges.Add("hinge " + i);
+            }
+        }
+
+        public static Doors Get()
+        {
+            lock (gate)  // near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+            {
+                if (one == null)  // near: thread.double-check-incomplete
+                {
+                    one = new Doors();  // near: thread.double-check-unsound thread.unguarded-creation
+                }
+                return one;
+            }
+        }
+
+        public void Open()
+        {
+            Interlocked.Increment(ref opened);  // near: thread.lost-update thread.unguarded-state
+        }
+
+        public string[] Hinges()
+        {
+            lock (gate)
+            {
+                hinges.Sort();
+                return hinges.ToArray();  // near: thread.leaks-internals
+            }
+        }
+
+        public List<string> Inner()
+        {
+            lock (gate)
+            {
+                return hinges;  // finding: thread.leaks-internals
+            }
+        }
+    }
+
+    // Tested before the lock only.
+    sealed class Shutters  // entity: singleton Shutters lazy double-check-unsound
+    {
+        private static volatile Shutters one;
+        private static readonly object gate = new object();  // harmless: gate
+        private int closed;
+
+        private Shutters()
+        {
+        }
+
+        public static Shutters Get()
+        {
+            if (one == null)  // finding: thread.double-check-incomplete
+            {
+                lock (gate)
+                {
+                    one = new Shutters();  // finding: start.lazy-needless
+                }
+            }
+            return one;
+        }
+
+        public void Close()
+        {
+            closed = 1;
+        }
+    }
+
+    // Read outside the lock, and not volatile.
+    sealed class Blinds  // entity: singleton Blinds lazy double-check-unsound
+    {
+        private static Blinds one;
+        private static readonly object gate = new object();  // harmless: gate
+        private int drawn;
+
+        private Blinds()
+        {
+        }
+
+        public static Blinds Get()
+        {
+            if (one == null)  // finding: thread.double-check-unsound
+            {
+                lock (gate)
+                {
+                    if (one == null)
+                    {
+                        one = new Blinds();  // finding: start.lazy-needless
+                    }
+                }
+            }
+            return one;
+        }
+
+        public void Draw()
+        {
+            drawn = 1;
+        }
+    }
+
+    // A lock for each look, in a loop.
+    sealed class Ropes  // entity: singleton Ropes lazy lock
+    {
+        private static Ropes one;
+        private static readonly object gate = new object();  // harmless: gate
+        private readonly List<string> coils = new List<string>();
+
+        private Ropes()
+        {
+            for (int i = 0; i < 4; i++)
+            {
+                coils.Add("coil " + i);
+            }
+        }
+
+        public static Ropes Get()
+        {
+            lock (gate)  // finding: thread.lock-every-access
+            {
+                if (one == null)
+                {
+                    one = new Ropes();
+                }
+                return one;
+            }
+        }
+
+        public void Cut(string coil)
+        {
+            lock (gate)
+            {
+                coils.Remove(coil);
+            }
+        }
+    }
+
+    class Rigger
+    {
+        public void Week()
+        {
+            for (int day = 0; day < 7; day++)
+            {
+                Ropes.Get().Cut("coil 1");
+            }
+            Doors doors = Doors.Get();  // finding: tie.hidden-dependency
+            for (int day = 0; day < 7; day++)
+            {
+                doors.Open();
+            }
+        }
+    }
+
+    // Fields that two threads set.
+    sealed class Signals  // entity: singleton Signals eager language
+    {
+        private static readonly Signals one = new Signals();
+        private string shown = "";
+        private volatile string last = "";
+        private readonly List<string> kept = new List<string>();
+        private readonly object gate = new object();
+
+        private Signals()
+        {
+        }
+
+        public static Signals Get()
+        {
+            return one;
+        }
+
+        public void Show(string flag)
+        {
+            shown = flag;  // finding: thread.unguarded-state
+        }
+
+        public string Shown()
+        {
+            return shown;
+        }
+
+        public void Keep(string flag)
+        {
+            last = flag;  // near: thread.unguarded-state
+            lock (gate)
+            {
+                kept.Add(flag);
+            }
+        }
+
+        public string Last()
+        {
+            return last;
+        }
+
+        public void Forget()
+        {
+            kept.Clear();  // finding: thread.mixed-guard
+        }
+
+        public void Some(List<string> into)
+        {
+            lock (gate)
+            {
+                into.AddRange(kept);  // near: thread.mixed-guard thread.leaks-internals
+            }
+        }
+    }
+
+    class SignalMan
+    {
+        public void Work()  // finding: tie.crowded-startup
+        {
+            new Thread(() => Signals.Get().Show("A")).Start();  // finding: tie.hidden-dependency
+            new Thread(() => Signals.Get().Keep(Signals.Get().Shown())).Start();
+            new Thread(() => Signals.Get().Forget()).Start();
+            new Thread(() => Windows.Get().Take()).Start();  // finding: tie.hidden-dependency
+            new Thread(() => Doors.Get().Open()).Start();
+            new Thread(() => Shutters.Get().Close()).Start();  // finding: tie.hidden-dependency
+            new Thread(() => Blinds.Get().Draw()).Start();  // finding: tie.hidden-dependency
+            new Thread(new Rigger().Week).Start();
+            new Thread(() => Slips.Give("a")).Start();  // finding: tie.hidden-dependency
+            Slips.Take("a");
+        }
+    }
+
+    // A look and a change under one lock, and a table that does both itself.
+    static class Slips  // entity: static-holder Slips eager language
+    {
+        private static readonly Dictionary<string, string> taken = new Dictionary<string, string>();
+        private static readonly object gate = new object();  // harmless: gate
+
+        public static void Take(string name)
+        {
+            lock (gate)
+            {
+                if (!taken.ContainsKey(name))  // near: thread.check-then-act
+                {
+                    taken[name] = name;
+                }
+            }
+        }
+
+        public static void Give(string name)
+        {
+            lock (gate)
+            {
+                taken.Remove(name);
+            }
+        }
+    }
+
+    // Hands itself to a thread before it is complete; near misses: started by another method, or as the last thing.
+    class Sounder
+    {
+        private int depth;
+
+        public Sounder()
+        {
+            new Thread(Turn).Start();  // finding: thread.escaping-this
+            depth = 2;
+        }
+
+        private void Turn()
+        {
+            depth = depth - 1;
+        }
+    }
+
+    class Listener
+    {
+        private int heard;
+
+        public void Start()
+        {
+            new Thread(Turn).Start();  // near: thread.escaping-this
+        }
+
+        private void Turn()
+        {
+            heard = 1;
+        }
+    }
+
+    // In the right order.
+    sealed class Steps  // entity: singleton Steps eager language
+    {
+        private static readonly int[] heights = { 1, 2, 3 };  // harmless: heights
+        private static readonly Steps one = new Steps();  // near: start.order-within-class
+        private int climbed;
+
+        private Steps()
+        {
+            climbed = heights[0];
+        }
+
+        public static Steps Get()
+        {
+            return one;
+        }
+
+        public void Climb()
+        {
+            climbed = heights[1];
+        }
+    }
+}
