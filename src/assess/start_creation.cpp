@@ -338,13 +338,11 @@ void checkLazyNeedless(const Subject& s, std::vector<Finding>& out) {
     Wanted outside{[&](VariableIndex v) { return p.variables[v].lives() && v != e.slot; }, [&](FunctionIndex f) { return s.entityOfDoor[f] != SIZE_MAX; }, 0xFFFFFFFFu};
     if (!s.reaching.fromCreation(e, outside).empty()) continue;
     // What the constructor calls outside of the tree may be anything.
-    bool opaque = false;
-    if (e.creation.constructor != kNone)
-      for (uint32_t c : p.foreignCallsInFunction[e.creation.constructor]) opaque |= g.typeTraits(p.text(p.foreignCalls[c].name)) == 0;
-    bool loops = false;
-    if (e.creation.constructor != kNone && p.functions[e.creation.constructor].definition.known()) {
-      Place body = p.functions[e.creation.constructor].definition;
-      loops = anyNode(p.file(body), body.node, [&](NodeId n) { return p.file(body)[n].kind == Kind::Loop; });
+    bool opaque = false, loops = false;
+    for (FunctionIndex part : creationBodies(p, e)) {
+      for (uint32_t c : p.foreignCallsInFunction[part]) opaque |= g.typeTraits(p.text(p.foreignCalls[c].name)) == 0;
+      Place body = p.functions[part].definition;
+      loops |= body.known() && anyNode(p.file(body), body.node, [&](NodeId n) { return p.file(body)[n].kind == Kind::Loop; });
     }
     if (opaque || loops) continue;
     Finding f = makeFinding(s, infoOf("start.lazy-needless"), i, Sureness::Likely);

@@ -9,10 +9,10 @@ extern "C" const TSLanguage* tree_sitter_kotlin(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kImports, kClass, kObject, kCompanion, kFunction, kProperty, kInit, kSecondary, kIf, kWhen, kEntry, kTry, kCatch, kFor, kWhile, kJump, kCall, kNavigation, kIndexing, kPostfix, kAssignable, kLambda, kControl, kAnonymous, kCast, kObjectLiteral, kAlias, kTypeTest };
+enum Own : uint8_t { kPackage, kImports, kClass, kObject, kCompanion, kFunction, kProperty, kInit, kSecondary, kIf, kWhen, kEntry, kTry, kCatch, kFor, kWhile, kJump, kCall, kNavigation, kIndexing, kPostfix, kAssignable, kLambda, kControl, kAnonymous, kCast, kObjectLiteral, kAlias, kTypeTest };
 
 constexpr ShapeRow kRows[] = {
-    {"line_comment", Shape::Comment}, {"multiline_comment", Shape::Comment}, {"package_header", Shape::Skip}, {"import_list", Shape::Pass}, {"import_header", Shape::Own, kImports}, {"class_declaration", Shape::Own, kClass}, {"object_declaration", Shape::Own, kObject}, {"companion_object", Shape::Own, kCompanion},
+    {"line_comment", Shape::Comment}, {"multiline_comment", Shape::Comment}, {"package_header", Shape::Own, kPackage}, {"import_list", Shape::Pass}, {"import_header", Shape::Own, kImports}, {"class_declaration", Shape::Own, kClass}, {"object_declaration", Shape::Own, kObject}, {"companion_object", Shape::Own, kCompanion},
     {"function_declaration", Shape::Own, kFunction}, {"property_declaration", Shape::Own, kProperty}, {"getter", Shape::Skip}, {"setter", Shape::Skip}, {"anonymous_initializer", Shape::Own, kInit}, {"secondary_constructor", Shape::Own, kSecondary}, {"type_alias", Shape::Own, kAlias}, {"class_body", Shape::Pass}, {"enum_class_body", Shape::Pass}, {"enum_entry", Shape::Skip},
     {"statements", Shape::Block}, {"control_structure_body", Shape::Own, kControl}, {"if_expression", Shape::Own, kIf}, {"when_expression", Shape::Own, kWhen}, {"when_entry", Shape::Own, kEntry}, {"when_subject", Shape::Pass}, {"when_condition", Shape::Pass}, {"try_expression", Shape::Own, kTry}, {"catch_block", Shape::Own, kCatch}, {"finally_block", Shape::Own, kCatch},
     {"for_statement", Shape::Own, kFor}, {"while_statement", Shape::Own, kWhile}, {"do_while_statement", Shape::Own, kWhile}, {"jump_expression", Shape::Own, kJump}, {"assignment", Shape::Assign}, {"directly_assignable_expression", Shape::Own, kAssignable}, {"call_expression", Shape::Own, kCall}, {"navigation_expression", Shape::Own, kNavigation}, {"indexing_expression", Shape::Own, kIndexing}, {"postfix_expression", Shape::Own, kPostfix}, {"prefix_expression", Shape::Unary},
@@ -382,9 +382,17 @@ class KotlinLowerer : public SharedLowerer {
     if (!isNull(lambda)) visit(lambda, id, Role::Argument);
   }
 
+  // What follows the package's name or the last import belongs to it, for the grammar.
+  void trailingComments(TSNode node, NodeId parent) {
+    for (TSNode part : named(node))
+      if (g_.shapeOf(part) == Shape::Comment) visit(part, parent, Role::None);
+  }
+
   void own(TSNode node, uint8_t tag, NodeId parent, Role role) override {
     switch (tag) {
+      case kPackage: trailingComments(node, parent); break;
       case kImports: {
+        trailingComments(node, parent);
         TSNode name = childOfType(node, "identifier");
         if (isNull(name)) break;
         NodeId import = add(parent, Kind::Import, Role::None, node);

@@ -118,7 +118,7 @@ namespace Piers
             return Windlass.one;
         }
 
-        public static Windlass Turned(int by)
+        public static Windlass Turned(int by)  // near: start.arguments-ignored
         {
             var other = new Windlass();  // near: single.second-creation
             other.turns = by;

@@ -1,0 +1,1485 @@
+// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
+package piers
+
+import java.io.File
+import java.io.FileInputStream
+import java.util.concurrent.atomic.AtomicInteger
+import kotlin.concurrent.thread
+import piers.ledgers.fees
+
+// There must be only one.
+class TideTable {  // finding: single.meant-single
+    private var shown: Int = 0
+
+    fun show() {
+        this.shown = 1
+    }
+}
+
+// Not a singleton: each pier has one.
+class Ladder {  // near: single.meant-single
+    private var rungs: Int = 4
+
+    fun climb() {
+        this.rungs = 3
+    }
+}
+
+// There is only one, and the class sees to it.
+class Anchor {  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy none
+    companion object {
+        private var anchorage: Anchor? = null
+
+        fun anchor(): Anchor {
+            if (Anchor.anchorage == null) {
+                Anchor.anchorage = Anchor()  // near: single.second-creation  // finding: thread.unguarded-creation
+            }
+            return Anchor.anchorage!!  // near: single.may-return-nothing
+        }
+    }
+
+    private var chain: Int = 0
+
+    private constructor() {  // near: single.open-constructor
+        if (Anchor.anchorage != null) {
+            throw IllegalStateException("the anchor is there")
+        }
+    }
+
+    fun lower() {
+        this.chain = 1
+    }
+}
+
+class Boatswain {
+    private val own: Anchor
+    private var notes: MutableList<String> = mutableListOf()  // near: tie.fixed-collaborator
+
+    constructor(anchor: Anchor) {  // near: tie.hidden-dependency tie.fixed-collaborator
+        this.own = anchor
+    }
+
+    fun moor() {
+        this.own.lower()  // near: tie.hidden-dependency
+    }
+}
+
+// One is handed out, and a helper makes another.
+class Capstan {  // entity: singleton Capstan lazy none  // finding: single.open-constructor
+    companion object {
+        private var one: Capstan? = null
+
+        fun capstan(): Capstan {
+            if (Capstan.one == null) {
+                Capstan.one = Capstan()  // finding: thread.unguarded-creation
+            }
+            return Capstan.one!!
+        }
+    }
+
+    private var turns: Int = 0
+
+    fun turn() {
+        this.turns = 1
+    }
+}
+
+fun spareCapstan(): Capstan {
+    return Capstan()  // finding: single.second-creation
+}
+
+// Near miss: the class makes others of its kind itself.
+class Windlass {
+    companion object {
+        private var one: Windlass? = null  // entity: shared-instance one lazy none
+
+        fun windlass(): Windlass {
+            if (Windlass.one == null) {
+                Windlass.one = Windlass()  // finding: thread.unguarded-creation
+            }
+            return Windlass.one!!
+        }
+
+        fun turned(by: Int): Windlass {
+            val other = Windlass()  // near: single.second-creation
+            other.turns = by
+            return other
+        }
+    }
+
+    private var turns: Int = 0
+}
+
+// Hands out what another function fills; near miss: it says so by throwing.
+class Beam {  // entity: singleton Beam lazy none  // finding: single.open-constructor
+    companion object {
+        private var one: Beam? = null
+
+        fun beam(): Beam {
+            return Beam.one!!  // finding: single.may-return-nothing
+        }
+
+        fun begin() {
+            if (Beam.one == null) {
+                Beam.one = Beam()  // finding: thread.unguarded-creation
+            }
+        }
+    }
+
+    private var lit: Int = 0
+
+    fun light() {
+        this.lit = 1
+    }
+}
+
+class Glow {  // entity: singleton Glow lazy none  // finding: single.open-constructor
+    companion object {
+        private var one: Glow? = null
+
+        fun glow(open: Boolean): Glow {
+            if (!open) {
+                throw IllegalStateException("closed")
+            }
+            if (Glow.one == null) {
+                Glow.one = Glow()  // finding: thread.unguarded-creation
+            }
+            return Glow.one!!  // near: single.may-return-nothing
+        }
+    }
+
+    private var lit: Int = 0
+
+    fun light() {
+        this.lit = 1
+    }
+}
+
+// Put in another's place by whoever asks for it.
+open class Flare {
+    private var lit: Int = 0
+
+    fun light() {
+        this.lit = 1
+    }
+}
+
+class Rocket : Flare() {
+    fun fly() {
+        this.light()
+    }
+}
+
+private var flareNow: Flare? = null  // entity: shared-instance flareNow lazy none
+
+fun flare(): Flare {
+    if (flareNow == null) {
+        flareNow = Flare()  // finding: thread.unguarded-creation
+    }
+    return flareNow!!
+}
+
+fun useRockets() {
+    flareNow = Rocket()  // finding: single.replaceable
+}
+
+// Near misses: never set again.
+private val torchNow: Flare = Flare()  // near: single.replaceable start.eager-heavy  // entity: shared-instance torchNow eager language
+
+fun torch(): Flare {
+    return torchNow!!
+}
+
+private var wickNow: Flare? = null  // entity: shared-instance wickNow lazy none
+
+fun wick(): Flare {
+    if (wickNow == null) {
+        wickNow = Flare()  // near: single.replaceable  // finding: thread.unguarded-creation
+    }
+    return wickNow!!
+}
+
+// A circle of three; near misses: what is called later is no part of the making.
+class Crane {  // entity: singleton Crane lazy none
+    companion object {
+        private var one: Crane? = null
+
+        fun crane(): Crane {
+            if (Crane.one == null) {
+                Crane.one = Crane()  // finding: thread.unguarded-creation start.cycle
+            }
+            return Crane.one!!
+        }
+    }
+
+    var load: Int = 0
+
+    constructor() {  // finding: single.open-constructor
+        this.load = Winch.winch().rope  // finding: tie.hidden-dependency
+    }
+
+    fun turn() {
+        this.load = 1
+    }
+}
+
+class Winch {  // entity: singleton Winch lazy none
+    companion object {
+        private var one: Winch? = null
+
+        fun winch(): Winch {
+            if (Winch.one == null) {
+                Winch.one = Winch()  // finding: thread.unguarded-creation
+            }
+            return Winch.one!!
+        }
+    }
+
+    var rope: Int = 0
+
+    constructor() {  // finding: single.open-constructor
+        this.rope = Hook.hook().weight  // finding: tie.hidden-dependency
+    }
+}
+
+class Hook {  // entity: singleton Hook lazy none
+    companion object {
+        private var one: Hook? = null
+
+        fun hook(): Hook {
+            if (Hook.one == null) {
+                Hook.one = Hook()  // finding: thread.unguarded-creation
+            }
+            return Hook.one!!
+        }
+    }
+
+    var weight: Int = 0
+
+    constructor() {  // finding: single.open-constructor
+        this.weight = Crane.crane().load  // finding: tie.hidden-dependency
+    }
+}
+
+class Tackle {
+    private var blocks: Int = 2
+
+    fun pull() {  // near: tie.cycle
+        this.blocks = 3
+    }
+
+    fun strain(tons: Int) {
+        if (tons < 0) {
+            throw IllegalStateException("tons")
+        }
+        this.blocks = tons
+    }
+}
+
+class Davit {
+    private var boats: Int = 0
+
+    constructor() {  // near: start.cycle start.reentrant start.reads-environment
+        this.boats = 0
+    }
+
+    fun lower() {
+        tackle.pull()  // near: tie.cycle  // finding: tie.hidden-dependency
+        this.boats = 1
+    }
+}
+
+val tackle: Tackle = Tackle()  // near: start.cycle start.reentrant start.may-throw start.eager-heavy  // entity: shared-instance tackle eager language
+val davit: Davit = Davit()  // near: start.may-throw start.order-within-class  // entity: shared-instance davit eager language
+
+// Asks for itself through a helper.
+class LogBook {  // entity: singleton LogBook lazy none
+    companion object {
+        private var one: LogBook? = null
+
+        fun book(): LogBook {
+            if (LogBook.one == null) {
+                LogBook.one = LogBook()  // finding: thread.unguarded-creation
+            }
+            return LogBook.one!!
+        }
+    }
+
+    private var lines: Int = 0
+
+    constructor() {  // finding: single.open-constructor
+        greet()
+    }
+
+    fun write() {
+        this.lines = 1
+    }
+}
+
+fun greet() {
+    LogBook.book().write()  // finding: start.reentrant
+}
+
+// Reads the environment while it is made; near misses: asked later, or handed in.
+class Flags {
+    private var home: String = ""
+
+    constructor() {
+        this.home = System.getenv("HARBOUR") ?: ""  // finding: start.reads-environment
+    }
+
+    fun rename(name: String) {
+        this.home = name
+    }
+}
+
+val flags: Flags = Flags()  // entity: shared-instance flags eager language
+
+class Pennants {
+    private var home: String = ""
+
+    constructor(home: String) {
+        this.home = home
+    }
+
+    fun reload() {
+        this.home = System.getenv("HARBOUR") ?: ""  // near: start.reads-environment
+    }
+}
+
+val pennants: Pennants = Pennants("pier")  // entity: shared-instance pennants eager language
+
+// Reads a file while the program is loaded.
+class Almanac {
+    private lateinit var rows: MutableList<String>
+
+    constructor() {
+        this.rows = File("almanac").readLines().toMutableList()
+    }
+
+    fun drop() {
+        this.rows.removeAt(0)
+    }
+}
+
+val almanac: Almanac = Almanac()  // finding: start.eager-heavy  // entity: shared-instance almanac eager language
+
+// Throws where it stands.
+class Scale {
+    private var tons: Int = 0
+
+    constructor() {
+        this.tons = if (File("scale").exists()) 1 else 0
+        if (this.tons == 0) {
+            throw IllegalStateException("no scale")
+        }
+    }
+
+    fun load() {
+        this.tons = 2
+    }
+}
+
+val scale: Scale = Scale()  // finding: start.may-throw  // entity: shared-instance scale eager language
+
+// Needs what stands further down; near miss: asked for when it is there.
+class Stairs {
+    private var steps: Int = 0
+
+    constructor() {
+        this.steps = heights["stairs"] ?: 0
+    }
+
+    fun climb() {
+        this.steps = heights["stairs"] ?: 0  // near: start.order-within-class
+    }
+}
+
+val stairs: Stairs = Stairs()  // finding: start.order-within-class  // entity: shared-instance stairs eager language
+private val heights: MutableMap<String, Int> = mutableMapOf<String, Int>()  // entity: global-variable heights none none
+
+fun raiseStairs(by: Int) {
+    heights["stairs"] = by
+}
+
+// Made, and used by nobody; near misses: used by a function, or handed out.
+private val bench: Flare = Flare()  // entity: global-variable bench eager language
+private val stool: Flare = Flare()  // entity: global-variable stool eager language
+val chair: Flare = Flare()  // entity: shared-instance chair eager language
+
+fun rest() {
+    stool.light()
+}
+
+// Works only after it was set up; near misses: it sees to it itself.
+class Gauge {
+    fun read(): Int {
+        return 3
+    }
+}
+
+class Locks {
+    private var gauge: Gauge? = null
+    private var level: Int = 0
+
+    fun setUp(gauge: Gauge) {
+        this.gauge = gauge
+    }
+
+    fun fill() {
+        this.level = this.gauge!!.read()
+    }
+}
+
+class Basin {
+    private var gauge: Gauge? = null
+    private var level: Int = 0
+
+    fun setUp(gauge: Gauge) {
+        this.gauge = gauge
+    }
+
+    fun fill() {  // near: start.needs-setup
+        if (this.gauge == null) {
+            throw IllegalStateException("no gauge")
+        }
+        this.level = this.gauge!!.read()
+    }
+
+    fun empty() {  // near: start.needs-setup
+        this.level = this.gauge?.read() ?: 0
+    }
+}
+
+val locks: Locks = Locks()  // entity: shared-instance locks eager language
+val basin: Basin = Basin()  // entity: shared-instance basin eager language
+
+fun flood(deep: Boolean) {
+    locks.fill()  // finding: start.needs-setup
+    if (deep) {
+        locks.setUp(Gauge())
+    }
+    basin.setUp(Gauge())
+    basin.fill()
+    basin.empty()
+}
+
+// The failure goes nowhere; near misses: it is told, or handed on.
+class Barometer {
+    private var pressure: Int = 0
+
+    constructor() {
+        try {
+            this.pressure = File("barometer").readText().length
+        } catch (error: Exception) {  // finding: start.failure-swallowed
+        }
+    }
+
+    fun fall() {
+        this.pressure = 1
+    }
+}
+
+private var barometerNow: Barometer? = null  // entity: shared-instance barometerNow lazy none
+
+fun barometer(): Barometer {
+    if (barometerNow == null) {
+        barometerNow = Barometer()  // finding: thread.unguarded-creation
+    }
+    return barometerNow!!
+}
+
+class Hygrometer {
+    private var damp: Int = 0
+
+    constructor() {
+        try {
+            this.damp = File("hygrometer").readText().length
+        } catch (error: Exception) {
+            throw IllegalStateException("no hygrometer")  // near: start.failure-swallowed
+        }
+    }
+
+    fun rise() {
+        this.damp = 1
+    }
+}
+
+class Anemometer {
+    private var wind: Int = 0
+
+    constructor() {
+        try {
+            this.wind = File("anemometer").readText().length
+        } catch (error: Exception) {
+            System.err.println(error)  // near: start.failure-swallowed
+            throw error
+        }
+    }
+
+    fun blow() {
+        this.wind = 1
+    }
+}
+
+private var hygrometerNow: Hygrometer? = null  // entity: shared-instance hygrometerNow lazy none
+private var anemometerNow: Anemometer? = null  // entity: shared-instance anemometerNow lazy none
+
+fun hygrometer(): Hygrometer {
+    if (hygrometerNow == null) {
+        hygrometerNow = Hygrometer()  // near: start.eager-heavy  // finding: thread.unguarded-creation start.may-throw
+    }
+    return hygrometerNow!!
+}
+
+fun anemometer(): Anemometer {
+    if (anemometerNow == null) {
+        anemometerNow = Anemometer()  // finding: thread.unguarded-creation start.may-throw
+    }
+    return anemometerNow!!
+}
+
+// Others run while it is made; near misses: nothing runs in between, or what is promised is kept.
+class Radio {
+    private var channel: Int = 16
+
+    fun tune(channel: Int) {
+        this.channel = channel
+    }
+}
+
+private var radioNow: Radio? = null  // entity: shared-instance radioNow lazy none
+private var sonarNow: Radio? = null  // entity: shared-instance sonarNow lazy none
+private var radarNow: Radio? = null  // entity: ambient radarNow none none
+
+suspend fun radio(): Radio {
+    if (radioNow == null) {
+        val channel = askForChannel()  // finding: thread.await-gap
+        radioNow = Radio()  // finding: thread.unguarded-creation
+        radioNow!!.tune(channel)
+    }
+    return radioNow!!
+}
+
+suspend fun sonar(): Radio {
+    val channel = askForChannel()  // near: thread.await-gap
+    if (sonarNow == null) {
+        sonarNow = Radio()  // finding: thread.unguarded-creation
+        sonarNow!!.tune(channel)
+    }
+    return sonarNow!!
+}
+
+suspend fun radar(): Radio {
+    if (radarNow == null) {
+        radarNow = askForRadar()
+    }
+    return radarNow!!  // near: thread.await-gap
+}
+
+suspend fun askForRadar(): Radio {
+    askForChannel()
+    return Radio()
+}
+
+suspend fun askForChannel(): Int {
+    return 16
+}
+
+// Opens what nothing closes; near misses: closed in the same function, or at the end.
+class Soundings {
+    private var file: FileInputStream? = null
+    private var read: Int = 0
+
+    fun open(name: String) {
+        this.file = FileInputStream(name)  // finding: life.never-released
+    }
+
+    fun next() {
+        this.read = this.file?.read() ?: 0
+    }
+}
+
+class Tides {
+    private var file: FileInputStream? = null
+
+    fun open(name: String) {
+        this.file = FileInputStream(name)  // near: life.never-released
+    }
+
+    fun close() {
+        this.file!!.close()
+    }
+}
+
+val soundings: Soundings = Soundings()  // entity: shared-instance soundings eager language
+val tides: Tides = Tides()  // entity: shared-instance tides eager language
+
+// Walks over the list itself, and registers whoever asks; near misses: over a copy, and with a look first.
+class Bells {
+    private var ringers: MutableList<Ringer> = mutableListOf()
+    private var players: MutableList<Player> = mutableListOf()
+
+    fun add(ringer: Ringer) {
+        this.ringers.add(ringer)
+    }
+
+    fun remove(ringer: Ringer) {
+        this.ringers.remove(ringer)
+    }
+
+    fun ring() {
+        for (ringer in this.ringers) {  // finding: life.notify-while-changing
+            ringer.ring()
+        }
+    }
+
+    fun addPlayer(player: Player) {
+        if (!this.players.contains(player)) {  // finding: thread.check-then-act
+            this.players.add(player)  // near: life.duplicate-subscription life.grows-forever
+        }
+    }
+
+    fun removePlayer(player: Player) {
+        this.players.remove(player)
+    }
+
+    fun play() {
+        for (player in this.players.toList()) {  // near: life.notify-while-changing
+            player.play()
+        }
+    }
+
+    fun count(): Int {
+        var strokes = 0
+        for (player in this.players) {  // near: life.notify-while-changing
+            strokes += player.strokes
+        }
+        return strokes
+    }
+}
+
+val bells: Bells = Bells()  // entity: shared-instance bells eager language
+
+class Ringer {
+    constructor() {
+        bells.add(this)  // finding: tie.hidden-dependency
+    }
+
+    fun again() {
+        bells.add(this)  // finding: life.duplicate-subscription
+    }
+
+    fun close() {
+        bells.remove(this)
+    }
+
+    fun ring() {
+        this.close()
+    }
+}
+
+class Player {
+    var strokes: Int = 3
+
+    constructor() {
+        bells.addPlayer(this)  // near: life.dangling-subscriber
+    }
+
+    fun again() {
+        bells.addPlayer(this)  // near: life.duplicate-subscription
+    }
+
+    fun close() {
+        bells.removePlayer(this)
+    }
+
+    fun play() {
+        this.close()
+    }
+}
+
+// Keeps the caller's object; near misses: only what it says, or for a while.
+class Porter {
+    private var caller: Caller? = null
+    private var last: String = ""
+    private var seen: MutableList<String> = mutableListOf()
+
+    fun keep(caller: Caller) {
+        this.caller = caller
+    }
+
+    fun note(caller: Caller) {
+        this.last = caller.ship
+    }
+
+    fun write(caller: Caller) {
+        this.seen.add(caller.ship)  // near: life.grows-forever
+        if (this.seen.size > 9) {  // finding: thread.check-then-act
+            this.seen.removeAt(0)
+        }
+    }
+}
+
+val porter: Porter = Porter()  // entity: shared-instance porter eager language
+
+class Caller {
+    var ship: String = ""
+
+    constructor(ship: String) {
+        this.ship = ship
+    }
+
+    fun enter() {
+        porter.keep(this)  // finding: tie.hidden-dependency life.captured-short-lived
+    }
+
+    fun passBy() {
+        porter.note(this)  // near: life.captured-short-lived
+        porter.write(this)  // near: life.captured-short-lived
+    }
+}
+
+fun receive(ship: String) {
+    val caller = Caller(ship)
+    caller.enter()
+    caller.passBy()
+}
+
+// Used after its end; near misses: opened again, or used before.
+class Sluice {
+    private var isOpen: Boolean = true
+    private var level: Int = 0
+
+    fun close() {
+        this.isOpen = false
+    }
+
+    fun open() {
+        this.isOpen = true
+    }
+
+    fun measure(): Int {
+        this.level += 1
+        return this.level
+    }
+}
+
+val sluice: Sluice = Sluice()  // entity: shared-instance sluice eager language
+
+fun night(): Int {
+    sluice.close()
+    println("night")
+    return sluice.measure()  // finding: life.used-after-teardown
+}
+
+fun day(): Int {
+    sluice.close()
+    sluice.open()
+    var level = sluice.measure()  // near: life.used-after-teardown
+    level += sluice.measure()  // near: life.used-after-teardown
+    sluice.close()
+    return level
+}
+
+// Makes its own.
+class Surveyor {
+    private val echo: Echo
+
+    constructor() {
+        this.echo = Echo()  // finding: tie.fixed-collaborator
+    }
+
+    fun depth(): String {
+        return this.echo.read()
+    }
+}
+
+class Echo {
+    fun read(): String {
+        return File("echo").readText()
+    }
+}
+
+// Nothing to hand in; near misses: no state, or one caller.
+class Tickets {  // finding: tie.static-only-api  // entity: static-holder Tickets eager language
+    companion object {
+        private var sold: Int = 0
+
+        fun sell() {
+            Tickets.sold = 1
+        }
+
+        fun count(): Int {
+            return Tickets.sold
+        }
+    }
+}
+
+class Knots {  // near: tie.static-only-api
+    companion object {
+        fun bowline(turns: Int): Int {
+            return turns + 1
+        }
+
+        fun hitch(turns: Int): Int {
+            return turns + 2
+        }
+    }
+}
+
+class Bollards {  // near: tie.static-only-api  // entity: static-holder Bollards eager language
+    companion object {
+        private var used: Int = 0
+
+        fun use() {
+            Bollards.used = 1
+        }
+    }
+}
+
+class Sailor {
+    fun tie(): Int {
+        Bollards.use()  // finding: tie.hidden-dependency
+        Tickets.sell()  // finding: tie.hidden-dependency
+        return Knots.bowline(2)
+    }
+}
+
+class Rower {
+    fun tie(): Int {
+        return Knots.hitch(Tickets.count())
+    }
+}
+
+// Passed on by four; near misses: used on the way, or made there.
+class Papers {
+    fun inOrder(): Boolean {
+        return true
+    }
+}
+
+fun stamp(papers: Papers): Boolean {
+    return papers.inOrder()
+}
+
+fun clerk(papers: Papers): Boolean {
+    return stamp(papers)
+}
+
+fun counter(papers: Papers): Boolean {
+    return clerk(papers)
+}
+
+fun entrance(papers: Papers): Boolean {
+    return counter(papers)
+}
+
+fun door(papers: Papers): Boolean {  // finding: tie.long-handoff
+    return entrance(papers)
+}
+
+fun gate(papers: Papers): Boolean {  // near: tie.long-handoff
+    return papers.inOrder() && counter(papers)
+}
+
+fun windowed(): Boolean {  // near: tie.long-handoff
+    return counter(Papers())
+}
+
+// One reached through another; near misses: a part of the object, and the other one asked directly.
+class Buoys {
+    private var lit: Int = 0
+
+    fun light() {
+        this.lit = 1
+    }
+}
+
+val buoys: Buoys = Buoys()  // entity: shared-instance buoys eager language
+
+class Depths {
+    private var least: Int = 0
+
+    fun measure() {
+        this.least = 4
+    }
+}
+
+class Channel {  // entity: singleton Channel lazy none  // finding: single.open-constructor
+    companion object {
+        private var one: Channel? = null
+
+        fun channel(): Channel {
+            if (Channel.one == null) {
+                Channel.one = Channel()  // finding: thread.unguarded-creation
+            }
+            return Channel.one!!
+        }
+    }
+
+    private var inner: Depths = Depths()
+
+    fun capstan(): Capstan {
+        return Capstan.capstan()
+    }
+
+    fun depths(): Depths {
+        return this.inner
+    }
+}
+
+class Pilot {
+    fun steer() {
+        Channel.channel().capstan().turn()  // finding: tie.hidden-dependency tie.chained-access
+        Channel.channel().depths().measure()  // near: tie.chained-access
+    }
+
+    fun dark() {
+        buoys.light()  // near: tie.chained-access  // finding: tie.hidden-dependency
+    }
+}
+
+// Reached from six places; near miss: two.
+class Gong {
+    private var struck: Int = 0
+
+    fun strike() {
+        this.struck = 1
+    }
+}
+
+val gong: Gong = Gong()  // finding: tie.wide-reach  // entity: shared-instance gong eager language
+val whistle: Gong = Gong()  // near: tie.wide-reach  // entity: shared-instance whistle eager language
+
+class Pier1 {
+    fun fog() {
+        gong.strike()  // finding: tie.hidden-dependency
+        whistle.strike()  // finding: tie.hidden-dependency
+    }
+}
+
+class Pier2 {
+    fun fog() {
+        gong.strike()
+        whistle.strike()
+    }
+}
+
+class Pier3 {
+    fun fog() {
+        gong.strike()
+    }
+}
+
+class Pier4 {
+    fun fog() {
+        gong.strike()
+    }
+}
+
+class Pier5 {
+    fun fog() {
+        gong.strike()
+    }
+}
+
+// Begins the day for all; near miss: what is handed in is no reach.
+class Morning {
+    fun begin() {  // finding: tie.crowded-startup
+        gong.strike()
+        whistle.strike()
+        buoys.light()
+        soundings.open("morning")  // finding: tie.hidden-dependency
+        davit.lower()  // finding: tie.hidden-dependency
+        flags.rename("morning")  // finding: tie.hidden-dependency
+        pennants.reload()  // finding: tie.hidden-dependency
+    }
+
+    fun half(bell: Gong, light: Buoys, line: Soundings, boat: Davit, flag: Flags) {  // near: tie.crowded-startup
+        bell.strike()
+        light.light()
+        line.open("half")
+        boat.lower()
+        flag.rename("half")
+    }
+}
+
+// Only the first one's name counts; near miss: it counts each time.
+class Plate {  // entity: singleton Plate lazy none
+    companion object {
+        private var one: Plate? = null
+
+        fun plate(name: String, size: Int): Plate {  // finding: start.arguments-ignored
+            if (Plate.one == null) {
+                Plate.one = Plate(name, size)  // finding: thread.unguarded-creation
+            }
+            return Plate.one!!
+        }
+    }
+
+    private var name: String = ""
+
+    constructor(name: String, size: Int) {  // finding: single.open-constructor
+        this.name = name + size
+    }
+
+    fun rename(name: String) {
+        this.name = name
+    }
+}
+
+class Sign {  // entity: singleton Sign lazy none
+    companion object {
+        private var one: Sign? = null
+
+        fun sign(name: String): Sign {  // near: start.arguments-ignored
+            if (Sign.one == null) {
+                Sign.one = Sign(name)  // finding: thread.unguarded-creation
+            }
+            Sign.one!!.rename(name)
+            return Sign.one!!
+        }
+    }
+
+    private var name: String = ""
+
+    constructor(name: String) {  // finding: single.open-constructor
+        this.name = name
+    }
+
+    fun rename(name: String) {
+        this.name = name
+    }
+}
+
+// One slot for a family; near miss: one for each of it.
+open class Raft {  // entity: singleton Raft lazy none  // finding: single.open-constructor
+    companion object {
+        internal var one: Raft? = null
+
+        fun raft(): Raft {
+            if (Raft.one == null) {
+                Raft.one = Raft()  // finding: thread.unguarded-creation single.slot-shared-by-subclasses
+            }
+            return Raft.one!!
+        }
+    }
+
+    private var logs: Int = 4
+
+    fun sink() {
+        this.logs = 0
+    }
+}
+
+class WideRaft : Raft() {
+    companion object {
+        fun open() {
+            Raft.one = WideRaft()  // finding: tie.hidden-dependency single.replaceable
+        }
+    }
+
+    fun load() {
+        this.sink()
+    }
+}
+
+open class Punt {  // entity: singleton Punt lazy none  // finding: single.open-constructor
+    companion object {
+        protected var one: Punt? = null
+
+        fun punt(): Punt {
+            if (Punt.one == null) {
+                Punt.one = Punt()  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
+            }
+            return Punt.one!!
+        }
+    }
+
+    private var poles: Int = 1
+
+    fun push() {
+        this.poles = 0
+    }
+}
+
+class Ferry {  // entity: singleton Ferry lazy none
+    companion object {
+        private var one: Ferry? = null
+
+        fun ferry(): Ferry {
+            if (Ferry.one == null) {
+                Ferry.one = Ferry()  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
+            }
+            return Ferry.one!!
+        }
+    }
+
+    private var trips: Int = 0
+
+    private constructor() {  // near: single.subclassable
+        this.trips = 1
+    }
+
+    fun cross() {
+        this.trips = 2
+    }
+}
+
+fun open() {  // finding: tie.crowded-startup
+    spareCapstan().turn()
+    Capstan.capstan().turn()
+    flare().light()
+    useRockets()
+    Plate.plate("a", 1).rename("b")
+    Plate.plate("c", 2)
+    Sign.sign("a")
+    WideRaft.raft().sink()
+    Raft.raft().sink()
+    Punt.punt().add()
+    Ferry.ferry().cross()
+    Boatswain(Anchor.anchor()).moor()
+    receive("Heron")
+    Morning().begin()
+    almanac.drop()
+    scale.load()
+    fees.enter(2)  // finding: tie.hidden-dependency
+    flood(true)
+}
+
+// Threads: what is sound, beside what is not.
+class Windows private constructor() {  // near: single.subclassable single.open-constructor  // entity: singleton Windows lazy double-check
+    private val panes = mutableListOf<String>()
+
+    init {
+        for (i in 0 until 9) {
+            panes.add("pane $i")
+        }
+    }
+
+    fun take(): String {
+        synchronized(gate) {
+            return panes.removeAt(0)  // near: thread.mixed-guard thread.check-then-act
+        }
+    }
+
+    companion object {
+        @Volatile private var one: Windows? = null
+        private val gate = Any()  // harmless: gate
+
+        fun get(): Windows {
+            if (one == null) {
+                synchronized(gate) {  // near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+                    if (one == null) {  // near: thread.double-check-incomplete
+                        one = Windows()  // near: thread.double-check-unsound thread.unguarded-creation
+                    }
+                }
+            }
+            return one!!
+        }
+    }
+}
+
+class Doors private constructor() {  // near: single.subclassable  // entity: singleton Doors lazy lock
+    private val hinges = mutableListOf<String>()
+    private val opened = AtomicInteger()
+
+    init {
+        for (i in 0 until 9) {
+            hinges.add("hinge $i")
+        }
+    }
+
+    fun open() {
+        opened.incrementAndGet()  // near: thread.lost-update thread.unguarded-state
+    }
+
+    fun inner(): MutableList<String> {
+        synchronized(gate) {
+            return hinges  // finding: thread.leaks-internals
+        }
+    }
+
+    fun copied(): List<String> {
+        synchronized(gate) {
+            hinges.sort()
+            return hinges.toList()  // near: thread.leaks-internals
+        }
+    }
+
+    companion object {
+        private var one: Doors? = null
+        private val gate = Any()  // harmless: gate
+
+        fun get(): Doors {
+            synchronized(gate) {  // near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+                if (one == null) {  // near: thread.double-check-incomplete
+                    one = Doors()  // near: thread.double-check-unsound thread.unguarded-creation
+                }
+                return one!!
+            }
+        }
+    }
+}
+
+// Tested before the lock only.
+class Shutters private constructor() {  // entity: singleton Shutters lazy double-check-unsound
+    private var closed = 0
+
+    fun close() {
+        closed = 1
+    }
+
+    companion object {
+        @Volatile private var one: Shutters? = null
+        private val gate = Any()  // harmless: gate
+
+        fun get(): Shutters {
+            if (one == null) {  // finding: thread.double-check-incomplete
+                synchronized(gate) {
+                    one = Shutters()  // finding: start.lazy-needless
+                }
+            }
+            return one!!
+        }
+    }
+}
+
+// Read outside the lock, and not volatile.
+class Blinds private constructor() {  // entity: singleton Blinds lazy double-check-unsound
+    private var drawn = 0
+
+    fun draw() {
+        drawn = 1
+    }
+
+    companion object {
+        private var one: Blinds? = null
+        private val gate = Any()  // harmless: gate
+
+        fun get(): Blinds {
+            if (one == null) {  // finding: thread.double-check-unsound
+                synchronized(gate) {
+                    if (one == null) {
+                        one = Blinds()  // finding: start.lazy-needless
+                    }
+                }
+            }
+            return one!!
+        }
+    }
+}
+
+// A lock in each call.
+class Fuse private constructor() {  // entity: singleton Fuse lazy lock
+    private var burnt = 0
+
+    fun burn() {
+        burnt = 1
+    }
+
+    companion object {
+        private var one: Fuse? = null
+
+        fun get(): Fuse {
+            val lock = Any()
+            synchronized(lock) {  // finding: thread.wrong-lock
+                if (one == null) {
+                    one = Fuse()  // finding: start.lazy-needless
+                }
+                return one!!
+            }
+        }
+    }
+}
+
+// A lock for each look, in a loop.
+class Ropes private constructor() {  // entity: singleton Ropes lazy lock
+    private val coils = mutableListOf<String>()
+
+    init {
+        for (i in 0 until 4) {
+            coils.add("coil $i")
+        }
+    }
+
+    fun cut(coil: String) {
+        synchronized(gate) {
+            coils.remove(coil)
+        }
+    }
+
+    companion object {
+        private var one: Ropes? = null
+        private val gate = Any()  // harmless: gate
+
+        fun get(): Ropes {
+            synchronized(gate) {  // finding: thread.lock-every-access
+                if (one == null) {
+                    one = Ropes()
+                }
+                return one!!
+            }
+        }
+    }
+}
+
+class Rigger {
+    fun week() {
+        for (day in 0 until 7) {
+            Ropes.get().cut("coil 1")  // finding: tie.hidden-dependency
+        }
+        val doors = Doors.get()  // finding: tie.hidden-dependency
+        for (day in 0 until 7) {
+            doors.open()
+        }
+    }
+}
+
+// Fields that two threads set.
+object Signals {  // entity: singleton Signals eager language
+    private var shown = ""
+    @Volatile private var last = ""
+    private val kept = mutableListOf<String>()
+    private val gate = Any()  // harmless: gate
+
+    fun show(flag: String) {
+        shown = flag  // finding: thread.unguarded-state
+    }
+
+    fun shown(): String = shown
+
+    fun keep(flag: String) {
+        last = flag  // near: thread.unguarded-state
+        synchronized(gate) {
+            kept.add(flag)
+        }
+    }
+
+    fun last(): String = last
+
+    fun forget() {
+        kept.clear()  // finding: thread.mixed-guard
+    }
+
+    fun some(into: MutableList<String>) {
+        synchronized(gate) {
+            into.addAll(kept)  // near: thread.mixed-guard thread.leaks-internals
+        }
+    }
+}
+
+// A look and a change without a lock; near misses: under one, or by the table itself.
+object Slips {  // entity: singleton Slips eager language
+    private val taken = mutableMapOf<String, String>()
+    private val given = mutableMapOf<String, String>()
+    private val gate = Any()  // harmless: gate
+
+    fun take(name: String) {
+        if (!taken.containsKey(name)) {  // finding: thread.check-then-act
+            taken[name] = name  // finding: thread.unguarded-state
+        }
+    }
+
+    fun free(name: String) {
+        taken.remove(name)
+    }
+
+    fun give(name: String) {
+        synchronized(gate) {
+            if (!given.containsKey(name)) {  // near: thread.check-then-act
+                given[name] = name
+            }
+        }
+    }
+
+    fun back(name: String) {
+        synchronized(gate) {
+            given.remove(name)
+        }
+    }
+}
+
+class SignalMan {
+    fun work() {  // finding: tie.crowded-startup
+        thread { Signals.show("A") }  // finding: tie.hidden-dependency
+        thread { Signals.keep(Signals.shown()) }
+        thread { Signals.forget() }
+        thread { Windows.get().take() }  // finding: tie.hidden-dependency
+        thread { Doors.get().open() }
+        thread { Shutters.get().close() }  // finding: tie.hidden-dependency
+        thread { Blinds.get().draw() }  // finding: tie.hidden-dependency
+        thread { Fuse.get().burn() }  // finding: tie.hidden-dependency
+        thread { Rigger().week() }
+        thread { Slips.free("a") }  // finding: tie.hidden-dependency
+        thread { Slips.back("a") }
+        Slips.take("a")
+        Slips.give("a")
+    }
+}
+
+// Hands itself to a thread before it is complete; near misses: started by another method, or nothing comes after.
+class Sounder {
+    private var depth: Int
+
+    init {
+        thread { turn() }  // finding: thread.escaping-this
+        depth = 2
+    }
+
+    private fun turn() {
+        depth = depth - 1
+    }
+}
+
+class Listener {
+    private var heard = 0
+
+    fun start() {
+        thread { turn() }  // near: thread.escaping-this
+    }
+
+    private fun turn() {
+        heard = 1
+    }
+}
+
+// Stored and read back; near miss: what is no one's only one.
+class Medal private constructor() : java.io.Serializable {  // finding: single.revivable  // entity: singleton Medal eager language
+    private var worn = 0
+
+    fun wear() {
+        worn = 1
+    }
+
+    companion object {
+        private val medal = Medal()
+
+        fun medal(): Medal = medal
+    }
+}
+
+class Coin : java.io.Serializable {  // near: single.revivable
+    private var spent = 0
+
+    fun spend() {
+        spent = 1
+    }
+}
+
+// In the right order.
+class Steps private constructor() {  // entity: singleton Steps eager language
+    private var climbed = heights[0]
+
+    fun climb() {
+        climbed = heights[1]
+    }
+
+    companion object {
+        private val heights = listOf(1, 2, 3)  // harmless: heights
+        private val one = Steps()  // near: start.order-within-class
+
+        fun get(): Steps = one
+    }
+}

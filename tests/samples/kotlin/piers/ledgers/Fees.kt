@@ -1,0 +1,21 @@
+package piers.ledgers
+
+// The fees of the pilots, in a layer of their own.
+class PilotFees {
+    var total: Int = 0
+
+    fun enter(coins: Int) {
+        this.total = coins
+    }
+
+    fun clear() {
+        this.total = 0
+    }
+}
+
+val fees: PilotFees = PilotFees()  // entity: shared-instance fees eager language
+
+// Near miss: a layer may reach its own.
+fun twice(of: PilotFees): Int {
+    return fees.total + of.total  // near: tie.layer-breach
+}
