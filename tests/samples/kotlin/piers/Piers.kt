@@ -1483,3 +1483,79 @@ class Steps private constructor() {  // entity: singleton Steps eager language
         fun get(): Steps = one
     }
 }
+
+// Each knows the other.
+object Ledger {  // entity: singleton Ledger eager language
+    private var sum = 0
+
+    fun book(clerk: Clerk) {
+        sum = sum + 1  // finding: thread.lost-update
+        clerk.stamp()  // finding: tie.cycle
+    }
+
+    fun sum(): Int = sum
+}
+
+class Clerk {
+    private var stamped = 0
+
+    fun work() {
+        stamped = Ledger.sum()  // finding: tie.hidden-dependency
+    }
+
+    fun stamp() {
+        stamped = 0
+    }
+}
+
+// Never leaves the list.
+interface Listening {
+    fun heard(what: String)
+}
+
+object Crier {  // entity: singleton Crier eager language
+    private val listening = mutableListOf<Listening>()
+
+    fun attach(one: Listening) {
+        listening.add(one)
+    }
+
+    fun detach(one: Listening) {
+        listening.remove(one)
+    }
+
+    fun cry(what: String) {
+        for (one in listening.toList()) {
+            one.heard(what)
+        }
+    }
+}
+
+class Drummer : Listening, AutoCloseable {
+    private var beats = 0
+
+    init {
+        Crier.attach(this)  // finding: tie.hidden-dependency life.dangling-subscriber
+    }
+
+    override fun heard(what: String) {
+        beats = what.length
+    }
+
+    override fun close() {
+        beats = 0
+    }
+}
+
+// Counted by one thread at a time.
+object Turnstile {  // entity: singleton Turnstile eager language
+    private var passed = 0
+
+    @Synchronized
+    fun pass(by: Int) {  // near: start.arguments-ignored
+        passed = passed + by  // near: thread.lost-update
+    }
+
+    @Synchronized
+    fun passed(): Int = passed
+}

@@ -369,7 +369,7 @@ class Tariff private constructor() {  // entity: singleton Tariff lazy lock
         fun tariff(): Tariff {
             synchronized(gate) {  // finding: thread.lock-every-access
                 if (tariff == null) {
-                    tariff = Tariff()  // finding: start.lazy-needless
+                    tariff = Tariff()
                 }
                 return tariff!!
             }
