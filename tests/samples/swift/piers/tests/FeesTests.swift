@@ -1,0 +1,6 @@
+
+// Leaves behind what it set.
+func testTwice() {
+    fees.total = 30  // finding: tie.test-leak
+    precondition(fees.total == 30)
+}
