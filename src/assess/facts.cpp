@@ -75,6 +75,21 @@ bool staysInside(const Program& p, FunctionIndex f) {
   return std::all_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return p.calls[c].in != kNone && p.functions[p.calls[c].in].owner == fn.owner; });
 }
 
+// one := &Roster{}; one.rows = …: nobody shares it yet.
+bool isConstruction(const Program& p, const Use& use) {
+  if (isConstruction(p, use.in)) return true;
+  const LoweredFile& file = p.file(use.place);
+  NodeId receiver = file[use.place.node].kind == Kind::Member ? file.child(use.place.node, Role::Receiver) : kNoNode;
+  Symbol object = receiver == kNoNode ? Symbol{} : p.symbolAt({use.place.file, receiver});
+  if (!object.is(Symbol::Sort::Variable) || p.variables[object.index()].storage != Storage::Local || p.variables[object.index()].function != use.in) return false;
+  Place home = p.variables[object.index()].definition;
+  NodeId made = home.known() ? p.file(home).child(home.node, Role::Initialiser) : kNoNode;
+  if (made == kNoNode) return false;
+  made = bareExpression(p.file(home), made);
+  if (p.file(home)[made].kind == Kind::Create) return true;
+  return p.file(home)[made].kind == Kind::Call && p.symbolAt({home.file, p.file(home).child(made, Role::Callee)}).is(Symbol::Sort::Type);
+}
+
 bool isConstruction(const Program& p, FunctionIndex f, int depth) {
   if (f == kNone) return true;  // while its file or class is loaded
   const Function& fn = p.functions[f];

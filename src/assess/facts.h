@@ -54,5 +54,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
 bool staysInside(const Program& p, FunctionIndex f);
 // Does the function only run while an object, class or file comes into being or goes?
 bool isConstruction(const Program& p, FunctionIndex f, int depth = 0);
+// Is a field touched there while its object is made: by its constructor, or by who has just made it?
+bool isConstruction(const Program& p, const Use& use);
 
 }  // namespace elmcart

@@ -196,8 +196,8 @@ void checkDuplicateSubscription(const Subject& s, std::vector<Finding>& out) {
         again = &r, where = r.place, how = "a loop registers the same object in each turn";
       } else if (&r != &list.front() && r.in != list.front().in && isConstruction(p, list.front().in) != constructs) {
         again = &r, where = list.front().place, how = "registered here as well";
-      } else if (&r != &list.front() && r.in == list.front().in && r.asFunction == list.front().asFunction && !r.asFunction) {
-        again = &r, where = list.front().place, how = "registered here as well";
+      } else if (auto earlier = std::find_if(list.begin(), list.begin() + (&r - list.data()), [&](const Registration& other) { return other.in == r.in && !other.asFunction; }); earlier != list.begin() + (&r - list.data()) && !r.asFunction) {
+        again = &r, where = earlier->place, how = "registered here as well";
       } else if (!constructs) {
         // A method that the class's own constructor calls, and others again.
         bool first = false, later = false;

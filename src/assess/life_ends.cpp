@@ -109,7 +109,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
           else if (p.node(outer).kind == Kind::Destroy) act = CollectionAct::Remove;
           // An element of a list is replaced, not added.
           if (act == CollectionAct::Add && !(traits & kKeyedCollection)) act = CollectionAct::None;
-        } else if (use.access == Access::Bind || (use.access == Access::Write && !use.inMember && !isConstruction(p, use.in) && !addsToItself(p, use)) || p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Destroy) {
+        } else if (use.access == Access::Bind || (use.access == Access::Write && !use.inMember && !isConstruction(p, use) && !addsToItself(p, use)) || p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Destroy) {
           // Handed to somebody who may empty it, or begun anew.
           bounded = true;
         } else if (p.node(up).kind == Kind::Call && p.node(use.place).role == Role::Argument) {
@@ -121,7 +121,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
           else if (given != CollectionAct::Read && !(name == "len" || name == "count" || name == "size")) bounded = true;
         }
         if (act == CollectionAct::Remove || act == CollectionAct::Change || emptiesThroughLocal(p, use)) bounded = true;
-        if (act != CollectionAct::Add || isConstruction(p, use.in) || isMain(p, use.in)) continue;
+        if (act != CollectionAct::Add || isConstruction(p, use) || isMain(p, use.in)) continue;
         if (call != kNoNode)
           if (std::vector<NodeId> given = argumentsOf(file, call); !given.empty()) key = given.front();
         // One entry for each constant key.
@@ -135,7 +135,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
         if (p.callsOfFunction[use->in].empty()) return false;
         if (runsOnceByFlag(p, use->in)) return true;
         return std::all_of(p.callsOfFunction[use->in].begin(), p.callsOfFunction[use->in].end(), [&](uint32_t c) {
-          return (isMain(p, p.calls[c].in) && p.around(p.calls[c].place, Kind::Loop).node == kNoNode) || isConstruction(p, p.calls[c].in) || s.inTests(p.calls[c].place);
+          return p.around(p.calls[c].place, Kind::Once).node != kNoNode || (isMain(p, p.calls[c].in) && p.around(p.calls[c].place, Kind::Loop).node == kNoNode) || isConstruction(p, p.calls[c].in) || s.inTests(p.calls[c].place);
         });
       });
       if (onlyAtStart) continue;
@@ -449,7 +449,7 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
         NodeId value = p.file(up).child(up.node, Role::Value);
         if (value == kNoNode || use.in == kNone) continue;
         if (p.file(up)[value].is(Kind::Literal, LiteralForm::Null)) {
-          cleared |= !isConstruction(p, use.in);
+          cleared |= !isConstruction(p, use);
           continue;
         }
         if (stored.known() || use.in == e.creation.in) continue;
@@ -461,7 +461,7 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
         VariableIndex parameter = namedBy(p, {up.file, value});
         const Function& fn = p.functions[use.in];
         auto position = std::find(fn.parameters.begin(), fn.parameters.end(), parameter);
-        if (parameter == kNone || position == fn.parameters.end() || isConstruction(p, use.in)) continue;
+        if (parameter == kNone || position == fn.parameters.end() || isConstruction(p, use)) continue;
         size_t at = static_cast<size_t>(position - fn.parameters.begin());
         for (uint32_t c : p.callsOfFunction[use.in]) {
           const CallSite& call = p.calls[c];

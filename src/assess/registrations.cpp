@@ -196,6 +196,11 @@ bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collect
     if (use.variable != collection) continue;
     Place up = p.parent(use.place);
     if (p.node(up).kind == Kind::Member && p.guarantees(up.file).collectionAct(p.nameOf(up)) == CollectionAct::Remove) return true;
+    // delete(table, key)
+    if (p.node(up).kind == Kind::Call && p.node(use.place).role == Role::Argument) {
+      NodeId callee = p.file(up).child(up.node, Role::Callee);
+      if (callee != kNoNode && p.file(up)[callee].kind == Kind::Name && p.guarantees(up.file).collectionAct(p.file(up).name(callee)) == CollectionAct::Remove) return true;
+    }
     // Walked over and blanked, or filtered by an algorithm: an assignment to an element.
     if (use.access == Access::Write && use.inMember && p.node(up).kind != Kind::Member) {
       // list[] = keeper and table[key] = keeper put in.

@@ -332,6 +332,11 @@ Handed handedOut(const Program& p, FunctionIndex function, VariableIndex slot) {
     if (file[n].kind != Kind::Return) continue;
     NodeId value = file.child(n, Role::Value);
     if (value == kNoNode) continue;
+    // return nil, err: who asks is told why.
+    NodeId last = value;
+    for (NodeId c : children(file, n))
+      if (file[c].role == Role::Value) last = c;
+    if (last != value && !file[last].is(Kind::Literal, LiteralForm::Null)) continue;
     while (file[value].kind == Kind::Dereference || file[value].kind == Kind::Cast) {
       NodeId inner = file.child(value, Role::Operand);
       if (inner == kNoNode) break;

@@ -338,7 +338,7 @@ void checkLazyNeedless(const Subject& s, std::vector<Finding>& out) {
     Wanted outside{[&](VariableIndex v) { return p.variables[v].lives() && v != e.slot; }, [&](FunctionIndex f) { return s.entityOfDoor[f] != SIZE_MAX; }, 0xFFFFFFFFu};
     if (!s.reaching.fromCreation(e, outside).empty()) continue;
     // What the constructor calls outside of the tree may be anything.
-    bool opaque = false, loops = false;
+    bool opaque = anyNode(file, e.creation.place.node, [&](NodeId n) { return file[n].kind == Kind::Call; }), loops = false;
     for (FunctionIndex part : creationBodies(p, e)) {
       for (uint32_t c : p.foreignCallsInFunction[part]) opaque |= g.typeTraits(p.text(p.foreignCalls[c].name)) == 0;
       Place body = p.functions[part].definition;
@@ -409,14 +409,14 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
           NodeId given = p.node(p.parent(use.place)).kind == Kind::Assign ? p.file(use.place).child(p.parent(use.place).node, Role::Value) : kNoNode;
           bool nothing = given != kNoNode && p.file(use.place)[given].is(Kind::Literal, LiteralForm::Null);
           if (nothing) continue;
-          if (isConstruction(p, use.in)) made = true;
+          if (isConstruction(p, use)) made = true;
           else setters.insert(use.in);
           continue;
         }
         const Node& up = p.node(p.parent(use.place));
         bool ifThere = up.kind == Kind::Member && up.has(kIfThere);
         bool follows = !ifThere && (use.throughPointer || (up.kind == Kind::Member && p.node(use.place).role == Role::Receiver));
-        if (follows && use.in != kNone && !isConstruction(p, use.in)) users.push_back(&use);
+        if (follows && use.in != kNone && !isConstruction(p, use)) users.push_back(&use);
       }
       // One setup function: what several set is a property, and what sets it on the way is no setup.
       if (made || setters.size() != 1) continue;

@@ -160,7 +160,7 @@ std::string wrongWith(const Program& p, const Entity& e, Place guard, Place& abo
   // Another object takes its place while somebody holds the old one.
   for (uint32_t u : p.usesOfVariable[symbol.index()]) {
     const Use& use = p.uses[u];
-    if (use.access != Access::Write || use.inMember || use.throughPointer || isConstruction(p, use.in)) continue;
+    if (use.access != Access::Write || use.inMember || use.throughPointer || isConstruction(p, use)) continue;
     if (p.file(use.place)[p.parent(use.place).node].kind != Kind::Assign) continue;
     about = use.place;
     return name + " is replaced while others may hold the old one";
@@ -195,7 +195,7 @@ void checkLockOfEachObject(const Subject& s, size_t i, std::vector<Finding>& out
     LockSet held;
     for (uint32_t u : p.usesOfVariable[field.variable]) {
       const Use& use = p.uses[u];
-      if (use.access == Access::Read || use.access == Access::Bind || s.inTests(use.place) || isConstruction(p, use.in)) continue;
+      if (use.access == Access::Read || use.access == Access::Bind || s.inTests(use.place) || isConstruction(p, use)) continue;
       LockSet locks = s.locks.at(use.place, use.in);
       if (locks.empty() || !std::all_of(locks.begin(), locks.end(), [&](LockId lock) { return isOfEachObject(s, lock); })) continue;
       if (!first) first = &use, held = locks;
@@ -283,7 +283,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
         // What a test puts in another's place is no change of the program's.
-        if (s.inTests(use.place) || isConstruction(p, use.in) || p.around(use.place, Kind::Once).node != kNoNode) continue;
+        if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
         Place start;
         bool onThread = s.threads.reaches(use.in) || s.threads.startsAt(use.place, &start);
         if (onThread && !start.known()) start = s.threads.startReaching(use.in);
@@ -334,7 +334,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
         // The constructor of the entity itself runs before anyone shares it; of other objects it does not.
-        if (isConstruction(p, use.in) && !ownVariable) continue;
+        if (isConstruction(p, use) && !ownVariable) continue;
         if (use.access != Access::Update && !(use.access == Access::Write && readsItself(p, use))) continue;
         if (s.inTests(use.place) || !s.locks.at(use.place, use.in).empty()) continue;
         sites.push_back({use.place, "reads " + std::string(p.text(p.variables[field.variable].name)) + ", changes it and writes it back: not one step"});

@@ -71,13 +71,13 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
   bool replacedWhole = volatilePublishes;
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     const Use& use = p.uses[u];
-    replacedWhole &= isConstruction(p, use.in) || !changesIt(use) || asksObject(use) || (use.access == Access::Write && !use.inMember && !use.throughPointer);
+    replacedWhole &= isConstruction(p, use) || !changesIt(use) || asksObject(use) || (use.access == Access::Write && !use.inMember && !use.throughPointer);
   }
   bool first = true;
   LockSet common;
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     const Use& use = p.uses[u];
-    if (s.inTests(use.place) || isConstruction(p, use.in) || p.around(use.place, Kind::Once).node != kNoNode) continue;
+    if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
     if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
     LockSet held = s.locks.at(use.place, use.in);
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
@@ -275,7 +275,7 @@ void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
       if (uses.guarded.empty()) continue;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
-        if (use.in == kNone || s.inTests(use.place) || isConstruction(p, use.in)) continue;
+        if (use.in == kNone || s.inTests(use.place) || isConstruction(p, use)) continue;
         Place up = p.parent(use.place);
         if (p.node(up).kind == Kind::AddressOf) up = p.parent(up);
         const Function& fn = p.functions[use.in];

@@ -6,22 +6,23 @@
 namespace elmcart {
 namespace {
 
-// Sorted by name: qualified names without their package's path.
+// What must not be copied after first use is said to be so by its package's
+// documentation (sync, sync/atomic). Sorted by name: qualified names without their package's path.
 constexpr auto kTypes = std::to_array<NamedBits>({
-    {"Bool", kAtomicType},
+    {"Bool", kAtomicType | kNonCopyable},
     {"Buffer", kCollection},
-    {"Cond", kConditionType},
+    {"Cond", kConditionType | kNonCopyable},
     {"File", kFileResource},
-    {"Int32", kAtomicType},
-    {"Int64", kAtomicType},
+    {"Int32", kAtomicType | kNonCopyable},
+    {"Int64", kAtomicType | kNonCopyable},
     {"Locker", kLockType},
-    {"Mutex", kLockType},
-    {"Once", kOnceFlagType},
-    {"Pool", kSafeToShare},
-    {"RWMutex", kLockType},
-    {"Uint32", kAtomicType},
-    {"Uint64", kAtomicType},
-    {"WaitGroup", kConditionType},
+    {"Mutex", kLockType | kNonCopyable},
+    {"Once", kOnceFlagType | kNonCopyable},
+    {"Pool", kSafeToShare | kNonCopyable},
+    {"RWMutex", kLockType | kNonCopyable},
+    {"Uint32", kAtomicType | kNonCopyable},
+    {"Uint64", kAtomicType | kNonCopyable},
+    {"WaitGroup", kConditionType | kNonCopyable},
     {"map", kCollection | kKeyedCollection},
     {"slice", kCollection},
     {"string", kTextType},
@@ -35,10 +36,12 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"log::Fatalf", kAborts},
     {"net::Dial", kNetwork | kTakesResource},
     {"net::Listen", kNetwork | kTakesResource},
+    {"os::Create", kReadsFile | kTakesResource},
     {"os::Exit", kAborts},
     {"os::Getenv", kReadsEnvironment},
     {"os::LookupEnv", kReadsEnvironment},
     {"os::Open", kReadsFile | kTakesResource},
+    {"os::OpenFile", kReadsFile | kTakesResource},
     {"os::ReadFile", kReadsFile},
     {"panic", kAborts | kThrows},
     {"sql::Open", kNetwork | kTakesResource},

@@ -214,14 +214,20 @@ class GoLowerer : public SharedLowerer {
       for (size_t i = 1; i < given.size(); ++i) visit(given[i], id, Role::Argument);
       return true;
     }
-    if ((text(callee) == "append" || text(callee) == "delete" || text(callee) == "clear") && !given.empty()) {
-      // delete(m, k) changes m; append(s, …) only when it is assigned.
-      if (text(callee) != "append") {
-        NodeId id = add(parent, Kind::Assign, role, node);
-        visit(given[0], id, Role::Target);
-        for (size_t i = 1; i < given.size(); ++i) visit(given[i], id, Role::Value);
-        return true;
-      }
+    // delete(m, k) takes m[k] away; clear(m) is called on it.
+    if (text(callee) == "delete" && given.size() == 2) {
+      NodeId id = add(parent, Kind::Assign, role, node);
+      NodeId element = add(id, Kind::Index, Role::Target, node);
+      visit(given[0], element, Role::Receiver);
+      visit(given[1], element, Role::Argument);
+      return true;
+    }
+    if (text(callee) == "clear" && given.size() == 1) {
+      NodeId id = add(parent, Kind::Call, role, node);
+      NodeId member = add(id, Kind::Member, Role::Callee, callee);
+      build_.setName(member, "clear", begin(callee));
+      visit(given[0], member, Role::Receiver);
+      return true;
     }
     return false;
   }
