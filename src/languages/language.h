@@ -204,6 +204,8 @@ struct Mending {
   // Takes {value} out of {list}; out of a set.
   std::string_view takeOut = {}, takeOutOfSet = {};
   std::string_view takeOutImport = {};
+  // How a function says that it uses a file's variable, {name}; empty: it need not.
+  std::string_view announce = {};
   std::string_view ending = {};        // a whole destructor: {class} {statement}; empty: none can be added that would run
 
   // Locks: a field of each object, one of the class, one of the file.

@@ -266,6 +266,13 @@ class Tetherer {
       if (!same && named != itself) {
         if (size_t at = statement.rfind(itself); at != std::string::npos) statement.replace(at, itself.size(), named);
       }
+      NodeId callee = file.child(r.place.node, Role::Callee);
+      NodeId owner = callee != kNoNode && file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
+      Symbol kept = owner == kNoNode ? Symbol{} : p_.symbolAt({f, owner});
+      bool ofFile = kept.is(Symbol::Sort::Variable) && p_.variables[kept.index()].storage == Storage::Global;
+      const std::vector<uint32_t>& used = p_.usesInFunction[dies];
+      bool announced = ofFile && std::any_of(used.begin(), used.end(), [&](uint32_t u) { return p_.uses[u].variable == kept.index(); });
+      if (ofFile && !announced && !m_->announce.empty()) statement = filled(m_->announce, {{"name", scan_.nodeText({f, owner})}}) + "\n" + statement;
       if (std::string reason = insertFirst(p_, scan_, {end.definition.file, body}, statement, edits_); !reason.empty()) return reason;
     } else if (!m_->ending.empty() && byHand) {
       if (std::string reason = addDestructor(r, statement); !reason.empty()) return reason;
