@@ -244,6 +244,8 @@ void checkSlotShared(const Subject& s, std::vector<Finding>& out) {
     if (!isShared(e) || !e.creation.place.known()) continue;
     TypeIndex owner = p.variables[e.slot].owner;
     if (owner == kNone && p.variables[e.slot].function != kNone) owner = p.functions[p.variables[e.slot].function].owner;
+    // A file's slot, filled by a method of the class that it was called on.
+    if (owner == kNone && e.creation.in != kNone && p.node(e.creation.place).has(kVirtual)) owner = p.functions[e.creation.in].owner;
     if (owner == kNone || p.types[owner].derived.empty()) continue;
     // Made of the class that is asked; or a subclass fills the slot with an object of its own.
     Place filled;

@@ -340,7 +340,11 @@ void checkLazyNeedless(const Subject& s, std::vector<Finding>& out) {
     // What the constructor calls outside of the tree may be anything.
     bool opaque = anyNode(file, e.creation.place.node, [&](NodeId n) { return file[n].kind == Kind::Call; }), loops = false;
     for (FunctionIndex part : creationBodies(p, e)) {
-      for (uint32_t c : p.foreignCallsInFunction[part]) opaque |= g.typeTraits(p.text(p.foreignCalls[c].name)) == 0;
+      for (uint32_t c : p.foreignCallsInFunction[part]) {
+        // [super init]: the library's own part of the object.
+        if (p.foreignCalls[c].name == p.functions[part].name) continue;
+        opaque |= g.typeTraits(p.text(p.foreignCalls[c].name)) == 0;
+      }
       Place body = p.functions[part].definition;
       loops |= body.known() && anyNode(p.file(body), body.node, [&](NodeId n) { return p.file(body)[n].kind == Kind::Loop; });
     }

@@ -95,7 +95,7 @@ bool isService(const Subject& s, TypeIndex type, Place* why, std::string* what) 
   const Program& p = s.program;
   for (FunctionIndex m : p.types[type].methods) {
     const Function& fn = p.functions[m];
-    if (fn.form != FunctionForm::Function || !fn.definition.known() || fn.isStaticMember()) continue;
+    if ((fn.form != FunctionForm::Function && fn.form != FunctionForm::Getter) || !fn.definition.known() || fn.isStaticMember()) continue;
     std::vector<Weight> weights = weightsOf(p, m);
     if (weights.empty()) continue;
     *why = weights.front().place;

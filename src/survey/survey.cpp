@@ -367,7 +367,8 @@ class Recogniser {
     if (!entity.slots.empty()) entity.slot = entity.slots.front();
     for (FunctionIndex m : decl.methods) {
       const Function& fn = p_.functions[m];
-      if (fn.form != FunctionForm::Function || !(fn.modifiers & kStatic)) continue;
+      bool called = fn.form == FunctionForm::Function || fn.form == FunctionForm::Getter || fn.form == FunctionForm::Setter;
+      if (!called || !(fn.modifiers & kStatic)) continue;
       if (!(fn.modifiers & (kPrivate | kProtected))) entity.doors.push_back({Door::Sort::Accessor, m, kNone, fn.declarations.front(), functionText(p_, m)});
       for (uint32_t c : p_.callsOfFunction[m]) {
         const CallSite& call = p_.calls[c];

@@ -37,7 +37,7 @@ static NSMutableArray *waiting;  // entity: global-variable waiting lazy none
         NSLog(@"%@", one);
     }
     tide_level = tide_level + 1;  // finding: thread.lost-update tie.hidden-dependency
-    return [HOTickets draw] + [other count];
+    return [HOTickets draw] + [other count];  // finding: tie.hidden-dependency
 }
 
 - (void)dealloc {

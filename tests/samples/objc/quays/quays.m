@@ -437,7 +437,7 @@ static HQRadar *theRadar;
 + (HQRadar *)radar {
     if (theRadar == nil) {  // finding: thread.double-check-incomplete
         @synchronized (self) {
-            theRadar = [[HQRadar alloc] init];
+            theRadar = [[HQRadar alloc] init];  // finding: start.lazy-needless
         }
     }
     return theRadar;
@@ -469,7 +469,7 @@ static HQSonar *theSonar;
     if (theSonar == nil) {  // finding: thread.double-check-unsound // near: thread.double-check-incomplete
         @synchronized (self) {
             if (theSonar == nil) {
-                theSonar = [[HQSonar alloc] init];
+                theSonar = [[HQSonar alloc] init];  // finding: start.lazy-needless
             }
         }
     }
@@ -502,7 +502,7 @@ static HQSonde *theSonde;
     NSObject *gate = [[NSObject alloc] init];
     @synchronized (gate) {  // finding: thread.wrong-lock
         if (theSonde == nil) {
-            theSonde = [[HQSonde alloc] init];
+            theSonde = [[HQSonde alloc] init];  // finding: start.lazy-needless
         }
     }
     return theSonde;

@@ -1,0 +1,15 @@
+#import "../ledgers/HPFees.h"
+
+// A layer that may reach none.
+@interface HPBoard : NSObject {
+    int shown;
+}
+- (void)show;
+@end
+
+@implementation HPBoard
+- (void)show {
+    HPFees *fees = [HPFees fees];  // finding: tie.hidden-dependency tie.layer-breach
+    shown = [fees total];
+}
+@end

@@ -1,0 +1,31 @@
+#import "HPFees.h"
+
+@implementation HPFees
+
++ (HPFees *)fees {
+    static HPFees *fees = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        fees = [[HPFees alloc] init];
+    });
+    return fees;
+}
+
+- (void)enter:(int)coins {
+    sum = coins;
+}
+
+- (void)clear {
+    sum = 0;
+}
+
+- (int)total {
+    return sum;
+}
+
+// Near miss: a layer may reach its own.
+- (int)twice {
+    return sum + [[HPFees fees] total];  // near: tie.layer-breach
+}
+
+@end

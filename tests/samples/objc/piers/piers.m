@@ -1,0 +1,2227 @@
+// Piers, cranes and boats of the harbour: further forms in Objective-C, and near misses beside them.
+#import <Foundation/Foundation.h>
+#import "ledgers/HPFees.h"
+
+// There must be only one.
+@interface HPTideTable : NSObject {  // finding: single.meant-single
+    int shown;
+}
+- (void)show;
+@end
+
+@implementation HPTideTable
+
+- (instancetype)init {
+    return [super init];
+}
+
+- (void)show {
+    shown = 1;
+}
+
+@end
+
+// Not a singleton: each pier has one.
+@interface HPLadder : NSObject {  // near: single.meant-single
+    int rungs;
+}
+- (void)climb;
+@end
+
+@implementation HPLadder
+
+- (instancetype)init {
+    return [super init];
+}
+
+- (void)climb {
+    rungs = 3;
+}
+
+@end
+
+// There is only one, and the class sees to it.
+
+@interface HPAnchor : NSObject {  // near: single.meant-single  // entity: singleton HPAnchor lazy lock
+    int chain;
+    NSMutableArray *rows;
+}
++ (HPAnchor *)anchor;
+- (void)lower;
+- (void)shorten;
+@end
+
+static HPAnchor *theAnchor;
+
+@implementation HPAnchor
+
+- (instancetype)init {  // near: single.open-constructor
+    if ((self = [super init])) {
+        if (theAnchor != nil) {
+            @throw [NSException exceptionWithName:@"anchor" reason:@"there" userInfo:nil];
+        }
+        rows = [NSMutableArray array];
+        for (int row = 0; row < 4; row++) {
+            [rows addObject:@"row"];
+        }
+    }
+    return self;
+}
+
++ (HPAnchor *)anchor {
+    @synchronized (self) {  // near: thread.wrong-lock thread.lock-every-access
+        if (theAnchor == nil) {  // near: thread.double-check-incomplete thread.double-check-unsound
+            theAnchor = [[HPAnchor alloc] init];  // near: thread.unguarded-creation start.lazy-needless single.second-creation
+        }
+        return theAnchor;  // near: single.may-return-nothing
+    }
+}
+
+- (void)lower {
+    @synchronized (self) {
+        chain++;  // near: thread.lost-update thread.unguarded-state thread.mixed-guard
+    }
+}
+
+- (void)shorten {
+    @synchronized (self) {
+        chain = 0;  // near: thread.lost-update
+    }
+}
+
+@end
+
+@interface HPBoatswain : NSObject {
+    HPAnchor *_own;
+    NSMutableArray *_notes;
+}
+- (instancetype)initWithAnchor:(HPAnchor *)anchor;
+- (void)moor;
+@end
+
+@implementation HPBoatswain
+
+- (instancetype)initWithAnchor:(HPAnchor *)anchor {
+    if ((self = [super init])) {
+        _own = anchor;  // near: tie.hidden-dependency tie.fixed-collaborator
+        _notes = [NSMutableArray array];
+    }
+    return self;
+}
+
+- (void)moor {
+    [_own lower];  // near: tie.hidden-dependency
+}
+
+@end
+
+// One is handed out, and a function makes another.
+@interface HPCapstan : NSObject {  // entity: singleton HPCapstan lazy once
+    int turns;
+}
++ (HPCapstan *)capstan;
+- (void)turn;
+@end
+
+@implementation HPCapstan
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPCapstan *)capstan {
+    static HPCapstan *capstan = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        capstan = [[HPCapstan alloc] init];
+    });
+    return capstan;
+}
+
+- (void)turn {
+    turns = 1;
+}
+
+@end
+
+HPCapstan *spareCapstan(void) {
+    return [[HPCapstan alloc] init];  // finding: single.second-creation
+}
+
+// Near miss: the class makes others of its kind itself.
+@interface HPWindlass : NSObject {  // entity: shared-instance HPWindlass lazy once
+    int turns;
+}
++ (HPWindlass *)windlass;
++ (HPWindlass *)turnedBy:(int)by;
+- (void)turn:(int)by;
+@end
+
+@implementation HPWindlass
+
+- (instancetype)init {
+    return [super init];
+}
+
++ (HPWindlass *)windlass {
+    static HPWindlass *windlass = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        windlass = [[HPWindlass alloc] init];
+    });
+    return windlass;
+}
+
++ (HPWindlass *)turnedBy:(int)by {
+    HPWindlass *other = [[HPWindlass alloc] init];  // near: single.second-creation
+    [other turn:by];
+    return other;
+}
+
+- (void)turn:(int)by {
+    turns = by;
+}
+
+@end
+
+// Hands out what another function fills; near misses: it sees to it.
+@interface HPBeam : NSObject {  // entity: singleton HPBeam lazy none
+    int lit;
+}
++ (HPBeam *)beam;
++ (void)begin;
+- (void)light;
+@end
+
+static HPBeam *theBeam;
+
+@implementation HPBeam
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPBeam *)beam {
+    return theBeam;  // finding: single.may-return-nothing
+}
+
++ (void)begin {
+    theBeam = [[HPBeam alloc] init];
+}
+
+- (void)light {
+    lit = 1;
+}
+
+@end
+
+@interface HPGlow : NSObject {  // entity: singleton HPGlow lazy none
+    int lit;
+}
++ (HPGlow *)glow;
+- (void)light;
+@end
+
+static HPGlow *theGlow;
+
+@implementation HPGlow
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPGlow *)glow {
+    if (theGlow == nil) {
+        [self begin];
+    }
+    return theGlow;  // near: single.may-return-nothing
+}
+
+- (void)light {
+    lit = 1;
+}
+
++ (void)begin {
+    theGlow = [[HPGlow alloc] init];
+}
+
+@end
+
+// Put in another's place by whoever has one; near misses: set once.
+@interface HPFlare : NSObject {  // entity: singleton HPFlare lazy lock
+    int lit;
+}
++ (HPFlare *)flare;
++ (void)replaceWith:(HPFlare *)other;
+- (void)light;
+@end
+
+static HPFlare *theFlare;
+
+@implementation HPFlare
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPFlare *)flare {
+    @synchronized (self) {
+        if (theFlare == nil) {
+            theFlare = [[HPFlare alloc] init];  // finding: start.lazy-needless
+        }
+        return theFlare;
+    }
+}
+
++ (void)replaceWith:(HPFlare *)other {
+    theFlare = other;  // finding: single.replaceable
+}
+
+- (void)light {
+    lit = 1;
+}
+
+@end
+
+@interface HPTorch : NSObject {  // entity: singleton HPTorch lazy once
+    int lit;
+}
++ (HPTorch *)torch;
+- (void)light;
+@end
+
+@implementation HPTorch
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPTorch *)torch {
+    static HPTorch *torch = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        torch = [[HPTorch alloc] init];  // near: single.replaceable start.reentrant start.cycle
+    });
+    return torch;
+}
+
+- (void)light {
+    lit = 1;
+}
+
+@end
+
+@interface HPCandle : NSObject {  // entity: singleton HPCandle lazy none
+    int lit;
+}
++ (HPCandle *)candle;
+- (void)light;
+@end
+
+static HPCandle *theCandle;
+
+@implementation HPCandle
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPCandle *)candle {
+    if (theCandle == nil) {
+        theCandle = [[HPCandle alloc] init];  // near: single.replaceable start.reentrant start.cycle  // finding: thread.unguarded-creation
+    }
+    return theCandle;
+}
+
+- (void)light {
+    lit = 1;
+}
+
+@end
+
+void useRockets(HPFlare *rocket) {
+    [HPFlare replaceWith:rocket];
+}
+
+// One slot for a family; near misses: each class its own, or one class only.
+@interface HPRaft : NSObject {  // entity: singleton HPRaft lazy lock  // finding: single.open-constructor
+    int logs;
+}
++ (instancetype)raft;
+- (void)sink;
+@end
+
+@interface HPWideRaft : HPRaft
+- (void)load2;
+@end
+
+static HPRaft *theRaft;
+
+@implementation HPRaft
+
++ (instancetype)raft {
+    @synchronized ([HPRaft class]) {
+        if (theRaft == nil) {
+            theRaft = [[self alloc] init];  // finding: single.slot-shared-by-subclasses
+        }
+        return theRaft;
+    }
+}
+
+- (void)sink {
+    logs = 0;
+}
+
+@end
+
+@implementation HPWideRaft
+- (void)load2 {
+    [self sink];
+}
+@end
+
+@interface HPPunt : NSObject {  // entity: singleton HPPunt lazy once
+    int poles;
+}
++ (HPPunt *)punt;
+- (void)push;
+@end
+
+@implementation HPPunt
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPPunt *)punt {
+    static HPPunt *punt = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        punt = [[HPPunt alloc] init];  // near: single.slot-shared-by-subclasses
+    });
+    return punt;
+}
+
+- (void)push {
+    poles = 0;
+}
+
+@end
+
+@interface HPFerry : NSObject {  // entity: singleton HPFerry lazy lock
+    int trips;
+}
++ (HPFerry *)ferry;
+- (void)cross;
+@end
+
+static HPFerry *theFerry;
+
+@implementation HPFerry
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPFerry *)ferry {
+    @synchronized (self) {
+        if (theFerry == nil) {
+            theFerry = [[HPFerry alloc] init];  // near: single.slot-shared-by-subclasses  // finding: start.lazy-needless
+        }
+        return theFerry;
+    }
+}
+
+- (void)cross {
+    trips = 1;
+}
+
+@end
+
+// Made once by what overrides the making, and set anew each time; near misses: set the first time only.
+@interface HPDinghy : NSObject {  // entity: singleton HPDinghy lazy lock
+    int oars;
+}
+- (void)row;
+@end
+
+static HPDinghy *theDinghy;
+
+@implementation HPDinghy
+
++ (instancetype)allocWithZone:(NSZone *)zone {
+    @synchronized (self) {
+        if (theDinghy == nil) {
+            theDinghy = [super allocWithZone:zone];  // finding: start.lazy-needless
+        }
+        return theDinghy;
+    }
+}
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        oars = 2;  // finding: single.reinitialised
+    }
+    return self;
+}
+
+- (void)row {
+    oars = 1;
+}
+
+@end
+
+@interface HPCanoe : NSObject {  // entity: singleton HPCanoe lazy lock
+    int paddles;
+    BOOL ready;
+}
+- (void)row;
+@end
+
+static HPCanoe *theCanoe;
+
+@implementation HPCanoe
+
++ (instancetype)allocWithZone:(NSZone *)zone {
+    @synchronized (self) {
+        if (theCanoe == nil) {
+            theCanoe = [super allocWithZone:zone];  // finding: start.lazy-needless
+        }
+        return theCanoe;
+    }
+}
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        if (!ready) {
+            paddles = 2;  // near: single.reinitialised
+            ready = YES;  // near: single.reinitialised
+        }
+    }
+    return self;
+}
+
+- (void)row {
+    paddles = 1;
+}
+
+@end
+
+// Only the first one's name counts; near misses: it counts each time.
+@interface HPPlate : NSObject {  // entity: singleton HPPlate lazy lock
+    NSString *_name;
+}
++ (HPPlate *)plateWithName:(NSString *)name size:(int)size;  // finding: start.arguments-ignored
+- (void)rename:(NSString *)name;
+@end
+
+static HPPlate *theHPPlate;
+
+@implementation HPPlate
+
+- (instancetype)initWithName:(NSString *)name {
+    if ((self = [super init])) {
+        _name = name;
+    }
+    return self;
+}
+
++ (HPPlate *)plateWithName:(NSString *)name size:(int)size {
+    @synchronized (self) {
+        if (theHPPlate == nil) {
+            theHPPlate = [[HPPlate alloc] initWithName:name];
+        }
+        return theHPPlate;
+    }
+}
+
+- (void)rename:(NSString *)name {
+    _name = name;
+}
+
+@end
+
+@interface HPSign : NSObject {  // entity: singleton HPSign lazy lock
+    NSString *_name;
+}
++ (HPSign *)signWithName:(NSString *)name;  // near: start.arguments-ignored
+- (void)rename:(NSString *)name;
+@end
+
+static HPSign *theHPSign;
+
+@implementation HPSign
+
+- (instancetype)initWithName:(NSString *)name {  // near: start.arguments-ignored
+    if ((self = [super init])) {
+        _name = name;
+    }
+    return self;
+}
+
++ (HPSign *)signWithName:(NSString *)name {
+    @synchronized (self) {
+        if (theHPSign == nil) {
+            theHPSign = [[HPSign alloc] initWithName:name];
+        }
+        [theHPSign rename:name];
+        return theHPSign;
+    }
+}
+
+- (void)rename:(NSString *)name {
+    _name = name;
+}
+
+@end
+
+// A circle of three.
+@interface HPCrane : NSObject {  // entity: singleton HPCrane lazy once
+    int load;
+}
++ (HPCrane *)crane;
+- (int)load1;
+@end
+
+@interface HPHook : NSObject {  // entity: singleton HPHook lazy once
+    int weight;
+}
++ (HPHook *)hook;
+- (int)weight;
+@end
+
+@implementation HPHook
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        weight = [[HPCrane crane] load1];  // finding: tie.hidden-dependency
+    }
+    return self;
+}
+
++ (HPHook *)hook {
+    static HPHook *hook = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        hook = [[HPHook alloc] init];
+    });
+    return hook;
+}
+
+- (int)weight {
+    return weight;
+}
+
+@end
+
+@interface HPWinch : NSObject {  // entity: singleton HPWinch lazy once
+    int rope;
+}
++ (HPWinch *)winch;
+- (int)rope;
+@end
+
+@implementation HPWinch
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        rope = [[HPHook hook] weight];  // finding: tie.hidden-dependency
+    }
+    return self;
+}
+
++ (HPWinch *)winch {
+    static HPWinch *winch = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        winch = [[HPWinch alloc] init];
+    });
+    return winch;
+}
+
+- (int)rope {
+    return rope;
+}
+
+@end
+
+@implementation HPCrane
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        load = [[HPWinch winch] rope];  // finding: tie.hidden-dependency
+    }
+    return self;
+}
+
++ (HPCrane *)crane {
+    static HPCrane *crane = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        crane = [[HPCrane alloc] init];  // finding: start.cycle
+    });
+    return crane;
+}
+
+- (int)load1 {
+    return load;
+}
+
+@end
+
+// Asks for itself through a helper.
+void greetTheBook(void);
+
+@interface HPLogBook : NSObject {  // entity: singleton HPLogBook lazy once
+    int lines;
+}
++ (HPLogBook *)logBook;
+- (void)write;
+@end
+
+@implementation HPLogBook
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        greetTheBook();
+    }
+    return self;
+}
+
++ (HPLogBook *)logBook {
+    static HPLogBook *logBook = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        logBook = [[HPLogBook alloc] init];
+    });
+    return logBook;
+}
+
+- (void)write {
+    lines = 1;
+}
+
+@end
+
+void greetTheBook(void) {
+    [[HPLogBook logBook] write];  // finding: start.reentrant
+}
+
+// Reads the environment while it is made; near misses: asked later.
+@interface HPFlags : NSObject {  // entity: singleton HPFlags lazy once
+    const char *home;
+}
++ (HPFlags *)flags;
+- (void)reload;
+@end
+
+@implementation HPFlags
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        home = getenv("HARBOUR");  // finding: start.reads-environment
+    }
+    return self;
+}
+
++ (HPFlags *)flags {
+    static HPFlags *flags = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        flags = [[HPFlags alloc] init];
+    });
+    return flags;
+}
+
+- (void)reload {
+    home = getenv("HARBOUR");  // near: start.reads-environment
+}
+
+@end
+
+@interface HPPennants : NSObject {  // entity: singleton HPPennants lazy once
+    const char *home;
+}
++ (HPPennants *)pennants;
+- (void)reload;
+- (void)strain:(int)tons;
+@end
+
+@implementation HPPennants
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        home = NULL;
+    }
+    return self;
+}
+
++ (HPPennants *)pennants {
+    static HPPennants *pennants = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        pennants = [[HPPennants alloc] init];  // near: start.may-throw
+    });
+    return pennants;
+}
+
+- (void)reload {
+    home = getenv("HARBOUR");  // near: start.reads-environment
+}
+
+- (void)strain:(int)tons {
+    if (tons < 0) {
+        @throw [NSException exceptionWithName:@"tons" reason:@"few" userInfo:nil];
+    }
+    home = NULL;
+}
+
+@end
+
+@interface HPScale : NSObject {  // entity: singleton HPScale lazy once
+    int tons;
+}
++ (HPScale *)scale;
+- (void)load2;
+@end
+
+@implementation HPScale
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        @try {
+            tons = [NSString stringWithContentsOfFile:@"scale" encoding:4 error:nil].intValue;
+        } @catch (NSException *failure) {
+            NSLog(@"%@", failure);
+            tons = 0;
+        }
+    }
+    return self;
+}
+
++ (HPScale *)scale {
+    static HPScale *scale = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        scale = [[HPScale alloc] init];  // near: start.may-throw
+    });
+    return scale;
+}
+
+- (void)load2 {
+    tons = 2;
+}
+
+@end
+
+// Works only after it was set up; near miss: it sees to it itself.
+@interface HPGauge : NSObject {
+    int level;
+}
+- (int)read;
+@end
+
+@implementation HPGauge
+
+- (instancetype)init {
+    return [super init];
+}
+
+- (int)read {
+    return level;
+}
+
+@end
+
+@interface HPLocks : NSObject {  // entity: singleton HPLocks lazy once
+    HPGauge *_gauge;
+    int level;
+}
++ (HPLocks *)locks;
+- (void)setUp:(HPGauge *)gauge;
+- (void)fill;
+@end
+
+@implementation HPLocks
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPLocks *)locks {
+    static HPLocks *locks = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        locks = [[HPLocks alloc] init];
+    });
+    return locks;
+}
+
+- (void)setUp:(HPGauge *)gauge {
+    _gauge = gauge;
+}
+
+- (void)fill {
+    level = [_gauge read];
+}
+
+@end
+
+@interface HPBasin : NSObject {  // entity: singleton HPBasin lazy once
+    HPGauge *_gauge;
+    int level;
+}
++ (HPBasin *)basin;
+- (void)setUp:(HPGauge *)gauge;
+- (void)fill;
+@end
+
+@implementation HPBasin
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPBasin *)basin {
+    static HPBasin *basin = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        basin = [[HPBasin alloc] init];
+    });
+    return basin;
+}
+
+- (void)setUp:(HPGauge *)gauge {
+    _gauge = gauge;
+}
+
+- (void)fill {
+    if (_gauge == nil) {
+        _gauge = [[HPGauge alloc] init];
+    }
+    level = [_gauge read];
+}
+
+@end
+
+void flood(HPGauge *gauge) {
+    [[HPLocks locks] fill];  // finding: start.needs-setup
+    [[HPBasin basin] fill];  // near: start.needs-setup
+    [[HPLocks locks] setUp:gauge];
+    [[HPBasin basin] setUp:gauge];
+}
+
+// The failure goes nowhere; near miss: it is told.
+@interface HPBarometer : NSObject {  // entity: singleton HPBarometer lazy lock
+    NSData *_rows;
+}
++ (HPBarometer *)barometer;
+- (void)drop;
+@end
+
+static HPBarometer *theBarometer;
+
+@implementation HPBarometer
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        @try {
+            _rows = [NSData dataWithContentsOfFile:@"barometer"];
+        } @catch (NSException *failure) {  // finding: start.failure-swallowed
+        }
+    }
+    return self;
+}
+
++ (HPBarometer *)barometer {
+    @synchronized (self) {
+        if (theBarometer == nil) {
+            theBarometer = [[HPBarometer alloc] init];
+        }
+        return theBarometer;
+    }
+}
+
+- (void)drop {
+    _rows = nil;
+}
+
+@end
+
+@interface HPHygrometer : NSObject {  // entity: singleton HPHygrometer lazy lock
+    NSData *_rows;
+}
++ (HPHygrometer *)hygrometer;
+- (void)drop;
+@end
+
+static HPHygrometer *theHygrometer;
+
+@implementation HPHygrometer
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        @try {
+            _rows = [NSData dataWithContentsOfFile:@"hygrometer"];
+        } @catch (NSException *failure) {  // near: start.failure-swallowed
+            @throw [NSException exceptionWithName:@"hygrometer" reason:failure.reason userInfo:nil];
+        }
+    }
+    return self;
+}
+
++ (HPHygrometer *)hygrometer {
+    @synchronized (self) {
+        if (theHygrometer == nil) {
+            theHygrometer = [[HPHygrometer alloc] init];  // finding: start.may-throw
+        }
+        return theHygrometer;
+    }
+}
+
+- (void)drop {
+    _rows = nil;
+}
+
+@end
+
+// Tested before the lock only.
+@interface HPShutters : NSObject {  // entity: singleton HPShutters lazy double-check-unsound
+    int closed;
+}
++ (HPShutters *)shutters;
+- (void)close;
+@end
+
+static HPShutters *theShutters;
+
+@implementation HPShutters
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPShutters *)shutters {
+    if (theShutters == nil) {  // finding: thread.double-check-incomplete
+        @synchronized (self) {
+            theShutters = [[HPShutters alloc] init];  // finding: start.lazy-needless
+        }
+    }
+    return theShutters;
+}
+
+- (void)close {
+    closed = 1;
+}
+
+@end
+
+// Read outside the lock.
+@interface HPBlinds : NSObject {  // entity: singleton HPBlinds lazy double-check-unsound
+    int drawn;
+}
++ (HPBlinds *)blinds;
+- (void)draw;
+@end
+
+static HPBlinds *theBlinds;
+
+@implementation HPBlinds
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPBlinds *)blinds {
+    if (theBlinds == nil) {  // finding: thread.double-check-unsound
+        @synchronized (self) {
+            if (theBlinds == nil) {
+                theBlinds = [[HPBlinds alloc] init];  // finding: start.lazy-needless
+            }
+        }
+    }
+    return theBlinds;
+}
+
+- (void)draw {
+    drawn = 1;
+}
+
+@end
+
+// A lock in each call.
+@interface HPFuse : NSObject {  // entity: singleton HPFuse lazy lock
+    int burnt;
+}
++ (HPFuse *)fuse;
+- (void)burn;
+@end
+
+static HPFuse *theFuse;
+
+@implementation HPFuse
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPFuse *)fuse {
+    NSObject *own = [NSObject new];
+    @synchronized (own) {  // finding: thread.wrong-lock
+        if (theFuse == nil) {
+            theFuse = [[HPFuse alloc] init];  // finding: start.lazy-needless
+        }
+    }
+    return theFuse;
+}
+
+- (void)burn {
+    burnt = 1;
+}
+
+@end
+
+// A lock for each look, in a loop.
+@interface HPRopes : NSObject {  // entity: singleton HPRopes lazy lock
+    NSMutableArray *coils;
+}
++ (HPRopes *)ropes;
+- (void)cut;
+- (NSMutableArray *)all;
+- (NSArray *)copied;
+@end
+
+static HPRopes *theRopes;
+
+@implementation HPRopes
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        coils = [NSMutableArray array];
+        for (int coil = 0; coil < 4; coil++) {
+            [coils addObject:@"coil"];
+        }
+    }
+    return self;
+}
+
++ (HPRopes *)ropes {
+    @synchronized (self) {  // finding: thread.lock-every-access
+        if (theRopes == nil) {
+            theRopes = [[HPRopes alloc] init];
+        }
+        return theRopes;
+    }
+}
+
+- (void)cut {
+    @synchronized (self) {
+        [coils removeLastObject];  // near: thread.check-then-act
+    }
+}
+
+- (NSMutableArray *)all {
+    @synchronized (self) {
+        return coils;  // finding: thread.leaks-internals
+    }
+}
+
+- (NSArray *)copied {
+    @synchronized (self) {
+        return [coils copy];  // near: thread.leaks-internals
+    }
+}
+
+@end
+
+@interface HPChains : NSObject {  // entity: singleton HPChains lazy lock
+    NSMutableArray *links;
+}
++ (HPChains *)chains;
+- (void)cut;
+@end
+
+static HPChains *theChains;
+
+@implementation HPChains
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        links = [NSMutableArray array];
+        for (int link = 0; link < 4; link++) {
+            [links addObject:@"link"];
+        }
+    }
+    return self;
+}
+
++ (HPChains *)chains {
+    @synchronized (self) {  // near: thread.lock-every-access thread.wrong-lock
+        if (theChains == nil) {
+            theChains = [[HPChains alloc] init];  // near: thread.unguarded-creation start.lazy-needless thread.double-check-unsound
+        }
+        return theChains;
+    }
+}
+
+- (void)cut {
+    @synchronized (self) {
+        [links removeLastObject];  // near: thread.mixed-guard
+    }
+}
+
+@end
+
+// Made on first use behind a lock, for nothing.
+@interface HPBench : NSObject {  // entity: singleton HPBench lazy lock
+    int seats;
+}
++ (HPBench *)bench;
+- (void)sit;
+@end
+
+static HPBench *theBench;
+
+@implementation HPBench
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPBench *)bench {
+    @synchronized (self) {
+        if (theBench == nil) {
+            theBench = [[HPBench alloc] init];  // finding: start.lazy-needless
+        }
+        return theBench;
+    }
+}
+
+- (void)sit {
+    seats = 1;
+}
+
+@end
+
+void week(void) {
+    for (int day = 0; day < 7; day++) {
+        [[HPRopes ropes] cut];
+    }
+    HPChains *chains = [HPChains chains];
+    for (int day = 0; day < 7; day++) {
+        [chains cut];
+    }
+}
+
+// Fields that two threads set, and a look and a change without a lock; near misses: under one.
+@interface HPSignals : NSObject {  // entity: singleton HPSignals lazy once
+    NSString *shown;
+    NSString *last;
+    NSMutableArray *kept;
+    NSMutableDictionary *taken;
+    NSMutableDictionary *given;
+}
++ (HPSignals *)signals;
+- (void)show:(NSString *)flag;
+- (NSString *)shown;
+- (void)keep:(NSString *)flag;
+- (void)forget;
+- (void)take:(NSString *)name;
+- (void)free:(NSString *)name;
+- (void)give:(NSString *)name;
+- (void)back:(NSString *)name;
+@end
+
+@implementation HPSignals
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        kept = [NSMutableArray array];
+        taken = [NSMutableDictionary dictionary];
+        given = [NSMutableDictionary dictionary];
+    }
+    return self;
+}
+
++ (HPSignals *)signals {
+    static HPSignals *signals = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        signals = [[HPSignals alloc] init];
+    });
+    return signals;
+}
+
+- (void)show:(NSString *)flag {
+    shown = flag;  // finding: thread.unguarded-state
+}
+
+- (NSString *)shown {
+    return shown;
+}
+
+- (void)keep:(NSString *)flag {
+    @synchronized (self) {
+        last = flag;  // near: thread.unguarded-state
+        [kept addObject:flag];
+    }
+}
+
+- (void)forget {
+    [kept removeAllObjects];  // finding: thread.mixed-guard
+}
+
+- (void)take:(NSString *)name {
+    if (taken[name] == nil) {  // finding: thread.check-then-act
+        taken[name] = name;
+    }
+}
+
+- (void)free:(NSString *)name {
+    [taken removeObjectForKey:name];
+}
+
+- (void)give:(NSString *)name {
+    @synchronized (self) {
+        if (given[name] == nil) {  // near: thread.check-then-act
+            given[name] = name;  // near: life.grows-forever
+        }
+    }
+}
+
+- (void)back:(NSString *)name {
+    @synchronized (self) {
+        [given removeObjectForKey:name];
+    }
+}
+
+@end
+
+void work(void) {  // finding: tie.crowded-startup
+    dispatch_queue_t queue = dispatch_get_global_queue(0, 0);
+    dispatch_async(queue, ^{ [[HPSignals signals] show:@"A"]; });
+    dispatch_async(queue, ^{ [[HPSignals signals] keep:[[HPSignals signals] shown]]; });
+    dispatch_async(queue, ^{ [[HPSignals signals] forget]; });
+    dispatch_async(queue, ^{ [[HPSignals signals] free:@"a"]; });
+    dispatch_async(queue, ^{ [[HPSignals signals] back:@"a"]; });
+    dispatch_async(queue, ^{ [[HPAnchor anchor] lower]; });
+    dispatch_async(queue, ^{ [[HPAnchor anchor] shorten]; });
+    dispatch_async(queue, ^{ [[HPShutters shutters] close]; });
+    dispatch_async(queue, ^{ [[HPBlinds blinds] draw]; });
+    dispatch_async(queue, ^{ [[HPFuse fuse] burn]; });
+    dispatch_async(queue, ^{ week(); });
+    [[HPSignals signals] take:@"a"];
+    [[HPSignals signals] give:@"a"];
+    [[HPBench bench] sit];
+}
+
+// Hands itself to a thread before it is complete; near misses: started by another method, or as the last thing.
+@interface HPSounder : NSObject {
+    int depth;
+}
+- (void)turn;
+@end
+
+@implementation HPSounder
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        [NSThread detachNewThreadSelector:@selector(turn) toTarget:self withObject:nil];  // finding: thread.escaping-this
+        depth = 2;
+    }
+    return self;
+}
+
+- (void)turn {
+    depth = 1;
+}
+
+@end
+
+@interface HPListener : NSObject {
+    int heard;
+}
+- (void)start;
+- (void)turn;
+@end
+
+@implementation HPListener
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        heard = 0;
+        [NSThread detachNewThreadSelector:@selector(turn) toTarget:self withObject:nil];  // near: thread.escaping-this
+    }
+    return self;
+}
+
+- (void)start {
+    [NSThread detachNewThreadSelector:@selector(turn) toTarget:self withObject:nil];  // near: thread.escaping-this
+}
+
+- (void)turn {
+    heard = 1;
+}
+
+@end
+
+@protocol HPRinging
+- (void)ring;
+- (void)heard:(NSString *)what;
+@end
+
+// Walks over the list itself, and registers whoever asks; near misses: over a copy, and with a look first.
+@interface HPBells : NSObject {  // entity: singleton HPBells lazy once
+    NSMutableArray *ringers;
+    NSMutableArray *players;
+    NSMutableArray *calls;
+}
++ (HPBells *)bells;
+- (void)add:(id<HPRinging>)ringer;
+- (void)remove:(id<HPRinging>)ringer;
+- (void)ring;
+- (void)addPlayer:(id<HPRinging>)player;
+- (void)removePlayer:(id<HPRinging>)player;
+- (void)play;
+- (void)call:(NSString *)what;
+@end
+
+@implementation HPBells
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        ringers = [NSMutableArray array];
+        players = [NSMutableArray array];
+        calls = [NSMutableArray array];
+    }
+    return self;
+}
+
++ (HPBells *)bells {
+    static HPBells *bells = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        bells = [[HPBells alloc] init];
+    });
+    return bells;
+}
+
+- (void)add:(id<HPRinging>)ringer {
+    [ringers addObject:ringer];
+}
+
+- (void)remove:(id<HPRinging>)ringer {
+    [ringers removeObject:ringer];
+}
+
+- (void)ring {
+    for (id<HPRinging> ringer in ringers) {  // finding: life.notify-while-changing
+        [ringer ring];
+    }
+}
+
+- (void)addPlayer:(id<HPRinging>)player {
+    if (![players containsObject:player]) {  // finding: thread.check-then-act
+        [players addObject:player];  // near: life.duplicate-subscription
+    }
+}
+
+- (void)removePlayer:(id<HPRinging>)player {
+    [players removeObject:player];
+}
+
+- (void)play {
+    for (id<HPRinging> player in [players copy]) {  // near: life.notify-while-changing
+        [player ring];
+    }
+}
+
+- (void)call:(NSString *)what {
+    [calls addObject:what];  // near: life.grows-forever
+    if (calls.count > 9) {  // finding: thread.check-then-act
+        [calls removeObjectAtIndex:0];
+    }
+}
+
+@end
+
+@interface HPRinger : NSObject <HPRinging> {
+    int strokes;
+}
+- (void)again;
+- (void)ring;
+- (void)heard:(NSString *)what;
+- (void)close;
+@end
+
+@implementation HPRinger
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        [[HPBells bells] add:self];
+    }
+    return self;
+}
+
+- (void)again {
+    [[HPBells bells] add:self];  // finding: life.duplicate-subscription
+}
+
+- (void)ring {
+    strokes = 1;
+}
+
+- (void)heard:(NSString *)what {
+    strokes = 2;
+}
+
+- (void)close {
+    [[HPBells bells] remove:self];
+}
+
+@end
+
+@interface HPPlayer : NSObject <HPRinging> {
+    int strokes;
+}
+- (void)again;
+- (void)ring;
+- (void)heard:(NSString *)what;
+- (void)close;
+@end
+
+@implementation HPPlayer
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        [[HPBells bells] addPlayer:self];  // near: life.dangling-subscriber
+    }
+    return self;
+}
+
+- (void)again {
+    [[HPBells bells] addPlayer:self];  // near: life.duplicate-subscription
+}
+
+- (void)ring {
+    strokes = 1;
+}
+
+- (void)heard:(NSString *)what {
+    strokes = 2;
+}
+
+- (void)close {
+    [[HPBells bells] removePlayer:self];
+}
+
+@end
+
+// Never leaves the list.
+@interface HPDrummer : NSObject <HPRinging> {
+    int beats;
+}
+- (void)ring;
+- (void)heard:(NSString *)what;
+- (void)close;
+@end
+
+@implementation HPDrummer
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        [[HPBells bells] add:self];  // finding: life.dangling-subscriber
+    }
+    return self;
+}
+
+- (void)ring {
+    beats = 1;
+}
+
+- (void)heard:(NSString *)what {
+    beats = 2;
+}
+
+- (void)close {
+    beats = 0;
+}
+
+@end
+
+// Opens what nothing closes; near miss: closed in the same function.
+@interface HPSoundings : NSObject {  // entity: singleton HPSoundings lazy once
+    FILE *file;
+    int read;
+}
++ (HPSoundings *)soundings;
+- (void)open:(const char *)name;
+- (void)next;
+- (int)first:(const char *)name;
+@end
+
+@implementation HPSoundings
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPSoundings *)soundings {
+    static HPSoundings *soundings = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        soundings = [[HPSoundings alloc] init];
+    });
+    return soundings;
+}
+
+- (void)open:(const char *)name {
+    file = fopen(name, "r");  // finding: life.never-released
+}
+
+- (void)next {
+    read = 1;
+}
+
+- (int)first:(const char *)name {
+    FILE *one = fopen(name, "r");  // near: life.never-released
+    int byte = fgetc(one);
+    fclose(one);
+    return byte;
+}
+
+@end
+
+// Keeps the caller's object; near miss: only what it says.
+@class HPCaller;
+
+@interface HPPorter : NSObject {  // entity: singleton HPPorter lazy once
+    HPCaller *_caller;
+    NSString *_last;
+}
++ (HPPorter *)porter;
+- (void)keep:(HPCaller *)caller;
+- (void)note:(NSString *)ship;
+@end
+
+@implementation HPPorter
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPPorter *)porter {
+    static HPPorter *porter = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        porter = [[HPPorter alloc] init];
+    });
+    return porter;
+}
+
+- (void)keep:(HPCaller *)caller {
+    _caller = caller;
+}
+
+- (void)note:(NSString *)ship {
+    _last = ship;
+}
+
+@end
+
+@interface HPCaller : NSObject {
+    NSString *_ship;
+}
+- (instancetype)initWithShip:(NSString *)ship;
+- (void)enter;
+- (void)passBy;
+@end
+
+@implementation HPCaller
+
+- (instancetype)initWithShip:(NSString *)ship {
+    if ((self = [super init])) {
+        _ship = ship;
+    }
+    return self;
+}
+
+- (void)enter {
+    [[HPPorter porter] keep:self];  // finding: tie.hidden-dependency life.captured-short-lived
+}
+
+- (void)passBy {
+    [[HPPorter porter] note:_ship];  // near: life.captured-short-lived
+}
+
+@end
+
+void receive(NSString *ship) {
+    HPCaller *caller = [[HPCaller alloc] initWithShip:ship];
+    [caller enter];
+    [caller passBy];
+}
+
+// Used after its end; near misses: opened again, or used before.
+@interface HPSluice : NSObject {  // entity: singleton HPSluice lazy once
+    BOOL isOpen;
+    int level;
+}
++ (HPSluice *)sluice;
+- (void)close;
+- (void)open;
+- (int)measure;
+@end
+
+@implementation HPSluice
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPSluice *)sluice {
+    static HPSluice *sluice = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        sluice = [[HPSluice alloc] init];
+    });
+    return sluice;
+}
+
+- (void)close {
+    isOpen = NO;
+}
+
+- (void)open {
+    isOpen = YES;
+}
+
+- (int)measure {
+    level = 1;
+    return level;
+}
+
+@end
+
+int night(void) {
+    [[HPSluice sluice] close];
+    week();
+    return [[HPSluice sluice] measure];  // finding: life.used-after-teardown
+}
+
+int day(void) {
+    [[HPSluice sluice] close];
+    [[HPSluice sluice] open];
+    int level = [[HPSluice sluice] measure];  // near: life.used-after-teardown
+    [[HPSluice sluice] close];
+    return level;
+}
+
+// Makes its own; near miss: handed in.
+@interface HPEcho : NSObject
+- (NSUInteger)read;
+@end
+
+@implementation HPEcho
+
+- (NSUInteger)read {
+    return [NSData dataWithContentsOfFile:@"echo"].length;
+}
+
+@end
+
+@interface HPSurveyor : NSObject {
+    HPEcho *_echo;
+}
+- (NSUInteger)depth;
+@end
+
+@implementation HPSurveyor
+
+- (instancetype)init {
+    if ((self = [super init])) {
+        _echo = [[HPEcho alloc] init];  // finding: tie.fixed-collaborator
+    }
+    return self;
+}
+
+- (NSUInteger)depth {
+    return [_echo read];
+}
+
+@end
+
+@interface HPInspector : NSObject {
+    HPEcho *_echo;
+}
+- (instancetype)initWithEcho:(HPEcho *)echo;
+- (NSUInteger)depth;
+@end
+
+@implementation HPInspector
+
+- (instancetype)initWithEcho:(HPEcho *)echo {
+    if ((self = [super init])) {
+        _echo = echo;  // near: tie.fixed-collaborator
+    }
+    return self;
+}
+
+- (NSUInteger)depth {
+    return [_echo read];
+}
+
+@end
+
+// Nothing to hand in; near misses: no state, or one caller.
+@interface HPTickets : NSObject  // finding: tie.static-only-api  // entity: static-holder HPTickets eager language
++ (void)sell;
++ (int)sold;
+@end
+
+static int ticketsSold = 0;
+
+@implementation HPTickets
++ (void)sell {
+    ticketsSold = 1;
+}
++ (int)sold {
+    return ticketsSold;
+}
+@end
+
+@interface HPKnots : NSObject  // near: tie.static-only-api
++ (int)bowline:(int)turns;
+@end
+
+@implementation HPKnots
++ (int)bowline:(int)turns {
+    return turns + 1;
+}
+@end
+
+@interface HPBollards : NSObject  // near: tie.static-only-api  // entity: static-holder HPBollards eager language
++ (void)use;
+@end
+
+static int bollardsUsed = 0;
+
+@implementation HPBollards
++ (void)use {
+    bollardsUsed = 1;
+}
+@end
+
+@interface HPSailor : NSObject
+- (int)tie;
+@end
+
+@implementation HPSailor
+- (int)tie {
+    [HPTickets sell];  // finding: tie.hidden-dependency
+    [HPBollards use];  // finding: tie.hidden-dependency
+    return [HPKnots bowline:2];
+}
+@end
+
+@interface HPRower : NSObject
+- (int)tie;
+@end
+
+@implementation HPRower
+- (int)tie {
+    return [HPKnots bowline:[HPTickets sold]];
+}
+@end
+
+// Passed on by four; near misses: used on the way, or made there.
+@interface HPPapers : NSObject {
+    int number;
+}
+- (BOOL)inOrder;
+@end
+
+@implementation HPPapers
+
+- (instancetype)init {
+    return [super init];
+}
+
+- (BOOL)inOrder {
+    return number == 0;
+}
+
+@end
+
+BOOL stampThem(HPPapers *papers) {
+    return [papers inOrder];
+}
+
+BOOL clerkOf(HPPapers *papers) {
+    return stampThem(papers);
+}
+
+BOOL counterOf(HPPapers *papers) {
+    return clerkOf(papers);
+}
+
+BOOL entranceOf(HPPapers *papers) {
+    return counterOf(papers);
+}
+
+BOOL doorOf(HPPapers *papers) {  // finding: tie.long-handoff
+    return entranceOf(papers);
+}
+
+BOOL gateOf(HPPapers *papers) {  // near: tie.long-handoff
+    return [papers inOrder] && counterOf(papers);
+}
+
+BOOL windowOf(void) {  // near: tie.long-handoff
+    return counterOf([[HPPapers alloc] init]);
+}
+
+// One reached through another; near misses: a part of the object, and the other one asked directly.
+@interface HPBuoys : NSObject {  // entity: singleton HPBuoys lazy once
+    int lit;
+}
++ (HPBuoys *)buoys;
+- (void)light;
+@end
+
+@implementation HPBuoys
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPBuoys *)buoys {
+    static HPBuoys *buoys = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        buoys = [[HPBuoys alloc] init];
+    });
+    return buoys;
+}
+
+- (void)light {
+    lit = 1;
+}
+
+@end
+
+@interface HPDepths : NSObject {
+    int least;
+}
+- (void)measure;
+@end
+
+@implementation HPDepths
+
+- (instancetype)init {
+    return [super init];
+}
+
+- (void)measure {
+    least = 4;
+}
+
+@end
+
+@interface HPChannel : NSObject {  // entity: singleton HPChannel lazy once
+    HPDepths *inner;
+    int marks;
+}
++ (HPChannel *)channel;
+- (HPBuoys *)buoys;
+- (HPDepths *)depths;
+- (void)mark;
+@end
+
+@implementation HPChannel
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        inner = [[HPDepths alloc] init];
+    }
+    return self;
+}
+
++ (HPChannel *)channel {
+    static HPChannel *channel = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        channel = [[HPChannel alloc] init];
+    });
+    return channel;
+}
+
+- (HPBuoys *)buoys {
+    return [HPBuoys buoys];
+}
+
+- (HPDepths *)depths {
+    return inner;
+}
+
+- (void)mark {
+    marks = 1;
+}
+
+@end
+
+@interface HPPilot : NSObject
+- (void)steer;
+- (void)dark;
+@end
+
+@implementation HPPilot
+
+- (void)steer {
+    [[[HPChannel channel] buoys] light];  // finding: tie.hidden-dependency tie.chained-access
+    [[[HPChannel channel] depths] measure];  // near: tie.chained-access
+}
+
+- (void)dark {
+    [[HPBuoys buoys] light];  // near: tie.chained-access
+}
+
+@end
+
+// Reached from six places; near miss: two.
+@interface HPGong : NSObject {  // finding: tie.wide-reach  // entity: singleton HPGong lazy once
+    int struck;
+}
++ (HPGong *)gong;
+- (void)strike;
+@end
+
+@implementation HPGong
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPGong *)gong {
+    static HPGong *gong = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        gong = [[HPGong alloc] init];
+    });
+    return gong;
+}
+
+- (void)strike {
+    struck = 1;
+}
+
+@end
+
+@interface HPWhistle : NSObject {  // near: tie.wide-reach  // entity: singleton HPWhistle lazy once
+    int blown;
+}
++ (HPWhistle *)whistle;
+- (void)blow;
+@end
+
+@implementation HPWhistle
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPWhistle *)whistle {
+    static HPWhistle *whistle = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        whistle = [[HPWhistle alloc] init];
+    });
+    return whistle;
+}
+
+- (void)blow {
+    blown = 1;
+}
+
+@end
+
+@interface HPPier1 : NSObject
+- (void)fog;
+@end
+
+@implementation HPPier1
+
+- (void)fog {
+    [[HPGong gong] strike];  // finding: tie.hidden-dependency
+    [[HPWhistle whistle] blow];  // near: tie.wide-reach  // finding: tie.hidden-dependency
+}
+
+@end
+
+@interface HPPier2 : NSObject
+- (void)fog;
+@end
+
+@implementation HPPier2
+
+- (void)fog {
+    [[HPGong gong] strike];
+    [[HPWhistle whistle] blow];  // near: tie.wide-reach
+}
+
+@end
+
+@interface HPPier3 : NSObject
+- (void)fog;
+@end
+
+@implementation HPPier3
+
+- (void)fog {
+    [[HPGong gong] strike];
+}
+
+@end
+
+@interface HPPier4 : NSObject
+- (void)fog;
+@end
+
+@implementation HPPier4
+
+- (void)fog {
+    [[HPGong gong] strike];
+}
+
+@end
+
+@interface HPPier5 : NSObject
+- (void)fog;
+@end
+
+@implementation HPPier5
+
+- (void)fog {
+    [[HPGong gong] strike];
+}
+
+@end
+
+@class HPTackle;
+
+@interface HPDavit : NSObject {  // entity: singleton HPDavit lazy once
+    int boats;
+}
++ (HPDavit *)davit;
+- (void)lower;
+@end
+
+@implementation HPDavit
+
+- (instancetype)init {  // finding: single.open-constructor
+    return [super init];
+}
+
++ (HPDavit *)davit {
+    static HPDavit *davit = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        davit = [[HPDavit alloc] init];
+    });
+    return davit;
+}
+
+- (void)lower {
+    [[HPTackle tackle] pull];  // near: tie.cycle  // finding: tie.hidden-dependency
+    boats = 1;
+}
+
+@end
+
+@interface HPTackle : NSObject {  // entity: singleton HPTackle lazy once
+    int blocks;
+}
++ (HPTackle *)tackle;
+- (void)pull;
+@end
+
+@implementation HPTackle
+
+- (instancetype)init {  // finding: single.open-constructor
+    if ((self = [super init])) {
+        blocks = 2;
+    }
+    return self;
+}
+
++ (HPTackle *)tackle {
+    static HPTackle *tackle = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        tackle = [[HPTackle alloc] init];
+    });
+    return tackle;
+}
+
+- (void)pull {
+    blocks = 3;  // near: tie.cycle
+}
+
+@end
+
+// Begins the day for all; near miss: what is handed in is no reach.
+@interface HPMorning : NSObject
+- (void)begin;
+- (void)half:(HPGong *)bell with:(HPWhistle *)horn and:(HPBuoys *)buoys;
+@end
+
+@implementation HPMorning
+
+- (void)begin {  // finding: tie.crowded-startup
+    [[HPGong gong] strike];
+    [[HPWhistle whistle] blow];
+    [[HPBuoys buoys] light];
+    [[HPSoundings soundings] open:"morning"];
+    [[HPDavit davit] lower];  // finding: tie.hidden-dependency
+    [[HPFlags flags] reload];  // finding: tie.hidden-dependency
+    [[HPScale scale] load2];  // finding: tie.hidden-dependency
+}
+
+- (void)half:(HPGong *)bell with:(HPWhistle *)horn and:(HPBuoys *)buoys {  // near: tie.crowded-startup
+    [bell strike];
+    [horn blow];
+    [buoys light];
+}
+
+@end
+
+// Closed to others.
+@interface HPWarden : NSObject {  // entity: singleton HPWarden lazy once
+    int rounds;
+}
++ (HPWarden *)warden;
+- (instancetype)init NS_UNAVAILABLE;  // near: single.open-constructor
++ (instancetype)new NS_UNAVAILABLE;
+- (void)walk;
+@end
+
+@implementation HPWarden
+
+- (instancetype)initPrivately {
+    return [super init];
+}
+
++ (HPWarden *)warden {
+    static HPWarden *warden = nil;
+    static dispatch_once_t once;  // harmless: once
+    dispatch_once(&once, ^{
+        warden = [[HPWarden alloc] initPrivately];
+    });
+    return warden;
+}
+
+- (void)walk {
+    rounds = 1;
+}
+
+@end
