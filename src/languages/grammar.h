@@ -9,12 +9,17 @@
 #include <string_view>
 
 #include "base/span.h"
+#include "languages/parse_guard.h"
 #include "languages/parse_memory.h"
 
 namespace elmcart {
 
+// One that failed in its middle is left where it lies: taking it apart would fail again.
+inline thread_local const TSParser* brokenParser = nullptr;
 struct ParserDelete {
-  void operator()(TSParser* parser) const { ts_parser_delete(parser); }
+  void operator()(TSParser* parser) const {
+    if (parser != brokenParser) ts_parser_delete(parser);
+  }
 };
 struct TreeDelete {
   void operator()(TSTree* tree) const {
@@ -35,12 +40,30 @@ struct TookTooLong : std::runtime_error {
   explicit TookTooLong(uint64_t seconds) : std::runtime_error("left unread: the grammar found no way through it in " + std::to_string(seconds) + " s") {}
 };
 
+struct ParserFailed : std::runtime_error {
+  ParserFailed() : std::runtime_error("left unread: the parser of its grammar failed on it") {}
+};
+
 // Null when it takes more than three seconds and twenty more a megabyte, forty
 // times as long as the slowest grammar needs for what it can read.
 inline TreeHandle parseInTime(TSParser* parser, std::string_view text, const TSTree* old, uint64_t& microseconds) {
   microseconds = 3000000 + 20 * static_cast<uint64_t>(text.size());
   ts_parser_set_timeout_micros(parser, microseconds);
-  return TreeHandle(ts_parser_parse_string(parser, old, text.data(), static_cast<uint32_t>(text.size())));
+  struct Call {
+    TSParser* parser;
+    std::string_view text;
+    const TSTree* old;
+    TSTree* tree = nullptr;
+  } call{parser, text, old};
+  bool ended = endsWithoutFault([](void* at) {
+    Call& c = *static_cast<Call*>(at);
+    c.tree = ts_parser_parse_string(c.parser, c.old, c.text.data(), static_cast<uint32_t>(c.text.size()));
+  }, &call);
+  if (!ended) {
+    brokenParser = parser;
+    throw ParserFailed();
+  }
+  return TreeHandle(call.tree);
 }
 
 inline TreeHandle parseText(TSParser* parser, std::string_view text, const TSTree* old = nullptr) {

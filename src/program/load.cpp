@@ -83,6 +83,9 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   } catch (const TookTooLong& error) {
     lasting = false;
     leaveUnread(file, error.what());
+  } catch (const ParserFailed& error) {
+    lasting = false;  // it may depend on when the time was up
+    leaveUnread(file, error.what());
   } catch (const std::exception& error) {
     // A fault of ours must not take the other files along.
     leaveUnread(file, std::string("left unread, for reading it failed inside Elm Cart (") + error.what() + "); please report it");

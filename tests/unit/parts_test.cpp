@@ -1,15 +1,49 @@
 // Small parts: ignore patterns, edits, the pass over macros, result files, masks.
 #include <gtest/gtest.h>
 
+#include <csignal>
+#include <thread>
+
 #include "assess/assess.h"
 #include "confirm/confirm.h"
 #include "languages/cpp/prepare.h"
+#include "languages/parse_guard.h"
 #include "program/load.h"
 #include "rework/edit.h"
 #include "source/ignore.h"
 
 namespace elmcart {
 namespace {
+
+TEST(ParseGuard, KeepsAFaultToTheCallAndTheThread) {
+  auto faults = [](void*) { std::raise(SIGSEGV); };
+  auto counts = [](void* at) { ++*static_cast<int*>(at); };
+  int done = 0;
+  EXPECT_FALSE(endsWithoutFault(faults, nullptr));
+  EXPECT_TRUE(endsWithoutFault(counts, &done));
+  EXPECT_FALSE(endsWithoutFault(faults, nullptr)) << "a second time too";
+  bool inside = true, other = true;
+  // One inside the other, and one on another thread meanwhile.
+  struct Nested {
+    bool* inside;
+    bool* other;
+    int* done;
+  } nested{&inside, &other, &done};
+  EXPECT_TRUE(endsWithoutFault([](void* at) {
+    Nested& n = *static_cast<Nested*>(at);
+    *n.inside = endsWithoutFault([](void*) { std::raise(SIGSEGV); }, nullptr);
+    std::thread([&] { *n.other = endsWithoutFault([](void*) { std::raise(SIGBUS); }, nullptr); }).join();
+    ++*n.done;
+  }, &nested));
+  EXPECT_FALSE(inside);
+  EXPECT_FALSE(other);
+  EXPECT_EQ(done, 2);
+}
+
+TEST(ParseGuardDeathTest, LeavesFaultsElsewhereToWhoeverHadThem) {
+  ASSERT_TRUE(endsWithoutFault([](void*) {}, nullptr));
+  EXPECT_DEATH(std::raise(SIGSEGV), "");
+}
 
 TEST(Ignore, MatchesGlobs) {
   EXPECT_TRUE(matchesGlob("*.cpp", "a.cpp"));
