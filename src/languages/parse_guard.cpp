@@ -10,10 +10,12 @@ namespace {
 thread_local sigjmp_buf* wayOut = nullptr;
 struct sigaction beforeSegv, beforeBus;
 
-void onFault(int signal, siginfo_t*, void*) {
+void onFault(int signal, siginfo_t* how, void*) {
   if (wayOut) siglongjmp(*wayOut, 1);
-  // Not ours: whoever was there before gets it when the instruction runs again.
+  // Not ours: whoever was there before gets it when the instruction runs again, or
+  // when it is sent again.
   sigaction(signal, signal == SIGSEGV ? &beforeSegv : &beforeBus, nullptr);
+  if (how->si_code <= 0) raise(signal);
 }
 
 void install() {
