@@ -517,6 +517,9 @@ bool tearsDown(const Subject& s, const Entity& e, FunctionIndex f, bool& blanks)
     if (use.variable != e.slot || object) continue;
     Place up = p.parent(use.place);
     if (p.node(up).kind == Kind::Destroy) return blanks = true;
+    // owner.reset(): C++20 [unique.ptr.single.modifiers]/3, [util.smartptr.shared.mod]/2.
+    bool owns = (p.traits(use.place.file, p.variables[e.slot].type) & kOwningPointer) && p.node(up).kind == Kind::Member && p.nameOf(up) == "reset";
+    if (owns && p.node(p.parent(up)).kind == Kind::Call && argumentsOf(p.file(up), p.parent(up).node).empty()) return blanks = true;
     NodeId value = p.node(up).kind == Kind::Assign && p.node(use.place).role == Role::Target ? p.file(up).child(up.node, Role::Value) : kNoNode;
     if (value != kNoNode && p.file(up)[value].is(Kind::Literal, LiteralForm::Null) && !use.inMember) return blanks = true;
   }
