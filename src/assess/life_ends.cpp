@@ -373,6 +373,12 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
       if (use.in != in || use.access != Access::Write || use.place == place) continue;
       NodeId value = p.node(p.parent(use.place)).kind == Kind::Assign ? p.file(use.place).child(p.parent(use.place).node, Role::Value) : kNoNode;
       if (value != kNoNode && p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) return;
+      // Or given back what it held before.
+      Symbol before = value == kNoNode ? Symbol{} : p.symbolAt({use.place.file, value});
+      if (!before.is(Symbol::Sort::Variable) || p.variables[before.index()].storage != Storage::Local) continue;
+      Place kept = p.variables[before.index()].definition;
+      NodeId initial = kept.known() ? p.file(kept).child(kept.node, Role::Initialiser) : kNoNode;
+      if (initial != kNoNode && p.symbolAt({kept.file, initial}) == Symbol(Symbol::Sort::Variable, target)) return;
     }
     size_t entity = s.entityOfVariable[target];
     if (TypeIndex owner = p.variables[target].owner; owner != kNone)

@@ -14,12 +14,8 @@
 
 namespace elmcart {
 
-// One that failed in its middle is left where it lies: taking it apart would fail again.
-inline thread_local const TSParser* brokenParser = nullptr;
 struct ParserDelete {
-  void operator()(TSParser* parser) const {
-    if (parser != brokenParser) ts_parser_delete(parser);
-  }
+  void operator()(TSParser* parser) const { ts_parser_delete(parser); }
 };
 struct TreeDelete {
   void operator()(TSTree* tree) const {
@@ -46,27 +42,28 @@ struct ParserFailed : std::runtime_error {
 
 // Null when it takes more than three seconds and twenty more a megabyte, forty
 // times as long as the slowest grammar needs for what it can read.
-inline TreeHandle parseInTime(TSParser* parser, std::string_view text, const TSTree* old, uint64_t& microseconds) {
+inline TreeHandle parseInTime(ParserHandle& parser, std::string_view text, const TSTree* old, uint64_t& microseconds) {
   microseconds = 3000000 + 20 * static_cast<uint64_t>(text.size());
-  ts_parser_set_timeout_micros(parser, microseconds);
+  ts_parser_set_timeout_micros(parser.get(), microseconds);
   struct Call {
     TSParser* parser;
     std::string_view text;
     const TSTree* old;
     TSTree* tree = nullptr;
-  } call{parser, text, old};
+  } call{parser.get(), text, old};
   bool ended = endsWithoutFault([](void* at) {
     Call& c = *static_cast<Call*>(at);
     c.tree = ts_parser_parse_string(c.parser, c.old, c.text.data(), static_cast<uint32_t>(c.text.size()));
   }, &call);
   if (!ended) {
-    brokenParser = parser;
+    // It is left where it lies: taking it apart would fail again.
+    (void)parser.release();
     throw ParserFailed();
   }
   return TreeHandle(call.tree);
 }
 
-inline TreeHandle parseText(TSParser* parser, std::string_view text, const TSTree* old = nullptr) {
+inline TreeHandle parseText(ParserHandle& parser, std::string_view text, const TSTree* old = nullptr) {
   uint64_t microseconds = 0;
   TreeHandle tree = parseInTime(parser, text, old, microseconds);
   if (!tree) throw TookTooLong(microseconds / 1000000);
@@ -77,7 +74,7 @@ inline TreeHandle parseText(TSParser* parser, std::string_view text, const TSTre
 inline void parseAndDrop(const TSLanguage* language, std::string_view text) {
   uint64_t microseconds = 0;
   ParserHandle parser = makeParser(language);
-  (void)parseInTime(parser.get(), text, nullptr, microseconds);
+  (void)parseInTime(parser, text, nullptr, microseconds);
 }
 
 // Empty for no node: in a broken text any part may be missing.

@@ -1762,7 +1762,7 @@ void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile
     return;
   }
   ParserHandle parser = makeParser(tree_sitter_cpp());
-  TreeHandle tree = parseRepaired(parser.get(), prepared.text, macros);
+  TreeHandle tree = parseRepaired(parser, prepared.text, macros);
   out.comments = std::move(prepared.comments);
   Lowerer(prepared.text, macros, out, ts_tree_root_node(tree.get())).run();
   addIncludes(prepared, out);

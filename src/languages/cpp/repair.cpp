@@ -226,7 +226,7 @@ TSPoint pointOf(std::string_view text, uint32_t offset) {
           static_cast<uint32_t>(newline == std::string_view::npos ? offset : offset - newline - 1)};
 }
 
-TreeHandle reparse(TSParser* parser, const std::string& text, TSTree* old, const Change& change) {
+TreeHandle reparse(ParserHandle& parser, const std::string& text, TSTree* old, const Change& change) {
   if (change.replacements.size() > 8) return parseText(parser, text);
   TreeHandle copy(ts_tree_copy(old));
   for (const Replacement& replacement : change.replacements) {
@@ -274,7 +274,7 @@ uint32_t unreadBytes(TSNode root) {
   return total;
 }
 
-TreeHandle parseRepaired(TSParser* parser, std::string& text, const MacroLore* lore) {
+TreeHandle parseRepaired(ParserHandle& parser, std::string& text, const MacroLore* lore) {
   TreeHandle tree = parseText(parser, text);
   uint32_t unread = unreadBytes(ts_tree_root_node(tree.get()));
   size_t budget = std::min(kAttempts, kRepairBytes / std::max<size_t>(text.size(), 1));

@@ -11,7 +11,7 @@
 namespace elmcart {
 
 // `text` is changed in place, never in length.
-TreeHandle parseRepaired(TSParser* parser, std::string& text, const MacroLore* lore);
+TreeHandle parseRepaired(ParserHandle& parser, std::string& text, const MacroLore* lore);
 
 // Bytes inside error nodes, plus one for each missing token.
 uint32_t unreadBytes(TSNode root);

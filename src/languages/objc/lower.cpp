@@ -759,7 +759,7 @@ void lowerObjc(std::string_view text, const Language::TreeLore* lore, LoweredFil
   ObjcLowerer lowerer(grammar(), prepared.text, text, known, out);
   if (lowerer.tooDeep()) return;
   ParserHandle parser = makeParser(tree_sitter_objc());
-  TreeHandle tree = parseRepaired(parser.get(), prepared.text, known);
+  TreeHandle tree = parseRepaired(parser, prepared.text, known);
   out.comments = std::move(prepared.comments);
   lowerer.runOn(ts_tree_root_node(tree.get()));
   addIncludes(prepared, out);

@@ -40,7 +40,7 @@ bool SharedLowerer::tooDeep() {
 void SharedLowerer::run(std::string_view forGrammar) {
   if (tooDeep()) return;
   ParserHandle parser = makeParser(g_.language);
-  TreeHandle tree = parseText(parser.get(), forGrammar);
+  TreeHandle tree = parseText(parser, forGrammar);
   runOn(ts_tree_root_node(tree.get()));
 }
 
