@@ -208,6 +208,7 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isMadeOnce(e)) continue;
+    size_t first = SIZE_MAX;
     std::vector<std::pair<Place, std::string>> risky;
     if (e.creation.place.known() && e.creation.in != kNone) risky.emplace_back(e.creation.place, "its creation");
     for (const Weight& weight : e.creation.weights) risky.emplace_back(weight.place, "what " + weight.what);
@@ -237,6 +238,12 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
         });
         bool anything = anyNode(file, handler.node, [&](NodeId n) { return file[n].kind == Kind::Call || file[n].kind == Kind::Return; });
         if (says || !told.insert({handler.file, handler.node}).second) continue;
+        // One finding for an entity: its other handlers are named with the first.
+        if (first != SIZE_MAX) {
+          if (out[first].evidence.size() < 10) out[first].evidence.push_back({handler, "and here, when " + what + " fails"});
+          continue;
+        }
+        first = out.size();
         Finding f = makeFinding(s, infoOf("start.failure-swallowed"), i, anything ? Sureness::Likely : Sureness::Certain);
         f.place = handler;
         f.message = "When creating " + e.name + " fails, nobody learns: the failure is caught" + (anything ? ", told to a log at most," : "") + " and the program goes on without a whole object.";

@@ -189,14 +189,18 @@ void checkLockOfEachObject(const Subject& s, size_t i, std::vector<Finding>& out
   const Program& p = s.program;
   const Entity& e = s.survey.entities[i];
   for (const StateField& field : e.state) {
-    if (!p.variables[field.variable].lives() || !field.changes) continue;
+    uint32_t traits = variableTraits(p, field.variable);
+    if (!p.variables[field.variable].lives() || !field.changes || (traits & (kAtomicType | kThreadType | kSafeToShare | kPerThread))) continue;
     const Use* first = nullptr;
     std::vector<FunctionIndex> functions;
     LockSet held;
     for (uint32_t u : p.usesOfVariable[field.variable]) {
       const Use& use = p.uses[u];
       if (use.access == Access::Read || use.access == Access::Bind || s.inTests(use.place) || isConstruction(p, use)) continue;
+      if (use.access == Access::Call && !(traits & (kCollection | kKeyedCollection))) continue;
       LockSet locks = s.locks.at(use.place, use.in);
+      // Of which object the lock is, an object's own method tells.
+      if (use.in == kNone || p.functions[use.in].owner == kNone || p.functions[use.in].isStaticMember()) continue;
       if (locks.empty() || !std::all_of(locks.begin(), locks.end(), [&](LockId lock) { return isOfEachObject(s, lock); })) continue;
       if (!first) first = &use, held = locks;
       functions.push_back(use.in);

@@ -1,5 +1,6 @@
 // Family "thread": what is guarded, where, and what gets out from under the guard.
 #include <algorithm>
+#include <map>
 #include <set>
 
 #include "assess/facts.h"
@@ -197,6 +198,7 @@ bool leaves(const LoweredFile& file, NodeId branch) {
 void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<std::pair<FileIndex, NodeId>> told;
+  std::map<std::pair<FunctionIndex, VariableIndex>, size_t> inFunction;  // the finding, by its place in `out`
   // The look before an instance is made is the creation's own matter.
   for (const Entity& e : s.survey.entities) {
     for (Place place : {e.creation.innerTest, e.creation.place}) {
@@ -244,6 +246,13 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         bool guardedApart = guard.known() || s.locks.guardAround(tested.place).known();
         bool expected = (traits & kSafeToShare) || guardedApart || s.threads.anyStartedNear(tested.place.file);
         if (sureness != Sureness::Certain && !expected) continue;
+        // One finding for a function: what it does again is named with the first.
+        auto [before, fresh] = inFunction.emplace(std::make_pair(tested.in, field.variable), out.size());
+        if (!fresh) {
+          std::vector<Evidence>& evidence = out[before->second].evidence;
+          if (evidence.size() < 12) evidence.push_back({tested.place, "the same again here"});
+          continue;
+        }
         Finding f = makeFinding(s, infoOf("thread.check-then-act"), i, sureness);
         f.place = tested.place;
         f.message = "Between the look into " + name + " and the change of it another thread can change it too: " + functionText(p, tested.in) + " acts on what may no longer be so.";

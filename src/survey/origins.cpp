@@ -1,13 +1,8 @@
 #include "survey/origins.h"
 
-#include <set>
-
 namespace elmcart {
 
 Origins::Origins(const Program& program) : p_(program) {
-  door_.assign(p_.functions.size(), kNone);
-  alias_.assign(p_.variables.size(), kNone);
-  context_.assign(p_.variables.size(), kNone);
   returns_.resize(p_.functions.size());
   for (FileIndex f = 0; f < p_.files.size(); ++f) {
     const LoweredFile& file = p_.files[f];
@@ -41,24 +36,37 @@ Origins::Origins(const Program& program) : p_(program) {
   std::erase_if(bindings_, [&](const auto& binding) { return p_.variables[binding.first].lives() || !keepsIdentity(binding.second.file, p_.variables[binding.first].type); });
   for (FunctionIndex i = 0; i < returns_.size(); ++i)
     if (!returns_[i].empty() && mayHandOut(i)) open_.push_back(i);
-  for (int i = 0; i < 8 && round(); ++i) {
-  }
+  several_.assign(p_.variables.size(), false);
+  do {
+    door_.assign(p_.functions.size(), kNone);
+    alias_.assign(p_.variables.size(), kNone);
+    context_.assign(p_.variables.size(), kNone);
+    for (int i = 0; i < 8 && round(); ++i) {
+    }
+  } while (findSeveral());
   doorsTo_.resize(p_.variables.size());
   aliasesOf_.resize(p_.variables.size());
   for (FunctionIndex i = 0; i < door_.size(); ++i)
     if (door_[i] != kNone) doorsTo_[door_[i]].push_back(i);
-  // A field that may keep another object as well stands for neither.
-  std::set<VariableIndex> several;
-  for (auto& [variable, value] : bindings_) {
-    const Variable& v = p_.variables[variable];
-    bool kept = v.storage != Storage::Local && v.storage != Storage::Parameter;
-    if (kept && alias_[variable] != kNone && !p_.node(value).is(Kind::Literal, LiteralForm::Null) && of(value) != alias_[variable]) several.insert(variable);
-  }
   for (VariableIndex v = 0; v < alias_.size(); ++v)
-    if (alias_[v] != kNone && !several.count(v)) aliasesOf_[alias_[v]].push_back(v);
+    if (alias_[v] != kNone) aliasesOf_[alias_[v]].push_back(v);
   // A field counts as a context's service only when a function hands it out.
   for (VariableIndex v = 0; v < context_.size(); ++v)
     if (doorsTo_[v].empty()) context_[v] = kNone;
+}
+
+// A field that may keep another object as well stands for neither, nor does what
+// is read from it. True when one is found that was taken for another name so far.
+bool Origins::findSeveral() {
+  bool found = false;
+  for (auto& [variable, value] : bindings_) {
+    const Variable& v = p_.variables[variable];
+    bool kept = v.storage != Storage::Local && v.storage != Storage::Parameter;
+    if (!kept || alias_[variable] == kNone || p_.node(value).is(Kind::Literal, LiteralForm::Null) || of(value) == alias_[variable]) continue;
+    found |= !several_[variable];
+    several_[variable] = true;
+  }
+  return found;
 }
 
 // Does a variable of that type stand for the same object as its initialiser?
@@ -73,6 +81,9 @@ bool Origins::keepsIdentity(FileIndex f, TypeUseId type) const {
 bool Origins::mayHandOut(FunctionIndex function) const {
   FileIndex f = returns_[function].front().file;
   TypeUseId result = p_.functions[function].result;
+  // One that makes another in one of its ways hands out now the one, now the other.
+  for (Place value : returns_[function])
+    if (returns_[function].size() > 1 && p_.node(value).kind == Kind::Create) return false;
   bool deduced = result != 0 && p_.text(p_.use(result).name) == "auto";
   return deduced || keepsIdentity(f, result) || (p_.traits(f, result) & kOptionalType);
 }
@@ -80,7 +91,7 @@ bool Origins::mayHandOut(FunctionIndex function) const {
 bool Origins::round() {
   bool changed = false;
   for (auto& [variable, value] : bindings_) {
-    if (alias_[variable] != kNone) continue;
+    if (alias_[variable] != kNone || several_[variable]) continue;
     VariableIndex slot = of(value);
     if (slot == kNone || slot == variable) continue;
     alias_[variable] = slot;

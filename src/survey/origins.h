@@ -27,12 +27,14 @@ class Origins {
   VariableIndex ofDepth(Place place, int depth) const;
   VariableIndex throughGetter(FunctionIndex function) const;
   bool round();
+  bool findSeveral();
   bool keepsIdentity(FileIndex f, TypeUseId type) const;
   bool mayHandOut(FunctionIndex function) const;
 
   const Program& p_;
   std::vector<VariableIndex> door_;     // by function
   std::vector<VariableIndex> alias_;    // by variable
+  std::vector<bool> several_;           // by variable: it may keep one object or another
   std::vector<VariableIndex> context_;  // by field: the long-lived object it was reached through
   std::vector<std::vector<Place>> returns_;
   std::vector<FunctionIndex> open_;     // those that may hand one out
