@@ -206,6 +206,22 @@ int runRework(const Context& context, const Command& self) {
   return takenBack ? kGateFailed : kDone;
 }
 
+// What differs between the source files of two trees.
+using SourceChange = std::map<std::string, std::pair<std::string, std::string>>;
+SourceChange changeBetween(const std::string& a, const std::string& b, const Config& config) {
+  SourceChange out;
+  WalkOptions walk;
+  walk.leaveOut = config.leaveOut;
+  auto files = walkTree(b, walk, isWanted);
+  if (!files) return out;
+  for (const FoundFile& file : files->files) {
+    auto after = readWhole(file.absolute);
+    auto before = readWhole(a + "/" + file.path);
+    if (after && (!before || *before != *after)) out[file.path] = {before ? *before : std::string(), *after};
+  }
+  return out;
+}
+
 int runConfirm(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
@@ -243,7 +259,9 @@ int runConfirm(const Context& context, const Command& self) {
   if (!before.observation.built) throw Stop{kGateFailed, options.positional[0] + " does not build:\n" + before.observation.buildOutput};
   say(options, "building and testing " + options.positional[1]);
   Observation after = observe(b, config);
-  Comparison comparison = compare(before, after);
+  for (const std::string& problem : after.problems) say(options, problem);
+  if (!config.coverage.empty() && after.built && !after.coverageTold) say(options, "the test command wrote no coverage file that [test] coverage names: what it executes is not known");
+  Comparison comparison = compare(before, after, config.coverage.empty() ? SourceChange{} : changeBetween(a, b, config));
   OrderReport orders;
   size_t wanted = options.values["orders"].as<size_t>();
   bool alone = options.flag("alone");

@@ -160,6 +160,7 @@ Result<Config> readConfig(const std::string& path) {
   top.table("test", [&](TableReader& t) {
     t.texts("commands", config.test);
     t.texts("results", config.results);
+    t.texts("coverage", config.coverage);
     t.text("alone", config.testAlone);
     t.number("seconds", config.testSeconds, 1, 86400);
     t.number("baseline-runs", config.baselineRuns, 1, 20);

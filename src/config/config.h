@@ -50,6 +50,7 @@ struct Config {
   std::vector<std::string> build;
   std::vector<std::string> test;
   std::vector<std::string> results;  // globs of result files
+  std::vector<std::string> coverage; // globs of files in which the test command tells what lines it executed
   std::string testAlone;             // runs the one test that ELMCART_TEST names
   std::vector<Witness> witnesses;
   int buildSeconds = 1800;

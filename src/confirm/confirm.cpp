@@ -71,11 +71,12 @@ std::string witnessDetail(const WitnessResult& a, const WitnessResult& b) {
 
 void runTests(const std::string& folder, const Config& config, Observation& out, std::vector<std::string> environment = {}) {
   // Results of an earlier run must not be taken for this one's.
-  for (const std::string& pattern : config.results)
-    for (const std::string& path : matchingFiles(folder, pattern)) {
-      std::error_code error;
-      fs::remove(path, error);
-    }
+  for (const std::vector<std::string>* patterns : {&config.results, &config.coverage})
+    for (const std::string& pattern : *patterns)
+      for (const std::string& path : matchingFiles(folder, pattern)) {
+        std::error_code error;
+        fs::remove(path, error);
+      }
   RunOptions options;
   options.folder = folder;
   options.seconds = config.testSeconds;
@@ -99,6 +100,18 @@ void runTests(const std::string& folder, const Config& config, Observation& out,
     for (const std::string& path : matchingFiles(folder, pattern))
       if (auto text = readWhole(path))
         if (auto table = readResults(*text, path)) out.tests.insert(table->begin(), table->end());
+  for (const std::string& pattern : config.coverage)
+    for (const std::string& path : matchingFiles(folder, pattern)) {
+      auto text = readWhole(path);
+      auto counts = text ? readCoverage(*text, withoutFolder(path, folder)) : Result<LineCounts>(text.error());
+      if (!counts) {
+        out.problems.push_back(counts.error().line());
+        continue;
+      }
+      out.coverageTold = true;
+      for (auto& [file, lines] : *counts)
+        for (auto& [line, count] : lines) out.coverage[withoutFolder(file, folder)][line] += count;
+    }
   if (out.tests.empty()) out.tests = readRunnerOutput(printed);
   TestTable named;  // a runner may name a test after its file
   for (auto& [name, result] : out.tests) named.emplace(withoutFolder(name, folder), result);
@@ -231,8 +244,9 @@ void checkAlone(const std::string& folder, const Config& config, const Baseline&
   }
 }
 
-Comparison compare(const Baseline& before, const Observation& after) {
+Comparison compare(const Baseline& before, const Observation& after, const std::map<std::string, std::pair<std::string, std::string>>& change) {
   Comparison out;
+  out.coverage = coverageOf(after.coverage, after.coverageTold, change);
   if (!after.built) {
     out.differences.push_back({"build", "", "builds", "does not build", after.buildOutput});
     return out;
@@ -267,7 +281,8 @@ std::string Comparison::summary() const {
   std::vector<std::string> parts;
   if (testsCompared > 0) parts.push_back(counted(testsCompared, "test", "tests"));
   if (witnessesCompared > 0) parts.push_back(counted(witnessesCompared, "witness", "witnesses"));
-  return joinWith(parts, " and ") + " as before";
+  std::string executed = coverage.summary();
+  return joinWith(parts, " and ") + " as before" + (executed.empty() ? "" : "; " + executed);
 }
 
 }  // namespace elmcart

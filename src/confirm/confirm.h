@@ -9,6 +9,7 @@
 
 #include "base/result.h"
 #include "config/config.h"
+#include "confirm/coverage.h"
 #include "confirm/process.h"
 #include "confirm/results.h"
 
@@ -29,6 +30,9 @@ struct Observation {
   std::string testOutput;       // its end
   TestTable tests;
   std::map<std::string, WitnessResult> witnesses;
+  LineCounts coverage;
+  bool coverageTold = false;            // was there any coverage file that could be read?
+  std::vector<std::string> problems;    // one line each: result and coverage files that could not be read
   double buildSeconds = 0, testSeconds = 0;
 };
 
@@ -54,11 +58,13 @@ struct Difference {
 struct Comparison {
   std::vector<Difference> differences;
   size_t testsCompared = 0, witnessesCompared = 0;
+  ChangeCoverage coverage;   // of what differs between the two
   bool same() const { return differences.empty(); }
   // A word about what it rests on: "31 tests and 1 witness as before".
   std::string summary() const;
 };
-Comparison compare(const Baseline& before, const Observation& after);
+// `change`: what differs between the two trees, by path the texts before and after.
+Comparison compare(const Baseline& before, const Observation& after, const std::map<std::string, std::pair<std::string, std::string>>& change = {});
 
 // Tests whose outcome depends on what runs before them. Each order is a run of
 // its own, by a number that the usual runners shuffle by.

@@ -158,6 +158,7 @@ std::string confirmText(const Baseline& a, const Observation& b, const Compariso
   if (!c.differences.empty()) out += differencesText(c.differences, style) + "\n";
   out += (c.same() ? "Alike: " : "Not alike: ") + c.summary() + ".\n";
   if (c.testsCompared == 0) out += "No test results were compared: nothing can be said about unchanged behaviour beyond what the witnesses show.\n";
+  if (c.same() && c.coverage.asked && c.coverage.changed > 0 && c.coverage.executed == 0) out += "No test executes what was changed: that it behaves as before is not shown.\n";
   if (orders) out += ordersText(*orders);
   if (!a.flakyTests.empty()) out += counted(a.flakyTests.size(), "test was", "tests were") + " set aside as flaky: " + joinWith({a.flakyTests.begin(), a.flakyTests.end()}, ", ") + "\n";
   return out;
@@ -171,6 +172,11 @@ Json confirmJson(const Baseline& a, const Observation& b, const Comparison& c, c
   for (const std::string& name : names) tests.push_back({{"name", name}, {"before", statusOf(a.observation.tests, name)}, {"after", statusOf(b.tests, name)}, {"flaky", a.flakyTests.count(name) > 0}});
   for (const Difference& d : c.differences) differences.push_back({{"what", d.what}, {"name", d.name}, {"before", d.before}, {"after", d.after}, {"detail", d.detail}});
   Json out = {{"schema", "elmcart.confirm/1"}, {"alike", c.same()}, {"testsCompared", c.testsCompared}, {"witnessesCompared", c.witnessesCompared}, {"tests", tests}, {"differences", differences}};
+  if (c.coverage.asked) {
+    Json missed = Json::array();
+    for (auto& [path, line] : c.coverage.missed) missed.push_back({{"file", path}, {"line", line}});
+    out["coverage"] = {{"changed", c.coverage.changed}, {"executed", c.coverage.executed}, {"missed", missed}, {"untold", c.coverage.untold}};
+  }
   if (orders) out["orders"] = {{"before", ordersJson(orders->before, *orders)}, {"after", ordersJson(orders->after, *orders)}};
   return out;
 }

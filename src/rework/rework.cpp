@@ -270,7 +270,9 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
       if (options.tamper) options.tamper(tree, record.step);
       Observation seen = observe(tree, config);
       own = Clock::now();
-      Comparison comparison = compare(out.baseline, seen);
+      std::map<std::string, std::pair<std::string, std::string>> change;
+      for (auto& [changedPath, text] : record.texts) change[changedPath] = {old[changedPath], text};
+      Comparison comparison = compare(out.baseline, seen, change);
       record.buildSeconds = seen.buildSeconds;
       record.testSeconds = seen.testSeconds;
       record.differences = comparison.differences;

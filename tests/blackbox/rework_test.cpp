@@ -180,6 +180,48 @@ TEST(Rework, EndsABuildThatHangs) {
   EXPECT_NE(run.err.find("time limit"), std::string::npos) << run.err;
 }
 
+// The interpreter's own tracing module tells what the tests execute.
+TEST(Rework, ConfirmTellsWhichChangedLinesNoTestExecutes) {
+  Folder folder;
+  for (const char* tree : {"a", "b", "c"}) {
+    std::string t = tree;
+    // b changes both functions, c only the one that no test calls.
+    std::string enter = t == "b" ? "self.total = self.total + coins" : "self.total += coins", waste = t == "a" ? "self.total -= coins" : "self.total = self.total - coins";
+    folder.write(t + "/ledger.py", "class Ledger:\n    def __init__(self):\n        self.total = 0\n\n    def enter(self, coins):\n        " + enter + "\n\n    def waste(self, coins):\n        " + waste + "\n");
+    folder.write(t + "/tests/__init__.py", "");
+    folder.write(t + "/tests/test_ledger.py", "import unittest\nfrom ledger import Ledger\n\n\nclass LedgerTest(unittest.TestCase):\n    def test_enters(self):\n        ledger = Ledger()\n        ledger.enter(3)\n        self.assertEqual(ledger.total, 3)\n");
+    folder.write(t + "/traced.py", R"(import trace
+import unittest
+
+tracer = trace.Trace(count=1, trace=0)
+runner = unittest.TextTestRunner(verbosity=2)
+tracer.runfunc(lambda: runner.run(unittest.defaultTestLoader.discover("tests", top_level_dir=".")))
+counts = tracer.results().counts
+with open("lines.info", "w") as out:
+    for name in sorted({name for name, _ in counts if name.endswith("ledger.py")}):
+        executed = {line: times for (file, line), times in counts.items() if file == name}
+        out.write(f"SF:{name}\n")
+        for line in sorted(trace._find_executable_linenos(name)):
+            out.write(f"DA:{line},{executed.get(line, 0)}\n")
+        out.write("end_of_record\n")
+)");
+    folder.write(t + "/elmcart.toml", "[test]\ncommands = [\"python3 traced.py\"]\ncoverage = [\"*.info\"]\n");
+  }
+  auto confirm = [&](const std::string& rest) { return elmcart("confirm " + rest, folder.path()); };
+  RunResult both = confirm("a b");
+  EXPECT_EQ(both.exitCode, 0) << both.err;
+  EXPECT_NE(both.out.find("1 test as before; 1 of 2 changed lines are executed by the tests; not ledger.py:9."), std::string::npos) << both.out;
+  RunResult none = confirm("a c");
+  EXPECT_NE(none.out.find("no changed line is executed by the tests; not ledger.py:9."), std::string::npos) << none.out;
+  EXPECT_NE(none.out.find("No test executes what was changed"), std::string::npos) << none.out;
+  EXPECT_EQ(jsonOf(confirm("a b --format json"))["coverage"]["executed"], 1);
+  // Where none is written, that is said, and the rest goes on.
+  folder.write("a/elmcart.toml", "[test]\ncommands = [\"python3 traced.py\"]\ncoverage = [\"other.info\"]\n");
+  RunResult without = confirm("a b");
+  EXPECT_EQ(without.exitCode, 0);
+  EXPECT_NE(without.err.find("wrote no coverage file"), std::string::npos) << without.err;
+}
+
 TEST(Rework, ConfirmComparesTwoTreesTestByTest) {
   Folder a, b;
   writeTinyProject(a);
