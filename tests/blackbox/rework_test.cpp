@@ -238,6 +238,39 @@ TEST(Rework, ConfirmComparesTwoTreesTestByTest) {
   EXPECT_EQ(names, (std::set<std::string>{"first", "second", "a passage"}));
 }
 
+// How often a run is killed: more where ELMCART_KILLS says so.
+int kills(int otherwise) {
+  const char* told = std::getenv("ELMCART_KILLS");
+  return told ? std::atoi(told) : otherwise;
+}
+
+// The program, started with these arguments and left to run.
+pid_t started(std::vector<std::string> arguments) {
+  arguments.insert(arguments.begin(), ELMCART_PROGRAM);
+  std::vector<char*> pointers;
+  for (std::string& one : arguments) pointers.push_back(one.data());
+  pointers.push_back(nullptr);
+  pid_t child = 0;
+  posix_spawn_file_actions_t actions;
+  posix_spawn_file_actions_init(&actions);
+  posix_spawn_file_actions_addopen(&actions, 1, "/dev/null", O_WRONLY, 0);
+  posix_spawn_file_actions_addopen(&actions, 2, "/dev/null", O_WRONLY, 0);
+  EXPECT_EQ(posix_spawn(&child, ELMCART_PROGRAM, &actions, nullptr, pointers.data(), environ), 0);
+  posix_spawn_file_actions_destroy(&actions);
+  return child;
+}
+
+// Scratch folders of killed runs are gone after the next run.
+void expectNoStrayScratch(const Folder& origin) {
+  elmcart("propose --quiet Gauge " + origin.path());
+  for (const auto& entry : fs::directory_iterator(fs::temp_directory_path())) {
+    std::string name = entry.path().filename().string();
+    if (name.rfind("elmcart-scratch-", 0) != 0) continue;
+    long process = std::stol(name.substr(16));
+    EXPECT_EQ(::kill(static_cast<pid_t>(process), 0), 0) << name;
+  }
+}
+
 // The program itself, killed while it writes: each file is whole, old or new,
 // and --resume or --undo ends the job.
 TEST(Rework, SurvivesBeingKilledAtAnyMoment) {
@@ -260,18 +293,10 @@ TEST(Rework, SurvivesBeingKilledAtAnyMoment) {
   ASSERT_NE(after, before);
   std::mt19937 random(20);
   int interrupted = 0;
-  for (int i = 0; i < 12; ++i) {
+  for (int i = 0; i < kills(12); ++i) {
     Folder folder;
     fs::copy(origin.path(), folder.path(), fs::copy_options::recursive);
-    std::string program = ELMCART_PROGRAM, a1 = "rework", a2 = "--write", a3 = "--quiet", a4 = "Gauge", a5 = folder.path();
-    char* arguments[] = {program.data(), a1.data(), a2.data(), a3.data(), a4.data(), a5.data(), nullptr};
-    pid_t child = 0;
-    posix_spawn_file_actions_t actions;
-    posix_spawn_file_actions_init(&actions);
-    posix_spawn_file_actions_addopen(&actions, 1, "/dev/null", O_WRONLY, 0);
-    posix_spawn_file_actions_addopen(&actions, 2, "/dev/null", O_WRONLY, 0);
-    ASSERT_EQ(posix_spawn(&child, program.c_str(), &actions, nullptr, arguments, environ), 0);
-    posix_spawn_file_actions_destroy(&actions);
+    pid_t child = started({"rework", "--write", "--quiet", "Gauge", folder.path()});
     // Wait for the journal, then a random little while.
     for (int n = 0; n < 20000 && !fs::exists(folder / ".elmcart") && ::waitpid(child, nullptr, WNOHANG) == 0; ++n) std::this_thread::sleep_for(std::chrono::microseconds(200));
     std::this_thread::sleep_for(std::chrono::microseconds(random() % 30000));
@@ -288,14 +313,51 @@ TEST(Rework, SurvivesBeingKilledAtAnyMoment) {
   }
   RecordProperty("interrupted", interrupted);
   RecordProperty("seconds", std::to_string(seconds));
-  // Scratch folders of the killed ones are gone after the next run.
-  elmcart("propose --quiet Gauge " + origin.path());
-  for (const auto& entry : fs::directory_iterator(fs::temp_directory_path())) {
-    std::string name = entry.path().filename().string();
-    if (name.rfind("elmcart-scratch-", 0) != 0) continue;
-    long process = std::stol(name.substr(16));
-    EXPECT_EQ(::kill(static_cast<pid_t>(process), 0), 0) << name;
+  expectNoStrayScratch(origin);
+}
+
+// The same while it commits: the repository is whole, the branch is there as a whole
+// or as a beginning of it, and what is checked out is untouched.
+TEST(Rework, SurvivesBeingKilledWhileItCommits) {
+  Folder origin;
+  writeTinyProject(origin);
+  origin.write("elmcart.toml", "[build]\ncommands = [\"true\"]\n[test]\ncommands = [\"true\"]\nbaseline-runs = 1\n");
+  for (int i = 0; i < 8; ++i) {
+    std::string n = std::to_string(i);
+    origin.write("user" + n + ".cpp", "#include \"gauge.h\"\nclass User" + n + " {\n public:\n  int look() { return Gauge::get().level(); }\n};\nint use" + n + "() { User" + n + " user; return user.look(); }\n");
   }
+  commitAll(origin);
+  Folder whole;
+  fs::copy(origin.path(), whole.path(), fs::copy_options::recursive);
+  auto start = std::chrono::steady_clock::now();
+  ASSERT_EQ(elmcart("rework --branch injected --quiet Gauge " + whole.path()).exitCode, 0);
+  auto took = std::chrono::duration_cast<std::chrono::microseconds>(std::chrono::steady_clock::now() - start).count();
+  std::string all = shell(whole, "git rev-list --count main..injected").out;
+  std::mt19937 random(21);
+  int begun = 0;
+  for (int i = 0; i < kills(12); ++i) {
+    Folder folder;
+    fs::copy(origin.path(), folder.path(), fs::copy_options::recursive);
+    pid_t child = started({"rework", "--branch", "injected", "--quiet", "Gauge", folder.path()});
+    // Most of the time goes before the first commit: half of the kills come at the very end.
+    auto wait = i % 2 == 0 ? took - random() % (took / 5) : random() % took;
+    std::this_thread::sleep_for(std::chrono::microseconds(wait));
+    ::kill(child, SIGKILL);
+    ::waitpid(child, nullptr, 0);
+    EXPECT_EQ(shell(folder, "git fsck --no-dangling --no-progress").exitCode, 0);
+    EXPECT_EQ(shell(folder, "git status --porcelain").out, "") << "what is checked out is as it was";
+    EXPECT_EQ(shell(folder, "git rev-parse --abbrev-ref HEAD").out, "main\n");
+    bool there = shell(folder, "git rev-parse -q --verify injected").exitCode == 0;
+    begun += there;
+    size_t commits = there ? std::stoul(shell(folder, "git rev-list --count main..injected").out) : 0;
+    EXPECT_LE(commits, std::stoul(all));
+    // It can be made again under another name.
+    RunResult again = elmcart("rework --branch second --quiet Gauge " + folder.path());
+    EXPECT_EQ(again.exitCode, 0) << again.err;
+    EXPECT_EQ(shell(folder, "git rev-list --count main..second").out, all);
+  }
+  RecordProperty("begun", begun);
+  expectNoStrayScratch(origin);
 }
 
 TEST(Demo, ReworksTheBerthBookUnderTheOfficesTests) {
