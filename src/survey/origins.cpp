@@ -1,5 +1,7 @@
 #include "survey/origins.h"
 
+#include <algorithm>
+
 namespace elmcart {
 
 Origins::Origins(const Program& program) : p_(program) {
@@ -34,9 +36,16 @@ Origins::Origins(const Program& program) : p_(program) {
   }
   // What can never bind or hand out an object is not looked at again.
   std::erase_if(bindings_, [&](const auto& binding) { return p_.variables[binding.first].lives() || !keepsIdentity(binding.second.file, p_.variables[binding.first].type); });
-  for (FunctionIndex i = 0; i < returns_.size(); ++i)
-    if (!returns_[i].empty() && mayHandOut(i)) open_.push_back(i);
   several_.assign(p_.variables.size(), false);
+  // What is never a slot is looked at once: a field that is given it keeps other objects too.
+  std::erase_if(bindings_, [&](const auto& binding) {
+    if (mayBeSlot(binding.second)) return false;
+    if (isKept(binding.first) && !p_.node(binding.second).is(Kind::Literal, LiteralForm::Null)) several_[binding.first] = true;
+    return true;
+  });
+  std::erase_if(bindings_, [&](const auto& binding) { return several_[binding.first]; });
+  for (FunctionIndex i = 0; i < returns_.size(); ++i)
+    if (std::any_of(returns_[i].begin(), returns_[i].end(), [&](Place value) { return mayBeSlot(value); }) && mayHandOut(i)) open_.push_back(i);
   do {
     door_.assign(p_.functions.size(), kNone);
     alias_.assign(p_.variables.size(), kNone);
@@ -55,14 +64,26 @@ Origins::Origins(const Program& program) : p_(program) {
     if (doorsTo_[v].empty()) context_[v] = kNone;
 }
 
+// May an expression of that kind yield a slot at all? As ofDepth() has it.
+bool Origins::mayBeSlot(Place value) const {
+  switch (p_.node(value).kind) {
+    case Kind::Name: case Kind::Member: case Kind::Call: case Kind::Dereference: case Kind::AddressOf: case Kind::Cast: case Kind::Conditional: case Kind::Assign: return true;
+    default: return false;
+  }
+}
+
+// Is the variable a field, one that outlives a function?
+bool Origins::isKept(VariableIndex variable) const {
+  Storage storage = p_.variables[variable].storage;
+  return storage != Storage::Local && storage != Storage::Parameter;
+}
+
 // A field that may keep another object as well stands for neither, nor does what
 // is read from it. True when one is found that was taken for another name so far.
 bool Origins::findSeveral() {
   bool found = false;
   for (auto& [variable, value] : bindings_) {
-    const Variable& v = p_.variables[variable];
-    bool kept = v.storage != Storage::Local && v.storage != Storage::Parameter;
-    if (!kept || alias_[variable] == kNone || p_.node(value).is(Kind::Literal, LiteralForm::Null) || of(value) == alias_[variable]) continue;
+    if (!isKept(variable) || alias_[variable] == kNone || p_.node(value).is(Kind::Literal, LiteralForm::Null) || of(value) == alias_[variable]) continue;
     found |= !several_[variable];
     several_[variable] = true;
   }

@@ -28,6 +28,8 @@ class Origins {
   VariableIndex throughGetter(FunctionIndex function) const;
   bool round();
   bool findSeveral();
+  bool mayBeSlot(Place value) const;
+  bool isKept(VariableIndex variable) const;
   bool keepsIdentity(FileIndex f, TypeUseId type) const;
   bool mayHandOut(FunctionIndex function) const;
 
