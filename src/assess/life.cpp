@@ -69,8 +69,8 @@ FunctionIndex removerOf(const Program& p, VariableIndex collection) {
 
 bool dangles(const Subject& s, const Registration& r) {
   const Program& p = s.program;
-  // What came back from registering may undo it.
   if (r.in == endOf(p, r.subscriber)) return false;  // kept beyond its end on purpose
+  // What came back from registering may undo it.
   if (r.resultUsed || endRemoves(p, r.subscriber, r.collection) || livesOn(s, r.subscriber)) return false;
   bool byHand = p.guarantees(r.place.file).freedByHand.holds;
   FunctionIndex dies = endOf(p, r.subscriber), remover = removerOf(p, r.collection);

@@ -121,7 +121,9 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
           else if (given != CollectionAct::Read && !(name == "len" || name == "count" || name == "size")) bounded = true;
         }
         if (act == CollectionAct::Remove || act == CollectionAct::Change || emptiesThroughLocal(p, use)) bounded = true;
-        if (act != CollectionAct::Add || isConstruction(p, use) || isMain(p, use.in)) continue;
+        // What is written where the program is put together runs then, but for functions that are kept for later.
+        bool later = p.around(use.place, Kind::Lambda).node != kNoNode;
+        if (act != CollectionAct::Add || (!later && (isConstruction(p, use) || isMain(p, use.in)))) continue;
         if (call != kNoNode)
           if (std::vector<NodeId> given = argumentsOf(file, call); !given.empty()) key = given.front();
         // One entry for each constant key.
@@ -131,8 +133,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       if (bounded || adds.empty()) continue;
       // Filled while the program is put together only?
       bool onlyAtStart = std::all_of(adds.begin(), adds.end(), [&](const Use* use) {
-        if (use->in == kNone) return true;
-        if (p.callsOfFunction[use->in].empty()) return false;
+        if (use->in == kNone || p.callsOfFunction[use->in].empty()) return false;
         if (runsOnceByFlag(p, use->in)) return true;
         return std::all_of(p.callsOfFunction[use->in].begin(), p.callsOfFunction[use->in].end(), [&](uint32_t c) {
           return p.around(p.calls[c].place, Kind::Once).node != kNoNode || (isMain(p, p.calls[c].in) && p.around(p.calls[c].place, Kind::Loop).node == kNoNode) || isConstruction(p, p.calls[c].in) || s.inTests(p.calls[c].place);

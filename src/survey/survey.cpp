@@ -130,7 +130,20 @@ class Recogniser {
   }
 
   // In code that runs when its class or file is loaded?
-  bool inInitialiser(const Use& use) const { return use.in != kNone && p_.functions[use.in].form == FunctionForm::Initialiser; }
+  // In code that runs while a class or file is loaded. What a file's own code hands to
+  // others as a function runs later, unless it is called there or by a walk.
+  bool inInitialiser(const Use& use) const {
+    if (use.in == kNone || p_.functions[use.in].form != FunctionForm::Initialiser) return false;
+    if (p_.functions[use.in].owner != kNone) return true;
+    for (Place lambda = p_.around(use.place, Kind::Lambda); lambda.node != kNoNode; lambda = p_.around(lambda, Kind::Lambda)) {
+      Place call = p_.parent(lambda);
+      if (p_.node(call).kind != Kind::Call) return false;
+      NodeId callee = p_.file(call).child(call.node, Role::Callee);
+      bool walks = callee != kNoNode && p_.file(call)[callee].kind == Kind::Member && p_.guarantees(call.file).collectionAct(p_.file(call).name(callee)) != CollectionAct::None;
+      if (callee != lambda.node && !walks) return false;
+    }
+    return true;
+  }
 
   // Set once: by its definition, or while its class or file is loaded.
   bool setOnlyAtStart(VariableIndex v) const {
@@ -233,7 +246,8 @@ class Recogniser {
     size_t filled = 0, asked = 0;
     bool all = std::all_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
       const Use& use = p_.uses[u];
-      bool loading = use.in == kNone || (p_.functions[use.in].form == FunctionForm::Initialiser && (p_.functions[use.in].modifiers & kStatic));
+      bool kept = p_.around(use.place, Kind::Lambda).node != kNoNode;  // in a function that runs later
+      bool loading = !kept && (use.in == kNone || (p_.functions[use.in].form == FunctionForm::Initialiser && (p_.functions[use.in].modifiers & kStatic)));
       ++(loading ? filled : asked);
       if (loading) return true;
       Place up = p_.parent(use.place);

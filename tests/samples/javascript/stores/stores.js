@@ -5,3 +5,17 @@ import { Sirens } from './sirens.js';
 const sirens = new Sirens();  // entity: shared-instance sirens eager language // near: start.eager-unused
 
 export default sirens;
+
+// Added to by a function that is kept for later; near miss: while the file is loaded.
+const heard = [];  // entity: global-variable heard eager language
+const posted = [];  // harmless: posted
+
+process.on('message', (what) => {
+  heard.push(what);  // finding: life.grows-forever
+});
+
+posted.push('open');  // near: life.grows-forever
+
+export function lastHeard() {
+  return heard[heard.length - 1] || posted[0];
+}
