@@ -106,10 +106,10 @@ int runExplain(const Context& context, const Command& self) {
   std::string wanted = lowerCase(options.text("language"));
   if (!wanted.empty()) {
     std::vector<std::string> known;
-    for (const Language& language : languages()) {
-      known.emplace_back(language.id);
-      if (wanted == lowerCase(language.name)) wanted = language.id;
-    }
+    for (const Language& language : languages()) known.emplace_back(language.id);
+    // By its name the first of that name: a language may have two grammars.
+    auto named = std::find_if(languages().begin(), languages().end(), [&](const Language& language) { return wanted == lowerCase(language.name); });
+    if (named != languages().end()) wanted = named->id;
     choiceOf("--language", wanted, known);
   }
   if (const CheckInfo* info = checkById(options.positional[0])) {

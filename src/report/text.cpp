@@ -7,6 +7,7 @@
 #include <set>
 
 #include "assess/examples.h"
+#include "assess/excerpts.h"
 #include "base/text.h"
 #include "report/reach.h"
 
@@ -289,11 +290,19 @@ std::string explainCheckText(const CheckInfo& info, std::string_view language, c
   part("risk", "bad x sure x reach: bad is fixed for the check; sure is 1 when certain, 0.8 when likely, 0.5 when possible; reach is 0.5 + 0.5 x min(1, log2(1 + sites) / 6).");
   part("to accept", "write `elmcart: accept " + std::string(info.id) + " because <reason>` in a comment at the place, or a row in the ledger.");
   std::vector<std::string_view> shown = exampleLanguages(info);
-  if (shown.empty()) return out;
+  if (shown.empty() && language.empty()) return out;
   if (language.empty()) language = shown.front();
   std::string_view name = languageById(language)->name;
   if (std::find(shown.begin(), shown.end(), language) == shown.end()) {
     std::string_view why = whyNot(info, *languageById(language)->guarantees);
+    std::optional<Excerpt> failing = excerptOf(info.id, language, true), sound = excerptOf(info.id, language, false);
+    if (why.empty() && failing && sound) {
+      for (auto& [head, excerpt] : {std::pair{"Reported", &*failing}, std::pair{"Not reported", &*sound}}) {
+        out += "\n" + strong(style, fmt::format("{}, in {}", head, name)) + "\n";
+        for (const std::string& line : splitLines(excerpt->text)) out += trim(line).empty() ? "\n" : "  " + line + "\n";
+      }
+      return out;
+    }
     out += "\n" + wrapped(why.empty() ? fmt::format("There is no sample in {} yet; samples are in: {}.", name, joinWith({shown.begin(), shown.end()}, ", ")) : fmt::format("In {} the check says nothing: {}.", name, why), width, 0) + "\n";
     return out;
   }
