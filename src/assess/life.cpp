@@ -51,7 +51,10 @@ FunctionIndex leaverOf(const Program& p, VariableIndex collection, FunctionIndex
   for (uint32_t u : p.usesOfVariable[collection]) {
     FunctionIndex in = p.uses[u].in;
     std::set<FunctionIndex> seen;
-    if (in != kNone && in != except && !p.functions[in].parameters.empty() && p.functions[in].form == FunctionForm::Function && removesFrom(p, in, collection, seen)) return in;
+    if (in == kNone || in == except || p.functions[in].parameters.empty() || p.functions[in].form != FunctionForm::Function) continue;
+    Place up = p.parent(p.uses[u].place), call = p.parent(up);
+    bool all = p.node(up).kind == Kind::Member && p.node(call).kind == Kind::Call && argumentsOf(p.file(call), call.node).empty();
+    if (!all && removesFrom(p, in, collection, seen)) return in;
   }
   return kNone;
 }

@@ -84,3 +84,27 @@ class Lists implements AutoCloseable {
         System.out.println(name);
     }
 }
+
+// Near miss: nobody leaves the list alone; it is emptied as a whole, by a method that is told something else.
+interface Errand {
+    void run();
+}
+
+class Errands {
+    private final List<Errand> errands = new ArrayList<>();
+
+    void add(Errand errand) {
+        errands.add(errand);
+    }
+
+    void runAll() {
+        for (Errand errand : errands) {  // near: life.notify-while-changing
+            errand.run();
+        }
+    }
+
+    void stop(String why) {
+        System.out.println(why);
+        errands.clear();
+    }
+}
