@@ -75,6 +75,22 @@ bool staysInside(const Program& p, FunctionIndex f) {
   return std::all_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return p.calls[c].in != kNone && p.functions[p.calls[c].in].owner == fn.owner; });
 }
 
+bool namesInside(const Program& p, Place root, VariableIndex v) {
+  return anyNode(p.file(root), root.node, [&](NodeId n) { return p.links[root.file].symbol[n] == Symbol(Symbol::Sort::Variable, v); });
+}
+
+bool branchAsksFor(const Program& p, Place place, VariableIndex v) {
+  Place branch = p.around(place, Kind::If);
+  NodeId condition = branch.node == kNoNode ? kNoNode : p.file(branch).child(branch.node, Role::Condition);
+  return condition != kNoNode && namesInside(p, {branch.file, condition}, v);
+}
+
+Place initialiserOf(const Program& p, VariableIndex v) {
+  Place home = p.variables[v].definition;
+  NodeId value = home.known() ? p.file(home).child(home.node, Role::Initialiser) : kNoNode;
+  return value == kNoNode ? Place{} : Place{home.file, value};
+}
+
 // one := &Roster{}; one.rows = …: nobody shares it yet.
 bool isConstruction(const Program& p, const Use& use) {
   if (isConstruction(p, use.in)) return true;
@@ -82,12 +98,11 @@ bool isConstruction(const Program& p, const Use& use) {
   NodeId receiver = file[use.place.node].kind == Kind::Member ? file.child(use.place.node, Role::Receiver) : kNoNode;
   Symbol object = receiver == kNoNode ? Symbol{} : p.symbolAt({use.place.file, receiver});
   if (!object.is(Symbol::Sort::Variable) || p.variables[object.index()].storage != Storage::Local || p.variables[object.index()].function != use.in) return false;
-  Place home = p.variables[object.index()].definition;
-  NodeId made = home.known() ? p.file(home).child(home.node, Role::Initialiser) : kNoNode;
-  if (made == kNoNode) return false;
-  made = bareExpression(p.file(home), made);
-  if (p.file(home)[made].kind == Kind::Create) return true;
-  return p.file(home)[made].kind == Kind::Call && p.symbolAt({home.file, p.file(home).child(made, Role::Callee)}).is(Symbol::Sort::Type);
+  Place made = initialiserOf(p, object.index());
+  if (!made.known()) return false;
+  made.node = bareExpression(p.file(made), made.node);
+  if (p.node(made).kind == Kind::Create) return true;
+  return p.node(made).kind == Kind::Call && p.symbolAt({made.file, p.file(made).child(made.node, Role::Callee)}).is(Symbol::Sort::Type);
 }
 
 bool isConstruction(const Program& p, FunctionIndex f, int depth) {

@@ -18,6 +18,12 @@ bool anyNode(const LoweredFile& file, NodeId root, Test test) {
   return false;
 }
 
+// Does anything inside `root`, itself left out, stand for the variable?
+bool namesInside(const Program& p, Place root, VariableIndex v);
+// Does the nearest branch around a place ask for the variable in its condition?
+bool branchAsksFor(const Program& p, Place place, VariableIndex v);
+// What the variable is given where it is defined; not known where that is nothing.
+Place initialiserOf(const Program& p, VariableIndex v);
 // The argument nodes of a call or creation, in order.
 std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call);
 // The list that `list[] = value` adds to at its end; kNoNode for all else.

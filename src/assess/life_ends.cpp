@@ -52,15 +52,7 @@ bool runsOnceByFlag(const Program& p, FunctionIndex function, int depth = 0) {
   return std::all_of(p.callsOfFunction[function].begin(), p.callsOfFunction[function].end(), [&](uint32_t c) {
     // A helper of such a function.
     if (FunctionIndex caller = p.calls[c].in; caller != kNone && caller != function && depth < 3 && runsOnceByFlag(p, caller, depth + 1)) return true;
-    Place branch = p.around(p.calls[c].place, Kind::If);
-    NodeId condition = branch.node == kNoNode ? kNoNode : p.file(branch).child(branch.node, Role::Condition);
-    bool asks = false;
-    if (condition != kNoNode)
-      forEachNode(p.file(branch), condition, [&](NodeId n) {
-        Symbol symbol = p.links[branch.file].symbol[n];
-        asks |= symbol.is(Symbol::Sort::Variable) && sets.count(symbol.index()) > 0;
-      });
-    return asks;
+    return std::any_of(sets.begin(), sets.end(), [&](VariableIndex flag) { return branchAsksFor(p, p.calls[c].place, flag); });
   });
 }
 
@@ -69,10 +61,9 @@ bool isConstantKey(const Program& p, Place key) {
   if (p.node(key).kind == Kind::Literal) return true;
   Symbol symbol = p.symbolAt(key);
   if (!symbol.is(Symbol::Sort::Variable) || !p.variables[symbol.index()].lives()) return false;
-  Place home = p.variables[symbol.index()].definition;
-  NodeId value = home.known() ? p.file(home).child(home.node, Role::Initialiser) : kNoNode;
+  Place value = initialiserOf(p, symbol.index());
   const std::vector<uint32_t>& uses = p.usesOfVariable[symbol.index()];
-  return value != kNoNode && p.file(home)[value].kind == Kind::Literal && std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return p.uses[u].access == Access::Read; });
+  return value.known() && p.node(value).kind == Kind::Literal && std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return p.uses[u].access == Access::Read; });
 }
 
 }  // namespace
@@ -377,9 +368,8 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
       // Or given back what it held before.
       Symbol before = value == kNoNode ? Symbol{} : p.symbolAt({use.place.file, value});
       if (!before.is(Symbol::Sort::Variable) || p.variables[before.index()].storage != Storage::Local) continue;
-      Place kept = p.variables[before.index()].definition;
-      NodeId initial = kept.known() ? p.file(kept).child(kept.node, Role::Initialiser) : kNoNode;
-      if (initial != kNoNode && p.symbolAt({kept.file, initial}) == Symbol(Symbol::Sort::Variable, target)) return;
+      Place initial = initialiserOf(p, before.index());
+      if (initial.known() && p.symbolAt(initial) == Symbol(Symbol::Sort::Variable, target)) return;
     }
     size_t entity = s.entityOfVariable[target];
     if (TypeIndex owner = p.variables[target].owner; owner != kNone)

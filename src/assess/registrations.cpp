@@ -213,7 +213,7 @@ bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collect
       NodeId value = file.child(up.node, Role::Value);
       NodeId callee = value != kNoNode && file[value].kind == Kind::Call ? file.child(value, Role::Callee) : kNoNode;
       bool adds = callee == kNoNode || p.guarantees(up.file).collectionAct(lastPart(file.name(callee))) == CollectionAct::Add;
-      if (!adds && anyNode(file, value, [&](NodeId n) { return p.links[up.file].symbol[n] == Symbol(Symbol::Sort::Variable, collection); })) return true;
+      if (!adds && namesInside(p, {up.file, value}, collection)) return true;
     }
     // list = append(list[:i], list[i+1:]...): put together anew from parts of itself.
     if (p.node(up).kind == Kind::Index && p.node(p.parent(up)).kind == Kind::Call && p.around(up, Kind::Assign).node != kNoNode) {

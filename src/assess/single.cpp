@@ -181,9 +181,7 @@ void checkReplaceable(const Subject& s, std::vector<Finding>& out) {
       TypeIndex anew = p.file(use.place)[value].kind == Kind::Create ? p.classBehind(use.place.file, p.typeAt({use.place.file, value})) : kNone;
       if (p.file(use.place)[value].kind == Kind::Create && (anew == kNone || e.creation.made == kNone || anew == e.creation.made)) continue;
       // Made where there is none yet.
-      Place branch = p.around(use.place, Kind::If);
-      NodeId asked = branch.node == kNoNode ? kNoNode : p.file(branch).child(branch.node, Role::Condition);
-      if (asked != kNoNode && anyNode(p.file(branch), asked, [&](NodeId n) { return p.links[branch.file].symbol[n] == Symbol(Symbol::Sort::Variable, e.slot); })) continue;
+      if (branchAsksFor(p, use.place, e.slot)) continue;
       bool outside = p.functions[use.in].owner == kNone || p.functions[use.in].owner != p.variables[e.slot].owner;
       for (uint32_t c : p.callsOfFunction[use.in]) outside |= !s.inTests(p.calls[c].place);
       if (!outside) continue;

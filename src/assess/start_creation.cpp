@@ -450,10 +450,7 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       bool conditional = !setups.empty();
       for (const CallSite* site : setups) {
         // if (field == null) set(…): on the other way it is there.
-        Place branch = p.around(site->place, Kind::If);
-        NodeId asked = branch.node == kNoNode ? kNoNode : p.file(branch).child(branch.node, Role::Condition);
-        bool isSet = asked != kNoNode && anyNode(p.file(branch), asked, [&](NodeId n) { return p.links[branch.file].symbol[n] == Symbol(Symbol::Sort::Variable, state.variable); });
-        conditional &= branch.node != kNoNode && !isSet;
+        conditional &= p.around(site->place, Kind::If).node != kNoNode && !branchAsksFor(p, site->place, state.variable);
         if (site->in == kNone) continue;
         for (uint32_t c : p.callsInFunction[site->in]) {
           const CallSite& before = p.calls[c];

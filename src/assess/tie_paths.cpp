@@ -363,8 +363,7 @@ bool remembers(const Program& p, const Entity& e, VariableIndex v) {
     Symbol symbol = p.symbolAt(value);
     return symbol.is(Symbol::Sort::Function) && std::any_of(e.doors.begin(), e.doors.end(), [&](const Door& d) { return d.function == symbol.index(); });
   };
-  Place home = p.variables[v].definition;
-  if (NodeId first = home.known() ? p.file(home).child(home.node, Role::Initialiser) : kNoNode; first != kNoNode && isDoor({home.file, first})) return true;
+  if (Place first = initialiserOf(p, v); first.known() && isDoor(first)) return true;
   return std::any_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) {
     Place up = p.parent(p.uses[u].place);
     NodeId value = p.node(up).kind == Kind::Assign && p.uses[u].access == Access::Write ? p.file(up).child(up.node, Role::Value) : kNoNode;
@@ -386,10 +385,9 @@ bool isEmptyLiteral(const Program& p, Place literal) {
 
 // Is it written with as many letters as what the variable begins with?
 bool beginsAs(const Program& p, VariableIndex v, Place literal) {
-  Place home = p.variables[v].definition;
-  NodeId value = home.known() ? p.file(home).child(home.node, Role::Initialiser) : kNoNode;
-  if (value == kNoNode) return false;
-  const Node &begins = p.file(home)[value], &given = p.node(literal);
+  Place value = initialiserOf(p, v);
+  if (!value.known()) return false;
+  const Node &begins = p.node(value), &given = p.node(literal);
   return begins.kind == Kind::Literal && begins.detail == given.detail && begins.span.size() == given.span.size();
 }
 

@@ -189,11 +189,17 @@ class Tetherer {
 
   // ----- the subscriber takes itself out
 
+  // What the call that registers is made on.
+  NodeId receiverOf(const Registration& r) const {
+    const LoweredFile& file = p_.file(r.place);
+    NodeId callee = file.child(r.place.node, Role::Callee);
+    return callee != kNoNode && file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
+  }
+
   // How code that runs when it ends names the list's owner; empty: it cannot.
   std::string ownerText(const Registration& r, std::string& text) {
     const LoweredFile& file = p_.file(r.place);
-    NodeId callee = file.child(r.place.node, Role::Callee);
-    NodeId receiver = callee != kNoNode && file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
+    NodeId receiver = receiverOf(r);
     text = scan_.nodeText(r.place);
     if (r.global || receiver == kNoNode) return "";
     Symbol symbol = p_.symbolAt({r.place.file, receiver});
@@ -266,8 +272,7 @@ class Tetherer {
       if (!same && named != itself) {
         if (size_t at = statement.rfind(itself); at != std::string::npos) statement.replace(at, itself.size(), named);
       }
-      NodeId callee = file.child(r.place.node, Role::Callee);
-      NodeId owner = callee != kNoNode && file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
+      NodeId owner = receiverOf(r);
       Symbol kept = owner == kNoNode ? Symbol{} : p_.symbolAt({f, owner});
       bool ofFile = kept.is(Symbol::Sort::Variable) && p_.variables[kept.index()].storage == Storage::Global;
       const std::vector<uint32_t>& used = p_.usesInFunction[dies];
