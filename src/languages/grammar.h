@@ -31,13 +31,18 @@ inline ParserHandle makeParser(const TSLanguage* language) {
   return parser;
 }
 
+// Why a file stays unread for once: another run may find its way through it.
+struct LeftUnread : std::runtime_error {
+  using std::runtime_error::runtime_error;
+};
 // A grammar that looks for its way out of an error may look for very long.
-struct TookTooLong : std::runtime_error {
-  explicit TookTooLong(uint64_t seconds) : std::runtime_error("left unread: the grammar found no way through it in " + std::to_string(seconds) + " s") {}
+struct TookTooLong : LeftUnread {
+  explicit TookTooLong(uint64_t seconds) : LeftUnread("left unread: the grammar found no way through it in " + std::to_string(seconds) + " s") {}
 };
 
-struct ParserFailed : std::runtime_error {
-  ParserFailed() : std::runtime_error("left unread: the parser of its grammar failed on it") {}
+// It may depend on when the time was up.
+struct ParserFailed : LeftUnread {
+  ParserFailed() : LeftUnread("left unread: the parser of its grammar failed on it") {}
 };
 
 // Null when it takes more than three seconds and twenty more a megabyte, forty

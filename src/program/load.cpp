@@ -80,11 +80,8 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   try {
     ParseMemory memory;
     language.lower(text, lore, file);
-  } catch (const TookTooLong& error) {
+  } catch (const LeftUnread& error) {
     lasting = false;
-    leaveUnread(file, error.what());
-  } catch (const ParserFailed& error) {
-    lasting = false;  // it may depend on when the time was up
     leaveUnread(file, error.what());
   } catch (const std::exception& error) {
     // A fault of ours must not take the other files along.
