@@ -27,6 +27,18 @@ std::string_view takenBy(const Program& p, Place value) {
   return !g.freedByHand.holds && given && (g.typeTraits(lastPart(name)) & kFileResource) ? name : std::string_view{};
 }
 
+// Is what is named there given back, or handed to somebody who does that?
+bool isReleasedAt(const Program& p, Place use) {
+  Kind around = p.node(p.parent(use)).kind;
+  if (around == Kind::Return || around == Kind::Create) return true;
+  Place call = p.around(use, Kind::Call);
+  NodeId callee = call.node == kNoNode ? kNoNode : p.file(call).child(call.node, Role::Callee);
+  if (callee == kNoNode) return false;
+  std::string_view name = p.file(call).name(callee);
+  const Guarantees& g = p.guarantees(call.file);
+  return (g.callTraits(name) & kReleasesResource) || lowerCase(lastPart(name)).rfind("close", 0) == 0 || isEndHook(g, lastPart(name));
+}
+
 }  // namespace
 
 void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
@@ -56,15 +68,13 @@ void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
         if (p.node(site.place).kind == Kind::FieldInit) value = {site.place.file, p.file(site.place).child(site.place.node, Role::Argument)};
         if (value.known() && value.node != kNoNode)
           if (std::string_view name = takenBy(p, value); !name.empty()) taken = value, what = std::string(name);
-        Place call = p.around(site.place, Kind::Call);
-        if (call.node != kNoNode) {
-          NodeId callee = p.file(call).child(call.node, Role::Callee);
-          std::string_view name = callee == kNoNode ? std::string_view{} : p.file(call).name(callee);
-          const Guarantees& g = p.guarantees(call.file);
-          if ((g.callTraits(name) & kReleasesResource) || lowerCase(lastPart(name)).rfind("close", 0) == 0 || isEndHook(g, lastPart(name))) released = true;
-        }
-        // It may be handed to somebody who releases it.
-        if (p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Create) released = true;
+        // By itself, or through a local that was given it: file = self._file; file.close()
+        released |= isReleasedAt(p, site.place);
+        NodeId given = p.node(up).kind == Kind::Assign && p.node(site.place).role == Role::Value ? p.file(up).child(up.node, Role::Target) : kNoNode;
+        if (p.node(up).kind == Kind::Variable && p.node(site.place).role == Role::Initialiser) given = up.node;
+        Symbol local = given == kNoNode ? Symbol{} : p.symbolAt({up.file, given});
+        if (local.is(Symbol::Sort::Variable) && p.variables[local.index()].storage == Storage::Local)
+          for (uint32_t l : p.usesOfVariable[local.index()]) released |= isReleasedAt(p, p.uses[l].place);
       }
       NodeId initial = p.file(home).child(home.node, Role::Initialiser);
       if (initial != kNoNode)

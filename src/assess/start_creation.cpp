@@ -40,20 +40,35 @@ bool refusesThere(const Program& p, FunctionIndex function, Place place) {
   return false;
 }
 
-// Is it thrown because of what the function was given, and of nothing else?
-bool checksArguments(const Program& p, FunctionIndex function, Place place) {
-  Place branch = p.around(place, Kind::If);
-  if (branch.node == kNoNode) return false;
-  NodeId condition = p.file(branch).child(branch.node, Role::Condition);
-  if (condition == kNoNode) return false;
+// Does a part of a function depend on what it was given alone: on parameters, and on
+// locals that were worked out of them without a look at anything outside?
+bool asksArguments(const Program& p, FunctionIndex function, Place part, int depth = 0) {
   bool any = false;
   for (uint32_t u : p.usesInFunction[function]) {
     const Use& use = p.uses[u];
-    if (use.place.file != branch.file || !(use.place.node == condition || p.isInside(use.place, condition))) continue;
-    if (p.variables[use.variable].storage != Storage::Parameter) return false;
+    if (use.place.file != part.file || !(use.place == part || p.isInside(use.place, part.node))) continue;
+    const Variable& variable = p.variables[use.variable];
     any = true;
+    if (variable.storage == Storage::Parameter) continue;
+    Place value = variable.storage == Storage::Local && depth < 3 ? initialiserOf(p, use.variable) : Place{};
+    // Or, in a walk over something, of what is walked over.
+    if (Place loop = variable.definition.known() ? p.parent(variable.definition) : Place{}; !value.known() && loop.known() && p.node(loop).kind == Kind::Loop) value = {loop.file, p.file(loop).child(loop.node, Role::Operand)};
+    if (!value.known() || value.node == kNoNode || !asksArguments(p, function, value, depth + 1)) return false;
   }
-  return any;
+  auto outside = [&](uint32_t c) {
+    const ForeignCall& call = p.foreignCalls[c];
+    return call.place.file == part.file && p.isInside(call.place, part.node) && p.guarantees(part.file).callTraits(p.text(call.name)) != 0;
+  };
+  auto makes = [&](NodeId n) { return p.file(part)[n].kind == Kind::Call || p.file(part)[n].kind == Kind::Create; };
+  bool fixed = depth > 0 && !makes(part.node) && !anyNode(p.file(part), part.node, makes);
+  return (any || fixed) && std::none_of(p.foreignCallsInFunction[function].begin(), p.foreignCallsInFunction[function].end(), outside);
+}
+
+// Is it thrown because of what the function was given, and of nothing else?
+bool checksArguments(const Program& p, FunctionIndex function, Place place) {
+  Place branch = p.around(place, Kind::If);
+  NodeId condition = branch.node == kNoNode ? kNoNode : p.file(branch).child(branch.node, Role::Condition);
+  return condition != kNoNode && asksArguments(p, function, {branch.file, condition});
 }
 
 // Where running the function can throw past its end; the chain of calls to it.

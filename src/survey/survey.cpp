@@ -129,13 +129,24 @@ class Recogniser {
     return p_.node(p_.parent(use.place)).kind == Kind::Call && p_.node(use.place).role == Role::Callee;
   }
 
-  // In code that runs when its class or file is loaded?
-  // In code that runs while a class or file is loaded. What a file's own code hands to
-  // others as a function runs later, unless it is called there or by a walk.
-  bool inInitialiser(const Use& use) const {
-    if (use.in == kNone || p_.functions[use.in].form != FunctionForm::Initialiser) return false;
-    if (p_.functions[use.in].owner != kNone) return true;
-    for (Place lambda = p_.around(use.place, Kind::Lambda); lambda.node != kNoNode; lambda = p_.around(lambda, Kind::Lambda)) {
+  // In code that runs while a class or file is loaded.
+  bool inInitialiser(const Use& use) const { return runsAtLoad(use.in, use.place, 0); }
+
+  bool runsAtLoad(FunctionIndex in, Place place, int depth) const {
+    if (in == kNone) return false;
+    const Function& fn = p_.functions[in];
+    if (fn.form == FunctionForm::Initialiser) {
+      if (fn.owner != kNone) return true;
+    } else {
+      // A private helper that only such code of its own file calls.
+      bool helper = depth <= 3 && fn.form == FunctionForm::Function && (fn.modifiers & kPrivate) && !(fn.modifiers & kVirtual) && !p_.callsOfFunction[in].empty();
+      if (!helper || !std::all_of(p_.callsOfFunction[in].begin(), p_.callsOfFunction[in].end(), [&](uint32_t c) {
+            return p_.calls[c].place.file == place.file && runsAtLoad(p_.calls[c].in, p_.calls[c].place, depth + 1);
+          }))
+        return false;
+    }
+    // What a file's own code hands to others as a function runs later, unless it is called there or by a walk.
+    for (Place lambda = p_.around(place, Kind::Lambda); lambda.node != kNoNode; lambda = p_.around(lambda, Kind::Lambda)) {
       Place call = p_.parent(lambda);
       if (p_.node(call).kind != Kind::Call) return false;
       NodeId callee = p_.file(call).child(call.node, Role::Callee);

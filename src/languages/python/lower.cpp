@@ -194,6 +194,20 @@ class PythonLowerer : public ModuleLowerer {
     for (TSNode child : named(node)) attributesIn(child, self, cls, frame, depth + 1);
   }
 
+  // 8.7: what decorates a function or class of the module is called with it while the module is loaded.
+  void decorate(TSNode node, NodeId parent) {
+    if (functionDepth_ > 0 || parent != module_) return;
+    TSNode name = field(field(node, f_.definition), f_.name);
+    for (TSNode child : named(node)) {
+      TSNode by = is(child, "decorator") ? firstNamed(child) : TSNode{};
+      if (isNull(by) || isNull(name)) continue;
+      NodeId statement = add(moduleBody(node), Kind::ExpressionStatement, Role::None, child);
+      NodeId call = add(statement, Kind::Call, Role::None, child);
+      visit(by, call, Role::Callee);
+      addName(call, Role::Argument, name);
+    }
+  }
+
   struct Decorators {
     bool isStatic = false, isClass = false, getter = false, setter = false, cached = false, abstractOne = false, dataclass = false;
   };
@@ -538,7 +552,10 @@ class PythonLowerer : public ModuleLowerer {
       }
       case kClass: classDefinition(node, functionDepth_ == 0 && classDepth_ == 0 ? module_ : parent); break;
       case kFunction: functionDefinition(node, functionDepth_ == 0 && classDepth_ == 0 ? module_ : parent); break;
-      case kDecorated: visit(field(node, f_.definition), parent, role); break;
+      case kDecorated:
+        visit(field(node, f_.definition), parent, role);
+        decorate(node, parent);
+        break;
       case kElse: visit(field(node, f_.body), parent, role); break;
       case kElif: {
         NodeId id = add(parent, Kind::If, role, node);

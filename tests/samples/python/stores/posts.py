@@ -1,0 +1,67 @@
+"""What is registered while the file is loaded, and what is closed through a local."""
+
+_steps = {}  # harmless: _steps
+_order = []  # entity: global-variable _order eager language
+_codes = []  # harmless: _codes
+
+
+def step(name):
+    def keep(function):
+        _order.append(name)  # near: life.grows-forever
+        return function
+    return keep
+
+
+@step("moor")
+def moor(ship):
+    return ship
+
+
+@step("berth")
+def berth(ship):
+    return ship
+
+
+def _code(word):
+    _codes.append(word)  # near: life.grows-forever
+
+
+_code("north")
+_code("south")
+
+
+def order():
+    return list(_order), list(_codes)
+
+
+class Berth:
+    """Refuses what it cannot be made of: that is seen at the first run."""
+
+    def __init__(self, name, places):
+        kinds = ("open", "closed")
+        for place in places:
+            if place not in kinds:
+                raise ValueError(place)
+        self.name = name
+        self.ships = 0
+
+    def moor(self):
+        self.ships += 1
+
+
+class Journal:
+    def __init__(self):
+        self._file = None
+
+    def begin(self, name):
+        self._file = open(name, "a")  # near: life.never-released
+
+    def end(self):
+        file = self._file
+        self._file = None
+        if file:
+            file.close()
+
+
+journal = Journal()  # entity: shared-instance journal eager language
+spare = Berth("spare", ("open",))  # entity: shared-instance spare eager language # near: start.may-throw
