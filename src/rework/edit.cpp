@@ -23,7 +23,7 @@ Result<std::string> applyEdits(std::string_view text, std::vector<FileEdit> edit
   return out;
 }
 
-std::string unifiedDiff(const std::string& path, const std::string& before, const std::string& after) {
+std::string unifiedDiff(const std::string& path, const std::string& before, const std::string& after, bool isNew) {
   if (before == after) return "";
   git_libgit2_init();
   git_patch* patch = nullptr;
@@ -32,7 +32,7 @@ std::string unifiedDiff(const std::string& path, const std::string& before, cons
   options.context_lines = 3;
   options.flags |= GIT_DIFF_FORCE_TEXT;
   std::string out;
-  if (git_patch_from_buffers(&patch, before.data(), before.size(), path.c_str(), after.data(), after.size(), path.c_str(), &options) == 0) {
+  if (git_patch_from_buffers(&patch, isNew ? nullptr : before.data(), before.size(), path.c_str(), after.data(), after.size(), path.c_str(), &options) == 0) {
     git_buf buffer = {nullptr, 0, 0};
     if (git_patch_to_buf(&buffer, patch) == 0) out.assign(buffer.ptr, buffer.size);
     git_buf_dispose(&buffer);

@@ -13,7 +13,7 @@ namespace elmcart {
 
 struct FileEdit {
   std::string path;  // relative to the root
-  Span span;         // replaced; empty: an insertion
+  Span span;         // replaced; empty: an insertion; both ends 0 of a file that is not there: it is made
   std::string text;
 };
 
@@ -22,6 +22,7 @@ struct FileEdit {
 Result<std::string> applyEdits(std::string_view text, std::vector<FileEdit> edits);
 
 // A unified diff of one file, with git's header lines; "" when nothing differs.
-std::string unifiedDiff(const std::string& path, const std::string& before, const std::string& after);
+// `isNew`: the file is made, and was not there before.
+std::string unifiedDiff(const std::string& path, const std::string& before, const std::string& after, bool isNew = false);
 
 }  // namespace elmcart

@@ -213,6 +213,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
 
   PlanMemory memory;
   std::map<std::string, std::string> original;
+  std::set<std::string> made;  // of these, what was not there at all
   while (out.steps.size() < options.mostSteps) {
     auto own = Clock::now();
     auto now = look(tree, false);
@@ -236,24 +237,30 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
     for (const FileEdit& edit : record.step.edits) byFile[edit.path].push_back(edit);
     std::map<std::string, std::string> old;
     std::string failed;
+    std::set<std::string> fresh;  // files that the step makes
     for (auto& [path, edits] : byFile) {
-      auto text = readWhole(tree + "/" + path);
+      bool isNew = !fs::exists(tree + "/" + path, error);
+      auto text = isNew ? Result<std::string>(std::string()) : readWhole(tree + "/" + path);
       if (!text) return text.error();
       auto changed = applyEdits(*text, edits);
       if (!changed) {
         failed = changed.error().line();
         break;
       }
+      if (isNew) fresh.insert(path);
       old[path] = *text;
-      original.emplace(path, *text);
+      if (original.emplace(path, *text).second && isNew) made.insert(path);
       record.files.push_back(path);
       record.texts[path] = *changed;
-      record.patch += unifiedDiff(path, *text, *changed);
+      record.patch += unifiedDiff(path, *text, *changed, isNew);
       if (!writeText(tree + "/" + path, *changed)) return Error{path, "cannot be written in the scratch copy"};
     }
     record.ownSeconds = since(own);
     auto takeBack = [&] {
-      for (auto& [path, text] : old) writeText(tree + "/" + path, text);
+      for (auto& [path, text] : old) {
+        if (fresh.count(path)) fs::remove(tree + "/" + path, error);
+        else writeText(tree + "/" + path, text);
+      }
       memory.refused.insert(record.step.key());
     };
     auto keep = [&](std::string outcome) {
@@ -300,7 +307,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   std::set_difference(idsAfter.begin(), idsAfter.end(), idsBefore.begin(), idsBefore.end(), std::back_inserter(out.findingsCome));
   for (auto& [path, before] : original) {
     auto after = readWhole(tree + "/" + path);
-    if (after && *after != before) out.files.push_back({path, before, *after});
+    if (after && (*after != before || made.count(path))) out.files.push_back({path, before, *after, made.count(path) > 0});
   }
   out.costs = costsOf(**first, entity, out);
   out.seconds = since(started);

@@ -47,6 +47,18 @@ Result<Done> replaceFile(const std::string& path, const std::string& text) {
   return Done{};
 }
 
+// What a file holds now, as far as the job is concerned.
+enum class State { Before, After, Other };
+Result<State> stateOf(const std::string& root, const WriteBackFile& file) {
+  std::string path = root + "/" + file.path;
+  std::error_code error;
+  if (file.isNew && !fs::exists(path, error) && !error) return State::Before;
+  auto now = readWhole(path);
+  if (!now) return now.error();
+  if (*now == file.after) return State::After;
+  return !file.isNew && *now == file.before ? State::Before : State::Other;
+}
+
 struct Job {
   std::string folder;       // the journal's
   bool backwards = false;
@@ -71,6 +83,8 @@ Result<Job> readJob(const std::string& folder) {
     job.files.push_back({path.get<std::string>(), *before, *after});
     ++number;
   }
+  for (const auto& path : manifest.value("new", nlohmann::json::array()))
+    for (WriteBackFile& file : job.files) file.isNew |= file.path == path.get<std::string>();
   return job;
 }
 
@@ -82,16 +96,19 @@ Result<WriteBackDone> carryOut(const std::string& root, const Job& job) {
   for (const WriteBackFile& file : job.files) {
     std::error_code error;
     fs::remove(root + "/" + file.path + std::string(kTemporary), error);
-    auto now = readWhole(root + "/" + file.path);
+    auto now = stateOf(root, file);
     if (!now) return now.error();
-    if (*now != file.before && *now != file.after) return Error{file.path, "was changed since; it is left as it is, and the journal stays in .elmcart"};
+    if (*now == State::Other) return Error{file.path, "was changed since; it is left as it is, and the journal stays in .elmcart"};
   }
   for (const WriteBackFile& file : job.files) {
-    const std::string& wanted = job.backwards ? file.before : file.after;
-    auto now = readWhole(root + "/" + file.path);
-    if (now && *now == wanted) continue;
-    auto replaced = replaceFile(root + "/" + file.path, wanted);
-    if (!replaced) return replaced.error();
+    auto now = stateOf(root, file);
+    if (now && *now == (job.backwards ? State::Before : State::After)) continue;
+    if (file.isNew && job.backwards) {
+      if (::unlink((root + "/" + file.path).c_str()) != 0) return Error{file.path, std::string("cannot be taken away: ") + std::strerror(errno)};
+    } else {
+      auto replaced = replaceFile(root + "/" + file.path, job.backwards ? file.before : file.after);
+      if (!replaced) return replaced.error();
+    }
     out.files.push_back(file.path);
   }
   return out;
@@ -132,9 +149,9 @@ bool hasInterruptedJob(const std::string& root) {
 Result<WriteBackDone> writeBack(const std::string& root, const std::vector<WriteBackFile>& files) {
   if (hasInterruptedJob(root)) return Error{root, "an earlier job was interrupted: finish it with `elmcart rework --resume` or take it back with `elmcart rework --undo`"};
   for (const WriteBackFile& file : files) {
-    auto now = readWhole(root + "/" + file.path);
+    auto now = stateOf(root, file);
     if (!now) return now.error();
-    if (*now != file.before) return Error{file.path, "was changed while the rework ran; nothing was written"};
+    if (*now != State::Before) return Error{file.path, file.isNew ? "is there already; nothing was written" : "was changed while the rework ran; nothing was written"};
   }
   std::error_code error;
   std::string fresh = root + "/.elmcart/journal.new", journal = root + "/.elmcart/journal";
@@ -145,6 +162,7 @@ Result<WriteBackDone> writeBack(const std::string& root, const std::vector<Write
   nlohmann::ordered_json manifest = {{"schema", "elmcart.journal/1"}, {"files", nlohmann::ordered_json::array()}};
   for (size_t i = 0; i < files.size(); ++i) {
     manifest["files"].push_back(files[i].path);
+    if (files[i].isNew) manifest["new"].push_back(files[i].path);
     auto before = writeWhole(fresh + "/before/" + std::to_string(i), files[i].before, 0644);
     if (!before) return before.error();
     auto after = writeWhole(fresh + "/after/" + std::to_string(i), files[i].after, 0644);
@@ -174,9 +192,9 @@ Result<WriteBackDone> undoJob(const std::string& root) {
   auto looked = readJob(folder);
   if (!looked) return looked.error();
   for (const WriteBackFile& file : looked->files) {
-    auto now = readWhole(root + "/" + file.path);
+    auto now = stateOf(root, file);
     if (!now) return now.error();
-    if (*now != file.before && *now != file.after) return Error{file.path, "was changed since; nothing was taken back"};
+    if (*now == State::Other) return Error{file.path, "was changed since; nothing was taken back"};
   }
   auto turned = writeWhole(folder + "/backwards", "", 0644);
   if (!turned) return turned.error();

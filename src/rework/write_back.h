@@ -19,6 +19,7 @@ struct WriteBackFile {
   std::string path;    // relative to the root
   std::string before;  // what the file must hold now
   std::string after;
+  bool isNew = false;  // it must not be there yet, and taking it back takes it away
 };
 
 struct WriteBackDone {
