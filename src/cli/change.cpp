@@ -53,7 +53,7 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
       std::string reasons;
       for (const Move& move : moves()) {
         if (move.ofClass != ofClass) continue;
-        std::string refusal = move.refusal(*a, targetOf(*a, move, id));
+        std::string refusal = refusalOf(move, *a, targetOf(*a, move, id));
         if (refusal.empty() && chosen.empty()) chosen = move.id;
         reasons += "\n  " + std::string(move.id) + ": " + refusal;
       }

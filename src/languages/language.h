@@ -228,6 +228,12 @@ struct Mending {
   bool seamFieldInInterface = false;   // the field stands among the declarations of members
   bool seamTypeOfClass = false;        // {type} is the class's name, else what the accessor says
 
+  // Where no parameter may be left out: a function of its own that takes the object, called by
+  // the one that is there. {name} {type} {twin} {names}; `return ` in front where it gives something
+  std::string_view twinName = {};      // {function}; the same name where functions are told apart by what they take
+  std::string_view twinParameter = {}, twinCall = {};
+  bool twinFirst = false;              // what is called must stand in front of what calls it
+
   bool guards() const { return !guardLines.empty() || !guardWrap.empty() || !guardWord.empty(); }
 };
 

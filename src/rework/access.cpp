@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "base/text.h"
+
 namespace elmcart {
 
 bool givesShared(const Program& p, const Entity& e, FunctionIndex f) {
@@ -36,6 +38,24 @@ Place accessOf(const Program& p, const Entity& e, Place place) {
   if (!symbol.is(Symbol::Sort::Variable) || file[node].role == Role::Target) return {};
   bool slot = symbol.index() == e.slot || std::find(e.slots.begin(), e.slots.end(), symbol.index()) != e.slots.end();
   return slot ? place : Place{};
+}
+
+std::string typeHandedOut(const Program& p, SourceScan& scan, Place access, FunctionIndex door) {
+  const Function& fn = p.functions[door];
+  Place home = fn.definition.known() ? fn.definition : fn.declarations.front();
+  uint32_t from = scan.parameterListEnd(home);
+  std::string_view source = scan.text(home.file);
+  size_t brace = from == 0 ? std::string_view::npos : source.find('{', from);
+  if (brace == std::string_view::npos) return "";
+  std::string type(trim(source.substr(from, brace - from)));
+  // Of another package: as the access names it.
+  std::string written = scan.nodeText(access);
+  size_t dot = written.find('.'), bracket = written.find('(');
+  bool foreign = p.path(home).substr(0, p.path(home).rfind('/') + 1) != p.path(access).substr(0, p.path(access).rfind('/') + 1);
+  if (!foreign) return type;
+  size_t begin = type.find_first_not_of("*[] ");
+  if (dot == std::string::npos || dot > bracket || begin == std::string::npos || !std::isupper(static_cast<unsigned char>(type[begin]))) return "";
+  return type.substr(0, begin) + written.substr(0, dot + 1) + type.substr(begin);
 }
 
 }  // namespace elmcart

@@ -1,6 +1,7 @@
 // How code gets at a shared object: what stands for it in the text.
 #pragma once
 
+#include "rework/source_scan.h"
 #include "survey/entity.h"
 
 namespace elmcart {
@@ -12,5 +13,9 @@ bool givesShared(const Program& p, const Entity& e, FunctionIndex f);
 // slot's name, or its own name where the language makes the object itself. Not
 // known where it is reached through another object, or by a call with arguments.
 Place accessOf(const Program& p, const Entity& e, Place place);
+
+// The type that an accessor says it hands out, written behind its parameters, as the
+// file of an access of it writes it; empty: it cannot be named there.
+std::string typeHandedOut(const Program& p, SourceScan& scan, Place access, FunctionIndex door);
 
 }  // namespace elmcart

@@ -20,7 +20,6 @@ class FieldSeam {
         scan_(a.program), m_(p_.language(e_.place.file).mending) {}
 
   std::string refusal() const {
-    if (!m_ || m_->seamField.empty()) return "it cannot be written in " + std::string(p_.language(e_.place.file).name) + " yet";
     if (e_.kind != EntityKind::Singleton && e_.kind != EntityKind::SharedInstance && e_.kind != EntityKind::Ambient) return "inject is for singletons and shared instances, and this is a " + std::string(kindText(e_.kind));
     if (e_.type == kNone || !p_.types[e_.type].definition.known()) return "its class is not defined in this tree";
     if (e_.reset.known()) return "its slot is replaced at " + p_.path(e_.reset) + ":" + std::to_string(p_.line(e_.reset)) + ": what a field keeps would be another";
@@ -88,26 +87,6 @@ class FieldSeam {
     return filled(m_->seamHelperName, {{"field", field}, {"Field", capital}});
   }
 
-  // The type of the field as this file writes it: what the accessor says it hands out.
-  std::string typeText(Place access, FunctionIndex door) {
-    const Function& fn = p_.functions[door];
-    Place home = fn.definition.known() ? fn.definition : fn.declarations.front();
-    if (NodeId result = p_.file(home).child(home.node, Role::Type); result != kNoNode && m_->seamTypeOfClass) return plainName(p_, e_.type);
-    uint32_t from = scan_.parameterListEnd(home);
-    std::string_view source = scan_.text(home.file);
-    size_t brace = from == 0 ? std::string_view::npos : source.find('{', from);
-    if (brace == std::string_view::npos) return "";
-    std::string type(trim(source.substr(from, brace - from)));
-    // Of another package: as the access names it.
-    std::string written = scan_.nodeText(access);
-    size_t dot = written.find('.'), bracket = written.find('(');
-    bool foreign = p_.path(home).substr(0, p_.path(home).rfind('/') + 1) != p_.path(access).substr(0, p_.path(access).rfind('/') + 1);
-    if (!foreign) return type;
-    size_t begin = type.find_first_not_of("*[] ");
-    if (dot == std::string::npos || dot > bracket || begin == std::string::npos || !std::isupper(static_cast<unsigned char>(type[begin]))) return "";
-    return type.substr(0, begin) + written.substr(0, dot + 1) + type.substr(begin);
-  }
-
   // What the object is called inside of a function; empty: nothing.
   std::string itself(FunctionIndex f) {
     if (!m_->seamSelf.empty()) return std::string(m_->seamSelf);
@@ -123,7 +102,7 @@ class FieldSeam {
     FunctionIndex door = p_.symbolAt(first).index();
     std::string field = fieldName(), helper = helperName(), named = itself(accesses.front().second);
     bool there = std::any_of(decl.methods.begin(), decl.methods.end(), [&](FunctionIndex m) { return p_.text(p_.functions[m].name) == helper; });
-    std::string typeName = typeText(first, door);
+    std::string typeName = m_->seamTypeOfClass ? plainName(p_, e_.type) : typeHandedOut(p_, scan_, first, door);
     if (typeName.empty()) return "the class of the object cannot be named in this file: give it an exported name, or take an interface by hand";
     for (VariableIndex v : decl.fields)
       if (!there && p_.text(p_.variables[v].name) == field) return std::string(p_.text(decl.name)) + " has a field " + field + " already";

@@ -19,9 +19,6 @@ class Guarder {
         scan_(a.program), s_(a.subject()), m_(p_.language(e_.place.file).mending) {}
 
   std::string refusal() {
-    const Language& language = p_.language(e_.place.file);
-    if (!language.guarantees->sharedMemoryThreads.holds) return "no two threads share memory in " + std::string(language.name) + ": there is nothing to guard";
-    if (!m_ || !m_->guards()) return "it cannot be written in " + std::string(language.name) + " yet";
     if (e_.slot != kNone && (p_.variables[e_.slot].modifiers & kThreadLocal)) return "each thread has its own";
     collect();
     return fields_.empty() ? "all of its state that changes is guarded already, or safe to share as it is" : "";

@@ -19,14 +19,11 @@ class HandIn {
   HandIn(const Analysis& a, size_t entity, PlanMemory& memory)
       : a_(a), p_(a.program), e_(a.survey.entities[entity]), memory_(memory),
         // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
-        scan_(a.program), h_(p_.language(e_.place.file).handing) {
-    if (h_ && e_.type != kNone) name_ = chooseName();
+        scan_(a.program), language_(p_.language(e_.place.file)), h_(language_.handing), m_(language_.mending) {
+    if (e_.type != kNone) name_ = chooseName();
   }
 
   std::string refusal() {
-    const Language& language = p_.language(e_.place.file);
-    if (language.phrases) return "in " + std::string(language.name) + " inject hands it to functions as well";
-    if (!h_ || h_->functionParameter.empty()) return "a parameter that may be left out cannot be written in " + std::string(language.name);
     if (e_.type == kNone || !p_.types[e_.type].definition.known()) return "its class is not defined in this tree";
     if (e_.reset.known()) return "its slot is replaced at " + p_.path(e_.reset) + ":" + std::to_string(p_.line(e_.reset)) + ": who is handed it keeps the one that was there";
     return work().empty() ? "no function that belongs to no object reaches it" : "";
@@ -57,18 +54,20 @@ class HandIn {
   }
 
  private:
+  bool canBeLeftOut() const { return h_ && !h_->functionParameter.empty(); }
+
   // The functions that reach it and could take it, in the order of the text.
   std::vector<std::pair<FunctionIndex, std::vector<Place>>> work() {
     std::map<FunctionIndex, std::vector<Place>> found;
     std::set<std::pair<FileIndex, uint32_t>> seen;  // what is written once may be read twice: a?.b ?? c
     for (const Consumer& c : e_.consumers) {
-      if (c.alias != kNone || c.in == kNone || p_.language(c.place.file).handing != h_ || matchesAny(a_.config.tests, p_.path(c.place))) continue;
+      if (c.alias != kNone || c.in == kNone || &p_.language(c.place.file) != &language_ || matchesAny(a_.config.tests, p_.path(c.place))) continue;
       const Function& fn = p_.functions[c.in];
       bool free = fn.form == FunctionForm::Function && (fn.owner == kNone || fn.isStaticMember());
       bool own = fn.owner == e_.type || std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == c.in; });
       if (!free || own || isMain(p_, c.in) || lowerCase(p_.text(fn.name)) == "main") continue;
       Place access = accessOf(p_, e_, c.place);
-      if (!access.known() || !seen.insert({access.file, p_.node(access).span.begin}).second || isDefault(access)) continue;
+      if (!access.known() || !seen.insert({access.file, p_.node(access).span.begin}).second || (canBeLeftOut() ? isDefault(access) : twinOf(c.in) != kNone)) continue;
       found[c.in].push_back(access);
     }
     std::vector<std::pair<FunctionIndex, std::vector<Place>>> out(found.begin(), found.end());
@@ -87,8 +86,21 @@ class HandIn {
   }
   std::string usedAs(const std::string& called, const std::string& value) const { return filled(h_->functionUse, {{"name", called}, {"value", value}}); }
 
+  bool snake() const { return h_ && h_->snake; }
+
+  // What a step before made of a function: the one that takes what it takes, and the object.
+  FunctionIndex twinOf(FunctionIndex f) const {
+    const Function& fn = p_.functions[f];
+    std::string name = filled(m_->twinName, {{"function", std::string(p_.text(fn.name))}});
+    for (FunctionIndex other = 0; other < p_.functions.size(); ++other) {
+      const Function& o = p_.functions[other];
+      if (other != f && o.owner == fn.owner && o.parent == fn.parent && o.parameters.size() == fn.parameters.size() + 1 && p_.text(o.name) == name) return other;
+    }
+    return kNone;
+  }
+
   std::string chooseName() const {
-    std::string type = plainName(p_, e_.type), out = objectName(type, h_->snake);
+    std::string type = plainName(p_, e_.type), out = objectName(type, snake());
     // One that nothing of another class bears.
     auto taken = [&](const std::string& word) {
       NameId id = p_.names.find(word);
@@ -102,7 +114,7 @@ class HandIn {
     // The slot's own name, as code writes it, is what is fetched.
     std::string_view slot = e_.slot == kNone ? std::string_view{} : p_.text(p_.variables[e_.slot].name);
     bool same = !slot.empty() && slot.substr(slot[0] == '$' ? 1 : 0) == out;
-    return same || taken(out) ? (h_->snake ? "shared_" + out : "shared" + type) : out;
+    return same || taken(out) ? (snake() ? "shared_" + out : "shared" + type) : out;
   }
 
   // Is it named elsewhere than where it is called: given to somebody who calls it with what it takes today?
@@ -127,8 +139,54 @@ class HandIn {
     for (Place access : accesses)
       if (access.file != place.file) return functionText(p_, f) + " could not be read";
     if (isGivenAway(f)) return functionText(p_, f) + " is given to others, who call it with what it takes today";
+    if (!canBeLeftOut()) return writeTwin(f, accesses);
     if (std::string reason = addOptionalParameter(p_, scan_, *h_, f, name_, plainName(p_, e_.type), edits_); !reason.empty()) return reason;
     for (Place access : accesses) edits_.push_back({p_.path(access), p_.node(access).span, usedAs(name_, scan_.nodeText(access))});
+    return "";
+  }
+
+  // The function's own text takes the object from now on; in front of it stands what calls it so.
+  std::string writeTwin(FunctionIndex f, const std::vector<Place>& accesses) {
+    const Function& fn = p_.functions[f];
+    Place place = fn.definition;
+    const Node& node = p_.node(place);
+    std::string_view source = scan_.text(place.file);
+    std::string name(p_.text(fn.name)), twin = filled(m_->twinName, {{"function", name}}), value = scan_.nodeText(accesses.front());
+    uint32_t close = scan_.parameterListEnd(place);
+    NodeId body = p_.file(place).child(place.node, Role::Body);
+    size_t open = close == 0 ? std::string_view::npos : source.find('(', node.nameBegin);
+    if (body == kNoNode || open == std::string_view::npos || open >= close || source[p_.file(place)[body].span.begin] != '{') return functionText(p_, f) + " could not be read";
+    std::string_view list = source.substr(open + 1, close - open - 2);
+    if (list.find("...") != std::string_view::npos) return functionText(p_, f) + " takes any number of arguments";
+    if (trim(list) != "void" && list.find('(') != std::string_view::npos) return "the parameters of " + functionText(p_, f) + " could not be read";
+    std::string_view head = source.substr(node.span.begin, p_.file(place)[body].span.begin - node.span.begin);
+    if (head.find('@') != std::string_view::npos) return functionText(p_, f) + " is marked: what calls it may not be in this tree";
+    if (std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& o) { return &o != &fn && o.name == fn.name && o.parent == fn.parent && o.parameters.size() == fn.parameters.size() + 1; })) return "there is a " + name + " with one parameter more already";
+    if (twin != name && p_.names.find(twin) != 0) return twin + " means something already";
+    std::string names;
+    for (VariableIndex v : fn.parameters) {
+      std::string_view one = p_.text(p_.variables[v].name);
+      if (one.empty() || one == "_") return functionText(p_, f) + " has a parameter without a name";
+      names += std::string(one) + ", ";
+    }
+    FunctionIndex door = p_.symbolAt(accesses.front()).is(Symbol::Sort::Function) ? p_.symbolAt(accesses.front()).index() : kNone;
+    std::string type = m_->seamTypeOfClass || m_->seamField.empty() ? plainName(p_, e_.type) : door == kNone ? "" : typeHandedOut(p_, scan_, accesses.front(), door);
+    if (type.empty()) return "the class of the object cannot be named in this file";
+    NodeId result = p_.file(place).child(place.node, Role::Type);
+    std::string_view inFront = source.substr(node.span.begin, node.nameBegin - node.span.begin), behind = trim(source.substr(close, p_.file(place)[body].span.begin - close));
+    bool gives = result != kNoNode ? p_.file(place).name(result) != "void" : m_->twinFirst ? !holdsWord(inFront, "void") : !behind.empty();
+    std::string indent = scan_.indentOf(place), unit = fn.owner != kNone && !indent.empty() ? indent : unitOfFile(scan_, place.file), newline = scan_.newlineOf(place.file);
+    if (TypeIndex owner = fn.owner; owner != kNone && p_.types[owner].definition.known() && p_.types[owner].definition.file == place.file) unit = unitIndent(p_, scan_, owner);
+    std::string call = filled(m_->twinCall, {{"twin", twin}, {"names", names}, {"value", value}, {"return", gives ? "return " : ""}});
+    bool below = trim(head).size() < head.size() && head.find('\n', trim(head).size()) != std::string_view::npos;  // the bracket on a line of its own
+    std::string calling = std::string(trim(head)) + (below ? newline + indent : " ") + "{" + newline + indent + unit + call + newline + indent + "}";
+    if (m_->twinFirst) edits_.push_back({p_.path(place), {node.span.end, node.span.end}, newline + newline + indent + calling});
+    else edits_.push_back({p_.path(place), {node.span.begin, node.span.begin}, calling + newline + newline + indent});
+    if (twin != name) edits_.push_back({p_.path(place), {node.nameBegin, node.nameBegin + static_cast<uint32_t>(name.size())}, twin});
+    std::string parameter = filled(m_->twinParameter, {{"name", name_}, {"type", type}});
+    if (trim(list) == "void") edits_.push_back({p_.path(place), {static_cast<uint32_t>(open + 1), close - 1}, parameter});
+    else appendParameter(p_, scan_, place.file, static_cast<uint32_t>(open), close, parameter, edits_);
+    for (Place access : accesses) edits_.push_back({p_.path(access), p_.node(access).span, name_});
     return "";
   }
 
@@ -137,7 +195,9 @@ class HandIn {
   const Entity& e_;
   PlanMemory& memory_;
   SourceScan scan_;
+  const Language& language_;
   const Handing* h_ = nullptr;
+  const Mending* m_ = nullptr;
   std::string name_;  // of the parameter
   std::set<FunctionIndex> givenAway_;
   bool lookedAtAll_ = false;

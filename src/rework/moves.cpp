@@ -29,17 +29,46 @@ NextStep nextInjectAnyStep(const Analysis& a, size_t entity, PlanMemory& memory)
   return language.phrases ? nextInjectStep(a, entity, memory) : language.handing ? nextHandOverStep(a, entity, memory) : nextFieldSeamStep(a, entity, memory);
 }
 
+// ----- in which languages a move makes no sense, or is not written
+
+std::string injectNotIn(const Language& l) { return l.phrases || l.handing || (l.mending && !l.mending->seamField.empty()) ? "" : "it is not written yet"; }
+std::string handInNotIn(const Language& l) {
+  if (l.phrases) return "inject hands it to functions as well";
+  bool can = (l.handing && !l.handing->functionParameter.empty()) || (l.mending && !l.mending->twinName.empty());
+  return can ? "" : "neither a parameter that may be left out nor a second function can be written";
+}
+std::string steadyNotIn(const Language& l) {
+  if (!l.guarantees->sharedMemoryThreads.holds) return "no two threads share memory, so lazy creation is sound as it is";
+  return l.sound && l.sound->createsOnce() ? "" : "it is not written yet";
+}
+std::string sealNotIn(const Language& l) { return l.sound && l.sound->closes() ? "" : "no way to close a class that all makers must honour, or none is written yet"; }
+std::string guardNotIn(const Language& l) {
+  if (!l.guarantees->sharedMemoryThreads.holds) return "no two threads share memory: there is nothing to guard";
+  return l.mending && l.mending->guards() ? "" : "it is not written yet";
+}
+std::string tetherNotIn(const Language& l) { return l.mending && !l.mending->takeOut.empty() ? "" : "it is not written yet"; }
+std::string supplyNotIn(const Language& l) {
+  bool can = l.phrases || (l.handing && (!l.handing->functionParameter.empty() || !l.handing->overload.empty()));
+  return can ? "" : "a parameter that may be left out cannot be written: give the constructor one, and hand it in at each call";
+}
+
 constexpr std::array kMoves = std::to_array<Move>({
-    {"inject", "accessor calls inside classes become a constructor parameter and a field", false, injectAnyRefusal, nextInjectAnyStep},
-    {"hand-in", "functions that belong to no object take it as a parameter that may be left out", false, handInRefusal, nextHandInStep},
-    {"steady", "unsound or needlessly slow creation becomes the language's sound form", false, steadyRefusal, nextSteadyStep},
-    {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", false, sealRefusal, nextSealStep},
-    {"guard", "state that several threads touch is touched under one lock", false, guardRefusal, nextGuardStep},
-    {"tether", "who puts itself into a list that outlives it takes itself out when it ends", false, tetherRefusal, nextTetherStep},
-    {"supply", "a class takes through its constructor what it made for itself; who leaves it out gets one as before", true, supplyRefusal, nextSupplyStep},
+    {"inject", "accessor calls inside classes become a constructor parameter and a field", false, injectNotIn, injectAnyRefusal, nextInjectAnyStep},
+    {"hand-in", "functions that belong to no object take it as a parameter that may be left out", false, handInNotIn, handInRefusal, nextHandInStep},
+    {"steady", "unsound or needlessly slow creation becomes the language's sound form", false, steadyNotIn, steadyRefusal, nextSteadyStep},
+    {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", false, sealNotIn, sealRefusal, nextSealStep},
+    {"guard", "state that several threads touch is touched under one lock", false, guardNotIn, guardRefusal, nextGuardStep},
+    {"tether", "who puts itself into a list that outlives it takes itself out when it ends", false, tetherNotIn, tetherRefusal, nextTetherStep},
+    {"supply", "a class takes through its constructor what it made for itself; who leaves it out gets one as before", true, supplyNotIn, supplyRefusal, nextSupplyStep},
 });
 
 }  // namespace
+
+std::string refusalOf(const Move& move, const Analysis& a, size_t target) {
+  const Language& language = move.ofClass ? a.program.language(a.program.types[target].definition.file) : languageOfEntity(a, target);
+  std::string reason = move.notIn(language);
+  return reason.empty() ? move.refusal(a, target) : "in " + std::string(language.name) + ": " + reason;
+}
 
 std::span<const Move> moves() { return kMoves; }
 

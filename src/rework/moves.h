@@ -15,10 +15,15 @@ struct Move {
   // What is it made for: a piece of shared state (its place in the survey), or a
   // class (its TypeIndex)?
   bool ofClass = false;
-  // Can it be made for that target at all? An empty text: yes.
+  // Why it is never made in that language. An empty text: it is.
+  std::string (*notIn)(const Language& language) = nullptr;
+  // Can it be made for that target, in a language in which it is made? An empty text: yes.
   std::string (*refusal)(const Analysis& analysis, size_t target) = nullptr;
   NextStep (*next)(const Analysis& analysis, size_t target, PlanMemory& memory) = nullptr;
 };
+
+// Can the move be made for that target at all? An empty text: yes.
+std::string refusalOf(const Move& move, const Analysis& analysis, size_t target);
 
 std::span<const Move> moves();
 const Move* moveById(std::string_view id);

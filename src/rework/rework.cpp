@@ -193,7 +193,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   if (!move) return Error{options.move, "no such move"};
   size_t entity = targetOf(**first, *move, entityId);
   if (entity == SIZE_MAX) return Error{entityId, move->ofClass ? "no such class" : "no such entity"};
-  if (std::string refusal = move->refusal(**first, entity); !refusal.empty()) return Error{entityId, options.move + " cannot be made: " + refusal};
+  if (std::string refusal = refusalOf(*move, **first, entity); !refusal.empty()) return Error{entityId, options.move + " cannot be made: " + refusal};
 
   auto copied = scratch->copyTree(root, "tree");
   if (!copied) return copied.error();
@@ -219,7 +219,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
     auto now = look(tree, false);
     if (!now) return now.error();
     size_t at = targetOf(**now, *move, entityId);
-    if (at == SIZE_MAX || !move->refusal(**now, at).empty()) {
+    if (at == SIZE_MAX || !refusalOf(*move, **now, at).empty()) {
       out.finished = true;
       out.byHand.clear();
       break;

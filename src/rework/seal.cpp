@@ -15,7 +15,6 @@ class Sealer {
       : p_(analysis.program), e_(analysis.survey.entities[entity]), memory_(memory), scan_(analysis.program), s_(p_.language(e_.place.file).sound) {}
 
   std::string refusal() const {
-    if (!s_ || !s_->closes()) return "it cannot be written in " + std::string(p_.language(e_.place.file).name) + ": the language has no way to close a class, or none is known here yet";
     if (e_.kind != EntityKind::Singleton || e_.type == kNone || !p_.types[e_.type].definition.known()) return "seal is for classes that are handed out as one instance, and this is a " + std::string(kindText(e_.kind));
     return "";
   }

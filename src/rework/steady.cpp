@@ -15,9 +15,6 @@ class Steadier {
       : p_(analysis.program), e_(analysis.survey.entities[entity]), scan_(analysis.program), s_(p_.language(e_.place.file).sound) {}
 
   std::string refusal() {
-    const Language& language = p_.language(e_.place.file);
-    if (!language.guarantees->sharedMemoryThreads.holds) return "no two threads share memory in " + std::string(language.name) + ": its creation is sound as it is";
-    if (!s_ || !s_->createsOnce()) return "it cannot be written in " + std::string(language.name) + " yet";
     if (e_.creation.time != CreationTime::Lazy || e_.creation.in == kNone || !e_.creation.place.known()) return "it is not created lazily by an accessor";
     if (e_.creation.guard == GuardSort::Language || e_.creation.guard == GuardSort::Once || e_.creation.guard == GuardSort::Atomic) return "its creation is sound already";
     if (e_.creation.guard == GuardSort::Lock && s_->body.empty()) return "its creation is sound already, under a lock";

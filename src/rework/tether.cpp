@@ -38,7 +38,6 @@ class Tetherer {
         scan_(a.program), s_(a.subject()), m_(p_.language(e_.place.file).mending) {}
 
   std::string refusal() const {
-    if (!m_ || m_->takeOut.empty()) return "it cannot be written in " + std::string(p_.language(e_.place.file).name) + " yet";
     bool any = std::any_of(s_.registrations.begin(), s_.registrations.end(), [&](const Registration& r) { return r.entity == entity_ && dangles(s_, r); });
     return any ? "" : "whoever puts itself into a list of it takes itself out again";
   }

@@ -35,10 +35,10 @@ Texts mended(const std::string& move, const Texts& texts, ReworkResult* result =
   std::vector<std::string> ids;
   if (moveById(move)->ofClass) {
     for (TypeIndex t = 0; t < (*first)->program.types.size(); ++t)
-      if ((*first)->program.types[t].definition.known() && moveById(move)->refusal(**first, t).empty()) ids.emplace_back((*first)->program.text((*first)->program.types[t].qualified));
+      if ((*first)->program.types[t].definition.known() && refusalOf(*moveById(move), **first, t).empty()) ids.emplace_back((*first)->program.text((*first)->program.types[t].qualified));
   } else {
     for (size_t i = 0; i < (*first)->survey.entities.size() && ids.empty(); ++i)
-      if (!(*first)->survey.entities[i].harmless && moveById(move)->refusal(**first, i).empty()) ids.push_back((*first)->survey.entities[i].id);
+      if (!(*first)->survey.entities[i].harmless && refusalOf(*moveById(move), **first, i).empty()) ids.push_back((*first)->survey.entities[i].id);
   }
   EXPECT_FALSE(ids.empty());
   Texts out = texts;
@@ -163,7 +163,7 @@ INSTANTIATE_TEST_SUITE_P(
         Left{"made_after_other_work", "supply", "A.java", "import java.io.*;\nclass Log {\n    void note() throws IOException { new FileWriter(\"log\").close(); }\n}\nclass Desk {\n    private final Log log;\n    static void open() { }\n    Desk() { open(); log = new Log(); }\n}\n", "Desk", "other work is done before"},
         Left{"no_constructor_to_take_it", "supply", "a.js", "const fs = require('fs');\nclass Log {\n  note() { fs.readFileSync('log'); }\n}\nclass Desk {\n  log = new Log();\n  note() { this.log.note(); }\n}\n", "a.Desk", "the class has no constructor"},
         Left{"demanded_by_a_protocol", "supply", "A.swift", "import Foundation\nfinal class Log {\n    func read() -> String { return (try? String(contentsOfFile: \"log\")) ?? \"\" }\n}\nprotocol Made { init(port: String) }\nfinal class Desk: Made {\n    private let log: Log\n    required init(port: String) {\n        self.log = Log()\n    }\n    func size() -> Int { return log.read().count }\n}\n", "Desk", "whose parameters are not its own choice"},
-        Left{"nothing_optional_in_go", "supply", "a.go", "package desk\n\nimport \"os\"\n\ntype log struct{ path string }\n\nfunc (l *log) note() { os.Open(l.path) }\n\ntype Desk struct{ kept *log }\n\nfunc NewDesk() *Desk { return &Desk{kept: &log{}} }\n", "desk.Desk", "may be left out cannot be written in Go"},
+        Left{"nothing_optional_in_go", "supply", "a.go", "package desk\n\nimport \"os\"\n\ntype log struct{ path string }\n\nfunc (l *log) note() { os.Open(l.path) }\n\ntype Desk struct{ kept *log }\n\nfunc NewDesk() *Desk { return &Desk{kept: &log{}} }\n", "desk.Desk", "in Go: a parameter that may be left out cannot be written"},
         Left{"a_function_is_listed", "tether", "A.java", "import java.util.*;\nfinal class Mast {\n    private static final Mast MAST = new Mast();\n    private final List<Runnable> rounds = new ArrayList<>();\n    private Mast() { }\n    static Mast mast() { return MAST; }\n    void attach(Runnable round) { rounds.add(round); }\n    void detach(Runnable round) { rounds.remove(round); }\n}\nclass Pilot {\n    int last;\n    Pilot() { Mast.mast().attach(() -> last = 1); }\n    void close() { last = 0; }\n}\n", "Mast", "a function is listed"},
         Left{"nothing_tells_its_end", "tether", "A.java", "import java.util.*;\nfinal class Mast {\n    private static final Mast MAST = new Mast();\n    private final List<Pilot> pilots = new ArrayList<>();\n    private Mast() { }\n    static Mast mast() { return MAST; }\n    void attach(Pilot pilot) { pilots.add(pilot); }\n    void detach(Pilot pilot) { pilots.remove(pilot); }\n}\nclass Pilot {\n    int last;\n    Pilot() { Mast.mast().attach(this); }\n    void sail() { last = 0; }\n}\n", "Mast", "nothing tells Pilot its end"}),
     [](const auto& info) { return std::string(info.param.name); });

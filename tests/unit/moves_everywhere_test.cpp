@@ -39,7 +39,7 @@ TEST_P(MovesEverywhere, LeaveTextThatCanBeRead) {
     if ((*first)->program.types[t].definition.known()) classes.emplace_back(t, (*first)->program.text((*first)->program.types[t].qualified));
   for (const Move& move : moves()) {
     for (auto& [target, id] : move.ofClass ? classes : shared) {
-      if (targetOf(**first, move, id) != target || !move.refusal(**first, target).empty()) continue;
+      if (targetOf(**first, move, id) != target || !refusalOf(move, **first, target).empty()) continue;
       ReworkOptions options;
       options.move = move.id;
       options.confirm = false;

@@ -10,6 +10,7 @@ const Mending& javaMending() {
       .guardWrap = "synchronized ({lock}) {", .guardWrapEnd = "}",
       .guardWord = "synchronized ", .guardWordBeforeType = true,
       .takenTwice = true,
+      .twinName = "{function}", .twinParameter = "{type} {name}", .twinCall = "{return}{twin}({names}{value});",
   };
   return kMending;
 }

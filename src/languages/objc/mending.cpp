@@ -15,6 +15,7 @@ const Mending& objcMending() {
       .seamSelf = "self",
       .seamFieldInInterface = true,
       .seamTypeOfClass = true,
+      .twinName = "{function}With", .twinParameter = "{type} *{name}", .twinCall = "{return}{twin}({names}{value});", .twinFirst = true,
   };
   return kMending;
 }
