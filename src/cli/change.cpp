@@ -107,7 +107,10 @@ std::string proposalText(const ReworkResult& r, const TextStyle& style, bool dif
   std::string out = "Ways for " + r.entity + ", the recommended first:\n\n" + costText(r, style);
   out += "\nSteps of " + r.move + ":\n" + stepsText(r, style) + byHandText(r, style);
   if (diffs)
-    for (const StepRecord& s : r.steps) out += fmt::format("\n──── step {}: {}\n", s.number, s.step.title) + diffText(s.patch, style);
+    for (const StepRecord& s : r.steps) {
+      out += fmt::format("\n──── step {}: {}\n", s.number, s.step.title) + diffText(s.patch, style);
+      if (!s.step.sample.empty()) out += "\n──── a double to begin tests from\n" + s.step.sample + "\n";
+    }
   return out;
 }
 

@@ -237,6 +237,31 @@ struct Mending {
   bool guards() const { return !guardLines.empty() || !guardWrap.empty() || !guardWord.empty(); }
 };
 
+// How an interface is written, kept by a class, and named where the class was.
+// Texts as in Handing, and with
+//   {face} {members}        the interface, and its members, each by `member`
+//   {signature} {member}    a member as the class declares it, without its body; its name
+struct Facing {
+  std::string_view name = "{class}Interface";
+  std::string_view face;               // the whole of it
+  std::string_view member;             // one member, with its line end
+  std::string_view untold = {};        // of a member whose signature is not all written; empty: it stays out
+  std::string_view clause = {}, moreClause = {};  // in the class's head; empty: a class keeps it without saying so
+  std::string_view clauseWord = {};    // what such a list begins with where there is one
+  std::span<const std::string_view> dropped = {};  // words in front of and behind a member that are no part of its signature
+  std::string_view overriding = {};    // a word that the class's own member needs
+  std::string_view was = "{class}", is = "{face}";  // in a written type
+  std::string_view import = {};        // a line the file needs for it
+  std::string_view forward = {}, forwardFace = {};  // a class that is only named, and an interface
+  bool importsByName = false;          // import { A } from …, from a import A: the interface is named beside the class
+  std::string_view typeImport = {};    // or by a line like the class's own, with {name}
+  bool publicMembers = false;          // what keeps it must be open to all
+  bool ownFile = false;                // one that is open to other packages needs a file of its name
+  bool noDefaults = false;             // its members give no values to parameters that are left out
+  bool nullIsAnother = false;          // a missing object is another thing once it is named by its interface
+  std::string_view double_ = {}, doubleMember = {};  // a class for tests that keeps the interface
+};
+
 struct Language {
   std::string_view id;    // "cpp"
   std::string_view name;  // "C++"
@@ -262,6 +287,7 @@ struct Language {
   const Sound* sound = nullptr;        // null: neither steady nor seal can be written
   const Mending* mending = nullptr;    // null: neither tether nor guard can be written
   const Handing* handing = nullptr;    // null: no move can hand an object in
+  const Facing* facing = nullptr;      // null: it has no interfaces
 
   // What all files of the tree together teach before any is lowered (for C++,
   // the macros). `texts` are all files of this language's family.

@@ -2,6 +2,7 @@
 
 #include <array>
 
+#include "rework/face.h"
 #include "rework/field_seam.h"
 #include "rework/guard.h"
 #include "rework/hand_in.h"
@@ -52,6 +53,8 @@ std::string supplyNotIn(const Language& l) {
   return can ? "" : "a parameter that may be left out cannot be written: give the constructor one, and hand it in at each call";
 }
 
+std::string faceNotIn(const Language& l) { return l.facing ? "" : "it has no interfaces: what has the same members will do"; }
+
 constexpr std::array kMoves = std::to_array<Move>({
     {"inject", "accessor calls inside classes become a constructor parameter and a field", false, injectNotIn, injectAnyRefusal, nextInjectAnyStep},
     {"hand-in", "functions that belong to no object take it as a parameter that may be left out", false, handInNotIn, handInRefusal, nextHandInStep},
@@ -60,6 +63,7 @@ constexpr std::array kMoves = std::to_array<Move>({
     {"guard", "state that several threads touch is touched under one lock", false, guardNotIn, guardRefusal, nextGuardStep},
     {"tether", "who puts itself into a list that outlives it takes itself out when it ends", false, tetherNotIn, tetherRefusal, nextTetherStep},
     {"supply", "a class takes through its constructor what it made for itself; who leaves it out gets one as before", true, supplyNotIn, supplyRefusal, nextSupplyStep},
+    {"face", "who takes an object of the class depends on an interface with the members that are really used", true, faceNotIn, faceRefusal, nextFaceStep},
 });
 
 }  // namespace

@@ -10,7 +10,7 @@
 
 namespace elmcart {
 
-enum class StepKind : uint8_t { Seam, HandIn, Lift, Compose, Retire, Steady, Seal, Open, Tether, Guard, Supply };
+enum class StepKind : uint8_t { Seam, HandIn, Lift, Compose, Retire, Steady, Seal, Open, Tether, Guard, Supply, Face };
 std::string_view stepKindText(StepKind kind);
 
 struct Step {
@@ -18,6 +18,7 @@ struct Step {
   std::string subject;   // the class or function that changes
   std::string title;     // one line for people
   std::vector<FileEdit> edits;
+  std::string sample;        // code that tests may begin from; part of no file
   bool passesOnly = false;   // the class does not use the object itself
   bool inTests = false;
   size_t units = 1;          // classes or functions changed in this step

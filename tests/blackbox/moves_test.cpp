@@ -1,7 +1,10 @@
 // The moves that mend one class, on the examples of the checks that advise them:
 // the finding goes, the result compiles, and a fault that was shown by running
 // does not happen any more.
+#include <cstdlib>
+
 #include "blackbox/tools.h"
+#include "source/walk.h"
 
 namespace elmcart {
 namespace {
@@ -67,6 +70,66 @@ INSTANTIATE_TEST_SUITE_P(All, MovesMend,
                          [](const auto& info) {
                            std::string name = std::string(info.param.move) + "_" + info.param.check + "_" + info.param.language;
                            for (char& c : name) if (c == '.' || c == '-') c = '_';
+                           return name;
+                         });
+
+// The small programs of tests/rework/mending, built and run after each step by the program itself.
+struct Program {
+  const char* move;
+  const char* language;
+  const char* name;   // what is reworked
+  const char* build;
+  const char* run;
+  const char* needs;
+};
+
+void PrintTo(const Program& p, std::ostream* out) { *out << p.move << " in " << p.language; }
+
+class MovesRun : public testing::TestWithParam<Program> {};
+
+TEST_P(MovesRun, AsBefore) {
+  const Program& p = GetParam();
+  if (!installed(p.needs)) GTEST_SKIP() << p.needs << " is not installed";
+  std::string compiler = std::string(ELMCART_TEST_TOOLS) + "/node_modules/typescript/bin/tsc";
+  if (std::string(p.language) == "typescript" && !fs::exists(compiler)) GTEST_SKIP() << "scripts/setup_tests.sh brings the compiler";
+  ::setenv("ELMCART_TYPESCRIPT", compiler.c_str(), 1);
+  ::setenv("GO111MODULE", "off", 1);
+  ::setenv("GOCACHE", (fs::temp_directory_path() / "elmcart-tests-go").c_str(), 1);
+  Folder folder;
+  fs::copy(std::string(ELMCART_REWORK) + "/mending/" + p.move + "/" + p.language, folder / "program", fs::copy_options::recursive);
+  folder.write("program/elmcart.toml", std::string("[build]\ncommands = ['") + p.build + "']\n[test]\nbaseline-runs = 1\n[read]\nleave-out = [\"out/**\"]\n[[witness]]\nname = \"a day\"\ncommand = '" + p.run + "'\n");
+  RunResult run = elmcart(std::string("rework '") + p.name + "' program --move " + p.move + " --write --format json", folder.path());
+  ASSERT_EQ(run.exitCode, 0) << run.out << run.err;
+  auto result = jsonOf(run);
+  EXPECT_GE(result["steps"].size(), 1u);
+  EXPECT_TRUE(result["byHand"].empty()) << result["byHand"];
+  for (const auto& step : result["steps"]) {
+    EXPECT_TRUE(step["kept"].get<bool>()) << step;
+    EXPECT_EQ(step["outcome"], "1 witness as before") << step;
+  }
+  for (const auto& file : fs::directory_iterator(std::string(ELMCART_REWORK) + "/mending/expected/" + p.move + "/" + p.language)) {
+    std::string name = file.path().filename().string();
+    EXPECT_EQ(folder.read("program/" + name), *readWhole(file.path().string())) << name;
+  }
+}
+
+constexpr const char* kCpp = "g++ -std=c++20 -Wall -Wextra -Werror -pthread -o program *.cpp";
+constexpr const char* kJava = "mkdir -p out && javac -d out *.java";
+constexpr const char* kSharp = "mcs -nologo -warnaserror -out:program.exe *.cs";
+constexpr const char* kTypes = "node $ELMCART_TYPESCRIPT --strict --target es2022 --module commonjs --lib es2022,dom --outDir out *.ts";
+constexpr const char* kPhp = "for f in *.php; do php -l $f || exit 1; done";
+constexpr const char* kPython = "python3 -m py_compile *.py";
+constexpr const char* kGo = "go vet *.go && go build -o program *.go";
+
+INSTANTIATE_TEST_SUITE_P(All, MovesRun,
+                         testing::Values(Program{"face", "cpp", "TideTable", kCpp, "./program", "g++"}, Program{"face", "java", "TideTable", kJava, "java -cp out office.Pilot", "javac"},
+                                         Program{"face", "csharp", "TideTable", kSharp, "mono program.exe", "mcs"}, Program{"face", "typescript", "TideTable", kTypes, "node out/main.js", "node"},
+                                         Program{"face", "php", "TideTable", kPhp, "php office.php", "php"}, Program{"face", "python", "TideTable", kPython, "python3 pilot.py", "python3"},
+                                         Program{"face", "go", "TideTable", kGo, "./program", "go"}, Program{"hand-in", "java", "TideTable", kJava, "java -cp out Harbour", "javac"},
+                                         Program{"hand-in", "go", "TideTable", kGo, "./program", "go"}),
+                         [](const auto& info) {
+                           std::string name = std::string(info.param.move) + "_" + info.param.language;
+                           for (char& c : name) if (c == '-') c = '_';
                            return name;
                          });
 

@@ -66,7 +66,7 @@ std::string withCarriageReturns(const std::string& text) {
 
 std::vector<std::string> cases() {
   std::vector<std::string> out;
-  for (const char* move : {"guard", "hand-in", "inject", "steady", "supply", "tether"})
+  for (const char* move : {"face", "guard", "hand-in", "inject", "steady", "supply", "tether"})
     for (const auto& language : fs::directory_iterator(std::string(ELMCART_REWORK) + "/mending/" + move)) out.push_back(std::string(move) + "/" + language.path().filename().string());
   std::sort(out.begin(), out.end());
   return out;
@@ -96,7 +96,7 @@ TEST_P(Mending, LeavesNothingOfItBehind) {
   ReworkResult result;
   mended(move(), before(), &result);
   // Where the object is fetched by default the accessor is still reached.
-  if (move() != "inject" && move() != "hand-in") {
+  if (move() != "inject" && move() != "hand-in" && move() != "face") {
     EXPECT_FALSE(result.findingsGone.empty());
   }
   EXPECT_TRUE(result.findingsCome.empty()) << result.findingsCome.front();
@@ -109,7 +109,7 @@ TEST_P(Mending, KeepsLineEndsAndAMissingLastOne) {
   Texts expected = mended(move(), plain), found = mended(move(), windows), cut = mended(move(), open);
   for (auto& [name, text] : expected) {
     EXPECT_EQ(found[name], withCarriageReturns(text)) << name;
-    EXPECT_EQ(cut[name], text.substr(0, text.size() - 1)) << name;
+    EXPECT_EQ(cut[name], plain.count(name) ? text.substr(0, text.size() - 1) : text) << name;
   }
 }
 

@@ -14,5 +14,6 @@ void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile
 
 const Sound& cppSound();
 const Mending& cppMending();
+const Facing& cppFacing();
 
 }  // namespace elmcart

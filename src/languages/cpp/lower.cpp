@@ -1776,6 +1776,7 @@ Language cppLanguage() {
   language.extensions = kExtensions;
   language.headerExtensions = kHeaders;
   language.guarantees = &cppGuarantees();
+  language.facing = &cppFacing();
   language.mending = &cppMending();
   language.sound = &cppSound();
   language.phrases = &cppPhrases();

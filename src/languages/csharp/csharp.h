@@ -12,5 +12,6 @@ const Handing& csharpHanding();
 
 const Sound& csharpSound();
 const Mending& csharpMending();
+const Facing& csharpFacing();
 
 }  // namespace elmcart

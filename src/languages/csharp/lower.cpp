@@ -443,6 +443,7 @@ Language csharpLanguage() {
   language.dotted = true;
   language.importsInFileOnly = true;
   language.guarantees = &csharpGuarantees();
+  language.facing = &csharpFacing();
   language.mending = &csharpMending();
   language.sound = &csharpSound();
   language.handing = &csharpHanding();

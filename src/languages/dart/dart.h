@@ -10,5 +10,6 @@ const Guarantees& dartGuarantees();
 
 const Handing& dartHanding();
 const Mending& dartMending();
+const Facing& dartFacing();
 
 }  // namespace elmcart

@@ -947,6 +947,7 @@ Language dartLanguage() {
   language.modulesByFolder = true;
   language.guarantees = &dartGuarantees();
   language.mending = &dartMending();
+  language.facing = &dartFacing();
   language.handing = &dartHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerDart(text, out); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), std::string(text) + missingEnd(text)); };

@@ -10,5 +10,6 @@ const Guarantees& goGuarantees();
 
 const Sound& goSound();
 const Mending& goMending();
+const Facing& goFacing();
 
 }  // namespace elmcart

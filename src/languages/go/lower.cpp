@@ -450,6 +450,7 @@ Language goLanguage() {
   language.modulesByName = true;
   language.guarantees = &goGuarantees();
   language.mending = &goMending();
+  language.facing = &goFacing();
   language.sound = &goSound();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { GoLowerer(grammar(), text, out).run(); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };

@@ -12,5 +12,6 @@ const Handing& javaHanding();
 
 const Sound& javaSound();
 const Mending& javaMending();
+const Facing& javaFacing();
 
 }  // namespace elmcart

@@ -393,6 +393,7 @@ Language javaLanguage() {
   language.dotted = true;
   language.importsInFileOnly = true;
   language.guarantees = &javaGuarantees();
+  language.facing = &javaFacing();
   language.mending = &javaMending();
   language.sound = &javaSound();
   language.handing = &javaHanding();

@@ -10,6 +10,7 @@ const Guarantees& kotlinGuarantees();
 
 const Handing& kotlinHanding();
 const Mending& kotlinMending();
+const Facing& kotlinFacing();
 const Sound& kotlinSound();
 
 }  // namespace elmcart

@@ -671,6 +671,7 @@ Language kotlinLanguage() {
   language.infersTypes = true;
   language.createsByCall = true;
   language.guarantees = &kotlinGuarantees();
+  language.facing = &kotlinFacing();
   language.mending = &kotlinMending();
   language.sound = &kotlinSound();
   language.handing = &kotlinHanding();

@@ -802,6 +802,7 @@ Language objcLanguage() {
   language.dotted = true;
   language.guarantees = &objcGuarantees();
   language.mending = &objcMending();
+  language.facing = &objcFacing();
   language.sound = &objcSound();
   language.learn = learnObjc;
   language.lower = lowerObjc;

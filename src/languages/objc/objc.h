@@ -8,6 +8,7 @@ namespace elmcart {
 Language objcLanguage();
 const Guarantees& objcGuarantees();
 const Mending& objcMending();
+const Facing& objcFacing();
 const Sound& objcSound();
 
 }  // namespace elmcart

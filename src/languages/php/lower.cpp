@@ -519,6 +519,7 @@ Language phpLanguage() {
   language.infersTypes = true;
   language.guarantees = &phpGuarantees();
   language.mending = &phpMending();
+  language.facing = &phpFacing();
   language.sound = &phpSound();
   language.handing = &phpHanding();
   language.learn = learnGlobals;

@@ -12,5 +12,6 @@ const Handing& phpHanding();
 
 const Sound& phpSound();
 const Mending& phpMending();
+const Facing& phpFacing();
 
 }  // namespace elmcart

@@ -694,6 +694,7 @@ Language pythonLanguage() {
   language.modulesByFolder = true;
   language.guarantees = &pythonGuarantees();
   language.mending = &pythonMending();
+  language.facing = &pythonFacing();
   language.sound = &pythonSound();
   language.handing = &pythonHanding();
   language.lower = lowerPython;

@@ -12,5 +12,6 @@ const Handing& pythonHanding();
 
 const Sound& pythonSound();
 const Mending& pythonMending();
+const Facing& pythonFacing();
 
 }  // namespace elmcart

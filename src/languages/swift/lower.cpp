@@ -570,6 +570,7 @@ Language swiftLanguage() {
   language.infersTypes = true;
   language.createsByCall = true;
   language.guarantees = &swiftGuarantees();
+  language.facing = &swiftFacing();
   language.mending = &swiftMending();
   language.sound = &swiftSound();
   language.handing = &swiftHanding();

@@ -12,5 +12,6 @@ const Handing& swiftHanding();
 
 const Sound& swiftSound();
 const Mending& swiftMending();
+const Facing& swiftFacing();
 
 }  // namespace elmcart

@@ -39,6 +39,7 @@ Language common() {
   language.interpreters = {};
   language.handing = &typescriptHanding();
   language.sound = &typescriptSound();
+  language.facing = &typescriptFacing();
   return language;
 }
 

@@ -11,5 +11,6 @@ Language tsxLanguage();  // TypeScript with markup in it: a grammar of its own
 const Handing& typescriptHanding();
 
 const Sound& typescriptSound();
+const Facing& typescriptFacing();
 
 }  // namespace elmcart

@@ -1,0 +1,22 @@
+// How an interface of Kotlin is written and kept.
+#include "languages/kotlin/kotlin.h"
+
+namespace elmcart {
+
+const Facing& kotlinFacing() {
+  static constexpr std::string_view kDropped[] = {"public", "internal", "open", "final", "override", "tailrec", "inline"};
+  static constexpr Facing kFacing = {
+      .face = "{visibility}interface {face} {\n{members}}",
+      .member = "\t{signature}\n",
+      .clause = " : {face}", .moreClause = ", {face}", .clauseWord = ":",
+      .dropped = kDropped,
+      .overriding = "override ",
+      .typeImport = "import {name}",
+      .noDefaults = true,
+      .double_ = "class {class}Double : {face} {\n{members}}",
+      .doubleMember = "\toverride {signature} = throw UnsupportedOperationException(\"{member} is not expected here\")\n",
+  };
+  return kFacing;
+}
+
+}  // namespace elmcart

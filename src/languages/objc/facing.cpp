@@ -1,0 +1,20 @@
+// How an interface of Objective-C is written and kept.
+#include "languages/objc/objc.h"
+
+namespace elmcart {
+
+const Facing& objcFacing() {
+  static constexpr Facing kFacing = {
+      .name = "{class}Protocol",
+      .face = "@protocol {face} <NSObject>\n{members}@end",
+      .member = "{signature};\n",
+      .clause = " <{face}>", .moreClause = "{face}, ", .clauseWord = "<",
+      .was = "{class} *", .is = "id<{face}> ",
+      .forward = "@class {class};", .forwardFace = "@protocol {face};",
+      .double_ = "@interface {class}Double : NSObject <{face}>\n@end\n\n@implementation {class}Double\n{members}@end",
+      .doubleMember = "{signature} {\n\tabort();  // {member} is not expected here\n}\n",
+  };
+  return kFacing;
+}
+
+}  // namespace elmcart

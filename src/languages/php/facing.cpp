@@ -1,0 +1,21 @@
+// How an interface of PHP is written and kept.
+#include "languages/php/php.h"
+
+namespace elmcart {
+
+const Facing& phpFacing() {
+  static constexpr std::string_view kDropped[] = {"public", "final"};
+  static constexpr Facing kFacing = {
+      .face = "interface {face}\n{\n{members}}",
+      .member = "\tpublic {signature};\n",
+      .clause = " implements {face}", .moreClause = ", {face}", .clauseWord = "implements",
+      .dropped = kDropped,
+      .typeImport = "use {name};",
+      .publicMembers = true,
+      .double_ = "final class {class}Double implements {face}\n{\n{members}}",
+      .doubleMember = "\tpublic {signature}\n\t{\n\t\tthrow new \\LogicException('{member} is not expected here');\n\t}\n",
+  };
+  return kFacing;
+}
+
+}  // namespace elmcart

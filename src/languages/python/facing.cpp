@@ -1,0 +1,19 @@
+// How an interface of Python is written and kept.
+#include "languages/python/python.h"
+
+namespace elmcart {
+
+const Facing& pythonFacing() {
+  static constexpr Facing kFacing = {
+      .name = "{class}Protocol",
+      .face = "class {face}(Protocol):\n{members}",
+      .member = "\t{signature}: ...\n",
+      .import = "from typing import Protocol",
+      .importsByName = true,
+      .double_ = "class {class}Double:\n{members}",
+      .doubleMember = "\t{signature}:\n\t\traise AssertionError(\"{member} is not expected here\")\n",
+  };
+  return kFacing;
+}
+
+}  // namespace elmcart

@@ -1,0 +1,25 @@
+"""The tides of the harbour."""
+
+from typing import Protocol
+
+
+class TideTableProtocol(Protocol):
+    def height(self, day: int) -> int: ...
+    def raise_by(self, by: int = 1): ...
+
+
+
+class TideTable:
+    """The water's height, day by day."""
+
+    def __init__(self, first: int = 4):
+        self._first = first
+
+    def height(self, day: int) -> int:
+        return self._first + day
+
+    def raise_by(self, by: int = 1):
+        self._first += by
+
+    def forget(self):
+        self._first = 0

@@ -1,0 +1,21 @@
+#pragma once
+
+#include <string>
+
+namespace office {
+
+// The water's height, day by day.
+class TideTable {
+ public:
+  explicit TideTable(int first) : first_(first) {}
+  int height(int day) const { return first_ + day; }
+  void raise(int by = 1);
+  [[nodiscard]] const std::string& name() const noexcept;
+  void forget() { first_ = 0; }
+
+ private:
+  int first_;
+  std::string name_ = "tides";
+};
+
+}  // namespace office

@@ -1,0 +1,45 @@
+<?php
+
+namespace Office;
+
+/** The water's height, day by day. */
+final class TideTable
+{
+    private $first = 4;
+
+    public function height(int $day): int
+    {
+        return $this->first + $day;
+    }
+
+    function raise(int $by = 1): void
+    {
+        $this->first += $by;
+    }
+
+    public function forget(): void
+    {
+        $this->first = 0;
+    }
+}
+
+class Pilot
+{
+    public function __construct(private TideTable $tides)
+    {
+    }
+
+    public function mayEnter(int $draught, int $day): bool
+    {
+        $this->tides->raise();
+        return $this->tides->height($day) > $draught;
+    }
+}
+
+function deepEnough(?TideTable $tides, int $draught): bool
+{
+    return $tides !== null && $tides->height(0) > $draught;
+}
+
+$tides = new TideTable();
+var_dump((new Pilot($tides))->mayEnter(3, 1) && deepEnough($tides, 4));
