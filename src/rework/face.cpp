@@ -134,6 +134,9 @@ class Facer {
     auto has = [&](TypeIndex t) { return std::any_of(p_.types[t].methods.begin(), p_.types[t].methods.end(), [&](FunctionIndex m) { return p_.functions[m].name == fn.name; }); };
     std::vector<TypeIndex> open = p_.types[fn.owner].derived;
     for (const Base& base : p_.types[fn.owner].bases) {
+      // What all objects have is nobody's own to name.
+      std::string_view root = base.type == kNone ? lastPart(p_.text(p_.use(base.use).name)) : std::string_view{};
+      if (root == "NSObject" || root == "Object" || root == "object") continue;
       if (base.type == kNone) return true;
       open.push_back(base.type);
     }
@@ -422,6 +425,7 @@ class Facer {
       if (source[at] == ')') --depth;
       bool word = source.substr(at, f_->clauseWord.size()) == f_->clauseWord && (!isWordByte(f_->clauseWord[0]) || !isWordByte(source[at - 1]));
       if (depth == 0 && word && list == 0) list = at;
+      if (!braces && source[at] == '{') to = at;
     }
     std::string clause = filled(list ? f_->moreClause : f_->clause, {{"face", face_}});
     uint32_t at = to;
@@ -530,7 +534,8 @@ class Facer {
   std::string makeVisible(FileIndex f) {
     Place face = p_.types[there_].definition;
     std::string_view source = scan_.text(f);
-    if (f == face.file) return "";
+    bool behind = f == face.file && std::all_of(edited_.begin(), edited_.end(), [&](const auto& at) { return at.first != f || at.second > p_.node(face).span.begin; });
+    if (behind || (f == face.file && f_->forward.empty())) return "";
     if (!f_->forward.empty()) {
       // class Desk; stands for the header: so does a line for the interface.
       std::string line = filled(f_->forward, {{"class", class_}}), other = filled(f_->forwardFace, {{"class", face_}, {"face", face_}});
