@@ -134,6 +134,8 @@ struct Phrases {
   std::string (*import)(std::string_view path) = nullptr;
   std::string (*localInstance)(std::string_view type, std::string_view name) = nullptr;
   std::string_view memberAccess;  // between an object held by reference and its member
+  // An owner of an object on the heap: {type} {arguments} {name}
+  std::string_view ownedType = {}, makeOwned = {}, bareOfOwned = {}, freeOwned = {}, ownedImport = {};
 };
 
 // How a class takes what it needs, in languages whose objects are handed by
@@ -237,14 +239,27 @@ struct Mending {
   bool guards() const { return !guardLines.empty() || !guardWrap.empty() || !guardWord.empty(); }
 };
 
+// How a class keeps for itself what was shared before. Texts as in Handing.
+struct Settling {
+  std::string_view field;              // with its first value, " = {value}"; without one that part goes
+  std::string_view untypedField = {};  // where {type} is not known; empty: it must be
+  std::string_view inConstructor = {};  // or a line of the constructor, which makes the field
+  std::string_view newConstructor = {};  // a whole one with that line, {assign}, for a class that has none
+  std::string_view use = "{field}", shadowedUse = {};  // in its members; {this}
+  std::string_view staticWord = {};    // what goes from a declaration that stands in the class already; empty: it moves
+  std::string_view open = {};          // what a constructor is from then on that was `private`
+  bool noughtOnly = false;             // a field has no first value of its own: nought, or nothing
+  bool constantsOnly = false;          // of its own it has constants only: an object is made in the constructor
+};
+
 // How an interface is written, kept by a class, and named where the class was.
 // Texts as in Handing, and with
 //   {face} {members}        the interface, and its members, each by `member`
 //   {signature} {member}    a member as the class declares it, without its body; its name
 struct Facing {
   std::string_view name = "{class}Interface";
-  std::string_view face;               // the whole of it
-  std::string_view member;             // one member, with its line end
+  std::string_view face = {};          // the whole of it; empty: there are none
+  std::string_view member = {};        // one member, with its line end
   std::string_view untold = {};        // of a member whose signature is not all written; empty: it stays out
   std::string_view clause = {}, moreClause = {};  // in the class's head; empty: a class keeps it without saying so
   std::string_view clauseWord = {};    // what such a list begins with where there is one
@@ -260,6 +275,18 @@ struct Facing {
   bool noDefaults = false;             // its members give no values to parameters that are left out
   bool nullIsAnother = false;          // a missing object is another thing once it is named by its interface
   std::string_view double_ = {}, doubleMember = {};  // a class for tests that keeps the interface
+  // A class whose members hand on to those of a class that has no objects: {wrap} {return} {names}
+  std::string_view wrapper = {}, wrapperMember = {};
+  std::string_view makeWrapper = {};   // one of it
+};
+
+// How a function announces that the program starts to those who listen: {class} {name} {statement}
+struct Announcing {
+  std::string_view broadcaster = {};   // the whole class
+  bool inClass = false;                // it stands inside the function's own class, for functions stand in classes only
+  std::string_view make = {}, listen = {}, announce = {};  // statements
+  std::string_view import = {}, otherImport = {};
+  bool expressionsOnly = false;        // who listens is one expression
 };
 
 struct Language {
@@ -288,6 +315,8 @@ struct Language {
   const Mending* mending = nullptr;    // null: neither tether nor guard can be written
   const Handing* handing = nullptr;    // null: no move can hand an object in
   const Facing* facing = nullptr;      // null: it has no interfaces
+  const Settling* settling = nullptr;
+  const Announcing* announcing = nullptr;
 
   // What all files of the tree together teach before any is lowered (for C++,
   // the macros). `texts` are all files of this language's family.

@@ -716,35 +716,7 @@ class HandOver {
       insert(definition, at, indent + laidOut(constructor, definition.file, indent, unit) + newline + newline);
       return true;
     }
-    uint32_t open = scan_.bodyOpen(type);
-    if (open >= p_.node(definition).span.end) return false;
-    // Among the fields that stand first; a constructor behind them.
-    std::vector<std::pair<uint32_t, Place>> leading;
-    uint32_t firstOther = p_.node(definition).span.end;
-    auto other = [&](Place place) {
-      if (place.file == definition.file && p_.node(definition).span.contains(p_.node(place).span.begin)) firstOther = std::min(firstOther, p_.node(place).span.begin);
-    };
-    for (FunctionIndex m : p_.types[type].methods) other(p_.functions[m].declarations.front());
-    for (NodeId c : children(p_.file(definition), definition.node))
-      if (p_.file(definition)[c].kind == Kind::Type) other({definition.file, c});
-    for (const std::vector<VariableIndex>* list : {&p_.types[type].fields, &p_.types[type].statics})
-      for (VariableIndex v : *list) {
-        Place place = p_.variables[v].declarations.front();
-        if (place.file == definition.file && p_.node(place).span.begin > open && p_.node(place).span.begin < firstOther) leading.emplace_back(p_.node(place).span.end, place);
-      }
-    std::sort(leading.begin(), leading.end(), [](const auto& x, const auto& y) { return x.first < y.first; });
-    std::string whole = laidOut(constructor, definition.file, indent, unit);
-    if (leading.empty()) {
-      std::string text;
-      if (!field.empty()) text += newline + indent + field + (constructor.empty() ? newline : newline + newline);
-      else text += newline;
-      if (!constructor.empty()) text += indent + whole + newline;
-      insert(definition, open + 1, text);
-      return true;
-    }
-    if (!field.empty()) insert(definition, open + 1, newline + indent + field);
-    if (!constructor.empty()) insert(definition, scan_.contentEnd(definition.file, leading.back().first), newline + newline + indent + whole);
-    return true;
+    return elmcart::addMembers(p_, scan_, type, field, laidOut(constructor, definition.file, indent, unit), indent, edits_);
   }
 
   bool addArgument(Place place, const std::string& object) {

@@ -11,7 +11,7 @@
 namespace elmcart {
 
 std::string_view stepKindText(StepKind kind) {
-  static constexpr std::string_view kTexts[] = {"seam", "hand-in", "lift", "compose", "retire", "steady", "seal", "open", "tether", "guard", "supply", "face"};
+  static constexpr std::string_view kTexts[] = {"seam", "hand-in", "lift", "compose", "retire", "steady", "seal", "open", "tether", "guard", "supply", "face", "settle", "wrap", "own", "announce"};
   return kTexts[static_cast<size_t>(kind)];
 }
 

@@ -9,6 +9,7 @@
 #include "rework/hand_over.h"
 #include "rework/inject.h"
 #include "rework/seal.h"
+#include "rework/settle.h"
 #include "rework/steady.h"
 #include "rework/supply.h"
 #include "rework/tether.h"
@@ -53,7 +54,8 @@ std::string supplyNotIn(const Language& l) {
   return can ? "" : "a parameter that may be left out cannot be written: give the constructor one, and hand it in at each call";
 }
 
-std::string faceNotIn(const Language& l) { return l.facing ? "" : "it has no interfaces: what has the same members will do"; }
+std::string settleNotIn(const Language& l) { return l.settling ? "" : "it is not written yet"; }
+std::string faceNotIn(const Language& l) { return l.facing && !l.facing->face.empty() ? "" : "it has no interfaces: what has the same members will do"; }
 
 constexpr std::array kMoves = std::to_array<Move>({
     {"inject", "accessor calls inside classes become a constructor parameter and a field", false, injectNotIn, injectAnyRefusal, nextInjectAnyStep},
@@ -62,6 +64,7 @@ constexpr std::array kMoves = std::to_array<Move>({
     {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", false, sealNotIn, sealRefusal, nextSealStep},
     {"guard", "state that several threads touch is touched under one lock", false, guardNotIn, guardRefusal, nextGuardStep},
     {"tether", "who puts itself into a list that outlives it takes itself out when it ends", false, tetherNotIn, tetherRefusal, nextTetherStep},
+    {"settle", "what one class alone uses becomes a part of that class", false, settleNotIn, settleRefusal, nextSettleStep},
     {"supply", "a class takes through its constructor what it made for itself; who leaves it out gets one as before", true, supplyNotIn, supplyRefusal, nextSupplyStep},
     {"face", "who takes an object of the class depends on an interface with the members that are really used", true, faceNotIn, faceRefusal, nextFaceStep},
 });

@@ -195,6 +195,9 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   if (entity == SIZE_MAX) return Error{entityId, move->ofClass ? "no such class" : "no such entity"};
   if (std::string refusal = refusalOf(*move, **first, entity); !refusal.empty()) return Error{entityId, options.move + " cannot be made: " + refusal};
 
+  VariableIndex kept = move->ofClass ? kNone : (*first)->survey.entities[entity].slot;
+  std::string slot = kept == kNone ? "" : std::string((*first)->program.text((*first)->program.variables[kept].qualified));
+
   auto copied = scratch->copyTree(root, "tree");
   if (!copied) return copied.error();
   std::string tree = *copied;
@@ -219,6 +222,9 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
     auto now = look(tree, false);
     if (!now) return now.error();
     size_t at = targetOf(**now, *move, entityId);
+    // What a step makes of it may go by another name; its slot tells that it is the same.
+    for (size_t i = 0; at == SIZE_MAX && !slot.empty() && i < (*now)->survey.entities.size(); ++i)
+      if (VariableIndex v = (*now)->survey.entities[i].slot; v != kNone && (*now)->program.text((*now)->program.variables[v].qualified) == slot) at = i;
     if (at == SIZE_MAX || !refusalOf(*move, **now, at).empty()) {
       out.finished = true;
       out.byHand.clear();

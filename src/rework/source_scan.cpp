@@ -197,6 +197,38 @@ void SourceScan::removeLines(Place place, std::vector<FileEdit>& edits) {
   edits.push_back({p_.path(place), {begin, end}, ""});
 }
 
+void SourceScan::removeDeclaration(Place place, std::vector<FileEdit>& edits) {
+  std::string_view source = text(place.file);
+  const Node& node = p_.node(place);
+  uint32_t begin = lineBegin(place.file, node.span.begin), end = node.span.end;
+  while (end < source.size() && (source[end] == ' ' || source[end] == ';')) ++end;
+  std::string_view before = source.substr(begin, node.span.begin - begin), behind = trim(source.substr(end, lineEnd(place.file, end) - end));
+  if (before.find_first_of("{};") != std::string_view::npos || (!behind.empty() && behind.substr(0, 2) != "//" && behind[0] != '#')) {
+    edits.push_back({p_.path(place), {node.span.begin, end}, ""});
+    return;
+  }
+  begin = withLinesAbove(place.file, begin, {"//", "/*", "*", "@", "#[", "[", "# "});
+  end = std::min<uint32_t>(lineEnd(place.file, end) + 1, static_cast<uint32_t>(source.size()));
+  Span lines = withBlankLines(place.file, {begin, end});
+  // A file that ends without a line end goes on doing so.
+  if (lines.end >= source.size() && lines.begin > 0 && source.back() != '\n') lines.begin = contentEnd(place.file, lines.begin - 1);
+  edits.push_back({p_.path(place), lines, ""});
+}
+
+Span SourceScan::withBlankLines(FileIndex file, Span lines) {
+  std::string_view source = text(file);
+  auto [begin, end] = lines;
+  auto lineAt = [&](uint32_t at) { return trim(source.substr(at, lineEnd(file, at) - at)); };
+  auto lineAbove = [&] { return begin == 0 ? std::string_view{} : trim(source.substr(lineBegin(file, begin - 1), begin - lineBegin(file, begin - 1))); };
+  std::string_view above = lineAbove();
+  bool opens = begin == 0 || (!above.empty() && (above.back() == '{' || above.back() == ':'));  // also: private:
+  if (above.empty() || opens)
+    while (end < source.size() && lineAt(end).empty()) end = std::min<uint32_t>(lineEnd(file, end) + 1, static_cast<uint32_t>(source.size()));
+  if (end >= source.size() || lineAt(end).substr(0, 1) == "}")
+    while (begin > 0 && lineAbove().empty()) begin = lineBegin(file, begin - 1);
+  return {begin, end};
+}
+
 FileIndex SourceScan::resolveInclude(FileIndex from, std::string_view path) const {
   // The same folder first, then any file whose path ends so.
   const std::string& own = p_.files[from].path;

@@ -41,6 +41,10 @@ class SourceScan {
   void addPrivateMember(TypeIndex type, const std::string& member, std::vector<FileEdit>& edits);
   // Removes a declaration with the comment that belongs to it and its line ends.
   void removeLines(Place place, std::vector<FileEdit>& edits);
+  // The same with what marks it, wherever its node begins, and with blank lines that would be left over.
+  void removeDeclaration(Place place, std::vector<FileEdit>& edits);
+  // Whole lines that go, with the blank lines beside them that would meet others, or stand first or last in a block.
+  Span withBlankLines(FileIndex file, Span lines);
 
   // ----- includes
   bool includesDirectly(FileIndex from, FileIndex to) const;

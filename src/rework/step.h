@@ -10,7 +10,7 @@
 
 namespace elmcart {
 
-enum class StepKind : uint8_t { Seam, HandIn, Lift, Compose, Retire, Steady, Seal, Open, Tether, Guard, Supply, Face };
+enum class StepKind : uint8_t { Seam, HandIn, Lift, Compose, Retire, Steady, Seal, Open, Tether, Guard, Supply, Face, Settle, Wrap, Own, Announce };
 std::string_view stepKindText(StepKind kind);
 
 struct Step {

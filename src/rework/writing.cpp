@@ -215,6 +215,40 @@ void wrapLines(SourceScan& scan, FileIndex f, Span lines, const std::string& ind
   edits.push_back({scan.pathOf(f), lines, indent + laidOut(scan, head, f, indent, unit) + newline + shifted + tail});
 }
 
+bool addMembers(const Program& p, SourceScan& scan, TypeIndex type, const std::string& field, const std::string& constructor, const std::string& indent, std::vector<FileEdit>& edits) {
+  Place definition = p.types[type].definition;
+  std::string newline = scan.newlineOf(definition.file);
+  auto insert = [&](uint32_t at, const std::string& text) { edits.push_back({p.path(definition), {at, at}, text}); };
+  uint32_t open = scan.bodyOpen(type);
+  if (open >= p.node(definition).span.end) return false;
+  // Among the fields that stand first; a constructor behind them.
+  std::vector<std::pair<uint32_t, Place>> leading;
+  uint32_t firstOther = p.node(definition).span.end;
+  auto other = [&](Place place) {
+    if (place.file == definition.file && p.node(definition).span.contains(p.node(place).span.begin)) firstOther = std::min(firstOther, p.node(place).span.begin);
+  };
+  for (FunctionIndex m : p.types[type].methods) other(p.functions[m].declarations.front());
+  for (NodeId c : children(p.file(definition), definition.node))
+    if (p.file(definition)[c].kind == Kind::Type) other({definition.file, c});
+  for (const std::vector<VariableIndex>* list : {&p.types[type].fields, &p.types[type].statics})
+    for (VariableIndex v : *list) {
+      Place place = p.variables[v].declarations.front();
+      if (place.file == definition.file && p.node(place).span.begin > open && p.node(place).span.begin < firstOther) leading.emplace_back(p.node(place).span.end, place);
+    }
+  std::sort(leading.begin(), leading.end(), [](const auto& x, const auto& y) { return x.first < y.first; });
+  if (leading.empty()) {
+    std::string text;
+    if (!field.empty()) text += newline + indent + field + (constructor.empty() ? newline : newline + newline);
+    else text += newline;
+    if (!constructor.empty()) text += indent + constructor + newline;
+    insert(open + 1, text);
+    return true;
+  }
+  if (!field.empty()) insert(open + 1, newline + indent + field);
+  if (!constructor.empty()) insert(scan.contentEnd(definition.file, leading.back().first), newline + newline + indent + constructor);
+  return true;
+}
+
 std::optional<Span> declarationLines(const Program& p, SourceScan& scan, Place place) {
   std::string_view source = scan.text(place.file);
   const Node& node = p.node(place);

@@ -47,6 +47,10 @@ std::string insertFirst(const Program& p, SourceScan& scan, Place body, const st
 // Puts the lines of a body from `from` to `to` behind a head, one level deeper, and an end below them.
 void wrapLines(SourceScan& scan, FileIndex file, Span lines, const std::string& indent, const std::string& unit, const std::string& head, std::string_view end, std::vector<FileEdit>& edits);
 
+// Puts a field among those that stand first in a class, and a constructor, laid out, behind
+// them; either may be empty. False: the class's body could not be read.
+bool addMembers(const Program& p, SourceScan& scan, TypeIndex type, const std::string& field, const std::string& constructor, const std::string& indent, std::vector<FileEdit>& edits);
+
 // The whole lines of a declaration that has its lines to itself; nothing when it has not.
 std::optional<Span> declarationLines(const Program& p, SourceScan& scan, Place place);
 

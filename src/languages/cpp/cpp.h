@@ -15,5 +15,7 @@ void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile
 const Sound& cppSound();
 const Mending& cppMending();
 const Facing& cppFacing();
+const Settling& cppSettling();
+const Announcing& cppAnnouncing();
 
 }  // namespace elmcart

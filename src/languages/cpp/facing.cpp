@@ -13,6 +13,7 @@ const Facing& cppFacing() {
       .forward = "class {class};", .forwardFace = "class {face};",
       .double_ = "class {class}Double : public {face} {\npublic:\n{members}};",
       .doubleMember = "\t{signature} override { throw std::logic_error(\"{member} is not expected here\"); }\n",
+      .wrapper = "class {wrap} {\npublic:\n{members}};", .wrapperMember = "\t{signature} { {return}{class}::{member}({names}); }\n", .makeWrapper = "{wrap}()",
   };
   return kFacing;
 }

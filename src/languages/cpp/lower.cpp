@@ -1777,6 +1777,8 @@ Language cppLanguage() {
   language.headerExtensions = kHeaders;
   language.guarantees = &cppGuarantees();
   language.facing = &cppFacing();
+  language.settling = &cppSettling();
+  language.announcing = &cppAnnouncing();
   language.mending = &cppMending();
   language.sound = &cppSound();
   language.phrases = &cppPhrases();

@@ -26,6 +26,11 @@ const Phrases& cppPhrases() {
     p.import = [](std::string_view path) { return "#include \"" + std::string(path) + "\""; };
     p.localInstance = [](std::string_view type, std::string_view name) { return std::string(type) + " " + std::string(name) + ";"; };
     p.memberAccess = ".";
+    p.ownedType = "std::unique_ptr<{type}>";
+    p.makeOwned = "std::make_unique<{type}>({arguments})";
+    p.bareOfOwned = "{name}.get()";
+    p.freeOwned = "{name}.reset()";
+    p.ownedImport = "#include <memory>";
     return p;
   }();
   return kPhrases;

@@ -13,5 +13,7 @@ const Handing& csharpHanding();
 const Sound& csharpSound();
 const Mending& csharpMending();
 const Facing& csharpFacing();
+const Settling& csharpSettling();
+const Announcing& csharpAnnouncing();
 
 }  // namespace elmcart

@@ -14,6 +14,7 @@ const Facing& csharpFacing() {
       .publicMembers = true,
       .double_ = "class {class}Double : {face}\n{\n{members}}",
       .doubleMember = "\tpublic {signature} => throw new System.NotSupportedException(\"{member} is not expected here\");\n",
+      .wrapper = "{visibility}class {wrap}\n{\n{members}}", .wrapperMember = "\tpublic virtual {signature}\n\t{\n\t\t{return}{class}.{member}({names});\n\t}\n", .makeWrapper = "new {wrap}()",
   };
   return kFacing;
 }

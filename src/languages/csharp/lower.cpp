@@ -444,6 +444,8 @@ Language csharpLanguage() {
   language.importsInFileOnly = true;
   language.guarantees = &csharpGuarantees();
   language.facing = &csharpFacing();
+  language.settling = &csharpSettling();
+  language.announcing = &csharpAnnouncing();
   language.mending = &csharpMending();
   language.sound = &csharpSound();
   language.handing = &csharpHanding();

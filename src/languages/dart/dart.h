@@ -11,5 +11,7 @@ const Guarantees& dartGuarantees();
 const Handing& dartHanding();
 const Mending& dartMending();
 const Facing& dartFacing();
+const Settling& dartSettling();
+const Announcing& dartAnnouncing();
 
 }  // namespace elmcart

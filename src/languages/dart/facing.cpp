@@ -12,6 +12,7 @@ const Facing& dartFacing() {
       .dropped = kDropped,
       .double_ = "class {class}Double implements {face} {\n{members}}",
       .doubleMember = "\t@override\n\t{signature} => throw UnsupportedError('{member} is not expected here');\n",
+      .wrapper = "class {wrap} {\n{members}}", .wrapperMember = "\t{signature} => {class}.{member}({names});\n", .makeWrapper = "{wrap}()",
   };
   return kFacing;
 }

@@ -948,6 +948,8 @@ Language dartLanguage() {
   language.guarantees = &dartGuarantees();
   language.mending = &dartMending();
   language.facing = &dartFacing();
+  language.settling = &dartSettling();
+  language.announcing = &dartAnnouncing();
   language.handing = &dartHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerDart(text, out); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), std::string(text) + missingEnd(text)); };

@@ -11,5 +11,7 @@ const Guarantees& goGuarantees();
 const Sound& goSound();
 const Mending& goMending();
 const Facing& goFacing();
+const Settling& goSettling();
+const Announcing& goAnnouncing();
 
 }  // namespace elmcart

@@ -451,6 +451,8 @@ Language goLanguage() {
   language.guarantees = &goGuarantees();
   language.mending = &goMending();
   language.facing = &goFacing();
+  language.settling = &goSettling();
+  language.announcing = &goAnnouncing();
   language.sound = &goSound();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { GoLowerer(grammar(), text, out).run(); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };

@@ -14,6 +14,7 @@ const Facing& javaFacing() {
       .publicMembers = true, .ownFile = true,
       .double_ = "class {class}Double implements {face} {\n{members}}",
       .doubleMember = "\t@Override\n\tpublic {signature} {\n\t\tthrow new UnsupportedOperationException(\"{member} is not expected here\");\n\t}\n",
+      .wrapper = "{visibility}class {wrap} {\n{members}}", .wrapperMember = "\t{visibility}{signature} {\n\t\t{return}{class}.{member}({names});\n\t}\n", .makeWrapper = "new {wrap}()",
   };
   return kFacing;
 }

@@ -13,5 +13,7 @@ const Handing& javaHanding();
 const Sound& javaSound();
 const Mending& javaMending();
 const Facing& javaFacing();
+const Settling& javaSettling();
+const Announcing& javaAnnouncing();
 
 }  // namespace elmcart

@@ -394,6 +394,8 @@ Language javaLanguage() {
   language.importsInFileOnly = true;
   language.guarantees = &javaGuarantees();
   language.facing = &javaFacing();
+  language.settling = &javaSettling();
+  language.announcing = &javaAnnouncing();
   language.mending = &javaMending();
   language.sound = &javaSound();
   language.handing = &javaHanding();

@@ -17,5 +17,8 @@ void lowerScript(const SharedGrammar& grammar, std::string_view text, const Lang
 
 const Handing& javascriptHanding();
 const Mending& javascriptMending();
+const Facing& javascriptFacing();
+const Settling& javascriptSettling();
+const Announcing& javascriptAnnouncing();
 
 }  // namespace elmcart

@@ -798,6 +798,9 @@ Language javascriptLanguage() {
   language.infersTypes = true;
   language.guarantees = &javascriptGuarantees();
   language.mending = &javascriptMending();
+  language.facing = &javascriptFacing();
+  language.settling = &javascriptSettling();
+  language.announcing = &javascriptAnnouncing();
   language.handing = &javascriptHanding();
   language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
     if (isTyped(text)) lowerScript(typedGrammar(), text, lore, out, rephraseTyped(text).text());

@@ -12,5 +12,7 @@ const Handing& kotlinHanding();
 const Mending& kotlinMending();
 const Facing& kotlinFacing();
 const Sound& kotlinSound();
+const Settling& kotlinSettling();
+const Announcing& kotlinAnnouncing();
 
 }  // namespace elmcart

@@ -672,6 +672,8 @@ Language kotlinLanguage() {
   language.createsByCall = true;
   language.guarantees = &kotlinGuarantees();
   language.facing = &kotlinFacing();
+  language.settling = &kotlinSettling();
+  language.announcing = &kotlinAnnouncing();
   language.mending = &kotlinMending();
   language.sound = &kotlinSound();
   language.handing = &kotlinHanding();

@@ -803,6 +803,8 @@ Language objcLanguage() {
   language.guarantees = &objcGuarantees();
   language.mending = &objcMending();
   language.facing = &objcFacing();
+  language.settling = &objcSettling();
+  language.announcing = &objcAnnouncing();
   language.sound = &objcSound();
   language.learn = learnObjc;
   language.lower = lowerObjc;

@@ -10,5 +10,7 @@ const Guarantees& objcGuarantees();
 const Mending& objcMending();
 const Facing& objcFacing();
 const Sound& objcSound();
+const Settling& objcSettling();
+const Announcing& objcAnnouncing();
 
 }  // namespace elmcart

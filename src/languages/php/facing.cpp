@@ -14,6 +14,7 @@ const Facing& phpFacing() {
       .publicMembers = true,
       .double_ = "final class {class}Double implements {face}\n{\n{members}}",
       .doubleMember = "\tpublic {signature}\n\t{\n\t\tthrow new \\LogicException('{member} is not expected here');\n\t}\n",
+      .wrapper = "class {wrap}\n{\n{members}}", .wrapperMember = "\tpublic {signature}\n\t{\n\t\t{return}{class}::{member}({names});\n\t}\n", .makeWrapper = "new {wrap}()",
   };
   return kFacing;
 }

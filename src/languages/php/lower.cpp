@@ -520,6 +520,8 @@ Language phpLanguage() {
   language.guarantees = &phpGuarantees();
   language.mending = &phpMending();
   language.facing = &phpFacing();
+  language.settling = &phpSettling();
+  language.announcing = &phpAnnouncing();
   language.sound = &phpSound();
   language.handing = &phpHanding();
   language.learn = learnGlobals;

@@ -13,5 +13,7 @@ const Handing& phpHanding();
 const Sound& phpSound();
 const Mending& phpMending();
 const Facing& phpFacing();
+const Settling& phpSettling();
+const Announcing& phpAnnouncing();
 
 }  // namespace elmcart

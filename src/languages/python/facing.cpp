@@ -12,6 +12,7 @@ const Facing& pythonFacing() {
       .importsByName = true,
       .double_ = "class {class}Double:\n{members}",
       .doubleMember = "\t{signature}:\n\t\traise AssertionError(\"{member} is not expected here\")\n",
+      .wrapper = "class {wrap}:\n{members}", .wrapperMember = "\t{signature}:\n\t\treturn {class}.{member}({names})\n", .makeWrapper = "{wrap}()",
   };
   return kFacing;
 }

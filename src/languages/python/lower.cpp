@@ -695,6 +695,8 @@ Language pythonLanguage() {
   language.guarantees = &pythonGuarantees();
   language.mending = &pythonMending();
   language.facing = &pythonFacing();
+  language.settling = &pythonSettling();
+  language.announcing = &pythonAnnouncing();
   language.sound = &pythonSound();
   language.handing = &pythonHanding();
   language.lower = lowerPython;

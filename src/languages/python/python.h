@@ -13,5 +13,7 @@ const Handing& pythonHanding();
 const Sound& pythonSound();
 const Mending& pythonMending();
 const Facing& pythonFacing();
+const Settling& pythonSettling();
+const Announcing& pythonAnnouncing();
 
 }  // namespace elmcart

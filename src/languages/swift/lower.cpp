@@ -571,6 +571,8 @@ Language swiftLanguage() {
   language.createsByCall = true;
   language.guarantees = &swiftGuarantees();
   language.facing = &swiftFacing();
+  language.settling = &swiftSettling();
+  language.announcing = &swiftAnnouncing();
   language.mending = &swiftMending();
   language.sound = &swiftSound();
   language.handing = &swiftHanding();

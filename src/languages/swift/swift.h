@@ -13,5 +13,7 @@ const Handing& swiftHanding();
 const Sound& swiftSound();
 const Mending& swiftMending();
 const Facing& swiftFacing();
+const Settling& swiftSettling();
+const Announcing& swiftAnnouncing();
 
 }  // namespace elmcart

@@ -40,6 +40,8 @@ Language common() {
   language.handing = &typescriptHanding();
   language.sound = &typescriptSound();
   language.facing = &typescriptFacing();
+  language.settling = &typescriptSettling();
+  language.announcing = &typescriptAnnouncing();
   return language;
 }
 

@@ -12,5 +12,7 @@ const Handing& typescriptHanding();
 
 const Sound& typescriptSound();
 const Facing& typescriptFacing();
+const Settling& typescriptSettling();
+const Announcing& typescriptAnnouncing();
 
 }  // namespace elmcart

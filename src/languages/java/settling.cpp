@@ -1,0 +1,15 @@
+// How classes of Java keep for themselves what was shared before.
+#include "languages/java/java.h"
+
+namespace elmcart {
+
+const Settling& javaSettling() {
+  static constexpr Settling kSettling = {
+      .field = "private {type} {field} = {value};",
+      .shadowedUse = "this.{field}",
+      .staticWord = "static",
+  };
+  return kSettling;
+}
+
+}  // namespace elmcart

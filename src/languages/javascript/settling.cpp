@@ -1,0 +1,15 @@
+// How classes of JavaScript keep for themselves what was shared before.
+#include "languages/javascript/javascript.h"
+
+namespace elmcart {
+
+const Settling& javascriptSettling() {
+  static constexpr Settling kSettling = {
+      .field = "{field} = {value};", .untypedField = "{field} = {value};",
+      .use = "this.{field}",
+      .staticWord = "static",
+  };
+  return kSettling;
+}
+
+}  // namespace elmcart

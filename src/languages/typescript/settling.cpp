@@ -1,0 +1,15 @@
+// How classes of TypeScript keep for themselves what was shared before.
+#include "languages/typescript/typescript.h"
+
+namespace elmcart {
+
+const Settling& typescriptSettling() {
+  static constexpr Settling kSettling = {
+      .field = "private {field}: {type} = {value};", .untypedField = "private {field} = {value};",
+      .use = "this.{field}",
+      .staticWord = "static",
+  };
+  return kSettling;
+}
+
+}  // namespace elmcart

@@ -1,0 +1,5 @@
+#include "desk.h"
+
+void Desk::serve(int ships) {
+  Desk::served_ += ships * open_;
+}

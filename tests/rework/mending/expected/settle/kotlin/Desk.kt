@@ -1,0 +1,17 @@
+
+class Desk {
+    private var served = 2
+    private val open = 1
+
+    fun serve(ships: Int) {
+        served += ships * open
+    }
+
+    fun all(): Int = served
+}
+
+fun main() {
+    val desk = Desk()
+    desk.serve(3)
+    println(desk.all())
+}

@@ -1,0 +1,29 @@
+#import <Foundation/Foundation.h>
+
+@interface Desk : NSObject {
+    int _open;
+    int served;
+}
+- (void)serve:(int)ships;
+- (int)all;
+@end
+
+@implementation Desk
+
+- (void)serve:(int)ships {
+    _open = 1;
+    served += ships * _open;
+}
+
+- (int)all {
+    return served;
+}
+
+@end
+
+int main(void) {
+    Desk *desk = [[Desk alloc] init];
+    [desk serve:3];
+    NSLog(@"%d", [desk all]);
+    return 0;
+}

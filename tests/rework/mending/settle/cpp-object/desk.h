@@ -1,0 +1,9 @@
+#pragma once
+
+class Desk {
+ public:
+  int enter(int day);
+
+ private:
+  int entered_ = 0;
+};
