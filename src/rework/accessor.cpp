@@ -161,6 +161,7 @@ std::string removeAccessor(const Program& p, SourceScan& scan, const Entity& e, 
   for (Place place : gone) scan.removeDeclaration(place, cuts);
   mergeCuts(p, scan, cuts);
   takeEmptyShells(p, scan, e.type, cuts);
+  mergeCuts(p, scan, cuts);
   edits.insert(edits.end(), cuts.begin(), cuts.end());
   return "";
 }

@@ -545,7 +545,7 @@ class Facer {
       }
       return "";
     }
-    if (f_->importsByName) return besideTheClass(f);
+    if (f_->importsByName) return nameBeside(p_, scan_, f, class_, face_, edits_);
     if (!f_->typeImport.empty()) {
       // As the class's own line, where there is one.
       std::string head(f_->typeImport.substr(0, f_->typeImport.find('{')));
@@ -561,28 +561,6 @@ class Facer {
         importLine(p_, scan_, f, filled(f_->typeImport, {{"name", name}}), edits_);
         return "";
       }
-    }
-    return "";
-  }
-
-  // import { TideTable } from "./tides", from tides import TideTable: the interface stands beside it.
-  std::string besideTheClass(FileIndex f) {
-    std::string_view source = scan_.text(f);
-    for (size_t begin = 0; begin < source.size();) {
-      size_t end = std::min(source.find('\n', begin), source.size());
-      std::string_view line = source.substr(begin, end - begin);
-      bool imports = trim(line).substr(0, 7) == "import " || trim(line).substr(0, 5) == "from ";
-      if (imports && holdsWord(line, face_)) return "";
-      if (imports && holdsWord(line, class_)) {
-        size_t at = line.rfind(class_);
-        bool braces = line.find('{') != std::string_view::npos && at > line.find('{');
-        bool listed = trim(line).substr(0, 5) == "from " && at > line.find(" import ");
-        if (!braces && !listed) return p_.files[f].path + " names the class in an import of its own: name " + face_ + " there too";
-        uint32_t behind = static_cast<uint32_t>(begin + at + class_.size());
-        edits_.push_back({p_.files[f].path, {behind, behind}, ", " + face_});
-        return "";
-      }
-      begin = end + 1;
     }
     return "";
   }

@@ -8,6 +8,7 @@
 #include "assess/facts.h"
 #include "base/text.h"
 #include "rework/access.h"
+#include "rework/parameter.h"
 #include "rework/writing.h"
 #include "source/ignore.h"
 
@@ -23,6 +24,12 @@ class HandOver {
       : a_(analysis), p_(analysis.program), e_(analysis.survey.entities[entity]), memory_(memory), scan_(analysis.program), h_(p_.language(e_.place.file).handing) {
     made_ = e_.type;
     if (made_ != kNone && h_) name_ = chooseName();
+  }
+  HandOver(const Analysis& analysis, const Entity& entity, const Given& given, PlanMemory& memory)
+      // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
+      : a_(analysis), p_(analysis.program), e_(entity), given_(&given), memory_(memory), scan_(analysis.program), h_(p_.language(e_.place.file).handing) {
+    made_ = e_.type;
+    name_ = chooseName();
   }
 
   std::string refusal() const {
@@ -155,7 +162,9 @@ class HandOver {
     return w;
   }
 
-  Place accessOf(Place place) const { return elmcart::accessOf(p_, e_, place); }
+  Place accessOf(Place place) const { return given_ ? place : elmcart::accessOf(p_, e_, place); }
+  // What fetches the object where nobody hands it in, as that file writes it.
+  std::string valueAt(Place access) { return given_ ? accessText(access.file) : scan_.nodeText(access); }
 
   void collect() {
     std::set<std::pair<FileIndex, uint32_t>> seen;  // what is written once may be read twice: a?.b ?? c
@@ -274,6 +283,7 @@ class HandOver {
     std::string separator(p_.language(file).separator);
     size_t cut = qualified.rfind(separator);
     std::string space = cut == std::string_view::npos ? "" : std::string(qualified.substr(0, cut));
+    if (given_ && file != decl.definition.file && p_.language(file).facing && p_.language(file).facing->importsByName && !holdsWord(scan_.text(file), plain)) nameBeside(p_, scan_, file, plainName(p_, given_->beside), plain, edits_);
     if (h_->typeImport.empty() || file == decl.definition.file || names(file)) return plain;
     if (h_->typeImport == "\\") {
       for (NodeId c : children(p_.files[file], 0))  // the namespace of the file
@@ -297,6 +307,7 @@ class HandOver {
   }
   // Does the file name the class already?
   bool names(FileIndex f) const {
+    if (given_ && p_.language(f).facing && p_.language(f).facing->importsByName) return true;
     const LoweredFile& file = p_.files[f];
     for (NodeId n = 1; n < file.nodes.size(); ++n) {
       Symbol symbol = p_.links[f].symbol[n];
@@ -304,7 +315,7 @@ class HandOver {
       if (file[n].kind == Kind::TypeRef && p_.use(p_.links[f].type[n]).decl == made_) return true;
     }
     for (const Consumer& c : e_.consumers)
-      if (c.place.file == f && accessOf(c.place).known()) return true;
+      if (!given_ && c.place.file == f && accessOf(c.place).known()) return true;
     return false;
   }
 
@@ -340,6 +351,7 @@ class HandOver {
 
   // What stands at a place where the object is fetched.
   std::string accessText(FileIndex file) {
+    if (given_) return filled(given_->value, {{"wrap", typeName(file)}});
     for (const Consumer& c : e_.consumers)
       if (Place access = accessOf(c.place); access.known() && c.place.file == file && c.alias == kNone) {
         FunctionIndex in = c.in;
@@ -417,7 +429,7 @@ class HandOver {
     std::string type = h_->typeImport.empty() && h_->field.find("{type}") == std::string_view::npos && h_->parameter.find("{type}") == std::string_view::npos ? "" : typeName(definition.file);
     bool needsValue = !passing || h_->valueForPassing || h_->passed.empty();
     bool nullDefault = passing && !h_->passedAssign.empty();
-    std::string value = !passing ? scan_.nodeText(w.accesses.front()) : needsValue && !nullDefault ? accessText(definition.file) : "";
+    std::string value = !passing ? valueAt(w.accesses.front()) : needsValue && !nullDefault ? accessText(definition.file) : "";
     if (needsValue && !nullDefault && value.empty()) return refuse(first, "how the object is fetched could not be written here");
     auto words = [&](std::string parameter, std::string assign) {
       return std::vector<std::pair<std::string_view, std::string>>{{"type", type}, {"name", name_}, {"field", fieldName()}, {"value", value}, {"class", className}, {"parameter", parameter}, {"assign", assign},
@@ -458,7 +470,7 @@ class HandOver {
     step.subject = std::string(p_.text(decl.qualified));
     step.inTests = inTests(definition);
     std::string object = plainName(p_, made_);
-    step.title = className + (passing ? " takes the " + object + " and passes it on to what it makes" : " takes the " + object + " in its constructor; by default it fetches it as before");
+    step.title = className + (passing ? " takes the " + object + " and passes it on to what it makes" : " takes the " + object + " in its constructor; by default it " + (given_ ? "makes one" : "fetches it as before"));
     return step;
   }
 
@@ -487,7 +499,11 @@ class HandOver {
     };
     for (Place access : w.accesses) {
       if (std::string reason = obstacle(access); !reason.empty()) return refuse(access, reason).has_value();
-      edit(access, p_.node(access).span, objectAt(access));
+      // Tides::height(): a member of an object is reached by another sign.
+      Span span = p_.node(access).span;
+      bool ofClass = given_ && scan_.text(access.file).substr(span.end, 2) == "::";
+      if (ofClass) span.end += 2;
+      edit(access, span, objectAt(access) + (ofClass ? "->" : ""));
     }
     for (Place pass : w.passes) {
       if (std::string reason = obstacle(pass); !reason.empty()) return refuse(pass, reason).has_value();
@@ -833,6 +849,11 @@ class HandOver {
   // The accesses of the object in a part of a file, as they are written.
   std::vector<std::string> accessesIn(FileIndex file, Span span) {
     std::vector<std::string> out;
+    if (given_) {
+      std::string value = filled(given_->value, {{"wrap", plainName(p_, made_)}});
+      if (scan_.text(file).substr(span.begin, span.size()).find(value) != std::string_view::npos) out.push_back(value);
+      return out;
+    }
     for (const Consumer& k : e_.consumers)
       if (Place access = accessOf(k.place); access.known() && access.file == file && span.contains(p_.node(access).span.begin)) out.push_back(scan_.nodeText(access));
     return out;
@@ -905,6 +926,7 @@ class HandOver {
   const Analysis& a_;
   const Program& p_;
   const Entity& e_;
+  const Given* given_ = nullptr;
   PlanMemory& memory_;
   SourceScan scan_;
   const Handing* h_ = nullptr;
@@ -923,5 +945,13 @@ std::string handOverRefusal(const Analysis& analysis, size_t entity) {
 }
 
 NextStep nextHandOverStep(const Analysis& analysis, size_t entity, PlanMemory& memory) { return HandOver(analysis, entity, memory).run(); }
+
+NextStep nextHandOverOf(const Analysis& analysis, const Given& given, PlanMemory& memory) {
+  Entity entity;
+  entity.type = given.type;
+  entity.place = analysis.program.types[given.type].definition;
+  entity.consumers = given.consumers;
+  return HandOver(analysis, entity, given, memory).run();
+}
 
 }  // namespace elmcart

@@ -13,6 +13,7 @@
 #include "rework/steady.h"
 #include "rework/supply.h"
 #include "rework/tether.h"
+#include "rework/wrap.h"
 
 namespace elmcart {
 namespace {
@@ -57,6 +58,11 @@ std::string supplyNotIn(const Language& l) {
 std::string settleNotIn(const Language& l) { return l.settling ? "" : "it is not written yet"; }
 std::string faceNotIn(const Language& l) { return l.facing && !l.facing->face.empty() ? "" : "it has no interfaces: what has the same members will do"; }
 
+std::string wrapNotIn(const Language& l) {
+  if (l.guarantees->noStaticMembers.holds) return "functions belong to packages, not to classes: hand in a struct of functions";
+  return l.handing && l.facing && !l.facing->wrapper.empty() ? "" : "it is not written yet";
+}
+
 constexpr std::array kMoves = std::to_array<Move>({
     {"inject", "accessor calls inside classes become a constructor parameter and a field", false, injectNotIn, injectAnyRefusal, nextInjectAnyStep},
     {"hand-in", "functions that belong to no object take it as a parameter that may be left out", false, handInNotIn, handInRefusal, nextHandInStep},
@@ -67,6 +73,7 @@ constexpr std::array kMoves = std::to_array<Move>({
     {"settle", "what one class alone uses becomes a part of that class", false, settleNotIn, settleRefusal, nextSettleStep},
     {"supply", "a class takes through its constructor what it made for itself; who leaves it out gets one as before", true, supplyNotIn, supplyRefusal, nextSupplyStep},
     {"face", "who takes an object of the class depends on an interface with the members that are really used", true, faceNotIn, faceRefusal, nextFaceStep},
+    {"wrap", "a class of static members gets one with objects in front of it, and that is handed in", true, wrapNotIn, wrapRefusal, nextWrapStep},
 });
 
 }  // namespace

@@ -4,6 +4,7 @@
 
 #include "assess/facts.h"
 #include "base/text.h"
+#include "rework/parameter.h"
 
 namespace elmcart {
 
@@ -125,6 +126,31 @@ void importLine(const Program& p, SourceScan& scan, FileIndex f, const std::stri
     if (at > top) at = std::min(source.find('\n', at), source.size() - 1) + 1;
     put(at, at > top ? newline + line + newline : line + newline + newline);
   }
+}
+
+std::string nameBeside(const Program& p, SourceScan& scan, FileIndex f, const std::string& name, const std::string& other, std::vector<FileEdit>& edits) {
+  std::string_view source = scan.text(f);
+  for (size_t begin = 0; begin < source.size();) {
+    size_t end = std::min(source.find('\n', begin), source.size());
+    std::string_view line = source.substr(begin, end - begin);
+    bool imports = trim(line).substr(0, 7) == "import " || trim(line).substr(0, 5) == "from ";
+    if (imports && holdsWord(line, other)) return "";
+    if (imports && holdsWord(line, name)) {
+      size_t at = line.rfind(name);
+      // "./tides/TideTable" names a file.
+      if (size_t path = line.find_first_of("'\""); path != std::string_view::npos && at > path) at = line.substr(0, path).rfind(name);
+      bool braces = at != std::string_view::npos && line.find('{') != std::string_view::npos && at > line.find('{');
+      bool listed = at != std::string_view::npos && trim(line).substr(0, 5) == "from " && at > line.find(" import ");
+      if (!braces && !listed) return p.files[f].path + " names the class in an import of its own: name " + other + " there too";
+      uint32_t behind = static_cast<uint32_t>(begin + at + name.size());
+      for (const FileEdit& edit : edits)
+        if (edit.path == p.files[f].path && edit.span.begin == behind && edit.text == ", " + other) return "";
+      edits.push_back({p.files[f].path, {behind, behind}, ", " + other});
+      return "";
+    }
+    begin = end + 1;
+  }
+  return "";
 }
 
 std::string wordForObject(const Program& p, SourceScan& scan, Place function) {

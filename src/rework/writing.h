@@ -32,6 +32,10 @@ std::string unitIndent(const Program& p, SourceScan& scan, TypeIndex type);
 // Puts an import line where the file has such lines, unless it is there.
 void importLine(const Program& p, SourceScan& scan, FileIndex file, const std::string& line, std::vector<FileEdit>& edits);
 
+// import { TideTable } from "./tides", from tides import TideTable: names another thing beside the
+// class. A text: why that cannot be done.
+std::string nameBeside(const Program& p, SourceScan& scan, FileIndex file, const std::string& name, const std::string& other, std::vector<FileEdit>& edits);
+
 // What the lines of a file that stand one level deep begin with.
 std::string unitOfFile(SourceScan& scan, FileIndex file);
 

@@ -133,7 +133,10 @@ INSTANTIATE_TEST_SUITE_P(All, MovesRun,
                                          Program{"settle", "typescript-object", "tides.TideTable", kTypes, "node out/main.js", "node"}, Program{"settle", "javascript", "main.Desk.served", "node --check main.js", "node main.js", "node"},
                                          Program{"settle", "javascript-object", "tides.table", "node --check main.mjs", "node main.mjs", "node"}, Program{"settle", "php", "Desk\\served", kPhp, "php desk.php", "php"},
                                          Program{"settle", "php-object", "TideTable", kPhp, "php harbour.php", "php"}, Program{"settle", "python", "desk._served", kPython, "python3 desk.py", "python3"},
-                                         Program{"settle", "python-object", "tides.table", kPython, "python3 desk.py", "python3"}, Program{"settle", "go", "main.served", kGo, "./program", "go"}),
+                                         Program{"settle", "python-object", "tides.table", kPython, "python3 desk.py", "python3"}, Program{"settle", "go", "main.served", kGo, "./program", "go"}, Program{"wrap", "java", "Tides", kJava, "java -cp out Harbour", "javac"},
+                                         Program{"wrap", "csharp", "Tides", kSharp, "mono program.exe", "mcs"}, Program{"wrap", "typescript", "Tides", kTypes, "node out/main.js", "node"},
+                                         Program{"wrap", "javascript", "Tides", "node --check main.mjs", "node main.mjs", "node"}, Program{"wrap", "php", "Tides", kPhp, "php harbour.php", "php"},
+                                         Program{"wrap", "python", "Tides", kPython, "python3 harbour.py", "python3"}),
                          [](const auto& info) {
                            std::string name = std::string(info.param.move) + "_" + info.param.language;
                            for (char& c : name) if (c == '-') c = '_';

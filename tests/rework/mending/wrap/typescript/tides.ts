@@ -1,0 +1,15 @@
+export class Tides {
+  private static first = 4;
+
+  static height(day: number): number {
+    return Tides.first + day;
+  }
+
+  static raise(by: number): void {
+    Tides.first += by;
+  }
+
+  static forget(): void {
+    Tides.first = 0;
+  }
+}
