@@ -321,7 +321,7 @@ void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
     f.message = functionText(p, m) + " hands out an object that its caller must free, by a bare pointer; " + counted(drops.size(), "caller does not", "callers do not") + ".";
     f.evidence.push_back({made, "made here, owned by nobody"});
     f.evidence.insert(f.evidence.end(), drops.begin(), drops.begin() + static_cast<std::ptrdiff_t>(std::min<size_t>(drops.size(), 6)));
-    f.advice = Advice::Seal;
+    f.advice = Advice::Own;
     f.reasonsFor.push_back("an owning pointer as the result says who frees it, and does so");
     f.reasonsAgainst.push_back("callers that free it by hand have to change with it");
     out.push_back(std::move(f));

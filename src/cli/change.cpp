@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 #include <unistd.h>
 
+#include <algorithm>
 #include <filesystem>
 #include <iostream>
 
@@ -26,48 +27,62 @@ namespace {
 
 std::string pathOf(const Options& options, size_t at) { return options.positional.size() > at ? options.positional[at] : "."; }
 
+// What a name stands for: a piece of shared state, a class or a function, by its id or qualified name.
+struct Target {
+  MoveTarget of = MoveTarget::State;
+  std::string id;
+};
+
+Target targetNamed(const Options& options, const std::string& path, const Analysis& a, const std::string& name, const std::string& chosen) {
+  auto made = [&](MoveTarget of) { return chosen.empty() || std::any_of(moves().begin(), moves().end(), [&](const Move& m) { return m.id == chosen && m.of == of; }); };
+  if (made(MoveTarget::State)) {
+    if (!entitiesNamed(a, name).empty()) return {MoveTarget::State, a.survey.entities[entityOf(a, name)].id};
+    // A class that a finding is about may be no shared state itself: the state it has to do with is meant.
+    int exitCode = kDone;
+    auto judged = analysisOf(options, {path}, true, exitCode);
+    for (const Finding& f : judged->assessment.findings)
+      if (f.entity != SIZE_MAX && (f.subject == name || lastPart(f.subject) == name)) return {MoveTarget::State, judged->survey.entities[f.entity].id};
+  }
+  auto only = [&](const std::vector<std::string>& names, std::string_view what) {
+    if (names.size() > 1) throw Stop{kWrongUse, name + " is the name of several " + std::string(what) + ": " + joinWith(names, ", ")};
+    return names.front();
+  };
+  std::vector<std::string> classes = made(MoveTarget::Class) ? classesNamed(a, name) : std::vector<std::string>{};
+  if (!classes.empty()) return {MoveTarget::Class, only(classes, "classes")};
+  std::vector<std::string> functions = made(MoveTarget::Function) ? functionsNamed(a, name) : std::vector<std::string>{};
+  if (!functions.empty()) return {MoveTarget::Function, only(functions, "functions")};
+  if (!made(MoveTarget::State)) throw Stop{kWrongUse, name + ": no such " + (made(MoveTarget::Class) ? made(MoveTarget::Function) ? "class or function" : "class" : "function") + " in this tree"};
+  return {MoveTarget::State, a.survey.entities[entityOf(a, name)].id};  // says what it may have been
+}
+
 ReworkResult carryOut(const Options& options, const std::string& path, const std::string& name, bool confirm) {
   int exitCode = kDone;
-  std::string id, chosen = options.text("move");
+  std::string chosen = options.text("move");
   Config config = configOf(options, path);
+  Target target;
   {
     auto a = analysisOf(options, {path}, false, exitCode);
-    const Move* asked = chosen.empty() ? nullptr : moveById(chosen);
-    bool ofClass = asked && asked->ofClass, shared = !entitiesNamed(*a, name).empty();
-    // A class that a finding is about may be no shared state itself: the state it has to do with is meant.
-    if (!ofClass && !shared) {
-      auto judged = analysisOf(options, {path}, true, exitCode);
-      for (const Finding& f : judged->assessment.findings)
-        if (id.empty() && f.entity != SIZE_MAX && (f.subject == name || lastPart(f.subject) == name)) id = judged->survey.entities[f.entity].id;
-    }
-    std::vector<std::string> classes = classesNamed(*a, name);
-    ofClass |= !asked && !shared && id.empty() && !classes.empty();
-    if (ofClass) {
-      if (classes.empty()) throw Stop{kWrongUse, name + ": no such class in this tree"};
-      if (classes.size() > 1) throw Stop{kWrongUse, name + " is the name of several classes: " + joinWith(classes, ", ")};
-      id = classes.front();
-    } else if (id.empty()) {
-      id = a->survey.entities[entityOf(*a, name)].id;
-    }
+    target = targetNamed(options, path, *a, name, chosen);
     if (chosen.empty()) {
       std::string reasons;
       for (const Move& move : moves()) {
-        if (move.ofClass != ofClass) continue;
-        std::string refusal = refusalOf(move, *a, targetOf(*a, move, id));
+        if (move.of != target.of) continue;
+        std::string refusal = refusalOf(move, *a, targetOf(*a, move, target.id));
         if (refusal.empty() && chosen.empty()) chosen = move.id;
         reasons += "\n  " + std::string(move.id) + ": " + refusal;
       }
-      if (chosen.empty()) throw Stop{kGateFailed, id + ": no move can be made:" + reasons};
+      if (chosen.empty()) throw Stop{kGateFailed, target.id + ": no move can be made:" + reasons};
     }
   }
   if (confirm && config.build.empty() && config.test.empty())
     throw Stop{kWrongUse, "rework needs to know how the project is built and tested: give [build] and [test] commands in elmcart.toml (propose plans without them)"};
   ReworkOptions reworkOptions;
   reworkOptions.move = chosen;
+  reworkOptions.of = target.of;
   reworkOptions.confirm = confirm;
   reworkOptions.jobs = jobsOf(options);
   if (confirm) reworkOptions.progress = [&](const std::string& line) { say(options, line); };
-  auto result = rework(path, config, id, reworkOptions);
+  auto result = rework(path, config, target.id, reworkOptions);
   if (!result) throw Stop{kGateFailed, result.error().line()};
   return std::move(*result);
 }
@@ -94,7 +109,8 @@ std::vector<std::string> touchedBy(const Analysis& a, const std::string& test) {
 
 std::vector<std::string> moveIds() {
   std::vector<std::string> out;
-  for (const Move& move : moves()) out.emplace_back(move.id);
+  for (const Move& move : moves())
+    if (std::find(out.begin(), out.end(), move.id) == out.end()) out.emplace_back(move.id);
   return out;
 }
 
@@ -199,7 +215,9 @@ int runRework(const Context& context, const Command& self) {
     if (!commits) throw Stop{kGateFailed, commits.error().line()};
     say(options, *commits == 0 ? "no step was kept, so there is no branch" : counted(*commits, "commit", "commits") + " on the new branch " + options.text("branch") + "; nothing was checked out");
   }
-  if (options.flag("write")) {
+  if (options.flag("write") && result.files.empty()) {
+    say(options, "no step was kept, so nothing was written");
+  } else if (options.flag("write")) {
     auto done = writeBack(root, result.files);
     if (!done) throw Stop{kGateFailed, done.error().line()};
     say(options, counted(done->files.size(), "file", "files") + " written; `elmcart rework --undo " + path + "` takes it back");

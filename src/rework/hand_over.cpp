@@ -19,17 +19,12 @@ bool startsWith(std::string_view text, std::string_view head) { return text.subs
 
 class HandOver {
  public:
-  HandOver(const Analysis& analysis, size_t entity, PlanMemory& memory)
+  HandOver(const Analysis& analysis, size_t entity, PlanMemory& memory) : HandOver(analysis, analysis.survey.entities[entity], nullptr, memory) {}
+  HandOver(const Analysis& analysis, const Entity& entity, const Given* given, PlanMemory& memory)
       // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
-      : a_(analysis), p_(analysis.program), e_(analysis.survey.entities[entity]), memory_(memory), scan_(analysis.program), h_(p_.language(e_.place.file).handing) {
+      : a_(analysis), p_(analysis.program), e_(entity), given_(given), memory_(memory), scan_(analysis.program), h_(p_.language(e_.place.file).handing) {
     made_ = e_.type;
     if (made_ != kNone && h_) name_ = chooseName();
-  }
-  HandOver(const Analysis& analysis, const Entity& entity, const Given& given, PlanMemory& memory)
-      // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
-      : a_(analysis), p_(analysis.program), e_(entity), given_(&given), memory_(memory), scan_(analysis.program), h_(p_.language(e_.place.file).handing) {
-    made_ = e_.type;
-    name_ = chooseName();
   }
 
   std::string refusal() const {
@@ -951,7 +946,7 @@ NextStep nextHandOverOf(const Analysis& analysis, const Given& given, PlanMemory
   entity.type = given.type;
   entity.place = analysis.program.types[given.type].definition;
   entity.consumers = given.consumers;
-  return HandOver(analysis, entity, given, memory).run();
+  return HandOver(analysis, entity, &given, memory).run();
 }
 
 }  // namespace elmcart

@@ -2,12 +2,14 @@
 
 #include <array>
 
+#include "rework/announce.h"
 #include "rework/face.h"
 #include "rework/field_seam.h"
 #include "rework/guard.h"
 #include "rework/hand_in.h"
 #include "rework/hand_over.h"
 #include "rework/inject.h"
+#include "rework/own.h"
 #include "rework/seal.h"
 #include "rework/settle.h"
 #include "rework/steady.h"
@@ -63,39 +65,59 @@ std::string wrapNotIn(const Language& l) {
   return l.handing && l.facing && !l.facing->wrapper.empty() ? "" : "it is not written yet";
 }
 
+std::string ownNotIn(const Language& l) {
+  if (!l.guarantees->freedByHand.holds) return "the language frees objects itself";
+  return l.phrases && !l.phrases->ownedType.empty() ? "" : "it is not written yet";
+}
+std::string announceNotIn(const Language& l) { return l.announcing ? "" : "it is not written yet"; }
+
 constexpr std::array kMoves = std::to_array<Move>({
-    {"inject", "accessor calls inside classes become a constructor parameter and a field", false, injectNotIn, injectAnyRefusal, nextInjectAnyStep},
-    {"hand-in", "functions that belong to no object take it as a parameter that may be left out", false, handInNotIn, handInRefusal, nextHandInStep},
-    {"steady", "unsound or needlessly slow creation becomes the language's sound form", false, steadyNotIn, steadyRefusal, nextSteadyStep},
-    {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", false, sealNotIn, sealRefusal, nextSealStep},
-    {"guard", "state that several threads touch is touched under one lock", false, guardNotIn, guardRefusal, nextGuardStep},
-    {"tether", "who puts itself into a list that outlives it takes itself out when it ends", false, tetherNotIn, tetherRefusal, nextTetherStep},
-    {"settle", "what one class alone uses becomes a part of that class", false, settleNotIn, settleRefusal, nextSettleStep},
-    {"supply", "a class takes through its constructor what it made for itself; who leaves it out gets one as before", true, supplyNotIn, supplyRefusal, nextSupplyStep},
-    {"face", "who takes an object of the class depends on an interface with the members that are really used", true, faceNotIn, faceRefusal, nextFaceStep},
-    {"wrap", "a class of static members gets one with objects in front of it, and that is handed in", true, wrapNotIn, wrapRefusal, nextWrapStep},
+    {"inject", "accessor calls inside classes become a constructor parameter and a field", MoveTarget::State, injectNotIn, injectAnyRefusal, nextInjectAnyStep},
+    {"hand-in", "functions that belong to no object take it as a parameter that may be left out", MoveTarget::State, handInNotIn, handInRefusal, nextHandInStep},
+    {"steady", "unsound or needlessly slow creation becomes the language's sound form", MoveTarget::State, steadyNotIn, steadyRefusal, nextSteadyStep},
+    {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", MoveTarget::State, sealNotIn, sealRefusal, nextSealStep},
+    {"guard", "state that several threads touch is touched under one lock", MoveTarget::State, guardNotIn, guardRefusal, nextGuardStep},
+    {"tether", "who puts itself into a list that outlives it takes itself out when it ends", MoveTarget::State, tetherNotIn, tetherRefusal, nextTetherStep},
+    {"settle", "what one class alone uses becomes a part of that class", MoveTarget::State, settleNotIn, settleRefusal, nextSettleStep},
+    {"supply", "a class takes through its constructor what it made for itself; who leaves it out gets one as before", MoveTarget::Class, supplyNotIn, supplyRefusal, nextSupplyStep},
+    {"face", "who takes an object of the class depends on an interface with the members that are really used", MoveTarget::Class, faceNotIn, faceRefusal, nextFaceStep},
+    {"wrap", "a class of static members gets one with objects in front of it, and that is handed in", MoveTarget::Class, wrapNotIn, wrapRefusal, nextWrapStep},
+    {"own", "what a destructor deletes, and what a function hands out to be deleted, gets an owner", MoveTarget::Class, ownNotIn, ownFieldsRefusal, nextOwnFieldsStep},
+    {"own", "what a destructor deletes, and what a function hands out to be deleted, gets an owner", MoveTarget::Function, ownNotIn, ownResultRefusal, nextOwnResultStep},
+    {"announce", "a function that starts one service after another announces the start to those who listen", MoveTarget::Function, announceNotIn, announceRefusal, nextAnnounceStep},
 });
 
 }  // namespace
 
 std::string refusalOf(const Move& move, const Analysis& a, size_t target) {
-  const Language& language = move.ofClass ? a.program.language(a.program.types[target].definition.file) : languageOfEntity(a, target);
+  const Program& p = a.program;
+  const Language& language = move.of == MoveTarget::Class ? p.language(p.types[target].definition.file) : move.of == MoveTarget::Function ? p.language(p.functions[target].declarations.front().file) : languageOfEntity(a, target);
   std::string reason = move.notIn(language);
   return reason.empty() ? move.refusal(a, target) : "in " + std::string(language.name) + ": " + reason;
 }
 
 std::span<const Move> moves() { return kMoves; }
 
-const Move* moveById(std::string_view id) {
-  for (const Move& move : kMoves)
-    if (move.id == id) return &move;
-  return nullptr;
+const Move* moveById(std::string_view id, MoveTarget of) {
+  const Move* any = nullptr;
+  for (const Move& move : kMoves) {
+    if (move.id != id) continue;
+    if (move.of == of) return &move;
+    if (!any) any = &move;
+  }
+  return any;
 }
 
 size_t targetOf(const Analysis& a, const Move& move, std::string_view name) {
-  if (move.ofClass) {
-    for (TypeIndex t = 0; t < a.program.types.size(); ++t)
-      if (a.program.types[t].definition.known() && a.program.text(a.program.types[t].qualified) == name) return t;
+  const Program& p = a.program;
+  if (move.of == MoveTarget::Class) {
+    for (TypeIndex t = 0; t < p.types.size(); ++t)
+      if (p.types[t].definition.known() && p.text(p.types[t].qualified) == name) return t;
+    return SIZE_MAX;
+  }
+  if (move.of == MoveTarget::Function) {
+    for (FunctionIndex f = 0; f < p.functions.size(); ++f)
+      if (p.functions[f].definition.known() && functionText(p, f) == name) return f;
     return SIZE_MAX;
   }
   for (size_t i = 0; i < a.survey.entities.size(); ++i)
@@ -110,6 +132,18 @@ std::vector<std::string> classesNamed(const Analysis& a, std::string_view name) 
     std::string qualified(a.program.text(type.qualified));
     if (qualified == name) exact.push_back(qualified);
     if (a.program.text(type.name) == name) byEnd.push_back(qualified);
+  }
+  return exact.empty() ? byEnd : exact;
+}
+
+std::vector<std::string> functionsNamed(const Analysis& a, std::string_view name) {
+  std::vector<std::string> exact, byEnd;
+  for (FunctionIndex f = 0; f < a.program.functions.size(); ++f) {
+    const Function& fn = a.program.functions[f];
+    if (!fn.definition.known() || !fn.name) continue;
+    std::string text = functionText(a.program, f);
+    if (text == name) exact.push_back(text);
+    if (a.program.text(fn.name) == name) byEnd.push_back(text);
   }
   return exact.empty() ? byEnd : exact;
 }

@@ -26,7 +26,7 @@ bool writeText(const std::string& path, const std::string& text) {
 }
 
 // Figures for the table before/after.
-std::map<std::string, int> figures(const Analysis& a, const std::string& id, bool ofClass) {
+std::map<std::string, int> figures(const Analysis& a, const std::string& id, bool ofState) {
   std::map<std::string, int> out;
   std::set<std::string> classes;
   int calls = 0;
@@ -39,7 +39,7 @@ std::map<std::string, int> figures(const Analysis& a, const std::string& id, boo
       if (owner != kNone) classes.insert(std::string(a.program.text(a.program.types[owner].qualified)));
     }
   }
-  if (!ofClass) {
+  if (ofState) {
     out["calls of the accessor"] = calls;
     out["classes that call it"] = static_cast<int>(classes.size());
   }
@@ -189,13 +189,13 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   };
   auto first = look(root, true);
   if (!first) return first.error();
-  const Move* move = moveById(options.move);
+  const Move* move = moveById(options.move, options.of);
   if (!move) return Error{options.move, "no such move"};
   size_t entity = targetOf(**first, *move, entityId);
-  if (entity == SIZE_MAX) return Error{entityId, move->ofClass ? "no such class" : "no such entity"};
+  if (entity == SIZE_MAX) return Error{entityId, move->of == MoveTarget::State ? "no such entity" : move->of == MoveTarget::Class ? "no such class" : "no such function"};
   if (std::string refusal = refusalOf(*move, **first, entity); !refusal.empty()) return Error{entityId, options.move + " cannot be made: " + refusal};
 
-  VariableIndex kept = move->ofClass ? kNone : (*first)->survey.entities[entity].slot;
+  VariableIndex kept = move->of != MoveTarget::State ? kNone : (*first)->survey.entities[entity].slot;
   std::string slot = kept == kNone ? "" : std::string((*first)->program.text((*first)->program.variables[kept].qualified));
 
   auto copied = scratch->copyTree(root, "tree");
@@ -205,7 +205,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   ReworkResult out;
   out.entity = entityId;
   out.move = options.move;
-  out.before = figures(**first, entityId, move->ofClass);
+  out.before = figures(**first, entityId, move->of == MoveTarget::State);
   if (options.confirm) {
     say("baseline: building and testing the tree as it is, " + std::to_string(config.baselineRuns) + " times");
     out.baseline = learnBaseline(tree, config);
@@ -305,7 +305,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   }
   auto last = look(tree, true);
   if (!last) return last.error();
-  out.after = figures(**last, entityId, move->ofClass);
+  out.after = figures(**last, entityId, move->of == MoveTarget::State);
   std::set<std::string> idsBefore, idsAfter;
   for (const Finding& f : (*first)->assessment.findings) idsBefore.insert(f.id);
   for (const Finding& f : (*last)->assessment.findings) idsAfter.insert(f.id);

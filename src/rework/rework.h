@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "confirm/confirm.h"
+#include "rework/moves.h"
 #include "rework/step.h"
 #include "rework/write_back.h"
 
@@ -56,6 +57,7 @@ struct ReworkResult {
 
 struct ReworkOptions {
   std::string move = "inject";
+  MoveTarget of = MoveTarget::State;  // where the move is made for several sorts of targets
   bool confirm = true;   // false: plan only, nothing is built or run
   unsigned jobs = 0;
   size_t mostSteps = 400;

@@ -136,7 +136,12 @@ INSTANTIATE_TEST_SUITE_P(All, MovesRun,
                                          Program{"settle", "python-object", "tides.table", kPython, "python3 desk.py", "python3"}, Program{"settle", "go", "main.served", kGo, "./program", "go"}, Program{"wrap", "java", "Tides", kJava, "java -cp out Harbour", "javac"},
                                          Program{"wrap", "csharp", "Tides", kSharp, "mono program.exe", "mcs"}, Program{"wrap", "typescript", "Tides", kTypes, "node out/main.js", "node"},
                                          Program{"wrap", "javascript", "Tides", "node --check main.mjs", "node main.mjs", "node"}, Program{"wrap", "php", "Tides", kPhp, "php harbour.php", "php"},
-                                         Program{"wrap", "python", "Tides", kPython, "python3 harbour.py", "python3"}),
+                                         Program{"wrap", "python", "Tides", kPython, "python3 harbour.py", "python3"}, Program{"own", "cpp", "Desk", kCpp, "./program", "g++"},
+                                         Program{"own", "cpp-result", "newBuoy", kCpp, "./program", "g++"}, Program{"announce", "cpp", "harbour::open", kCpp, "./program", "g++"},
+                                         Program{"announce", "java", "Harbour.open", kJava, "java -cp out Harbour", "javac"}, Program{"announce", "csharp", "Harbour.Open", kSharp, "mono program.exe", "mcs"},
+                                         Program{"announce", "typescript", "open", kTypes, "node out/main.js", "node"}, Program{"announce", "javascript", "open", "node --check main.js", "node main.js", "node"},
+                                         Program{"announce", "php", "open", kPhp, "php harbour.php", "php"}, Program{"announce", "python", "open_harbour", kPython, "python3 harbour.py", "python3"},
+                                         Program{"announce", "go", "open", kGo, "./program", "go"}),
                          [](const auto& info) {
                            std::string name = std::string(info.param.move) + "_" + info.param.language;
                            for (char& c : name) if (c == '-') c = '_';

@@ -31,21 +31,28 @@ Texts mended(const std::string& move, const Texts& texts, ReworkResult* result =
   auto config = findConfig(folder.path());
   auto first = analyse(folder.path(), *config, 1, false);
   EXPECT_TRUE(first.ok());
-  // The first piece of shared state that it can be made for, or every class.
-  std::vector<std::string> ids;
-  if (moveById(move)->ofClass) {
-    for (TypeIndex t = 0; t < (*first)->program.types.size(); ++t)
-      if ((*first)->program.types[t].definition.known() && refusalOf(*moveById(move), **first, t).empty()) ids.emplace_back((*first)->program.text((*first)->program.types[t].qualified));
-  } else {
-    for (size_t i = 0; i < (*first)->survey.entities.size() && ids.empty(); ++i)
-      if (!(*first)->survey.entities[i].harmless && refusalOf(*moveById(move), **first, i).empty()) ids.push_back((*first)->survey.entities[i].id);
+  // The first piece of shared state that it can be made for, or every class and function.
+  std::vector<std::pair<MoveTarget, std::string>> ids;
+  const Program& p = (*first)->program;
+  for (const Move& one : moves()) {
+    if (one.id != move) continue;
+    if (one.of == MoveTarget::Class)
+      for (TypeIndex t = 0; t < p.types.size(); ++t)
+        if (p.types[t].definition.known() && refusalOf(one, **first, t).empty()) ids.emplace_back(one.of, p.text(p.types[t].qualified));
+    if (one.of == MoveTarget::Function)
+      for (FunctionIndex f = 0; f < p.functions.size(); ++f)
+        if (p.functions[f].definition.known() && refusalOf(one, **first, f).empty()) ids.emplace_back(one.of, functionText(p, f));
+    if (one.of == MoveTarget::State)
+      for (size_t i = 0; i < (*first)->survey.entities.size() && ids.empty(); ++i)
+        if (!(*first)->survey.entities[i].harmless && refusalOf(one, **first, i).empty()) ids.emplace_back(one.of, (*first)->survey.entities[i].id);
   }
   EXPECT_FALSE(ids.empty());
   Texts out = texts;
   ReworkOptions options;
   options.move = move;
   options.confirm = false;
-  for (const std::string& id : ids) {
+  for (auto& [of, id] : ids) {
+    options.of = of;
     auto done = rework(folder.path(), *config, id, options);
     EXPECT_TRUE(done.ok()) << (done.ok() ? "" : done.error().line());
     if (!done) return out;
@@ -66,7 +73,7 @@ std::string withCarriageReturns(const std::string& text) {
 
 std::vector<std::string> cases() {
   std::vector<std::string> out;
-  for (const char* move : {"face", "guard", "hand-in", "inject", "settle", "steady", "supply", "tether", "wrap"})
+  for (const char* move : {"announce", "face", "guard", "hand-in", "inject", "own", "settle", "steady", "supply", "tether", "wrap"})
     for (const auto& language : fs::directory_iterator(std::string(ELMCART_REWORK) + "/mending/" + move)) out.push_back(std::string(move) + "/" + language.path().filename().string());
   std::sort(out.begin(), out.end());
   return out;
@@ -96,7 +103,7 @@ TEST_P(Mending, LeavesNothingOfItBehind) {
   ReworkResult result;
   mended(move(), before(), &result);
   // Where the object is fetched by default the accessor is still reached.
-  if (move() != "inject" && move() != "hand-in" && move() != "face" && move() != "settle" && move() != "wrap") {
+  if (move() != "inject" && move() != "hand-in" && move() != "face" && move() != "settle" && move() != "wrap" && move() != "announce" && move() != "own") {
     EXPECT_FALSE(result.findingsGone.empty());
   }
   EXPECT_TRUE(result.findingsCome.empty()) << result.findingsCome.front();

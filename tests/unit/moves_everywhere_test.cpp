@@ -32,16 +32,19 @@ TEST_P(MovesEverywhere, LeaveTextThatCanBeRead) {
   auto config = findConfig(folder / "tree");
   auto first = analyse(folder / "tree", *config, 1, false);
   ASSERT_TRUE(first.ok());
-  std::vector<std::pair<size_t, std::string>> shared, classes;
+  std::vector<std::pair<size_t, std::string>> shared, classes, functions;
   for (size_t i = 0; i < (*first)->survey.entities.size(); ++i)
     if (!(*first)->survey.entities[i].harmless) shared.emplace_back(i, (*first)->survey.entities[i].id);
   for (TypeIndex t = 0; t < (*first)->program.types.size(); ++t)
     if ((*first)->program.types[t].definition.known()) classes.emplace_back(t, (*first)->program.text((*first)->program.types[t].qualified));
+  for (FunctionIndex f = 0; f < (*first)->program.functions.size(); ++f)
+    if ((*first)->program.functions[f].definition.known()) functions.emplace_back(f, functionText((*first)->program, f));
   for (const Move& move : moves()) {
-    for (auto& [target, id] : move.ofClass ? classes : shared) {
+    for (auto& [target, id] : move.of == MoveTarget::Class ? classes : move.of == MoveTarget::Function ? functions : shared) {
       if (targetOf(**first, move, id) != target || !refusalOf(move, **first, target).empty()) continue;
       ReworkOptions options;
       options.move = move.id;
+      options.of = move.of;
       options.confirm = false;
       options.jobs = 1;
       options.mostSteps = 40;
