@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <filesystem>
+#include <functional>
 #include <iostream>
 
 #include "base/text.h"
@@ -33,13 +34,12 @@ struct Target {
   std::string id;
 };
 
-Target targetNamed(const Options& options, const std::string& path, const Analysis& a, const std::string& name, const std::string& chosen) {
+Target targetNamed(const Analysis& a, const std::function<std::unique_ptr<Analysis>()>& judge, const std::string& name, const std::string& chosen) {
   auto made = [&](MoveTarget of) { return chosen.empty() || std::any_of(moves().begin(), moves().end(), [&](const Move& m) { return m.id == chosen && m.of == of; }); };
   if (made(MoveTarget::State)) {
     if (!entitiesNamed(a, name).empty()) return {MoveTarget::State, a.survey.entities[entityOf(a, name)].id};
     // A class that a finding is about may be no shared state itself: the state it has to do with is meant.
-    int exitCode = kDone;
-    auto judged = analysisOf(options, {path}, true, exitCode);
+    auto judged = judge();
     for (const Finding& f : judged->assessment.findings)
       if (f.entity != SIZE_MAX && (f.subject == name || lastPart(f.subject) == name)) return {MoveTarget::State, judged->survey.entities[f.entity].id};
   }
@@ -62,7 +62,7 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
   Target target;
   {
     auto a = analysisOf(options, {path}, false, exitCode);
-    target = targetNamed(options, path, *a, name, chosen);
+    target = targetNamed(*a, [&] { return analysisOf(options, {path}, true, exitCode); }, name, chosen);
     if (chosen.empty()) {
       std::string reasons;
       for (const Move& move : moves()) {
