@@ -6,6 +6,7 @@
 #include <filesystem>
 #include <functional>
 #include <iostream>
+#include <sstream>
 
 #include "base/text.h"
 #include "cli/cli.h"
@@ -81,6 +82,12 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
   reworkOptions.of = target.of;
   reworkOptions.confirm = confirm;
   reworkOptions.jobs = jobsOf(options);
+  std::istringstream kinds(options.text("steps"));
+  for (std::string kind; std::getline(kinds, kind, ',');) {
+    std::span<const std::string_view> all = stepKindTexts();
+    choiceOf("--steps", kind, {all.begin(), all.end()});
+    reworkOptions.only.insert(static_cast<StepKind>(std::find(all.begin(), all.end(), kind) - all.begin()));
+  }
   if (confirm) reworkOptions.progress = [&](const std::string& line) { say(options, line); };
   auto result = rework(path, config, target.id, reworkOptions);
   if (!result) throw Stop{kGateFailed, result.error().line()};
@@ -116,7 +123,8 @@ std::vector<std::string> moveIds() {
 
 void addMoveOption(po::options_description& own) {
   std::string ids = "one of " + joinWith(moveIds(), ", ") + "; left out: the first of them that can be made";
-  own.add_options()("move", po::value<std::string>()->value_name("MOVE"), ids.c_str());
+  own.add_options()("move", po::value<std::string>()->value_name("MOVE"), ids.c_str())
+      ("steps", po::value<std::string>()->value_name("KIND[,KIND]"), "steps of these kinds only, as `seam` of inject: each class gets a door for tests, and nobody passes anything on");
 }
 
 std::string proposalText(const ReworkResult& r, const TextStyle& style, bool diffs) {

@@ -39,7 +39,7 @@ class FieldSeam {
       if (in.owner == kNone || in.isStaticMember()) {
         bool own = std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == c.in; });
         bool start = in.form == FunctionForm::Initialiser || p_.text(in.name) == "main" || p_.text(in.name) == "init";
-        if (!own && !start) out.byHand.push_back({p_.path(access), p_.line(access), functionText(p_, c.in) + " belongs to no object: give it a parameter, or let it stay a place where the program is put together", false});
+        if (!own && !start) out.byHand.push_back({p_.path(access), p_.line(access), functionText(p_, c.in) + " belongs to no object: the move hand-in gives it a parameter", false});
         continue;
       }
       // What an earlier step put in fetches it by default.

@@ -49,7 +49,7 @@ class HandOver {
       std::optional<Step> step = plan(*w);
       if (!step) continue;
       if (memory_.refused.count(step->key())) {
-        byHand(w->accesses.empty() ? w->passes.front() : w->accesses.front(), "the step \"" + step->key() + "\" was taken back: it changed what the tests or witnesses see");
+        byHand(w->first(), "the step \"" + step->key() + "\" was taken back: it changed what the tests or witnesses see");
         continue;
       }
       out.found = true;
@@ -74,6 +74,9 @@ class HandOver {
     FileIndex file = kNone;          // … a file's own code, that does so
     std::vector<Place> accesses;     // to be replaced
     std::vector<Place> passes;       // creations that must hand the object in
+    std::vector<std::pair<VariableIndex, Place>> firstValues;  // accesses in fields' first values: the constructor sets those from then on
+    Place first() const { return !accesses.empty() ? accesses.front() : !firstValues.empty() ? firstValues.front().second : passes.front(); }
+    bool uses() const { return !accesses.empty() || !firstValues.empty(); }
   };
 
   // ----- small readings
@@ -177,7 +180,8 @@ class HandOver {
         TypeIndex owner = field ? p_.variables[c.inInitialiserOf].owner : kNone;
         if (owner == kNone) continue;  // where the file is put together
         if (h_->primary) workFor(owner, kNone).accesses.push_back(access);
-        else byHand(access, "a field's first value is worked out before the constructor has the object");
+        else if (std::string reason = whyNotInConstructor(c.inInitialiserOf); reason.empty()) workFor(owner, kNone).firstValues.emplace_back(c.inInitialiserOf, access);
+        else byHand(access, "a field's first value is worked out before the constructor has the object, and " + reason);
         continue;
       }
       TypeIndex unit = unitOf(c.in);
@@ -185,7 +189,8 @@ class HandOver {
         // Where the program is put together the door stays. Any other function would need a parameter.
         bool start = p_.functions[c.in].form == FunctionForm::Initialiser || lowerCase(p_.text(p_.functions[c.in].name)) == "main";
         bool own = p_.functions[c.in].owner == made_ || std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == c.in; });
-        if (!start && !own && !inTests(access)) byHand(access, functionText(p_, c.in) + " belongs to no object: give it a parameter, or let it stay a place where the program is put together", false);
+        // What is made there is handed the object: that is putting the program together.
+        if (!start && !own && !inTests(access) && !isHandedIn(access)) byHand(access, functionText(p_, c.in) + " belongs to no object: the move hand-in gives it a parameter", false);
         continue;
       }
       if (unit == made_) continue;
@@ -214,6 +219,41 @@ class HandOver {
       auto key = [&](Place x) { return std::make_tuple(p_.path(x), x.node); };
       std::sort(w.accesses.begin(), w.accesses.end(), [&](Place x, Place y) { return key(x) < key(y); });
     }
+  }
+
+  // Why a field's first value cannot be set by the constructor instead; "" it can.
+  std::string whyNotInConstructor(VariableIndex field) const {
+    Place home = p_.variables[field].definition;
+    if (h_->assign.empty() || h_->initialisers || h_->snake) return "it stands apart from constructors";
+    bool typed = home.known() && p_.file(home).child(home.node, Role::Type) != kNoNode;
+    if (!typed && h_->parameter.find("{type}") != std::string_view::npos) return "its type is not written";
+    if (isInjected(p_.variables[field].owner)) return "the constructor takes the object already";
+    for (uint32_t u : p_.usesOfVariable[field])
+      if (p_.uses[u].in == kNone || p_.functions[p_.uses[u].in].form == FunctionForm::Initialiser) return "another value is worked out from it before the constructor runs";
+    return "";
+  }
+  // " = value" of a field goes, and the constructor sets it: the statement for that.
+  std::string moveFirstValue(VariableIndex field, Place access, const std::string& object) {
+    Place home = p_.variables[field].definition;
+    Place value{home.file, p_.file(home).child(home.node, Role::Initialiser)};
+    std::string_view source = scan_.text(home.file);
+    uint32_t begin = p_.node(value).span.begin, end = p_.node(value).span.end;
+    std::string text(source.substr(begin, end - begin));
+    text.replace(p_.node(access).span.begin - begin, p_.node(access).span.size(), object);
+    uint32_t from = begin;
+    while (from > p_.node(home).nameBegin && source[from - 1] != '=') --from;
+    if (from > p_.node(home).nameBegin) --from;
+    while (from > p_.node(home).nameBegin && isBlank(source[from - 1])) --from;
+    edit(home, {from, end}, "");
+    std::string through(h_->assign.substr(0, h_->assign.find("{field}")));
+    return through + std::string(p_.text(p_.variables[field].name)) + " = " + text + (h_->assign.back() == ';' ? ";" : "");
+  }
+
+  // Is it given to an object that takes it, where that is made?
+  bool isHandedIn(Place access) const {
+    Place creation = p_.around(access, Kind::Create);
+    if (creation.node == kNoNode) creation = p_.around(access, Kind::Call);
+    return creation.node != kNoNode && std::any_of(p_.creations.begin(), p_.creations.end(), [&](const Creation& c) { return c.place == creation && isInjected(c.type); });
   }
 
   // Does the creation hand the object in already?
@@ -256,11 +296,11 @@ class HandOver {
   }
 
   std::tuple<int, size_t, std::string, uint32_t> rank(const Work& w) const {
-    Place place = w.type != kNone ? p_.types[w.type].definition : w.function != kNone ? p_.functions[w.function].declarations.front() : w.passes.front();
+    Place place = w.type != kNone ? p_.types[w.type].definition : w.function != kNone ? p_.functions[w.function].declarations.front() : w.first();
     size_t depth = 0;  // base classes first
     if (w.type != kNone)
       for (TypeIndex t = w.type; depth < 9 && !p_.types[t].bases.empty() && p_.types[t].bases.front().type != kNone; ++depth) t = p_.types[t].bases.front().type;
-    return {w.type == kNone ? 2 : w.accesses.empty() ? 1 : 0, depth, p_.path(place), p_.line(place)};
+    return {w.type == kNone ? 2 : !w.uses() ? 1 : 0, depth, p_.path(place), p_.line(place)};
   }
 
   // ----- writing
@@ -378,9 +418,9 @@ class HandOver {
     if (!step) return std::nullopt;
     byHand_ = std::move(before);
     step->edits = std::move(edits_);
-    step->callSites = w.accesses.size();
+    step->callSites = w.accesses.size() + w.firstValues.size();
     step->creationSites = w.passes.size();
-    step->passesOnly = w.accesses.empty();
+    step->passesOnly = !w.uses();
     return step;
   }
 
@@ -396,7 +436,7 @@ class HandOver {
   std::optional<Step> changeClass(const Work& w) {
     const TypeDecl& decl = p_.types[w.type];
     Place definition = decl.definition;
-    Place first = w.accesses.empty() ? w.passes.front() : w.accesses.front();
+    Place first = w.first();
     std::string className = plainName(p_, w.type);
     if (!definition.known()) return std::nullopt;
     if (decl.form != TypeForm::Class) return refuse(first, className + " is no ordinary class: nothing can be handed to a constructor of it");
@@ -415,7 +455,7 @@ class HandOver {
       return refuse(first, className + " derives from a class that is not in this tree, and nobody here makes one: a framework does");
     }
     if (isInjected(w.type)) return useIt(w, className);
-    bool passing = w.accesses.empty();
+    bool passing = !w.uses();
     if (h_->privateIsShared)
       for (TypeIndex t = w.type; !p_.types[t].bases.empty() && p_.types[t].bases.front().type != kNone; t = p_.types[t].bases.front().type)
         if (isInjected(p_.types[t].bases.front().type)) return refuse(first, "its base class keeps the object in a private field of the same name");
@@ -424,7 +464,7 @@ class HandOver {
     std::string type = h_->typeImport.empty() && h_->field.find("{type}") == std::string_view::npos && h_->parameter.find("{type}") == std::string_view::npos ? "" : typeName(definition.file);
     bool needsValue = !passing || h_->valueForPassing || h_->passed.empty();
     bool nullDefault = passing && !h_->passedAssign.empty();
-    std::string value = !passing ? valueAt(w.accesses.front()) : needsValue && !nullDefault ? accessText(definition.file) : "";
+    std::string value = !passing ? valueAt(first) : needsValue && !nullDefault ? accessText(definition.file) : "";
     if (needsValue && !nullDefault && value.empty()) return refuse(first, "how the object is fetched could not be written here");
     auto words = [&](std::string parameter, std::string assign) {
       return std::vector<std::pair<std::string_view, std::string>>{{"type", type}, {"name", name_}, {"field", fieldName()}, {"value", value}, {"class", className}, {"parameter", parameter}, {"assign", assign},
@@ -433,6 +473,8 @@ class HandOver {
     std::string parameter = filled(passing && !h_->passed.empty() ? h_->passed : h_->parameter, words("", ""));
     std::string assign = filled(passing && !h_->passedAssign.empty() ? h_->passedAssign : h_->assign, words("", ""));
     std::vector<FunctionIndex> constructors = constructorsOf(w.type);
+    std::vector<std::string> moved;
+    for (auto& [variable, access] : w.firstValues) moved.push_back(moveFirstValue(variable, access, filled(h_->inConstructor, words("", ""))));
 
     // 1. The field and the constructor.
     std::string field = filled(passing && !h_->optionalField.empty() ? h_->optionalField : h_->field, words("", ""));
@@ -444,8 +486,11 @@ class HandOver {
         if (b.type != kNone)
           for (FunctionIndex c : constructorsOf(b.type)) baseNeeds |= p_.functions[c].leastArguments > 0;
       if (hasBase && (h_->baseConstructor.empty() || (baseNeeds && !h_->snake))) return refuse(first, className + " has no constructor, and its base class may need arguments");
-      fresh = filled(hasBase ? h_->baseConstructor : h_->constructor, words(parameter, assign));
+      std::string all = assign;
+      for (const std::string& statement : moved) all += "\n\t" + statement;
+      fresh = filled(hasBase ? h_->baseConstructor : h_->constructor, words(parameter, all));
     }
+    for (const std::string& statement : moved) assign += scan_.newlineOf(definition.file) + indent + unit + statement;
     for (FunctionIndex c : constructors)
       if (std::string reason = addToConstructor(w.type, c, parameter, assign, value, indent, unit); !reason.empty()) return refuse(p_.functions[c].declarations.front(), reason);
     if (h_->primary) {
@@ -473,10 +518,10 @@ class HandOver {
   std::optional<Step> useIt(const Work& w, const std::string& className) {
     if (!replaceAll(w)) return std::nullopt;
     Step step;
-    step.kind = w.accesses.empty() ? StepKind::Lift : StepKind::Seam;
+    step.kind = !w.uses() ? StepKind::Lift : StepKind::Seam;
     step.subject = std::string(p_.text(p_.types[w.type].qualified));
     step.inTests = inTests(p_.types[w.type].definition);
-    step.title = className + (w.accesses.empty() ? " passes what it has on to what it makes" : " uses what it has");
+    step.title = className + (!w.uses() ? " passes what it has on to what it makes" : " uses what it has");
     return step;
   }
 

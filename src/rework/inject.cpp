@@ -10,10 +10,11 @@
 
 namespace elmcart {
 
-std::string_view stepKindText(StepKind kind) {
+std::span<const std::string_view> stepKindTexts() {
   static constexpr std::string_view kTexts[] = {"seam", "hand-in", "lift", "compose", "retire", "steady", "seal", "open", "tether", "guard", "supply", "face", "settle", "wrap", "own", "announce"};
-  return kTexts[static_cast<size_t>(kind)];
+  return kTexts;
 }
+std::string_view stepKindText(StepKind kind) { return stepKindTexts()[static_cast<size_t>(kind)]; }
 
 namespace {
 

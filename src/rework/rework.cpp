@@ -235,6 +235,8 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
     out.byHand = planned.byHand;
     out.finished = planned.finished;
     if (!planned.found) break;
+    // The kinds of a move come one after another: what is not asked for ends it.
+    if (!options.only.empty() && !options.only.count(planned.step.kind)) break;
     StepRecord record;
     record.number = out.steps.size() + 1;
     record.step = planned.step;

@@ -4,6 +4,7 @@
 
 #include <functional>
 #include <map>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -61,6 +62,7 @@ struct ReworkOptions {
   bool confirm = true;   // false: plan only, nothing is built or run
   unsigned jobs = 0;
   size_t mostSteps = 400;
+  std::set<StepKind> only = {};  // steps of these kinds; empty: of all
   std::function<void(const std::string&)> progress;   // one line at a time
   std::function<void(const std::string& folder, const Step&)> tamper;  // for tests: spoils a step after it was made
 };

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <set>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -12,6 +13,7 @@ namespace elmcart {
 
 enum class StepKind : uint8_t { Seam, HandIn, Lift, Compose, Retire, Steady, Seal, Open, Tether, Guard, Supply, Face, Settle, Wrap, Own, Announce };
 std::string_view stepKindText(StepKind kind);
+std::span<const std::string_view> stepKindTexts();  // in the order of the kinds
 
 struct Step {
   StepKind kind = StepKind::Seam;
