@@ -88,7 +88,14 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
     choiceOf("--steps", kind, {all.begin(), all.end()});
     reworkOptions.only.insert(static_cast<StepKind>(std::find(all.begin(), all.end(), kind) - all.begin()));
   }
-  if (confirm) reworkOptions.progress = [&](const std::string& line) { say(options, line); };
+  if (confirm) {
+    // How far it is can only be told when it is known how far it goes.
+    ReworkOptions plan = reworkOptions;
+    plan.confirm = false;
+    if (auto planned = rework(path, config, target.id, plan)) reworkOptions.expectedSteps = planned->steps.size();
+    say(options, "planned: " + counted(reworkOptions.expectedSteps, "step", "steps") + " of " + chosen);
+    reworkOptions.progress = [&](const std::string& line) { say(options, line); };
+  }
   auto result = rework(path, config, target.id, reworkOptions);
   if (!result) throw Stop{kGateFailed, result.error().line()};
   return std::move(*result);

@@ -413,6 +413,7 @@ class HandOver {
 
   std::optional<Step> plan(const Work& w) {
     edits_.clear();
+    importedFor_.clear();
     std::vector<ByHand> before = byHand_;
     std::optional<Step> step = w.type != kNone ? changeClass(w) : compose(w);
     if (!step) return std::nullopt;
@@ -450,6 +451,8 @@ class HandOver {
     }
     bool created = false;
     for (uint32_t c : p_.creationsOfType[w.type]) created |= !p_.creations[c].asBase;
+    // A test that nobody here makes is made by its runner, which may make none that has a constructor.
+    if (inTests(definition) && !created && decl.derived.empty() && constructorsOf(w.type).empty()) return std::nullopt;
     if (decl.hasUnknownBase && !created && decl.derived.empty()) {
       if (inTests(definition)) return std::nullopt;  // a test: it goes on fetching it
       return refuse(first, className + " derives from a class that is not in this tree, and nobody here makes one: a framework does");
@@ -485,14 +488,18 @@ class HandOver {
       for (const Base& b : decl.bases)
         if (b.type != kNone)
           for (FunctionIndex c : constructorsOf(b.type)) baseNeeds |= p_.functions[c].leastArguments > 0;
+      if (hasBase && (h_->baseConstructor.empty() || (baseNeeds && !h_->snake)) && inTests(definition)) return std::nullopt;  // it goes on fetching it
       if (hasBase && (h_->baseConstructor.empty() || (baseNeeds && !h_->snake))) return refuse(first, className + " has no constructor, and its base class may need arguments");
       std::string all = assign;
       for (const std::string& statement : moved) all += "\n\t" + statement;
       fresh = filled(hasBase ? h_->baseConstructor : h_->constructor, words(parameter, all));
     }
     for (const std::string& statement : moved) assign += scan_.newlineOf(definition.file) + indent + unit + statement;
-    for (FunctionIndex c : constructors)
+    for (FunctionIndex c : constructors) {
+      // A class in several files: each that names the object's class must know it.
+      if (FileIndex f = homeOf(c).file; !type.empty() && f != definition.file && importedFor_.insert(f).second) (void)typeName(f);
       if (std::string reason = addToConstructor(w.type, c, parameter, assign, value, indent, unit); !reason.empty()) return refuse(p_.functions[c].declarations.front(), reason);
+    }
     if (h_->primary) {
       if (constructors.empty()) {
         uint32_t end = p_.node(definition).nameBegin + static_cast<uint32_t>(className.size());
@@ -975,6 +982,7 @@ class HandOver {
   std::vector<Work> work_;
   std::vector<ByHand> byHand_;
   std::vector<FileEdit> edits_;
+  std::set<FileIndex> importedFor_;
 };
 
 }  // namespace

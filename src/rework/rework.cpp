@@ -165,6 +165,11 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
   steady.files = 1;
   steady.note = e.creation.guard == GuardSort::None || e.creation.guard == GuardSort::DoubleCheckUnsound ? "mends only how it is created; who depends on it stays hidden" : "its creation is sound already";
   out.push_back(steady);
+  // Where many would only pass it on to few, the doors for tests are worth more than the way up.
+  if (users.size() > 0 && passers.size() > 2 * users.size()) {
+    out[1].note = "recommended, for " + std::to_string(passers.size()) + " classes would only pass it on to the " + std::to_string(users.size()) + " that use it (`--steps seam,hand-in` makes these steps alone): " + out[1].note;
+    std::swap(out[0], out[1]);
+  }
   return out;
 }
 
@@ -302,7 +307,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
     } else {
       keep("planned");
     }
-    say("step " + std::to_string(record.number) + ", " + std::string(stepKindText(record.step.kind)) + ": " + record.step.title + " — " + record.outcome);
+    say("step " + std::to_string(record.number) + (options.expectedSteps > 0 ? " of " + std::to_string(std::max(options.expectedSteps, record.number)) : "") + ", " + std::string(stepKindText(record.step.kind)) + ": " + record.step.title + " — " + record.outcome);
     out.steps.push_back(std::move(record));
   }
   auto last = look(tree, true);

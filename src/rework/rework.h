@@ -47,7 +47,7 @@ struct ReworkResult {
   std::string move = "inject";
   std::vector<StepRecord> steps;
   std::vector<ByHand> byHand;
-  std::vector<Cost> costs;             // the first is the move itself
+  std::vector<Cost> costs;             // the recommended way first
   bool finished = false;               // the accessor is gone
   Baseline baseline;
   std::vector<WriteBackFile> files;    // every file that differs in the end
@@ -62,6 +62,7 @@ struct ReworkOptions {
   bool confirm = true;   // false: plan only, nothing is built or run
   unsigned jobs = 0;
   size_t mostSteps = 400;
+  size_t expectedSteps = 0;  // as far as a plan told; only for the progress
   std::set<StepKind> only = {};  // steps of these kinds; empty: of all
   std::function<void(const std::string&)> progress;   // one line at a time
   std::function<void(const std::string& folder, const Step&)> tamper;  // for tests: spoils a step after it was made
