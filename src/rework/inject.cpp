@@ -719,6 +719,7 @@ class Injector {
         if (file[n].kind == Kind::FieldInit && lastPart(file.name(n)) == p_.text(decl.name)) delegates = true, delegating = n;
       bool hadParameter = injectedParameter(c) >= 0;
       if (!hadParameter) {
+        if (!isKnownBefore(fn.declarations.front())) return refuse(w, "the class is defined further down in the same file than " + className + ": a default cannot name it there");
         for (Place place : fn.declarations) {
           bool first = place == fn.declarations.front();
           std::string parameter = first ? phrases(place).parameterWithDefault(typeName(scope), parameterName[c], accessText(scope)) : phrases(place).parameter(typeName(scope), parameterName[c]);
@@ -879,6 +880,8 @@ class Injector {
     int position = injectedParameter(w.function);
     std::string object = position >= 0 ? std::string(p_.text(p_.variables[fn.parameters[static_cast<size_t>(position)]].name)) : objectName_;
     if (position < 0) {
+      if (std::string friendOf = namedAsFriend(w.function); !friendOf.empty()) return refuse(w, friendOf + " names " + name + " as its friend, with what it takes today");
+      if (!isKnownBefore(fn.declarations.front())) return refuse(w, "the class is defined further down in the same file than " + name + ": a default cannot name it there");
       for (Place place : fn.declarations) {
         bool first = place == fn.declarations.front();
         std::string parameter = first ? phrases(place).parameterWithDefault(typeName(scope), object, accessText(scope)) : phrases(place).parameter(typeName(scope), object);
@@ -893,6 +896,19 @@ class Injector {
     step.inTests = inTests(fn.definition);
     step.title = name + " takes the " + std::string(p_.text(p_.types[made_].name)) + " as a parameter" + (w.accesses.empty() ? " and passes it on" : "; by default it fetches it as before");
     return step;
+  }
+
+  // The class that declares a function of that name its friend; "": none does.
+  std::string namedAsFriend(FunctionIndex f) const {
+    NameId last = p_.functions[f].name;
+    for (const TypeDecl& type : p_.types)
+      if (std::find(type.friends.begin(), type.friends.end(), last) != type.friends.end()) return std::string(p_.text(type.qualified));
+    return "";
+  }
+  // C++20 [expr.prim.id.qual]/2: what stands in front of :: must be defined by then.
+  bool isKnownBefore(Place declaration) const {
+    Place home = p_.types[made_].definition;
+    return home.file != declaration.file || p_.node(home).span.end < p_.node(declaration).span.begin;
   }
 
   // Inside one function the object goes by one name.
