@@ -31,25 +31,17 @@ class Announcer {
   }
 
   NextStep run() {
-    NextStep out;
-    out.finished = true;
     findLines();
-    Step step;
-    step.kind = StepKind::Announce;
-    step.subject = functionText(p_, function_);
-    std::string reason = write();
-    if (reason.empty() && memory_.refused.count(step.key())) reason = kTakenBack;
-    if (!reason.empty()) {
-      out.finished = false;
-      out.byHand.push_back({p_.path(p_.functions[function_].definition), p_.line(p_.functions[function_].definition), reason, true});
+    return firstOf(1, memory_, [&](size_t) {
+      Place definition = p_.functions[function_].definition;
+      Attempt out{{}, write(), p_.path(definition), p_.line(definition)};
+      out.step.kind = StepKind::Announce;
+      out.step.subject = functionText(p_, function_);
+      out.step.title = out.step.subject + " announces the start to " + counted(lines_.size(), "listener", "listeners") + ", in the order of its lines";
+      out.step.callSites = lines_.size();
+      out.step.edits = std::move(edits_);
       return out;
-    }
-    step.title = step.subject + " announces the start to " + counted(lines_.size(), "listener", "listeners") + ", in the order of its lines";
-    step.callSites = lines_.size();
-    step.edits = std::move(edits_);
-    out.found = true;
-    out.step = std::move(step);
-    return out;
+    });
   }
 
  private:

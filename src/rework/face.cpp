@@ -53,42 +53,23 @@ class Facer {
     settle();
     for (const auto& [v, reason] : refused_)
       if (wanted_.count(v)) byHand(out, p_.variables[v].declarations.front(), std::string(p_.text(p_.variables[v].name)) + " of " + unitName(v) + " stays with the class: " + reason);
-    Step step;
-    step.kind = StepKind::Face;
-    if (there_ == kNone) {
-      step.subject = face_;
-      std::string reason = writeFace(step);
-      if (reason.empty() && memory_.refused.count(step.key())) reason = kTakenBack;
-      if (!reason.empty()) {
-        byHand(out, p_.types[type_].definition, reason);
-        return out;
-      }
-      out.found = true;
-      out.step = std::move(step);
-      return out;
-    }
-    for (const std::vector<VariableIndex>& unit : units()) {
+    std::vector<std::vector<VariableIndex>> open = there_ == kNone ? std::vector<std::vector<VariableIndex>>(1) : units();
+    NextStep made = firstOf(open.size(), memory_, [&](size_t i) {
       edits_.clear();
       edited_.clear();
-      step.subject = unitName(unit.front());
-      if (memory_.refused.count(step.key())) {
-        byHand(out, p_.variables[unit.front()].declarations.front(), std::string(kTakenBack));
-        continue;
-      }
-      std::string reason = writeUnit(unit);
-      if (!reason.empty()) {
-        byHand(out, p_.variables[unit.front()].declarations.front(), reason);
-        continue;
-      }
-      step.title = step.subject + " depends on " + face_ + " instead of " + class_;
-      step.units = 1;
-      step.edits = std::move(edits_);
-      out.found = true;
-      out.step = std::move(step);
-      return out;
-    }
-    out.finished = out.byHand.empty();
-    return out;
+      Place where = open[i].empty() ? p_.types[type_].definition : homeOf(open[i].front());
+      Attempt one{{}, "", p_.path(where), p_.line(where)};
+      one.step.kind = StepKind::Face;
+      one.step.subject = open[i].empty() ? face_ : unitName(open[i].front());
+      one.step.title = one.step.subject + " depends on " + face_ + " instead of " + class_;
+      one.reason = open[i].empty() ? writeFace(one.step) : writeUnit(open[i]);
+      one.step.edits = std::move(edits_);
+      return one;
+    });
+    for (ByHand& hand : made.byHand) hand.blocksRetire = false;
+    made.byHand.insert(made.byHand.begin(), out.byHand.begin(), out.byHand.end());
+    made.finished = !made.found && made.byHand.empty();
+    return made;
   }
 
  private:
@@ -386,7 +367,6 @@ class Facer {
     step.sample = filled(f_->double_, {{"face", face_}, {"class", class_}, {"members", doubles}});
     for (size_t at = step.sample.find('\t'); at != std::string::npos; at = step.sample.find('\t', at + 1))
       if (language_.id != "go") step.sample.replace(at, 1, unit);
-    step.edits = std::move(edits_);
     return "";
   }
 

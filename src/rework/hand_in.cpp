@@ -30,27 +30,18 @@ class HandIn {
   }
 
   NextStep run() {
-    NextStep out;
-    for (auto& [f, accesses] : work()) {
+    auto todo = work();
+    return firstOf(todo.size(), memory_, [&](size_t i) {
+      auto& [f, accesses] = todo[i];
       edits_.clear();
-      Step step;
-      step.kind = StepKind::HandIn;
-      step.subject = functionText(p_, f);
-      std::string reason = write(f, accesses);
-      if (reason.empty() && memory_.refused.count(step.key())) reason = kTakenBack;
-      if (!reason.empty()) {
-        out.byHand.push_back({p_.path(accesses.front()), p_.line(accesses.front()), reason, true});
-        continue;
-      }
-      step.title = functionText(p_, f) + " takes the " + plainName(p_, e_.type) + " as a parameter; who leaves it out gets it fetched as before";
-      step.callSites = accesses.size();
-      step.edits = std::move(edits_);
-      out.found = true;
-      out.step = std::move(step);
+      Attempt out{{}, write(f, accesses), p_.path(accesses.front()), p_.line(accesses.front())};
+      out.step.kind = StepKind::HandIn;
+      out.step.subject = functionText(p_, f);
+      out.step.title = functionText(p_, f) + " takes the " + plainName(p_, e_.type) + " as a parameter; who leaves it out gets it fetched as before";
+      out.step.callSites = accesses.size();
+      out.step.edits = std::move(edits_);
       return out;
-    }
-    out.finished = out.byHand.empty();
-    return out;
+    });
   }
 
  private:

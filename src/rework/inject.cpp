@@ -10,12 +10,6 @@
 
 namespace elmcart {
 
-std::span<const std::string_view> stepKindTexts() {
-  static constexpr std::string_view kTexts[] = {"seam", "hand-in", "lift", "compose", "retire", "steady", "seal", "open", "tether", "guard", "supply", "face", "settle", "wrap", "own", "announce"};
-  return kTexts;
-}
-std::string_view stepKindText(StepKind kind) { return stepKindTexts()[static_cast<size_t>(kind)]; }
-
 namespace {
 
 // What a class or function must do with the shared object in this step.

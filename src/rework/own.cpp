@@ -28,26 +28,19 @@ class Owner {
   }
 
   NextStep nextField(TypeIndex type) {
-    NextStep out;
-    for (VariableIndex v : ownedFields(type)) {
+    std::vector<VariableIndex> fields = ownedFields(type);
+    return firstOf(fields.size(), memory_, [&](size_t i) {
+      VariableIndex v = fields[i];
+      std::string name(p_.text(p_.variables[v].name));
       edits_.clear();
-      Step step;
-      step.kind = StepKind::Own;
-      step.subject = std::string(p_.text(p_.variables[v].qualified));
-      std::string reason = writeField(v, type);
-      if (reason.empty() && memory_.refused.count(step.key())) reason = kTakenBack;
-      if (!reason.empty()) {
-        out.byHand.push_back({p_.path(home(v)), p_.line(home(v)), std::string(p_.text(p_.variables[v].name)) + ": " + reason, true});
-        continue;
-      }
-      step.title = plainName(p_, type) + " owns what " + std::string(p_.text(p_.variables[v].name)) + " points to: nothing is deleted by hand";
-      step.edits = std::move(edits_);
-      out.found = true;
-      out.step = std::move(step);
+      Attempt out{{}, writeField(v, type), p_.path(home(v)), p_.line(home(v))};
+      if (!out.reason.empty()) out.reason = name + ": " + out.reason;
+      out.step.kind = StepKind::Own;
+      out.step.subject = std::string(p_.text(p_.variables[v].qualified));
+      out.step.title = plainName(p_, type) + " owns what " + name + " points to: nothing is deleted by hand";
+      out.step.edits = std::move(edits_);
       return out;
-    }
-    out.finished = out.byHand.empty();
-    return out;
+    });
   }
 
   // ----- functions that hand out what their caller must free
@@ -80,24 +73,19 @@ class Owner {
   }
 
   NextStep nextResult(FunctionIndex f) {
-    NextStep out;
-    Step step;
-    step.kind = StepKind::Own;
-    step.subject = functionText(p_, f);
-    std::string reason = handsOutNew(f);
-    Place where = p_.functions[f].definition;
-    if (reason.empty()) reason = writeResult(f, where);
-    if (reason.empty() && memory_.refused.count(step.key())) reason = kTakenBack;
-    if (!reason.empty()) {
-      out.byHand.push_back({p_.path(where), p_.line(where), reason, true});
+    return firstOf(1, memory_, [&](size_t) {
+      Place where = p_.functions[f].definition;
+      Attempt out{{}, handsOutNew(f), {}, 0};
+      if (out.reason.empty()) out.reason = writeResult(f, where);
+      out.file = p_.path(where);
+      out.line = p_.line(where);
+      out.step.kind = StepKind::Own;
+      out.step.subject = functionText(p_, f);
+      out.step.title = out.step.subject + " hands out an owner, and its callers keep one";
+      out.step.callSites = p_.callsOfFunction[f].size();
+      out.step.edits = std::move(edits_);
       return out;
-    }
-    step.title = step.subject + " hands out an owner, and its callers keep one";
-    step.callSites = p_.callsOfFunction[f].size();
-    step.edits = std::move(edits_);
-    out.found = true;
-    out.step = std::move(step);
-    return out;
+    });
   }
 
  private:

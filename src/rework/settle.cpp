@@ -39,23 +39,17 @@ class Settler {
   }
 
   NextStep run() {
-    NextStep out;
     (void)findOwner();
-    Step step;
-    step.kind = owner_ == kNone ? StepKind::Retire : StepKind::Settle;
-    step.subject = owner_ == kNone ? plainName(p_, e_.type) : std::string(p_.text(p_.types[owner_].qualified));
-    std::string reason = owner_ == kNone ? removeAccessor(p_, scan_, e_, edits_) : object_ ? writeObject() : writeValue();
-    if (reason.empty() && memory_.refused.count(step.key())) reason = kTakenBack;
-    if (!reason.empty()) {
-      out.byHand.push_back({p_.path(e_.place), p_.line(e_.place), reason, true});
+    return firstOf(1, memory_, [&](size_t) {
+      bool retires = owner_ == kNone;
+      Attempt out{{}, retires ? removeAccessor(p_, scan_, e_, edits_) : object_ ? writeObject() : writeValue(), p_.path(e_.place), p_.line(e_.place)};
+      out.step.kind = retires ? StepKind::Retire : StepKind::Settle;
+      out.step.subject = retires ? plainName(p_, e_.type) : std::string(p_.text(p_.types[owner_].qualified));
+      out.step.title = retires ? "what handed out the one " + plainName(p_, e_.type) + " goes: nobody asks for it any more" : plainName(p_, owner_) + " keeps its own " + (object_ ? plainName(p_, e_.type) : e_.name) + ": nobody else uses it";
+      out.step.callSites = accesses_.size();
+      out.step.edits = std::move(edits_);
       return out;
-    }
-    step.title = owner_ == kNone ? "what handed out the one " + plainName(p_, e_.type) + " goes: nobody asks for it any more" : plainName(p_, owner_) + " keeps its own " + (object_ ? plainName(p_, e_.type) : e_.name) + ": nobody else uses it";
-    step.callSites = accesses_.size();
-    step.edits = std::move(edits_);
-    out.found = true;
-    out.step = std::move(step);
-    return out;
+    });
   }
 
  private:

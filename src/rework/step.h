@@ -1,6 +1,7 @@
 // Moves are made in steps; after each the code builds and behaves as before.
 #pragma once
 
+#include <functional>
 #include <set>
 #include <span>
 #include <string>
@@ -53,5 +54,17 @@ struct NextStep {
   std::vector<ByHand> byHand;
   bool finished = false;  // the accessor is gone
 };
+
+// One try at a step: what it would be, and why it cannot be made; empty: it can.
+struct Attempt {
+  Step step;
+  std::string reason;
+  std::string file;  // where what hinders stands
+  uint32_t line = 0;
+};
+
+// The first of several attempts that succeeds and was not taken back before; the
+// reasons of those before it are left by hand. Finished when none is left at all.
+NextStep firstOf(size_t attempts, const PlanMemory& memory, const std::function<Attempt(size_t)>& attempt);
 
 }  // namespace elmcart

@@ -29,27 +29,17 @@ class Supplier {
   }
 
   NextStep run() {
-    NextStep out;
-    for (const Collaborator& one : found_) {
+    return firstOf(found_.size(), memory_, [&](size_t i) {
+      const Collaborator& one = found_[i];
       edits_.clear();
-      Step step;
-      step.kind = StepKind::Supply;
-      step.subject = std::string(p_.text(p_.types[type_].qualified)) + " " + std::string(p_.text(p_.variables[one.field].name));
-      std::string reason = write(one);
-      if (reason.empty() && memory_.refused.count(step.key())) reason = kTakenBack;
-      if (!reason.empty()) {
-        out.byHand.push_back({p_.path(one.creation), p_.line(one.creation), reason, true});
-        continue;
-      }
-      step.title = plainName(p_, type_) + " takes its " + plainName(p_, one.type) + " as a parameter; who leaves it out gets one made as before";
-      step.creationSites = 1;
-      step.edits = std::move(edits_);
-      out.found = true;
-      out.step = std::move(step);
+      Attempt out{{}, write(one), p_.path(one.creation), p_.line(one.creation)};
+      out.step.kind = StepKind::Supply;
+      out.step.subject = std::string(p_.text(p_.types[type_].qualified)) + " " + std::string(p_.text(p_.variables[one.field].name));
+      out.step.title = plainName(p_, type_) + " takes its " + plainName(p_, one.type) + " as a parameter; who leaves it out gets one made as before";
+      out.step.creationSites = 1;
+      out.step.edits = std::move(edits_);
       return out;
-    }
-    out.finished = out.byHand.empty();
-    return out;
+    });
   }
 
  private:

@@ -1,0 +1,28 @@
+#include "rework/step.h"
+
+namespace elmcart {
+
+std::span<const std::string_view> stepKindTexts() {
+  static constexpr std::string_view kTexts[] = {"seam", "hand-in", "lift", "compose", "retire", "steady", "seal", "open", "tether", "guard", "supply", "face", "settle", "wrap", "own", "announce"};
+  return kTexts;
+}
+std::string_view stepKindText(StepKind kind) { return stepKindTexts()[static_cast<size_t>(kind)]; }
+
+NextStep firstOf(size_t attempts, const PlanMemory& memory, const std::function<Attempt(size_t)>& attempt) {
+  NextStep out;
+  for (size_t i = 0; i < attempts; ++i) {
+    Attempt one = attempt(i);
+    if (one.reason.empty() && memory.refused.count(one.step.key())) one.reason = kTakenBack;
+    if (!one.reason.empty()) {
+      out.byHand.push_back({one.file, one.line, one.reason, true});
+      continue;
+    }
+    out.found = true;
+    out.step = std::move(one.step);
+    return out;
+  }
+  out.finished = out.byHand.empty();
+  return out;
+}
+
+}  // namespace elmcart
