@@ -91,6 +91,26 @@ Place initialiserOf(const Program& p, VariableIndex v) {
   return value == kNoNode ? Place{} : Place{home.file, value};
 }
 
+const Creation* creationAt(const Program& p, Place place) {
+  const Creation* out = nullptr;
+  auto key = [](Place at) { return std::make_pair(at.file, at.node); };
+  auto at = std::lower_bound(p.creations.begin(), p.creations.end(), place, [&](const Creation& creation, Place wanted) { return key(creation.place) < key(wanted); });
+  for (; at != p.creations.end() && at->place == place; ++at)
+    if (!out || at->constructor != kNone) out = &*at;
+  return out;
+}
+
+VariableIndex parameterGiven(const Program& p, Place call, NodeId argument) {
+  Symbol symbol = p.symbolAt(call);
+  const Creation* creation = creationAt(p, call);
+  FunctionIndex callee = creation && creation->constructor != kNone ? creation->constructor : symbol.is(Symbol::Sort::Function) ? symbol.index() : kNone;
+  if (callee == kNone) return kNone;
+  std::vector<NodeId> arguments = argumentsOf(p.file(call), call.node);
+  size_t position = static_cast<size_t>(std::find(arguments.begin(), arguments.end(), argument) - arguments.begin());
+  const std::vector<VariableIndex>& parameters = p.functions[callee].parameters;
+  return position < parameters.size() ? parameters[position] : kNone;
+}
+
 // one := &Roster{}; one.rows = …: nobody shares it yet.
 bool isConstruction(const Program& p, const Use& use) {
   if (isConstruction(p, use.in)) return true;

@@ -28,6 +28,10 @@ Place initialiserOf(const Program& p, VariableIndex v);
 std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call);
 // The list that `list[] = value` adds to at its end; kNoNode for all else.
 NodeId appendedTo(const LoweredFile& file, NodeId assignment);
+// The creation that stands there, with its constructor where that is known; null: none does.
+const Creation* creationAt(const Program& p, Place place);
+// The parameter that an argument of a call or creation is given to; kNone: it is none of this tree's.
+VariableIndex parameterGiven(const Program& p, Place call, NodeId argument);
 // Is it the function that a program begins with?
 bool isMain(const Program& p, FunctionIndex f);
 // The class around a consumer, or what stands in for one, by name.

@@ -247,7 +247,7 @@ struct Settling {
   std::string_view newConstructor = {};  // a whole one with that line, {assign}, for a class that has none
   std::string_view use = "{field}", shadowedUse = {};  // in its members; {this}
   std::string_view staticWord = {};    // what goes from a declaration that stands in the class already; empty: it moves
-  std::string_view open = {};          // what a constructor is from then on that was `private`
+  std::string_view open = {}, openElsewhere = {};  // what a constructor is from then on that was `private`; where others make it
   bool noughtOnly = false;             // a field has no first value of its own: nought, or nothing
   bool constantsOnly = false;          // of its own it has constants only: an object is made in the constructor
 };
@@ -274,6 +274,15 @@ struct Facing {
   bool ownFile = false;                // one that is open to other packages needs a file of its name
   bool noDefaults = false;             // its members give no values to parameters that are left out
   bool nullIsAnother = false;          // a missing object is another thing once it is named by its interface
+  bool namedByParts = false;           // a member's name stands between its parameters
+  bool objectInFront = false;          // a member's object stands in front of its name, and is no part of its signature
+  bool bodyBehindColon = false;        // a member's head ends with a colon
+  bool resultBehindColon = false;      // what a member gives stands there, or else is worked out from its body
+  bool nothingByBrackets = false;      // but for a body in brackets, which gives nothing then
+  bool nothingUnsaid = false;          // a member that gives nothing says nothing of it
+  bool getters = false;                // a property has a head of its own
+  bool labelsArguments = false;        // arguments are given by name
+  bool widelyApart = false;            // two blank lines stand between classes
   std::string_view double_ = {}, doubleMember = {};  // a class for tests that keeps the interface
   // A class whose members hand on to those of a class that has no objects: {wrap} {return} {names}
   std::string_view wrapper = {}, wrapperMember = {};

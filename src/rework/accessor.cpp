@@ -100,7 +100,7 @@ std::string openConstructor(const Program& p, SourceScan& scan, const Entity& e,
       if (at == std::string_view::npos) continue;
       uint32_t to = begin + static_cast<uint32_t>(at + word.size());
       std::string is(s->open);
-      if (is.empty() && elsewhere && p.language(place.file).id == "java") is = "public";
+      if (elsewhere && !s->openElsewhere.empty()) is = s->openElsewhere;
       while (is.empty() && source[to] == ' ') ++to;
       // class TideTable private constructor(…): without the one word the other says nothing.
       uint32_t at0 = begin + static_cast<uint32_t>(at);
@@ -113,7 +113,6 @@ std::string openConstructor(const Program& p, SourceScan& scan, const Entity& e,
       opened = true;
       break;
     }
-    // class TideTable private constructor()
     if (opened) continue;
     if (std::string_view name = p.nameOf(place); !name.empty() && name[0] == '_' && from != place.file) return "its constructor is known in its own file only";
     if (from != place.file) return "its constructor could not be opened";

@@ -6,6 +6,7 @@
 #include <optional>
 #include <set>
 
+#include "assess/facts.h"
 #include "base/text.h"
 #include "rework/parameter.h"
 #include "rework/signature.h"
@@ -30,8 +31,7 @@ class Facer {
         scan_(a.program), language_(a.program.language(a.program.types[type].definition.file)), f_(language_.facing) {
     class_ = plainName(p_, type_);
     face_ = filled(f_ ? f_->name : "", {{"class", class_}});
-    for (TypeIndex t = 0; t < p_.types.size(); ++t)
-      if (p_.types[t].definition.known() && p_.types[t].parent == p_.types[type_].parent && plainName(p_, t) == face_) there_ = t;
+    there_ = typeBeside(p_, type_, face_);
   }
 
   std::string refusal() {
@@ -203,9 +203,8 @@ class Facer {
 
   // Desk{tides: tides}: the field by its name, or else by its place among the others.
   Symbol fieldGiven(Place creation, Place value) const {
-    TypeIndex made = kNone;
-    for (const Creation& one : p_.creations)
-      if (one.place == creation) made = one.type;
+    const Creation* found = creationAt(p_, creation);
+    TypeIndex made = found ? found->type : kNone;
     if (made == kNone) return {};
     std::string_view source = scan_.text(value.file);
     size_t end = p_.node(value).span.begin;
@@ -227,19 +226,9 @@ class Facer {
   }
 
   Way intoParameter(Place call, Place argument) const {
-    FunctionIndex callee = kNone;
-    if (Symbol symbol = p_.symbolAt(call); symbol.is(Symbol::Sort::Function)) callee = symbol.index();
-    for (const Creation& creation : p_.creations)
-      if (creation.place == call && creation.constructor != kNone) callee = creation.constructor;
-    const LoweredFile& file = p_.file(call);
-    size_t position = 0;
-    for (NodeId c : children(file, call.node)) {
-      if (file[c].role != Role::Argument) continue;
-      if (c == argument.node) break;
-      ++position;
-    }
-    if (callee == kNone || position >= p_.functions[callee].parameters.size()) return {"it is handed to what is not in this tree (line " + std::to_string(p_.line(call)) + ")", kNone, kNone};
-    return {"", kNone, p_.functions[callee].parameters[position]};
+    VariableIndex parameter = parameterGiven(p_, call, argument.node);
+    if (parameter == kNone) return {"it is handed to what is not in this tree (line " + std::to_string(p_.line(call)) + ")", kNone, kNone};
+    return {"", kNone, parameter};
   }
 
   bool isFace(VariableIndex v) const { return there_ != kNone && p_.use(p_.variables[v].type).decl == there_; }
@@ -337,11 +326,9 @@ class Facer {
     if (holders == 0) return "nothing that takes one could do with less than the class";
     if (used.empty()) return "nothing that takes one uses a member of it";
     Place definition = p_.types[type_].definition;
-    std::vector<FunctionIndex> order(used.begin(), used.end());
-    std::sort(order.begin(), order.end(), [&](FunctionIndex x, FunctionIndex y) { return p_.node(p_.functions[x].declarations.front()).span.begin < p_.node(p_.functions[y].declarations.front()).span.begin; });
     std::string members, doubles, names;
     std::string indent = scan_.indentOf(definition), unit = unitIndent(p_, scan_, type_);
-    for (FunctionIndex m : order) {
+    for (FunctionIndex m : inTextOrder(p_, used)) {
       Signature one = signatures().signatureOf(m);
       std::vector<std::pair<std::string_view, std::string>> words = {{"signature", one.text}, {"member", std::string(p_.text(p_.functions[m].name))}, {"class", class_}};
       members += filled(one.whole ? f_->member : f_->untold, words);
@@ -353,13 +340,12 @@ class Facer {
     std::vector<std::pair<std::string_view, std::string>> words = {{"face", face_}, {"class", class_}, {"visibility", signatures().visibility()}, {"members", members}};
     std::string newline = scan_.newlineOf(definition.file), text = laidOut(scan_, filled(f_->face, words), definition.file, indent, unit);
     if (f_->ownFile && exported) {
-      std::string path = p_.path(definition);
-      path = path.substr(0, path.rfind('/') + 1) + face_ + path.substr(path.rfind('.'));
+      std::string path = fileBeside(p_, definition, face_);
       if (std::any_of(p_.files.begin(), p_.files.end(), [&](const LoweredFile& file) { return file.path == path; })) return path + " is there already";
       edits_.push_back({path, {0, 0}, signatures().headLines(definition.file, members) + text + newline});
     } else {
       uint32_t at = scan_.withLinesAbove(definition.file, scan_.lineBegin(definition.file, p_.node(definition).span.begin), {"//", "/*", "*", "@", "#[", "[", "template"});
-      edits_.push_back({p_.path(definition), {at, at}, indent + text + newline + newline + (language_.id == "python" ? newline : "")});
+      edits_.push_back({p_.path(definition), {at, at}, indent + text + newline + newline + (f_->widelyApart ? newline : "")});
     }
     if (!f_->import.empty()) importLine(p_, scan_, definition.file, std::string(f_->import), edits_);
     if (std::string reason = addClause(); !reason.empty()) return reason;

@@ -112,8 +112,7 @@ class Owner {
     if (typeNode == kNoNode) return "";
     std::string type = scan_.nodeText({value.file, typeNode}), arguments, behind(trim(source.substr(file[typeNode].span.end, node.span.end - file[typeNode].span.end)));
     bool open = true;
-    for (const Creation& creation : p_.creations)
-      if (creation.place == value && creation.constructor != kNone) open = !(p_.functions[creation.constructor].modifiers & (kPrivate | kProtected));
+    if (const Creation* creation = creationAt(p_, value); creation && creation->constructor != kNone) open = !(p_.functions[creation->constructor].modifiers & (kPrivate | kProtected));
     if (behind.find('[') == 0) return "";
     if (behind.size() >= 2 && behind.front() == '(') arguments = behind.substr(1, behind.size() - 2);
     if (!open || (!behind.empty() && behind.front() == '{')) return filled(h_->ownedType, {{"type", type}}) + "(" + scan_.nodeText(value) + ")";
@@ -293,17 +292,12 @@ class Owner {
   std::string staysOwned(Place call, Place argument) const {
     if (p_.node(call).kind == Kind::Variable || p_.node(call).kind == Kind::FieldInit) return "it goes on to somebody else (" + at(argument) + ")";
     if (p_.node(argument).role != Role::Argument) return "it is used in a way that an owner is not (" + at(argument) + ")";
-    FunctionIndex callee = kNone;
-    if (Symbol symbol = p_.symbolAt(call); symbol.is(Symbol::Sort::Function)) callee = symbol.index();
-    for (const Creation& creation : p_.creations)
-      if (creation.place == call && creation.constructor != kNone) callee = creation.constructor;
-    std::vector<NodeId> arguments = argumentsOf(p_.file(call), call.node);
-    size_t position = static_cast<size_t>(std::find(arguments.begin(), arguments.end(), argument.node) - arguments.begin());
-    if (callee == kNone || position >= p_.functions[callee].parameters.size()) return "it is lent to what is not in this tree, which may keep or free it (" + at(argument) + ")";
-    for (uint32_t u : p_.usesOfVariable[p_.functions[callee].parameters[position]]) {
+    VariableIndex parameter = parameterGiven(p_, call, argument.node);
+    if (parameter == kNone) return "it is lent to what is not in this tree, which may keep or free it (" + at(argument) + ")";
+    for (uint32_t u : p_.usesOfVariable[parameter]) {
       Place place = p_.uses[u].place, up = p_.parent(place);
       bool kept = p_.node(up).kind == Kind::Destroy || p_.node(up).kind == Kind::FieldInit || p_.node(up).kind == Kind::Return || (p_.node(up).kind == Kind::Assign && p_.node(place).role == Role::Value) || p_.node(place).role == Role::Argument || p_.node(up).kind == Kind::Variable;
-      if (kept) return functionText(p_, callee) + " may keep or free it (" + at(place) + ")";
+      if (kept) return functionText(p_, p_.variables[parameter].function) + " may keep or free it (" + at(place) + ")";
     }
     return "";
   }

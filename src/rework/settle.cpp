@@ -326,7 +326,7 @@ class Settler {
         if (!lines) return "its declaration shares its line with others";
         edits_.push_back({p_.path(place), *lines, ""});
       }
-      if (language_.id == "objc" && type.find('*') == std::string::npos) type += " ";
+      if (s_->field.find("{type}{field}") != std::string_view::npos && type.find('*') == std::string::npos) type += " ";
       if (std::string reason = addField(field, type, value); !reason.empty()) return reason;
     }
     if (language_.phrases) {

@@ -46,6 +46,25 @@ size_t behindMarks(std::string_view text, size_t at) {
 
 }  // namespace
 
+std::vector<FunctionIndex> inTextOrder(const Program& p, const std::set<FunctionIndex>& functions) {
+  std::vector<FunctionIndex> out(functions.begin(), functions.end());
+  std::sort(out.begin(), out.end(), [&](FunctionIndex x, FunctionIndex y) { return p.node(p.functions[x].declarations.front()).span.begin < p.node(p.functions[y].declarations.front()).span.begin; });
+  return out;
+}
+
+std::string withoutLeadingWords(std::string_view text, std::span<const std::string_view> words) {
+  for (bool more = true; more;) {
+    more = false;
+    text = trim(text);
+    for (std::string_view word : words) {
+      if (text.substr(0, word.size()) != word || text.size() <= word.size() || !isBlank(text[word.size()])) continue;
+      text = trim(text.substr(word.size()));
+      more = true;
+    }
+  }
+  return std::string(text);
+}
+
 Place Signatures::homeOf(FunctionIndex member) const {
   const Function& fn = p_.functions[member];
   Place definition = p_.types[type_].definition;
@@ -84,20 +103,19 @@ Signature Signatures::signatureOf(FunctionIndex member) {
   if (node.has(kInMacro)) return refuse("is written by a macro");
   bool getter = fn.form == FunctionForm::Getter;
   // The whole of an Objective-C method's name stands between its parameters.
-  bool labelled = language_.id == "objc";
+  bool labelled = f.namedByParts;
   uint32_t close = getter || labelled ? node.nameBegin + static_cast<uint32_t>(name.size()) : scan_.parameterListEnd(home);
   NodeId body = p_.file(home).child(home.node, Role::Body);
   uint32_t end = body == kNoNode ? node.span.end : p_.file(home)[body].span.begin;
   if (close == 0 || (!labelled && close > node.span.end)) return refuse("could not be read");
   if (labelled) close = end;
-  if (getter && language_.id != "dart") return f.untold.empty() ? refuse("is a property, and those are left to hand") : (out.whole = false, out);
+  if (getter && !f.getters) return f.untold.empty() ? refuse("is a property, and those are left to hand") : (out.whole = false, out);
   uint32_t begin = wordsBegin(member);
-  // Go writes the object in front of the name.
-  if (!objectNamedInFront(p_, scan_, home).empty() && language_.id == "go") begin = node.nameBegin;
+  if (f.objectInFront && !objectNamedInFront(p_, scan_, home).empty()) begin = node.nameBegin;
   std::string head(source.substr(begin, close - begin));
   std::string tail = end > close ? std::string(trim(source.substr(close, end - close))) : "";
   // Up to where the body is opened.
-  if (language_.id == "python") {
+  if (f.bodyBehindColon) {
     int depth = 0;
     for (size_t at = 0; at < tail.size(); ++at) {
       depth += tail[at] == '[' || tail[at] == '(' ? 1 : tail[at] == ']' || tail[at] == ')' ? -1 : 0;
@@ -112,23 +130,16 @@ Signature Signatures::signatureOf(FunctionIndex member) {
   // A whole body may have been left inside where it has no node of its own.
   if (body == kNoNode && !labelled)
     if (size_t open = tail.find_first_of("{;"); open != std::string::npos) tail = std::string(trim(std::string_view(tail).substr(0, open)));
-  auto dropWords = [&](std::string& text, bool front) {
-    for (bool more = true; more;) {
-      more = false;
-      for (std::string_view word : f.dropped) {
-        std::string_view all = trim(text);
-        if (front && all.substr(0, word.size()) == word && all.size() > word.size() && isBlank(all[word.size()])) {
-          text = std::string(trim(all.substr(word.size())));
-          more = true;
-        } else if (!front && all.size() >= word.size() && all.substr(all.size() - word.size()) == word && (all.size() == word.size() || !isWordByte(all[all.size() - word.size() - 1]))) {
-          text = std::string(trim(all.substr(0, all.size() - word.size())));
-          more = true;
-        }
-      }
+  head = withoutLeadingWords(head, f.dropped);
+  for (bool more = true; more;) {  // and what stands behind: override, async
+    more = false;
+    for (std::string_view word : f.dropped) {
+      std::string_view all = trim(tail);
+      if (all.size() < word.size() || all.substr(all.size() - word.size()) != word || (all.size() > word.size() && isWordByte(all[all.size() - word.size() - 1]))) continue;
+      tail = std::string(trim(all.substr(0, all.size() - word.size())));
+      more = true;
     }
-  };
-  dropWords(head, true);
-  dropWords(tail, false);
+  }
   while (labelled && !head.empty() && (head.back() == ';' || isBlank(head.back()))) head.pop_back();
   out.text = onOneLine(head);
   if (!tail.empty()) {
@@ -138,9 +149,9 @@ Signature Signatures::signatureOf(FunctionIndex member) {
   if (out.text.find("//") != std::string::npos || out.text.find("/*") != std::string::npos) return refuse("has a comment in its head");
   if (namesInner(out.text)) return f.untold.empty() ? refuse("names something that is declared inside the class") : (out.whole = false, out);
   bool defaults = f.noDefaults && out.text.find('=') != std::string::npos && out.text.find("=>") == std::string::npos;
-  bool untold = f.noDefaults && language_.id != "swift" && (tail.empty() || tail[0] != ':');
+  bool untold = f.resultBehindColon && (tail.empty() || tail[0] != ':');
   // fun raise(by: Int) { … } gives nothing, and says so by its brackets.
-  if (untold && language_.id == "kotlin") untold = body == kNoNode || p_.file(home)[body].kind != Kind::Block || source[p_.file(home)[body].span.begin] != '{';
+  if (untold && f.nothingByBrackets) untold = body == kNoNode || p_.file(home)[body].kind != Kind::Block || source[p_.file(home)[body].span.begin] != '{';
   if ((defaults || untold) && f.untold.empty()) return refuse(defaults ? "has a parameter that may be left out, which an interface cannot say" : "does not say what it gives");
   out.whole = !defaults && !untold;
   return out;

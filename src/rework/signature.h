@@ -2,7 +2,10 @@
 // original text, without its body and without words that say nothing about calling it.
 #pragma once
 
+#include <set>
+#include <span>
 #include <string>
+#include <vector>
 
 #include "rework/source_scan.h"
 
@@ -13,6 +16,11 @@ struct Signature {
   bool whole = true;   // false: the language would work out a part of it from the body
   std::string reason;  // why it cannot be written elsewhere; empty: it can
 };
+
+// The functions in the order of the text.
+std::vector<FunctionIndex> inTextOrder(const Program& program, const std::set<FunctionIndex>& functions);
+// The text without those of the words that it begins with.
+std::string withoutLeadingWords(std::string_view text, std::span<const std::string_view> words);
 
 class Signatures {
  public:

@@ -21,8 +21,7 @@ class Wrapper {
         scan_(a.program), language_(a.program.language(a.program.types[type].definition.file)), f_(language_.facing) {
     class_ = plainName(p_, type_);
     name_ = class_ + "Wrapper";
-    for (TypeIndex t = 0; t < p_.types.size(); ++t)
-      if (p_.types[t].definition.known() && p_.types[t].parent == p_.types[type_].parent && plainName(p_, t) == name_) there_ = t;
+    there_ = typeBeside(p_, type_, name_);
   }
 
   std::string refusal() {
@@ -53,7 +52,6 @@ class Wrapper {
       if (mirrored) given.consumers.push_back(c);
     }
     NextStep out = nextHandOverOf(a_, given, memory_);
-    out.byHand.insert(out.byHand.end(), byHand_.begin(), byHand_.end());
     if (out.found && (out.step.kind == StepKind::Seam)) out.step.kind = StepKind::Wrap;
     return out;
   }
@@ -98,10 +96,8 @@ class Wrapper {
     Signatures signatures(p_, scan_, language_, type_);
     std::set<FunctionIndex> used;
     for (const Site& site : sites_) used.insert(site.member);
-    std::vector<FunctionIndex> order(used.begin(), used.end());
-    std::sort(order.begin(), order.end(), [&](FunctionIndex x, FunctionIndex y) { return p_.node(p_.functions[x].declarations.front()).span.begin < p_.node(p_.functions[y].declarations.front()).span.begin; });
     std::string members, names;
-    for (FunctionIndex m : order) {
+    for (FunctionIndex m : inTextOrder(p_, used)) {
       Signature one = signatures.signatureOf(m);
       std::string name(p_.text(p_.functions[m].name));
       if (!one.reason.empty()) {
@@ -110,7 +106,7 @@ class Wrapper {
       }
       std::string text = withObject(one.text);
       std::string given;
-      for (VariableIndex v : p_.functions[m].parameters) given += (given.empty() ? "" : ", ") + argumentFor(v, given.empty());
+      for (VariableIndex v : p_.functions[m].parameters) given += (given.empty() ? "" : ", ") + argumentFor(v);
       if (given.find("...") != std::string::npos) {
         out.byHand.push_back({p_.path(home), p_.line(p_.functions[m].declarations.front()), name + " takes any number of arguments: it stays outside of " + name_, false});
         continue;
@@ -125,15 +121,12 @@ class Wrapper {
     step.kind = StepKind::Wrap;
     step.subject = name_;
     if (f_->ownFile && signatures.isExported()) {
-      std::string path = p_.path(home);
-      path = path.substr(0, path.rfind('/') + 1) + name_ + path.substr(path.rfind('.'));
-      step.edits.push_back({path, {0, 0}, signatures.headLines(home.file, members) + text + newline});
+      step.edits.push_back({fileBeside(p_, home, name_), {0, 0}, signatures.headLines(home.file, members) + text + newline});
     } else {
       // Behind the class, so that what it is called by is known by then.
       uint32_t end = p_.node(home).span.end;
       while (end > 0 && isBlank(scan_.text(home.file)[end - 1])) --end;
-      bool lines = language_.handing->snake;
-      step.edits.push_back({p_.path(home), {end, end}, newline + newline + (lines ? newline : "") + indent + std::string(trim(text))});
+      step.edits.push_back({p_.path(home), {end, end}, newline + newline + (f_->widelyApart ? newline : "") + indent + std::string(trim(text))});
     }
     if (memory_.refused.count(step.key())) return refuse(std::string(kTakenBack));
     step.title = name_ + " has what is used of " + class_ + " as members of an object: " + names;
@@ -144,16 +137,9 @@ class Wrapper {
 
   // static int height(int day): without what says that it needs no object.
   std::string withObject(std::string text) const {
-    for (bool more = true; more;) {
-      more = false;
-      auto drop = [&](std::string_view word) {
-        if (text.size() <= word.size() || text.substr(0, word.size()) != word || !isBlank(text[word.size()])) return;
-        text = std::string(trim(std::string_view(text).substr(word.size())));
-        more = true;
-      };
-      for (std::string_view word : f_->dropped) drop(word);
-      for (std::string_view word : {"static", "class"}) drop(word);
-    }
+    std::vector<std::string_view> words(f_->dropped.begin(), f_->dropped.end());
+    words.insert(words.end(), {"static", "class"});
+    text = withoutLeadingWords(text, words);
     if (language_.handing->snake)
       if (size_t open = text.find('('); open != std::string::npos) {
         // A class's own first parameter gives way to the object's.
@@ -164,14 +150,14 @@ class Wrapper {
     return text;
   }
 
-  std::string argumentFor(VariableIndex v, bool) const {
+  std::string argumentFor(VariableIndex v) const {
     const Variable& variable = p_.variables[v];
     std::string name(p_.text(variable.name));
     Place home = variable.declarations.front();
     std::string written = scan_.nodeText(home);
     if (p_.node(home).has(kPack) || written.find("...") != std::string::npos || written.substr(0, 1) == "*" || written.find("vararg ") != std::string::npos || written.find("params ") != std::string::npos) return "...";
     // func height(on day: Int): called by its label.
-    if (language_.id == "swift") {
+    if (f_->labelsArguments) {
       size_t colon = written.find(':');
       std::string head(trim(written.substr(0, colon)));
       size_t blank = head.find(' ');
@@ -192,7 +178,7 @@ class Wrapper {
     size_t close = signature.rfind(')');
     std::string_view behind = close == std::string::npos ? std::string_view{} : trim(std::string_view(signature).substr(close + 1));
     // Kotlin and Swift say nothing where nothing is given; scripts give what the other gives.
-    return language_.handing->primary || language_.id == "swift" ? !behind.empty() : true;
+    return f_->nothingUnsaid ? !behind.empty() : true;
   }
 
   const Analysis& a_;
@@ -206,7 +192,6 @@ class Wrapper {
   TypeIndex there_ = kNone;
   bool collected_ = false;
   std::vector<Site> sites_;
-  std::vector<ByHand> byHand_;
 };
 
 }  // namespace

@@ -58,6 +58,17 @@ std::string plainName(const Program& p, TypeIndex type) {
   return name.substr(0, name.find('@'));
 }
 
+TypeIndex typeBeside(const Program& p, TypeIndex type, const std::string& name) {
+  for (TypeIndex t = 0; t < p.types.size(); ++t)
+    if (p.types[t].definition.known() && p.types[t].parent == p.types[type].parent && plainName(p, t) == name) return t;
+  return kNone;
+}
+
+std::string fileBeside(const Program& p, Place other, const std::string& name) {
+  const std::string& path = p.path(other);
+  return path.substr(0, path.rfind('/') + 1) + name + path.substr(path.rfind('.'));
+}
+
 std::string objectName(std::string_view type, bool snake) {
   std::string out;
   bool leading = true;  // in the capitals that a name begins with

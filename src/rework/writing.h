@@ -22,6 +22,11 @@ size_t behindDocumentingText(std::string_view source, size_t at);
 // A class's name as code writes it, without what tells it from others of that name.
 std::string plainName(const Program& p, TypeIndex type);
 
+// The class of that name in the scope of another; kNone: there is none.
+TypeIndex typeBeside(const Program& p, TypeIndex type, const std::string& name);
+// A file named so in the folder of another, with its ending.
+std::string fileBeside(const Program& p, Place other, const std::string& name);
+
 // What code calls an object of a class: tideTable or tide_table, httpPool or http_pool.
 std::string objectName(std::string_view type, bool snake);
 

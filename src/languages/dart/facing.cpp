@@ -10,6 +10,7 @@ const Facing& dartFacing() {
       .member = "\t{signature};\n",
       .clause = " implements {face}", .moreClause = ", {face}", .clauseWord = "implements",
       .dropped = kDropped,
+      .getters = true,
       .double_ = "class {class}Double implements {face} {\n{members}}",
       .doubleMember = "\t@override\n\t{signature} => throw UnsupportedError('{member} is not expected here');\n",
       .wrapper = "class {wrap} {\n{members}}", .wrapperMember = "\t{signature} => {class}.{member}({names});\n", .makeWrapper = "{wrap}()",

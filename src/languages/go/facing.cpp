@@ -9,6 +9,7 @@ const Facing& goFacing() {
       .member = "\t{signature}\n",
       .was = "*{class}",
       .nullIsAnother = true,
+      .objectInFront = true,
       .double_ = "type {class}Double struct{}\n\n{members}",
       .doubleMember = "func ({class}Double) {signature} {\n\tpanic(\"{member} is not expected here\")\n}\n",
   };

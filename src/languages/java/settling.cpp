@@ -7,7 +7,7 @@ const Settling& javaSettling() {
   static constexpr Settling kSettling = {
       .field = "private {type} {field} = {value};",
       .shadowedUse = "this.{field}",
-      .staticWord = "static",
+      .staticWord = "static", .openElsewhere = "public",
   };
   return kSettling;
 }

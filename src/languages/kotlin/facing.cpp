@@ -13,6 +13,7 @@ const Facing& kotlinFacing() {
       .overriding = "override ",
       .typeImport = "import {name}",
       .noDefaults = true,
+      .resultBehindColon = true, .nothingByBrackets = true, .nothingUnsaid = true,
       .double_ = "class {class}Double : {face} {\n{members}}",
       .doubleMember = "\toverride {signature} = throw UnsupportedOperationException(\"{member} is not expected here\")\n",
       .wrapper = "{visibility}open class {wrap} {\n{members}}", .wrapperMember = "\topen {signature} {\n\t\t{return}{class}.{member}({names})\n\t}\n", .makeWrapper = "{wrap}()",

@@ -11,6 +11,7 @@ const Facing& objcFacing() {
       .clause = " <{face}>", .moreClause = "{face}, ", .clauseWord = "<",
       .was = "{class} *", .is = "id<{face}> ",
       .forward = "@class {class};", .forwardFace = "@protocol {face};",
+      .namedByParts = true,
       .double_ = "@interface {class}Double : NSObject <{face}>\n@end\n\n@implementation {class}Double\n{members}@end",
       .doubleMember = "{signature} {\n\tabort();  // {member} is not expected here\n}\n",
   };

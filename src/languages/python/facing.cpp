@@ -10,6 +10,7 @@ const Facing& pythonFacing() {
       .member = "\t{signature}: ...\n",
       .import = "from typing import Protocol",
       .importsByName = true,
+      .bodyBehindColon = true, .widelyApart = true,
       .double_ = "class {class}Double:\n{members}",
       .doubleMember = "\t{signature}:\n\t\traise AssertionError(\"{member} is not expected here\")\n",
       .wrapper = "class {wrap}:\n{members}", .wrapperMember = "\t{signature}:\n\t\treturn {class}.{member}({names})\n", .makeWrapper = "{wrap}()",

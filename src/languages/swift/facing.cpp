@@ -12,6 +12,7 @@ const Facing& swiftFacing() {
       .clause = ": {face}", .moreClause = ", {face}", .clauseWord = ":",
       .dropped = kDropped,
       .noDefaults = true,
+      .nothingUnsaid = true, .labelsArguments = true,
       .double_ = "final class {class}Double: {face} {\n{members}}",
       .doubleMember = "\t{signature} { fatalError(\"{member} is not expected here\") }\n",
       .wrapper = "{visibility}class {wrap} {\n{members}}", .wrapperMember = "\t{signature} {\n\t\t{return}{class}.{member}({names})\n\t}\n", .makeWrapper = "{wrap}()",

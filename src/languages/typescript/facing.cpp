@@ -13,6 +13,7 @@ const Facing& typescriptFacing() {
       .dropped = kDropped,
       .importsByName = true,
       .noDefaults = true,
+      .resultBehindColon = true,
       .double_ = "class {class}Double implements {face} {\n{members}}",
       .doubleMember = "\t{signature} {\n\t\tthrow new Error(\"{member} is not expected here\");\n\t}\n",
       .wrapper = "{visibility}class {wrap} {\n{members}}", .wrapperMember = "\t{signature} {\n\t\t{return}{class}.{member}({names});\n\t}\n", .makeWrapper = "new {wrap}()",
