@@ -18,7 +18,7 @@ std::string_view surenessText(Sureness sureness) {
 }
 
 std::string_view adviceText(Advice advice) {
-  static constexpr std::string_view kTexts[] = {"keep", "steady", "seal", "inject", "wrap", "settle", "guard", "tether", "supply", "own", "announce"};
+  static constexpr std::string_view kTexts[] = {"keep", "steady", "seal", "inject", "wrap", "settle", "guard", "tether", "supply", "own"};
   return kTexts[static_cast<size_t>(advice)];
 }
 
@@ -28,7 +28,7 @@ std::string_view adviceMeaning(Advice advice) {
       "hand it in through constructors instead of reaching for it", "put an object with the same members around it and hand that in",
       "make it an ordinary member of its one user", "touch what changes under one lock only", "let who is listed take itself out when it ends",
       "let the constructor take what the class made for itself, and make it where nobody hands it in",
-      "give what is freed by hand an owner", "announce the start to those who listen, one for each service",
+      "give what is freed by hand an owner",
   };
   return kTexts[static_cast<size_t>(advice)];
 }
@@ -100,7 +100,7 @@ void addReasons(const Subject& s, const Entity& e, Advice advice, std::vector<st
       pro.push_back("one line where each subscriber ends mends every place that makes one");
       contra.push_back("every owner has to tell it its end, or destroy it");
       break;
-    case Advice::Supply: case Advice::Own: case Advice::Announce: break;  // of classes and functions, not of what is shared
+    case Advice::Supply: case Advice::Own: break;  // of classes and functions, not of what is shared
   }
 }
 

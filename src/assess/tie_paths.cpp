@@ -221,9 +221,10 @@ void checkCrowdedStartup(const Subject& s, std::vector<Finding>& out) {
     f.message = functionText(p, m) + " starts or calls " + std::to_string(reached.size()) + " shared objects (" + joinWith({names.begin(), names.begin() + 3}, ", ") + " …): what works depends on the order of its lines.";
     for (auto& [entity, c] : reached)
       if (f.evidence.size() < 12) f.evidence.push_back({c->place, s.survey.entities[entity].name});
-    f.advice = Advice::Announce;
-    f.reasonsFor.push_back("one line for each listener says in which order they hear of it, and a service that comes or goes is one line more or less");
-    f.reasonsAgainst.push_back("the order is told, not checked: objects that are handed to each other's constructors are made in the one right order, and the compiler sees to it");
+    f.advice = Advice::Inject;
+    f.reasonsFor.push_back("objects that are handed to each other's constructors are made in the one right order, and the compiler sees to it");
+    f.reasonsFor.push_back("lines that follow one another can become listeners until then: the move announce");
+    f.reasonsAgainst.push_back("all of them change at once, or one after another over some time");
     out.push_back(std::move(f));
   }
 }

@@ -227,6 +227,9 @@ struct Mending {
   // that hands out what is in it or else {value}. {type} {class} {this} {field} {helper}
   std::string_view seamField = {}, seamHelper = {}, seamHelperName = {}, seamUse = {};
   std::string_view seamSelf = {};      // what the object is called inside of its members; empty: as they say
+  // Where such an object is made: what stands in its literal ({field} {value}), else a line behind
+  // the statement that makes it ({target} too). And the field without the member, when all give it.
+  std::string_view seamGiven = {}, seamGivenAfter = {}, seamDirect = {};
   bool seamFieldInInterface = false;   // the field stands among the declarations of members
   bool seamTypeOfClass = false;        // {type} is the class's name, else what the accessor says
 
@@ -248,6 +251,7 @@ struct Settling {
   std::string_view use = "{field}", shadowedUse = {};  // in its members; {this}
   std::string_view staticWord = {};    // what goes from a declaration that stands in the class already; empty: it moves
   std::string_view open = {}, openElsewhere = {};  // what a constructor is from then on that was `private`; where others make it
+  std::string_view local = {};         // a statement of a function that makes one for itself: {type} {name} {value}
   bool noughtOnly = false;             // a field has no first value of its own: nought, or nothing
   bool constantsOnly = false;          // of its own it has constants only: an object is made in the constructor
 };
@@ -286,7 +290,10 @@ struct Facing {
   std::string_view double_ = {}, doubleMember = {};  // a class for tests that keeps the interface
   // A class whose members hand on to those of a class that has no objects: {wrap} {return} {names}
   std::string_view wrapper = {}, wrapperMember = {};
-  std::string_view makeWrapper = {};   // one of it
+  std::string_view makeWrapper = {};   // one of it, where it is handed in at once; else
+  std::string_view wrapperDoor = {};   // the accessor that it brings, which is handed in afterwards
+  // Where a class is declared in one place and written in another: {members} there, and its declarations here.
+  std::string_view wrapperBody = {}, wrapperDeclaration = {};
 };
 
 // How a function announces that the program starts to those who listen: {class} {name} {statement}

@@ -268,7 +268,7 @@ class Page {
     for (const Check& c : checks())
       if (used.count(c.info.id)) out_ += fmt::format("<tr><td><code>{}</code></td><td class=\"n\">{}</td><td>{} {}</td><td>{}</td></tr>", c.info.id, c.info.bad, escaped(c.info.what), escaped(c.info.why), escaped(c.info.keepWhen));
     out_ += "</table><h3>Advice</h3><table>";
-    for (Advice advice : {Advice::Keep, Advice::Steady, Advice::Seal, Advice::Inject, Advice::Wrap, Advice::Settle, Advice::Guard, Advice::Tether, Advice::Supply, Advice::Own, Advice::Announce})
+    for (Advice advice : {Advice::Keep, Advice::Steady, Advice::Seal, Advice::Inject, Advice::Wrap, Advice::Settle, Advice::Guard, Advice::Tether, Advice::Supply, Advice::Own})
       out_ += fmt::format("<tr><td><b>{}</b></td><td>{}</td></tr>", adviceText(advice), adviceMeaning(advice));
     out_ += "</table>";
     size_t accepted = 0;

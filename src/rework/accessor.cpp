@@ -122,7 +122,8 @@ std::string openConstructor(const Program& p, SourceScan& scan, const Entity& e,
   return "";
 }
 
-std::string removeAccessor(const Program& p, SourceScan& scan, const Entity& e, std::vector<FileEdit>& edits) {
+std::string removeAccessor(const Program& p, SourceScan& scan, const Entity& e, std::vector<FileEdit>& edits, const std::vector<Place>& replaced) {
+  auto isReplaced = [&](Place place) { return std::any_of(replaced.begin(), replaced.end(), [&](Place r) { return r.file == place.file && p.isInside(place, r.node); }); };
   std::set<FunctionIndex> doors;
   for (const Door& door : e.doors)
     if (door.function != kNone) {
@@ -132,12 +133,13 @@ std::string removeAccessor(const Program& p, SourceScan& scan, const Entity& e, 
   if (e.creation.in != kNone && p.functions[e.creation.in].form == FunctionForm::Function) doors.insert(e.creation.in);
   for (FunctionIndex door : doors)
     for (uint32_t c : p.callsOfFunction[door])
-      if (p.calls[c].in == kNone || !doors.count(p.calls[c].in)) return "its accessor is still called (" + p.path(p.calls[c].place) + ":" + std::to_string(p.line(p.calls[c].place)) + ")";
+      if ((p.calls[c].in == kNone || !doors.count(p.calls[c].in)) && !isReplaced(p.calls[c].place)) return "its accessor is still called (" + p.path(p.calls[c].place) + ":" + std::to_string(p.line(p.calls[c].place)) + ")";
   std::vector<VariableIndex> slots = e.slots;
   if (std::find(slots.begin(), slots.end(), e.slot) == slots.end()) slots.push_back(e.slot);
   for (VariableIndex slot : slots)
     for (uint32_t u : p.usesOfVariable[slot]) {
       const Use& use = p.uses[u];
+      if (isReplaced(use.place)) continue;
       bool own = use.in == kNone ? use.place.file == p.variables[slot].declarations.front().file : doors.count(use.in) > 0 || p.functions[use.in].form == FunctionForm::Initialiser;
       if (!own) return "its slot is still used (" + p.path(use.place) + ":" + std::to_string(p.line(use.place)) + ")";
       if (use.in != kNone && p.functions[use.in].form == FunctionForm::Initialiser) return "its slot is set while its class is loaded: take that away by hand";

@@ -15,7 +15,8 @@ std::string creationElsewhere(const Program& p, SourceScan& scan, const Entity& 
 // Lets code of that file make one.
 std::string openConstructor(const Program& p, SourceScan& scan, const Entity& e, FileIndex from, std::vector<FileEdit>& edits);
 
-// Takes the accessor, the slot, and a lock that served them alone.
-std::string removeAccessor(const Program& p, SourceScan& scan, const Entity& e, std::vector<FileEdit>& edits);
+// Takes the accessor, the slot, and a lock that served them alone. `replaced`: the accesses
+// that are gone by then.
+std::string removeAccessor(const Program& p, SourceScan& scan, const Entity& e, std::vector<FileEdit>& edits, const std::vector<Place>& replaced = {});
 
 }  // namespace elmcart

@@ -8,6 +8,7 @@
 #include "assess/facts.h"
 #include "base/text.h"
 #include "rework/access.h"
+#include "rework/accessor.h"
 #include "rework/parameter.h"
 #include "rework/writing.h"
 #include "source/ignore.h"
@@ -57,7 +58,10 @@ class HandOver {
       break;
     }
     if (!out.found) {
-      if (std::optional<Step> step = close()) {
+      std::optional<Step> step = close();
+      bool blocked = std::any_of(byHand_.begin(), byHand_.end(), [](const ByHand& b) { return b.blocksRetire; });
+      if (!step && !blocked) step = retire();
+      if (step) {
         out.found = true;
         out.step = std::move(*step);
       }
@@ -585,29 +589,7 @@ class HandOver {
     return std::nullopt;
   }
 
-  // Puts an item behind the others of a list.
-  void append(Place place, Span list, const std::string& item) {
-    std::string_view inside = scan_.text(place.file).substr(list.begin, list.size());
-    std::string_view content = trim(inside);
-    if (content.empty()) {
-      insert(place, list.begin, item);
-      return;
-    }
-    uint32_t end = list.begin + static_cast<uint32_t>(inside.find_last_not_of(" \t\r\n")) + 1;
-    bool comma = content.back() == ',';
-    bool lines = inside.find('\n') != std::string_view::npos;
-    if (!lines) {
-      insert(place, end, (comma ? " " : ", ") + item + (comma ? "," : ""));
-      return;
-    }
-    // One a line, as they stand.
-    uint32_t begin = end;
-    std::string_view source = scan_.text(place.file);
-    while (begin > 0 && source[begin - 1] != '\n') --begin;
-    uint32_t word = begin;
-    while (source[word] == ' ' || source[word] == '\t') ++word;
-    insert(place, end, (comma ? "" : ",") + scan_.newlineOf(place.file) + std::string(source.substr(begin, word - begin)) + item + (comma ? "," : ""));
-  }
+  void append(Place place, Span list, const std::string& item) { appendItem(p_, scan_, place.file, list, item, edits_); }
 
   // "" or why not.
   std::string addToConstructor(TypeIndex type, FunctionIndex c, const std::string& parameter, const std::string& assign, const std::string& value, const std::string& indent, const std::string& unit) {
@@ -861,6 +843,80 @@ class HandOver {
     return std::nullopt;
   }
 
+  // Where one function alone, or the code of one file, still fetches the object, to hand it in,
+  // the object is made there: accessor and slot go.
+  std::optional<Step> retire() {
+    const Settling* s = p_.language(e_.place.file).settling;
+    if (given_ || !s || s->local.empty() || e_.slot == kNone || !p_.variables[e_.slot].lives() || !e_.creation.place.known()) return std::nullopt;
+    std::vector<Place> accesses;
+    FunctionIndex in = kNone;
+    for (const Consumer& c : e_.consumers) {
+      Place access = accessOf(c.place);
+      bool own = c.in != kNone && (p_.functions[c.in].owner == made_ || c.in == e_.creation.in || std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == c.in; }));
+      if (own) continue;
+      if (!access.known() || c.alias != kNone || inTests(access) || !sameLanguage(access)) return std::nullopt;
+      FunctionIndex here = isFileCode(c.in) ? kNone : c.in;
+      bool apart = !accesses.empty() && (in != here || access.file != accesses.front().file);
+      bool ofClass = here == kNone ? p_.around(access, Kind::Type).node != kNoNode : unitOf(here) != kNone || p_.functions[here].form == FunctionForm::Initialiser;
+      if (apart || ofClass || p_.around(access, Kind::Lambda).node != kNoNode || p_.around(access, Kind::Loop).node != kNoNode) return std::nullopt;
+      in = here;
+      if (std::find(accesses.begin(), accesses.end(), access) == accesses.end()) accesses.push_back(access);
+    }
+    if (accesses.empty()) return std::nullopt;
+    std::sort(accesses.begin(), accesses.end(), [&](Place x, Place y) { return p_.node(x).span.begin < p_.node(y).span.begin; });
+    Place first = accesses.front();
+    std::string type = plainName(p_, made_), creation;
+    if (!creationElsewhere(p_, scan_, e_, creation).empty() || !holdsWord(scan_.text(first.file), type) || isNamedElsewhere(accesses)) return std::nullopt;
+    for (const Variable& v : p_.variables)
+      if (p_.text(v.name) == name_ && (in != kNone ? v.function == in : v.declarations.front().file == first.file && v.function == kNone && v.owner == kNone)) return std::nullopt;
+    // In front of the statement of that code's own block that fetches it first.
+    Place body = in != kNone ? Place{first.file, p_.file(first).child(p_.functions[in].definition.node, Role::Body)} : Place{first.file, 0}, statement = first;
+    auto isOuter = [&](Place place) {
+      if (place == body || in != kNone || place.node == 0) return place == body;
+      if (p_.node(place).kind == Kind::Block) place = p_.parent(place);
+      return p_.node(place).kind == Kind::Namespace || (p_.node(place).kind == Kind::Function && p_.symbolAt(place).is(Symbol::Sort::Function) && isFileCode(p_.symbolAt(place).index()));
+    };
+    while (statement.node != kNoNode && !isOuter(p_.parent(statement))) statement = p_.parent(statement);
+    if (statement.node == kNoNode || (in != kNone && (body.node == kNoNode || p_.functions[in].definition.file != first.file))) return std::nullopt;
+    uint32_t line = scan_.lineBegin(first.file, p_.node(statement).span.begin);
+    // The statement may begin with a type, but nothing else may stand in front of it.
+    if (scan_.text(first.file).substr(line, p_.node(statement).span.begin - line).find_first_of(";{}?") != std::string_view::npos) return std::nullopt;
+    edits_.clear();
+    std::string local = filled(s->local, {{"type", type}, {"name", name_}, {"value", creation}});
+    insert(first, line, scan_.indentOf(statement) + local + scan_.newlineOf(first.file));
+    std::string use = s->local[0] == '$' ? "$" + name_ : name_;
+    for (Place access : accesses) edit(access, p_.node(access).span, use);
+    if (!openConstructor(p_, scan_, e_, first.file, edits_).empty() || !removeAccessor(p_, scan_, e_, edits_, accesses).empty()) return std::nullopt;
+    Step step;
+    step.kind = StepKind::Retire;
+    step.subject = std::string(p_.text(p_.types[made_].qualified));
+    if (memory_.refused.count(step.key())) return std::nullopt;
+    step.title = "the accessor of " + type + " goes: " + (in != kNone ? functionText(p_, in) : p_.path(first)) + " makes the one that there is, and hands it in";
+    step.callSites = accesses.size();
+    step.edits = std::move(edits_);
+    return step;
+  }
+
+  // What a file does when it is loaded or run.
+  bool isFileCode(FunctionIndex f) const { return f != kNone && p_.functions[f].form == FunctionForm::Initialiser && p_.functions[f].owner == kNone; }
+
+  // Is an accessor or slot that is no member of a class named in another file, by an import say?
+  bool isNamedElsewhere(const std::vector<Place>& replaced) {
+    std::vector<std::pair<std::string, FileIndex>> names;
+    for (const Door& door : e_.doors)
+      if (door.function != kNone && p_.functions[door.function].owner == kNone) names.emplace_back(p_.text(p_.functions[door.function].name), p_.functions[door.function].declarations.front().file);
+    if (const Variable& slot = p_.variables[e_.slot]; slot.storage == Storage::Global) names.emplace_back(p_.text(slot.name), slot.declarations.front().file);
+    for (auto& [name, home] : names)
+      for (FileIndex f = 0; f < p_.files.size(); ++f) {
+        if (f == home || p_.language(f).handing != h_) continue;
+        std::string text(scan_.text(f));
+        for (Place place : replaced)
+          if (place.file == f) std::fill_n(text.begin() + p_.node(place).span.begin, p_.node(place).span.size(), ' ');
+        if (holdsWord(text, name)) return true;
+      }
+    return false;
+  }
+
   // Do all that make one hand a real object in?
   bool isAlwaysGiven(TypeIndex type, int depth) {
     const TypeDecl& decl = p_.types[type];
@@ -995,10 +1051,7 @@ std::string handOverRefusal(const Analysis& analysis, size_t entity) {
 NextStep nextHandOverStep(const Analysis& analysis, size_t entity, PlanMemory& memory) { return HandOver(analysis, entity, memory).run(); }
 
 NextStep nextHandOverOf(const Analysis& analysis, const Given& given, PlanMemory& memory) {
-  Entity entity;
-  entity.type = given.type;
-  entity.place = analysis.program.types[given.type].definition;
-  entity.consumers = given.consumers;
+  Entity entity = entityOf(analysis, given);
   return HandOver(analysis, entity, &given, memory).run();
 }
 

@@ -11,6 +11,7 @@
 // One call plans one step from the program as it stands.
 #pragma once
 
+#include "rework/given.h"
 #include "rework/step.h"
 
 namespace elmcart {
@@ -20,14 +21,7 @@ std::string handOverRefusal(const Analysis& analysis, size_t entity);
 
 NextStep nextHandOverStep(const Analysis& analysis, size_t entity, PlanMemory& memory);
 
-// The same for an object that is no shared state: one of `type`, made by `value` (with {wrap}
-// for its name) where nobody hands it in, in the place of what stands at the consumers' places.
-struct Given {
-  TypeIndex type = kNone;
-  std::string value;
-  TypeIndex beside = kNone;  // the class that those places name today; the other stands in its file
-  std::vector<Consumer> consumers;
-};
+// The same for an object that is no shared state.
 NextStep nextHandOverOf(const Analysis& analysis, const Given& given, PlanMemory& memory);
 
 }  // namespace elmcart

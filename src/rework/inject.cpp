@@ -4,6 +4,7 @@
 #include <map>
 #include <optional>
 
+#include "assess/facts.h"
 #include "base/text.h"
 #include "rework/source_scan.h"
 #include "source/ignore.h"
@@ -196,10 +197,30 @@ class Injector {
   VariableIndex holderOf(TypeIndex type) const {
     for (VariableIndex v : p_.types[type].fields) {
       const TypeUse& use = p_.use(p_.variables[v].type);
-      if (use.decl == made_ && use.has(kReference)) return v;
+      if (use.decl == made_ && (use.has(kReference) || isSetFromParameter(type, v))) return v;
     }
     return kNone;
   }
+  // Objects that are assigned hold it by a pointer: gauge_(&gauge), of what the constructor is handed.
+  bool isSetFromParameter(TypeIndex type, VariableIndex field) const {
+    if (!p_.use(p_.variables[field].type).has(kPointer)) return false;
+    for (FunctionIndex c : constructorsOf(type)) {
+      Place place = p_.functions[c].definition;
+      if (!place.known() || injectedParameter(c) < 0) continue;
+      const LoweredFile& file = p_.file(place);
+      for (NodeId n : children(file, place.node)) {
+        if (file[n].kind != Kind::FieldInit || !(p_.symbolAt({place.file, n}) == Symbol(Symbol::Sort::Variable, field))) continue;
+        for (NodeId a : argumentsOf(file, n)) {
+          NodeId named = file[a].kind == Kind::AddressOf ? file.child(a, Role::Operand) : kNoNode;
+          if (named != kNoNode && p_.symbolAt({place.file, named}) == Symbol(Symbol::Sort::Variable, p_.functions[c].parameters[static_cast<size_t>(injectedParameter(c))])) return true;
+        }
+      }
+    }
+    return false;
+  }
+  // What a field is called where the object itself is meant.
+  std::string objectIn(const std::string& field, bool byPointer) const { return byPointer ? "*" + field : field; }
+  bool byPointer(VariableIndex holder) const { return holder != kNone && !p_.use(p_.variables[holder].type).has(kReference); }
 
   // The position of the parameter that takes the shared object, or -1.
   int injectedParameter(FunctionIndex f) const {
@@ -470,20 +491,22 @@ class Injector {
     const Node& node = p_.node(call);
     Place up = p_.parent(call);
     const Node& parent = p_.node(up);
-    if (!resultIsPointer()) {
-      edit(call, node.span, name);
+    bool pointer = name[0] == '*';
+    std::string whole = pointer ? "(" + name + ")" : name;
+    if (parent.kind == Kind::Member && (pointer || resultIsPointer()) && parent.has(kArrow) == resultIsPointer()) {
+      edit(call, {node.span.begin, parent.nameBegin}, pointer ? name.substr(1) + "->" : name + std::string(phrases(call).memberAccess));
       return true;
     }
-    if (parent.kind == Kind::Member && parent.has(kArrow)) {
-      edit(call, {node.span.begin, parent.nameBegin}, name + std::string(phrases(call).memberAccess));
+    if (!resultIsPointer()) {
+      edit(call, node.span, whole);
       return true;
     }
     if (parent.kind == Kind::Dereference) {
-      edit(call, parent.span, name);
+      edit(call, parent.span, whole);
       return true;
     }
     if (p_.use(p_.functions[door_].result).has(kPointer)) {
-      edit(call, node.span, "&" + name);
+      edit(call, node.span, pointer ? name.substr(1) : "&" + name);
       return true;
     }
     byHand(call, "the owner itself (a smart pointer) is used here, not only the object");
@@ -634,6 +657,12 @@ class Injector {
     return step;
   }
 
+  bool assignsFrom(TypeIndex type, TypeIndex from) const {
+    return std::any_of(p_.types[type].methods.begin(), p_.types[type].methods.end(), [&](FunctionIndex m) {
+      const Function& fn = p_.functions[m];
+      return p_.text(fn.name) == "operator=" && fn.parameters.size() == 1 && p_.use(p_.variables[fn.parameters[0]].type).decl == from;
+    });
+  }
   // Is an object of the class assigned to somewhere, which a reference field would forbid?
   Place assignedAt(TypeIndex type) const {
     for (FileIndex f = 0; f < p_.files.size(); ++f) {
@@ -643,7 +672,11 @@ class Injector {
         NodeId target = file.child(n, Role::Target);
         if (target == kNoNode) continue;
         const TypeUse& use = p_.use(p_.links[f].type[target]);
-        if (use.decl == type && !use.has(kPointer)) return {f, n};
+        if (use.decl != type || use.has(kPointer)) continue;
+        // What the class assigns from another class by an operator of its own, a reference does not forbid.
+        NodeId value = file.child(n, Role::Value);
+        TypeIndex from = value == kNoNode ? kNone : p_.use(p_.links[f].type[value]).decl;
+        if (from == kNone || from == type || p_.derivesFrom(from, type) || !assignsFrom(type, from)) return {f, n};
       }
     }
     return {};
@@ -665,9 +698,9 @@ class Injector {
     for (Place access : w.accesses) needsField |= !isConstructor(functionAt(access)) || copiesOrMoves(functionAt(access));
     for (const Work::Pass& pass : w.passes) needsField |= pass.field == kNone && pass.base == kNone && !isConstructor(pass.in);
     bool addField = needsField && holder == kNone;
-    if (addField) {
-      if (Place assigned = assignedAt(w.type); assigned.known()) return refuse(w, "objects of " + className + " are assigned at " + at(assigned) + ", which a reference field would forbid");
-    }
+    // A reference among its fields would forbid that its objects are assigned.
+    bool pointer = addField ? assignedAt(w.type).known() : byPointer(holder);
+    auto heldFrom = [&](const std::string& object) { return pointer ? "&" + object : object; };
     std::string field = holder != kNone ? std::string(p_.text(p_.variables[holder].name)) : fieldName(w.type);
     std::vector<FunctionIndex> constructors = constructorsOf(w.type);
     ScopeIndex scope = p_.types[w.type].scope;
@@ -722,7 +755,7 @@ class Injector {
           if (first && fn.mostArguments == 0 && !(fn.modifiers & kExplicit)) insert(place, p_.node(place).span.begin, "explicit ");
         }
       }
-      if (addField && !delegates) entries[c].push_back({1, -1, phrases(fn.definition).fieldInit(field, parameterName[c])});
+      if (addField && !delegates) entries[c].push_back({1, -1, phrases(fn.definition).fieldInit(field, heldFrom(parameterName[c]))});
       bool defaulted = p_.node(fn.definition).has(kDefaulted) && file.child(fn.definition.node, Role::Body) == kNoNode;
       if (defaulted) {
         std::vector<std::string> texts;
@@ -755,8 +788,16 @@ class Injector {
         else insert(fn.definition, file[delegating].span.end - 1, *fill + parameterName[c]);
       }
     }
+    // A copy that is written out takes the field along.
+    for (FunctionIndex m : decl.methods) {
+      const Function& fn = p_.functions[m];
+      if (!addField || fn.form != FunctionForm::Constructor || !copiesOrMoves(m) || !fn.definition.known() || p_.node(fn.definition).has(kDefaulted) || (fn.modifiers & kDeleted)) continue;
+      std::string other(p_.text(p_.variables[fn.parameters[0]].name));
+      if (other.empty()) return refuse(w, "a constructor of " + className + " copies without naming what it copies");
+      addInitialisers(w.type, fn.definition, {{1, -1, phrases(fn.definition).fieldInit(field, other + "." + field)}});
+    }
     if (constructors.empty()) {
-      if (!freshConstructor(w.type, addField ? field : "", freshEntries)) return std::nullopt;
+      if (!freshConstructor(w.type, addField ? field : "", heldFrom(objectName_), freshEntries)) return std::nullopt;
     }
     if (newParameter) {
       // The default argument stands where the constructor is declared, so that file must see the whole class.
@@ -764,9 +805,9 @@ class Injector {
       if (!ensureInclude(home.file)) return refuse(w, "including the class's file from " + p_.files[home.file].path + " would make a circle");
     }
     // 2. The field.
-    if (addField) addHolderField(w.type, phrases(decl.definition).field(typeName(scope), field), decl.definition);
+    if (addField) addHolderField(w.type, pointer ? phrases(decl.definition).localInstance(typeName(scope) + "*", field) : phrases(decl.definition).field(typeName(scope), field), decl.definition);
     // 3. Accesses and creations.
-    auto objectAt = [&](FunctionIndex in) { return isConstructor(in) && !copiesOrMoves(in) ? parameterName[in] : field; };
+    auto objectAt = [&](FunctionIndex in) { return isConstructor(in) && !copiesOrMoves(in) ? parameterName[in] : objectIn(field, pointer); };
     for (Place access : w.accesses) {
       FunctionIndex in = functionAt(access);
       bool asField = !isConstructor(in) || copiesOrMoves(in);
@@ -818,7 +859,7 @@ class Injector {
   }
 
   // A class without a constructor of its own gets one.
-  bool freshConstructor(TypeIndex type, const std::string& field, std::vector<Entry> list) {
+  bool freshConstructor(TypeIndex type, const std::string& field, const std::string& value, std::vector<Entry> list) {
     const TypeDecl& decl = p_.types[type];
     ScopeIndex scope = decl.scope;
     // Made with braces and values: that would no longer be possible.
@@ -831,7 +872,7 @@ class Injector {
         }
     }
     std::vector<std::string> texts;
-    if (!field.empty()) list.push_back({1, -1, phrases(decl.definition).fieldInit(field, objectName_)});
+    if (!field.empty()) list.push_back({1, -1, phrases(decl.definition).fieldInit(field, value)});
     std::stable_sort(list.begin(), list.end(), [](const Entry& x, const Entry& y) { return std::make_pair(x.group, x.order) < std::make_pair(y.group, y.order); });
     for (const Entry& entry : list) texts.push_back(entry.text);
     std::string constructor = "explicit " + std::string(p_.text(decl.name)) + "(" + phrases(decl.definition).parameterWithDefault(typeName(scope), objectName_, accessText(scope)) + ")" +
@@ -967,9 +1008,10 @@ class Injector {
       else scan_.insertLineBefore(p_.variables[decl.fields.front()].declarations.front(), text, edits_);
       nameDirectly(decl.definition.file);
     }
+    std::string object = objectIn(field, byPointer(holder));
     for (Place access : w.accesses) {
       if (!reachableInLambda(access, true)) return refuse(w, "a lambda at " + at(access) + " does not capture what it would need");
-      if (!replaceAccess(access, field)) return std::nullopt;
+      if (!replaceAccess(access, object)) return std::nullopt;
     }
     for (const Work::Pass& pass : w.passes) {
       if (pass.field != kNone || pass.base != kNone) {
@@ -979,11 +1021,11 @@ class Injector {
         uint32_t end = p_.node(place).nameBegin + static_cast<uint32_t>(p_.text(p_.variables[pass.field].name).size());
         auto fill = filling(pass.callee, 0, static_cast<size_t>(injectedParameter(pass.callee)));
         if (!fill) return refuse(w, "a default argument cannot be written out");
-        insert(place, end, "{" + *fill + field + "}");
+        insert(place, end, "{" + *fill + object + "}");
         continue;
       }
       if (!reachableInLambda(pass.place, true)) return refuse(w, "a lambda at " + at(pass.place) + " does not capture what it would need");
-      if (!addArgument(pass, field)) return std::nullopt;
+      if (!addArgument(pass, object)) return std::nullopt;
     }
     Step step;
     step.kind = StepKind::Compose;

@@ -4,11 +4,9 @@
 
 #include "rework/announce.h"
 #include "rework/face.h"
-#include "rework/field_seam.h"
 #include "rework/guard.h"
 #include "rework/hand_in.h"
-#include "rework/hand_over.h"
-#include "rework/inject.h"
+#include "rework/inject_any.h"
 #include "rework/own.h"
 #include "rework/seal.h"
 #include "rework/settle.h"
@@ -21,18 +19,6 @@ namespace elmcart {
 namespace {
 
 const Language& languageOfEntity(const Analysis& a, size_t entity) { return a.program.language(a.survey.entities[entity].place.file); }
-
-// In languages with values and references objects are handed in another way than where all are references.
-std::string injectAnyRefusal(const Analysis& a, size_t entity) {
-  const Language& language = languageOfEntity(a, entity);
-  if (language.phrases) return injectRefusal(a, entity);
-  if (language.handing) return handOverRefusal(a, entity);
-  return fieldSeamRefusal(a, entity);
-}
-NextStep nextInjectAnyStep(const Analysis& a, size_t entity, PlanMemory& memory) {
-  const Language& language = languageOfEntity(a, entity);
-  return language.phrases ? nextInjectStep(a, entity, memory) : language.handing ? nextHandOverStep(a, entity, memory) : nextFieldSeamStep(a, entity, memory);
-}
 
 // ----- in which languages a move makes no sense, or is not written
 
@@ -62,7 +48,7 @@ std::string faceNotIn(const Language& l) { return l.facing && !l.facing->face.em
 
 std::string wrapNotIn(const Language& l) {
   if (l.guarantees->noStaticMembers.holds) return "functions belong to packages, not to classes: hand in a struct of functions";
-  return l.handing && l.facing && !l.facing->wrapper.empty() ? "" : "it is not written yet";
+  return l.facing && !l.facing->wrapper.empty() && (l.handing || !l.facing->wrapperDoor.empty() || !l.mending->seamField.empty()) ? "" : "it is not written yet";
 }
 
 std::string ownNotIn(const Language& l) {

@@ -200,9 +200,21 @@ void SourceScan::removeLines(Place place, std::vector<FileEdit>& edits) {
 void SourceScan::removeDeclaration(Place place, std::vector<FileEdit>& edits) {
   std::string_view source = text(place.file);
   const Node& node = p_.node(place);
-  uint32_t begin = lineBegin(place.file, node.span.begin), end = node.span.end;
+  // A property's reader begins at its brackets, behind the property's name.
+  uint32_t from = node.nameBegin ? std::min(node.span.begin, node.nameBegin) : node.span.begin;
+  uint32_t begin = lineBegin(place.file, from), end = node.span.end;
+  size_t opened = from < node.span.begin ? source.find('{', from) : std::string_view::npos;
+  if (opened < node.span.begin) {
+    int depth = 0;
+    for (size_t at = opened; at < source.size(); ++at) {
+      depth += source[at] == '{' ? 1 : source[at] == '}' ? -1 : 0;
+      if (depth > 0) continue;
+      end = static_cast<uint32_t>(at + 1);
+      break;
+    }
+  }
   while (end < source.size() && (source[end] == ' ' || source[end] == ';')) ++end;
-  std::string_view before = source.substr(begin, node.span.begin - begin), behind = trim(source.substr(end, lineEnd(place.file, end) - end));
+  std::string_view before = source.substr(begin, from - begin), behind = trim(source.substr(end, lineEnd(place.file, end) - end));
   if (before.find_first_of("{};") != std::string_view::npos || (!behind.empty() && behind.substr(0, 2) != "//" && behind[0] != '#')) {
     edits.push_back({p_.path(place), {node.span.begin, end}, ""});
     return;
@@ -356,7 +368,8 @@ void SourceScan::includeToDeclaration(FileIndex fileIndex, const std::string& sp
   uint32_t begin = lineBegin(fileIndex, file[import].span.begin);
   uint32_t end = std::min<uint32_t>(lineEnd(fileIndex, file[import].span.end) + 1, static_cast<uint32_t>(source.size()));
   // The blank line that was put above a lone include goes with it.
-  if (ownImports == 1 && begin > 0 && trim(source.substr(lineBegin(fileIndex, begin - 1), begin - lineBegin(fileIndex, begin - 1))).empty()) begin = lineBegin(fileIndex, begin - 1);
+  bool lone = false;
+  if (ownImports == 1 && begin > 0 && trim(source.substr(lineBegin(fileIndex, begin - 1), begin - lineBegin(fileIndex, begin - 1))).empty()) begin = lineBegin(fileIndex, begin - 1), lone = true;
   edits.push_back({file.path, {begin, end}, ""});
   const TypeDecl& decl = p_.types[type];
   std::string form = decl.form == TypeForm::Class ? "class" : "struct";
@@ -369,7 +382,7 @@ void SourceScan::includeToDeclaration(FileIndex fileIndex, const std::string& sp
     edits.push_back({file.path, {at + 1, at + 1}, newline + newline + form + " " + std::string(p_.text(decl.name)) + ";"});
     return;
   }
-  edits.push_back({file.path, {end, end}, p_.languageOf[fileIndex]->phrases->forwardDeclaration(form, p_.text(decl.qualified)) + newline});
+  edits.push_back({file.path, {end, end}, (lone ? newline : "") + p_.languageOf[fileIndex]->phrases->forwardDeclaration(form, p_.text(decl.qualified)) + newline});
 }
 
 std::vector<std::pair<FileIndex, uint32_t>> SourceScan::mentions(const std::string& owner, const std::string& name) {

@@ -5,7 +5,7 @@
 #include <set>
 
 #include "base/text.h"
-#include "rework/hand_over.h"
+#include "rework/inject_any.h"
 #include "rework/signature.h"
 #include "rework/writing.h"
 #include "source/ignore.h"
@@ -33,12 +33,17 @@ class Wrapper {
     for (const Entity& e : a_.survey.entities)
       if (e.type == type_ && decl.form != TypeForm::Object && (e.kind == EntityKind::Singleton || e.kind == EntityKind::SharedInstance)) return "it has an object that is handed out: inject it";
     collect();
-    return sites_.empty() ? "no member of another class that belongs to an object calls it" : "";
+    if (!sites_.empty()) return "";
+    if (there_ == kNone) return "no member of another class that belongs to an object calls it";
+    // Through the wrapper, all of them: is there more to hand in?
+    NextStep next = run();
+    return next.found || !next.byHand.empty() ? "" : "its wrapper is in use, and handed in";
   }
 
   NextStep run() {
     collect();
     if (there_ == kNone) return writeWrapper();
+    if (!f_->wrapperDoor.empty()) return throughDoor();
     Given given;
     given.type = there_;
     given.value = f_->makeWrapper;
@@ -48,10 +53,9 @@ class Wrapper {
       c.place = site.receiver;
       c.in = site.in;
       c.reach = true;
-      bool mirrored = std::any_of(p_.types[there_].methods.begin(), p_.types[there_].methods.end(), [&](FunctionIndex m) { return p_.functions[m].name == p_.functions[site.member].name; });
-      if (mirrored) given.consumers.push_back(c);
+      if (isMirrored(site)) given.consumers.push_back(c);
     }
-    NextStep out = nextHandOverOf(a_, given, memory_);
+    NextStep out = nextInjectOf(a_, given, memory_);
     if (out.found && (out.step.kind == StepKind::Seam)) out.step.kind = StepKind::Wrap;
     return out;
   }
@@ -59,8 +63,48 @@ class Wrapper {
  private:
   struct Site {
     Place receiver;  // the class's name in front of the member's
+    Span span;       // what the object stands for
     FunctionIndex in = kNone, member = kNone;
   };
+
+  // Has the wrapper a member for it?
+  bool isMirrored(const Site& site) const {
+    return std::any_of(p_.types[there_].methods.begin(), p_.types[there_].methods.end(), [&](FunctionIndex m) { return p_.functions[m].name == p_.functions[site.member].name; });
+  }
+
+  // The wrapper has an accessor: class by class calls go through that, and then it is injected.
+  NextStep throughDoor() {
+    std::vector<TypeIndex> order;
+    std::map<TypeIndex, std::vector<Site>> byUnit;
+    for (const Site& site : sites_) {
+      if (!isMirrored(site)) continue;
+      TypeIndex unit = p_.functions[site.in].owner;
+      if (byUnit[unit].empty()) order.push_back(unit);
+      byUnit[unit].push_back(site);
+    }
+    std::string door = filled(f_->wrapperDoor, {{"wrap", name_}});
+    NextStep out = firstOf(order.size(), memory_, [&](size_t i) {
+      const std::vector<Site>& sites = byUnit[order[i]];
+      Attempt one{{}, "", p_.path(sites.front().receiver), p_.line(sites.front().receiver)};
+      one.step.kind = StepKind::Wrap;
+      one.step.subject = std::string(p_.text(p_.types[order[i]].qualified));
+      one.step.title = plainName(p_, order[i]) + " calls " + class_ + " through the one " + name_ + " that there is";
+      one.step.callSites = sites.size();
+      for (const Site& site : sites) {
+        bool ofClass = scan_.text(site.receiver.file).substr(site.span.end - 2, 2) == "::";
+        one.step.edits.push_back({p_.path(site.receiver), site.span, door + (ofClass ? "." : "")});
+      }
+      return one;
+    });
+    if (out.found) return out;
+    for (size_t e = 0; e < a_.survey.entities.size(); ++e) {
+      if (a_.survey.entities[e].type != there_ || !injectAnyRefusal(a_, e).empty()) continue;
+      NextStep next = nextInjectAnyStep(a_, e, memory_);
+      next.byHand.insert(next.byHand.begin(), out.byHand.begin(), out.byHand.end());
+      return next;
+    }
+    return out;
+  }
 
   bool isStatic(FunctionIndex m) const { return p_.functions[m].isStaticMember() || p_.types[type_].form == TypeForm::Object; }
 
@@ -79,8 +123,15 @@ class Wrapper {
         NodeId callee = file.child(call.place.node, Role::Callee);
         NodeId receiver = callee == kNoNode ? kNoNode : file.child(callee, Role::Receiver);
         bool named = receiver != kNoNode && file[receiver].kind == Kind::Name && p_.symbolAt({call.place.file, receiver}) == Symbol(Symbol::Sort::Type, type_);
-        if (!named) continue;
-        sites_.push_back({{call.place.file, receiver}, call.in, m});
+        if (named) {
+          sites_.push_back({{call.place.file, receiver}, file[receiver].span, call.in, m});
+        } else if (callee != kNoNode && file[callee].kind == Kind::Name && lastPart(scopePart(file.name(callee))) == class_) {
+          // Tides::height, harbour::Tides::height: the last name in front of the member's, with its sign.
+          std::string_view written = scan_.text(call.place.file).substr(file[callee].span.begin, file[callee].span.size());
+          size_t at = written.find(class_ + "::");
+          uint32_t begin = file[callee].span.begin + static_cast<uint32_t>(at);
+          if (at != std::string_view::npos) sites_.push_back({{call.place.file, callee}, {begin, begin + static_cast<uint32_t>(class_.size()) + 2}, call.in, m});
+        }
       }
     }
     std::sort(sites_.begin(), sites_.end(), [&](const Site& x, const Site& y) { return std::make_pair(p_.path(x.receiver), x.receiver.node) < std::make_pair(p_.path(y.receiver), y.receiver.node); });
@@ -96,7 +147,7 @@ class Wrapper {
     Signatures signatures(p_, scan_, language_, type_);
     std::set<FunctionIndex> used;
     for (const Site& site : sites_) used.insert(site.member);
-    std::string members, names;
+    std::string members, names, declarations;
     for (FunctionIndex m : inTextOrder(p_, used)) {
       Signature one = signatures.signatureOf(m);
       std::string name(p_.text(p_.functions[m].name));
@@ -105,18 +156,28 @@ class Wrapper {
         continue;
       }
       std::string text = withObject(one.text);
-      std::string given;
-      for (VariableIndex v : p_.functions[m].parameters) given += (given.empty() ? "" : ", ") + argumentFor(v);
+      std::string given, call = "[" + class_;
+      size_t position = 0;
+      for (VariableIndex v : p_.functions[m].parameters) {
+        given += (given.empty() ? "" : ", ") + argumentFor(v);
+        // heightOn:at: is called by its parts.
+        size_t colon = name.find(':', position);
+        call += " " + name.substr(position, colon == std::string::npos ? colon : colon + 1 - position) + argumentFor(v);
+        position = colon == std::string::npos ? name.size() : colon + 1;
+      }
+      call += (position == 0 ? " " + name : "") + "]";
       if (given.find("...") != std::string::npos) {
         out.byHand.push_back({p_.path(home), p_.line(p_.functions[m].declarations.front()), name + " takes any number of arguments: it stays outside of " + name_, false});
         continue;
       }
-      members += (members.empty() ? "" : "\n") + filled(f_->wrapperMember, {{"signature", text}, {"class", class_}, {"member", name}, {"names", given}, {"return", gives(m, text) ? "return " : ""}, {"visibility", signatures.visibility()}});
+      bool oneLine = f_->wrapperMember.find('\n') + 1 == f_->wrapperMember.size();
+      members += (members.empty() || oneLine ? "" : "\n") + filled(f_->wrapperMember, {{"signature", text}, {"class", class_}, {"member", name}, {"names", given}, {"return", gives(m, text) ? "return " : ""}, {"visibility", signatures.visibility()}, {"call", call}});
+      declarations += filled(f_->wrapperDeclaration, {{"signature", text}});
       names += (names.empty() ? "" : ", ") + name;
     }
     if (members.empty()) return refuse("none of the members in use can be written elsewhere");
     std::string indent = scan_.indentOf(home), unit = unitIndent(p_, scan_, type_), newline = scan_.newlineOf(home.file);
-    std::string text = laidOut(scan_, filled(f_->wrapper, {{"wrap", name_}, {"visibility", signatures.visibility()}, {"members", members}}), home.file, indent, unit);
+    std::string text = laidOut(scan_, filled(f_->wrapper, {{"wrap", name_}, {"visibility", signatures.visibility()}, {"members", f_->wrapperBody.empty() ? members : declarations}}), home.file, indent, unit);
     Step step;
     step.kind = StepKind::Wrap;
     step.subject = name_;
@@ -125,8 +186,20 @@ class Wrapper {
     } else {
       // Behind the class, so that what it is called by is known by then.
       uint32_t end = p_.node(home).span.end;
+      if (end < scan_.text(home.file).size() && scan_.text(home.file)[end] == ';') ++end;
       while (end > 0 && isBlank(scan_.text(home.file)[end - 1])) --end;
       step.edits.push_back({p_.path(home), {end, end}, newline + newline + (f_->widelyApart ? newline : "") + indent + std::string(trim(text))});
+    }
+    if (!f_->wrapperBody.empty()) {
+      // Behind what ends the class where its members are written.
+      Place last;
+      for (FunctionIndex m : used)
+        if (Place place = p_.functions[m].definition; place.known() && (!last.known() || p_.node(place).span.end > p_.node(last).span.end)) last = place;
+      size_t end = last.known() ? scan_.text(last.file).find("@end", p_.node(last).span.end) : std::string_view::npos;
+      if (end == std::string_view::npos) return refuse("where its members are written could not be read");
+      uint32_t at = static_cast<uint32_t>(end) + 4;
+      std::string gap = scan_.newlineOf(last.file) + scan_.newlineOf(last.file);
+      step.edits.push_back({p_.path(last), {at, at}, gap + laidOut(scan_, filled(f_->wrapperBody, {{"wrap", name_}, {"members", members}}), last.file, "", unit)});
     }
     if (memory_.refused.count(step.key())) return refuse(std::string(kTakenBack));
     step.title = name_ + " has what is used of " + class_ + " as members of an object: " + names;
@@ -140,7 +213,8 @@ class Wrapper {
     std::vector<std::string_view> words(f_->dropped.begin(), f_->dropped.end());
     words.insert(words.end(), {"static", "class"});
     text = withoutLeadingWords(text, words);
-    if (language_.handing->snake)
+    if (text[0] == '+') text[0] = '-';
+    if (language_.handing && language_.handing->snake)
       if (size_t open = text.find('('); open != std::string::npos) {
         // A class's own first parameter gives way to the object's.
         size_t end = text.find_first_of(",)", open);

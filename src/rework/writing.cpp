@@ -286,6 +286,20 @@ bool addMembers(const Program& p, SourceScan& scan, TypeIndex type, const std::s
   return true;
 }
 
+void appendItem(const Program& p, SourceScan& scan, FileIndex file, Span list, const std::string& item, std::vector<FileEdit>& edits) {
+  std::string_view source = scan.text(file), inside = source.substr(list.begin, list.size());
+  std::string_view content = trim(inside);
+  auto put = [&](uint32_t at, std::string text) { edits.push_back({p.files[file].path, {at, at}, std::move(text)}); };
+  if (content.empty()) return put(list.begin, item);
+  uint32_t end = list.begin + static_cast<uint32_t>(inside.find_last_not_of(" \t\r\n")) + 1;
+  bool comma = content.back() == ',';
+  if (inside.find('\n') == std::string_view::npos) return put(end, (comma ? " " : ", ") + item + (comma ? "," : ""));
+  // One a line, as they stand.
+  uint32_t begin = scan.lineBegin(file, end), word = begin;
+  while (source[word] == ' ' || source[word] == '\t') ++word;
+  put(end, (comma ? "" : ",") + scan.newlineOf(file) + std::string(source.substr(begin, word - begin)) + item + (comma ? "," : ""));
+}
+
 std::optional<Span> declarationLines(const Program& p, SourceScan& scan, Place place) {
   std::string_view source = scan.text(place.file);
   const Node& node = p.node(place);

@@ -60,6 +60,9 @@ void wrapLines(SourceScan& scan, FileIndex file, Span lines, const std::string& 
 // them; either may be empty. False: the class's body could not be read.
 bool addMembers(const Program& p, SourceScan& scan, TypeIndex type, const std::string& field, const std::string& constructor, const std::string& indent, std::vector<FileEdit>& edits);
 
+// Puts an item behind the others of a list, whose brackets stand around the span; a list with one a line goes on so.
+void appendItem(const Program& p, SourceScan& scan, FileIndex file, Span list, const std::string& item, std::vector<FileEdit>& edits);
+
 // The whole lines of a declaration that has its lines to itself; nothing when it has not.
 std::optional<Span> declarationLines(const Program& p, SourceScan& scan, Place place);
 

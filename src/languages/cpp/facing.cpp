@@ -13,7 +13,8 @@ const Facing& cppFacing() {
       .forward = "class {class};", .forwardFace = "class {face};",
       .double_ = "class {class}Double : public {face} {\npublic:\n{members}};",
       .doubleMember = "\t{signature} override { throw std::logic_error(\"{member} is not expected here\"); }\n",
-      .wrapper = "class {wrap} {\npublic:\n{members}};", .wrapperMember = "\t{signature} { {return}{class}::{member}({names}); }\n", .makeWrapper = "{wrap}()",
+      .wrapper = "class {wrap} {\npublic:\n\tstatic {wrap}& shared() {\n\t\tstatic {wrap} one;\n\t\treturn one;\n\t}\n\n\tvirtual ~{wrap}() = default;\n{members}};",
+      .wrapperMember = "\tvirtual {signature} { {return}{class}::{member}({names}); }\n", .wrapperDoor = "{wrap}::shared()",
   };
   return kFacing;
 }

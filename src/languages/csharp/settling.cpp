@@ -8,6 +8,7 @@ const Settling& csharpSettling() {
       .field = "private {type} {field} = {value};",
       .shadowedUse = "this.{field}",
       .staticWord = "static", .open = "internal",
+      .local = "var {name} = {value};",
   };
   return kSettling;
 }

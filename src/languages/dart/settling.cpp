@@ -8,6 +8,7 @@ const Settling& dartSettling() {
       .field = "{type} {field} = {value};", .untypedField = "var {field} = {value};",
       .shadowedUse = "this.{field}",
       .staticWord = "static",
+      .local = "final {name} = {value};",
   };
   return kSettling;
 }

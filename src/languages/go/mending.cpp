@@ -16,6 +16,7 @@ const Mending& goMending() {
       .seamHelper = "func ({this} *{class}) {helper}() {type} {\n\tif {this}.{field} == nil {\n\t\treturn {value}\n\t}\n\treturn {this}.{field}\n}",
       .seamHelperName = "the{Field}",
       .seamUse = "{this}.{helper}()",
+      .seamGiven = "{field}: {value}", .seamDirect = "{this}.{field}",
       .twinName = "{function}With", .twinParameter = "{name} {type}", .twinCall = "{return}{twin}({names}{value})",
   };
   return kMending;

@@ -8,6 +8,7 @@ const Settling& javaSettling() {
       .field = "private {type} {field} = {value};",
       .shadowedUse = "this.{field}",
       .staticWord = "static", .openElsewhere = "public",
+      .local = "{type} {name} = {value};",
   };
   return kSettling;
 }

@@ -8,6 +8,7 @@ const Settling& javascriptSettling() {
       .field = "{field} = {value};", .untypedField = "{field} = {value};",
       .use = "this.{field}",
       .staticWord = "static",
+      .local = "const {name} = {value};",
   };
   return kSettling;
 }

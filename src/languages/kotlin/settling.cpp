@@ -7,6 +7,7 @@ const Settling& kotlinSettling() {
   static constexpr Settling kSettling = {
       .field = "private var {field}: {type} = {value}", .untypedField = "private var {field} = {value}",
       .shadowedUse = "this.{field}",
+      .local = "val {name} = {value}",
   };
   return kSettling;
 }

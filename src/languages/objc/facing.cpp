@@ -14,6 +14,8 @@ const Facing& objcFacing() {
       .namedByParts = true,
       .double_ = "@interface {class}Double : NSObject <{face}>\n@end\n\n@implementation {class}Double\n{members}@end",
       .doubleMember = "{signature} {\n\tabort();  // {member} is not expected here\n}\n",
+      .wrapper = "@interface {wrap} : NSObject\n{members}@end", .wrapperMember = "{signature} {\n\t{return}{call};\n}\n", .makeWrapper = "[[{wrap} alloc] init]",
+      .wrapperBody = "@implementation {wrap}\n\n{members}\n@end", .wrapperDeclaration = "{signature};\n",
   };
   return kFacing;
 }

@@ -13,6 +13,7 @@ const Mending& objcMending() {
       .seamHelperName = "{field}",
       .seamUse = "{this}.{field}",
       .seamSelf = "self",
+      .seamGivenAfter = "{target}.{field} = {value};",
       .seamFieldInInterface = true,
       .seamTypeOfClass = true,
       .twinName = "{function}With", .twinParameter = "{type} *{name}", .twinCall = "{return}{twin}({names}{value});", .twinFirst = true,

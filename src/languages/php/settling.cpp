@@ -10,6 +10,7 @@ const Settling& phpSettling() {
       .newConstructor = "public function __construct()\n{\n\t{assign}\n}",
       .use = "$this->{field}",
       .staticWord = "static", .open = "public",
+      .local = "${name} = {value};",
       .constantsOnly = true,
   };
   return kSettling;

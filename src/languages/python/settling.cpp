@@ -9,6 +9,7 @@ const Settling& pythonSettling() {
       .inConstructor = "self.{field} = {value}",
       .newConstructor = "def __init__(self):\n\t{assign}",
       .use = "self.{field}",
+      .local = "{name} = {value}",
   };
   return kSettling;
 }

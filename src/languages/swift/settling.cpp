@@ -8,6 +8,7 @@ const Settling& swiftSettling() {
       .field = "private var {field}: {type} = {value}", .untypedField = "private var {field} = {value}",
       .shadowedUse = "self.{field}",
       .staticWord = "static",
+      .local = "let {name} = {value}",
   };
   return kSettling;
 }

@@ -8,6 +8,7 @@ const Settling& typescriptSettling() {
       .field = "private {field}: {type} = {value};", .untypedField = "private {field} = {value};",
       .use = "this.{field}",
       .staticWord = "static",
+      .local = "const {name} = {value};",
   };
   return kSettling;
 }

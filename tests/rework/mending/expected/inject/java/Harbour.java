@@ -1,12 +1,7 @@
 final class TideTable {
-    private static final TideTable TABLE = new TideTable();
     private int level = 3;
 
-    private TideTable() {
-    }
-
-    static TideTable get() {
-        return TABLE;
+    TideTable() {
     }
 
     int rise() {
@@ -53,6 +48,7 @@ final class Harbour {
     }
 
     public static void main(String[] arguments) {
-        System.out.println(new Desk("first", TideTable.get()).all() + new Mast(TideTable.get()).raise());
+        TideTable tideTable = new TideTable();
+        System.out.println(new Desk("first", tideTable).all() + new Mast(tideTable).raise());
     }
 }

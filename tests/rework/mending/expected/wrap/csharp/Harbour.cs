@@ -37,7 +37,7 @@ class Pilot
 
     public Pilot(string name, TidesWrapper tidesWrapper = null)
     {
-        this.tidesWrapper = tidesWrapper ?? new TidesWrapper();
+        this.tidesWrapper = tidesWrapper ?? throw new System.ArgumentNullException(nameof(tidesWrapper));
         this.name = name;
     }
 
@@ -52,6 +52,6 @@ static class Harbour
 {
     static void Main()
     {
-        Console.WriteLine(new Pilot("first").MayEnter(3, 1));
+        Console.WriteLine(new Pilot("first", tidesWrapper: new TidesWrapper()).MayEnter(3, 1));
     }
 }

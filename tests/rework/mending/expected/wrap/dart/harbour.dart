@@ -14,7 +14,6 @@ class Tides {
 
 class TidesWrapper {
   int height(int day) => Tides.height(day);
-
   void raise(int by) => Tides.raise(by);
 }
 
@@ -22,7 +21,7 @@ class Pilot {
   final TidesWrapper tidesWrapper;
   final String name;
 
-  Pilot(this.name, {TidesWrapper? tidesWrapper}) : tidesWrapper = tidesWrapper ?? TidesWrapper();
+  Pilot(this.name, {required TidesWrapper tidesWrapper}) : tidesWrapper = tidesWrapper;
 
   bool mayEnter(int draught, int day) {
     tidesWrapper.raise(1);
@@ -31,5 +30,5 @@ class Pilot {
 }
 
 void main() {
-  print(Pilot('first').mayEnter(3, 1));
+  print(Pilot('first', tidesWrapper: TidesWrapper()).mayEnter(3, 1));
 }

@@ -31,10 +31,6 @@ final class Pilot {
     private final TidesWrapper tidesWrapper;
     private final String name;
 
-    Pilot(String name) {
-        this(name, new TidesWrapper());
-    }
-
     Pilot(String name, TidesWrapper tidesWrapper) {
         this.tidesWrapper = tidesWrapper;
         this.name = name;
@@ -51,6 +47,6 @@ final class Harbour {
     }
 
     public static void main(String[] arguments) {
-        System.out.println(new Pilot("first").mayEnter(3, 1));
+        System.out.println(new Pilot("first", new TidesWrapper()).mayEnter(3, 1));
     }
 }

@@ -22,7 +22,7 @@ open class TidesWrapper {
     }
 }
 
-class Pilot(private val name: String, private val tidesWrapper: TidesWrapper = TidesWrapper()) {
+class Pilot(private val name: String, private val tidesWrapper: TidesWrapper) {
     fun mayEnter(draught: Int, day: Int): Boolean {
         tidesWrapper.raise(1)
         return tidesWrapper.height(day) > draught && name.isNotEmpty()
@@ -30,5 +30,5 @@ class Pilot(private val name: String, private val tidesWrapper: TidesWrapper = T
 }
 
 fun main() {
-    println(Pilot("first").mayEnter(3, 1))
+    println(Pilot("first", tidesWrapper = TidesWrapper()).mayEnter(3, 1))
 }

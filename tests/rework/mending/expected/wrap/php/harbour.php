@@ -40,7 +40,7 @@ final class Pilot
 
     public function __construct(string $name, ?TidesWrapper $tidesWrapper = null)
     {
-        $this->tidesWrapper = $tidesWrapper ?? new TidesWrapper();
+        $this->tidesWrapper = $tidesWrapper ?? throw new \InvalidArgumentException('tidesWrapper is missing');
         $this->name = $name;
     }
 
@@ -51,4 +51,4 @@ final class Pilot
     }
 }
 
-var_dump((new Pilot('first'))->mayEnter(3, 1));
+var_dump((new Pilot('first', tidesWrapper: new TidesWrapper()))->mayEnter(3, 1));
