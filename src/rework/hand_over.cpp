@@ -201,6 +201,7 @@ class HandOver {
       if (!sameLanguage(p_.types[unit].definition)) continue;
       // Its own default: what a step before put there.
       if (p_.functions[c.in].form == FunctionForm::Constructor && isInjected(unit)) continue;
+      if (p_.functions[c.in].form == FunctionForm::Constructor && standsInForParameter(access, c.in)) continue;
       workFor(unit, kNone).accesses.push_back(access);
     }
     for (const Creation& creation : p_.creations) {
@@ -223,6 +224,24 @@ class HandOver {
       auto key = [&](Place x) { return std::make_tuple(p_.path(x), x.node); };
       std::sort(w.accesses.begin(), w.accesses.end(), [&](Place x, Place y) { return key(x) < key(y); });
     }
+  }
+
+  // if observer is None: observer = publisher, observer ?? publisher: it is taken already, and
+  // fetched for those who hand nothing in.
+  bool standsInForParameter(Place access, FunctionIndex constructor) const {
+    const LoweredFile& file = p_.file(access);
+    auto isParameter = [&](NodeId node) {
+      Symbol symbol = p_.symbolAt({access.file, node});
+      return file[node].kind == Kind::Name && symbol.is(Symbol::Sort::Variable) && p_.variables[symbol.index()].storage == Storage::Parameter && p_.variables[symbol.index()].function == constructor;
+    };
+    for (Place at = access, up = p_.parent(access); up.node != kNoNode && p_.node(up).kind != Kind::Function; at = up, up = p_.parent(up)) {
+      const Node& node = p_.node(up);
+      NodeId condition = node.kind == Kind::If || node.kind == Kind::Conditional ? file.child(up.node, Role::Condition) : kNoNode;
+      if (condition != kNoNode && condition != at.node && file[condition].kind == Kind::NullTest && isParameter(file[condition].firstChild)) return true;
+      // p or X, p ?? X
+      if (node.kind == Kind::Logic && node.detail == static_cast<uint8_t>(LogicForm::Or) && node.firstChild != at.node && isParameter(node.firstChild)) return true;
+    }
+    return false;
   }
 
   // Why a field's first value cannot be set by the constructor instead; "" it can.
@@ -418,6 +437,7 @@ class HandOver {
   std::optional<Step> plan(const Work& w) {
     edits_.clear();
     importedFor_.clear();
+    current_ = &w;
     std::vector<ByHand> before = byHand_;
     std::optional<Step> step = w.type != kNone ? changeClass(w) : compose(w);
     if (!step) return std::nullopt;
@@ -554,13 +574,23 @@ class HandOver {
       Span span = p_.node(access).span;
       bool ofClass = given_ && scan_.text(access.file).substr(span.end, 2) == "::";
       if (ofClass) span.end += 2;
-      edit(access, span, objectAt(access) + (ofClass ? "->" : ""));
+      std::string object = objectAt(access);
+      // : base(…) is worked out before there are fields.
+      if (startsWith(object, "this.") && isBeforeBody(access)) object = name_ + " ?? " + valueAt(access);
+      edit(access, span, object + (ofClass ? "->" : ""));
     }
     for (Place pass : w.passes) {
       if (std::string reason = obstacle(pass); !reason.empty()) return refuse(pass, reason).has_value();
       if (!addArgument(pass, objectAt(pass))) return refuse(pass, "the arguments of this creation could not be read").has_value();
     }
     return true;
+  }
+
+  // Does it stand between a function's parameters and its body?
+  bool isBeforeBody(Place place) const {
+    Place function = p_.around(place, Kind::Function);
+    NodeId body = function.node == kNoNode ? kNoNode : p_.file(function).child(function.node, Role::Body);
+    return body != kNoNode && p_.node(place).span.end <= p_.file(function)[body].span.begin;
   }
 
   // The span of a parameter list between its brackets.
@@ -717,10 +747,15 @@ class HandOver {
         return "";
       }
       if (!h_->baseCall.empty() && startsWith(source.substr(at), h_->baseCall)) {
-        uint32_t end = at;
-        while (end < source.size() && source[end] != '\n') ++end;
-        insert(body, end > 0 && source[end - 1] == '\r' ? end - 1 : end, newline + indent + statement);
-        return "";
+        Span call{at, scan_.contentEnd(body.file, at)};
+        for (NodeId c : children(p_.file(body), body.node))
+          if (p_.file(body)[c].span.contains(at)) call = p_.file(body)[c].span;
+        // What the base is handed must be there before.
+        bool needed = std::any_of(current_->accesses.begin(), current_->accesses.end(), [&](Place access) { return access.file == body.file && call.contains(p_.node(access).span.begin); });
+        if (!needed) {
+          insert(body, scan_.contentEnd(body.file, call.end), newline + indent + statement);
+          return "";
+        }
       }
       insert(body, at, statement + newline + indent);
       return "";
@@ -1039,6 +1074,7 @@ class HandOver {
   std::vector<ByHand> byHand_;
   std::vector<FileEdit> edits_;
   std::set<FileIndex> importedFor_;
+  const Work* current_ = nullptr;  // that is planned
 };
 
 }  // namespace

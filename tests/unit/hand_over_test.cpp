@@ -150,6 +150,29 @@ TEST(HandOver, AConstructorThatHandsOnHandsTheObjectOnToo) {
   EXPECT_TRUE(hand.empty());
 }
 
+// A constructor that fetches the object only for those who hand nothing in takes it already.
+TEST(HandOver, WhatIsTakenAlreadyStays) {
+  std::string scale = "class Scale:\n    def __init__(self):\n        self.loads = 0\n\n    def weigh(self):\n        self.loads = self.loads + 1\n\n\nscale = Scale()\n\n\n";
+  std::string before = scale + "class Truck:\n    def __init__(self, meter=None):\n        if meter is None:\n            self.meter = scale\n        else:\n            self.meter = meter\n\n\nclass Crane:\n    def __init__(self, meter=None):\n        self.meter = meter or scale\n";
+  auto [text, hand] = planned("a.py", before, "a.scale");
+  EXPECT_EQ(text, before);
+  EXPECT_TRUE(hand.empty()) << hand[0].reason;
+  // A flag that chooses is another thing.
+  auto [chosen, none] = planned("a.py", scale + "class Truck:\n    def __init__(self, heavy=None):\n        self.heavy = heavy and scale\n", "a.scale");
+  EXPECT_NE(chosen.find("heavy=None, *, shared_scale=None"), std::string::npos) << chosen;
+}
+
+// What the base's constructor is handed must be there before it is called, and its call may go over lines.
+TEST(HandOver, TheBaseIsHandedWhatTheClassWasHanded) {
+  std::string scale = "class Scale:\n    def __init__(self):\n        self.loads = 0\n\n    def weigh(self):\n        self.loads = self.loads + 1\n\n\nscale = Scale()\n\n\nclass Truck:\n    def __init__(self, meter):\n        self.meter = meter\n\n\n";
+  auto [handed, none] = planned("a.py", scale + "class Crane(Truck):\n    def __init__(self):\n        super().__init__(\n            scale\n        )\n        self.high = 1\n", "a.scale");
+  EXPECT_NE(handed.find("        self._shared_scale = scale if shared_scale is None else shared_scale\n        super().__init__(\n            self._shared_scale\n        )\n        self.high = 1\n"), std::string::npos) << handed;
+  auto [after, nothing] = planned("a.py", scale + "class Crane(Truck):\n    def __init__(self):\n        super().__init__(\n            None\n        )\n        self.high = 1\n\n    def lift(self):\n        scale.weigh()\n", "a.scale");
+  EXPECT_NE(after.find("            None\n        )\n        self._shared_scale = scale if"), std::string::npos) << after;
+  auto [sharp, left] = planned("a.cs", "class Mast\n{\n    static readonly Mast mast = new Mast();\n    int flags;\n    Mast() { }\n    public static Mast Get() { return mast; }\n    public void Raise() { flags++; }\n}\nclass Truck\n{\n    public Truck(Mast mast)\n    {\n    }\n}\nclass Crane : Truck\n{\n    public Crane() : base(Mast.Get())\n    {\n    }\n}\n", "Mast");
+  EXPECT_NE(sharp.find(": base(mast ?? Mast.Get())"), std::string::npos) << sharp;
+}
+
 TEST(HandOver, WhatItCannotWriteStaysByHand) {
   auto [kotlin, hand] = planned("b.kt", "object Scale {\n    var weighed = 0\n    fun weigh() { weighed++ }\n}\nclass Truck {\n    private val name: String\n    constructor(name: String) { this.name = name }\n    fun load() { Scale.weigh() }\n}\n", "Scale");
   ASSERT_EQ(hand.size(), 1u);

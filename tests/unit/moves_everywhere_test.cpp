@@ -40,7 +40,7 @@ TEST_P(MovesEverywhere, LeaveTextThatCanBeRead) {
   for (FunctionIndex f = 0; f < (*first)->program.functions.size(); ++f)
     if ((*first)->program.functions[f].definition.known()) functions.emplace_back(f, functionText((*first)->program, f));
   // Of the many classes and functions the first that a move can be made for are enough.
-  constexpr size_t kMost = 8;
+  constexpr size_t kMost = 5;
   for (const Move& move : moves()) {
     size_t made = 0;
     for (auto& [target, id] : move.of == MoveTarget::Class ? classes : move.of == MoveTarget::Function ? functions : shared) {
