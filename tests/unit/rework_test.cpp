@@ -119,6 +119,8 @@ TEST(Inject, RefusesWhatCannotBeWrittenSafely) {
        "used as a value"},
       {"#include \"gauge.h\"\nclass User {\n public:\n  int read() { auto f = [] { return Gauge::get().level(); }; return f(); }\n};\nint main() { User user; return user.read(); }\n",
        "lambda"},
+      {"#include \"gauge.h\"\nclass Keeper {\n  friend int look(const Keeper& keeper);\n  int kept = 1;\n};\nint look(const Keeper& keeper) { return Gauge::get().level() + keeper.kept; }\nint main() { return look(Keeper()); }\n",
+       "Keeper names look as its friend"},
       {"#include \"gauge.h\"\nint exported() { return Gauge::get().level(); }\nint main() { return Gauge::get().level(); }\n",
        "not called in this tree"},
   };

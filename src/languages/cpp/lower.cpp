@@ -748,6 +748,17 @@ class Lowerer {
         NodeId id = build_.add(parent, Kind::TypeRef, Role::Member, spanOf(node));
         build_.setName(id, plainName(name), begin(name));
         build_[id].modifiers = kFriend;
+      } else if (tag == Tag::Declaration) {  // friend int look(const Keeper&);
+        Children parts(*this, kids[i].node);
+        for (size_t k = 0; k < parts.size(); ++k) {
+          if (parts[k].field != grammar().declarator) continue;
+          Declarator declarator;
+          readDeclarator(parts[k].node, declarator);
+          if (!declarator.isFunction || !declarator.hasName) continue;
+          NodeId id = build_.add(parent, Kind::TypeRef, Role::Member, spanOf(node));
+          build_.setName(id, lastPart(textOfNode(declarator.nameNode)), begin(declarator.nameNode));
+          build_[id].modifiers = kFriend;
+        }
       }
     }
   }
