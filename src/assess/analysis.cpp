@@ -49,7 +49,7 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
   out->loadSeconds = secondsSince(mark);
   out->program = link(loaded.root, std::move(loaded.files), jobs);
   out->linkSeconds = secondsSince(mark);
-  out->origins = std::make_unique<Origins>(out->program);
+  out->origins = std::make_unique<Origins>(out->program, jobs);
   out->survey = surveyProgram(out->program, *out->origins);
   out->surveySeconds = secondsSince(mark);
   if (withAssessment) {

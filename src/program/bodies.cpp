@@ -1247,31 +1247,35 @@ void Linker::index() {
   std::vector<std::vector<Use>> usesByFile(p_.files.size());
   forEachFile([&](FileIndex f) { usesByFile[f] = usesIn(f); });
   for (const std::vector<Use>& uses : usesByFile) p_.uses.insert(p_.uses.end(), uses.begin(), uses.end());
-  auto byPlace = [](const auto& a, const auto& b) { return std::make_pair(a.place.file, a.place.node) < std::make_pair(b.place.file, b.place.node); };
-  std::stable_sort(p_.calls.begin(), p_.calls.end(), byPlace);
-  std::stable_sort(p_.foreignCalls.begin(), p_.foreignCalls.end(), byPlace);
-  std::stable_sort(p_.creations.begin(), p_.creations.end(), byPlace);
-  p_.usesOfVariable.resize(p_.variables.size());
-  p_.usesInFunction.resize(p_.functions.size());
-  p_.callsOfFunction.resize(p_.functions.size());
-  p_.callsInFunction.resize(p_.functions.size());
-  p_.foreignCallsInFunction.resize(p_.functions.size());
-  p_.creationsOfType.resize(p_.types.size());
-  p_.creationsInFunction.resize(p_.functions.size());
-  for (uint32_t i = 0; i < p_.uses.size(); ++i) {
-    p_.usesOfVariable[p_.uses[i].variable].push_back(i);
-    if (p_.uses[i].in != kNone) p_.usesInFunction[p_.uses[i].in].push_back(i);
-  }
-  for (uint32_t i = 0; i < p_.calls.size(); ++i) {
-    p_.callsOfFunction[p_.calls[i].callee].push_back(i);
-    if (p_.calls[i].in != kNone) p_.callsInFunction[p_.calls[i].in].push_back(i);
-  }
-  for (uint32_t i = 0; i < p_.foreignCalls.size(); ++i)
-    if (p_.foreignCalls[i].in != kNone) p_.foreignCallsInFunction[p_.foreignCalls[i].in].push_back(i);
-  for (uint32_t i = 0; i < p_.creations.size(); ++i) {
-    p_.creationsOfType[p_.creations[i].type].push_back(i);
-    if (p_.creations[i].in != kNone) p_.creationsInFunction[p_.creations[i].in].push_back(i);
-  }
+  // Each list and its indices are the work of one thread.
+  auto sortByPlace = [](auto& list) {
+    std::stable_sort(list.begin(), list.end(), [](const auto& a, const auto& b) { return std::make_pair(a.place.file, a.place.node) < std::make_pair(b.place.file, b.place.node); });
+  };
+  auto fill = [](std::vector<std::vector<uint32_t>>& out, size_t size, const auto& list, auto key) {
+    out.resize(size);
+    for (uint32_t i = 0; i < list.size(); ++i)
+      if (auto k = key(list[i]); k != kNone) out[k].push_back(i);
+  };
+  size_t functions = p_.functions.size();
+  const std::function<void()> work[] = {
+      [&] { fill(p_.usesOfVariable, p_.variables.size(), p_.uses, [](const Use& u) { return u.variable; }); },
+      [&] { fill(p_.usesInFunction, functions, p_.uses, [](const Use& u) { return u.in; }); },
+      [&] {
+        sortByPlace(p_.calls);
+        fill(p_.callsOfFunction, functions, p_.calls, [](const CallSite& c) { return c.callee; });
+        fill(p_.callsInFunction, functions, p_.calls, [](const CallSite& c) { return c.in; });
+      },
+      [&] {
+        sortByPlace(p_.foreignCalls);
+        fill(p_.foreignCallsInFunction, functions, p_.foreignCalls, [](const ForeignCall& c) { return c.in; });
+      },
+      [&] {
+        sortByPlace(p_.creations);
+        fill(p_.creationsOfType, p_.types.size(), p_.creations, [](const Creation& c) { return c.type; });
+        fill(p_.creationsInFunction, functions, p_.creations, [](const Creation& c) { return c.in; });
+      },
+  };
+  forEachLargestFirst({p_.uses.size(), p_.uses.size(), 2 * p_.calls.size(), p_.foreignCalls.size(), p_.creations.size()}, jobs_, [&](size_t i) { work[i](); });
 }
 
 Program link(std::string root, std::vector<LoweredFile> files, unsigned jobs) {

@@ -2,40 +2,51 @@
 
 #include <algorithm>
 
+#include "base/parallel.h"
+
 namespace elmcart {
 
-Origins::Origins(const Program& program) : p_(program) {
-  returns_.resize(p_.functions.size());
-  for (FileIndex f = 0; f < p_.files.size(); ++f) {
-    const LoweredFile& file = p_.files[f];
-    for (NodeId n = 1; n < file.nodes.size(); ++n) {
-      const Node& node = file[n];
-      if (node.kind == Kind::Return) {
-        NodeId value = file.child(n, Role::Value);
-        if (value == kNoNode) continue;
-        NodeId up = p_.links[f].parent[n];
-        while (up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda) up = p_.links[f].parent[up];
-        Symbol owner = up == kNoNode ? Symbol{} : p_.links[f].symbol[up];
-        if (file[up].kind == Kind::Function && owner.is(Symbol::Sort::Function)) returns_[owner.index()].push_back({f, value});
-      } else if (node.kind == Kind::Variable) {
-        Symbol symbol = p_.links[f].symbol[n];
-        NodeId value = file.child(n, Role::Initialiser);
-        if (value != kNoNode && symbol.is(Symbol::Sort::Variable)) bindings_.emplace_back(symbol.index(), Place{f, value});
-      } else if (node.kind == Kind::FieldInit) {
-        Symbol symbol = p_.links[f].symbol[n];
-        NodeId value = file.child(n, Role::Argument);
-        if (value != kNoNode && file[value].nextSibling == kNoNode && symbol.is(Symbol::Sort::Variable)) bindings_.emplace_back(symbol.index(), Place{f, value});
-      } else if (node.kind == Kind::Assign && node.detail == static_cast<uint8_t>(AssignForm::Plain)) {
-        NodeId target = file.child(n, Role::Target);
-        NodeId value = file.child(n, Role::Value);
-        if (target == kNoNode || value == kNoNode) continue;
-        Symbol symbol = p_.links[f].symbol[target];
-        if (symbol.is(Symbol::Sort::Variable)) bindings_.emplace_back(symbol.index(), Place{f, value});
-      }
+// What a file's functions return, and what its variables are given.
+void Origins::scan(FileIndex f, std::vector<std::pair<FunctionIndex, Place>>& returns, std::vector<Binding>& bindings) const {
+  const LoweredFile& file = p_.files[f];
+  auto bind = [&](NodeId named, NodeId value) {
+    Symbol symbol = named == kNoNode || value == kNoNode ? Symbol{} : p_.links[f].symbol[named];
+    if (!symbol.is(Symbol::Sort::Variable)) return;
+    // What can never bind or hand out an object is not looked at again.
+    const Variable& variable = p_.variables[symbol.index()];
+    if (!variable.lives() && keepsIdentity(f, variable.type)) bindings.emplace_back(symbol.index(), Place{f, value});
+  };
+  for (NodeId n = 1; n < file.nodes.size(); ++n) {
+    const Node& node = file[n];
+    if (node.kind == Kind::Return) {
+      NodeId value = file.child(n, Role::Value);
+      if (value == kNoNode) continue;
+      NodeId up = p_.links[f].parent[n];
+      while (up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda) up = p_.links[f].parent[up];
+      Symbol owner = up == kNoNode ? Symbol{} : p_.links[f].symbol[up];
+      if (file[up].kind == Kind::Function && owner.is(Symbol::Sort::Function)) returns.emplace_back(owner.index(), Place{f, value});
+    } else if (node.kind == Kind::Variable) {
+      bind(n, file.child(n, Role::Initialiser));
+    } else if (node.kind == Kind::FieldInit) {
+      NodeId value = file.child(n, Role::Argument);
+      if (value != kNoNode && file[value].nextSibling == kNoNode) bind(n, value);
+    } else if (node.kind == Kind::Assign && node.detail == static_cast<uint8_t>(AssignForm::Plain)) {
+      bind(file.child(n, Role::Target), file.child(n, Role::Value));
     }
   }
-  // What can never bind or hand out an object is not looked at again.
-  std::erase_if(bindings_, [&](const auto& binding) { return p_.variables[binding.first].lives() || !keepsIdentity(binding.second.file, p_.variables[binding.first].type); });
+}
+
+Origins::Origins(const Program& program, unsigned jobs) : p_(program) {
+  returns_.resize(p_.functions.size());
+  std::vector<std::vector<std::pair<FunctionIndex, Place>>> returns(p_.files.size());
+  std::vector<std::vector<Binding>> bindings(p_.files.size());
+  std::vector<size_t> sizes;
+  for (const LoweredFile& file : p_.files) sizes.push_back(file.nodes.size());
+  forEachLargestFirst(sizes, jobs, [&](size_t f) { scan(static_cast<FileIndex>(f), returns[f], bindings[f]); });
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    for (auto& [function, value] : returns[f]) returns_[function].push_back(value);
+    bindings_.insert(bindings_.end(), bindings[f].begin(), bindings[f].end());
+  }
   several_.assign(p_.variables.size(), false);
   // What is never a slot is looked at once: a field that is given it keeps other objects too.
   std::erase_if(bindings_, [&](const auto& binding) {

@@ -10,7 +10,8 @@ namespace elmcart {
 
 class Origins {
  public:
-  explicit Origins(const Program& program);
+  // `jobs` threads at most (0: all); the result is the same for any number.
+  explicit Origins(const Program& program, unsigned jobs = 1);
 
   // The slot that the expression at `place` yields, or kNone.
   VariableIndex of(Place place) const;
@@ -24,6 +25,8 @@ class Origins {
   const std::vector<Place>& returnsOf(FunctionIndex function) const { return returns_[function]; }
 
  private:
+  using Binding = std::pair<VariableIndex, Place>;  // variable, value expression
+  void scan(FileIndex f, std::vector<std::pair<FunctionIndex, Place>>& returns, std::vector<Binding>& bindings) const;
   VariableIndex ofDepth(Place place, int depth) const;
   VariableIndex throughGetter(FunctionIndex function) const;
   bool round();
@@ -40,7 +43,7 @@ class Origins {
   std::vector<VariableIndex> context_;  // by field: the long-lived object it was reached through
   std::vector<std::vector<Place>> returns_;
   std::vector<FunctionIndex> open_;     // those that may hand one out
-  std::vector<std::pair<VariableIndex, Place>> bindings_;  // variable, value expression
+  std::vector<Binding> bindings_;
   std::vector<std::vector<FunctionIndex>> doorsTo_;
   std::vector<std::vector<VariableIndex>> aliasesOf_;
 };
