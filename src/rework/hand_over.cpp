@@ -926,7 +926,7 @@ class HandOver {
     step.kind = StepKind::Retire;
     step.subject = std::string(p_.text(p_.types[made_].qualified));
     if (memory_.refused.count(step.key())) return std::nullopt;
-    step.title = "the accessor of " + type + " goes: " + (in != kNone ? functionText(p_, in) : p_.path(first)) + " makes the one that there is, and hands it in";
+    step.title = "the accessor of " + type + " goes: " + (in != kNone ? functionText(p_, in) : p_.path(first)) + " makes it and hands it in";
     step.callSites = accesses.size();
     step.edits = std::move(edits_);
     return step;
