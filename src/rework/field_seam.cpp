@@ -46,7 +46,7 @@ class FieldSeam {
         continue;
       }
       // What an earlier step put in fetches it by default.
-      if (p_.text(in.name) == helperName()) continue;
+      if (helperOf(in.owner) == c.in) continue;
       work[in.owner].emplace_back(access, c.in);
     }
     std::vector<TypeIndex> order;
@@ -129,7 +129,11 @@ class FieldSeam {
 
   // The member that hands out what is in the field of such a class; kNone: it has none.
   FunctionIndex helperOf(TypeIndex type) const {
-    for (FunctionIndex m : p_.types[type].methods)
+    const TypeDecl& decl = p_.types[type];
+    std::string field = fieldName();
+    bool kept = std::any_of(decl.fields.begin(), decl.fields.end(), [&](VariableIndex v) { return p_.text(p_.variables[v].name) == field && p_.use(p_.variables[v].type).decl == e_.type; });
+    if (!kept) return kNone;
+    for (FunctionIndex m : decl.methods)
       if (p_.text(p_.functions[m].name) == helperName()) return m;
     return kNone;
   }
