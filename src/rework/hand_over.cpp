@@ -638,7 +638,7 @@ class HandOver {
 
     if (!h_->overload.empty()) {
       // One that hands on to another of its class keeps its parameters: it reaches the twin of that one.
-      std::string first = bodyNode == kNoNode ? "" : std::string(trim(source.substr(file[bodyNode].span.begin + 1, file[bodyNode].span.size() - 1)));
+      std::string first = bodyNode == kNoNode ? "" : std::string(source.substr(codeBegin(place.file, file[bodyNode].span.begin + 1, file[bodyNode].span.end), 8));
       if (startsWith(first, "this(")) return handOn(place, head, inside, *list, file[bodyNode].span, parameter, indent);
       if (bodyNode == kNoNode) return "this constructor has no body";
       std::string names;
@@ -731,6 +731,13 @@ class HandOver {
     append(place, list, (star ? "" : "*, ") + parameter);
   }
 
+  // Where the code begins behind blanks and comments.
+  uint32_t codeBegin(FileIndex file, uint32_t at, uint32_t end) {
+    std::string_view source = scan_.text(file);
+    while (at < end && (isBlank(source[at]) || source[at] == '\r' || source[at] == '\n' || scan_.inComment(file, at))) ++at;
+    return at;
+  }
+
   // At the beginning of a body: behind its opening, a text that documents it, and the base's constructor.
   std::string addStatement(Place body, const std::string& statement, const std::string& indent, const std::string& outer) {
     std::string_view source = scan_.text(body.file);
@@ -765,8 +772,8 @@ class HandOver {
       edit(body, {at, node.span.end - 1}, newline + indent + statement + newline + outer);
       return "";
     }
-    if (!h_->baseCall.empty() && startsWith(inside, h_->baseCall)) {
-      uint32_t call = static_cast<uint32_t>(source.find(h_->baseCall, at));
+    uint32_t call = codeBegin(body.file, at, node.span.end);
+    if (!h_->baseCall.empty() && startsWith(source.substr(call), h_->baseCall)) {
       auto arguments = brackets(body.file, call + static_cast<uint32_t>(h_->baseCall.size()) - 1, node.span.end);
       if (!arguments) return "the call of the base's constructor could not be read";
       at = arguments->end + 1;
@@ -878,8 +885,8 @@ class HandOver {
     return std::nullopt;
   }
 
-  // Where one function alone, or the code of one file, still fetches the object, to hand it in,
-  // the object is made there: accessor and slot go.
+  // Where the program's first function alone, or the code of one file, still fetches the object, to
+  // hand it in, the object is made there: accessor and slot go.
   std::optional<Step> retire() {
     const Settling* s = p_.language(e_.place.file).settling;
     if (given_ || !s || s->local.empty() || e_.slot == kNone || !p_.variables[e_.slot].lives() || !e_.creation.place.known()) return std::nullopt;
@@ -897,7 +904,9 @@ class HandOver {
       in = here;
       if (std::find(accesses.begin(), accesses.end(), access) == accesses.end()) accesses.push_back(access);
     }
-    if (accesses.empty()) return std::nullopt;
+    // What may run twice would make two.
+    bool once = in == kNone || isMain(p_, in) || lowerCase(p_.text(p_.functions[in].name)) == "main";
+    if (accesses.empty() || !once) return std::nullopt;
     std::sort(accesses.begin(), accesses.end(), [&](Place x, Place y) { return p_.node(x).span.begin < p_.node(y).span.begin; });
     Place first = accesses.front();
     std::string type = plainName(p_, made_), creation;
@@ -1023,6 +1032,8 @@ class HandOver {
         for (FunctionIndex other : constructors) twin |= takes(other) >= 0 && p_.functions[other].parameters.size() == p_.functions[c].parameters.size() + 1;
         for (uint32_t k : p_.callsOfFunction[c]) used |= p_.functions[c].owner != kNone && p_.calls[k].in != kNone && takes(p_.calls[k].in) >= 0;
         if (used || !twin) continue;
+        // One that fetches nothing is none that a step put in.
+        if (accessesIn(p_.functions[c].definition.file, p_.node(p_.functions[c].definition).span).empty()) continue;
         // What documents it then stands above its twin.
         Place place = p_.functions[c].definition;
         std::string_view source = scan_.text(place.file);

@@ -173,6 +173,46 @@ TEST(HandOver, TheBaseIsHandedWhatTheClassWasHanded) {
   EXPECT_NE(sharp.find(": base(mast ?? Mast.Get())"), std::string::npos) << sharp;
 }
 
+// The accessor goes where one function alone still fetches the object, not where two would make two.
+TEST(HandOver, TheAccessorGoesWithItsLastUser) {
+  std::string mast = "final class Mast {\n    private static final Mast MAST = new Mast();\n    private int flags;\n    private Mast() {\n    }\n    static Mast mast() {\n        return MAST;\n    }\n    void raise() {\n        flags++;\n    }\n}\n"
+                     "class Pilot {\n    void sail() {\n        Mast.mast().raise();\n    }\n}\n";
+  auto [gone, none] = planned("A.java", mast + "class Main {\n    public static void main(String[] arguments) {\n        new Pilot().sail();\n    }\n}\n", "Mast");
+  EXPECT_EQ(gone.find("MAST"), std::string::npos) << gone;
+  EXPECT_NE(gone.find("        Mast mast = new Mast();\n        new Pilot(mast).sail();\n"), std::string::npos) << gone;
+  auto [kept, nothing] = planned("A.java", mast + "class Main {\n    public static void main(String[] arguments) {\n        new Pilot().sail();\n        late();\n    }\n    static void late() {\n        new Pilot().sail();\n    }\n}\n", "Mast");
+  EXPECT_NE(kept.find("return MAST;"), std::string::npos) << kept;
+  EXPECT_EQ(kept.find("new Pilot()"), std::string::npos) << kept;
+  // In a loop, or in a function that may be called again, it would be made more than once.
+  auto [called, others] = planned("A.java", mast + "class Yard {\n    static void open() {\n        new Pilot().sail();\n    }\n}\n", "Mast");
+  EXPECT_NE(called.find("return MAST;"), std::string::npos) << called;
+  auto [again, left] = planned("A.java", mast + "class Main {\n    public static void main(String[] arguments) {\n        for (int i = 0; i < 2; i++) {\n            new Pilot().sail();\n        }\n    }\n}\n", "Mast");
+  EXPECT_NE(again.find("return MAST;"), std::string::npos) << again;
+}
+
+// A comment may stand in front of what hands on, and a constructor that fetches nothing is not ours to take.
+TEST(HandOver, ReadsPastCommentsInConstructors) {
+  std::string mast = "final class Mast {\n    private static final Mast MAST = new Mast();\n    private int flags;\n    private Mast() {\n    }\n    static Mast mast() {\n        return MAST;\n    }\n    void raise() {\n        flags++;\n    }\n}\n";
+  auto [java, none] = planned("A.java", mast + "class Ship {\n    Ship(String name) {\n    }\n}\nclass Pilot extends Ship {\n    Pilot() {\n        // the first of them\n        this(\"Wren\");\n    }\n    Pilot(String name) {\n        /* as ships do */\n        super(name);\n    }\n    void sail() {\n        Mast.mast().raise();\n    }\n}\n", "Mast");
+  EXPECT_NE(java.find("        super(name);\n        this.mast = mast;\n"), std::string::npos) << java;
+  EXPECT_NE(java.find("        this(\"Wren\", mast);"), std::string::npos) << java;
+  auto [kept, nothing] = planned("B.java", mast + "class Yard {\n    Yard() {\n    }\n    Yard(Mast mast) {\n        mast.raise();\n    }\n}\nclass Main {\n    public static void main(String[] arguments) {\n        new Yard(Mast.mast());\n    }\n}\n", "Mast");
+  EXPECT_NE(kept.find("    Yard() {\n    }\n"), std::string::npos) << kept;
+}
+
+// A struct that is there as a value has an empty field: the default stays.
+TEST(FieldSeam, TheDefaultStaysWhereObjectsAreThereWithoutBeingMade) {
+  std::string book = "package desk\n\nimport \"sync\"\n\ntype Book struct{ berths int }\n\nvar (\n\tbook *Book\n\tonce sync.Once\n)\n\nfunc TheBook() *Book {\n\tonce.Do(func() { book = &Book{} })\n\treturn book\n}\n\nfunc (b *Book) Count() int { b.berths++; return b.berths }\n\n"
+                     "type Arrivals struct {\n\tseen int\n}\n\nfunc (a *Arrivals) All() int { return TheBook().Count() + a.seen }\n\nfunc one() *Arrivals { return &Arrivals{seen: 1} }\n";
+  auto [closed, none] = planned("a.go", book, "desk.book");
+  EXPECT_EQ(closed.find("theBook"), std::string::npos) << closed;
+  EXPECT_NE(closed.find("&Arrivals{seen: 1, book: TheBook()}"), std::string::npos) << closed;
+  for (const char* value : {"\nvar late Arrivals\n", "\ntype Desk struct {\n\tarrivals Arrivals\n}\n", "\nfunc many() []Arrivals { return make([]Arrivals, 3) }\n"}) {
+    auto [open, nothing] = planned("a.go", book + value, "desk.book");
+    EXPECT_NE(open.find("return a.book"), std::string::npos) << open;
+  }
+}
+
 TEST(HandOver, WhatItCannotWriteStaysByHand) {
   auto [kotlin, hand] = planned("b.kt", "object Scale {\n    var weighed = 0\n    fun weigh() { weighed++ }\n}\nclass Truck {\n    private val name: String\n    constructor(name: String) { this.name = name }\n    fun load() { Scale.weigh() }\n}\n", "Scale");
   ASSERT_EQ(hand.size(), 1u);
