@@ -1,6 +1,7 @@
 #!/bin/sh
 # Installs the compilers and interpreters with which tests build and run samples
 # of other languages (Debian 12, as root), and the tests' own npm packages.
+#   setup_tests.sh kotlin   Kotlin's compiler too, whose tests are skipped without it: they take minutes
 set -eu
 here=$(cd "$(dirname "$0")/.." && pwd)
 packages=""
@@ -10,6 +11,7 @@ need go golang-go
 need php php-cli
 need mcs "mono-mcs mono-runtime"
 need python3 python3
+if [ "${1:-}" = kotlin ]; then need kotlinc kotlin; fi
 dpkg-query -W -f='${Status}' junit4 2>/dev/null | grep -q '^install ok installed$' || packages="$packages junit4"
 if [ -n "$packages" ]; then
   export DEBIAN_FRONTEND=noninteractive

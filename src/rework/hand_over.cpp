@@ -1032,8 +1032,11 @@ class HandOver {
         for (FunctionIndex other : constructors) twin |= takes(other) >= 0 && p_.functions[other].parameters.size() == p_.functions[c].parameters.size() + 1;
         for (uint32_t k : p_.callsOfFunction[c]) used |= p_.functions[c].owner != kNone && p_.calls[k].in != kNone && takes(p_.calls[k].in) >= 0;
         if (used || !twin) continue;
-        // One that fetches nothing is none that a step put in.
-        if (accessesIn(p_.functions[c].definition.file, p_.node(p_.functions[c].definition).span).empty()) continue;
+        // One that neither fetches it nor hands on to another is none that a step put in.
+        Place home = p_.functions[c].definition;
+        NodeId body = p_.file(home).child(home.node, Role::Body);
+        bool handsOn = body != kNoNode && startsWith(scan_.text(home.file).substr(codeBegin(home.file, p_.file(home)[body].span.begin + 1, p_.file(home)[body].span.end)), "this(");
+        if (!handsOn && accessesIn(home.file, p_.node(home).span).empty()) continue;
         // What documents it then stands above its twin.
         Place place = p_.functions[c].definition;
         std::string_view source = scan_.text(place.file);

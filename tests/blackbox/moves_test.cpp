@@ -120,6 +120,9 @@ constexpr const char* kTypes = "node $ELMCART_TYPESCRIPT --strict --target es202
 constexpr const char* kPhp = "for f in *.php; do php -l $f || exit 1; done";
 constexpr const char* kPython = "python3 -m py_compile *.py";
 constexpr const char* kGo = "go vet *.go && go build -o program *.go";
+// Debian's Kotlin is no part of what scripts/setup_tests.sh installs: it takes ten seconds for a file.
+constexpr const char* kKotlin = "kotlinc *.kt -d program.jar";
+#define ELMCART_KOTLIN "java -cp program.jar:/usr/share/java/kotlin-stdlib.jar "
 
 INSTANTIATE_TEST_SUITE_P(All, MovesRun,
                          testing::Values(Program{"face", "cpp", "TideTable", kCpp, "./program", "g++"}, Program{"face", "java", "TideTable", kJava, "java -cp out office.Pilot", "javac"},
@@ -141,7 +144,17 @@ INSTANTIATE_TEST_SUITE_P(All, MovesRun,
                                          Program{"announce", "java", "Harbour.open", kJava, "java -cp out Harbour", "javac"}, Program{"announce", "csharp", "Harbour.Open", kSharp, "mono program.exe", "mcs"},
                                          Program{"announce", "typescript", "open", kTypes, "node out/main.js", "node"}, Program{"announce", "javascript", "open", "node --check main.js", "node main.js", "node"},
                                          Program{"announce", "php", "open", kPhp, "php harbour.php", "php"}, Program{"announce", "python", "open_harbour", kPython, "python3 harbour.py", "python3"},
-                                         Program{"announce", "go", "open", kGo, "./program", "go"}),
+                                         Program{"announce", "go", "open", kGo, "./program", "go"},
+                                         Program{"hand-in", "csharp", "TideTable", kSharp, "mono program.exe", "mcs"}, Program{"hand-in", "python", "TideTable", kPython, "python3 before.py", "python3"},
+                                         Program{"hand-in", "javascript", "TideTable", "node --check before.js", "node before.js", "node"}, Program{"hand-in", "typescript", "TideTable", kTypes, "node out/before.js", "node"},
+                                         Program{"hand-in", "php", "TideTable", kPhp, "php before.php", "php"}, Program{"tether", "go", "signalMast", kGo, "./program", "go"},
+                                         Program{"tether", "php", "SignalMast", kPhp, "php before.php", "php"}, Program{"tether", "typescript", "before.mast", kTypes, "node out/before.js", "node"},
+                                         Program{"seal", "typescript", "TideTable", kTypes, "node out/tides.js", "node"}, Program{"seal", "csharp", "TideTable", kSharp, "mono program.exe", "mcs"},
+                                         Program{"hand-in", "kotlin", "TideTable", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"}, Program{"steady", "kotlin", "TideTable", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"},
+                                         Program{"guard", "kotlin", "CargoScale", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"}, Program{"tether", "kotlin", "SignalMast", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"},
+                                         Program{"settle", "kotlin", "served", kKotlin, ELMCART_KOTLIN "DeskKt", "kotlinc"}, Program{"settle", "kotlin-object", "TideTable", kKotlin, ELMCART_KOTLIN "HarbourKt", "kotlinc"},
+                                         Program{"face", "kotlin", "TideTable", kKotlin, ELMCART_KOTLIN "office.OfficeKt", "kotlinc"}, Program{"wrap", "kotlin", "Tides", kKotlin, ELMCART_KOTLIN "HarbourKt", "kotlinc"},
+                                         Program{"announce", "kotlin", "open", kKotlin, ELMCART_KOTLIN "HarbourKt", "kotlinc"}),
                          [](const auto& info) {
                            std::string name = std::string(info.param.move) + "_" + info.param.language;
                            for (char& c : name) if (c == '-') c = '_';

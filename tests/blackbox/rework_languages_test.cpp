@@ -58,7 +58,7 @@ TEST_P(InjectIn, EachStepBuildsAndBehavesAsBefore) {
   }
 }
 
-INSTANTIATE_TEST_SUITE_P(All, InjectIn, testing::Values(Office{"java", "javac", 8, 0}, Office{"csharp", "mcs", 8, 0}, Office{"python", "python3", 4, 3}, Office{"javascript", "node", 6, 2}, Office{"typescript", "node", 8, 0}, Office{"php", "php", 8, 0}, Office{"go", "go", 3, 2}),
+INSTANTIATE_TEST_SUITE_P(All, InjectIn, testing::Values(Office{"java", "javac", 8, 0}, Office{"csharp", "mcs", 8, 0}, Office{"python", "python3", 4, 3}, Office{"javascript", "node", 6, 2}, Office{"typescript", "node", 8, 0}, Office{"php", "php", 8, 0}, Office{"go", "go", 3, 2}, Office{"kotlin", "kotlinc", 7, 0}),
                          [](const auto& info) { return std::string(info.param.language); });
 
 }  // namespace

@@ -73,7 +73,7 @@ std::string withCarriageReturns(const std::string& text) {
 
 std::vector<std::string> cases() {
   std::vector<std::string> out;
-  for (const char* move : {"announce", "face", "guard", "hand-in", "inject", "own", "settle", "steady", "supply", "tether", "wrap"})
+  for (const char* move : {"announce", "face", "guard", "hand-in", "inject", "own", "seal", "settle", "steady", "supply", "tether", "wrap"})
     for (const auto& language : fs::directory_iterator(std::string(ELMCART_REWORK) + "/mending/" + move)) out.push_back(std::string(move) + "/" + language.path().filename().string());
   std::sort(out.begin(), out.end());
   return out;

@@ -13,3 +13,8 @@ fun mayEnter(draught: Int, hour: Int): Boolean = TideTable.level(hour) > draught
 fun flood() {
     TideTable.raise(1)
 }
+
+fun main() {
+    flood()
+    println(mayEnter(3, 0))
+}

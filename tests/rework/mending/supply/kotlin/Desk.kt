@@ -16,3 +16,9 @@ class Board {
 
     fun width(): Int = tides.read().length + rows
 }
+
+fun main() {
+    File("quay.txt").writeText("low")
+    File("board.txt").writeText("high")
+    println(Desk("quay").height() + Board().width())
+}

@@ -27,3 +27,10 @@ class Lookout : Keeper {
 
     fun close() { last = 0 }
 }
+
+fun main() {
+    val lookout = Lookout()
+    SignalMast.raise(3)
+    lookout.close()
+    println("closed")
+}

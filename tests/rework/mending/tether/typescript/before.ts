@@ -31,3 +31,12 @@ export class Lookout implements Keeper {
     this.last = 0;
   }
 }
+
+function day(): void {
+  const lookout = new Lookout();
+  mast.raise(3);
+  console.log(JSON.stringify(lookout));
+  lookout.close();
+}
+
+day();

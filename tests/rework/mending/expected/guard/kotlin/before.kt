@@ -34,3 +34,9 @@ fun unload() {
     CargoScale.load()
     CargoScale.loads()
 }
+
+fun main() {
+    unload()
+    Thread.sleep(100)
+    println(CargoScale.loads())
+}

@@ -13,3 +13,8 @@ fun mayEnter(draught: Int, hour: Int, tideTable: TideTable? = null): Boolean = (
 fun flood(tideTable: TideTable? = null) {
     (tideTable ?: TideTable).raise(1)
 }
+
+fun main() {
+    flood()
+    println(mayEnter(3, 0))
+}

@@ -13,3 +13,8 @@ class TideTable private constructor() {
         }
     }
 }
+
+fun main() {
+    TideTable.get().add(3)
+    println(TideTable.get() === TideTable.get())
+}

@@ -16,3 +16,9 @@ class Board(tides: TideFile? = null) {
 
     fun width(): Int = tides.read().length + rows
 }
+
+fun main() {
+    File("quay.txt").writeText("low")
+    File("board.txt").writeText("high")
+    println(Desk("quay").height() + Board().width())
+}

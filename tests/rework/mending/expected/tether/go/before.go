@@ -1,4 +1,6 @@
-package mast
+package main
+
+import "fmt"
 
 type Keeper interface{ Heard(signal int) }
 
@@ -42,4 +44,12 @@ func (l *Lookout) Heard(signal int) { l.last = signal }
 func (l *Lookout) Close() {
 	Mast().Detach(l)
 	l.last = 0
+}
+
+func main() {
+	lookout := &Lookout{}
+	lookout.Open()
+	Mast().Raise(3)
+	fmt.Println(lookout.last)
+	lookout.Close()
 }

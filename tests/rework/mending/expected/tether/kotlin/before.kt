@@ -31,3 +31,10 @@ class Lookout : Keeper {
 
     fun close() { SignalMast.detach(this); last = 0 }
 }
+
+fun main() {
+    val lookout = Lookout()
+    SignalMast.raise(3)
+    lookout.close()
+    println("closed")
+}

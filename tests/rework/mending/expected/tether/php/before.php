@@ -58,3 +58,8 @@ class Lookout implements Keeper
         $this->last = 0;
     }
 }
+
+$lookout = new Lookout();
+SignalMast::get()->raise(3);
+echo $lookout->last, "\n";
+$lookout->close();
