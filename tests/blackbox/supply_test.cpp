@@ -1,5 +1,7 @@
 // Supply, carried out by the built program: the office builds and prints what it
 // printed before, and now a double can be handed in.
+#include <cstdlib>
+
 #include "blackbox/tools.h"
 
 namespace elmcart {
@@ -20,6 +22,9 @@ void PrintTo(const Supplied& s, std::ostream* out) { *out << s.language; }
 
 const std::vector<Supplied>& all() {
   static const std::vector<Supplied> kAll = {
+      {"typescript", "node", "node $ELMCART_TYPESCRIPT --strict --target es2022 --module commonjs --lib es2022,dom --outDir out *.ts", "node out/desk.js", {"Desk"}, "try_double.ts",
+       "import { Desk } from './desk';\nconst calm = { read: () => 'x'.repeat(40) };\nconsole.log(new Desk('no', calm as never).height());\n",
+       "node $ELMCART_TYPESCRIPT --strict --target es2022 --module commonjs --lib es2022,dom --outDir out *.ts && node out/try_double.js | tail -1"},
       {"python", "python3", "python3 -m py_compile desk.py", "python3 desk.py", {"Desk", "Board"}, "try_double.py",
        "import desk\n\n\nclass Calm:\n    def read(self):\n        return 'x' * 40\n\n\nprint(desk.Desk('none', tides=Calm()).height() + desk.Board(1, tides=Calm()).width() - 40)\n", "python3 try_double.py"},
       {"javascript", "node", "node --check desk.js", "node desk.js", {"Desk", "Board"}, "try_double.js",
@@ -44,9 +49,12 @@ class SupplyIn : public testing::TestWithParam<Supplied> {};
 TEST_P(SupplyIn, KeepsWhatRunsAndTakesADouble) {
   const Supplied& s = GetParam();
   if (!installed(s.needs)) GTEST_SKIP() << s.needs << " is not installed";
+  std::string compiler = std::string(ELMCART_TEST_TOOLS) + "/node_modules/typescript/bin/tsc";
+  if (std::string(s.language) == "typescript" && !fs::exists(compiler)) GTEST_SKIP() << "scripts/setup_tests.sh brings the compiler";
+  ::setenv("ELMCART_TYPESCRIPT", compiler.c_str(), 1);
   Folder folder;
   fs::copy(std::string(ELMCART_REWORK) + "/mending/supply/" + s.language, folder.path(), fs::copy_options::recursive);
-  folder.write("elmcart.toml", "[build]\ncommands = [\"" + std::string(s.build) + "\"]\n[test]\nbaseline-runs = 1\n[[witness]]\nname = \"office\"\ncommand = \"" + s.run + "\"\n");
+  folder.write("elmcart.toml", "[build]\ncommands = [\"" + std::string(s.build) + "\"]\n[test]\nbaseline-runs = 1\n[read]\nleave-out = [\"out/**\"]\n[[witness]]\nname = \"office\"\ncommand = \"" + s.run + "\"\n");
   for (const char* name : s.classes) {
     RunResult run = elmcart("rework " + std::string(name) + " . --move supply --write --format json", folder.path());
     ASSERT_EQ(run.exitCode, 0) << run.out << run.err;

@@ -1,4 +1,4 @@
-import { readFileSync } from 'fs';
+import { readFileSync, writeFileSync } from 'fs';
 
 class TideFile {
   constructor(private readonly path: string) {}
@@ -12,3 +12,6 @@ export class Desk {
   }
   height(): number { return this.tides.read().length + this.port.length; }
 }
+
+writeFileSync('desk.txt', 'low');
+console.log(new Desk('quay').height());
