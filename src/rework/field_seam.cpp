@@ -51,7 +51,7 @@ class FieldSeam {
     }
     std::vector<TypeIndex> order;
     for (auto& [type, accesses] : work) order.push_back(type);
-    std::sort(order.begin(), order.end(), [&](TypeIndex x, TypeIndex y) { return std::make_pair(p_.path(p_.types[x].definition), p_.line(p_.types[x].definition)) < std::make_pair(p_.path(p_.types[y].definition), p_.line(p_.types[y].definition)); });
+    sortByText(order);
     auto take = [&](Step step, Place place, const std::string& problem, bool blocks) {
       std::string reason = problem.empty() && memory_.refused.count(step.key()) ? std::string(kTakenBack) : problem;
       if (!reason.empty()) {
@@ -127,6 +127,11 @@ class FieldSeam {
     return step;
   }
 
+  void sortByText(std::vector<TypeIndex>& types) const {
+    std::sort(types.begin(), types.end(), [&](TypeIndex x, TypeIndex y) { return std::make_pair(p_.path(p_.types[x].definition), p_.line(p_.types[x].definition)) < std::make_pair(p_.path(p_.types[y].definition), p_.line(p_.types[y].definition)); });
+  }
+  std::string folderOf(FileIndex file) const { return p_.files[file].path.substr(0, p_.files[file].path.rfind('/') + 1); }
+
   // The member that hands out what is in the field of such a class; kNone: it has none.
   FunctionIndex helperOf(TypeIndex type) const {
     const TypeDecl& decl = p_.types[type];
@@ -142,7 +147,7 @@ class FieldSeam {
     std::vector<TypeIndex> out;
     for (TypeIndex t = 0; t < p_.types.size(); ++t)
       if (t != e_.type && p_.types[t].definition.known() && p_.language(p_.types[t].definition.file).mending == m_ && helperOf(t) != kNone) out.push_back(t);
-    std::sort(out.begin(), out.end(), [&](TypeIndex x, TypeIndex y) { return std::make_pair(p_.path(p_.types[x].definition), p_.line(p_.types[x].definition)) < std::make_pair(p_.path(p_.types[y].definition), p_.line(p_.types[y].definition)); });
+    sortByText(out);
     return out;
   }
 
@@ -252,7 +257,6 @@ class FieldSeam {
   // package; `import` is the line that it needs. Not known: there is none.
   Place modelFor(FileIndex file, std::string& import) {
     if (given_) return holdsWord(scan_.text(file), plainName(p_, given_->beside)) ? Place{file, 0} : Place{};
-    auto folder = [&](FileIndex f) { return p_.files[f].path.substr(0, p_.files[f].path.rfind('/') + 1); };
     std::vector<Place> calls;  // what the helpers fall back on too
     for (const Door& door : e_.doors)
       if (door.function != kNone && door.sort == Door::Sort::Accessor)
@@ -265,7 +269,7 @@ class FieldSeam {
         if (holdsWord(scan_.text(file), plainName(p_, e_.type))) return access;
         continue;
       }
-      if (folder(access.file) != folder(file)) continue;
+      if (folderOf(access.file) != folderOf(file)) continue;
       std::string written = scan_.nodeText(access);
       size_t dot = written.find('.');
       if (dot == std::string::npos || dot > written.find('(')) return access;
@@ -331,8 +335,7 @@ class FieldSeam {
       for (NodeId c : children(p_.file(creation), creation.node))
         if (p_.file(creation)[c].role == Role::Argument && type.empty()) return "its fields are given in their order, not by name; by default it is fetched as before";
       for (const Creation& c : p_.creations) {
-        auto folder = [&](Place place) { return p_.path(place).substr(0, p_.path(place).rfind('/') + 1); };
-        if (c.place == creation && folder(creation) != folder(p_.types[c.type].definition)) return "the field is known in its own package only: let that have a function that makes one";
+        if (c.place == creation && folderOf(creation.file) != folderOf(p_.types[c.type].definition.file)) return "the field is known in its own package only: let that have a function that makes one";
       }
       if (!type.empty()) {
         std::string literal = "&" + type + "{" + filled(m_->seamGiven, words("")) + "}";

@@ -638,8 +638,7 @@ class HandOver {
 
     if (!h_->overload.empty()) {
       // One that hands on to another of its class keeps its parameters: it reaches the twin of that one.
-      std::string first = bodyNode == kNoNode ? "" : std::string(source.substr(codeBegin(place.file, file[bodyNode].span.begin + 1, file[bodyNode].span.end), 8));
-      if (startsWith(first, "this(")) return handOn(place, head, inside, *list, file[bodyNode].span, parameter, indent);
+      if (handsOn(place)) return handOn(place, head, inside, *list, file[bodyNode].span, parameter, indent);
       if (bodyNode == kNoNode) return "this constructor has no body";
       std::string names;
       for (VariableIndex v : fn.parameters) names += std::string(p_.text(p_.variables[v].name)) + ", ";
@@ -729,6 +728,14 @@ class HandOver {
       star |= startsWith(item, "*");
     }
     append(place, list, (star ? "" : "*, ") + parameter);
+  }
+
+  // Does a constructor begin by handing on to another of its class?
+  bool handsOn(Place constructor) {
+    NodeId body = p_.file(constructor).child(constructor.node, Role::Body);
+    if (body == kNoNode) return false;
+    Span span = p_.file(constructor)[body].span;
+    return startsWith(scan_.text(constructor.file).substr(codeBegin(constructor.file, span.begin + 1, span.end)), "this(");
   }
 
   // Where the code begins behind blanks and comments.
@@ -905,7 +912,7 @@ class HandOver {
       if (std::find(accesses.begin(), accesses.end(), access) == accesses.end()) accesses.push_back(access);
     }
     // What may run twice would make two.
-    bool once = in == kNone || isMain(p_, in) || lowerCase(p_.text(p_.functions[in].name)) == "main";
+    bool once = in == kNone || lowerCase(p_.text(p_.functions[in].name)) == "main";
     if (accesses.empty() || !once) return std::nullopt;
     std::sort(accesses.begin(), accesses.end(), [&](Place x, Place y) { return p_.node(x).span.begin < p_.node(y).span.begin; });
     Place first = accesses.front();
@@ -1034,9 +1041,7 @@ class HandOver {
         if (used || !twin) continue;
         // One that neither fetches it nor hands on to another is none that a step put in.
         Place home = p_.functions[c].definition;
-        NodeId body = p_.file(home).child(home.node, Role::Body);
-        bool handsOn = body != kNoNode && startsWith(scan_.text(home.file).substr(codeBegin(home.file, p_.file(home)[body].span.begin + 1, p_.file(home)[body].span.end)), "this(");
-        if (!handsOn && accessesIn(home.file, p_.node(home).span).empty()) continue;
+        if (!handsOn(home) && accessesIn(home.file, p_.node(home).span).empty()) continue;
         // What documents it then stands above its twin.
         Place place = p_.functions[c].definition;
         std::string_view source = scan_.text(place.file);

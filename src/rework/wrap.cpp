@@ -156,22 +156,14 @@ class Wrapper {
         continue;
       }
       std::string text = withObject(one.text);
-      std::string given, call = "[" + class_;
-      size_t position = 0;
-      for (VariableIndex v : p_.functions[m].parameters) {
-        given += (given.empty() ? "" : ", ") + argumentFor(v);
-        // heightOn:at: is called by its parts.
-        size_t colon = name.find(':', position);
-        call += " " + name.substr(position, colon == std::string::npos ? colon : colon + 1 - position) + argumentFor(v);
-        position = colon == std::string::npos ? name.size() : colon + 1;
-      }
-      call += (position == 0 ? " " + name : "") + "]";
+      std::string given;
+      for (VariableIndex v : p_.functions[m].parameters) given += (given.empty() ? "" : ", ") + argumentFor(v);
       if (given.find("...") != std::string::npos) {
         out.byHand.push_back({p_.path(home), p_.line(p_.functions[m].declarations.front()), name + " takes any number of arguments: it stays outside of " + name_, false});
         continue;
       }
       bool oneLine = f_->wrapperMember.find('\n') + 1 == f_->wrapperMember.size();
-      members += (members.empty() || oneLine ? "" : "\n") + filled(f_->wrapperMember, {{"signature", text}, {"class", class_}, {"member", name}, {"names", given}, {"return", gives(m, text) ? "return " : ""}, {"visibility", signatures.visibility()}, {"call", call}});
+      members += (members.empty() || oneLine ? "" : "\n") + filled(f_->wrapperMember, {{"signature", text}, {"class", class_}, {"member", name}, {"names", given}, {"return", gives(m, text) ? "return " : ""}, {"visibility", signatures.visibility()}, {"call", f_->namedByParts ? callByParts(m) : ""}});
       declarations += filled(f_->wrapperDeclaration, {{"signature", text}});
       names += (names.empty() ? "" : ", ") + name;
     }
@@ -222,6 +214,18 @@ class Wrapper {
         else text.insert(open + 1, text[open + 1] == ')' ? "self" : "self, ");
       }
     return text;
+  }
+
+  // [HOTides heightOn:day at:hour]
+  std::string callByParts(FunctionIndex m) const {
+    std::string name(p_.text(p_.functions[m].name)), call = "[" + class_;
+    size_t position = 0;
+    for (VariableIndex v : p_.functions[m].parameters) {
+      size_t colon = name.find(':', position);
+      call += " " + name.substr(position, colon == std::string::npos ? colon : colon + 1 - position) + argumentFor(v);
+      position = colon == std::string::npos ? name.size() : colon + 1;
+    }
+    return call + (position == 0 ? " " + name : "") + "]";
   }
 
   std::string argumentFor(VariableIndex v) const {
