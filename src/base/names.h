@@ -48,7 +48,7 @@ class NameTable {
 
  private:
   std::deque<std::string> texts_;  // a deque: the views in ids_ stay valid as it grows
-  absl::flat_hash_map<std::string_view, NameId, std::hash<std::string_view>> ids_;
+  absl::flat_hash_map<std::string_view, NameId> ids_;
 };
 
 }  // namespace elmcart

@@ -1,7 +1,9 @@
 #include "program/load.h"
 
 #include <algorithm>
+#include <array>
 #include <atomic>
+#include <functional>
 #include <map>
 #include <memory>
 
@@ -26,20 +28,44 @@ void leaveUnread(LoweredFile& file, std::string reason) {
 }
 
 // Is one of the words in it without which no phrase below can be? Most comments
-// have none, and all of them are looked through.
-bool hasTellingWord(std::string_view comment) {
-  auto continues = [&](size_t at, std::string_view rest) {
-    if (comment.size() - at <= rest.size()) return false;
-    for (size_t i = 0; i < rest.size(); ++i)
-      if ((comment[at + 1 + i] | 0x20) != rest[i]) return false;
-    return true;
-  };
-  for (size_t at = 0; at + 2 < comment.size(); ++at) {
-    char c = static_cast<char>(comment[at] | 0x20);
-    if (c == 'o' ? continues(at, "ne") : c == 's' && (continues(at, "ingle") || continues(at, "econd"))) return true;
+// have none, and all of them are looked through: as Wu and Manber's search does, by
+// the last two bytes of a window, which tell how far the next one may lie.
+class TellingWords {
+ public:
+  constexpr TellingWords() {
+    for (uint8_t& shift : shift_) shift = kWindow - 1;
+    for (std::string_view word : kWords)
+      for (size_t i = 1; i < kWindow; ++i) {
+        uint8_t& shift = shift_[pair(word[i - 1], word[i])];
+        shift = std::min(shift, static_cast<uint8_t>(kWindow - 1 - i));
+      }
   }
-  return false;
-}
+
+  bool in(std::string_view text) const {
+    for (size_t at = kWindow - 1; at < text.size();) {
+      size_t shift = shift_[pair(text[at - 1], text[at])];
+      if (shift == 0 && startsOne(text.substr(at + 1 - kWindow))) return true;
+      at += std::max<size_t>(shift, 1);
+    }
+    return false;
+  }
+
+ private:
+  static constexpr std::array<std::string_view, 6> kWords = {"singleton", "only one", "exactly one", "single instance", "one instance per process", "make a second"};
+  static constexpr size_t kWindow = 8;  // no word is shorter
+
+  // The same for both cases of a letter; what else falls together only costs a look.
+  static constexpr size_t pair(char a, char b) { return (static_cast<size_t>(a) & 31) << 5 | (static_cast<size_t>(b) & 31); }
+  static bool startsOne(std::string_view text) {
+    return std::any_of(kWords.begin(), kWords.end(), [&](std::string_view word) {
+      return text.size() >= word.size() && std::equal(word.begin(), word.end(), text.begin(), [](char a, char b) { return a == (b >= 'A' && b <= 'Z' ? b - 'A' + 'a' : b); });
+    });
+  }
+
+  std::array<uint8_t, 1024> shift_{};
+};
+
+constexpr TellingWords kTellingWords;
 
 // "is a singleton", "Singleton.", "the singleton instance": not "a singleton list of names".
 bool namesSingleton(std::string_view words) {
@@ -59,7 +85,7 @@ bool namesSingleton(std::string_view words) {
 
 // Does a comment say of what follows that there is one of it?
 bool saysOne(std::string_view comment) {
-  if (comment.size() > 4000 || !hasTellingWord(comment)) return false;
+  if (comment.size() > 4000 || !kTellingWords.in(comment)) return false;
   std::string words = lowerCase(comment);
   for (std::string_view denied : {"not a singleton", "no singleton", "non-singleton"})
     if (words.find(denied) != std::string::npos) return false;
@@ -88,10 +114,13 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
     leaveUnread(file, std::string("left unread, for reading it failed inside Elm Cart (") + error.what() + "); please report it");
   }
   file.names.seal();
-  for (Span span : file.comments) {
+  constexpr std::string_view kToUs = "elmcart:";
+  bool addressed = std::search(text.begin(), text.end(), std::boyer_moore_horspool_searcher(kToUs.begin(), kToUs.end())) != text.end();
+  for (size_t i = 0; addressed && i < file.comments.size(); ++i) {
+    Span span = file.comments[i];
     std::string_view comment = text.substr(span.begin, span.size());
-    size_t at = comment.find("elmcart:");
-    if (at != std::string_view::npos) file.notes.emplace_back(file.lineOf(span.begin), std::string(comment.substr(at + 8)));
+    size_t at = comment.find(kToUs);
+    if (at != std::string_view::npos) file.notes.emplace_back(file.lineOf(span.begin), std::string(comment.substr(at + kToUs.size())));
   }
   // Comments that follow each other with nothing but blanks between are one.
   for (size_t first = 0, last; first < file.comments.size(); first = last + 1) {
