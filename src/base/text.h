@@ -10,7 +10,6 @@
 namespace elmcart {
 
 inline constexpr bool isWordByte(char c) { return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '_'; }
-// For hash tables of strings that are searched by views.
 // FNV-1a, 64 bits: the same in every run and on every machine.
 inline uint64_t stableHash(std::string_view text, uint64_t seed = 0xcbf29ce484222325u) {
   for (char c : text) seed = (seed ^ static_cast<unsigned char>(c)) * 0x100000001b3u;
@@ -24,6 +23,7 @@ uint64_t stableHashOfAll(const Names& names, uint64_t seed) {
   return sum;
 }
 
+// For hash tables of strings that are searched by views.
 struct TextHash {
   using is_transparent = void;
   size_t operator()(std::string_view text) const { return std::hash<std::string_view>{}(text); }

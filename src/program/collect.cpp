@@ -5,24 +5,29 @@ namespace elmcart {
 
 void Linker::add(ScopeIndex scope, NameId name, Symbol symbol) { table_[uint64_t{scope} << 32 | name].push_back(symbol); }
 
-const std::vector<Symbol>* Linker::entries(ScopeIndex scope, NameId name) const {
+const Symbols* Linker::entries(ScopeIndex scope, NameId name) const {
   auto found = table_.find(uint64_t{scope} << 32 | name);
   return found == table_.end() ? nullptr : &found->second;
 }
 
 NameId Linker::qualify(ScopeIndex scope, NameId name) {
-  std::vector<std::string_view> parts = {p_.names.text(name)};
-  const Language* language = nullptr;
-  for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent) {
-    if (p_.scopes[at].name) parts.push_back(p_.names.text(p_.scopes[at].name));
-    language = p_.scopes[at].language;
-  }
-  std::string out;
-  for (size_t i = parts.size(); i-- > 0;) {
-    out += parts[i];
-    if (i > 0) out += language ? language->separator : "::";
-  }
+  NameId outer = p_.scopes[scope].qualified;
+  if (!outer) return name;
+  ScopeIndex root = scope;
+  while (p_.scopes[root].parent != kNone) root = p_.scopes[root].parent;
+  std::string out(p_.names.text(outer));
+  out += p_.scopes[root].language->separator;
+  out += p_.names.text(name);
   return p_.names.intern(out);
+}
+
+Scope& Linker::addScope(ScopeIndex parent, NameId name) {
+  NameId qualified = name ? qualify(parent, name) : p_.scopes[parent].qualified;
+  Scope& scope = p_.scopes.emplace_back();
+  scope.parent = parent;
+  scope.name = name;
+  scope.qualified = qualified;
+  return scope;
 }
 
 ScopeIndex Linker::namespaceScope(FileIndex f, ScopeIndex parent, std::string_view name, bool transparent) {
@@ -42,9 +47,7 @@ ScopeIndex Linker::namespaceScope(FileIndex f, ScopeIndex parent, std::string_vi
       if (p_.scopes[inner].onlyIn == f) return inner;
   }
   ScopeIndex index = static_cast<ScopeIndex>(p_.scopes.size());
-  Scope& scope = p_.scopes.emplace_back();
-  scope.parent = parent;
-  scope.name = id;
+  Scope& scope = addScope(parent, id);
   if (name.empty()) scope.onlyIn = f;
   if (name.empty() || transparent) p_.scopes[parent].transparent.push_back(index);
   if (!name.empty()) add(parent, id, Symbol(Symbol::Sort::Namespace, index));
@@ -140,10 +143,8 @@ void Linker::collectType(FileIndex f, NodeId nodeId, ScopeIndex scope) {
     type.parent = scope;
     type.onlyIn = onlyIn;
     type.scope = static_cast<ScopeIndex>(p_.scopes.size());
-    Scope& own = p_.scopes.emplace_back();
+    Scope& own = addScope(scope, name);
     own.sort = Scope::Sort::Type;
-    own.parent = scope;
-    own.name = name;
     own.type = index;
     if (name) add(scope, name, Symbol(Symbol::Sort::Type, index));
   }
@@ -437,15 +438,19 @@ void Linker::joinPending() {
   }
 }
 
-void Linker::fillParameters(FunctionIndex index, Place place) {
+void Linker::fillSignature(Batch& batch, FunctionIndex index) {
+  const Function& function = p_.functions[index];
+  Place place = function.definition.known() ? function.definition : function.declarations.front();
   const LoweredFile& file = p_.file(place);
   ScopeIndex scope = lookupScopeFor(index);
   NodeId type = file.child(place.node, Role::Type);
-  if (type != kNoNode) p_.functions[index].result = writtenType(place.file, type, scope);
+  TypeUseId result = type == kNoNode ? 0 : batch.writtenType(place.file, type, scope);
+  std::vector<VariableIndex> parameters;
   for (NodeId c : children(file, place.node)) {
     if (file[c].kind != Kind::Parameter) continue;
-    VariableIndex parameter = static_cast<VariableIndex>(p_.variables.size());
-    Variable& variable = p_.variables.emplace_back();
+    NodeId written = file.child(c, Role::Type);
+    TypeUseId use = written == kNoNode ? 0 : batch.writtenType(place.file, written, scope);
+    Variable& variable = batch.variables.add();
     variable.name = global(place.file, file[c].name);
     variable.qualified = variable.name;
     variable.storage = Storage::Parameter;
@@ -453,15 +458,16 @@ void Linker::fillParameters(FunctionIndex index, Place place) {
     variable.function = index;
     variable.definition = {place.file, c};
     variable.declarations.push_back({place.file, c});
-    NodeId written = file.child(c, Role::Type);
-    TypeUseId use = written == kNoNode ? 0 : writtenType(place.file, written, scope);
-    p_.variables[parameter].type = use;
-    p_.functions[index].parameters.push_back(parameter);
-    p_.links[place.file].symbol[c] = Symbol(Symbol::Sort::Variable, parameter);
+    variable.type = use;
+    parameters.push_back(batch.variables.size() - 1);
+    batch.setSymbol({place.file, c}, Symbol(Symbol::Sort::Variable, parameters.back()));
   }
+  batch.setSignature(index, result, std::move(parameters));
 }
 
 void Linker::resolveDeclaredTypes() {
+  // One after the other: what a base inherits may name the next one's.
+  Batch bases(*this, Batch::Where::InPlace);
   for (auto& [place, scope] : typeScopes_) {
     const LoweredFile& file = p_.file(place);
     TypeIndex index = p_.links[place.file].symbol[place.node].index();
@@ -469,7 +475,7 @@ void Linker::resolveDeclaredTypes() {
       if (file[c].role == Role::Annotation) p_.links[place.file].symbol[c] = followAlias(lookup(file.name(c), scope, place.file), place.file);
       if (file[c].role != Role::Base) continue;
       Base base;
-      base.use = writtenType(place.file, c, p_.types[index].scope);
+      base.use = bases.writtenType(place.file, c, p_.types[index].scope);
       base.type = p_.use(base.use).decl;
       base.visibility = file[c].modifiers & (kPublic | kProtected | kPrivate);
       if (base.type == index) base.type = kNone;
@@ -478,18 +484,12 @@ void Linker::resolveDeclaredTypes() {
       p_.types[index].bases.push_back(base);
     }
   }
-  size_t variables = p_.variables.size();
-  for (VariableIndex v = 0; v < variables; ++v) {
+  inBatches(p_.variables.size(), [&](Batch& batch, VariableIndex v) {
     Place place = p_.variables[v].declarations.front();
     NodeId type = p_.file(place).child(place.node, Role::Type);
-    if (type == kNoNode) continue;
-    TypeUseId use = writtenType(place.file, type, p_.variables[v].parent);
-    p_.variables[v].type = use;
-  }
-  for (FunctionIndex i = 0; i < p_.functions.size(); ++i) {
-    const Function& function = p_.functions[i];
-    fillParameters(i, function.definition.known() ? function.definition : function.declarations.front());
-  }
+    if (type != kNoNode) batch.setDeclaredType(v, batch.writtenType(place.file, type, p_.variables[v].parent));
+  });
+  inBatches(p_.functions.size(), [&](Batch& batch, FunctionIndex i) { fillSignature(batch, i); });
 }
 
 }  // namespace elmcart

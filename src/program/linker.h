@@ -1,18 +1,23 @@
-// The work behind link(): in three passes over all files.
-//   collect.cpp   every declaration gets its place in a scope;
-//   resolve.cpp   how a name is looked up and a written type is understood;
-//   bodies.cpp    function bodies and initialisers: names, types, uses.
+// The work behind link():
+//   collect.cpp    every declaration gets its place in a scope;
+//   resolve.cpp    how a name is looked up;
+//   body_walk.cpp  function bodies and initialisers: names, types, calls;
+//   uses.cpp       who uses which variable, and the indices;
+// and link.cpp says in which order, and what of it several threads do. What they
+// add to the program they put into batches (batch.h).
 #pragma once
 
 #include <absl/container/flat_hash_map.h>
-#include <absl/container/node_hash_map.h>
 
 #include <functional>
 #include <map>
 
-#include "program/program.h"
+#include "program/batch.h"
 
 namespace elmcart {
+
+// What a name stands for in one scope: more than one where functions are overloaded.
+using Symbols = absl::InlinedVector<Symbol, 2>;
 
 class Linker {
  public:
@@ -21,6 +26,8 @@ class Linker {
 
  private:
   friend class BodyWalk;
+  friend class Batch;
+  friend void merge(Linker& linker, std::deque<Batch>& batches, unsigned jobs);
 
   // ----- collect.cpp
   struct Pending {  // an out-of-line definition: joined when all classes are known
@@ -42,8 +49,9 @@ class Linker {
   void collectPart(const Pending& part);
   void joinPending();
   void resolveDeclaredTypes();
-  void fillParameters(FunctionIndex index, Place place);
+  void fillSignature(Batch& batch, FunctionIndex index);
   void add(ScopeIndex scope, NameId name, Symbol symbol);
+  Scope& addScope(ScopeIndex parent, NameId name);
   NameId qualify(ScopeIndex scope, NameId name);
   NameId global(FileIndex f, NameId local) const { return nameMap_[f][local]; }
   uint32_t countParameters(Place place) const;
@@ -52,13 +60,12 @@ class Linker {
   // What `name` means seen from `scope` in file `f`; for functions the first
   // of the overloads. `skipFunctions`: a type is wanted.
   Symbol lookup(std::string_view name, ScopeIndex scope, FileIndex f, bool wantType = false) const;
-  // The same, remembered: for the passes after all declarations are collected.
-  Symbol lookupKnown(NameId name, ScopeIndex scope, FileIndex f, bool wantType);
   Symbol lookupOutward(NameId name, ScopeIndex scope, FileIndex f, bool wantType) const;
   Symbol lookupIn(NameId name, ScopeIndex scope, FileIndex f, bool wantType, int depth = 0) const;
   // A variable of that name in one of the namespaces around, whoever may see it.
   Symbol globalNamed(NameId name, ScopeIndex scope) const;
-  const std::vector<Symbol>* entries(ScopeIndex scope, NameId name) const;
+  // Null for none; good until the next is added.
+  const Symbols* entries(ScopeIndex scope, NameId name) const;
   void resolveUsings(ScopeIndex from);
   ScopeIndex namespaceIn(ScopeIndex scope, std::string_view name) const;
   ScopeIndex scopeOf(Symbol symbol, FileIndex f) const;
@@ -70,21 +77,32 @@ class Linker {
   void forgetAliases() { aliasStates_.clear(); }
   bool visible(Symbol symbol, FileIndex f) const;
   bool declaredFor(VariableIndex v, FileIndex f) const;
-  Symbol best(const std::vector<Symbol>& list, FileIndex f, bool wantType) const;
-  TypeUseId writtenType(FileIndex f, NodeId typeRef, ScopeIndex scope, int depth = 0);
-  TypeUseId addUse(const TypeUse& use) { p_.typeUses.push_back(use); return static_cast<TypeUseId>(p_.typeUses.size() - 1); }
-  TypeUseId withModifiers(TypeUseId id, uint32_t add, uint32_t remove);
+  Symbol best(const Symbols& list, FileIndex f, bool wantType) const;
   // The member `name` of a class or its bases; `through` becomes the base's
   // type use when it was found in one.
-  std::vector<Symbol> members(TypeIndex type, NameId name, TypeUseId* through = nullptr, int depth = 0) const;
-  TypeUseId substitute(TypeUseId id, TypeUseId receiver, int depth = 0);
+  const Symbols& members(TypeIndex type, NameId name, TypeUseId* through = nullptr, int depth = 0) const;
   ScopeIndex lookupScopeFor(FunctionIndex function) const;
 
+  // ----- link.cpp
   void collectLocalTypes();
+  void collectLocalType(FileIndex f, NodeId n);
+  void resolveAliases();
   void inferTypes();
+  void walkBodies();
+  void walkBody(Batch& batch, FunctionIndex i);
+  void walkInitialisers();
+  void walkValueOf(Batch& batch, VariableIndex v);
+  bool infers(FunctionIndex function) const;
+  // Is the variable's type only to be read off its value?
+  bool untold(VariableIndex v) const;
+  // Calls work(batch, i) for each i below count, from several threads: each batch
+  // has some hundred i in a row.
+  void inBatches(size_t count, const std::function<void(Batch&, uint32_t)>& work);
   ScopeIndex bodyScope(FunctionIndex function);
   VariableIndex monitorOf(TypeIndex type, bool ofClass);
   void forEachFile(const std::function<void(FileIndex)>& work) const;
+
+  // ----- uses.cpp
   std::vector<Use> usesIn(FileIndex f) const;
   bool makesField(FileIndex f, NodeId n, VariableIndex v) const;
   void index();
@@ -102,13 +120,12 @@ class Linker {
   std::map<std::string, std::vector<ScopeIndex>, std::less<>> modules_;  // by their last part
   std::map<std::pair<TypeIndex, bool>, VariableIndex> monitors_;
   std::vector<std::vector<NameId>> nameMap_;  // by file: local name id to the program's
-  absl::node_hash_map<uint64_t, std::vector<Symbol>> table_;
+  absl::flat_hash_map<uint64_t, Symbols> table_;  // by scope and name
   std::vector<AliasDecl> aliases_;
   std::vector<Pending> pendingFunctions_, pendingVariables_, pendingTypes_, pendingParts_;
   bool collectingPart_ = false;
   std::vector<std::pair<Place, ScopeIndex>> typeScopes_;  // bases still to resolve
   enum class AliasState : uint8_t { Unknown, Asked, Known };
-  absl::flat_hash_map<uint64_t, Symbol> remembered_;
   mutable std::vector<AliasState> aliasStates_;
   mutable std::vector<Symbol> aliasTargets_;
   absl::flat_hash_map<FunctionIndex, ScopeIndex> localScopes_;  // of functions that declare types inside

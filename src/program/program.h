@@ -5,6 +5,8 @@
 // The program is built once by link() and never changed afterwards.
 #pragma once
 
+#include <absl/container/inlined_vector.h>
+
 #include <cstdint>
 #include <string>
 #include <string_view>
@@ -31,6 +33,7 @@ struct Place {
   bool known() const { return file != kNone; }
   friend bool operator==(const Place&, const Place&) = default;
 };
+using Places = absl::InlinedVector<Place, 2>;  // most are declared once
 
 // What a name stands for, packed into 32 bits.
 struct Symbol {
@@ -71,7 +74,7 @@ struct TypeDecl {
   TypeForm form = TypeForm::Class;
   uint32_t modifiers = 0;
   Place definition;                  // not known for a type only declared
-  std::vector<Place> declarations;   // forward ones
+  Places declarations;   // forward ones
   ScopeIndex scope = kNone;          // its own
   ScopeIndex parent = kNone;
   FileIndex onlyIn = kNone;          // visible in one file only
@@ -94,7 +97,7 @@ struct Function {
   ScopeIndex parent = kNone;         // the scope its name is in
   FileIndex onlyIn = kNone;
   Place definition;                  // with a body
-  std::vector<Place> declarations;   // all, the definition included
+  Places declarations;   // all, the definition included
   TypeUseId result = 0;
   std::vector<VariableIndex> parameters;
   uint32_t leastArguments = 0;
@@ -118,7 +121,7 @@ struct Variable {
   ScopeIndex parent = kNone;
   FileIndex onlyIn = kNone;
   Place definition;
-  std::vector<Place> declarations;   // all, the definition included
+  Places declarations;   // all, the definition included
   TypeUseId type = 0;
 
   bool lives() const { return storage == Storage::StaticField || storage == Storage::Global || storage == Storage::FunctionStatic; }
@@ -170,6 +173,7 @@ struct Scope {
   Sort sort = Sort::Namespace;
   ScopeIndex parent = kNone;
   NameId name = 0;
+  NameId qualified = 0;                   // of the last one around that has a name, itself included
   TypeIndex type = kNone;
   const Language* language = nullptr;     // of a global scope: the first of its family
   FileIndex onlyIn = kNone;               // an unnamed namespace

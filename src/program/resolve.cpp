@@ -44,7 +44,7 @@ Symbol Linker::globalNamed(NameId name, ScopeIndex scope) const {
 }
 
 // Of several, the one in the same file, then the one in the same folder, then the first.
-Symbol Linker::best(const std::vector<Symbol>& list, FileIndex f, bool wantType) const {
+Symbol Linker::best(const Symbols& list, FileIndex f, bool wantType) const {
   Symbol first, sameFolder;
   for (Symbol symbol : list) {
     if (!visible(symbol, f)) continue;
@@ -64,18 +64,19 @@ Symbol Linker::best(const std::vector<Symbol>& list, FileIndex f, bool wantType)
   return sameFolder.known() ? sameFolder : first;
 }
 
-std::vector<Symbol> Linker::members(TypeIndex type, NameId name, TypeUseId* through, int depth) const {
+const Symbols& Linker::members(TypeIndex type, NameId name, TypeUseId* through, int depth) const {
+  static const Symbols kNoSymbols;
   if (const auto* own = entries(p_.types[type].scope, name)) return *own;
-  if (depth > 40) return {};
+  if (depth > 40) return kNoSymbols;
   for (const Base& base : p_.types[type].bases) {
     if (base.type == kNone) continue;
-    std::vector<Symbol> found = members(base.type, name, through, depth + 1);
+    const Symbols& found = members(base.type, name, through, depth + 1);
     if (!found.empty()) {
       if (through && *through == 0) *through = base.use;
       return found;
     }
   }
-  return {};
+  return kNoSymbols;
 }
 
 Symbol Linker::lookupIn(NameId name, ScopeIndex scope, FileIndex f, bool wantType, int depth) const {
@@ -252,107 +253,9 @@ Symbol Linker::lookup(std::string_view name, ScopeIndex scope, FileIndex f, bool
   return {};
 }
 
-Symbol Linker::lookupKnown(NameId name, ScopeIndex scope, FileIndex f, bool wantType) {
-  constexpr uint64_t kScopes = 1u << 20, kNames = 1u << 24, kFiles = 1u << 18;
-  if (scope >= kScopes || name >= kNames || f >= kFiles) return lookup(p_.names.text(name), scope, f, wantType);
-  uint64_t key = (((uint64_t{scope} * kNames + name) * kFiles) + f) * 2 + (wantType ? 1 : 0);
-  auto [entry, fresh] = remembered_.try_emplace(key);
-  if (fresh) {
-    Symbol found = lookup(p_.names.text(name), scope, f, wantType);
-    remembered_[key] = found;
-    return found;
-  }
-  return entry->second;
-}
-
 ScopeIndex Linker::lookupScopeFor(FunctionIndex function) const {
   const Function& f = p_.functions[function];
   return f.owner != kNone ? p_.types[f.owner].scope : f.parent;
-}
-
-TypeUseId Linker::withModifiers(TypeUseId id, uint32_t addBits, uint32_t removeBits) {
-  if (id == 0) return 0;
-  TypeUse copy = p_.typeUses[id];
-  uint32_t bits = (copy.modifiers & ~removeBits) | addBits;
-  if (bits == copy.modifiers) return id;
-  copy.modifiers = bits;
-  return addUse(copy);
-}
-
-TypeUseId Linker::writtenType(FileIndex f, NodeId typeRef, ScopeIndex scope, int depth) {
-  const LoweredFile& file = p_.files[f];
-  const Node& node = file[typeRef];
-  if (depth > 20) return 0;
-  std::string_view name = file.name(node);
-  TypeUse use;
-  use.modifiers = node.modifiers & (kPointer | kReference | kRvalue | kConst | kPointeeConst | kArray);
-  std::vector<TypeUseId> arguments;
-  for (NodeId c : children(file, typeRef))
-    if (file[c].role == Role::TypeArgument) arguments.push_back(writtenType(f, c, scope, depth + 1));
-  if (name.empty()) return 0;
-  Symbol symbol = lookupKnown(global(f, node.name), scope, f, true);
-  if (symbol.is(Symbol::Sort::Alias)) {
-    const AliasDecl alias = aliases_[symbol.index()];
-    const LoweredFile& aliasFile = p_.file(alias.place);
-    NodeId target = aliasFile[alias.place.node].kind == Kind::Alias ? aliasFile.child(alias.place.node, Role::Type) : kNoNode;
-    if (target != kNoNode && aliasFile.name(target) != name) {
-      TypeUseId behind = writtenType(alias.place.file, target, alias.scope, depth + 1);
-      return withModifiers(behind, use.modifiers, 0);
-    }
-    if (target == kNoNode && aliasFile[alias.place.node].kind == Kind::Using) {
-      Symbol real = followAlias(symbol, f);
-      NodeId renamed = aliasFile.child(alias.place.node, Role::Type);
-      if (!real.known()) use.name = p_.names.intern(aliasFile.name(renamed == kNoNode ? alias.place.node : renamed));
-      symbol = real;
-    } else {
-      symbol = followAlias(symbol, f);
-    }
-  }
-  if (symbol.is(Symbol::Sort::Type)) {
-    use.decl = symbol.index();
-  } else if (symbol.is(Symbol::Sort::TypeParameter)) {
-    use.parameter = true;
-  }
-  if (use.decl == kNone && use.name == 0) {
-    // A library type: "string" after `using namespace std` is std::string.
-    std::string full(name);
-    if (!use.parameter && name.find("::") == std::string_view::npos) {
-      for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent)
-        for (auto [where, opened] : p_.scopes[at].usings)
-          if ((where == kNone || where == f) && p_.names.text(opened) == "std" && p_.guarantees(f).typeTraits("std::" + std::string(name))) full = "std::" + std::string(name);
-    }
-    use.name = p_.names.intern(full);
-  }
-  if (use.decl != kNone) use.name = p_.types[use.decl].qualified;
-  use.firstArgument = static_cast<uint32_t>(p_.typeArguments.size());
-  use.argumentCount = static_cast<uint32_t>(arguments.size());
-  p_.typeArguments.insert(p_.typeArguments.end(), arguments.begin(), arguments.end());
-  return addUse(use);
-}
-
-TypeUseId Linker::substitute(TypeUseId id, TypeUseId receiver, int depth) {
-  if (id == 0 || receiver == 0 || depth > 8) return id;
-  TypeUse use = p_.typeUses[id];
-  TypeUse from = p_.typeUses[receiver];
-  if (from.decl == kNone || from.argumentCount == 0) return id;
-  const std::vector<NameId>& parameters = p_.types[from.decl].typeParameters;
-  if (use.parameter) {
-    for (uint32_t i = 0; i < parameters.size() && i < from.argumentCount; ++i)
-      if (parameters[i] == use.name) return withModifiers(p_.argument(from, i), use.modifiers, 0);
-    return id;
-  }
-  if (use.argumentCount == 0) return id;
-  std::vector<TypeUseId> arguments;
-  bool changed = false;
-  for (uint32_t i = 0; i < use.argumentCount; ++i) {
-    TypeUseId before = p_.argument(use, i);
-    arguments.push_back(substitute(before, receiver, depth + 1));
-    changed |= arguments.back() != before;
-  }
-  if (!changed) return id;
-  use.firstArgument = static_cast<uint32_t>(p_.typeArguments.size());
-  p_.typeArguments.insert(p_.typeArguments.end(), arguments.begin(), arguments.end());
-  return addUse(use);
 }
 
 }  // namespace elmcart

@@ -451,7 +451,7 @@ class Facer {
 
   // One declaration may serve several names: Desk a, b.
   std::string rename(VariableIndex v) {
-    std::vector<Place> homes = p_.variables[v].declarations;
+    Places homes = p_.variables[v].declarations;
     if (p_.variables[v].storage == Storage::Parameter && functionOf(v) != kNone) {
       const Function& fn = p_.functions[functionOf(v)];
       auto position = std::find(fn.parameters.begin(), fn.parameters.end(), v);

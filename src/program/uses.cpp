@@ -1,0 +1,209 @@
+// Who uses which variable, how, and the indices over all that was found in bodies.
+#include <algorithm>
+#include <functional>
+
+#include "base/parallel.h"
+#include "program/linker.h"
+
+namespace elmcart {
+namespace {
+
+// Members of atomics that leave the value as it is, in any of the languages.
+bool readsAtomic(std::string_view name) {
+  constexpr std::string_view kReads[] = {"load", "get", "Load", "intValue", "longValue", "doubleValue", "floatValue", "sum", "getPlain", "getAcquire", "getOpaque"};
+  return std::find(std::begin(kReads), std::end(kReads), name) != std::end(kReads);
+}
+
+// How the value named at `place` is touched, read off the nodes around it.
+void classify(const Program& p, Use& use) {
+  Place at = use.place;
+  const LoweredFile& file = p.file(at);
+  TypeUseId type = p.variables[use.variable].type;
+  bool pointer = p.use(type).has(kPointer) || (p.traits(at.file, type) & (kOwningPointer | kPointerLike)) != 0;
+  auto reachThrough = [&] {
+    if (pointer) use.throughPointer = true;
+    else use.inMember = true;
+  };
+  for (int i = 0; i < 200; ++i) {
+    NodeId up = p.links[at.file].parent[at.node];
+    if (up == kNoNode) return;
+    const Node& parent = file[up];
+    Role role = file[at.node].role;
+    switch (parent.kind) {
+      case Kind::Assign:
+        if (role == Role::Target) use.access = parent.detail == static_cast<uint8_t>(AssignForm::Compound) ? Access::Update : Access::Write;
+        else if (use.access != Access::Bind) use.access = Access::Read;
+        return;
+      case Kind::Update: use.access = Access::Update; return;
+      case Kind::Member: {
+        if (role != Role::Receiver) return;
+        NodeId call = p.links[at.file].parent[up];
+        bool called = call != kNoNode && file[call].kind == Kind::Call && file[up].role == Role::Callee;
+        if (called) {
+          Symbol symbol = p.symbolAt({at.file, up});
+          if (symbol.is(Symbol::Sort::Function)) {
+            reachThrough();
+            use.access = p.functions[symbol.index()].modifiers & kConst ? Access::Read : Access::Call;
+            return;
+          }
+          TypeUseId here = p.typeAt(at);
+          uint32_t traits = p.traits(at.file, here);
+          std::string_view name = file.name(up);
+          if (traits & kAtomicType) {
+            use.access = readsAtomic(name) ? Access::Read : name == "store" || name == "set" || name == "lazySet" || name == "Store" ? Access::Write : Access::Update;
+            return;
+          }
+          if (traits & (kLockType | kConditionType)) {
+            use.access = Access::Read;
+            return;
+          }
+          if ((traits & kPointerLike) && !parent.has(kArrow)) {
+            use.access = name == "reset" || name == "swap" || name == "emplace" || name == "release" ? Access::Write : Access::Read;
+            return;
+          }
+          CollectionAct act = p.guarantees(at.file).collectionAct(name);
+          if (act == CollectionAct::Read) {
+            use.access = Access::Read;
+            use.inMember = true;
+          } else if (act == CollectionAct::None) {
+            use.access = Access::Call;
+            use.inMember = true;
+          } else {
+            use.access = Access::Write;
+            use.inMember = true;
+          }
+          return;
+        }
+        if (p.use(p.typeAt(at)).has(kPointer) || parent.has(kArrow)) use.throughPointer = true;
+        else use.inMember = true;
+        break;
+      }
+      case Kind::Index:
+        if (role != Role::Receiver) return;
+        use.inMember = true;
+        break;
+      case Kind::Dereference: use.throughPointer = true; break;
+      case Kind::AddressOf: use.access = Access::Bind; return;
+      case Kind::Call: case Kind::Create: case Kind::FieldInit: {
+        if (role == Role::Callee) {
+          // A function that is kept there is read and run; an object with a call operator may change.
+          use.access = p.use(p.typeAt(at)).decl == kNone ? Access::Read : Access::Call;
+          return;
+        }
+        Symbol symbol = p.symbolAt({at.file, up});
+        if (!symbol.is(Symbol::Sort::Function)) return;
+        const Function& fn = p.functions[symbol.index()];
+        size_t position = 0;
+        for (NodeId c : children(file, up)) {
+          if (file[c].role != Role::Argument) continue;
+          if (c == at.node) break;
+          ++position;
+        }
+        if (position < fn.parameters.size()) {
+          const TypeUse& parameter = p.use(p.variables[fn.parameters[position]].type);
+          if (parameter.has(kReference) && !parameter.has(kPointeeConst)) use.access = Access::Bind;
+        }
+        return;
+      }
+      case Kind::Variable: {
+        NodeId written = file.child(up, Role::Type);
+        if (written != kNoNode && file[written].has(kReference) && !file[written].has(kPointeeConst)) use.access = Access::Bind;
+        return;
+      }
+      case Kind::Capture: use.access = parent.has(kReference) ? Access::Bind : Access::Read; return;
+      case Kind::Conditional: case Kind::Cast:
+        if (role == Role::Condition) return;
+        break;
+      case Kind::Other:
+        // stream << value and value << more: the leftmost operand of a shift is written to.
+        if (file.name(parent) == "<<" || file.name(parent) == ">>") {
+          bool leftmost = parent.firstChild == at.node;
+          bool output = file.name(parent) == "<<";
+          if (leftmost) use.access = Access::Call;
+          else if (!output) use.access = Access::Write;
+        }
+        return;
+      default: return;
+    }
+    at.node = up;
+  }
+}
+
+}  // namespace
+
+// Where fields are made by assigning to them, an assignment through an object
+// never touches the class-level field of that name.
+bool Linker::makesField(FileIndex f, NodeId n, VariableIndex v) const {
+  const Language& language = p_.language(f);
+  if (!language.infersTypes || language.bareMembers || p_.variables[v].storage != Storage::StaticField || p_.files[f][n].kind != Kind::Member) return false;
+  NodeId receiver = p_.files[f].child(n, Role::Receiver);
+  return receiver != kNoNode && !p_.links[f].symbol[receiver].is(Symbol::Sort::Type);
+}
+
+// Every node of a file that resolved to a variable, in order.
+std::vector<Use> Linker::usesIn(FileIndex f) const {
+  std::vector<Use> out;
+  const LoweredFile& file = p_.files[f];
+  for (NodeId n = 1; n < file.nodes.size(); ++n) {
+    Kind kind = file[n].kind;
+    if (kind != Kind::Name && kind != Kind::Member && kind != Kind::FieldInit && kind != Kind::Capture) continue;
+    Symbol symbol = p_.links[f].symbol[n];
+    if (!symbol.is(Symbol::Sort::Variable)) continue;
+    Use use;
+    use.variable = symbol.index();
+    use.place = {f, n};
+    if (kind == Kind::FieldInit) use.access = Access::Write;
+    else classify(p_, use);
+    if (use.access == Access::Write && !use.inMember && !use.throughPointer && makesField(f, n, use.variable)) continue;
+    for (NodeId up = p_.links[f].parent[n]; up != kNoNode; up = p_.links[f].parent[up]) {
+      Symbol around = p_.links[f].symbol[up];
+      if (file[up].kind == Kind::Function && around.is(Symbol::Sort::Function)) {
+        use.in = around.index();
+        break;
+      }
+      if (file[up].kind == Kind::Variable && around.is(Symbol::Sort::Variable) && use.inInitialiserOf == kNone &&
+          p_.variables[around.index()].storage != Storage::Local)
+        use.inInitialiserOf = around.index();
+    }
+    if (use.in != kNone && use.inInitialiserOf != kNone && p_.variables[use.inInitialiserOf].storage != Storage::FunctionStatic) use.inInitialiserOf = kNone;
+    out.push_back(use);
+  }
+  return out;
+}
+
+void Linker::index() {
+  std::vector<std::vector<Use>> usesByFile(p_.files.size());
+  forEachFile([&](FileIndex f) { usesByFile[f] = usesIn(f); });
+  for (const std::vector<Use>& uses : usesByFile) p_.uses.insert(p_.uses.end(), uses.begin(), uses.end());
+  // Each list and its indices are the work of one thread.
+  auto sortByPlace = [](auto& list) {
+    std::stable_sort(list.begin(), list.end(), [](const auto& a, const auto& b) { return std::make_pair(a.place.file, a.place.node) < std::make_pair(b.place.file, b.place.node); });
+  };
+  auto fill = [](std::vector<std::vector<uint32_t>>& out, size_t size, const auto& list, auto key) {
+    out.resize(size);
+    for (uint32_t i = 0; i < list.size(); ++i)
+      if (auto k = key(list[i]); k != kNone) out[k].push_back(i);
+  };
+  size_t functions = p_.functions.size();
+  const std::function<void()> work[] = {
+      [&] { fill(p_.usesOfVariable, p_.variables.size(), p_.uses, [](const Use& u) { return u.variable; }); },
+      [&] { fill(p_.usesInFunction, functions, p_.uses, [](const Use& u) { return u.in; }); },
+      [&] {
+        sortByPlace(p_.calls);
+        fill(p_.callsOfFunction, functions, p_.calls, [](const CallSite& c) { return c.callee; });
+        fill(p_.callsInFunction, functions, p_.calls, [](const CallSite& c) { return c.in; });
+      },
+      [&] {
+        sortByPlace(p_.foreignCalls);
+        fill(p_.foreignCallsInFunction, functions, p_.foreignCalls, [](const ForeignCall& c) { return c.in; });
+      },
+      [&] {
+        sortByPlace(p_.creations);
+        fill(p_.creationsOfType, p_.types.size(), p_.creations, [](const Creation& c) { return c.type; });
+        fill(p_.creationsInFunction, functions, p_.creations, [](const Creation& c) { return c.in; });
+      },
+  };
+  forEachLargestFirst({p_.uses.size(), p_.uses.size(), 2 * p_.calls.size(), p_.foreignCalls.size(), p_.creations.size()}, jobs_, [&](size_t i) { work[i](); });
+}
+
+}  // namespace elmcart
