@@ -62,7 +62,7 @@ bool isConstantKey(const Program& p, Place key) {
   Symbol symbol = p.symbolAt(key);
   if (!symbol.is(Symbol::Sort::Variable) || !p.variables[symbol.index()].lives()) return false;
   Place value = initialiserOf(p, symbol.index());
-  const std::vector<uint32_t>& uses = p.usesOfVariable[symbol.index()];
+  auto uses = p.usesOfVariable[symbol.index()];
   return value.known() && p.node(value).kind == Kind::Literal && std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return p.uses[u].access == Access::Read; });
 }
 

@@ -288,7 +288,7 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
       Place up = p.parent(p.uses[u].place);
       return p.node(up).kind == Kind::Member && p.node(p.uses[u].place).role == Role::Receiver && p.node(p.parent(up)).kind == Kind::Call;
     };
-    const std::vector<uint32_t>& lastUses = p.usesOfVariable[chain.back()];
+    auto lastUses = p.usesOfVariable[chain.back()];
     if (p.use(p.variables[start].type).decl == kNone && std::none_of(lastUses.begin(), lastUses.end(), calledOn)) continue;
     Finding f = makeFinding(s, infoOf("tie.long-handoff"), SIZE_MAX, Sureness::Certain);
     FunctionIndex first = p.variables[start].function, last = p.variables[chain.back()].function;

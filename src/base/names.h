@@ -30,8 +30,11 @@ class NameTable {
     return id;
   }
 
-  // Adds a text that is known to be new, without making it findable.
-  void add(std::string_view text) { texts_.emplace_back(text); }
+  // Adds a text without making it findable by find() or intern().
+  NameId add(std::string_view text) {
+    texts_.emplace_back(text);
+    return static_cast<NameId>(texts_.size() - 1);
+  }
 
   // The id of a text that may never have been interned: 0 then.
   NameId find(std::string_view text) const {

@@ -10,7 +10,7 @@ const Symbols* Linker::entries(ScopeIndex scope, NameId name) const {
   return found == table_.end() ? nullptr : &found->second;
 }
 
-NameId Linker::qualify(ScopeIndex scope, NameId name) {
+NameId Linker::qualify(ScopeIndex scope, NameId name, bool findable) {
   NameId outer = p_.scopes[scope].qualified;
   if (!outer) return name;
   ScopeIndex root = scope;
@@ -18,7 +18,7 @@ NameId Linker::qualify(ScopeIndex scope, NameId name) {
   std::string out(p_.names.text(outer));
   out += p_.scopes[root].language->separator;
   out += p_.names.text(name);
-  return p_.names.intern(out);
+  return findable ? p_.names.intern(out) : p_.names.add(out);
 }
 
 Scope& Linker::addScope(ScopeIndex parent, NameId name) {
@@ -186,7 +186,7 @@ FunctionIndex Linker::addFunction(Place place, ScopeIndex scope, NameId name) {
   FunctionIndex index = static_cast<FunctionIndex>(p_.functions.size());
   Function& function = p_.functions.emplace_back();
   function.name = name;
-  function.qualified = qualify(scope, name);
+  function.qualified = qualify(scope, name, false);
   function.form = static_cast<FunctionForm>(node.detail);
   function.parent = scope;
   function.owner = p_.scopes[scope].sort == Scope::Sort::Type ? p_.scopes[scope].type : kNone;
@@ -304,7 +304,7 @@ void Linker::addVariable(Place place, ScopeIndex scope, NameId name, FileIndex o
   VariableIndex index = static_cast<VariableIndex>(p_.variables.size());
   Variable& variable = p_.variables.emplace_back();
   variable.name = name;
-  variable.qualified = qualify(scope, name);
+  variable.qualified = qualify(scope, name, false);
   variable.modifiers = node.modifiers;
   variable.form = static_cast<VariableForm>(node.detail);
   variable.parent = scope;

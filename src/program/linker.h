@@ -52,7 +52,8 @@ class Linker {
   void fillSignature(Batch& batch, FunctionIndex index);
   void add(ScopeIndex scope, NameId name, Symbol symbol);
   Scope& addScope(ScopeIndex parent, NameId name);
-  NameId qualify(ScopeIndex scope, NameId name);
+  // The name with those of the scopes around it. Not findable: it gets an id of its own.
+  NameId qualify(ScopeIndex scope, NameId name, bool findable = true);
   NameId global(FileIndex f, NameId local) const { return nameMap_[f][local]; }
   uint32_t countParameters(Place place) const;
 

@@ -8,6 +8,7 @@
 #include <absl/container/inlined_vector.h>
 
 #include <cstdint>
+#include <span>
 #include <string>
 #include <string_view>
 #include <unordered_map>
@@ -189,6 +190,29 @@ struct FileLinks {
   std::vector<NodeId> parent;
 };
 
+// Which items of a list belong to a number: their positions, in order.
+class Positions {
+ public:
+  std::span<const uint32_t> operator[](uint32_t number) const { return {positions_.data() + first_[number], positions_.data() + first_[number + 1]}; }
+
+  // key(item) is below `size`, or kNone for an item that belongs to none.
+  template <typename Item, typename Key>
+  void fill(size_t size, const std::vector<Item>& list, Key key) {
+    first_.assign(size + 2, 0);
+    for (const Item& item : list)
+      if (uint32_t k = key(item); k != kNone) ++first_[k + 2];
+    for (size_t i = 2; i < first_.size(); ++i) first_[i] += first_[i - 1];
+    positions_.resize(first_.back());
+    for (uint32_t i = 0; i < list.size(); ++i)
+      if (uint32_t k = key(list[i]); k != kNone) positions_[first_[k + 1]++] = i;
+    first_.pop_back();
+  }
+
+ private:
+  std::vector<uint32_t> first_;  // by number: where its positions begin; one more at the end
+  std::vector<uint32_t> positions_;
+};
+
 class Program {
  public:
   std::string root;
@@ -209,13 +233,13 @@ class Program {
   std::vector<Creation> creations;
 
   // ----- indices over the lists above
-  std::vector<std::vector<uint32_t>> usesOfVariable;      // positions in uses
-  std::vector<std::vector<uint32_t>> callsOfFunction;     // positions in calls, by callee
-  std::vector<std::vector<uint32_t>> callsInFunction;     // positions in calls, by caller
-  std::vector<std::vector<uint32_t>> usesInFunction;
-  std::vector<std::vector<uint32_t>> foreignCallsInFunction;
-  std::vector<std::vector<uint32_t>> creationsOfType;
-  std::vector<std::vector<uint32_t>> creationsInFunction;
+  Positions usesOfVariable;      // positions in uses
+  Positions callsOfFunction;     // positions in calls, by callee
+  Positions callsInFunction;     // positions in calls, by caller
+  Positions usesInFunction;
+  Positions foreignCallsInFunction;
+  Positions creationsOfType;
+  Positions creationsInFunction;
 
   // ----- reading
   const LoweredFile& file(Place place) const { return files[place.file]; }

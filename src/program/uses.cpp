@@ -174,33 +174,31 @@ std::vector<Use> Linker::usesIn(FileIndex f) const {
 void Linker::index() {
   std::vector<std::vector<Use>> usesByFile(p_.files.size());
   forEachFile([&](FileIndex f) { usesByFile[f] = usesIn(f); });
+  size_t count = 0;
+  for (const std::vector<Use>& uses : usesByFile) count += uses.size();
+  p_.uses.reserve(count);
   for (const std::vector<Use>& uses : usesByFile) p_.uses.insert(p_.uses.end(), uses.begin(), uses.end());
   // Each list and its indices are the work of one thread.
   auto sortByPlace = [](auto& list) {
     std::stable_sort(list.begin(), list.end(), [](const auto& a, const auto& b) { return std::make_pair(a.place.file, a.place.node) < std::make_pair(b.place.file, b.place.node); });
   };
-  auto fill = [](std::vector<std::vector<uint32_t>>& out, size_t size, const auto& list, auto key) {
-    out.resize(size);
-    for (uint32_t i = 0; i < list.size(); ++i)
-      if (auto k = key(list[i]); k != kNone) out[k].push_back(i);
-  };
   size_t functions = p_.functions.size();
   const std::function<void()> work[] = {
-      [&] { fill(p_.usesOfVariable, p_.variables.size(), p_.uses, [](const Use& u) { return u.variable; }); },
-      [&] { fill(p_.usesInFunction, functions, p_.uses, [](const Use& u) { return u.in; }); },
+      [&] { p_.usesOfVariable.fill(p_.variables.size(), p_.uses, [](const Use& u) { return u.variable; }); },
+      [&] { p_.usesInFunction.fill(functions, p_.uses, [](const Use& u) { return u.in; }); },
       [&] {
         sortByPlace(p_.calls);
-        fill(p_.callsOfFunction, functions, p_.calls, [](const CallSite& c) { return c.callee; });
-        fill(p_.callsInFunction, functions, p_.calls, [](const CallSite& c) { return c.in; });
+        p_.callsOfFunction.fill(functions, p_.calls, [](const CallSite& c) { return c.callee; });
+        p_.callsInFunction.fill(functions, p_.calls, [](const CallSite& c) { return c.in; });
       },
       [&] {
         sortByPlace(p_.foreignCalls);
-        fill(p_.foreignCallsInFunction, functions, p_.foreignCalls, [](const ForeignCall& c) { return c.in; });
+        p_.foreignCallsInFunction.fill(functions, p_.foreignCalls, [](const ForeignCall& c) { return c.in; });
       },
       [&] {
         sortByPlace(p_.creations);
-        fill(p_.creationsOfType, p_.types.size(), p_.creations, [](const Creation& c) { return c.type; });
-        fill(p_.creationsInFunction, functions, p_.creations, [](const Creation& c) { return c.in; });
+        p_.creationsOfType.fill(p_.types.size(), p_.creations, [](const Creation& c) { return c.type; });
+        p_.creationsInFunction.fill(functions, p_.creations, [](const Creation& c) { return c.in; });
       },
   };
   forEachLargestFirst({p_.uses.size(), p_.uses.size(), 2 * p_.calls.size(), p_.foreignCalls.size(), p_.creations.size()}, jobs_, [&](size_t i) { work[i](); });

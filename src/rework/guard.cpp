@@ -96,7 +96,7 @@ class Guarder {
   // A private helper that only guarded functions call is under their lock.
   bool isOnlyCalledBy(FunctionIndex f, const std::set<FunctionIndex>& guarded) const {
     const Function& fn = p_.functions[f];
-    const std::vector<uint32_t>& calls = p_.callsOfFunction[f];
+    auto calls = p_.callsOfFunction[f];
     if (!(fn.modifiers & kPrivate) || std::none_of(calls.begin(), calls.end(), [&](uint32_t c) { return guarded.count(p_.calls[c].in); })) return false;
     // Nobody shares the object yet while its own class constructs it.
     return std::all_of(calls.begin(), calls.end(), [&](uint32_t c) {

@@ -274,7 +274,7 @@ class Tetherer {
       NodeId owner = receiverOf(r);
       Symbol kept = owner == kNoNode ? Symbol{} : p_.symbolAt({f, owner});
       bool ofFile = kept.is(Symbol::Sort::Variable) && p_.variables[kept.index()].storage == Storage::Global;
-      const std::vector<uint32_t>& used = p_.usesInFunction[dies];
+      auto used = p_.usesInFunction[dies];
       bool announced = ofFile && std::any_of(used.begin(), used.end(), [&](uint32_t u) { return p_.uses[u].variable == kept.index(); });
       if (ofFile && !announced && !m_->announce.empty()) statement = filled(m_->announce, {{"name", scan_.nodeText({f, owner})}}) + "\n" + statement;
       if (std::string reason = insertFirst(p_, scan_, {end.definition.file, body}, statement, edits_); !reason.empty()) return reason;

@@ -57,6 +57,8 @@ Origins::Origins(const Program& program, unsigned jobs) : p_(program) {
   std::erase_if(bindings_, [&](const auto& binding) { return several_[binding.first]; });
   for (FunctionIndex i = 0; i < returns_.size(); ++i)
     if (std::any_of(returns_[i].begin(), returns_[i].end(), [&](Place value) { return mayBeSlot(value); }) && mayHandOut(i)) open_.push_back(i);
+  leaveOutHopeless();
+  leaveOutHopeless();  // what the first time has left out others may have hoped for
   do {
     door_.assign(p_.functions.size(), kNone);
     alias_.assign(p_.variables.size(), kNone);
@@ -73,6 +75,24 @@ Origins::Origins(const Program& program, unsigned jobs) : p_(program) {
   // A field counts as a context's service only when a function hands it out.
   for (VariableIndex v = 0; v < context_.size(); ++v)
     if (doorsTo_[v].empty()) context_[v] = kNone;
+}
+
+// What could not yield a slot even if all others did is not asked again.
+void Origins::leaveOutHopeless() {
+  VariableIndex any = 0;
+  while (any < p_.variables.size() && !p_.variables[any].lives()) ++any;
+  if (any == p_.variables.size()) any = kNone;
+  door_.assign(p_.functions.size(), kNone);
+  alias_.assign(p_.variables.size(), kNone);
+  for (FunctionIndex i : open_) door_[i] = any;
+  for (const Binding& binding : bindings_) alias_[binding.first] = any;
+  std::erase_if(bindings_, [&](const Binding& binding) {
+    if (of(binding.second) != kNone) return false;
+    if (isKept(binding.first)) several_[binding.first] = true;
+    return true;
+  });
+  std::erase_if(bindings_, [&](const Binding& binding) { return several_[binding.first]; });
+  std::erase_if(open_, [&](FunctionIndex i) { return std::none_of(returns_[i].begin(), returns_[i].end(), [&](Place value) { return of(value) != kNone; }); });
 }
 
 // May an expression of that kind yield a slot at all? As ofDepth() has it.

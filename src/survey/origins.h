@@ -31,6 +31,7 @@ class Origins {
   VariableIndex throughGetter(FunctionIndex function) const;
   bool round();
   bool findSeveral();
+  void leaveOutHopeless();
   bool mayBeSlot(Place value) const;
   bool isKept(VariableIndex variable) const;
   bool keepsIdentity(FileIndex f, TypeUseId type) const;

@@ -148,6 +148,7 @@ bool SharedLowerer::isNothing(TSNode node) const {
 // ----- building
 
 std::string SharedLowerer::scoped(std::string_view written) {
+  if (std::all_of(written.begin(), written.end(), isWordByte)) return std::string(written);
   std::string out;
   for (size_t i = 0; i < written.size(); ++i) {
     char c = written[i];
@@ -606,12 +607,13 @@ void SharedLowerer::binary(TSNode node, NodeId parent, Role role) {
 
 void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
   if (isNull(node)) return;
-  if (ts_node_symbol(node) == static_cast<TSSymbol>(-1)) return unread(parent, node);
+  TSSymbol symbol = ts_node_symbol(node);
+  if (symbol == static_cast<TSSymbol>(-1)) return unread(parent, node);
   if (++depth_ > kDepthLimit) {
     --depth_;
     return unread(parent, node);
   }
-  switch (g_.shapeOf(node)) {
+  switch (g_.shapeOf(symbol)) {
     case Shape::Skip: break;
     case Shape::Comment: file_.comments.push_back(spanOf(node)); break;
     case Shape::Pass: visitChildren(node, parent, role); break;
@@ -856,7 +858,7 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
       visitChildren(node, id, Role::Value);
       break;
     }
-    case Shape::Own: own(node, g_.ownOf(node), parent, role); break;
+    case Shape::Own: own(node, g_.ownOf(symbol), parent, role); break;
     case Shape::Other: {
       NodeId id = add(parent, Kind::Other, role, node);
       visitChildren(node, id, Role::Operand);

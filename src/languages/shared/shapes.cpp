@@ -23,15 +23,4 @@ SharedGrammar::SharedGrammar(const GrammarSpec& s) : spec(s), language(s.grammar
             id("constructor"), id("module_name"), id("type_parameters"), id("declaration_kind"), id("computed_value")};
 }
 
-Shape SharedGrammar::shapeOf(TSNode node) const {
-  if (!node.id) return Shape::Other;
-  TSSymbol symbol = ts_node_symbol(node);
-  return symbol < shape_.size() ? shape_[symbol] : Shape::Other;
-}
-
-uint8_t SharedGrammar::ownOf(TSNode node) const {
-  TSSymbol symbol = ts_node_symbol(node);
-  return symbol < own_.size() ? own_[symbol] : 0;
-}
-
 }  // namespace elmcart

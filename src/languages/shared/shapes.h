@@ -84,8 +84,10 @@ class SharedGrammar {
   const TSLanguage* const language;
   Fields fields;
 
-  Shape shapeOf(TSNode node) const;
-  uint8_t ownOf(TSNode node) const;
+  Shape shapeOf(TSNode node) const { return node.id ? shapeOf(ts_node_symbol(node)) : Shape::Other; }
+  Shape shapeOf(TSSymbol symbol) const { return symbol < shape_.size() ? shape_[symbol] : Shape::Other; }
+  uint8_t ownOf(TSNode node) const { return ownOf(ts_node_symbol(node)); }
+  uint8_t ownOf(TSSymbol symbol) const { return symbol < own_.size() ? own_[symbol] : 0; }
 
  private:
   std::vector<Shape> shape_;  // by grammar symbol
