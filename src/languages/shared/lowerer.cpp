@@ -83,36 +83,64 @@ SharedLowerer::~SharedLowerer() {
   if (cursor_.tree) ts_tree_cursor_delete(&cursor_);
 }
 
-const SharedLowerer::Children& SharedLowerer::childrenOf(TSNode node) const {
+SharedLowerer::Children& SharedLowerer::childrenOf(TSNode node) const {
   Children& known = known_[(reinterpret_cast<uintptr_t>(node.id) >> 3) % known_.size()];
-  if (known.of == node.id) return known;
-  gathered_.clear();
-  if (cursor_.tree) ts_tree_cursor_reset(&cursor_, node);
-  else cursor_ = ts_tree_cursor_new(node);
-  if (ts_tree_cursor_goto_first_child(&cursor_)) {
-    do gathered_.push_back(ts_tree_cursor_current_node(&cursor_));
-    while (ts_tree_cursor_goto_next_sibling(&cursor_));
-  }
-  auto keep = [&] {
-    TSNode* nodes = static_cast<TSNode*>(kept_.allocate(gathered_.size() * sizeof(TSNode), alignof(TSNode)));
-    std::copy(gathered_.begin(), gathered_.end(), nodes);
-    return NodeList(nodes, gathered_.size());
-  };
-  known.of = node.id;
-  known.all = keep();
-  // Where the object itself is a bare token it is a value, unless a declaration is marked by it.
-  std::string_view type = g_.spec.bareThis ? ts_node_type(node) : std::string_view{};
-  bool values = g_.spec.bareThis && type != "constructor_initializer" && type.find("parameter") == std::string_view::npos && type != "indexer_declaration";
-  size_t before = gathered_.size();
-  std::erase_if(gathered_, [&](TSNode child) { return !ts_node_is_named(child) && !(values && g_.shapeOf(child) == Shape::This); });
-  known.named = gathered_.size() == before ? known.all : keep();
+  if (known.of != node.id) known = {node.id, {}, {}, false, false};
   return known;
 }
 
+NodeList SharedLowerer::keepGathered() const {
+  TSNode* nodes = static_cast<TSNode*>(kept_.allocate(gathered_.size() * sizeof(TSNode), alignof(TSNode)));
+  std::copy(gathered_.begin(), gathered_.end(), nodes);
+  return NodeList(nodes, gathered_.size());
+}
+
+// Asking for a child by its number takes a step from the first on for each, and a
+// step of a cursor costs several of those.
+constexpr uint32_t kFewChildren = 8;
+
+NodeList SharedLowerer::all(TSNode node) const {
+  if (isNull(node)) return {};
+  Children& known = childrenOf(node);
+  if (known.hasAll) return known.all;
+  known.hasAll = true;
+  gathered_.clear();
+  if (uint32_t count = ts_node_child_count(node); count <= kFewChildren) {
+    for (uint32_t i = 0; i < count; ++i) gathered_.push_back(ts_node_child(node, i));
+  } else {
+    if (cursor_.tree) ts_tree_cursor_reset(&cursor_, node);
+    else cursor_ = ts_tree_cursor_new(node);
+    if (ts_tree_cursor_goto_first_child(&cursor_)) {
+      do gathered_.push_back(ts_tree_cursor_current_node(&cursor_));
+      while (ts_tree_cursor_goto_next_sibling(&cursor_));
+    }
+  }
+  return known.all = keepGathered();
+}
+
+NodeList SharedLowerer::named(TSNode node) const {
+  if (isNull(node)) return {};
+  if (Children& known = childrenOf(node); known.hasNamed) return known.named;
+  // Where the object itself is a bare token it is a value, unless a declaration is marked by it.
+  std::string_view type = g_.spec.bareThis ? ts_node_type(node) : std::string_view{};
+  bool values = g_.spec.bareThis && type != "constructor_initializer" && type.find("parameter") == std::string_view::npos && type != "indexer_declaration";
+  uint32_t count = ts_node_named_child_count(node);
+  if (!values && count <= kFewChildren / 2) {
+    gathered_.clear();
+    for (uint32_t i = 0; i < count; ++i) gathered_.push_back(ts_node_named_child(node, i));
+  } else {
+    NodeList everything = all(node);
+    gathered_.assign(everything.begin(), everything.end());
+    std::erase_if(gathered_, [&](TSNode child) { return !ts_node_is_named(child) && !(values && g_.shapeOf(child) == Shape::This); });
+  }
+  Children& known = childrenOf(node);
+  known.hasNamed = true;
+  return known.named = keepGathered();
+}
+
 TSNode SharedLowerer::childOfType(TSNode node, std::string_view type) const {
-  if (!isNull(node))
-    for (TSNode child : all(node))
-      if (type == ts_node_type(child)) return child;
+  for (TSNode child : g_.isNamed(type) ? named(node) : all(node))
+    if (type == ts_node_type(child)) return child;
   return {};
 }
 
@@ -543,8 +571,15 @@ void SharedLowerer::condition(TSNode node, NodeId parent, Role role) {
 }
 
 void SharedLowerer::binary(TSNode node, NodeId parent, Role role) {
-  TSNode left = field(node, f_.left), right = field(node, f_.right);
+  TSNode left{}, right{}, between{};
   std::vector<TSNode> kids;
+  // As nearly all are written; asking for fields takes longer.
+  if (ts_node_child_count(node) == 3) kids = all(node);
+  if (!kids.empty() && ts_node_is_named(kids[0]) && !ts_node_is_named(kids[1]) && ts_node_is_named(kids[2])) {
+    left = kids[0], between = kids[1], right = kids[2];
+  } else {
+    left = field(node, f_.left), right = field(node, f_.right);
+  }
   if (isNull(left) || isNull(right)) {
     kids = named(node);
     std::erase_if(kids, [&](TSNode kid) { return g_.shapeOf(kid) == Shape::Comment; });
@@ -554,7 +589,7 @@ void SharedLowerer::binary(TSNode node, NodeId parent, Role role) {
       right = kids.back();
     }
   }
-  std::string op(operatorOf(node));
+  std::string_view op = isNull(between) ? operatorOf(node) : text(between);
   if (isNull(left) || isNull(right)) {
     NodeId id = add(parent, Kind::Other, role, node);
     visitChildren(node, id, Role::Operand);

@@ -103,8 +103,8 @@ class SharedLowerer {
   }
   bool is(TSNode node, std::string_view type) const { return !isNull(node) && type == ts_node_type(node); }
   std::string_view text(TSNode node) const { return isNull(node) ? std::string_view{} : textOf(text_, node); }
-  NodeList named(TSNode node) const { return isNull(node) ? NodeList{} : childrenOf(node).named; }
-  NodeList all(TSNode node) const { return isNull(node) ? NodeList{} : childrenOf(node).all; }
+  NodeList named(TSNode node) const;
+  NodeList all(TSNode node) const;
   TSNode childOfType(TSNode node, std::string_view type) const;
   TSNode firstNamed(TSNode node) const;
   bool hasToken(TSNode node, std::string_view token) const;  // among its direct children
@@ -156,8 +156,10 @@ class SharedLowerer {
   struct Children {
     const void* of = nullptr;
     NodeList all, named;
+    bool hasAll = false, hasNamed = false;
   };
-  const Children& childrenOf(TSNode node) const;
+  Children& childrenOf(TSNode node) const;
+  NodeList keepGathered() const;
 
   mutable std::array<Children, 256> known_;
   mutable std::pmr::monotonic_buffer_resource kept_{1 << 14};

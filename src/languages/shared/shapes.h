@@ -3,6 +3,8 @@
 // each language where it differs. lowerer.h walks a grammar tree by it.
 #pragma once
 
+#include <absl/container/flat_hash_set.h>
+
 #include <span>
 #include <string_view>
 #include <vector>
@@ -86,10 +88,13 @@ class SharedGrammar {
 
   Shape shapeOf(TSNode node) const { return node.id ? shapeOf(ts_node_symbol(node)) : Shape::Other; }
   Shape shapeOf(TSSymbol symbol) const { return symbol < shape_.size() ? shape_[symbol] : Shape::Other; }
+  // Is that what named nodes are called, and not a bare token?
+  bool isNamed(std::string_view type) const { return named_.contains(type); }
   uint8_t ownOf(TSNode node) const { return ownOf(ts_node_symbol(node)); }
   uint8_t ownOf(TSSymbol symbol) const { return symbol < own_.size() ? own_[symbol] : 0; }
 
  private:
+  absl::flat_hash_set<std::string_view> named_;
   std::vector<Shape> shape_;  // by grammar symbol
   std::vector<uint8_t> own_;
 };
