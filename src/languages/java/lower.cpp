@@ -73,8 +73,8 @@ class JavaLowerer : public SharedLowerer {
 
   Modifiers modifiersOf(TSNode node, bool inInterface = false) {
     Modifiers out;
-    TSNode list = childOfType(node, "modifiers");
-    if (isNull(list)) {
+    TSNode list = ts_node_named_child(node, 0);  // they stand first
+    if (!is(list, "modifiers")) {
       if (inInterface) out.bits |= kPublic;
       return out;
     }

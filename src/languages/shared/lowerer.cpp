@@ -176,7 +176,7 @@ bool SharedLowerer::isNothing(TSNode node) const {
 // ----- building
 
 std::string SharedLowerer::scoped(std::string_view written) {
-  if (std::all_of(written.begin(), written.end(), isWordByte)) return std::string(written);
+  if (std::all_of(written.begin(), written.end(), [](char c) { return isWordByte(c); })) return std::string(written);
   std::string out;
   for (size_t i = 0; i < written.size(); ++i) {
     char c = written[i];
@@ -319,7 +319,7 @@ size_t SharedLowerer::typeText(size_t at, size_t end, NodeId parent, Role role, 
   };
   std::string_view name = word();
   static constexpr std::string_view kWords[] = {"final", "const", "readonly", "in", "out", "ref", "var", "let", "inout", "some", "any", "chan", "unique", "keyof", "typeof", "borrowing", "__weak", "__strong", "static", "nonnull", "nullable", "late", "required"};
-  while (contains(kWords, name) && at < end && isBlank(text_[at])) {
+  while (at < end && isBlank(text_[at]) && contains(kWords, name)) {
     space();
     while (at < end && (text_[at] == '*' || text_[at] == '?')) ++at;
     start = at;
@@ -337,7 +337,7 @@ size_t SharedLowerer::typeText(size_t at, size_t end, NodeId parent, Role role, 
     build_[id].modifiers = bits | kPointer;
     return end;
   }
-  bool value = contains(g_.spec.valueTypes, name);
+  bool value = g_.valueTypes.contains(name);
   build_.setName(id, scoped(name), static_cast<uint32_t>(start + (name.rfind('.') == std::string_view::npos ? 0 : name.rfind('.') + 1)));
   if (g_.spec.references && !value) bits |= kManaged;
   space();
@@ -570,16 +570,18 @@ void SharedLowerer::condition(TSNode node, NodeId parent, Role role) {
   visit(node, parent, role);
 }
 
+// As nearly all are written; asking for fields takes longer.
+SharedLowerer::Sides SharedLowerer::sidesOf(TSNode node) const {
+  if (ts_node_child_count(node) != 3) return {};
+  NodeList kids = all(node);
+  if (!ts_node_is_named(kids[0]) || ts_node_is_named(kids[1]) || !ts_node_is_named(kids[2])) return {};
+  return {kids[0], kids[1], kids[2]};
+}
+
 void SharedLowerer::binary(TSNode node, NodeId parent, Role role) {
-  TSNode left{}, right{}, between{};
+  auto [left, between, right] = sidesOf(node);
+  if (isNull(between)) left = field(node, f_.left), right = field(node, f_.right);
   std::vector<TSNode> kids;
-  // As nearly all are written; asking for fields takes longer.
-  if (ts_node_child_count(node) == 3) kids = all(node);
-  if (!kids.empty() && ts_node_is_named(kids[0]) && !ts_node_is_named(kids[1]) && ts_node_is_named(kids[2])) {
-    left = kids[0], between = kids[1], right = kids[2];
-  } else {
-    left = field(node, f_.left), right = field(node, f_.right);
-  }
   if (isNull(left) || isNull(right)) {
     kids = named(node);
     std::erase_if(kids, [&](TSNode kid) { return g_.shapeOf(kid) == Shape::Comment; });
@@ -667,15 +669,14 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
       if (!isNull(then)) visit(then, id, Role::Then);
       // Several alternatives in a row (elif … else): each the else of the one before.
       NodeId at = id;
-      for (TSNode child : named(node)) {
-        bool alternative = is(child, "elif_clause") || is(child, "else_if_clause") || is(child, "else_clause");
-        if (!alternative) continue;
+      for (TSNode child : g_.hasElseClauses ? named(node) : NodeList{}) {
+        if (!isElseClause(child)) continue;
         visit(child, at, Role::Else);
         for (NodeId c : children(file_, at))
           if (file_[c].role == Role::Else && file_[c].kind == Kind::If) at = c;
       }
       TSNode otherwise = field(node, f_.alternative);
-      if (!isNull(otherwise) && !is(otherwise, "elif_clause") && !is(otherwise, "else_if_clause") && !is(otherwise, "else_clause")) visit(otherwise, id, Role::Else);
+      if (!isNull(otherwise) && !isElseClause(otherwise)) visit(otherwise, id, Role::Else);
       break;
     }
     case Shape::Loop: {
@@ -740,9 +741,11 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
       if (ownMember(node, parent, role)) break;
       TSNode object = firstField(node, f_.object, f_.operand, f_.expression, f_.argument, f_.value, f_.scope);
       TSNode name = firstField(node, f_.property, f_.attribute, f_.field, f_.name);
-      NodeList kids = named(node);
-      if (isNull(object) && !kids.empty()) object = kids.front();
-      if (isNull(name) && kids.size() > 1) name = kids.back();
+      if (isNull(object) || isNull(name)) {
+        NodeList kids = named(node);
+        if (isNull(object) && !kids.empty()) object = kids.front();
+        if (isNull(name) && kids.size() > 1) name = kids.back();
+      }
       NodeId id = add(parent, Kind::Member, role, node);
       if (!isNull(object)) visit(object, id, Role::Receiver);
       if (!isNull(name)) build_.setName(id, text(name), begin(name));
@@ -777,8 +780,14 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
     }
     case Shape::Assign: {
       if (ownAssign(node, parent, role)) break;
-      TSNode left = firstField(node, f_.left, f_.name), right = firstField(node, f_.right, f_.value);
-      std::string_view op = operatorOf(node);
+      TSNode left, right;
+      std::string_view op;
+      if (Sides sides = sidesOf(node); f_.left != 0 && !isNull(sides.between) && text(sides.between).ends_with('=')) {
+        left = sides.left, right = sides.right, op = text(sides.between);
+      } else {
+        left = firstField(node, f_.left, f_.name), right = firstField(node, f_.right, f_.value);
+        op = operatorOf(node);
+      }
       if (op == "?\?=" || op == "||=") {
         assignIfNothing(node, parent, role, left, right);
         break;
@@ -843,8 +852,7 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
     case Shape::Conditional: {
       NodeId id = add(parent, Kind::Conditional, role, node);
       TSNode test = field(node, f_.condition), then = firstField(node, f_.consequence, f_.body), otherwise = field(node, f_.alternative);
-      NodeList kids = named(node);
-      if (isNull(test) && kids.size() == 3) {  // a if test else b
+      if (NodeList kids = isNull(test) ? named(node) : NodeList{}; kids.size() == 3) {  // a if test else b
         then = kids[0];
         test = kids[1];
         otherwise = kids[2];

@@ -168,6 +168,12 @@ class SharedLowerer {
 
   bool releasesLast(TSNode node, std::string_view lock) const;
   size_t typeText(size_t at, size_t end, NodeId parent, Role role, int depth);
+  // Of a node with a token between two others; all null for another one.
+  struct Sides {
+    TSNode left{}, between{}, right{};
+  };
+  Sides sidesOf(TSNode node) const;
+  bool isElseClause(TSNode node) const { return g_.hasElseClauses && (is(node, "elif_clause") || is(node, "else_if_clause") || is(node, "else_clause")); }
   void binary(TSNode node, NodeId parent, Role role);
 };
 

@@ -18,6 +18,8 @@ SharedGrammar::SharedGrammar(const GrammarSpec& s) : spec(s), language(s.grammar
     }
   }
   for (std::string_view token : tokens) named_.erase(token);
+  valueTypes.insert(s.valueTypes.begin(), s.valueTypes.end());
+  hasElseClauses = isNamed("elif_clause") || isNamed("else_if_clause") || isNamed("else_clause");
   auto id = [&](std::string_view text) { return ts_language_field_id_for_name(language, text.data(), static_cast<uint32_t>(text.size())); };
   fields = {id("name"), id("body"), id("condition"), id("consequence"), id("alternative"), id("left"), id("right"), id("operator"), id("operand"),
             id("object"), id("property"), id("field"), id("attribute"), id("function"), id("arguments"), id("type"), id("value"), id("parameters"),

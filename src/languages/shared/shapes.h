@@ -85,6 +85,8 @@ class SharedGrammar {
   const GrammarSpec spec;
   const TSLanguage* const language;
   Fields fields;
+  absl::flat_hash_set<std::string_view> valueTypes;
+  bool hasElseClauses = false;  // an if holds its further branches in clauses of their own
 
   Shape shapeOf(TSNode node) const { return node.id ? shapeOf(ts_node_symbol(node)) : Shape::Other; }
   Shape shapeOf(TSSymbol symbol) const { return symbol < shape_.size() ? shape_[symbol] : Shape::Other; }
