@@ -50,7 +50,7 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
   out->program = link(loaded.root, std::move(loaded.files), jobs);
   out->linkSeconds = secondsSince(mark);
   out->origins = std::make_unique<Origins>(out->program, jobs);
-  out->survey = surveyProgram(out->program, *out->origins);
+  out->survey = surveyProgram(out->program, *out->origins, jobs);
   out->surveySeconds = secondsSince(mark);
   if (withAssessment) {
     out->assessment = assessProgram(out->subject());

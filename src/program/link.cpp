@@ -62,7 +62,7 @@ void Linker::run() {
     LoweredFile& file = p_.files[f];
     p_.languageOf.push_back(languageById(file.language));
     nameMap_[f].resize(file.names.size());
-    for (NameId n = 0; n < file.names.size(); ++n) nameMap_[f][n] = p_.names.intern(file.names.text(n));
+    for (NameId n = 0; n < file.names.size(); ++n) nameMap_[f][n] = p_.names.internLasting(file.names.text(n));
   }
   makeRoots();
   forEachFile([&](FileIndex f) {

@@ -6,6 +6,7 @@
 #include <map>
 #include <set>
 
+#include "base/parallel.h"
 #include "base/sorting.h"
 #include "base/text.h"
 
@@ -57,24 +58,33 @@ class Recogniser {
     indexFileHolders();
   }
 
-  Survey run() {
+  Survey run(unsigned jobs) {
     Survey out;
+    std::vector<VariableIndex> slots;
+    for (VariableIndex v = 0; v < p_.variables.size(); ++v)
+      if (isSlot(v)) slots.push_back(v);
+    std::vector<OfSlot> found(slots.size());
+    // Each thread's recogniser remembers for itself what it has worked out.
+    constexpr size_t kEach = 1024;
+    size_t pieces = (slots.size() + kEach - 1) / kEach;
+    forEachLargestFirst(std::vector<size_t>(pieces, kEach), jobs, [&](size_t piece) {
+      Recogniser own(*this);
+      for (size_t i = piece * kEach; i < std::min(slots.size(), (piece + 1) * kEach); ++i)
+        if (holderOf(slots[i]) == kNone || !isMutableState(slots[i])) found[i] = own.ofSlot(slots[i]);
+    });
     std::set<TypeIndex> holdersDone;
-    for (VariableIndex v = 0; v < p_.variables.size(); ++v) {
-      const Variable& variable = p_.variables[v];
-      if (!isSlot(v)) continue;
-      auto behind = holderOfFileVariable_.find(v);
-      TypeIndex holder = behind != holderOfFileVariable_.end() ? behind->second : variable.owner;
-      bool held = behind != holderOfFileVariable_.end() || (variable.storage == Storage::StaticField && staticHolders_.count(holder));
-      if (held && classOf(v) != holder) {
-        if (holdersDone.insert(holder).second) {
-          out.entities.push_back(staticHolder(holder));
-          ids_.insert(idKey(out.entities.back()));
-        }
-        if (!isMutableState(v)) addSlot(out, v);
-        continue;
+    std::set<std::string> ids;
+    auto add = [&](Entity&& entity) {
+      ids.insert(idKey(entity));
+      out.entities.push_back(std::move(entity));
+    };
+    for (size_t i = 0; i < slots.size(); ++i) {
+      if (TypeIndex holder = holderOf(slots[i]); holder != kNone && holdersDone.insert(holder).second) add(staticHolder(holder));
+      for (Entity& entity : found[i].entities) {
+        // Two slots of one class (one per key, say) would bear one name: the second goes by its slot.
+        if (found[i].bearsClassName && ids.count(idKey(entity))) nameBySlot(entity);
+        add(std::move(entity));
       }
-      addSlot(out, v);
     }
     addKeptByMark(p_, out.entities);
     out.managed = containerManaged(p_);
@@ -416,7 +426,28 @@ class Recogniser {
 
   // ----- one slot
 
-  void addSlot(Survey& out, VariableIndex v) {
+  struct OfSlot {
+    std::vector<Entity> entities;
+    bool bearsClassName = false;
+  };
+
+  // The class of static members alone, or with its file's variables, that keeps the slot; kNone for one that stands for itself.
+  TypeIndex holderOf(VariableIndex v) const {
+    auto behind = holderOfFileVariable_.find(v);
+    TypeIndex holder = behind != holderOfFileVariable_.end() ? behind->second : p_.variables[v].owner;
+    bool held = behind != holderOfFileVariable_.end() || (p_.variables[v].storage == Storage::StaticField && staticHolders_.count(holder));
+    return held && classOf(v) != holder ? holder : kNone;
+  }
+
+  void nameBySlot(Entity& entity) const {
+    const Variable& variable = p_.variables[entity.slot];
+    entity.name = ownName(variable);
+    entity.id = p_.text(variable.qualified);
+    entity.place = placeOf(entity.slot);
+  }
+
+  OfSlot ofSlot(VariableIndex v) {
+    OfSlot out;
     const Variable& variable = p_.variables[v];
     TypeIndex type = classOf(v);
     Entity entity;
@@ -424,10 +455,8 @@ class Recogniser {
     entity.slots = {v};
     entity.type = type;
     entity.typeText = p_.typeText(variable.type);
-    entity.place = placeOf(v);
+    nameBySlot(entity);
     entity.language = p_.files[entity.place.file].language;
-    entity.name = ownName(variable);
-    entity.id = p_.text(variable.qualified);
     findDoors(entity);
     findCreation(entity);
     entity.kind = decideKind(entity);
@@ -436,7 +465,7 @@ class Recogniser {
     // Unused parameters of the language's own making are no entities.
     entity.harmless = !entity.harmlessBecause.empty();
     // Constants of an enum without state are just its values.
-    if (entity.harmless && type != kNone && variable.owner == type && p_.types[type].form == TypeForm::Enum) return;
+    if (entity.harmless && type != kNone && variable.owner == type && p_.types[type].form == TypeForm::Enum) return out;
     bool classLike = entity.kind == EntityKind::Singleton || (entity.kind == EntityKind::SharedInstance && variable.storage == Storage::FunctionStatic);
     if (classLike && type != kNone && !p_.types[type].definition.known() && p_.types[type].declarations.empty()) classLike = false;
     TypeIndex nameType = type;
@@ -448,18 +477,13 @@ class Recogniser {
       entity.place = decl.definition.known() ? decl.definition : decl.declarations.front();
     }
     if (isTypeParameterSlot(v)) {
-      templateSlot(out, entity);
-      return;
+      out.entities = templateSlot(entity);
+      return out;
     }
     finish(entity);
-    // Two slots of one class (one per key, say) would bear one name: the second goes by its slot.
-    if (classLike && ids_.count(idKey(entity))) {
-      entity.name = ownName(variable);
-      entity.id = p_.text(variable.qualified);
-      entity.place = placeOf(v);
-    }
-    ids_.insert(idKey(entity));
+    out.bearsClassName = classLike;
     out.entities.push_back(std::move(entity));
+    return out;
   }
 
   // What a module hands out as its only thing is called by the module's name.
@@ -493,11 +517,12 @@ class Recogniser {
     return use.argumentCount > 0 && p_.use(p_.argument(use, 0)).parameter && (traitsOf(v) & (kPointerLike | kAtomicType));
   }
 
-  void templateSlot(Survey& out, const Entity& base) {
+  std::vector<Entity> templateSlot(const Entity& base) {
+    std::vector<Entity> out;
     const Variable& variable = p_.variables[base.slot];
     TypeIndex owner = variable.owner;
     if (owner == kNone && variable.function != kNone) owner = p_.functions[variable.function].owner;
-    if (owner == kNone || o_.doorsTo(base.slot).empty()) return;
+    if (owner == kNone || o_.doorsTo(base.slot).empty()) return out;
     // One instance a class that derives from it, or that is named as its argument.
     std::set<TypeIndex> classes(p_.types[owner].derived.begin(), p_.types[owner].derived.end());
     std::map<TypeIndex, std::vector<uint32_t>> sites;
@@ -535,9 +560,9 @@ class Recogniser {
       findEnd(entity);
       fillLocks(entity);
       sortConsumers(entity);
-      ids_.insert(idKey(entity));
-      out.entities.push_back(std::move(entity));
+      out.push_back(std::move(entity));
     }
+    return out;
   }
 
   FunctionIndex defaultConstructor(TypeIndex t) const {
@@ -1216,11 +1241,10 @@ class Recogniser {
   Constancy constancy_;
   std::map<VariableIndex, LockId> lockOfField_;
   Locks locks_;
-  std::set<std::string> ids_;  // of the entities so far
 };
 
 }  // namespace
 
-Survey surveyProgram(const Program& program, const Origins& origins) { return Recogniser(program, origins).run(); }
+Survey surveyProgram(const Program& program, const Origins& origins, unsigned jobs) { return Recogniser(program, origins).run(jobs); }
 
 }  // namespace elmcart

@@ -19,7 +19,8 @@ struct Survey {
   std::vector<Entity> managed;
 };
 
-Survey surveyProgram(const Program& program, const Origins& origins);
+// `jobs` threads at most (0: all); the result is the same for any number.
+Survey surveyProgram(const Program& program, const Origins& origins, unsigned jobs = 1);
 
 // Facts that the checks ask for as well.
 
