@@ -11,6 +11,12 @@ uint32_t LoweredFile::lineOf(uint32_t offset) const {
   return static_cast<uint32_t>(after - lineStarts.begin());
 }
 
+void fillParents(LoweredFile& file) {
+  file.parents.assign(file.nodes.size(), kNoNode);
+  for (NodeId n = 0; n < file.nodes.size(); ++n)
+    for (NodeId c = file.nodes[n].firstChild; c != kNoNode; c = file.nodes[c].nextSibling) file.parents[c] = n;
+}
+
 std::string_view kindName(Kind kind) {
   static constexpr std::array kNames = {
       "unit", "namespace", "import", "using", "alias", "type", "variable", "function", "parameter", "enumerator",

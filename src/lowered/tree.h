@@ -181,6 +181,7 @@ struct LoweredFile {
   uint32_t textSize = 0;
   uint32_t unreadBytes = 0;             // bytes inside Unread nodes
   std::string problem;                  // why the whole file was left unread; empty otherwise
+  std::vector<NodeId> parents;          // by node, once all are there: fillParents()
   std::vector<uint32_t> lineStarts;     // byte offset of each line's first byte
   std::vector<Span> comments;           // in order
   std::vector<std::pair<uint32_t, std::string>> notes;  // line and text of comments addressed to us
@@ -200,6 +201,9 @@ struct LoweredFile {
     return kNoNode;
   }
 };
+
+// To be called when the last node is linked.
+void fillParents(LoweredFile& file);
 
 // for (NodeId c : children(file, parent))
 class ChildRange {

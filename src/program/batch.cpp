@@ -1,7 +1,5 @@
 #include "program/batch.h"
 
-#include <algorithm>
-
 #include "base/parallel.h"
 #include "base/text.h"
 #include "program/linker.h"
@@ -169,18 +167,14 @@ void Batch::moveOver() {
     Creation& creation = p_.creations[shifts_.creations + i] = ownCreations_[i];
     creation.asVariable = shifted(creation.asVariable);
   }
-  auto once = [](std::vector<Place>& places) -> std::vector<Place>& {
-    auto key = [](Place place) { return std::make_pair(place.file, place.node); };
-    std::sort(places.begin(), places.end(), [&](Place a, Place b) { return key(a) < key(b); });
-    places.erase(std::unique(places.begin(), places.end()), places.end());
-    return places;
-  };
-  for (Place place : once(symbols_))
-    if (Symbol& symbol = p_.links[place.file].symbol[place.node]; isAdded(symbol)) symbol = Symbol(Symbol::Sort::Variable, shifted(symbol.index()));
-  for (Place place : once(types_)) {
-    TypeUseId& type = p_.links[place.file].type[place.node];
-    type = shiftedType(type);
-  }
+  // A node may be there twice: all are read before any is written.
+  std::vector<Symbol> symbols;
+  for (Place place : symbols_) symbols.push_back(p_.symbolAt(place));
+  for (size_t i = 0; i < symbols.size(); ++i)
+    if (isAdded(symbols[i])) p_.links[symbols_[i].file].symbol[symbols_[i].node] = Symbol(Symbol::Sort::Variable, shifted(symbols[i].index()));
+  std::vector<TypeUseId> types;
+  for (Place place : types_) types.push_back(p_.typeAt(place));
+  for (size_t i = 0; i < types.size(); ++i) p_.links[types_[i].file].type[types_[i].node] = shiftedType(types[i]);
   for (VariableIndex v : declared_) p_.variables[v].type = shiftedType(p_.variables[v].type);
   for (FunctionIndex i : signatures_) {
     Function& function = p_.functions[i];

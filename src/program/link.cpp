@@ -17,7 +17,7 @@ void Linker::collectLocalTypes() {
       const Node& node = file[n];
       if (node.kind != Kind::Type && node.kind != Kind::Alias && !(node.kind == Kind::Using && node.has(kWholeScope))) continue;
       // A class without a name stands in its creation; that may be the initialiser of a field.
-      Kind around = file[p_.links[f].parent[n]].kind;
+      Kind around = file[p_.files[f].parents[n]].kind;
       if (around == Kind::Block || (node.kind == Kind::Type && around == Kind::Create)) found[f].push_back(n);
     }
   });
@@ -28,9 +28,9 @@ void Linker::collectLocalTypes() {
 void Linker::collectLocalType(FileIndex f, NodeId n) {
   const LoweredFile& file = p_.files[f];
   Kind kind = file[n].kind;
-  NodeId up = p_.links[f].parent[n];
+  NodeId up = p_.files[f].parents[n];
   bool inCreation = kind == Kind::Type && file[up].kind == Kind::Create;
-  while (up != kNoNode && file[up].kind != Kind::Function && !(inCreation && file[up].kind == Kind::Type)) up = p_.links[f].parent[up];
+  while (up != kNoNode && file[up].kind != Kind::Function && !(inCreation && file[up].kind == Kind::Type)) up = p_.files[f].parents[up];
   if (up != kNoNode && file[up].kind == Kind::Type) {
     if (Symbol around = p_.links[f].symbol[up]; around.is(Symbol::Sort::Type)) collectType(f, n, p_.types[around.index()].scope);
     return;
@@ -58,21 +58,15 @@ void Linker::run() {
   p_.typeUses.emplace_back();
   nameMap_.resize(p_.files.size());
   p_.links.resize(p_.files.size());
-  for (FileIndex f = 0; f < p_.files.size(); ++f) {
-    LoweredFile& file = p_.files[f];
-    p_.languageOf.push_back(languageById(file.language));
-    nameMap_[f].resize(file.names.size());
-    for (NameId n = 0; n < file.names.size(); ++n) nameMap_[f][n] = p_.names.internLasting(file.names.text(n));
-  }
+  for (const LoweredFile& file : p_.files) p_.languageOf.push_back(languageById(file.language));
   makeRoots();
-  forEachFile([&](FileIndex f) {
-    const LoweredFile& file = p_.files[f];
-    FileLinks& links = p_.links[f];
-    links.symbol.resize(file.nodes.size());
-    links.type.resize(file.nodes.size());
-    links.parent.resize(file.nodes.size());
-    for (NodeId n = 0; n < file.nodes.size(); ++n)
-      for (NodeId c = file.nodes[n].firstChild; c != kNoNode; c = file.nodes[c].nextSibling) links.parent[c] = n;
+  // One thread sees to the names, those beside it to what each file needs.
+  std::vector<size_t> sizes = {SIZE_MAX};
+  for (const LoweredFile& file : p_.files) sizes.push_back(file.nodes.size());
+  forEachLargestFirst(sizes, jobs_, [&](size_t i) {
+    if (i == 0) return mapNames();
+    p_.links[i - 1].symbol.resize(p_.files[i - 1].nodes.size());
+    p_.links[i - 1].type.resize(p_.files[i - 1].nodes.size());
   });
   for (FileIndex f = 0; f < p_.files.size(); ++f) collectFile(f);
   indexModules();
@@ -89,6 +83,14 @@ void Linker::run() {
   walkBodies();
   walkInitialisers();
   index();
+}
+
+void Linker::mapNames() {
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    const NameTable& names = p_.files[f].names;
+    nameMap_[f].resize(names.size());
+    for (NameId n = 0; n < names.size(); ++n) nameMap_[f][n] = p_.names.internLasting(names.text(n));
+  }
 }
 
 // From here on they are only read.

@@ -85,6 +85,7 @@ class Linker {
   ScopeIndex lookupScopeFor(FunctionIndex function) const;
 
   // ----- link.cpp
+  void mapNames();
   void collectLocalTypes();
   void collectLocalType(FileIndex f, NodeId n);
   void resolveAliases();

@@ -113,6 +113,7 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
     // A fault of ours must not take the other files along.
     leaveUnread(file, std::string("left unread, for reading it failed inside Elm Cart (") + error.what() + "); please report it");
   }
+  fillParents(file);
   file.names.seal();
   constexpr std::string_view kToUs = "elmcart:";
   bool addressed = std::search(text.begin(), text.end(), std::boyer_moore_horspool_searcher(kToUs.begin(), kToUs.end())) != text.end();
@@ -232,6 +233,7 @@ LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache) {
           file.path = tree.files[i].path;
           file.language = language.id;
           file.lineStarts = lineStartsOf(text);
+          fillParents(file);
           lowered[i] = std::move(file);
           ++fromCache;
           return;

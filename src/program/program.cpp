@@ -7,9 +7,9 @@
 namespace elmcart {
 
 Place Program::around(Place place, Kind kind) const {
-  const FileLinks& l = links[place.file];
-  for (NodeId up = l.parent[place.node]; up != kNoNode; up = l.parent[up]) {
-    Kind here = files[place.file][up].kind;
+  const LoweredFile& file = files[place.file];
+  for (NodeId up = file.parents[place.node]; up != kNoNode; up = file.parents[up]) {
+    Kind here = file[up].kind;
     if (here == kind) return {place.file, up};
     if (here == Kind::Function && kind != Kind::Function) break;
   }
@@ -17,7 +17,7 @@ Place Program::around(Place place, Kind kind) const {
 }
 
 bool Program::isInside(Place inner, NodeId outer) const {
-  for (NodeId up = inner.node; up != kNoNode; up = links[inner.file].parent[up])
+  for (NodeId up = inner.node; up != kNoNode; up = files[inner.file].parents[up])
     if (up == outer) return true;
   return false;
 }

@@ -187,7 +187,6 @@ struct Scope {
 struct FileLinks {
   std::vector<Symbol> symbol;      // of Name, Member, Call (the callee) and Create (the constructor) nodes
   std::vector<TypeUseId> type;     // of expressions
-  std::vector<NodeId> parent;
 };
 
 // Which items of a list belong to a number: their positions, in order.
@@ -248,7 +247,7 @@ class Program {
   uint32_t line(Place place) const { return files[place.file].line(place.node); }
   const std::string& path(Place place) const { return files[place.file].path; }
   std::string_view text(NameId id) const { return names.text(id); }
-  Place parent(Place place) const { return {place.file, links[place.file].parent[place.node]}; }
+  Place parent(Place place) const { return {place.file, files[place.file].parents[place.node]}; }
   Symbol symbolAt(Place place) const { return links[place.file].symbol[place.node]; }
   TypeUseId typeAt(Place place) const { return links[place.file].type[place.node]; }
   const Guarantees& guarantees(FileIndex f) const { return *languageOf[f]->guarantees; }

@@ -453,7 +453,7 @@ class HandOver {
   std::string obstacle(Place place) {
     if (!h_->functionRebindsThis) return "";
     const LoweredFile& file = p_.file(place);
-    for (NodeId up = p_.links[place.file].parent[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = p_.links[place.file].parent[up])
+    for (NodeId up = p_.files[place.file].parents[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = p_.files[place.file].parents[up])
       if (file[up].kind == Kind::Lambda && startsWith(scan_.nodeText({place.file, up}), "function")) return "inside a plain function `this` is another object";
     return "";
   }
@@ -557,7 +557,7 @@ class HandOver {
   }
 
   FunctionIndex functionAt(Place place) const {
-    for (NodeId up = place.node; up != kNoNode; up = p_.links[place.file].parent[up])
+    for (NodeId up = place.node; up != kNoNode; up = p_.files[place.file].parents[up])
       if (p_.file(place)[up].kind == Kind::Function && p_.links[place.file].symbol[up].is(Symbol::Sort::Function)) return p_.links[place.file].symbol[up].index();
     return kNone;
   }

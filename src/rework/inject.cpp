@@ -322,7 +322,7 @@ class Injector {
 
   bool isDefaultArgument(Place place) const {
     const LoweredFile& file = p_.file(place);
-    for (NodeId up = place.node; up != kNoNode; up = p_.links[place.file].parent[up]) {
+    for (NodeId up = place.node; up != kNoNode; up = p_.files[place.file].parents[up]) {
       if (file[up].kind == Kind::Parameter) return true;
       if (file[up].kind == Kind::Block || file[up].kind == Kind::Function || file[up].kind == Kind::Variable) return false;
     }
@@ -516,7 +516,7 @@ class Injector {
   // Inside a lambda the object must be captured.
   bool reachableInLambda(Place place, bool asField) const {
     const LoweredFile& file = p_.file(place);
-    for (NodeId up = p_.links[place.file].parent[place.node]; up != kNoNode; up = p_.links[place.file].parent[up]) {
+    for (NodeId up = p_.files[place.file].parents[place.node]; up != kNoNode; up = p_.files[place.file].parents[up]) {
       if (file[up].kind == Kind::Function) break;
       if (file[up].kind != Kind::Lambda) continue;
       bool fine = false;
@@ -689,7 +689,7 @@ class Injector {
     if (!decl.typeParameters.empty()) return refuse(w, "the class is a template");
     auto isConstructor = [&](FunctionIndex f) { return f != kNone && p_.functions[f].form == FunctionForm::Constructor && p_.functions[f].owner == w.type; };
     auto functionAt = [&](Place place) {
-      for (NodeId up = place.node; up != kNoNode; up = p_.links[place.file].parent[up])
+      for (NodeId up = place.node; up != kNoNode; up = p_.files[place.file].parents[up])
         if (p_.file(place)[up].kind == Kind::Function && p_.links[place.file].symbol[up].is(Symbol::Sort::Function)) return p_.links[place.file].symbol[up].index();
       return static_cast<FunctionIndex>(kNone);
     };

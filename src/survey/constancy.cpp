@@ -184,8 +184,7 @@ bool Constancy::names(Place expression, VariableIndex field, bool locals) const 
 // Does a branch that a write stands in ask for the field?
 bool Constancy::testsFirst(const Use& write, VariableIndex field) const {
   const LoweredFile& file = p_.file(write.place);
-  const FileLinks& links = p_.links[write.place.file];
-  for (NodeId up = links.parent[write.place.node]; up != kNoNode && file[up].kind != Kind::Function; up = links.parent[up]) {
+  for (NodeId up = file.parents[write.place.node]; up != kNoNode && file[up].kind != Kind::Function; up = file.parents[up]) {
     if (file[up].kind != Kind::If && file[up].kind != Kind::Conditional) continue;
     NodeId condition = file.child(up, Role::Condition);
     if (condition == kNoNode) continue;
@@ -231,7 +230,7 @@ TypeIndex Constancy::returnedBy(FunctionIndex function, int depth) const {
   for (NodeId n = home.node + 1; n < file.nodes.size() && p_.isInside({home.file, n}, home.node); ++n) {
     if (file[n].kind != Kind::Return) continue;
     bool inner = false;
-    for (NodeId up = p_.links[home.file].parent[n]; up != home.node && up != kNoNode; up = p_.links[home.file].parent[up]) inner |= file[up].kind == Kind::Lambda || file[up].kind == Kind::Function;
+    for (NodeId up = p_.files[home.file].parents[n]; up != home.node && up != kNoNode; up = p_.files[home.file].parents[up]) inner |= file[up].kind == Kind::Lambda || file[up].kind == Kind::Function;
     if (inner) continue;
     NodeId value = file.child(n, Role::Value);
     TypeIndex one = value == kNoNode ? kNone : madeBy({home.file, value}, depth);

@@ -642,7 +642,7 @@ class Recogniser {
     VariableIndex v = entity.slot;
     std::vector<std::pair<Place, bool>> found;  // from the inside out; true: a lock
     NodeId below = place.node;
-    for (NodeId up = p_.links[place.file].parent[place.node]; up != kNoNode; below = up, up = p_.links[place.file].parent[up]) {
+    for (NodeId up = p_.files[place.file].parents[place.node]; up != kNoNode; below = up, up = p_.files[place.file].parents[up]) {
       const Node& node = file[up];
       if (node.kind == Kind::Function) break;
       if (node.kind == Kind::Guard) found.emplace_back(Place{place.file, up}, true);
