@@ -70,6 +70,8 @@ class Batch {
   // The declared type of a variable that the program has already.
   void setDeclaredType(VariableIndex variable, TypeUseId type);
   void setSignature(FunctionIndex function, TypeUseId result, std::vector<VariableIndex> parameters);
+  // About so many functions or variables are to come.
+  void expect(size_t pieces) { remembered_.reserve(4 * pieces); }
   // Gives back what is only needed while the batch is filled.
   void forget() { remembered_ = {}; }
   // A class, or an object of it, that serves as its own lock at `lock`.

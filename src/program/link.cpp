@@ -62,7 +62,16 @@ void Linker::run() {
   makeRoots();
   // One thread sees to the names, those beside it to what each file needs.
   std::vector<size_t> sizes = {SIZE_MAX};
-  for (const LoweredFile& file : p_.files) sizes.push_back(file.nodes.size());
+  size_t nodes = 0;
+  for (const LoweredFile& file : p_.files) {
+    sizes.push_back(file.nodes.size());
+    nodes += file.nodes.size();
+  }
+  // About as many as there will be: what is grown into is moved again and again.
+  table_.reserve(nodes / 20);
+  p_.functions.reserve(nodes / 40);
+  p_.variables.reserve(nodes / 14);
+  p_.typeUses.reserve(nodes / 7);
   forEachLargestFirst(sizes, jobs_, [&](size_t i) {
     if (i == 0) return mapNames();
     p_.links[i - 1].symbol.resize(p_.files[i - 1].nodes.size());
@@ -103,6 +112,7 @@ void Linker::inBatches(size_t count, const std::function<void(Batch&, uint32_t)>
   std::deque<Batch> batches;
   for (size_t from = 0; from < count; from += kEach) batches.emplace_back(*this, Batch::Where::Aside);
   forEachLargestFirst(std::vector<size_t>(batches.size(), kEach), jobs_, [&](size_t b) {
+    batches[b].expect(kEach);
     for (size_t i = b * kEach; i < std::min(count, (b + 1) * kEach); ++i) work(batches[b], static_cast<uint32_t>(i));
     batches[b].forget();
   });

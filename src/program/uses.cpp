@@ -174,10 +174,13 @@ std::vector<Use> Linker::usesIn(FileIndex f) const {
 void Linker::index() {
   std::vector<std::vector<Use>> usesByFile(p_.files.size());
   forEachFile([&](FileIndex f) { usesByFile[f] = usesIn(f); });
-  size_t count = 0;
-  for (const std::vector<Use>& uses : usesByFile) count += uses.size();
-  p_.uses.reserve(count);
-  for (const std::vector<Use>& uses : usesByFile) p_.uses.insert(p_.uses.end(), uses.begin(), uses.end());
+  std::vector<size_t> first = {0};  // by file
+  for (const std::vector<Use>& uses : usesByFile) first.push_back(first.back() + uses.size());
+  p_.uses.resize(first.back());
+  forEachFile([&](FileIndex f) {
+    std::copy(usesByFile[f].begin(), usesByFile[f].end(), p_.uses.begin() + static_cast<std::ptrdiff_t>(first[f]));
+    usesByFile[f] = {};
+  });
   // Each list and its indices are the work of one thread.
   auto sortByPlace = [](auto& list) {
     std::stable_sort(list.begin(), list.end(), [](const auto& a, const auto& b) { return std::make_pair(a.place.file, a.place.node) < std::make_pair(b.place.file, b.place.node); });
