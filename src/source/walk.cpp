@@ -154,6 +154,7 @@ Result<std::string> readSource(const std::string& absolute) {
 
 std::vector<uint32_t> lineStartsOf(std::string_view text) {
   std::vector<uint32_t> starts = {0};
+  starts.reserve(text.size() / 32 + 1);
   for (size_t at = text.find('\n'); at != std::string_view::npos; at = text.find('\n', at + 1)) starts.push_back(static_cast<uint32_t>(at + 1));
   return starts;
 }
