@@ -7,6 +7,7 @@
 #include <algorithm>
 #include <atomic>
 #include <numeric>
+#include <thread>
 
 namespace elmcart {
 
@@ -15,6 +16,14 @@ void forEachLargestFirst(const std::vector<size_t>& sizes, unsigned jobs, const 
   std::iota(order.begin(), order.end(), size_t{0});
   std::stable_sort(order.begin(), order.end(), [&](size_t a, size_t b) { return sizes[a] > sizes[b]; });
   std::atomic<size_t> next{0};
+#ifdef ELMCART_PLAIN_THREADS  // the thread sanitizer knows nothing of what TBB does in its library
+  std::vector<std::thread> threads;
+  for (unsigned t = 0; t < std::max(2u, jobs); ++t)
+    threads.emplace_back([&] {
+      for (size_t i = next.fetch_add(1); i < order.size(); i = next.fetch_add(1)) work(order[i]);
+    });
+  for (std::thread& thread : threads) thread.join();
+#else
   // More threads than the machine has would only be refused, with a warning.
   int most = oneapi::tbb::info::default_concurrency();
   oneapi::tbb::task_arena arena(jobs == 0 ? most : std::min(static_cast<int>(jobs), most));
@@ -23,6 +32,7 @@ void forEachLargestFirst(const std::vector<size_t>& sizes, unsigned jobs, const 
       for (size_t i = next.fetch_add(1); i < order.size(); i = next.fetch_add(1)) work(order[i]);
     });
   });
+#endif
 }
 
 }  // namespace elmcart

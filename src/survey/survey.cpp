@@ -64,13 +64,13 @@ class Recogniser {
     for (VariableIndex v = 0; v < p_.variables.size(); ++v)
       if (isSlot(v)) slots.push_back(v);
     std::vector<OfSlot> found(slots.size());
-    // Each thread's recogniser remembers for itself what it has worked out.
+    // Each piece has a recogniser that remembers for itself what it has worked out.
     constexpr size_t kEach = 1024;
     size_t pieces = (slots.size() + kEach - 1) / kEach;
     forEachLargestFirst(std::vector<size_t>(pieces, kEach), jobs, [&](size_t piece) {
       Recogniser own(*this);
       for (size_t i = piece * kEach; i < std::min(slots.size(), (piece + 1) * kEach); ++i)
-        if (holderOf(slots[i]) == kNone || !isMutableState(slots[i])) found[i] = own.ofSlot(slots[i]);
+        if (own.holderOf(slots[i]) == kNone || !own.isMutableState(slots[i])) found[i] = own.ofSlot(slots[i]);
     });
     std::set<TypeIndex> holdersDone;
     std::set<std::string> ids;
