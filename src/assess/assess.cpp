@@ -129,7 +129,7 @@ Judgement judge(const Subject& s, size_t index, const std::vector<Finding>& find
 // The function around a place, or the class, by name.
 std::string aroundText(const Program& program, Place place) {
   const LoweredFile& file = program.file(place);
-  for (NodeId up = place.node; up != kNoNode; up = program.files[place.file].parents[up])
+  for (NodeId up = place.node; up != kNoNode; up = file.parents[up])
     if (file[up].kind == Kind::Function || file[up].kind == Kind::Type) {
       Symbol symbol = program.symbolAt({place.file, up});
       if (symbol.is(Symbol::Sort::Function)) return functionText(program, symbol.index());

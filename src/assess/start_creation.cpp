@@ -21,7 +21,7 @@ std::vector<Place> handlersAround(const Program& p, Place place) {
   std::vector<Place> out;
   const LoweredFile& file = p.file(place);
   NodeId from = place.node;
-  for (NodeId up = p.files[place.file].parents[from]; up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda; from = up, up = p.files[place.file].parents[up]) {
+  for (NodeId up = file.parents[from]; up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda; from = up, up = file.parents[up]) {
     if (file[up].kind != Kind::Try || file[from].role != Role::Body) continue;
     for (NodeId c : children(file, up))
       if (file[c].role == Role::Handler) out.push_back({place.file, c});

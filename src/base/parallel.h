@@ -11,4 +11,7 @@ namespace elmcart {
 // no thread is left with a large one at the end. jobs 0: as many as the machine has.
 void forEachLargestFirst(const std::vector<size_t>& sizes, unsigned jobs, const std::function<void(size_t)>& work);
 
+// Calls work(from, to) for pieces of `each` that follow one another below count.
+void forEachPiece(size_t count, size_t each, unsigned jobs, const std::function<void(size_t from, size_t to)>& work);
+
 }  // namespace elmcart

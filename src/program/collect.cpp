@@ -21,6 +21,11 @@ NameId Linker::qualify(ScopeIndex scope, NameId name, bool findable) {
   return findable ? p_.names.intern(out) : p_.names.add(out);
 }
 
+void Linker::addAlias(Place place, ScopeIndex scope, NameId name) {
+  add(scope, name, Symbol(Symbol::Sort::Alias, static_cast<uint32_t>(aliases_.size())));
+  aliases_.push_back({place, scope, name});
+}
+
 Scope& Linker::addScope(ScopeIndex parent, NameId name) {
   NameId qualified = name ? qualify(parent, name) : p_.scopes[parent].qualified;
   Scope& scope = p_.scopes.emplace_back();
@@ -84,20 +89,14 @@ void Linker::collect(FileIndex f, NodeId parent, ScopeIndex scope) {
       case Kind::Type: collectType(f, c, scope); break;
       case Kind::Function: collectFunction(f, c, scope); break;
       case Kind::Variable: collectVariable(f, c, scope); break;
-      case Kind::Alias: {
-        uint32_t index = static_cast<uint32_t>(aliases_.size());
-        aliases_.push_back({{f, c}, scope, global(f, node.name)});
-        add(scope, global(f, node.name), Symbol(Symbol::Sort::Alias, index));
+      case Kind::Alias:
+        addAlias({f, c}, scope, global(f, node.name));
         break;
-      }
       case Kind::Using:
         if (node.has(kWholeScope)) {
           p_.scopes[scope].usings.emplace_back(p_.isHeader(f) ? kNone : f, global(f, node.name));
         } else {
-          uint32_t index = static_cast<uint32_t>(aliases_.size());
-          NameId last = p_.names.intern(file.child(c, Role::Type) == kNoNode ? lastPart(file.name(node)) : file.name(node));
-          aliases_.push_back({{f, c}, scope, last});
-          add(scope, last, Symbol(Symbol::Sort::Alias, index));
+          addAlias({f, c}, scope, p_.names.intern(file.child(c, Role::Type) == kNoNode ? lastPart(file.name(node)) : file.name(node)));
         }
         break;
       default: break;

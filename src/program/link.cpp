@@ -17,7 +17,7 @@ void Linker::collectLocalTypes() {
       const Node& node = file[n];
       if (node.kind != Kind::Type && node.kind != Kind::Alias && !(node.kind == Kind::Using && node.has(kWholeScope))) continue;
       // A class without a name stands in its creation; that may be the initialiser of a field.
-      Kind around = file[p_.files[f].parents[n]].kind;
+      Kind around = file[file.parents[n]].kind;
       if (around == Kind::Block || (node.kind == Kind::Type && around == Kind::Create)) found[f].push_back(n);
     }
   });
@@ -28,9 +28,9 @@ void Linker::collectLocalTypes() {
 void Linker::collectLocalType(FileIndex f, NodeId n) {
   const LoweredFile& file = p_.files[f];
   Kind kind = file[n].kind;
-  NodeId up = p_.files[f].parents[n];
+  NodeId up = file.parents[n];
   bool inCreation = kind == Kind::Type && file[up].kind == Kind::Create;
-  while (up != kNoNode && file[up].kind != Kind::Function && !(inCreation && file[up].kind == Kind::Type)) up = p_.files[f].parents[up];
+  while (up != kNoNode && file[up].kind != Kind::Function && !(inCreation && file[up].kind == Kind::Type)) up = file.parents[up];
   if (up != kNoNode && file[up].kind == Kind::Type) {
     if (Symbol around = p_.links[f].symbol[up]; around.is(Symbol::Sort::Type)) collectType(f, n, p_.types[around.index()].scope);
     return;
@@ -39,18 +39,14 @@ void Linker::collectLocalType(FileIndex f, NodeId n) {
   if (!owner.is(Symbol::Sort::Function)) return;
   auto [entry, fresh] = localScopes_.emplace(owner.index(), static_cast<ScopeIndex>(p_.scopes.size()));
   ScopeIndex local = entry->second;
-  if (fresh) {
-    addScope(lookupScopeFor(owner.index()), p_.functions[owner.index()].name).onlyIn = f;
-  }
+  if (fresh) addScope(lookupScopeFor(owner.index()), p_.functions[owner.index()].name).onlyIn = f;
   NameId name = global(f, file[n].name);
   if (kind == Kind::Type) {
     collectType(f, n, local);
   } else if (kind == Kind::Using) {
     p_.scopes[local].usings.emplace_back(f, name);
   } else {
-    uint32_t index = static_cast<uint32_t>(aliases_.size());
-    aliases_.push_back({{f, n}, local, name});
-    add(local, name, Symbol(Symbol::Sort::Alias, index));
+    addAlias({f, n}, local, name);
   }
 }
 
@@ -111,12 +107,22 @@ void Linker::inBatches(size_t count, const std::function<void(Batch&, uint32_t)>
   constexpr size_t kEach = 256;
   std::deque<Batch> batches;
   for (size_t from = 0; from < count; from += kEach) batches.emplace_back(*this, Batch::Where::Aside);
-  forEachLargestFirst(std::vector<size_t>(batches.size(), kEach), jobs_, [&](size_t b) {
-    batches[b].expect(kEach);
-    for (size_t i = b * kEach; i < std::min(count, (b + 1) * kEach); ++i) work(batches[b], static_cast<uint32_t>(i));
-    batches[b].forget();
+  forEachPiece(count, kEach, jobs_, [&](size_t from, size_t to) {
+    Batch& batch = batches[from / kEach];
+    batch.expect(kEach);
+    for (size_t i = from; i < to; ++i) work(batch, static_cast<uint32_t>(i));
+    batch.forget();
   });
   merge(*this, batches, jobs_);
+}
+
+void Linker::inBatches(size_t count, const std::function<bool(uint32_t)>& alone, const std::function<void(Batch&, uint32_t)>& work) {
+  inBatches(count, [&](Batch& batch, uint32_t i) {
+    if (!alone(i)) work(batch, i);
+  });
+  Batch batch(*this, Batch::Where::InPlace);
+  for (uint32_t i = 0; i < count; ++i)
+    if (alone(i)) work(batch, i);
 }
 
 // Where assignments tell what a variable is, a body may change what the next one
@@ -124,13 +130,7 @@ void Linker::inBatches(size_t count, const std::function<void(Batch&, uint32_t)>
 bool Linker::infers(FunctionIndex function) const { return p_.language(p_.functions[function].declarations.front().file).infersTypes; }
 
 void Linker::walkBodies() {
-  size_t count = p_.functions.size();
-  inBatches(count, [&](Batch& batch, FunctionIndex i) {
-    if (!infers(i)) walkBody(batch, i);
-  });
-  Batch batch(*this, Batch::Where::InPlace);
-  for (FunctionIndex i = 0; i < count; ++i)
-    if (infers(i)) walkBody(batch, i);
+  inBatches(p_.functions.size(), [&](FunctionIndex i) { return infers(i); }, [&](Batch& batch, FunctionIndex i) { walkBody(batch, i); });
 }
 
 void Linker::walkBody(Batch& batch, FunctionIndex i) {
@@ -166,21 +166,15 @@ void Linker::walkBody(Batch& batch, FunctionIndex i) {
 }
 
 void Linker::walkInitialisers() {
-  size_t count = p_.variables.size();
   auto outlives = [&](VariableIndex v) {
     Storage storage = p_.variables[v].storage;
     return storage == Storage::Global || storage == Storage::StaticField || storage == Storage::Field;
   };
   // The value of one that is not told may tell what the next one is.
   auto alone = [&](VariableIndex v) { return untold(v) || p_.language(p_.variables[v].declarations.front().file).infersTypes; };
-  std::vector<bool> one(count);
-  for (VariableIndex v = 0; v < count; ++v) one[v] = outlives(v) && alone(v);
-  inBatches(count, [&](Batch& batch, VariableIndex v) {
-    if (outlives(v) && !one[v]) walkValueOf(batch, v);
+  inBatches(p_.variables.size(), alone, [&](Batch& batch, VariableIndex v) {
+    if (outlives(v)) walkValueOf(batch, v);
   });
-  Batch batch(*this, Batch::Where::InPlace);
-  for (VariableIndex v = 0; v < count; ++v)
-    if (one[v]) walkValueOf(batch, v);
 }
 
 bool Linker::untold(VariableIndex v) const {
@@ -192,7 +186,7 @@ void Linker::walkValueOf(Batch& batch, VariableIndex v) {
   const Variable& variable = p_.variables[v];
   Place place = variable.definition.known() ? variable.definition : variable.declarations.front();
   NodeId value = p_.file(place).child(place.node, Role::Initialiser);
-  ScopeIndex scope = variable.owner != kNone ? p_.types[variable.owner].scope : variable.parent;
+  ScopeIndex scope = valueScope(v);
   size_t creationsBefore = batch.creations.size();
   if (value != kNoNode) {
     bool tells = untold(v);
@@ -252,9 +246,8 @@ void Linker::inferTypes() {
       Place place = p_.variables[v].declarations.front();
       if (p_.variables[v].type != 0 || !p_.language(place.file).dotted || p_.variables[v].storage == Storage::Parameter) continue;
       NodeId value = p_.file(place).child(place.node, Role::Initialiser);
-      ScopeIndex scope = p_.variables[v].owner != kNone ? p_.types[p_.variables[v].owner].scope : p_.variables[v].parent;
       if (value == kNoNode) continue;
-      TypeUseId type = walkInitialiser(*this, batch, {place.file, value}, scope, kNone, v);
+      TypeUseId type = walkInitialiser(*this, batch, {place.file, value}, valueScope(v), kNone, v);
       drop();
       p_.variables[v].type = type;
     }
@@ -265,6 +258,12 @@ void Linker::inferTypes() {
       drop();
     }
   }
+}
+
+// The scope that the names in a variable's value are looked up from.
+ScopeIndex Linker::valueScope(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  return variable.owner != kNone ? p_.types[variable.owner].scope : variable.parent;
 }
 
 // The scope that the names in a function's body are looked up from.

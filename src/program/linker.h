@@ -51,6 +51,7 @@ class Linker {
   void resolveDeclaredTypes();
   void fillSignature(Batch& batch, FunctionIndex index);
   void add(ScopeIndex scope, NameId name, Symbol symbol);
+  void addAlias(Place place, ScopeIndex scope, NameId name);
   Scope& addScope(ScopeIndex parent, NameId name);
   // The name with those of the scopes around it. Not findable: it gets an id of its own.
   NameId qualify(ScopeIndex scope, NameId name, bool findable = true);
@@ -100,7 +101,10 @@ class Linker {
   // Calls work(batch, i) for each i below count, from several threads: each batch
   // has some hundred i in a row.
   void inBatches(size_t count, const std::function<void(Batch&, uint32_t)>& work);
+  // The same, and for each i with alone(i) after all others, one after the other and in place.
+  void inBatches(size_t count, const std::function<bool(uint32_t)>& alone, const std::function<void(Batch&, uint32_t)>& work);
   ScopeIndex bodyScope(FunctionIndex function);
+  ScopeIndex valueScope(VariableIndex v) const;
   VariableIndex monitorOf(TypeIndex type, bool ofClass);
   void forEachFile(const std::function<void(FileIndex)>& work) const;
 

@@ -25,7 +25,7 @@ void classify(const Program& p, Use& use) {
     else use.inMember = true;
   };
   for (int i = 0; i < 200; ++i) {
-    NodeId up = p.files[at.file].parents[at.node];
+    NodeId up = file.parents[at.node];
     if (up == kNoNode) return;
     const Node& parent = file[up];
     Role role = file[at.node].role;
@@ -37,7 +37,7 @@ void classify(const Program& p, Use& use) {
       case Kind::Update: use.access = Access::Update; return;
       case Kind::Member: {
         if (role != Role::Receiver) return;
-        NodeId call = p.files[at.file].parents[up];
+        NodeId call = file.parents[up];
         bool called = call != kNoNode && file[call].kind == Kind::Call && file[up].role == Role::Callee;
         if (called) {
           Symbol symbol = p.symbolAt({at.file, up});
@@ -155,7 +155,7 @@ std::vector<Use> Linker::usesIn(FileIndex f) const {
     if (kind == Kind::FieldInit) use.access = Access::Write;
     else classify(p_, use);
     if (use.access == Access::Write && !use.inMember && !use.throughPointer && makesField(f, n, use.variable)) continue;
-    for (NodeId up = p_.files[f].parents[n]; up != kNoNode; up = p_.files[f].parents[up]) {
+    for (NodeId up = file.parents[n]; up != kNoNode; up = file.parents[up]) {
       Symbol around = p_.links[f].symbol[up];
       if (file[up].kind == Kind::Function && around.is(Symbol::Sort::Function)) {
         use.in = around.index();

@@ -370,7 +370,7 @@ class FieldSeam {
       const LoweredFile& file = p_.files[f];
       if (p_.language(f).mending != m_) continue;
       for (NodeId n = 1; n < file.nodes.size(); ++n)
-        if (file[n].kind == Kind::TypeRef && !file[n].has(kPointer) && lastPart(file.name(n)) == p_.text(p_.types[type].name) && file[p_.files[f].parents[n]].kind != Kind::Create) return false;
+        if (file[n].kind == Kind::TypeRef && !file[n].has(kPointer) && lastPart(file.name(n)) == p_.text(p_.types[type].name) && file[file.parents[n]].kind != Kind::Create) return false;
     }
     std::string tail = "." + helperName() + "()";
     for (uint32_t c : p_.callsOfFunction[helper]) {

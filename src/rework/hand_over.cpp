@@ -453,7 +453,7 @@ class HandOver {
   std::string obstacle(Place place) {
     if (!h_->functionRebindsThis) return "";
     const LoweredFile& file = p_.file(place);
-    for (NodeId up = p_.files[place.file].parents[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = p_.files[place.file].parents[up])
+    for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = file.parents[up])
       if (file[up].kind == Kind::Lambda && startsWith(scan_.nodeText({place.file, up}), "function")) return "inside a plain function `this` is another object";
     return "";
   }

@@ -322,7 +322,7 @@ class Injector {
 
   bool isDefaultArgument(Place place) const {
     const LoweredFile& file = p_.file(place);
-    for (NodeId up = place.node; up != kNoNode; up = p_.files[place.file].parents[up]) {
+    for (NodeId up = place.node; up != kNoNode; up = file.parents[up]) {
       if (file[up].kind == Kind::Parameter) return true;
       if (file[up].kind == Kind::Block || file[up].kind == Kind::Function || file[up].kind == Kind::Variable) return false;
     }
@@ -516,7 +516,7 @@ class Injector {
   // Inside a lambda the object must be captured.
   bool reachableInLambda(Place place, bool asField) const {
     const LoweredFile& file = p_.file(place);
-    for (NodeId up = p_.files[place.file].parents[place.node]; up != kNoNode; up = p_.files[place.file].parents[up]) {
+    for (NodeId up = file.parents[place.node]; up != kNoNode; up = file.parents[up]) {
       if (file[up].kind == Kind::Function) break;
       if (file[up].kind != Kind::Lambda) continue;
       bool fine = false;

@@ -63,14 +63,14 @@ class Steadier {
           ++returns;
           last_ = n;
           // Under the lock that guards the whole, but under no condition.
-          for (NodeId up = p_.files[place.file].parents[n]; up != body && up != kNoNode; up = p_.files[place.file].parents[up])
+          for (NodeId up = file.parents[n]; up != body && up != kNoNode; up = file.parents[up])
             if (file[up].kind != Kind::Guard && file[up].kind != Kind::Block) last_ = kNoNode;
           break;
         case Kind::Assign: ++assigns; break;
         case Kind::Call: case Kind::Create: {
           // Taking the lock is no work of its own; nor is fetching what the slot holds.
           bool locking = false;
-          for (NodeId up = n; up != kNoNode && up != body; up = p_.files[place.file].parents[up]) locking |= file[up].role == Role::Lock || (file[up].kind == Kind::Variable && (p_.traits(place.file, p_.typeAt({place.file, up})) & kLockType));
+          for (NodeId up = n; up != kNoNode && up != body; up = file.parents[up]) locking |= file[up].role == Role::Lock || (file[up].kind == Kind::Variable && (p_.traits(place.file, p_.typeAt({place.file, up})) & kLockType));
           bool wraps = file[n].span.contains(file[e_.creation.place.node].span.begin);  // reset(new T), make_unique
           bool handsOut = last_ != kNoNode && p_.isInside(place, last_);
           if (!locking && !wraps && !handsOut && !isLockLine(place)) return "its accessor does more than create it (line " + std::to_string(p_.line(place)) + ")";

@@ -230,7 +230,7 @@ TypeIndex Constancy::returnedBy(FunctionIndex function, int depth) const {
   for (NodeId n = home.node + 1; n < file.nodes.size() && p_.isInside({home.file, n}, home.node); ++n) {
     if (file[n].kind != Kind::Return) continue;
     bool inner = false;
-    for (NodeId up = p_.files[home.file].parents[n]; up != home.node && up != kNoNode; up = p_.files[home.file].parents[up]) inner |= file[up].kind == Kind::Lambda || file[up].kind == Kind::Function;
+    for (NodeId up = file.parents[n]; up != home.node && up != kNoNode; up = file.parents[up]) inner |= file[up].kind == Kind::Lambda || file[up].kind == Kind::Function;
     if (inner) continue;
     NodeId value = file.child(n, Role::Value);
     TypeIndex one = value == kNoNode ? kNone : madeBy({home.file, value}, depth);

@@ -44,7 +44,7 @@ struct Keeping {
 Keeping keepingIn(const Program& p, Place definition) {
   Keeping out;
   const LoweredFile& file = p.file(definition);
-  const std::vector<NodeId>& up = p.files[definition.file].parents;
+  const std::vector<NodeId>& up = file.parents;
   for (NodeId n = definition.node; n < file.nodes.size() && file[n].span.begin < file[definition.node].span.end; ++n) {
     if (file[n].kind != Kind::Assign) continue;
     NodeId value = file.child(n, Role::Value), target = file.child(n, Role::Target);

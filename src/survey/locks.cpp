@@ -48,7 +48,7 @@ std::string lockText(const Program& p, LockId lock) {
 
 Place Locks::guardAround(Place place) const {
   const LoweredFile& file = p_.file(place);
-  for (NodeId up = p_.files[place.file].parents[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = p_.files[place.file].parents[up])
+  for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = file.parents[up])
     if (file[up].kind == Kind::Guard) return {place.file, up};
   return {};
 }
@@ -57,8 +57,8 @@ LockSet Locks::around(Place place) const {
   LockSet out;
   const LoweredFile& file = p_.file(place);
   std::vector<NodeId> locks;
-  NodeId up = p_.files[place.file].parents[place.node];
-  for (; up != kNoNode && file[up].kind != Kind::Function; up = p_.files[place.file].parents[up]) {
+  NodeId up = file.parents[place.node];
+  for (; up != kNoNode && file[up].kind != Kind::Function; up = file.parents[up]) {
     if (file[up].kind != Kind::Guard) continue;
     for (NodeId c : children(file, up))
       if (file[c].role == Role::Lock) locks.push_back(c);

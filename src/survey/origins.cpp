@@ -21,8 +21,8 @@ void Origins::scan(FileIndex f, std::vector<std::pair<FunctionIndex, Place>>& re
     if (node.kind == Kind::Return) {
       NodeId value = file.child(n, Role::Value);
       if (value == kNoNode) continue;
-      NodeId up = p_.files[f].parents[n];
-      while (up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda) up = p_.files[f].parents[up];
+      NodeId up = file.parents[n];
+      while (up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda) up = file.parents[up];
       Symbol owner = up == kNoNode ? Symbol{} : p_.links[f].symbol[up];
       if (file[up].kind == Kind::Function && owner.is(Symbol::Sort::Function)) returns.emplace_back(owner.index(), Place{f, value});
     } else if (node.kind == Kind::Variable) {

@@ -65,11 +65,9 @@ class Recogniser {
       if (isSlot(v)) slots.push_back(v);
     std::vector<OfSlot> found(slots.size());
     // Each piece has a recogniser that remembers for itself what it has worked out.
-    constexpr size_t kEach = 1024;
-    size_t pieces = (slots.size() + kEach - 1) / kEach;
-    forEachLargestFirst(std::vector<size_t>(pieces, kEach), jobs, [&](size_t piece) {
+    forEachPiece(slots.size(), 1024, jobs, [&](size_t from, size_t to) {
       Recogniser own(*this);
-      for (size_t i = piece * kEach; i < std::min(slots.size(), (piece + 1) * kEach); ++i)
+      for (size_t i = from; i < to; ++i)
         if (own.holderOf(slots[i]) == kNone || !own.isMutableState(slots[i])) found[i] = own.ofSlot(slots[i]);
     });
     std::set<TypeIndex> holdersDone;
@@ -642,7 +640,7 @@ class Recogniser {
     VariableIndex v = entity.slot;
     std::vector<std::pair<Place, bool>> found;  // from the inside out; true: a lock
     NodeId below = place.node;
-    for (NodeId up = p_.files[place.file].parents[place.node]; up != kNoNode; below = up, up = p_.files[place.file].parents[up]) {
+    for (NodeId up = file.parents[place.node]; up != kNoNode; below = up, up = file.parents[up]) {
       const Node& node = file[up];
       if (node.kind == Kind::Function) break;
       if (node.kind == Kind::Guard) found.emplace_back(Place{place.file, up}, true);
