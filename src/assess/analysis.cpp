@@ -36,7 +36,10 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
   auto out = std::make_unique<Analysis>();
   out->config = config;
   auto mark = std::chrono::steady_clock::now();
-  LoadedTree loaded = lowerTree(std::move(tree), jobs, cache);
+  size_t bytes = 0;
+  for (const std::string& text : tree.texts) bytes += text.size();
+  Linking linking(tree.root, tree.files.size(), bytes, jobs);
+  LoadedTree loaded = lowerTree(std::move(tree), jobs, cache, [&](LoweredFile file) { linking.add(std::move(file)); });
   // The cache is written while the rest is worked out.
   std::future<void> writing;
   if (cache) writing = std::async(std::launch::async, [cache] { cache->write(); });
@@ -47,7 +50,7 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
   out->fromCache = loaded.fromCache;
   out->lasting = loaded.lasting;
   out->loadSeconds = secondsSince(mark);
-  out->program = link(loaded.root, std::move(loaded.files), jobs);
+  out->program = linking.finish();
   out->linkSeconds = secondsSince(mark);
   out->origins = std::make_unique<Origins>(out->program, jobs);
   out->survey = surveyProgram(out->program, *out->origins, jobs);

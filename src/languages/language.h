@@ -16,6 +16,8 @@
 
 namespace elmcart {
 
+struct CommentForm;  // comments.h
+
 // What is known of a library type by its qualified name. Bits.
 enum TypeTrait : uint32_t {
   kAtomicType = 1u << 0,
@@ -343,7 +345,10 @@ struct Language {
   };
   std::unique_ptr<TreeLore> (*learn)(std::span<const std::string_view> texts, unsigned jobs) = nullptr;
 
-  // Lowers one file. Never fails: what cannot be read becomes Unread nodes.
+  // How its comments are told from code; null: not without its grammar, which sees them then.
+  const CommentForm* comments = nullptr;
+
+  // Lowers one file, its comments taken out where `comments` tells how. Never fails: what cannot be read becomes Unread nodes.
   void (*lower)(std::string_view text, const TreeLore* lore, LoweredFile& out) = nullptr;
 
   // Parses and drops, nothing else: the floor that speed is measured against.

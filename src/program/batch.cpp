@@ -18,12 +18,13 @@ NameId Batch::intern(std::string_view text) {
 }
 
 TypeUseId Batch::addUse(const TypeUse& use) {
-  typeUses.add(use);
-  return typeUses.size() - 1;
+  auto [entry, fresh] = known_.try_emplace(use, typeUses.size());
+  if (fresh) typeUses.add(use);
+  return entry->second;
 }
 
 TypeUseId Batch::addUse(TypeUse use, const std::vector<TypeUseId>& arguments) {
-  use.firstArgument = typeArguments.size();
+  use.firstArgument = arguments.empty() ? 0 : typeArguments.size();
   use.argumentCount = static_cast<uint32_t>(arguments.size());
   for (TypeUseId argument : arguments) typeArguments.add(argument);
   return addUse(use);

@@ -54,8 +54,9 @@ class Batch {
 
   // ----- adding
   NameId intern(std::string_view text);
+  // A type as used; one that the batch has already is that one.
   TypeUseId addUse(const TypeUse& use);
-  // One more use of a type, with these arguments.
+  // The same with these arguments.
   TypeUseId addUse(TypeUse use, const std::vector<TypeUseId>& arguments);
   TypeUseId withModifiers(TypeUseId id, uint32_t add, uint32_t remove);
   // What a type written in a file means, seen from `scope`.
@@ -73,7 +74,10 @@ class Batch {
   // About so many functions or variables are to come.
   void expect(size_t pieces) { remembered_.reserve(4 * pieces); }
   // Gives back what is only needed while the batch is filled.
-  void forget() { remembered_ = {}; }
+  void forget() {
+    remembered_ = {};
+    known_ = {};
+  }
   // A class, or an object of it, that serves as its own lock at `lock`.
   void addMonitor(Place lock, TypeIndex type, bool ofClass);
 
@@ -105,6 +109,7 @@ class Batch {
   NameId firstName_;
   NameTable names_;
   absl::flat_hash_map<uint64_t, Symbol> remembered_;
+  absl::flat_hash_map<TypeUse, TypeUseId> known_;
   std::vector<CallSite> ownCalls_;
   std::vector<ForeignCall> ownForeignCalls_;
   std::vector<Creation> ownCreations_;

@@ -60,25 +60,34 @@ ScopeIndex Linker::namespaceScope(FileIndex f, ScopeIndex parent, std::string_vi
 }
 
 // Languages of different families never see each other's declarations.
-void Linker::makeRoots() {
-  for (FileIndex f = 0; f < p_.files.size(); ++f) {
-    const Language* language = p_.languageOf[f];
-    auto [entry, fresh] = roots_.emplace(familyOf(*language), static_cast<ScopeIndex>(p_.scopes.size()));
-    if (fresh) {
-      Scope& root = p_.scopes.emplace_back();
-      root.sort = Scope::Sort::Global;
-      root.language = language;
-    }
-    rootOfFile_.push_back(entry->second);
+ScopeIndex Linker::addRoot(FileIndex f) {
+  const Language* language = p_.languageOf[f];
+  auto [entry, fresh] = roots_.emplace(familyOf(*language), static_cast<ScopeIndex>(p_.scopes.size()));
+  if (fresh) {
+    Scope& root = p_.scopes.emplace_back();
+    root.sort = Scope::Sort::Global;
+    root.language = language;
   }
+  rootOfFile_.push_back(entry->second);
+  return entry->second;
+}
+
+void Linker::takeLastFile() {
+  FileIndex f = static_cast<FileIndex>(p_.files.size() - 1);
+  const LoweredFile& file = p_.files[f];
+  p_.languageOf.push_back(languageById(file.language));
+  FileLinks& links = p_.links.emplace_back();
+  links.symbol.resize(file.nodes.size());
+  links.type.resize(file.nodes.size());
+  std::vector<NameId>& map = nameMap_.emplace_back(file.names.size());
+  for (NameId n = 0; n < map.size(); ++n) map[n] = p_.names.internLasting(file.names.text(n));
+  collect(f, 0, addRoot(f));
 }
 
 void Linker::indexModules() {
   for (ScopeIndex s = 0; s < p_.scopes.size(); ++s)
     if (p_.scopes[s].sort == Scope::Sort::Namespace && p_.scopes[s].name) modules_[std::string(p_.names.text(p_.scopes[s].name))].push_back(s);
 }
-
-void Linker::collectFile(FileIndex f) { collect(f, 0, rootOf(f)); }
 
 void Linker::collect(FileIndex f, NodeId parent, ScopeIndex scope) {
   const LoweredFile& file = p_.files[f];

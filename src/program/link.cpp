@@ -50,30 +50,14 @@ void Linker::collectLocalType(FileIndex f, NodeId n) {
   }
 }
 
+// About as many as there will be: what is grown into is moved again and again.
+void Linker::expect(size_t bytes) {
+  table_.reserve(bytes / 400);
+  p_.functions.reserve(bytes / 800);
+  p_.variables.reserve(bytes / 250);
+}
+
 void Linker::run() {
-  p_.typeUses.emplace_back();
-  nameMap_.resize(p_.files.size());
-  p_.links.resize(p_.files.size());
-  for (const LoweredFile& file : p_.files) p_.languageOf.push_back(languageById(file.language));
-  makeRoots();
-  // One thread sees to the names, those beside it to what each file needs.
-  std::vector<size_t> sizes = {SIZE_MAX};
-  size_t nodes = 0;
-  for (const LoweredFile& file : p_.files) {
-    sizes.push_back(file.nodes.size());
-    nodes += file.nodes.size();
-  }
-  // About as many as there will be: what is grown into is moved again and again.
-  table_.reserve(nodes / 20);
-  p_.functions.reserve(nodes / 40);
-  p_.variables.reserve(nodes / 14);
-  p_.typeUses.reserve(nodes / 7);
-  forEachLargestFirst(sizes, jobs_, [&](size_t i) {
-    if (i == 0) return mapNames();
-    p_.links[i - 1].symbol.resize(p_.files[i - 1].nodes.size());
-    p_.links[i - 1].type.resize(p_.files[i - 1].nodes.size());
-  });
-  for (FileIndex f = 0; f < p_.files.size(); ++f) collectFile(f);
   indexModules();
   resolveUsings(0);
   joinPending();
@@ -88,14 +72,6 @@ void Linker::run() {
   walkBodies();
   walkInitialisers();
   index();
-}
-
-void Linker::mapNames() {
-  for (FileIndex f = 0; f < p_.files.size(); ++f) {
-    const NameTable& names = p_.files[f].names;
-    nameMap_[f].resize(names.size());
-    for (NameId n = 0; n < names.size(); ++n) nameMap_[f][n] = p_.names.internLasting(names.text(n));
-  }
 }
 
 // From here on they are only read.
@@ -278,12 +254,31 @@ void Linker::forEachFile(const std::function<void(FileIndex)>& work) const {
   forEachLargestFirst(sizes, jobs_, [&](size_t i) { work(static_cast<FileIndex>(i)); });
 }
 
+Linking::Linking(std::string root, size_t files, size_t bytes, unsigned jobs) : linker_(std::make_unique<Linker>(program_, jobs)) {
+  program_.root = std::move(root);
+  program_.files.reserve(files);
+  program_.typeUses.emplace_back();
+  linker_->expect(bytes);
+}
+
+Linking::~Linking() = default;
+
+void Linking::add(LoweredFile file) {
+  program_.files.push_back(std::move(file));
+  linker_->takeLastFile();
+}
+
+Program Linking::finish() {
+  linker_->run();
+  return std::move(program_);
+}
+
 Program link(std::string root, std::vector<LoweredFile> files, unsigned jobs) {
-  Program program;
-  program.root = std::move(root);
-  program.files = std::move(files);
-  Linker(program, jobs).run();
-  return program;
+  size_t bytes = 0;
+  for (const LoweredFile& file : files) bytes += file.textSize;
+  Linking linking(std::move(root), files.size(), bytes, jobs);
+  for (LoweredFile& file : files) linking.add(std::move(file));
+  return linking.finish();
 }
 
 }  // namespace elmcart

@@ -22,6 +22,11 @@ using Symbols = absl::InlinedVector<Symbol, 2>;
 class Linker {
  public:
   Linker(Program& program, unsigned jobs) : p_(program), jobs_(jobs) {}
+  // About so many bytes of source are to come.
+  void expect(size_t bytes);
+  // The program's last file: its names and declarations.
+  void takeLastFile();
+  // Everything else.
   void run();
 
  private:
@@ -34,9 +39,8 @@ class Linker {
     Place place;
     ScopeIndex scope;
   };
-  void collectFile(FileIndex f);
   ScopeIndex rootOf(FileIndex f) const { return rootOfFile_[f]; }
-  void makeRoots();
+  ScopeIndex addRoot(FileIndex f);
   void collect(FileIndex f, NodeId parent, ScopeIndex scope);
   ScopeIndex namespaceScope(FileIndex f, ScopeIndex parent, std::string_view name, bool transparent);
   void collectType(FileIndex f, NodeId node, ScopeIndex scope);
@@ -86,7 +90,6 @@ class Linker {
   ScopeIndex lookupScopeFor(FunctionIndex function) const;
 
   // ----- link.cpp
-  void mapNames();
   void collectLocalTypes();
   void collectLocalType(FileIndex f, NodeId n);
   void resolveAliases();

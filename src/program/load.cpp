@@ -6,9 +6,11 @@
 #include <functional>
 #include <map>
 #include <memory>
+#include <mutex>
 
 #include "base/parallel.h"
 #include "base/text.h"
+#include "languages/comments.h"
 #include "languages/grammar.h"
 #include "languages/parse_memory.h"
 #include "lowered/binary.h"
@@ -105,7 +107,13 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   file.lineStarts = lineStartsOf(text);
   try {
     ParseMemory memory;
-    language.lower(text, lore, file);
+    if (language.comments) {
+      WithoutComments code(text, *language.comments);
+      language.lower(code.text(), lore, file);
+      code.giveBack(file);
+    } else {
+      language.lower(text, lore, file);
+    }
   } catch (const LeftUnread& error) {
     lasting = false;
     leaveUnread(file, error.what());
@@ -135,6 +143,33 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   }
   return file;
 }
+
+// Pieces that several threads finish, handed on in order and one at a time, by the
+// thread that happens to have the next one: the others need not wait.
+class InOrder {
+ public:
+  InOrder(size_t count, std::function<void(size_t)> handOn) : ready_(count), handOn_(std::move(handOn)) {}
+
+  void ready(size_t i) {
+    ready_[i].store(true, std::memory_order_release);
+    if (std::unique_lock turn(turn_, std::try_to_lock); turn) goOn();
+  }
+  // Once all are ready.
+  void finish() {
+    std::lock_guard turn(turn_);
+    goOn();
+  }
+
+ private:
+  void goOn() {
+    for (; next_ < ready_.size() && ready_[next_].load(std::memory_order_acquire); ++next_) handOn_(next_);
+  }
+
+  std::vector<std::atomic<bool>> ready_;
+  std::function<void(size_t)> handOn_;
+  std::mutex turn_;
+  size_t next_ = 0;
+};
 
 }  // namespace
 
@@ -191,9 +226,8 @@ Result<SourceTree> readTreeAt(const std::string& root, const std::string& revisi
   return out;
 }
 
-LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache) {
+LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache, const std::function<void(LoweredFile)>& take) {
   LoadedTree out;
-  out.root = tree.root;
   out.problems = std::move(tree.problems);
   size_t count = tree.files.size();
   struct Lore {
@@ -216,11 +250,21 @@ LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache) {
     known.fingerprint = known.lore->fingerprint();
   }
   std::vector<LoweredFile> lowered(count);
+  InOrder handOver(count, [&](size_t i) {
+    LoweredFile& file = lowered[i];
+    if (!file.problem.empty()) out.problems.push_back({file.path, file.problem});
+    out.bytes += file.textSize;
+    out.unreadBytes += file.unreadBytes;
+    out.unreadFiles += file.unreadBytes > 0;
+    take(std::move(file));
+  });
+  // Small ones keep their order, so that they can be handed over as they come.
+  constexpr size_t kSmall = 1 << 16;
   std::vector<size_t> sizes;
-  for (const std::string& text : tree.texts) sizes.push_back(text.size());
+  for (const std::string& text : tree.texts) sizes.push_back(std::max(text.size(), kSmall));
   std::atomic<size_t> fromCache = 0;
   std::atomic<bool> allLasting = true;
-  forEachLargestFirst(sizes, jobs, [&](size_t i) {
+  auto lowerIt = [&](size_t i) {
     const Language& language = *tree.languages[i];
     auto known = lore.find(&language);
     std::string text = std::move(tree.texts[i]);
@@ -244,25 +288,16 @@ LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache) {
     lowered[i] = lowerOne(language, tree.files[i].path, text, known == lore.end() ? nullptr : known->second.lore.get(), lasting);
     if (!lasting) allLasting = false;
     else if (cache) cache->put(key, toBinary(lowered[i]));
+  };
+  forEachLargestFirst(sizes, jobs, [&](size_t i) {
+    lowerIt(i);
+    handOver.ready(i);
   });
+  handOver.finish();
   out.fromCache = fromCache;
   out.lasting = allLasting;
-
-  for (LoweredFile& file : lowered) {
-    if (!file.problem.empty()) out.problems.push_back({file.path, file.problem});
-    out.bytes += file.textSize;
-    out.unreadBytes += file.unreadBytes;
-    out.unreadFiles += file.unreadBytes > 0;
-    out.files.push_back(std::move(file));
-  }
   std::sort(out.problems.begin(), out.problems.end(), [](const Error& a, const Error& b) { return a.subject < b.subject; });
   return out;
-}
-
-Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options) {
-  auto tree = readTree(path, options);
-  if (!tree) return tree.error();
-  return lowerTree(std::move(*tree), options.jobs, nullptr);
 }
 
 LoweredFile lowerText(std::string_view path, std::string_view text) {

@@ -16,8 +16,6 @@
 namespace elmcart {
 
 struct LoadedTree {
-  std::string root;
-  std::vector<LoweredFile> files;   // sorted by path
   std::vector<Error> problems;      // files that could not be used, sorted
   size_t bytes = 0;                 // of source read
   size_t unreadFiles = 0;           // files with at least one unread byte
@@ -47,12 +45,11 @@ struct SourceTree {
 Result<SourceTree> readTreeAt(const std::string& root, const std::string& revision, const LoadOptions& options);
 Result<SourceTree> readTree(const std::string& path, const LoadOptions& options);
 
-// Lowers all files. What the cache holds of a file is not read again, and what
-// it does not hold is put into it (but not written). Null: no cache.
-LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache);
-
-// Both, without a cache.
-Result<LoadedTree> loadTree(const std::string& path, const LoadOptions& options);
+// Lowers all files and hands each on, in the order of their paths, as soon as it and
+// those before it are there: from whichever thread it is, one at a time.
+// What the cache holds of a file is not read again, and what it does not hold is put
+// into it (but not written). Null: no cache.
+LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache, const std::function<void(LoweredFile)>& take);
 
 // Lowers one text, for tests.
 LoweredFile lowerText(std::string_view path, std::string_view text);

@@ -8,6 +8,7 @@
 #include <absl/container/inlined_vector.h>
 
 #include <cstdint>
+#include <memory>
 #include <span>
 #include <string>
 #include <string_view>
@@ -61,6 +62,11 @@ struct TypeUse {
   bool iterator = false;    // walks over the collection whose arguments these are
 
   bool has(uint32_t bits) const { return (modifiers & bits) != 0; }
+  friend bool operator==(const TypeUse&, const TypeUse&) = default;
+  template <typename Hash>
+  friend Hash AbslHashValue(Hash hash, const TypeUse& use) {
+    return Hash::combine(std::move(hash), use.decl, use.name, use.modifiers, use.firstArgument, use.argumentCount, use.parameter, use.iterator);
+  }
 };
 
 struct Base {
@@ -75,7 +81,7 @@ struct TypeDecl {
   TypeForm form = TypeForm::Class;
   uint32_t modifiers = 0;
   Place definition;                  // not known for a type only declared
-  Places declarations;   // forward ones
+  Places declarations;               // forward ones
   ScopeIndex scope = kNone;          // its own
   ScopeIndex parent = kNone;
   FileIndex onlyIn = kNone;          // visible in one file only
@@ -98,7 +104,7 @@ struct Function {
   ScopeIndex parent = kNone;         // the scope its name is in
   FileIndex onlyIn = kNone;
   Place definition;                  // with a body
-  Places declarations;   // all, the definition included
+  Places declarations;               // all, the definition included
   TypeUseId result = 0;
   std::vector<VariableIndex> parameters;
   uint32_t leastArguments = 0;
@@ -122,7 +128,7 @@ struct Variable {
   ScopeIndex parent = kNone;
   FileIndex onlyIn = kNone;
   Place definition;
-  Places declarations;   // all, the definition included
+  Places declarations;               // all, the definition included
   TypeUseId type = 0;
 
   bool lives() const { return storage == Storage::StaticField || storage == Storage::Global || storage == Storage::FunctionStatic; }
@@ -220,7 +226,7 @@ class Program {
   std::vector<FileLinks> links;             // by file
   NameTable names;
 
-  std::vector<Scope> scopes;  // 0 is the global one
+  std::vector<Scope> scopes;
   std::vector<TypeDecl> types;
   std::vector<Function> functions;
   std::vector<Variable> variables;
@@ -282,8 +288,25 @@ void forEachInside(const Program& p, const std::vector<Item>& items, Place node,
 }
 
 // Links lowered files into a program. Never fails: what cannot be resolved
-// stays unknown.
+// stays unknown. The files may be handed in while others are still being lowered.
 // `jobs` threads at most (0: all); the result is the same for any number.
+class Linker;
+class Linking {
+ public:
+  // About how many files and bytes of source there will be.
+  Linking(std::string root, size_t files, size_t bytes, unsigned jobs);
+  ~Linking();
+  // The next file; one thread at a time.
+  void add(LoweredFile file);
+  // Once, after the last.
+  Program finish();
+
+ private:
+  Program program_;
+  std::unique_ptr<Linker> linker_;
+};
+
+// The same of files that are all there.
 Program link(std::string root, std::vector<LoweredFile> files, unsigned jobs = 1);
 
 }  // namespace elmcart

@@ -7,14 +7,18 @@
 namespace elmcart {
 
 // What a file's functions return, and what its variables are given.
-void Origins::scan(FileIndex f, std::vector<std::pair<FunctionIndex, Place>>& returns, std::vector<Binding>& bindings) const {
+Origins::Told Origins::scan(FileIndex f) const {
+  Told told;
   const LoweredFile& file = p_.files[f];
   auto bind = [&](NodeId named, NodeId value) {
     Symbol symbol = named == kNoNode || value == kNoNode ? Symbol{} : p_.links[f].symbol[named];
     if (!symbol.is(Symbol::Sort::Variable)) return;
     // What can never bind or hand out an object is not looked at again.
     const Variable& variable = p_.variables[symbol.index()];
-    if (!variable.lives() && keepsIdentity(f, variable.type)) bindings.emplace_back(symbol.index(), Place{f, value});
+    if (variable.lives() || !keepsIdentity(f, variable.type)) return;
+    // What is never a slot is looked at once: a field that is given it keeps other objects too.
+    if (mayBeSlot({f, value})) told.bindings.emplace_back(symbol.index(), Place{f, value});
+    else if (isKept(symbol.index()) && !file[value].is(Kind::Literal, LiteralForm::Null)) told.several.push_back(symbol.index());
   };
   for (NodeId n = 1; n < file.nodes.size(); ++n) {
     const Node& node = file[n];
@@ -24,7 +28,7 @@ void Origins::scan(FileIndex f, std::vector<std::pair<FunctionIndex, Place>>& re
       NodeId up = file.parents[n];
       while (up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda) up = file.parents[up];
       Symbol owner = up == kNoNode ? Symbol{} : p_.links[f].symbol[up];
-      if (file[up].kind == Kind::Function && owner.is(Symbol::Sort::Function)) returns.emplace_back(owner.index(), Place{f, value});
+      if (file[up].kind == Kind::Function && owner.is(Symbol::Sort::Function)) told.returns.emplace_back(owner.index(), Place{f, value});
     } else if (node.kind == Kind::Variable) {
       bind(n, file.child(n, Role::Initialiser));
     } else if (node.kind == Kind::FieldInit) {
@@ -34,38 +38,34 @@ void Origins::scan(FileIndex f, std::vector<std::pair<FunctionIndex, Place>>& re
       bind(file.child(n, Role::Target), file.child(n, Role::Value));
     }
   }
+  return told;
 }
 
 Origins::Origins(const Program& program, unsigned jobs) : p_(program) {
   returns_.resize(p_.functions.size());
-  std::vector<std::vector<std::pair<FunctionIndex, Place>>> returns(p_.files.size());
-  std::vector<std::vector<Binding>> bindings(p_.files.size());
+  std::vector<Told> told(p_.files.size());
   std::vector<size_t> sizes;
   for (const LoweredFile& file : p_.files) sizes.push_back(file.nodes.size());
-  forEachLargestFirst(sizes, jobs, [&](size_t f) { scan(static_cast<FileIndex>(f), returns[f], bindings[f]); });
-  for (FileIndex f = 0; f < p_.files.size(); ++f) {
-    for (auto& [function, value] : returns[f]) returns_[function].push_back(value);
-    bindings_.insert(bindings_.end(), bindings[f].begin(), bindings[f].end());
-  }
+  forEachLargestFirst(sizes, jobs, [&](size_t f) { told[f] = scan(static_cast<FileIndex>(f)); });
   several_.assign(p_.variables.size(), false);
-  // What is never a slot is looked at once: a field that is given it keeps other objects too.
-  std::erase_if(bindings_, [&](const auto& binding) {
-    if (mayBeSlot(binding.second)) return false;
-    if (isKept(binding.first) && !p_.node(binding.second).is(Kind::Literal, LiteralForm::Null)) several_[binding.first] = true;
-    return true;
-  });
+  for (Told& file : told) {
+    for (auto& [function, value] : file.returns) returns_[function].push_back(value);
+    bindings_.insert(bindings_.end(), file.bindings.begin(), file.bindings.end());
+    for (VariableIndex v : file.several) several_[v] = true;
+  }
   std::erase_if(bindings_, [&](const auto& binding) { return several_[binding.first]; });
-  for (FunctionIndex i = 0; i < returns_.size(); ++i)
-    if (std::any_of(returns_[i].begin(), returns_[i].end(), [&](Place value) { return mayBeSlot(value); }) && mayHandOut(i)) open_.push_back(i);
-  leaveOutHopeless();
-  leaveOutHopeless();  // what the first time has left out others may have hoped for
+  findOpen(jobs);
+  leaveOutHopeless(jobs);
+  leaveOutHopeless(jobs);  // what the first time has left out others may have hoped for
   do {
     door_.assign(p_.functions.size(), kNone);
     alias_.assign(p_.variables.size(), kNone);
     context_.assign(p_.variables.size(), kNone);
+    waiting_.reset(bindings_.size() + open_.size(), p_.variables.size(), p_.functions.size());
     for (int i = 0; i < 8 && round(); ++i) {
     }
   } while (findSeveral());
+  waiting_ = {};
   doorsTo_.resize(p_.variables.size());
   aliasesOf_.resize(p_.variables.size());
   for (FunctionIndex i = 0; i < door_.size(); ++i)
@@ -77,8 +77,18 @@ Origins::Origins(const Program& program, unsigned jobs) : p_(program) {
     if (doorsTo_[v].empty()) context_[v] = kNone;
 }
 
+void Origins::findOpen(unsigned jobs) {
+  constexpr size_t kEach = 4096;
+  std::vector<std::vector<FunctionIndex>> open(returns_.size() / kEach + 1);
+  forEachPiece(returns_.size(), kEach, jobs, [&](size_t from, size_t to) {
+    for (FunctionIndex i = static_cast<FunctionIndex>(from); i < to; ++i)
+      if (std::any_of(returns_[i].begin(), returns_[i].end(), [&](Place value) { return mayBeSlot(value); }) && mayHandOut(i)) open[from / kEach].push_back(i);
+  });
+  for (const auto& piece : open) open_.insert(open_.end(), piece.begin(), piece.end());
+}
+
 // What could not yield a slot even if all others did is not asked again.
-void Origins::leaveOutHopeless() {
+void Origins::leaveOutHopeless(unsigned jobs) {
   VariableIndex any = 0;
   while (any < p_.variables.size() && !p_.variables[any].lives()) ++any;
   if (any == p_.variables.size()) any = kNone;
@@ -86,16 +96,28 @@ void Origins::leaveOutHopeless() {
   alias_.assign(p_.variables.size(), kNone);
   for (FunctionIndex i : open_) door_[i] = any;
   for (const Binding& binding : bindings_) alias_[binding.first] = any;
-  std::erase_if(bindings_, [&](const Binding& binding) {
-    if (of(binding.second) != kNone) return false;
-    if (isKept(binding.first)) several_[binding.first] = true;
-    return true;
+  std::vector<char> hopeless(bindings_.size() + open_.size());
+  forEachPiece(hopeless.size(), 1024, jobs, [&](size_t from, size_t to) {
+    auto yields = [&](Place value) { return of(value) != kNone; };
+    for (size_t i = from; i < to; ++i) {
+      if (i < bindings_.size()) {
+        hopeless[i] = !yields(bindings_[i].second);
+      } else {
+        const std::vector<Place>& returns = returns_[open_[i - bindings_.size()]];
+        hopeless[i] = std::none_of(returns.begin(), returns.end(), yields);
+      }
+    }
   });
-  std::erase_if(bindings_, [&](const Binding& binding) { return several_[binding.first]; });
-  std::erase_if(open_, [&](FunctionIndex i) { return std::none_of(returns_[i].begin(), returns_[i].end(), [&](Place value) { return of(value) != kNone; }); });
+  for (size_t i = 0; i < bindings_.size(); ++i)
+    if (hopeless[i] && isKept(bindings_[i].first)) several_[bindings_[i].first] = true;
+  size_t at = 0;
+  size_t bindings = bindings_.size();
+  std::erase_if(bindings_, [&](const Binding& binding) { return hopeless[at++] || several_[binding.first]; });
+  at = bindings;
+  std::erase_if(open_, [&](FunctionIndex) { return hopeless[at++] != 0; });
 }
 
-// May an expression of that kind yield a slot at all? As ofDepth() has it.
+// May an expression of that kind yield a slot at all? As slotOf() has it.
 bool Origins::mayBeSlot(Place value) const {
   switch (p_.node(value).kind) {
     case Kind::Name: case Kind::Member: case Kind::Call: case Kind::Dereference: case Kind::AddressOf: case Kind::Cast: case Kind::Conditional: case Kind::Assign: return true;
@@ -140,31 +162,63 @@ bool Origins::mayHandOut(FunctionIndex function) const {
   return deduced || keepsIdentity(f, result) || (p_.traits(f, result) & kOptionalType);
 }
 
+void Origins::Waiting::reset(size_t items, size_t variables, size_t functions) {
+  due.assign(items, true);
+  waits.clear();
+  forAlias.assign(variables, kNone);
+  forDoor.assign(functions, kNone);
+}
+
+void Origins::Waiting::wait(uint32_t& first) {
+  waits.emplace_back(item, first);
+  first = static_cast<uint32_t>(waits.size() - 1);
+}
+
+void Origins::Waiting::wake(uint32_t& first) {
+  for (uint32_t i = first; i != kNone; i = waits[i].second) due[waits[i].first] = true;
+  first = kNone;
+}
+
+// Asks, in their order, those that have not been asked yet and those that what
+// they waited for became known to.
 bool Origins::round() {
   bool changed = false;
+  waiting_.item = 0;
+  auto isDue = [&] {
+    bool due = waiting_.due[waiting_.item];
+    waiting_.due[waiting_.item] = false;
+    return due;
+  };
   for (auto& [variable, value] : bindings_) {
-    if (alias_[variable] != kNone || several_[variable]) continue;
-    VariableIndex slot = of(value);
-    if (slot == kNone || slot == variable) continue;
-    alias_[variable] = slot;
-    changed = true;
+    if (isDue() && alias_[variable] == kNone && !several_[variable]) {
+      VariableIndex slot = slotOf(value, waiting_);
+      if (slot != kNone && slot != variable) {
+        alias_[variable] = slot;
+        waiting_.wake(waiting_.forAlias[variable]);
+        changed = true;
+      }
+    }
+    ++waiting_.item;
   }
   for (FunctionIndex i : open_) {
-    if (door_[i] != kNone) continue;
-    FileIndex f = returns_[i].front().file;
-    for (Place value : returns_[i]) {
-      VariableIndex slot = of(value);
-      if (slot == kNone) continue;
-      const Variable& v = p_.variables[slot];
-      if (!v.lives()) {
-        // A member of a long-lived object: only free and class-level functions make it a global service.
-        bool instanceMethod = p_.functions[i].owner != kNone && !(p_.functions[i].modifiers & kStatic);
-        if (instanceMethod || p_.classBehind(f, v.type) == kNone) continue;
+    if (isDue() && door_[i] == kNone) {
+      FileIndex f = returns_[i].front().file;
+      for (Place value : returns_[i]) {
+        VariableIndex slot = slotOf(value, waiting_);
+        if (slot == kNone) continue;
+        const Variable& v = p_.variables[slot];
+        if (!v.lives()) {
+          // A member of a long-lived object: only free and class-level functions make it a global service.
+          bool instanceMethod = p_.functions[i].owner != kNone && !(p_.functions[i].modifiers & kStatic);
+          if (instanceMethod || p_.classBehind(f, v.type) == kNone) continue;
+        }
+        door_[i] = slot;
+        waiting_.wake(waiting_.forDoor[i]);
+        changed = true;
+        break;
       }
-      door_[i] = slot;
-      changed = true;
-      break;
     }
+    ++waiting_.item;
   }
   // Which fields of long-lived objects are reached: noted for the returns above.
   for (FunctionIndex i : open_)
@@ -172,19 +226,33 @@ bool Origins::round() {
   return changed;
 }
 
-// Naming a getter calls it; naming another function does not.
-VariableIndex Origins::throughGetter(FunctionIndex function) const { return p_.functions[function].form == FunctionForm::Getter ? door_[function] : kNone; }
+VariableIndex Origins::of(Place place) const {
+  struct {
+    void alias(VariableIndex) {}
+    void door(FunctionIndex) {}
+  } nobody;
+  return slotOf(place, nobody);
+}
 
-VariableIndex Origins::of(Place place) const { return ofDepth(place, 0); }
-
-VariableIndex Origins::ofDepth(Place place, int depth) const {
+template <typename Unknown>
+VariableIndex Origins::slotOf(Place place, Unknown& unknown, int depth) const {
   if (depth > 30) return kNone;
+  auto aliasOfVariable = [&](VariableIndex v) {
+    if (alias_[v] == kNone) unknown.alias(v);
+    return alias_[v];
+  };
+  auto doorOfFunction = [&](FunctionIndex f) {
+    if (door_[f] == kNone) unknown.door(f);
+    return door_[f];
+  };
+  // Naming a getter calls it; naming another function does not.
+  auto throughGetter = [&](FunctionIndex f) { return p_.functions[f].form == FunctionForm::Getter ? doorOfFunction(f) : kNone; };
   const LoweredFile& file = p_.file(place);
   const Node& node = file[place.node];
   auto child = [&](Role role) { return Place{place.file, file.child(place.node, role)}; };
   auto follow = [&](Role role) {
     Place c = child(role);
-    return c.node == kNoNode ? kNone : ofDepth(c, depth + 1);
+    return c.node == kNoNode ? kNone : slotOf(c, unknown, depth + 1);
   };
   switch (node.kind) {
     case Kind::Name: {
@@ -192,7 +260,7 @@ VariableIndex Origins::ofDepth(Place place, int depth) const {
       if (symbol.is(Symbol::Sort::Function)) return throughGetter(symbol.index());
       if (!symbol.is(Symbol::Sort::Variable)) return kNone;
       VariableIndex v = symbol.index();
-      return p_.variables[v].lives() ? v : alias_[v];
+      return p_.variables[v].lives() ? v : aliasOfVariable(v);
     }
     case Kind::Member: {
       Symbol symbol = p_.symbolAt(place);
@@ -201,21 +269,21 @@ VariableIndex Origins::ofDepth(Place place, int depth) const {
       if (!symbol.is(Symbol::Sort::Variable)) return kNone;
       VariableIndex v = symbol.index();
       if (p_.variables[v].lives()) return v;
-      if (alias_[v] != kNone) return alias_[v];
+      if (VariableIndex known = aliasOfVariable(v); known != kNone) return known;
       // context->service
       VariableIndex outer = follow(Role::Receiver);
       return outer != kNone && p_.variables[outer].lives() && p_.classBehind(place.file, p_.variables[v].type) != kNone ? v : kNone;
     }
     case Kind::Call: {
       Symbol symbol = p_.symbolAt(place);
-      if (symbol.is(Symbol::Sort::Function)) return door_[symbol.index()];
+      if (symbol.is(Symbol::Sort::Function)) return doorOfFunction(symbol.index());
       Place callee = child(Role::Callee);
       if (callee.node == kNoNode) return kNone;
       std::string_view name = file.name(callee.node);
       if (file[callee.node].kind == Kind::Member) {
         if (name == "get" || name == "load" || name == "value" || name == "lock") {
           NodeId receiver = file.child(callee.node, Role::Receiver);
-          return receiver == kNoNode ? kNone : ofDepth({place.file, receiver}, depth + 1);
+          return receiver == kNoNode ? kNone : slotOf({place.file, receiver}, unknown, depth + 1);
         }
         return kNone;
       }

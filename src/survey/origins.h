@@ -26,16 +26,40 @@ class Origins {
 
  private:
   using Binding = std::pair<VariableIndex, Place>;  // variable, value expression
-  void scan(FileIndex f, std::vector<std::pair<FunctionIndex, Place>>& returns, std::vector<Binding>& bindings) const;
-  VariableIndex ofDepth(Place place, int depth) const;
-  VariableIndex throughGetter(FunctionIndex function) const;
+  // What one file tells.
+  struct Told {
+    std::vector<std::pair<FunctionIndex, Place>> returns;
+    std::vector<Binding> bindings;
+    std::vector<VariableIndex> several;  // fields that are given what is no slot
+  };
+  Told scan(FileIndex f) const;
+  // The slot that an expression yields; unknown.alias(v) and unknown.door(f) are told
+  // of what could make it another one once it is known.
+  template <typename Unknown>
+  VariableIndex slotOf(Place place, Unknown& unknown, int depth = 0) const;
+  void findOpen(unsigned jobs);
   bool round();
   bool findSeveral();
-  void leaveOutHopeless();
+  void leaveOutHopeless(unsigned jobs);
   bool mayBeSlot(Place value) const;
   bool isKept(VariableIndex variable) const;
   bool keepsIdentity(FileIndex f, TypeUseId type) const;
   bool mayHandOut(FunctionIndex function) const;
+
+  // What is to be asked again, and what waits for an alias or door to be known. An
+  // item is a position in bindings_, or behind those in open_.
+  struct Waiting {
+    std::vector<bool> due;                      // by item
+    std::vector<std::pair<uint32_t, uint32_t>> waits;  // item, the next of those that wait for the same
+    std::vector<uint32_t> forAlias, forDoor;    // by variable and function: the first of them
+    uint32_t item = 0;                          // the one that is asked now
+
+    void reset(size_t items, size_t variables, size_t functions);
+    void alias(VariableIndex v) { wait(forAlias[v]); }
+    void door(FunctionIndex f) { wait(forDoor[f]); }
+    void wait(uint32_t& first);
+    void wake(uint32_t& first);
+  };
 
   const Program& p_;
   std::vector<VariableIndex> door_;     // by function
@@ -45,6 +69,7 @@ class Origins {
   std::vector<std::vector<Place>> returns_;
   std::vector<FunctionIndex> open_;     // those that may hand one out
   std::vector<Binding> bindings_;
+  Waiting waiting_;
   std::vector<std::vector<FunctionIndex>> doorsTo_;
   std::vector<std::vector<VariableIndex>> aliasesOf_;
 };

@@ -2,8 +2,11 @@
 #include "survey/constancy.h"
 #include "survey/declared.h"
 
+#include <absl/container/flat_hash_set.h>
+
 #include <algorithm>
 #include <map>
+#include <numeric>
 #include <set>
 
 #include "base/parallel.h"
@@ -71,7 +74,8 @@ class Recogniser {
         if (own.holderOf(slots[i]) == kNone || !own.isMutableState(slots[i])) found[i] = own.ofSlot(slots[i]);
     });
     std::set<TypeIndex> holdersDone;
-    std::set<std::string> ids;
+    absl::flat_hash_set<std::string> ids;
+    out.entities.reserve(std::accumulate(found.begin(), found.end(), staticHolders_.size(), [](size_t sum, const OfSlot& of) { return sum + of.entities.size(); }));
     auto add = [&](Entity&& entity) {
       ids.insert(idKey(entity));
       out.entities.push_back(std::move(entity));
@@ -88,7 +92,7 @@ class Recogniser {
     out.managed = containerManaged(p_);
     sortEntities(p_, out.entities);
     // Two entities must not share an id: later ones bear their file and line.
-    std::set<std::string> seen;
+    absl::flat_hash_set<std::string> seen;
     for (Entity& entity : out.entities)
       if (!seen.insert(entity.id).second) {
         entity.id += "@" + p_.path(entity.place) + ":" + std::to_string(p_.line(entity.place));

@@ -2,6 +2,7 @@
 #include <set>
 
 #include "base/text.h"
+#include "languages/comments.h"
 #include "languages/go/go.h"
 #include "languages/shared/lowerer.h"
 
@@ -438,6 +439,8 @@ class GoLowerer : public SharedLowerer {
 
 Language goLanguage() {
   static constexpr std::string_view kExtensions[] = {".go"};
+  static constexpr QuoteForm kQuotes[] = {{"`", false, true}, {"\""}, {"'"}};
+  static constexpr CommentForm kComments{kQuotes};
   Language language;
   language.id = "go";
   language.name = "Go";
@@ -454,6 +457,7 @@ Language goLanguage() {
   language.settling = &goSettling();
   language.announcing = &goAnnouncing();
   language.sound = &goSound();
+  language.comments = &kComments;
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { GoLowerer(grammar(), text, out).run(); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;

@@ -1,5 +1,6 @@
 // Lowers a Java file. Chapters are of the Java Language Specification, Java SE 17.
 #include "base/text.h"
+#include "languages/comments.h"
 #include "languages/java/java.h"
 #include "languages/shared/lowerer.h"
 
@@ -385,6 +386,8 @@ void parseOnlyJava(std::string_view text) { parseOnlyWith(grammar(), text); }
 
 Language javaLanguage() {
   static constexpr std::string_view kExtensions[] = {".java"};
+  static constexpr QuoteForm kQuotes[] = {{"\"\"\"", true, true}, {"\""}, {"'"}};
+  static constexpr CommentForm kComments{kQuotes};
   Language language;
   language.id = "java";
   language.name = "Java";
@@ -399,6 +402,7 @@ Language javaLanguage() {
   language.mending = &javaMending();
   language.sound = &javaSound();
   language.handing = &javaHanding();
+  language.comments = &kComments;
   language.lower = lowerJava;
   language.parseOnly = parseOnlyJava;
   return language;
