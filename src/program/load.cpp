@@ -121,6 +121,8 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
     // A fault of ours must not take the other files along.
     leaveUnread(file, std::string("left unread, for reading it failed inside Elm Cart (") + error.what() + "); please report it");
   }
+  // There was room for many more than most files have.
+  file.nodes.shrink_to_fit();
   fillParents(file);
   file.names.seal();
   constexpr std::string_view kToUs = "elmcart:";
