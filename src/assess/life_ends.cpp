@@ -1,9 +1,11 @@
 // Family "life": what lives longer than what it holds, and what is used after its end.
 #include <algorithm>
+#include <optional>
 #include <set>
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "base/text.h"
 
 namespace elmcart {
 namespace {
@@ -54,6 +56,56 @@ bool runsOnceByFlag(const Program& p, FunctionIndex function, int depth = 0) {
     if (FunctionIndex caller = p.calls[c].in; caller != kNone && caller != function && depth < 3 && runsOnceByFlag(p, caller, depth + 1)) return true;
     return std::any_of(sets.begin(), sets.end(), [&](VariableIndex flag) { return branchAsksFor(p, p.calls[c].place, flag); });
   });
+}
+
+// Does a member function that adds take all that is in another collection?
+bool copiesAll(std::string_view member) {
+  static constexpr std::string_view kNames[] = {"update", "extend", "addAll", "putAll", "AddRange", "UnionWith", "addObjectsFromArray:", "addEntriesFromDictionary:", "formUnion"};
+  return std::find(std::begin(kNames), std::end(kNames), member) != std::end(kNames);
+}
+
+// Does the condition ask whether the collection is empty? Then true for "is it?" and
+// false for "is there anything in it?".
+std::optional<bool> asksWhetherEmpty(const Program& p, Place condition, VariableIndex v) {
+  const LoweredFile& file = p.file(condition);
+  const Node& node = file[condition.node];
+  auto of = [&](NodeId n) { return n != kNoNode && namedBy(p, {condition.file, n}) == v; };
+  if (node.kind == Kind::NullTest && of(file.child(condition.node, Role::Operand))) return node.detail == static_cast<uint8_t>(NullTestForm::IsNull);
+  if (node.is(Kind::Logic, LogicForm::Not)) {
+    NodeId inner = file.child(condition.node, Role::Operand);
+    std::optional<bool> asked = inner == kNoNode ? std::nullopt : asksWhetherEmpty(p, {condition.file, inner}, v);
+    return asked ? std::optional(!*asked) : std::nullopt;
+  }
+  NodeId member = node.kind == Kind::Call ? file.child(condition.node, Role::Callee) : condition.node;
+  if (member == kNoNode || file[member].kind != Kind::Member || !of(file.child(member, Role::Receiver))) return std::nullopt;
+  std::string name = lowerCase(file.name(member));
+  if (name == "isempty" || name == "empty" || name == "is_empty") return true;
+  if (name == "isnotempty") return false;
+  return std::nullopt;
+}
+
+// if (list.isEmpty()) list.add(…);  if (list) return; list.add(…);
+bool onlyWhileEmpty(const Program& p, const Use& use) {
+  const LoweredFile& file = p.file(use.place);
+  auto asked = [&](NodeId branch) {
+    NodeId condition = file.child(branch, Role::Condition);
+    return condition == kNoNode ? std::nullopt : asksWhetherEmpty(p, {use.place.file, condition}, use.variable);
+  };
+  auto leaves = [&](NodeId branch) {
+    NodeId then = file.child(branch, Role::Then);
+    return then != kNoNode && file.child(branch, Role::Else) == kNoNode && anyNode(file, then, [&](NodeId n) { return file[n].kind == Kind::Return || file[n].kind == Kind::Throw; });
+  };
+  for (NodeId at = use.place.node, up = file.parents[at]; up != kNoNode && file[at].kind != Kind::Function && file[at].kind != Kind::Lambda; at = up, up = file.parents[up]) {
+    if (file[up].kind == Kind::If && file[at].role == Role::Then && asked(up) == true) return true;
+    if (file[up].kind == Kind::If && file[at].role == Role::Else && asked(up) == false) return true;
+    // What stands before it in its block.
+    if (file[up].kind != Kind::Block && file[up].kind != Kind::Function) continue;
+    for (NodeId before : children(file, up)) {
+      if (before == at) break;
+      if (file[before].kind == Kind::If && asked(before) == false && leaves(before)) return true;
+    }
+  }
+  return false;
 }
 
 // A literal, or what is a literal for ever.
@@ -108,7 +160,9 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
           NodeId callee = file.child(up.node, Role::Callee);
           std::string_view name = callee == kNoNode ? std::string_view{} : file.name(callee);
           CollectionAct given = p.guarantees(up.file).collectionAct(name);
-          if (given == CollectionAct::Add) act = given, call = up.node;
+          // other.update(list) adds to the other one what is in it.
+          if (given == CollectionAct::Add && file[callee].kind == Kind::Member && copiesAll(name)) continue;
+          if (given == CollectionAct::Add && file[callee].kind == Kind::Name) act = given, call = up.node;
           else if (given != CollectionAct::Read && !(name == "len" || name == "count" || name == "size")) bounded = true;
         }
         if (act == CollectionAct::Remove || act == CollectionAct::Change || emptiesThroughLocal(p, use)) bounded = true;
@@ -117,6 +171,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
         if (act != CollectionAct::Add || (!later && (isConstruction(p, use) || isMain(p, use.in)))) continue;
         if (call != kNoNode)
           if (std::vector<NodeId> given = argumentsOf(file, call); !given.empty()) key = given.front();
+        if (onlyWhileEmpty(p, use)) continue;
         // One entry for each constant key.
         if (keyed && key != kNoNode && isConstantKey(p, {up.file, key})) continue;
         adds.push_back(&use);

@@ -5,6 +5,7 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "base/text.h"
 
 namespace elmcart {
 namespace {
@@ -81,6 +82,8 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
     if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
     LockSet held = s.locks.at(use.place, use.in);
+    // A lock of a type that is not told.
+    if (!collection && std::any_of(held.begin(), held.end(), [&](LockId lock) { return lock.sort == LockId::Sort::Variable && lock.index == field.variable; })) return {};
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
     // Under a lock of somebody else's, which is there for another reason.
     if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(p, lock, field.variable); })) continue;
@@ -324,6 +327,36 @@ bool startsThread(const Program& p, Place call) {
   return (g.typeTraits(name) & kThreadType) || (g.callTraits(name) & (kStartsThread | kRunsLater));
 }
 
+// The call that sets a thread going which was made at `made`, where the function has
+// one: thread.start(), on it or on what keeps it.
+Place startOf(const Program& p, Place made, NodeId function) {
+  const LoweredFile& file = p.file(made);
+  auto starts = [&](NodeId member) {
+    NodeId call = file.parents[member];
+    return file[member].kind == Kind::Member && lowerCase(file.name(member)) == "start" && file[call].kind == Kind::Call && file[member].role == Role::Callee;
+  };
+  NodeId up = file.parents[made.node];
+  if (starts(up)) return {made.file, file.parents[up]};
+  NodeId target = file[up].kind == Kind::Assign ? file.child(up, Role::Target) : file[up].kind == Kind::Variable ? up : kNoNode;
+  Symbol keeps = target == kNoNode ? Symbol{} : p.links[made.file].symbol[target];
+  Place out;
+  if (keeps.is(Symbol::Sort::Variable))
+    forEachNode(file, function, [&](NodeId n) {
+      if (out.known() || file[n].span.begin < file[made.node].span.end || !starts(n)) return;
+      NodeId receiver = file.child(n, Role::Receiver);
+      if (receiver != kNoNode && p.links[made.file].symbol[receiver] == keeps) out = {made.file, file.parents[n]};
+    });
+  return out;
+}
+
+// Does what is made there run only when it is told to?
+bool waitsForStart(const Program& p, Place made) {
+  const LoweredFile& file = p.file(made);
+  NodeId named = file.child(made.node, Role::Type);
+  if (named == kNoNode) named = file.child(made.node, Role::Callee);
+  return named != kNoNode && (p.guarantees(made.file).typeTraits(file.name(named)) & kStartedByCall) != 0;
+}
+
 }  // namespace
 
 void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
@@ -354,7 +387,7 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
             bool itself = file[c].role == Role::Argument && belongs(c) && (file[c].kind == Kind::This || p.links[at.file].symbol[c].is(Symbol::Sort::Function));
             bool address = file[c].kind == Kind::AddressOf && file.child(c, Role::Operand) != kNoNode && belongs(file.child(c, Role::Operand));
             if (file[c].role == Role::Argument && (lambda || itself || address) && !escape.known()) {
-              escape = at;
+              escape = waitsForStart(p, at) ? startOf(p, at, fn.definition.node) : at;
               how = "a thread that uses the object is started here";
             }
           }
@@ -374,10 +407,13 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
       // What the object still lacks at that moment.
       VariableIndex late = kNone;
       Place set;
+      std::set<VariableIndex> begun;  // what has a value by then
+      for (uint32_t u : p.usesInFunction[m])
+        if (const Use& use = p.uses[u]; use.access == Access::Write && !use.inMember && use.place.file == escape.file && use.place.node < escape.node) begun.insert(use.variable);
       for (uint32_t u : p.usesInFunction[m]) {
         const Use& use = p.uses[u];
         bool own = p.variables[use.variable].storage == Storage::Field && p.variables[use.variable].owner == t;
-        if (late == kNone && own && !(variableTraits(p, use.variable) & kThreadType) && (use.access == Access::Write || use.access == Access::Update) && !use.throughPointer && use.place.file == escape.file && file[use.place.node].span.begin >= file[escape.node].span.end && p.around(use.place, Kind::Lambda).node == kNoNode) {
+        if (late == kNone && own && !(variableTraits(p, use.variable) & kThreadType) && ((use.access == Access::Write && !use.inMember) || !begun.count(use.variable)) && (use.access == Access::Write || use.access == Access::Update) && !use.throughPointer && use.place.file == escape.file && file[use.place.node].span.begin >= file[escape.node].span.end && p.around(use.place, Kind::Lambda).node == kNoNode) {
           late = use.variable;
           set = use.place;
         }

@@ -6,6 +6,7 @@
 #include "assess/collaborators.h"
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "base/text.h"
 #include "source/ignore.h"
 
 namespace elmcart {
@@ -442,6 +443,27 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
 
 }  // namespace
 
+namespace {
+
+// Does a file in a folder of tests hold tests, or only what they are given: a module
+// that they load into the program, a file they write?
+bool holdsTests(const Program& p, FileIndex f, const std::vector<FunctionIndex>& functions) {
+  auto tells = [](std::string_view name) {
+    std::string lower = lowerCase(name);
+    return lower.find("test") != std::string::npos || lower.find("spec") != std::string::npos || lower == "describe" || lower == "it" || lower == "suite";
+  };
+  const std::string& path = p.files[f].path;
+  if (tells(std::string_view(path).substr(path.rfind('/') + 1))) return true;
+  for (FunctionIndex m : functions) {
+    const Function& fn = p.functions[m];
+    if (tells(p.text(fn.name)) || (fn.owner != kNone && tells(p.text(p.types[fn.owner].name)))) return true;
+  }
+  const LoweredFile& file = p.files[f];
+  return std::any_of(file.nodes.begin(), file.nodes.end(), [&](const Node& node) { return (node.kind == Kind::Import || node.kind == Kind::Using || ((node.kind == Kind::Name || node.kind == Kind::Member) && (node.role == Role::Callee || node.role == Role::Annotation))) && tells(file.name(node)); });
+}
+
+}  // namespace
+
 void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::map<FileIndex, std::vector<FunctionIndex>> inFile;  // of tests
@@ -471,6 +493,8 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
     }
     for (auto& [file, sites] : touched) {
       const std::vector<FunctionIndex>& here = inFile[file];
+      auto calledByTests = [&](const Consumer* c) { return c->in != kNone && std::any_of(p.callsOfFunction[c->in].begin(), p.callsOfFunction[c->in].end(), [&](uint32_t call) { return s.inTests(p.calls[call].place); }); };
+      if (!holdsTests(p, file, here) && std::none_of(sites.begin(), sites.end(), calledByTests)) continue;
       if (std::any_of(here.begin(), here.end(), [&](FunctionIndex m) { return putsBack(s, e, state, m); })) continue;
       std::set<FunctionIndex> functions;
       for (const Consumer* c : sites)

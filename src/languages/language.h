@@ -40,6 +40,7 @@ enum TypeTrait : uint32_t {
   kLazyType = 1u << 18,       // makes its value when it is first asked for, under a guard
   kNotSafeToShare = 1u << 19, // looks like a constant, but keeps state between calls
   kPerThread = 1u << 17,      // holds a value for each thread
+  kStartedByCall = 1u << 21,  // of a thread: it runs once its start() is called, not when it is made
   kMemberHandle = 1u << 20,   // reads and writes a member of whatever object it is given
 };
 

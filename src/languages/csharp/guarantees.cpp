@@ -39,7 +39,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"StreamReader", kFileResource},
     {"StreamWriter", kFileResource},
     {"StringBuilder", kCollection},
-    {"Thread", kThreadType},
+    {"Thread", kThreadType | kStartedByCall},
     {"ThreadLocal", kPerThread | kPointerLike},
     {"WeakReference", kPointerLike},
 });

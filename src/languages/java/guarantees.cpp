@@ -80,7 +80,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"String", kTextType},
     {"StringBuilder", kCollection},
     {"SynchronousQueue", kCollection | kSafeToShare},
-    {"Thread", kThreadType},
+    {"Thread", kThreadType | kStartedByCall},
     {"ThreadLocal", kPerThread | kPointerLike},
     {"TransferQueue", kCollection | kSafeToShare},
     {"TreeMap", kCollection | kKeyedCollection},

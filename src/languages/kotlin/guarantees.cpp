@@ -47,7 +47,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"ReentrantLock", kLockType},
     {"StringBuilder", kCollection},
     {"SynchronousQueue", kCollection | kSafeToShare},
-    {"Thread", kThreadType},
+    {"Thread", kThreadType | kStartedByCall},
     {"ThreadLocal", kPerThread | kPointerLike},
     {"TransferQueue", kCollection | kSafeToShare},
     {"VarHandle", kMemberHandle},

@@ -214,7 +214,7 @@ class KotlinLowerer : public SharedLowerer {
       NodeId result = add(block, Kind::Return, Role::None, first);
       visit(first, result, Role::Value);
     } else if (is(first, "statements")) {
-      members(first, block);
+      statements(first, block);
     }
     --functionDepth_;
   }
@@ -351,7 +351,7 @@ class KotlinLowerer : public SharedLowerer {
       build_[guard].detail = static_cast<uint8_t>(GuardForm::Scoped);
       visit(lock, guard, Role::Lock);
       NodeId block = add(guard, Kind::Block, Role::Body, lambda);
-      if (TSNode inner = childOfType(lambda, "statements"); !isNull(inner)) members(inner, block);
+      if (TSNode inner = childOfType(lambda, "statements"); !isNull(inner)) statements(inner, block);
       return;
     }
     // value.also { slot = it }: an assignment that is worth its value.
@@ -461,7 +461,7 @@ class KotlinLowerer : public SharedLowerer {
         NodeId id = function(node, parent, FunctionForm::Initialiser, "init", begin(node), kDefinition | kPrivate | (inCompanion_ ? kStatic : 0u));
         NodeId block = add(id, Kind::Block, Role::Body, node);
         ++functionDepth_;
-        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) members(inner, block);
+        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) statements(inner, block);
         --functionDepth_;
         break;
       }
@@ -476,7 +476,7 @@ class KotlinLowerer : public SharedLowerer {
         if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
           NodeId block = add(id, Kind::Block, Role::Body, inner);
           ++functionDepth_;
-          members(inner, block);
+          statements(inner, block);
           --functionDepth_;
         }
         break;
@@ -484,7 +484,7 @@ class KotlinLowerer : public SharedLowerer {
       case kControl: {
         if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
           NodeId id = add(parent, Kind::Block, role, node);
-          members(inner, id);
+          statements(inner, id);
         } else if (TSNode only = firstNamed(node); !isNull(only)) {
           bool value = role == Role::Then || role == Role::Else;
           if (value && file_[parent].kind == Kind::Conditional) {
@@ -529,7 +529,7 @@ class KotlinLowerer : public SharedLowerer {
       }
       case kCatch: {
         NodeId id = add(parent, Kind::Block, role, node);
-        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) members(inner, id);
+        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) statements(inner, id);
         break;
       }
       case kFor: {
@@ -600,7 +600,7 @@ class KotlinLowerer : public SharedLowerer {
         if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
           NodeId block = add(id, Kind::Block, Role::Body, inner);
           ++functionDepth_;
-          members(inner, block);
+          statements(inner, block);
           --functionDepth_;
         }
         break;

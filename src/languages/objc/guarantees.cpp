@@ -28,7 +28,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"NSRecursiveLock", kLockType},
     {"NSSet", kCollection},
     {"NSString", kTextType},
-    {"NSThread", kThreadType},
+    {"NSThread", kThreadType | kStartedByCall},
     {"atomic_bool", kAtomicType},
     {"atomic_int", kAtomicType},
     {"atomic_uint", kAtomicType},

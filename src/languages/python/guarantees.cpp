@@ -20,7 +20,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Semaphore", kLockType},
     {"Set", kCollection},
     {"SimpleQueue", kCollection | kSafeToShare},
-    {"Thread", kThreadType},
+    {"Thread", kThreadType | kStartedByCall},
     {"WeakKeyDictionary", kCollection | kKeyedCollection},
     {"WeakSet", kCollection},
     {"WeakValueDictionary", kCollection | kKeyedCollection},

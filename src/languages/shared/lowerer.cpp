@@ -466,7 +466,17 @@ void SharedLowerer::statements(TSNode block, NodeId parent) {
   for (size_t i = 0; i < kids.size(); ++i) {
     TSNode lock = lockOf(kids[i], true);
     if (isNull(lock)) {
-      visit(kids[i], parent, Role::None);
+      // if (lock.tryLock()) try { … } finally { lock.unlock(); }
+      bool ends = isTry(kids[i]) && !named(kids[i]).empty() && handlerRole(named(kids[i]).back()) == Role::Finally;
+      TSNode released = ends ? releasedLast(kids[i]) : TSNode{};
+      if (isNull(released) || takesInside(kids[i], text(released))) {
+        visit(kids[i], parent, Role::None);
+        continue;
+      }
+      NodeId guard = add(parent, Kind::Guard, Role::None, kids[i]);
+      build_[guard].detail = static_cast<uint8_t>(GuardForm::LockUnlock);
+      visit(released, guard, Role::Lock);
+      visit(kids[i], add(guard, Kind::Block, Role::Body, kids[i]), Role::None);
       continue;
     }
     // Given back by a later statement, or in the last part of a try.
@@ -475,7 +485,7 @@ void SharedLowerer::statements(TSNode block, NodeId parent) {
     for (; end < kids.size(); ++end) {
       TSNode released = lockOf(kids[end], false);
       if (!isNull(released) && text(released) == text(lock)) break;
-      inside = isNull(released) && g_.shapeOf(kids[end]) == Shape::Try && releasesLast(kids[end], text(lock));
+      inside = isNull(released) && isTry(kids[end]) && !isNull(releasedLast(kids[end], text(lock)));
       if (inside) break;
     }
     NodeId guard = add(parent, Kind::Guard, Role::None, kids[i]);
@@ -521,17 +531,27 @@ TSNode SharedLowerer::lockOf(TSNode statement, bool taking) const {
   return {};
 }
 
-// Does the last block of a try give that lock back?
-bool SharedLowerer::releasesLast(TSNode node, std::string_view lock) const {
+TSNode SharedLowerer::releasedLast(TSNode node, std::string_view lock) const {
   NodeList parts = named(node);
   for (int depth = 0; depth < 4 && !parts.empty(); ++depth) {
     TSNode last = parts.back();
     for (TSNode statement : named(last)) {
       TSNode released = lockOf(statement, false);
-      if (!isNull(released) && text(released) == lock) return true;
+      if (!isNull(released) && (lock.empty() || text(released) == lock)) return released;
     }
     parts = named(last);
   }
+  return {};
+}
+
+bool SharedLowerer::takesInside(TSNode node, std::string_view lock) const {
+  for (TSNode part : named(node))
+    for (TSNode statement : named(part)) {
+      TSNode taken = lockOf(statement, true);
+      if (!isNull(taken) && text(taken) == lock) return true;
+      for (TSNode inner : named(statement))
+        if (TSNode deep = lockOf(inner, true); !isNull(deep) && text(deep) == lock) return true;
+    }
   return false;
 }
 

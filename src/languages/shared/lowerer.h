@@ -101,6 +101,7 @@ class SharedLowerer {
     std::string_view type = ts_node_type(node);
     return type.find("finally") != std::string_view::npos ? Role::Finally : type == "else_clause" ? Role::None : Role::Handler;
   }
+  static bool isTry(TSNode node) { return std::string_view(ts_node_type(node)).starts_with("try_"); }
   bool is(TSNode node, std::string_view type) const { return !isNull(node) && type == ts_node_type(node); }
   std::string_view text(TSNode node) const { return isNull(node) ? std::string_view{} : textOf(text_, node); }
   NodeList named(TSNode node) const;
@@ -166,7 +167,10 @@ class SharedLowerer {
   mutable std::vector<TSNode> gathered_;
   mutable TSTreeCursor cursor_{};
 
-  bool releasesLast(TSNode node, std::string_view lock) const;
+  // The lock that the last block of a try gives back: that one, or any for an empty text.
+  TSNode releasedLast(TSNode node, std::string_view lock = {}) const;
+  // Does the try take it itself?
+  bool takesInside(TSNode node, std::string_view lock) const;
   size_t typeText(size_t at, size_t end, NodeId parent, Role role, int depth);
   // Of a node with a token between two others; all null for another one.
   struct Sides {

@@ -20,7 +20,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"OSAllocatedUnfairLock", kLockType},
     {"Optional", kOptionalType | kPointerLike},
     {"Set", kCollection},
-    {"Thread", kThreadType},
+    {"Thread", kThreadType | kStartedByCall},
 });
 
 constexpr auto kCalls = std::to_array<NamedBits>({

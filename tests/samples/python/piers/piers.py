@@ -524,8 +524,8 @@ def show_all():
 # Hands itself to a thread before it is complete; near miss: started by another method.
 class Sounder:
     def __init__(self):
-        self.thread = threading.Thread(target=self.turn)  # finding: thread.escaping-this
-        self.thread.start()
+        self.thread = threading.Thread(target=self.turn)
+        self.thread.start()  # finding: thread.escaping-this
         self.depth = 0
 
     def turn(self):
@@ -542,6 +542,31 @@ class Listener:
 
     def turn(self):
         self.heard = 1
+
+
+# Near misses: the thread is only made before the last field has its value; the list
+# was there before the first of the threads ran.
+class Plotter:
+    def __init__(self):
+        self.thread = threading.Thread(target=self.plot)  # near: thread.escaping-this
+        self.points = []
+        self.thread.start()
+
+    def plot(self):
+        self.points = [1]
+
+
+class Lookouts:
+    def __init__(self, count):
+        self.watchers = []
+        self.ready = True
+        for _ in range(count):
+            watcher = threading.Thread(target=self.look)
+            self.watchers.append(watcher)
+            watcher.start()  # near: thread.escaping-this
+
+    def look(self):
+        return self.ready
 
 
 # Opens what nothing closes; near miss: in a with of its own.

@@ -65,3 +65,36 @@ class Journal:
 
 journal = Journal()  # entity: shared-instance journal eager language
 spare = Berth("spare", ("open",))  # entity: shared-instance spare eager language # near: start.may-throw
+
+
+_night = []  # entity: global-variable _night eager language
+_bells = []  # entity: global-variable _bells eager language
+_drawn = {}  # entity: global-variable _drawn eager language
+_extra = {}  # entity: global-variable _extra eager language
+
+
+# Near misses: there is one of it at most; what is added to is the other table.
+def keep_night(post):
+    if _night:
+        return
+    _night.append(post)  # near: life.grows-forever
+
+
+def ring(bell):
+    if not _bells:
+        _bells.append(bell)  # near: life.grows-forever
+
+
+def all_drawn():
+    both = {}
+    both.update(_extra)  # near: life.grows-forever
+    both.update(_drawn)
+    return both
+
+
+def draw(chart):
+    _drawn[chart] = chart  # finding: life.grows-forever
+
+
+def drop(chart):
+    del _extra[chart]
