@@ -64,12 +64,14 @@ bool copiesAll(std::string_view member) {
   return std::find(std::begin(kNames), std::end(kNames), member) != std::end(kNames);
 }
 
+bool standsFor(const Program& p, FileIndex f, NodeId n, VariableIndex v) { return n != kNoNode && p.links[f].symbol[bareExpression(p.files[f], n)] == Symbol(Symbol::Sort::Variable, v); }
+
 // Does the condition ask whether the collection is empty? Then true for "is it?" and
 // false for "is there anything in it?".
 std::optional<bool> asksWhetherEmpty(const Program& p, Place condition, VariableIndex v) {
   const LoweredFile& file = p.file(condition);
   const Node& node = file[condition.node];
-  auto of = [&](NodeId n) { return n != kNoNode && namedBy(p, {condition.file, n}) == v; };
+  auto of = [&](NodeId n) { return standsFor(p, condition.file, n, v); };
   if (node.kind == Kind::NullTest && of(file.child(condition.node, Role::Operand))) return node.detail == static_cast<uint8_t>(NullTestForm::IsNull);
   if (node.is(Kind::Logic, LogicForm::Not)) {
     NodeId inner = file.child(condition.node, Role::Operand);
@@ -84,8 +86,26 @@ std::optional<bool> asksWhetherEmpty(const Program& p, Place condition, Variable
   return std::nullopt;
 }
 
+// if (list.size() < 100) list.add(…);  if (len(list) < 100): list.append(…)
+bool measures(const Program& p, Place condition, VariableIndex v) {
+  const LoweredFile& file = p.file(condition);
+  auto of = [&](NodeId n) { return standsFor(p, condition.file, n, v); };
+  auto compares = [&](NodeId n) {
+    if (file[n].kind != Kind::Compare) return false;
+    return anyNode(file, n, [&](NodeId m) {
+      if (file[m].kind != Kind::Member && file[m].kind != Kind::Call) return false;
+      NodeId callee = file[m].kind == Kind::Call ? file.child(m, Role::Callee) : kNoNode;
+      bool member = file[m].kind == Kind::Member && of(file.child(m, Role::Receiver));
+      bool given = callee != kNoNode && file[callee].kind == Kind::Name && of(file.child(m, Role::Argument));
+      std::string name = lowerCase(member ? file.name(m) : given ? file.name(callee) : std::string_view{});
+      return name == "size" || name == "length" || name == "count" || name == "len";
+    });
+  };
+  return compares(condition.node) || anyNode(file, condition.node, compares);
+}
+
 // if (list.isEmpty()) list.add(…);  if (list) return; list.add(…);
-bool onlyWhileEmpty(const Program& p, const Use& use) {
+bool onlyWhileFew(const Program& p, const Use& use) {
   const LoweredFile& file = p.file(use.place);
   auto asked = [&](NodeId branch) {
     NodeId condition = file.child(branch, Role::Condition);
@@ -97,6 +117,7 @@ bool onlyWhileEmpty(const Program& p, const Use& use) {
   };
   for (NodeId at = use.place.node, up = file.parents[at]; up != kNoNode && file[at].kind != Kind::Function && file[at].kind != Kind::Lambda; at = up, up = file.parents[up]) {
     if (file[up].kind == Kind::If && file[at].role == Role::Then && asked(up) == true) return true;
+    if (NodeId condition = file[up].kind == Kind::If ? file.child(up, Role::Condition) : kNoNode; condition != kNoNode && condition != at && measures(p, {use.place.file, condition}, use.variable)) return true;
     if (file[up].kind == Kind::If && file[at].role == Role::Else && asked(up) == false) return true;
     // What stands before it in its block.
     if (file[up].kind != Kind::Block && file[up].kind != Kind::Function) continue;
@@ -171,7 +192,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
         if (act != CollectionAct::Add || (!later && (isConstruction(p, use) || isMain(p, use.in)))) continue;
         if (call != kNoNode)
           if (std::vector<NodeId> given = argumentsOf(file, call); !given.empty()) key = given.front();
-        if (onlyWhileEmpty(p, use)) continue;
+        if (onlyWhileFew(p, use)) continue;
         // One entry for each constant key.
         if (keyed && key != kNoNode && isConstantKey(p, {up.file, key})) continue;
         adds.push_back(&use);

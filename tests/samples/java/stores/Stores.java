@@ -108,3 +108,29 @@ class Errands {
         errands.clear();
     }
 }
+
+// Near misses: one at most, and only so many.
+class Lamps {  // entity: singleton Lamps eager language
+    private static final Lamps LAMPS = new Lamps();
+    private final List<String> master = new ArrayList<>();
+    private final List<String> lit = new ArrayList<>();
+
+    private Lamps() {
+    }
+
+    static Lamps lamps() {
+        return LAMPS;
+    }
+
+    synchronized void name(String lamp) {
+        if (master.isEmpty()) {
+            master.add(lamp);  // near: life.grows-forever
+        }
+    }
+
+    synchronized void light(String lamp) {
+        if (lit.size() < 20) {
+            lit.add(lamp);  // near: life.grows-forever
+        }
+    }
+}

@@ -69,11 +69,12 @@ spare = Berth("spare", ("open",))  # entity: shared-instance spare eager languag
 
 _night = []  # entity: global-variable _night eager language
 _bells = []  # entity: global-variable _bells eager language
+_seen = set()  # entity: global-variable _seen none none
 _drawn = {}  # entity: global-variable _drawn eager language
 _extra = {}  # entity: global-variable _extra eager language
 
 
-# Near misses: there is one of it at most; what is added to is the other table.
+# Near misses: there is one of it at most, or only so many; what is added to is the other table.
 def keep_night(post):
     if _night:
         return
@@ -83,6 +84,11 @@ def keep_night(post):
 def ring(bell):
     if not _bells:
         _bells.append(bell)  # near: life.grows-forever
+
+
+def see(ship):
+    if len(_seen) < 100:
+        _seen.add(ship)  # near: life.grows-forever
 
 
 def all_drawn():
