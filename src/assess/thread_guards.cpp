@@ -240,13 +240,13 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         if (!acting) continue;
         // One guard around both, or one that every caller holds, makes them one step.
         if (!s.locks.atEntry(tested.in).empty()) continue;
-        Place guard = s.locks.guardAround(acting->place);
+        auto guardAround = [&](Place place) { return p.around(place, Kind::Guard); };
         bool together = false;
-        for (Place up = s.locks.guardAround(tested.place); up.known() && !together; up = s.locks.guardAround(up)) together = p.isInside(acting->place, up.node);
+        for (Place up = guardAround(tested.place); up.node != kNoNode && !together; up = guardAround(up)) together = p.isInside(acting->place, up.node);
         if (together || !told.insert({branch.file, branch.node}).second) continue;
         std::vector<Evidence> way;
         Sureness sureness = sureByThreads(s, e, {tested.in}, &way);
-        bool guardedApart = guard.known() || s.locks.guardAround(tested.place).known();
+        bool guardedApart = guardAround(acting->place).node != kNoNode || guardAround(tested.place).node != kNoNode;
         bool expected = (traits & kSafeToShare) || guardedApart || s.threads.anyStartedNear(tested.place.file);
         if (sureness != Sureness::Certain && !expected) continue;
         // One finding for a function: what it does again is named with the first.

@@ -11,7 +11,7 @@ namespace elmcart {
 // Types, aliases and using directives inside function bodies.
 void Linker::collectLocalTypes() {
   std::vector<std::vector<NodeId>> found(p_.files.size());
-  forEachFile([&](FileIndex f) {
+  p_.forEachFile(jobs_, [&](FileIndex f) {
     const LoweredFile& file = p_.files[f];
     for (NodeId n = 1; n < file.nodes.size(); ++n) {
       const Node& node = file[n];
@@ -246,12 +246,6 @@ ScopeIndex Linker::valueScope(VariableIndex v) const {
 ScopeIndex Linker::bodyScope(FunctionIndex function) {
   auto local = localScopes_.find(function);
   return local != localScopes_.end() ? local->second : lookupScopeFor(function);
-}
-
-void Linker::forEachFile(const std::function<void(FileIndex)>& work) const {
-  std::vector<size_t> sizes;
-  for (const LoweredFile& file : p_.files) sizes.push_back(file.nodes.size());
-  forEachLargestFirst(sizes, jobs_, [&](size_t i) { work(static_cast<FileIndex>(i)); });
 }
 
 Linking::Linking(std::string root, size_t files, size_t bytes, unsigned jobs) : linker_(std::make_unique<Linker>(program_, jobs)) {

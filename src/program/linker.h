@@ -109,7 +109,6 @@ class Linker {
   ScopeIndex bodyScope(FunctionIndex function);
   ScopeIndex valueScope(VariableIndex v) const;
   VariableIndex monitorOf(TypeIndex type, bool ofClass);
-  void forEachFile(const std::function<void(FileIndex)>& work) const;
 
   // ----- uses.cpp
   std::vector<Use> usesIn(FileIndex f) const;

@@ -2,9 +2,16 @@
 
 #include <algorithm>
 
+#include "base/parallel.h"
 #include "base/text.h"
 
 namespace elmcart {
+
+void Program::forEachFile(unsigned jobs, const std::function<void(FileIndex)>& work) const {
+  std::vector<size_t> sizes;
+  for (const LoweredFile& file : files) sizes.push_back(file.nodes.size());
+  forEachLargestFirst(sizes, jobs, [&](size_t f) { work(static_cast<FileIndex>(f)); });
+}
 
 Place Program::around(Place place, Kind kind) const {
   const LoweredFile& file = files[place.file];

@@ -8,6 +8,7 @@
 #include <absl/container/inlined_vector.h>
 
 #include <cstdint>
+#include <functional>
 #include <memory>
 #include <span>
 #include <string>
@@ -258,6 +259,9 @@ class Program {
   TypeUseId typeAt(Place place) const { return links[place.file].type[place.node]; }
   const Guarantees& guarantees(FileIndex f) const { return *languageOf[f]->guarantees; }
   const Language& language(FileIndex f) const { return *languageOf[f]; }
+
+  // Calls work(f) for each file, by several threads, the largest first (0: as many as the machine has).
+  void forEachFile(unsigned jobs, const std::function<void(FileIndex)>& work) const;
 
   // The nearest node around `place` (itself excluded) of that kind inside the
   // same function, or one with node kNoNode.

@@ -173,11 +173,11 @@ std::vector<Use> Linker::usesIn(FileIndex f) const {
 
 void Linker::index() {
   std::vector<std::vector<Use>> usesByFile(p_.files.size());
-  forEachFile([&](FileIndex f) { usesByFile[f] = usesIn(f); });
+  p_.forEachFile(jobs_, [&](FileIndex f) { usesByFile[f] = usesIn(f); });
   std::vector<size_t> first = {0};  // by file
   for (const std::vector<Use>& uses : usesByFile) first.push_back(first.back() + uses.size());
   p_.uses.resize(first.back());
-  forEachFile([&](FileIndex f) {
+  p_.forEachFile(jobs_, [&](FileIndex f) {
     std::copy(usesByFile[f].begin(), usesByFile[f].end(), p_.uses.begin() + static_cast<std::ptrdiff_t>(first[f]));
     usesByFile[f] = {};
   });

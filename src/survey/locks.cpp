@@ -46,13 +46,6 @@ std::string lockText(const Program& p, LockId lock) {
   return "";
 }
 
-Place Locks::guardAround(Place place) const {
-  const LoweredFile& file = p_.file(place);
-  for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = file.parents[up])
-    if (file[up].kind == Kind::Guard) return {place.file, up};
-  return {};
-}
-
 LockSet Locks::around(Place place) const {
   LockSet out;
   const LoweredFile& file = p_.file(place);

@@ -37,8 +37,6 @@ class Locks {
   // What is held whenever the function is entered. Constructors do not count as
   // callers: nobody shares the object yet.
   LockSet atEntry(FunctionIndex function) const { return atEntry(function, 0); }
-  // The guard node that is the innermost around a place, or none.
-  Place guardAround(Place place) const;
 
  private:
   LockSet atEntry(FunctionIndex function, int depth) const;

@@ -44,9 +44,7 @@ Origins::Told Origins::scan(FileIndex f) const {
 Origins::Origins(const Program& program, unsigned jobs) : p_(program) {
   returns_.resize(p_.functions.size());
   std::vector<Told> told(p_.files.size());
-  std::vector<size_t> sizes;
-  for (const LoweredFile& file : p_.files) sizes.push_back(file.nodes.size());
-  forEachLargestFirst(sizes, jobs, [&](size_t f) { told[f] = scan(static_cast<FileIndex>(f)); });
+  p_.forEachFile(jobs, [&](FileIndex f) { told[f] = scan(f); });
   several_.assign(p_.variables.size(), false);
   for (Told& file : told) {
     for (auto& [function, value] : file.returns) returns_[function].push_back(value);
