@@ -53,10 +53,29 @@ bool isServiceLike(const Entity& e) {
 
 }  // namespace
 
+namespace {
+
+// A variable that no code but that of tests ever changes: to the program it is a constant.
+bool onlyTestsChange(const Subject& s, const Entity& e) {
+  const Program& p = s.program;
+  if (e.type != kNone || e.slot == kNone) return false;
+  bool tests = false;
+  for (uint32_t u : p.usesOfVariable[e.slot]) {
+    const Use& use = p.uses[u];
+    if (use.access == Access::Read) continue;
+    bool called = use.access == Access::Call && p.node(use.place).role == Role::Callee;
+    if (s.inTests(use.place)) tests |= !called;
+    else if (!called && !isConstruction(p, use)) return false;
+  }
+  return tests;
+}
+
+}  // namespace
+
 void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || !isServiceLike(e) || isSink(s, e)) continue;
+    if (e.harmless || !isServiceLike(e) || isSink(s, e) || onlyTestsChange(s, e)) continue;
     std::vector<const Consumer*> sites = hidden(s, e);
     if (sites.empty()) continue;
     std::map<std::string, const Consumer*> byPlace;
@@ -87,7 +106,7 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
 void checkWideReach(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || !isServiceLike(e)) continue;
+    if (e.harmless || !isServiceLike(e) || onlyTestsChange(s, e)) continue;
     std::vector<std::string> classes = consumerClasses(s, e);
     if (classes.size() < static_cast<size_t>(s.config.wideReach)) continue;
     Finding f = makeFinding(s, infoOf("tie.wide-reach"), i, Sureness::Certain);
