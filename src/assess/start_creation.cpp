@@ -418,7 +418,7 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       const Variable& field = p.variables[state.variable];
       bool ofObject = field.storage == Storage::StaticField && field.owner == e.type && p.types[e.type].form == TypeForm::Object;
       if (field.storage != Storage::Field && !ofObject) continue;
-      Place home = field.definition.known() ? field.definition : field.declarations.front();
+      Place home = field.home();
       const TypeUse& type = p.use(field.type);
       uint32_t traits = p.traits(home.file, field.type);
       // Where types are told from what is assigned, nothing at first has none.

@@ -448,7 +448,7 @@ void Linker::joinPending() {
 
 void Linker::fillSignature(Batch& batch, FunctionIndex index) {
   const Function& function = p_.functions[index];
-  Place place = function.definition.known() ? function.definition : function.declarations.front();
+  Place place = function.home();
   const LoweredFile& file = p_.file(place);
   ScopeIndex scope = lookupScopeFor(index);
   NodeId type = file.child(place.node, Role::Type);

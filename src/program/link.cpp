@@ -160,7 +160,7 @@ bool Linker::untold(VariableIndex v) const {
 
 void Linker::walkValueOf(Batch& batch, VariableIndex v) {
   const Variable& variable = p_.variables[v];
-  Place place = variable.definition.known() ? variable.definition : variable.declarations.front();
+  Place place = variable.home();
   NodeId value = p_.file(place).child(place.node, Role::Initialiser);
   ScopeIndex scope = valueScope(v);
   size_t creationsBefore = batch.creations.size();

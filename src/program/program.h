@@ -94,6 +94,8 @@ struct TypeDecl {
   std::vector<NameId> typeParameters;
   std::vector<NameId> friends;
   bool hasUnknownBase = false;
+
+  Place home() const { return definition.known() ? definition : declarations.front(); }
 };
 
 struct Function {
@@ -113,6 +115,7 @@ struct Function {
   std::vector<NameId> typeParameters;
   TypeIndex fixture = kNone;         // of a function that a macro makes a member of this class
 
+  Place home() const { return definition.known() ? definition : declarations.front(); }
   bool isStaticMember() const { return owner != kNone && (modifiers & kStatic); }
 };
 
@@ -132,6 +135,7 @@ struct Variable {
   Places declarations;               // all, the definition included
   TypeUseId type = 0;
 
+  Place home() const { return definition.known() ? definition : declarations.front(); }
   bool lives() const { return storage == Storage::StaticField || storage == Storage::Global || storage == Storage::FunctionStatic; }
 };
 

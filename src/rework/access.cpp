@@ -42,7 +42,7 @@ Place accessOf(const Program& p, const Entity& e, Place place) {
 
 std::string typeHandedOut(const Program& p, SourceScan& scan, Place access, FunctionIndex door) {
   const Function& fn = p.functions[door];
-  Place home = fn.definition.known() ? fn.definition : fn.declarations.front();
+  Place home = fn.home();
   uint32_t from = scan.parameterListEnd(home);
   std::string_view source = scan.text(home.file);
   size_t brace = from == 0 ? std::string_view::npos : source.find('{', from);

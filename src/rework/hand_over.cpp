@@ -998,7 +998,7 @@ class HandOver {
   std::string shown(std::string_view pattern, const std::string& value) const {
     return filled(pattern, {{"type", plainName(p_, made_)}, {"name", name_}, {"field", fieldName()}, {"value", value}});
   }
-  Place homeOf(FunctionIndex f) const { return p_.functions[f].definition.known() ? p_.functions[f].definition : p_.functions[f].declarations.front(); }
+  Place homeOf(FunctionIndex f) const { return p_.functions[f].home(); }
 
   // The accesses of the object in a part of a file, as they are written.
   std::vector<std::string> accessesIn(FileIndex file, Span span) {

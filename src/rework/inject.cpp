@@ -447,7 +447,7 @@ class Injector {
     for (FunctionIndex c : constructors) {
       const Function& fn = p_.functions[c];
       bool told = false;
-      Place home = fn.definition.known() ? fn.definition : fn.declarations.front();
+      Place home = fn.home();
       const LoweredFile& file = p_.file(home);
       for (NodeId n : children(file, home.node)) {
         if (file[n].kind != Kind::FieldInit) continue;

@@ -54,7 +54,7 @@ class Settler {
 
  private:
   std::string at(Place place) const { return p_.path(place) + ":" + std::to_string(p_.line(place)); }
-  Place placeOfSlot() const { return p_.variables[e_.slot].definition.known() ? p_.variables[e_.slot].definition : p_.variables[e_.slot].declarations.front(); }
+  Place placeOfSlot() const { return p_.variables[e_.slot].home(); }
   bool isDoor(FunctionIndex f) const {
     return std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == f && f != kNone; });
   }

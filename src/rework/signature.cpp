@@ -70,7 +70,7 @@ Place Signatures::homeOf(FunctionIndex member) const {
   Place definition = p_.types[type_].definition;
   for (Place place : fn.declarations)
     if (place.file == definition.file && p_.isInside(place, definition.node)) return place;
-  return fn.definition.known() ? fn.definition : fn.declarations.front();
+  return fn.home();
 }
 
 uint32_t Signatures::wordsBegin(FunctionIndex member) {

@@ -247,7 +247,7 @@ class Wrapper {
   }
 
   bool gives(FunctionIndex m, const std::string& signature) const {
-    Place home = p_.functions[m].definition.known() ? p_.functions[m].definition : p_.functions[m].declarations.front();
+    Place home = p_.functions[m].home();
     NodeId result = p_.file(home).child(home.node, Role::Type);
     if (result != kNoNode) {
       std::string_view name = p_.file(home).name(result);

@@ -146,7 +146,7 @@ NodeId bareExpression(const LoweredFile& file, NodeId expression) {
 
 uint32_t variableTraits(const Program& program, VariableIndex variable) {
   const Variable& v = program.variables[variable];
-  Place place = v.definition.known() ? v.definition : v.declarations.front();
+  Place place = v.home();
   uint32_t declared = program.traits(place.file, v.type);
   if (program.use(v.type).has(kArray) && !program.guarantees(place.file).freedByHand.holds) declared = kCollection;
   const LoweredFile& file = program.file(place);

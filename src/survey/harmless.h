@@ -1,0 +1,43 @@
+// Which slots are no shared state that can do harm, and why.
+#pragma once
+
+#include <string>
+
+#include "survey/constancy.h"
+#include "survey/origins.h"
+
+namespace elmcart {
+
+class Harmless {
+ public:
+  Harmless(const Program& program, const Origins& origins) : p_(program), o_(origins), constancy_(program) {}
+
+  // Empty when the slot, which keeps an object of class `type` (kNone: of none of
+  // the tree), is real shared state; else why it is harmless.
+  std::string reason(VariableIndex v, TypeIndex type) const;
+
+ private:
+  bool onlyReadAfterCreation(VariableIndex v) const;
+  bool isReadOnlyCall(const Use& use) const;
+  // In code that runs while a class or file is loaded.
+  bool inInitialiser(const Use& use) const;
+  bool runsAtLoad(FunctionIndex in, Place place, int depth) const;
+  // Set once: by its definition, or while its class or file is loaded.
+  bool setOnlyAtStart(VariableIndex v) const;
+  // Is what the slot refers to changed by anybody, as far as its own uses tell?
+  bool changedThrough(VariableIndex v) const;
+  // Is all that is done to the object, once its class or file is loaded, to call
+  // methods that do not change it?
+  bool onlyAsked(VariableIndex v, TypeIndex made) const;
+  bool hasConstructor(TypeIndex type) const;
+  // A struct of data without behaviour.
+  bool isPlainData(TypeIndex type) const;
+  // Does its address get away, so that somebody may write through it?
+  bool escapes(VariableIndex v) const;
+
+  const Program& p_;
+  const Origins& o_;
+  Constancy constancy_;
+};
+
+}  // namespace elmcart
