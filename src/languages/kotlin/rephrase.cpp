@@ -75,7 +75,8 @@ void assignThroughCalls(std::string_view text, const std::vector<bool>& code, Re
     }
     std::string_view tail = lastClose ? text.substr(lastClose + 1, at - lastClose - 1) : std::string_view{};
     bool member = tail.find('.') != std::string_view::npos && !tail.empty() && isWordByte(tail.back());
-    if (depth == 0 && member && text.substr(at, 3) == " = ") {
+    // The value may stand on the next line.
+    if (depth == 0 && member && at + 2 < text.size() && text[at] == ' ' && text[at + 1] == '=' && isBlank(text[at + 2])) {
       out.put(at + 1, '|');
       out.put(at + 2, '|');
       if (arguments) out.blank(arguments, argumentsEnd - arguments);
@@ -108,6 +109,54 @@ void joinDelegates(std::string_view text, const std::vector<bool>& code, Rephras
   }
 }
 
+// Lines that the grammar reads as if they went on with the one before, or as if
+// they did not.
+void partLines(std::string_view text, const std::vector<bool>& code, Rephrased& out) {
+  for (size_t line = text.find('\n'); line != std::string_view::npos; line = text.find('\n', line + 1)) {
+    size_t at = line + 1;
+    while (at < text.size() && (text[at] == ' ' || text[at] == '\t')) ++at;
+    if (at == line + 1 || at >= text.size() || !code[at]) continue;
+    std::string_view rest = text.substr(at, std::min(text.find('\n', at), text.size()) - at);
+    size_t before = line;
+    while (before > 0 && (isBlank(text[before - 1]) || !code[before - 1])) --before;
+    char last = before > 0 ? text[before - 1] : '{';
+    // An entry of a when: no end of the if before it, no `false in …`.
+    bool entry = rest.starts_with("else ->") || ((rest.starts_with("in ") || rest.starts_with("!in ")) && rest.find("->") != std::string_view::npos);
+    if (entry && (isWordByte(last) || std::string_view(")]}\"'").find(last) != std::string_view::npos)) out.put(at - 1, ';');
+    // x
+    //     as? T
+    if (rest.starts_with("as? ") || rest.starts_with("as ")) out.put(line, ' ');
+    // A name that begins as a word does which goes on with the statement before.
+    if (rest.starts_with("else") && rest.size() > 4 && isWordByte(rest[4])) out.put(at, '_');
+  }
+}
+
+// Names that begin with a letter or word of the language's: they are told with
+// another first letter, and the lowering reads the names in the original.
+void renameWords(std::string_view text, const std::vector<bool>& code, Rephrased& out) {
+  constexpr std::string_view kReturn = "-> return e";
+  for (size_t at = text.find(kReturn); at != std::string_view::npos; at = text.find(kReturn, at + 1))
+    if (code[at]) out.put(at + kReturn.size() - 1, '_');
+  for (std::string_view word : {"annotation", "external"})
+    for (size_t at = text.find(word); at != std::string_view::npos; at = text.find(word, at + 1)) {
+      std::string_view after = text.substr(at + word.size(), 3);
+      bool value = after.starts_with('.') || after.starts_with("?.") || after.starts_with("!!") || after == " = ";
+      if (code[at] && value && at > 0 && !isWordByte(text[at - 1]) && text[at - 1] != '.' && text[at - 1] != '@') out.put(at, '_');
+    }
+}
+
+// object : T by other { … }: the grammar knows no delegate of an object without a
+// name. What it delegates to is lost.
+void dropObjectDelegates(std::string_view text, const std::vector<bool>& code, Rephrased& out) {
+  for (size_t at = text.find("object"); at != std::string_view::npos; at = text.find("object", at + 1)) {
+    size_t colon = at + 6;
+    while (colon < text.size() && text[colon] == ' ') ++colon;
+    if (!code[at] || colon >= text.size() || text[colon] != ':' || (at > 0 && isWordByte(text[at - 1]))) continue;
+    size_t end = std::min(text.find_first_of("{\n", colon), text.size()), by = text.substr(0, end).find(" by ", colon);
+    if (by != std::string_view::npos && end < text.size() && text[end] == '{') out.blank(by, end - by);
+  }
+}
+
 }  // namespace
 
 Rephrased rephraseKotlin(std::string_view text) {
@@ -115,7 +164,9 @@ Rephrased rephraseKotlin(std::string_view text) {
   for (size_t at = text.find("fun interface "); at != std::string_view::npos; at = text.find("fun interface ", at + 1)) out.blank(at, 3);
   bool openEnded = text.find("..<") != std::string_view::npos, constructors = text.find("constructor") != std::string_view::npos, calls = text.find(").") != std::string_view::npos;
   bool nots = text.find("!i") != std::string_view::npos, delegates = text.find(" by ") != std::string_view::npos;
-  if (!openEnded && !constructors && !calls && !nots && !delegates) return out;
+  bool lines = false;
+  for (std::string_view word : {" as", " else", " in ", "!in ", "-> return e", "annotation", "external"}) lines |= text.find(word) != std::string_view::npos;
+  if (!openEnded && !constructors && !calls && !nots && !delegates && !lines) return out;
   std::vector<bool> code = codeBytes(text, true);
   // A range without its end; the operator is one that the grammar knows as `..`.
   for (size_t at = text.find("..<"); at != std::string_view::npos; at = text.find("..<", at + 1))
@@ -124,6 +175,9 @@ Rephrased rephraseKotlin(std::string_view text) {
   assignThroughCalls(text, code, out);
   partNots(text, code, out);
   joinDelegates(text, code, out);
+  partLines(text, code, out);
+  renameWords(text, code, out);
+  dropObjectDelegates(text, code, out);
   return out;
 }
 

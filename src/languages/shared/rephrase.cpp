@@ -9,6 +9,10 @@ std::vector<bool> codeBytes(std::string_view text, bool singleQuotes) {
     return to;
   };
   for (size_t at = 0; at < text.size();) {
+    if (text[at] != '/' && text[at] != '"' && text[at] != '\'') {
+      ++at;
+      continue;
+    }
     std::string_view rest = text.substr(at);
     if (rest.substr(0, 2) == "//") {
       at = skip(at, std::min(text.find('\n', at), text.size()));
