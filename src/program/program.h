@@ -2,7 +2,7 @@
 // resolved names, and who uses what.
 //
 // Everything is held in plain vectors and named by index; kNone is no index.
-// The program is built once by link() and never changed afterwards.
+// The program is built once, by Linking, and never changed afterwards.
 #pragma once
 
 #include <absl/container/inlined_vector.h>
@@ -295,10 +295,11 @@ void forEachInside(const Program& p, const std::vector<Item>& items, Place node,
   for (; at != items.end() && at->place.file == node.file && (at->place == node || p.isInside(at->place, node.node)); ++at) each(*at);
 }
 
+class Linker;
+
 // Links lowered files into a program. Never fails: what cannot be resolved
 // stays unknown. The files may be handed in while others are still being lowered.
 // `jobs` threads at most (0: all); the result is the same for any number.
-class Linker;
 class Linking {
  public:
   // About how many files and bytes of source there will be.
