@@ -59,6 +59,15 @@ bool mayGuard(const Program& p, LockId lock, VariableIndex field) {
   }
 }
 
+// Does the place stand between calls of the variable's own members that take it as a lock and give it back?
+bool isTakenAround(const Program& p, Place place, VariableIndex v) {
+  for (Place guard = p.around(place, Kind::Guard); guard.node != kNoNode; guard = p.around(guard, Kind::Guard)) {
+    NodeId lock = p.file(guard).child(guard.node, Role::Lock);
+    if (p.node(guard).is(Kind::Guard, GuardForm::LockUnlock) && lock != kNoNode && p.symbolAt({guard.file, bareExpression(p.file(guard), lock)}) == Symbol(Symbol::Sort::Variable, v)) return true;
+  }
+  return false;
+}
+
 }  // namespace
 
 GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field) {
@@ -82,8 +91,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
     if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
     LockSet held = s.locks.at(use.place, use.in);
-    // A lock of a type that is not told.
-    if (!collection && std::any_of(held.begin(), held.end(), [&](LockId lock) { return lock.sort == LockId::Sort::Variable && lock.index == field.variable; })) return {};
+    if (isTakenAround(p, use.place, field.variable)) return {};  // a lock of a type that is not told
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
     // Under a lock of somebody else's, which is there for another reason.
     if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(p, lock, field.variable); })) continue;
