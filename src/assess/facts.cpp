@@ -79,6 +79,10 @@ bool namesInside(const Program& p, Place root, VariableIndex v) {
   return anyNode(p.file(root), root.node, [&](NodeId n) { return p.links[root.file].symbol[n] == Symbol(Symbol::Sort::Variable, v); });
 }
 
+bool standsFor(const Program& p, Place place, VariableIndex v) {
+  return place.node != kNoNode && p.symbolAt({place.file, bareExpression(p.file(place), place.node)}) == Symbol(Symbol::Sort::Variable, v);
+}
+
 bool branchAsksFor(const Program& p, Place place, VariableIndex v) {
   Place branch = p.around(place, Kind::If);
   NodeId condition = branch.node == kNoNode ? kNoNode : p.file(branch).child(branch.node, Role::Condition);

@@ -20,6 +20,8 @@ bool anyNode(const LoweredFile& file, NodeId root, Test test) {
 
 // Does anything inside `root`, itself left out, stand for the variable?
 bool namesInside(const Program& p, Place root, VariableIndex v);
+// Does that very node, but for & and *, stand for the variable? Not where there is none.
+bool standsFor(const Program& p, Place place, VariableIndex v);
 // Does the nearest branch around a place ask for the variable in its condition?
 bool branchAsksFor(const Program& p, Place place, VariableIndex v);
 // What the variable is given where it is defined; not known where that is nothing.

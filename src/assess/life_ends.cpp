@@ -64,14 +64,12 @@ bool copiesAll(std::string_view member) {
   return std::find(std::begin(kNames), std::end(kNames), member) != std::end(kNames);
 }
 
-bool standsFor(const Program& p, FileIndex f, NodeId n, VariableIndex v) { return n != kNoNode && p.links[f].symbol[bareExpression(p.files[f], n)] == Symbol(Symbol::Sort::Variable, v); }
-
 // Does the condition ask whether the collection is empty? Then true for "is it?" and
 // false for "is there anything in it?".
 std::optional<bool> asksWhetherEmpty(const Program& p, Place condition, VariableIndex v) {
   const LoweredFile& file = p.file(condition);
   const Node& node = file[condition.node];
-  auto of = [&](NodeId n) { return standsFor(p, condition.file, n, v); };
+  auto of = [&](NodeId n) { return standsFor(p, {condition.file, n}, v); };
   if (node.kind == Kind::NullTest && of(file.child(condition.node, Role::Operand))) return node.detail == static_cast<uint8_t>(NullTestForm::IsNull);
   if (node.is(Kind::Logic, LogicForm::Not)) {
     NodeId inner = file.child(condition.node, Role::Operand);
@@ -89,7 +87,7 @@ std::optional<bool> asksWhetherEmpty(const Program& p, Place condition, Variable
 // if (list.size() < 100) list.add(…);  if (len(list) < 100): list.append(…)
 bool measures(const Program& p, Place condition, VariableIndex v) {
   const LoweredFile& file = p.file(condition);
-  auto of = [&](NodeId n) { return standsFor(p, condition.file, n, v); };
+  auto of = [&](NodeId n) { return standsFor(p, {condition.file, n}, v); };
   auto compares = [&](NodeId n) {
     if (file[n].kind != Kind::Compare) return false;
     return anyNode(file, n, [&](NodeId m) {
@@ -116,9 +114,12 @@ bool onlyWhileFew(const Program& p, const Use& use) {
     return then != kNoNode && file.child(branch, Role::Else) == kNoNode && anyNode(file, then, [&](NodeId n) { return file[n].kind == Kind::Return || file[n].kind == Kind::Throw; });
   };
   for (NodeId at = use.place.node, up = file.parents[at]; up != kNoNode && file[at].kind != Kind::Function && file[at].kind != Kind::Lambda; at = up, up = file.parents[up]) {
-    if (file[up].kind == Kind::If && file[at].role == Role::Then && asked(up) == true) return true;
-    if (NodeId condition = file[up].kind == Kind::If ? file.child(up, Role::Condition) : kNoNode; condition != kNoNode && condition != at && measures(p, {use.place.file, condition}, use.variable)) return true;
-    if (file[up].kind == Kind::If && file[at].role == Role::Else && asked(up) == false) return true;
+    if (file[up].kind == Kind::If) {
+      if (file[at].role == Role::Then && asked(up) == true) return true;
+      if (file[at].role == Role::Else && asked(up) == false) return true;
+      NodeId condition = file.child(up, Role::Condition);
+      if (condition != kNoNode && condition != at && measures(p, {use.place.file, condition}, use.variable)) return true;
+    }
     // What stands before it in its block.
     if (file[up].kind != Kind::Block && file[up].kind != Kind::Function) continue;
     for (NodeId before : children(file, up)) {

@@ -62,8 +62,7 @@ bool mayGuard(const Program& p, LockId lock, VariableIndex field) {
 // Does the place stand between calls of the variable's own members that take it as a lock and give it back?
 bool isTakenAround(const Program& p, Place place, VariableIndex v) {
   for (Place guard = p.around(place, Kind::Guard); guard.node != kNoNode; guard = p.around(guard, Kind::Guard)) {
-    NodeId lock = p.file(guard).child(guard.node, Role::Lock);
-    if (p.node(guard).is(Kind::Guard, GuardForm::LockUnlock) && lock != kNoNode && p.symbolAt({guard.file, bareExpression(p.file(guard), lock)}) == Symbol(Symbol::Sort::Variable, v)) return true;
+    if (p.node(guard).is(Kind::Guard, GuardForm::LockUnlock) && standsFor(p, {guard.file, p.file(guard).child(guard.node, Role::Lock)}, v)) return true;
   }
   return false;
 }
@@ -90,8 +89,8 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     const Use& use = p.uses[u];
     if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
     if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
-    LockSet held = s.locks.at(use.place, use.in);
     if (isTakenAround(p, use.place, field.variable)) return {};  // a lock of a type that is not told
+    LockSet held = s.locks.at(use.place, use.in);
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
     // Under a lock of somebody else's, which is there for another reason.
     if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(p, lock, field.variable); })) continue;
@@ -324,12 +323,16 @@ void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
 
 namespace {
 
+// The name of what is called or made there.
+std::string_view calledName(const LoweredFile& file, NodeId call) {
+  NodeId named = file.child(call, Role::Callee);
+  if (named == kNoNode) named = file.child(call, Role::Type);
+  return named == kNoNode ? std::string_view{} : file.name(named);
+}
+
 // Does the call start a thread, or hand its arguments to one?
 bool startsThread(const Program& p, Place call) {
-  const LoweredFile& file = p.file(call);
-  std::string_view name;
-  if (NodeId callee = file.child(call.node, Role::Callee); callee != kNoNode) name = file.name(callee);
-  else if (NodeId type = file.child(call.node, Role::Type); type != kNoNode) name = file.name(type);
+  std::string_view name = calledName(p.file(call), call.node);
   if (name.empty()) return false;
   const Guarantees& g = p.guarantees(call.file);
   return (g.typeTraits(name) & kThreadType) || (g.callTraits(name) & (kStartsThread | kRunsLater));
@@ -359,10 +362,7 @@ Place startOf(const Program& p, Place made, NodeId function) {
 
 // Does what is made there run only when it is told to?
 bool waitsForStart(const Program& p, Place made) {
-  const LoweredFile& file = p.file(made);
-  NodeId named = file.child(made.node, Role::Type);
-  if (named == kNoNode) named = file.child(made.node, Role::Callee);
-  return named != kNoNode && (p.guarantees(made.file).typeTraits(file.name(named)) & kStartedByCall) != 0;
+  return (p.guarantees(made.file).typeTraits(calledName(p.file(made), made.node)) & kStartedByCall) != 0;
 }
 
 }  // namespace

@@ -521,7 +521,7 @@ class HandOver {
     for (const std::string& statement : moved) assign += scan_.newlineOf(definition.file) + indent + unit + statement;
     for (FunctionIndex c : constructors) {
       // A class in several files: each that names the object's class must know it.
-      if (FileIndex f = homeOf(c).file; !type.empty() && f != definition.file && importedFor_.insert(f).second) (void)typeName(f);
+      if (FileIndex f = p_.functions[c].home().file; !type.empty() && f != definition.file && importedFor_.insert(f).second) (void)typeName(f);
       if (std::string reason = addToConstructor(w.type, c, parameter, assign, value, indent, unit); !reason.empty()) return refuse(p_.functions[c].declarations.front(), reason);
     }
     if (h_->primary) {
@@ -624,7 +624,7 @@ class HandOver {
   // "" or why not.
   std::string addToConstructor(TypeIndex type, FunctionIndex c, const std::string& parameter, const std::string& assign, const std::string& value, const std::string& indent, const std::string& unit) {
     const Function& fn = p_.functions[c];
-    Place place = homeOf(c);
+    Place place = p_.functions[c].home();
     std::string_view source = scan_.text(place.file);
     const LoweredFile& file = p_.file(place);
     const Node& node = file[place.node];
@@ -998,7 +998,6 @@ class HandOver {
   std::string shown(std::string_view pattern, const std::string& value) const {
     return filled(pattern, {{"type", plainName(p_, made_)}, {"name", name_}, {"field", fieldName()}, {"value", value}});
   }
-  Place homeOf(FunctionIndex f) const { return p_.functions[f].home(); }
 
   // The accesses of the object in a part of a file, as they are written.
   std::vector<std::string> accessesIn(FileIndex file, Span span) {
@@ -1018,7 +1017,7 @@ class HandOver {
     if (h_->passed.empty() && h_->passedAssign.empty()) return false;
     for (FunctionIndex c : constructorsOf(type)) {
       if (takes(c) < 0) continue;
-      Place place = homeOf(c);
+      Place place = p_.functions[c].home();
       Span span = constructorSpan(place);
       std::string text(scan_.text(place.file).substr(span.begin, span.size()));
       if (!accessesIn(place.file, span).empty()) return false;
@@ -1054,7 +1053,7 @@ class HandOver {
     }
     for (FunctionIndex c : constructors) {
       if (takes(c) < 0) continue;
-      Place place = homeOf(c);
+      Place place = p_.functions[c].home();
       Span span = constructorSpan(place);
       bool passing = passesOnly(type);
       std::vector<std::string> values = accessesIn(place.file, span);

@@ -30,7 +30,7 @@ class Settler {
     if (e_.kind == EntityKind::StaticHolder || e_.kind == EntityKind::Registry || e_.kind == EntityKind::ThreadLocal || e_.kind == EntityKind::ContainerManaged || e_.kind == EntityKind::FunctionStatic) return "settle is for one piece of state, and this is a " + std::string(kindText(e_.kind));
     if (e_.madeByAsking) return "it is reached by making it: give it an accessor first";
     if (object_ && e_.reset.known()) return "its slot is replaced at " + at(e_.reset);
-    if (p_.node(placeOfSlot()).has(kInMacro)) return "it is written by a macro";
+    if (p_.node(p_.variables[e_.slot].home()).has(kInMacro)) return "it is written by a macro";
     if (object_ && !p_.types[e_.type].typeParameters.empty()) return "its class has type parameters";
     std::string reason = findOwner();
     if (!reason.empty()) return reason;
@@ -54,7 +54,6 @@ class Settler {
 
  private:
   std::string at(Place place) const { return p_.path(place) + ":" + std::to_string(p_.line(place)); }
-  Place placeOfSlot() const { return p_.variables[e_.slot].home(); }
   bool isDoor(FunctionIndex f) const {
     return std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == f && f != kNone; });
   }
@@ -90,7 +89,7 @@ class Settler {
     } else {
       for (uint32_t u : p_.usesOfVariable[e_.slot]) {
         const Use& use = p_.uses[u];
-        if (use.in == kNone && use.inInitialiserOf == kNone && use.place.file == placeOfSlot().file) continue;
+        if (use.in == kNone && use.inInitialiserOf == kNone && use.place.file == p_.variables[e_.slot].home().file) continue;
         if (std::string reason = take(use.place, use.in); !reason.empty()) return reason;
       }
       const Variable& slot = p_.variables[e_.slot];
@@ -306,7 +305,7 @@ class Settler {
   // A value that a class keeps for all its objects, or a file for one class.
   std::string writeValue() {
     const Variable& slot = p_.variables[e_.slot];
-    Place home = placeOfSlot();
+    Place home = p_.variables[e_.slot].home();
     std::string field(p_.text(slot.name));
     if (!field.empty() && field[0] == '$') field = field.substr(1);
     NodeId initial = p_.file(home).child(home.node, Role::Initialiser);

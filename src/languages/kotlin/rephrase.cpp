@@ -98,17 +98,6 @@ void partNots(std::string_view text, const std::vector<bool>& code, Rephrased& o
       }
 }
 
-// val x: T
-//     by lazy { … }
-void joinDelegates(std::string_view text, const std::vector<bool>& code, Rephrased& out) {
-  for (size_t at = text.find("by "); at != std::string_view::npos; at = text.find("by ", at + 1)) {
-    if (!code[at]) continue;
-    size_t from = at;
-    while (from > 0 && (text[from - 1] == ' ' || text[from - 1] == '\t')) --from;
-    if (from > 0 && from < at && text[from - 1] == '\n') out.put(from - 1, ' ');
-  }
-}
-
 // Lines that the grammar reads as if they went on with the one before, or as if
 // they did not.
 void partLines(std::string_view text, const std::vector<bool>& code, Rephrased& out) {
@@ -123,9 +112,9 @@ void partLines(std::string_view text, const std::vector<bool>& code, Rephrased& 
     // An entry of a when: no end of the if before it, no `false in …`.
     bool entry = rest.starts_with("else ->") || ((rest.starts_with("in ") || rest.starts_with("!in ")) && rest.find("->") != std::string_view::npos);
     if (entry && (isWordByte(last) || std::string_view(")]}\"'").find(last) != std::string_view::npos)) out.put(at - 1, ';');
-    // x
-    //     as? T
-    if (rest.starts_with("as? ") || rest.starts_with("as ")) out.put(line, ' ');
+    // x                 val x: T
+    //     as? T             by lazy { … }
+    if (rest.starts_with("as? ") || rest.starts_with("as ") || rest.starts_with("by ")) out.put(line, ' ');
     // A name that begins as a word does which goes on with the statement before.
     if (rest.starts_with("else") && rest.size() > 4 && isWordByte(rest[4])) out.put(at, '_');
   }
@@ -174,7 +163,6 @@ Rephrased rephraseKotlin(std::string_view text) {
   joinConstructors(text, code, out);
   assignThroughCalls(text, code, out);
   partNots(text, code, out);
-  joinDelegates(text, code, out);
   partLines(text, code, out);
   renameWords(text, code, out);
   dropObjectDelegates(text, code, out);

@@ -463,20 +463,21 @@ void SharedLowerer::visitChildren(TSNode node, NodeId parent, Role role) {
 
 void SharedLowerer::statements(TSNode block, NodeId parent) {
   NodeList kids = named(block);
+  // The body of a guard that begins at a statement.
+  auto guardFrom = [&](TSNode statement, TSNode taken, TSNode body) {
+    NodeId guard = add(parent, Kind::Guard, Role::None, statement);
+    build_[guard].detail = static_cast<uint8_t>(GuardForm::LockUnlock);
+    visit(taken, guard, Role::Lock);
+    return add(guard, Kind::Block, Role::Body, body);
+  };
   for (size_t i = 0; i < kids.size(); ++i) {
     TSNode lock = lockOf(kids[i], true);
     if (isNull(lock)) {
       // if (lock.tryLock()) try { … } finally { lock.unlock(); }
       bool ends = isTry(kids[i]) && !named(kids[i]).empty() && handlerRole(named(kids[i]).back()) == Role::Finally;
       TSNode released = ends ? releasedLast(kids[i]) : TSNode{};
-      if (isNull(released) || takesInside(kids[i], text(released))) {
-        visit(kids[i], parent, Role::None);
-        continue;
-      }
-      NodeId guard = add(parent, Kind::Guard, Role::None, kids[i]);
-      build_[guard].detail = static_cast<uint8_t>(GuardForm::LockUnlock);
-      visit(released, guard, Role::Lock);
-      visit(kids[i], add(guard, Kind::Block, Role::Body, kids[i]), Role::None);
+      bool guarded = !isNull(released) && !takesInside(kids[i], text(released));
+      visit(kids[i], guarded ? guardFrom(kids[i], released, kids[i]) : parent, Role::None);
       continue;
     }
     // Given back by a later statement, or in the last part of a try.
@@ -488,10 +489,7 @@ void SharedLowerer::statements(TSNode block, NodeId parent) {
       inside = isNull(released) && isTry(kids[end]) && !isNull(releasedLast(kids[end], text(lock)));
       if (inside) break;
     }
-    NodeId guard = add(parent, Kind::Guard, Role::None, kids[i]);
-    build_[guard].detail = static_cast<uint8_t>(GuardForm::LockUnlock);
-    visit(lock, guard, Role::Lock);
-    NodeId inner = add(guard, Kind::Block, Role::Body, block);
+    NodeId inner = guardFrom(kids[i], lock, block);
     bool open = end >= kids.size() || isDeferred(kids[end]);
     size_t stop = open ? kids.size() : inside ? end + 1 : end;
     for (size_t k = i + 1; k < stop; ++k)
