@@ -44,6 +44,7 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
   std::future<void> writing;
   if (cache) writing = std::async(std::launch::async, [cache] { cache->write(); });
   out->problems = std::move(loaded.problems);
+  out->unread = std::move(loaded.unread);
   out->bytes = loaded.bytes;
   out->unreadFiles = loaded.unreadFiles;
   out->unreadBytes = loaded.unreadBytes;
@@ -73,8 +74,10 @@ std::vector<size_t> entitiesNamed(const Analysis& analysis, std::string_view nam
   for (size_t i = 0; i < analysis.survey.entities.size(); ++i) {
     const Entity& e = analysis.survey.entities[i];
     if (e.id == name) exact.push_back(i);
-    bool ends = e.id.size() > name.size() + 2 && e.id.compare(e.id.size() - name.size(), name.size(), name) == 0 && e.id.compare(e.id.size() - name.size() - 2, 2, "::") == 0;
-    if (e.name == name || ends) byEnd.push_back(i);
+    size_t front = e.id.size() > name.size() ? e.id.size() - name.size() : 0;
+    std::string_view id(e.id);
+    bool ends = front > 0 && id.substr(front) == name && (id.substr(0, front).ends_with("::") || id.substr(0, front).ends_with(".") || id.substr(0, front).ends_with("\\"));
+    if (e.name == name || e.shown == name || ends) byEnd.push_back(i);
   }
   if (!exact.empty()) return exact;
   // Among several of one name the harmless ones step back.

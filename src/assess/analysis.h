@@ -20,6 +20,7 @@ class Analysis {
   Survey survey;
   Assessment assessment;
   std::vector<Error> problems;
+  std::vector<UnreadFile> unread;
   size_t bytes = 0, unreadFiles = 0, unreadBytes = 0, fromCache = 0;
   bool lasting = true;  // would another run say the same? See LoadedTree
   double loadSeconds = 0, linkSeconds = 0, surveySeconds = 0, assessSeconds = 0;

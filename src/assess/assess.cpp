@@ -9,6 +9,7 @@
 
 #include "assess/families.h"
 #include "base/text.h"
+#include "languages/parse_guard.h"
 #include "source/ignore.h"
 
 namespace elmcart {
@@ -18,17 +19,17 @@ std::string_view surenessText(Sureness sureness) {
 }
 
 std::string_view adviceText(Advice advice) {
-  static constexpr std::string_view kTexts[] = {"keep", "steady", "seal", "inject", "wrap", "settle", "guard", "tether", "supply", "own"};
+  static constexpr std::string_view kTexts[] = {"keep", "safe-init", "enforce", "inject", "wrap", "make-local", "synchronize", "unregister", "inject-collaborator", "own"};
   return kTexts[static_cast<size_t>(advice)];
 }
 
 std::string_view adviceMeaning(Advice advice) {
   static constexpr std::string_view kTexts[] = {
-      "leave it as it is", "make its creation and its changes sound, where it is", "close the extra doors",
-      "hand it in through constructors instead of reaching for it", "put an object with the same members around it and hand that in",
-      "make it an ordinary member of its one user", "touch what changes under one lock only", "let who is listed take itself out when it ends",
-      "let the constructor take what the class made for itself, and make it where nobody hands it in",
-      "give what is freed by hand an owner",
+      "leave it as it is", "make it in a way that is safe with threads and in a defined order", "forbid a second instance: private constructor, no copies, no subclasses",
+      "pass it to constructors instead of reaching it globally", "put an instance class with the same members in front of it and inject that",
+      "make it an ordinary member of the one class that uses it", "protect its changes by one lock, or make them atomic", "remove each subscriber from the list when it ends",
+      "take the collaborator as a constructor parameter, with the present one as the default",
+      "hold it by an owning smart pointer",
   };
   return kTexts[static_cast<size_t>(advice)];
 }
@@ -65,42 +66,42 @@ void addReasons(const Subject& s, const Entity& e, Advice advice, std::vector<st
   if (e.reset.known() || e.kind == EntityKind::Ambient || e.kind == EntityKind::Registry) ++changing;
   switch (advice) {
     case Advice::Keep:
-      if (isSink(s, e)) pro.push_back("its users only write to it and never decide on what it says");
-      if (changing == 0) pro.push_back("nothing in it changes after construction");
-      if (classes.size() <= 1) pro.push_back("it is reached from one place only");
-      contra.push_back("tests cannot look at it without going through the global door");
+      if (isSink(s, e)) pro.push_back("its users only write to it; none reads it to decide something");
+      if (changing == 0) pro.push_back("its state does not change after construction");
+      if (classes.size() <= 1) pro.push_back("one class or file reaches it");
+      contra.push_back("a test can only get at it through the global access point");
       break;
-    case Advice::Steady:
-      pro.push_back("the change stays with " + e.name + " itself: no user of it has to change");
-      contra.push_back("it stays global: who depends on it stays hidden");
+    case Advice::SafeInit:
+      pro.push_back("only " + e.shown + " itself changes; its users stay as they are");
+      contra.push_back("it stays global, and its users still hide that they depend on it");
       break;
-    case Advice::Seal:
-      pro.push_back("a few lines in the class itself; the compiler then finds every wrong use");
-      contra.push_back("code that makes or copies its own today will no longer compile");
+    case Advice::Enforce:
+      pro.push_back("a few lines in the class; afterwards the compiler rejects a second instance");
+      contra.push_back("code that makes or copies an instance today no longer compiles");
       break;
     case Advice::Inject:
-      pro.push_back(counted(classes.size(), "class or file says", "classes or files say") + " in the signature what " + (classes.size() == 1 ? "it depends" : "they depend") + " on");
-      pro.push_back("a test can hand in an instance of its own, fresh for each test");
-      contra.push_back("constructors change, up to the place where the program is put together");
-      if (e.creation.time == CreationTime::Lazy && !e.creation.weights.empty()) contra.push_back("creation moves to an earlier moment, and it " + e.creation.weights.front().what);
+      pro.push_back(counted(classes.size(), "class or file shows", "classes or files show") + " in the constructor that " + (classes.size() == 1 ? "it depends" : "they depend") + " on it");
+      pro.push_back("a test can pass a new instance or a test double");
+      contra.push_back("constructors change, up to the composition root");
+      if (e.creation.time == CreationTime::Lazy && !e.creation.weights.empty()) contra.push_back("it is made earlier than today, and its constructor " + e.creation.weights.front().what);
       break;
     case Advice::Wrap:
-      pro.push_back("its users can be given an object with the same members, and the static one stays for the rest");
-      contra.push_back("one more class that only forwards");
+      pro.push_back("its users can take an object with the same members; other code keeps the static API");
+      contra.push_back("one more class that only forwards calls");
       break;
-    case Advice::Settle:
-      pro.push_back("one user only: " + (classes.empty() ? std::string("nobody else") : classes.front()) + " can own it as an ordinary member");
-      contra.push_back("a second user later would need it handed over");
+    case Advice::MakeLocal:
+      pro.push_back("only " + (classes.empty() ? std::string("one class") : classes.front()) + " uses it, and can own it as an ordinary member");
+      contra.push_back("a second user would have to be given it");
       break;
-    case Advice::Guard:
-      pro.push_back("the change stays with " + e.name + " itself: no user of it has to change");
-      contra.push_back("each access waits for the lock, and what is handed out from under it is not guarded");
+    case Advice::Synchronize:
+      pro.push_back("only " + e.shown + " itself changes; its users stay as they are");
+      contra.push_back("each access takes the lock; references that it returns are not protected");
       break;
-    case Advice::Tether:
-      pro.push_back("one line where each subscriber ends mends every place that makes one");
-      contra.push_back("every owner has to tell it its end, or destroy it");
+    case Advice::Unregister:
+      pro.push_back("one line at the end of a subscriber covers every place that makes one");
+      contra.push_back("every owner has to destroy it, or to call the method that ends it");
       break;
-    case Advice::Supply: case Advice::Own: break;  // of classes and functions, not of what is shared
+    case Advice::InjectCollaborator: case Advice::Own: break;  // of classes and functions, not of what is shared
   }
 }
 
@@ -115,12 +116,12 @@ Judgement judge(const Subject& s, size_t index, const std::vector<Finding>& find
   for (const Finding& f : findings)
     if (f.entity == index && (!top || f.risk.value() > top->risk.value())) top = &f;
   out.isSink = isSink(s, e);
-  if (out.isSink && (!top || top->check == "tie.wide-reach")) out.advice = Advice::Keep;
+  if (out.isSink && (!top || top->check == "coupling.wide-reach")) out.advice = Advice::Keep;
   else if (top) out.advice = top->advice;
   // Injection also mends what is unsound about creating it, where there are users to inject into.
   if (top && out.advice != Advice::Keep) {
     for (const Finding& f : findings)
-      if (f.entity == index && f.check == "tie.hidden-dependency" && f.advice == Advice::Inject) out.advice = Advice::Inject;
+      if (f.entity == index && f.check == "coupling.hidden-dependency" && f.advice == Advice::Inject) out.advice = Advice::Inject;
   }
   addReasons(s, e, out.advice, out.reasonsFor, out.reasonsAgainst);
   return out;
@@ -164,7 +165,7 @@ std::vector<Acceptance> acceptancesIn(const Program& p, std::vector<StaleAccepta
       reason = trim(reason.substr(8));
       if (reason.size() > 2 && reason.substr(reason.size() - 2) == "*/") reason = trim(reason.substr(0, reason.size() - 2));
       if (!checkById(check)) {
-        malformed.push_back({where, check, "no check bears that name"});
+        malformed.push_back({where, check, "no check has that name"});
         continue;
       }
       out.push_back({f, line, check, std::string(reason), false});
@@ -241,9 +242,9 @@ std::vector<std::string> consumerClasses(const Subject& s, const Entity& e) {
 
 Judging::Judging(const Program& program, const Origins& origins, const Survey& survey, const Config& config)
     : threads_(program), reaching_(program), locks_(program), subject{program, origins, survey, threads_, config, reaching_, locks_, {}, {}, {}, {}, {}, {}} {
-  for (const LoweredFile& file : program.files) subject.testFile.push_back(matchesAny(config.tests, file.path));
+  for (const LoweredFile& file : program.files) subject.testFile.push_back(config.tests.match(file.path));
   subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
-  subject.entityOfDoor.assign(program.functions.size(), SIZE_MAX);
+  subject.entityOfAccessPoint.assign(program.functions.size(), SIZE_MAX);
   subject.entitiesOfType.resize(program.types.size());
   for (size_t i = 0; i < survey.entities.size(); ++i) {
     const Entity& e = survey.entities[i];
@@ -251,8 +252,8 @@ Judging::Judging(const Program& program, const Origins& origins, const Survey& s
     if (e.harmless) continue;
     if (e.slot != kNone) subject.entityOfVariable[e.slot] = i;
     for (VariableIndex v : e.slots) subject.entityOfVariable[v] = i;
-    for (const Door& door : e.doors)
-      if (door.function != kNone) subject.entityOfDoor[door.function] = i;
+    for (const AccessPoint& accessPoint : e.accessPoints)
+      if (accessPoint.function != kNone) subject.entityOfAccessPoint[accessPoint.function] = i;
   }
   subject.registrations = registrationsIn(subject);
   subject.collaborators = fixedCollaborators(subject);
@@ -263,7 +264,10 @@ Assessment assessProgram(const Subject& subject) {
   const Survey& survey = subject.survey;
   const Config& config = subject.config;
   Assessment out;
-  for (const Check& check : checks()) check.run(subject, out.findings);
+  for (const Check& check : checks()) {
+    WorkingOn now("looking for", check.info.id);
+    check.run(subject, out.findings);
+  }
 
   std::map<std::string, int> numbers, sameAbout;
   for (Finding& f : out.findings) {
@@ -298,16 +302,16 @@ Assessment assessProgram(const Subject& subject) {
       const CheckInfo* info = checkById(row.check);
       if (!info || info->id != f.check) continue;
       bool entityFits = row.entity.empty() || row.entity == f.subject || row.entity == lastPart(f.subject);
-      bool fileFits = row.file.empty() || matchesGlob(row.file, program.path(f.place));
+      bool fileFits = row.file.empty() || Globs({row.file}).match(program.path(f.place));
       if (!entityFits || !fileFits || (!row.fingerprint.empty() && row.fingerprint != f.fingerprint)) continue;
       rowUsed[r] = true;
       f.acceptedBecause = row.because;
     }
   }
   for (const Acceptance& a : acceptances)
-    if (!a.used) out.stale.push_back({program.files[a.file].path + ":" + std::to_string(a.line), a.check, "accepts nothing any more"});
+    if (!a.used) out.stale.push_back({program.files[a.file].path + ":" + std::to_string(a.line), a.check, "it matches no finding any more"});
   for (size_t r = 0; r < config.accepted.size(); ++r)
-    if (!rowUsed[r]) out.stale.push_back({config.ledger + " row " + std::to_string(r + 1), config.accepted[r].check, checkById(config.accepted[r].check) ? "accepts nothing any more" : "no check bears that name"});
+    if (!rowUsed[r]) out.stale.push_back({config.ledger + " row " + std::to_string(r + 1), config.accepted[r].check, checkById(config.accepted[r].check) ? "it matches no finding any more" : "no check has that name"});
 
   std::stable_sort(out.findings.begin(), out.findings.end(), [&](const Finding& a, const Finding& b) {
     int ra = a.risk.value(), rb = b.risk.value();

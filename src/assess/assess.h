@@ -26,7 +26,7 @@ struct Subject {
   const Locks& locks;
   std::vector<bool> testFile;            // by file
   std::vector<size_t> entityOfVariable;  // by slot: the entity that is no harmless one, or SIZE_MAX
-  std::vector<size_t> entityOfDoor;      // by function that hands an entity out, or SIZE_MAX
+  std::vector<size_t> entityOfAccessPoint;      // by function that hands an entity out, or SIZE_MAX
   std::vector<std::vector<size_t>> entitiesOfType;  // by type, harmless ones too
 
   std::vector<Registration> registrations;

@@ -16,14 +16,6 @@ struct Example {
   std::string_view text;
 };
 
-// A file of the tests' samples, whose comments state what is reported on which line.
-struct SampleFile {
-  std::string_view language;  // id
-  std::string_view path;
-  std::string_view text;
-};
-std::span<const SampleFile> sampleFiles();
-
 // Sorted by check, language, failing before sound, file.
 std::span<const Example> examples();
 

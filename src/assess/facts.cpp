@@ -28,7 +28,7 @@ std::string unitText(const Subject& s, const Consumer& c) {
 bool isEndHook(const Guarantees& g, std::string_view name) { return std::find(g.endHooks.begin(), g.endHooks.end(), name) != g.endHooks.end(); }
 
 bool isMadeOnce(const Entity& e) {
-  if (e.creation.time == CreationTime::None) return false;
+  if (e.creation.time == CreationTime::Elsewhere) return false;
   return !e.harmless || (e.type != kNone && (e.kind == EntityKind::Singleton || e.kind == EntityKind::SharedInstance));
 }
 
@@ -37,16 +37,16 @@ bool threadsExist(const Subject& s, const Entity& e) { return s.program.guarante
 Sureness sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way) {
   for (FunctionIndex f : functions) {
     if (!s.threads.reaches(f)) continue;
-    if (way) way->push_back({s.threads.startReaching(f), "a second thread is started here and gets to " + functionText(s.program, f)});
+    if (way) way->push_back({s.threads.startReaching(f), "a second thread is started here and reaches " + functionName(s.program, f)});
     return Sureness::Certain;
   }
   return s.threads.anyStarted(e.place.file) || s.threads.anyLocks(e.place.file) ? Sureness::Likely : Sureness::Possible;
 }
 
-std::vector<FunctionIndex> doorFunctions(const Entity& e) {
+std::vector<FunctionIndex> accessPointFunctions(const Entity& e) {
   std::vector<FunctionIndex> out;
-  for (const Door& door : e.doors)
-    if (door.function != kNone) out.push_back(door.function);
+  for (const AccessPoint& accessPoint : e.accessPoints)
+    if (accessPoint.function != kNone) out.push_back(accessPoint.function);
   if (e.creation.in != kNone) out.push_back(e.creation.in);
   return out;
 }

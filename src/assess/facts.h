@@ -47,7 +47,7 @@ bool isMadeOnce(const Entity& e);
 bool threadsExist(const Subject& s, const Entity& e);
 // How sure it is that a second thread gets there, and by which way.
 Sureness sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way);
-std::vector<FunctionIndex> doorFunctions(const Entity& e);
+std::vector<FunctionIndex> accessPointFunctions(const Entity& e);
 // Is it a number, as far as its type tells?
 bool isArithmetic(const Program& p, VariableIndex v);
 // Is it one object of a class of which there are many? What is done to a field

@@ -12,7 +12,7 @@ namespace elmcart {
 enum class Sureness : uint8_t { Certain, Likely, Possible };
 std::string_view surenessText(Sureness sureness);
 
-enum class Advice : uint8_t { Keep, Steady, Seal, Inject, Wrap, Settle, Guard, Tether, Supply, Own };
+enum class Advice : uint8_t { Keep, SafeInit, Enforce, Inject, Wrap, MakeLocal, Synchronize, Unregister, InjectCollaborator, Own };
 std::string_view adviceText(Advice advice);
 std::string_view adviceMeaning(Advice advice);
 

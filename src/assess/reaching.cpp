@@ -40,23 +40,23 @@ std::vector<Reached> Reaching::fromFunction(FunctionIndex f, const Wanted& wante
 
 std::vector<Reached> Reaching::fromCreation(const Entity& e, const Wanted& wanted) const {
   Walk walk{wanted, {}, {}};
-  if (e.slot != kNone && (e.creation.in == kNone || e.creation.time == CreationTime::Eager)) initialiser(e.slot, e.name, {}, 0, walk);
+  if (e.slot != kNone && (e.creation.in == kNone || e.creation.time == CreationTime::Eager)) initialiser(e.slot, e.shown, {}, 0, walk);
   if (e.creation.place.known()) {
     // What stands in members of a class without a name that is made here runs later, if at all.
     FunctionIndex in = e.creation.in;
     forEachInside(p_, p_.calls, e.creation.place, [&](const CallSite& site) {
-      if (site.in == in) call(site, "creating " + e.name + " runs ", {}, 0, walk);
+      if (site.in == in) call(site, "making " + e.shown + " runs ", {}, 0, walk);
     });
     forEachInside(p_, p_.foreignCalls, e.creation.place, [&](const ForeignCall& site) {
-      if (site.in == in) foreign(site, "creating " + e.name + " calls ", {}, walk);
+      if (site.in == in) foreign(site, "making " + e.shown + " calls ", {}, walk);
     });
     forEachInside(p_, p_.uses, e.creation.place, [&](const Use& use) {
-      if (use.in == in && use.variable != e.slot && wanted.variable && wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, nullptr, {{use.place, "creating " + e.name + " is given " + std::string(p_.text(p_.variables[use.variable].name))}}});
+      if (use.in == in && use.variable != e.slot && wanted.variable && wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, nullptr, {{use.place, "making " + e.shown + " uses " + std::string(p_.text(p_.variables[use.variable].name))}}});
     });
   }
   TypeIndex made = e.creation.made != kNone ? e.creation.made : e.type;
-  if (e.creation.constructor != kNone) function(e.creation.constructor, {{e.creation.place.known() ? e.creation.place : e.place, "creating " + e.name + " runs " + functionText(p_, e.creation.constructor)}}, 0, walk);
-  else if (made != kNone && e.creation.time != CreationTime::None) fields(made, {}, 0, walk);
+  if (e.creation.constructor != kNone) function(e.creation.constructor, {{e.creation.place.known() ? e.creation.place : e.place, "making " + e.shown + " runs " + functionName(p_, e.creation.constructor)}}, 0, walk);
+  else if (made != kNone && e.creation.time != CreationTime::Elsewhere) fields(made, {}, 0, walk);
   return std::move(walk.out);
 }
 
@@ -64,7 +64,7 @@ void Reaching::initialiser(VariableIndex v, const std::string& name, const Chain
   if (auto found = uses_.find(v); found != uses_.end() && walk.wanted.variable)
     for (const Use* use : found->second) {
       if (use->variable == v || !walk.wanted.variable(use->variable)) continue;
-      walk.out.push_back({use->variable, kNone, nullptr, with(chain, {use->place, "the initialiser of " + name + " uses " + std::string(p_.text(p_.variables[use->variable].qualified))})});
+      walk.out.push_back({use->variable, kNone, nullptr, with(chain, {use->place, "the initialiser of " + name + " uses " + variableName(p_, use->variable)})});
     }
   if (auto found = calls_.find(v); found != calls_.end())
     for (const CallSite* site : found->second) call(*site, "creating " + name + " runs ", chain, depth, walk);
@@ -86,7 +86,7 @@ void Reaching::foreign(const ForeignCall& site, const std::string& who, const Ch
 
 void Reaching::call(const CallSite& site, const std::string& who, const Chain& chain, int depth, Walk& walk) const {
   if (site.callee == kNone) return;
-  Chain longer = with(chain, {site.place, who + functionText(p_, site.callee)});
+  Chain longer = with(chain, {site.place, who + functionName(p_, site.callee)});
   if (walk.wanted.function && walk.wanted.function(site.callee)) walk.out.push_back({kNone, site.callee, nullptr, std::move(longer)});
   else function(site.callee, longer, depth, walk);
 }
@@ -99,11 +99,11 @@ void Reaching::function(FunctionIndex f, const Chain& chain, int depth, Walk& wa
   if (walk.wanted.variable)
     for (uint32_t u : p_.usesInFunction[f]) {
       const Use& use = p_.uses[u];
-      if (walk.wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, nullptr, with(chain, {use.place, functionText(p_, f) + " uses " + std::string(p_.text(p_.variables[use.variable].qualified))})});
+      if (walk.wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, nullptr, with(chain, {use.place, functionName(p_, f) + " uses " + variableName(p_, use.variable)})});
     }
   if (walk.wanted.foreign)
-    for (uint32_t c : p_.foreignCallsInFunction[f]) foreign(p_.foreignCalls[c], functionText(p_, f) + " calls ", chain, walk);
-  for (uint32_t c : p_.callsInFunction[f]) call(p_.calls[c], functionText(p_, f) + " calls ", chain, depth + 1, walk);
+    for (uint32_t c : p_.foreignCallsInFunction[f]) foreign(p_.foreignCalls[c], functionName(p_, f) + " calls ", chain, walk);
+  for (uint32_t c : p_.callsInFunction[f]) call(p_.calls[c], functionName(p_, f) + " calls ", chain, depth + 1, walk);
 }
 
 }  // namespace elmcart

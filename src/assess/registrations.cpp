@@ -243,16 +243,20 @@ FunctionIndex endOf(const Program& p, TypeIndex type) {
   return kNone;
 }
 
-bool endRemoves(const Program& p, TypeIndex type, VariableIndex collection, int depth) {
-  if (depth > 10) return false;
-  std::set<FunctionIndex> seen;
-  if (FunctionIndex d = endOf(p, type); d != kNone && removesFrom(p, d, collection, seen)) return true;
-  for (const Base& base : p.types[type].bases)
-    if (base.type != kNone && endRemoves(p, base.type, collection, depth + 1)) return true;
-  // A member whose destructor does it: a scope object.
-  for (VariableIndex f : p.types[type].fields) {
-    const TypeUse& use = p.use(p.variables[f].type);
-    if (use.decl != kNone && use.decl != type && !use.has(kPointer | kReference) && endRemoves(p, use.decl, collection, depth + 1)) return true;
+bool endRemoves(const Program& p, TypeIndex type, VariableIndex collection) {
+  std::vector<TypeIndex> open = {type};
+  std::set<TypeIndex> asked = {type};
+  auto alsoAsk = [&](TypeIndex other) {
+    if (asked.size() < kMostRelatives && asked.insert(other).second) open.push_back(other);
+    return false;
+  };
+  for (size_t i = 0; i < open.size(); ++i) {
+    std::set<FunctionIndex> seen;
+    if (FunctionIndex d = endOf(p, open[i]); d != kNone && removesFrom(p, d, collection, seen)) return true;
+    p.anyBase(open[i], [&](TypeIndex base, const Base*) { return alsoAsk(base); });
+    // A member whose destructor does it: a scope object.
+    for (VariableIndex f : p.types[open[i]].fields)
+      if (const TypeUse& use = p.use(p.variables[f].type); use.decl != kNone && !use.has(kPointer | kReference)) alsoAsk(use.decl);
   }
   return false;
 }

@@ -34,7 +34,7 @@ FunctionIndex destructorOf(const Program& p, TypeIndex type);
 // That, or the method by which its objects are told their end; kNone: neither.
 FunctionIndex endOf(const Program& p, TypeIndex type);
 // Is the object taken out of the collection when it ends, by the class, a base or a member?
-bool endRemoves(const Program& p, TypeIndex type, VariableIndex collection, int depth = 0);
+bool endRemoves(const Program& p, TypeIndex type, VariableIndex collection);
 // The function that takes something out of the collection for whoever calls it, or kNone.
 FunctionIndex removerOf(const Program& p, VariableIndex collection);
 // Does the object stay in the collection when it ends, or for ever?

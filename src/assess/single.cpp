@@ -20,14 +20,14 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     Place where;
-    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.doors.empty() || !hasOpenConstructor(s.program, e.type, &where) || refusesSecond(s.program, e.type) || e.madeByAsking || holdsNothing(s, e)) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, e.type, &where) || refusesSecond(s.program, e.type) || e.madeByAsking || holdsNothing(s, e)) continue;
     Finding f = makeFinding(s, infoOf("single.open-constructor"), i, Sureness::Certain);
     f.place = where;
     bool implicit = s.program.node(where).kind == Kind::Type;
-    f.message = e.name + " is handed out as one instance by " + e.doors.front().name + ", but its " + (implicit ? "implicit constructor" : "constructor") + " is open: anyone can make another.";
-    f.evidence.push_back({where, implicit ? "no constructor is declared, so the public one exists" : "the constructor is accessible from everywhere"});
-    f.evidence.push_back({e.doors.front().place, "the door that promises the one instance"});
-    f.advice = Advice::Seal;
+    f.message = e.accessPoints.front().name + " returns one shared " + e.shown + ", but the class has " + (implicit ? "an implicit public constructor" : "a public constructor") + ": any code can make another instance.";
+    f.evidence.push_back({where, implicit ? "no constructor is declared, so the class has a public one" : "this constructor can be called from anywhere"});
+    f.evidence.push_back({e.accessPoints.front().place, "this access point returns the shared instance"});
+    f.advice = Advice::Enforce;
     out.push_back(std::move(f));
   }
 }
@@ -39,15 +39,15 @@ void checkCopyable(const Subject& s, std::vector<Finding>& out) {
     Place definition = s.program.types[e.type].definition;
     if (!s.program.guarantees(definition.file).implicitCopy.holds || !s.program.isCopyable(e.type, definition.file)) continue;
     if (isAbstract(s.program, e.type) || holdsNothing(s, e)) continue;
-    // Only who gets at the object by value, reference or dereference can copy it: every door lets them.
+    // Only who gets at the object by value, reference or dereference can copy it: every access point lets them.
     Finding f = makeFinding(s, infoOf("single.copyable"), i, Sureness::Certain);
     f.place = definition;
-    bool byPointer = e.doors.empty() || e.doors.front().function == kNone || s.program.use(s.program.functions[e.doors.front().function].result).has(kPointer);
-    f.message = e.name + " is meant to be one, but it can be copied: a variable that takes `" + (byPointer ? "*" : "") + (e.doors.empty() ? e.name : e.doors.front().name + "()") + "` by value is another, with state of its own.";
-    f.evidence.push_back({definition, "copying is neither deleted nor ruled out by a member"});
+    bool byPointer = e.accessPoints.empty() || e.accessPoints.front().function == kNone || s.program.use(s.program.functions[e.accessPoints.front().function].result).has(kPointer);
+    f.message = e.shown + " is meant to have one instance, but it can be copied: a variable that takes `" + (byPointer ? "*" : "") + (e.accessPoints.empty() ? e.shown : e.accessPoints.front().name + "()") + "` by value is a second instance with its own state.";
+    f.evidence.push_back({definition, "the copy constructor is not deleted, and no member forbids copying"});
     for (uint32_t c : s.program.creationsOfType[e.type])
       if (s.program.creations[c].copy) f.evidence.push_back({s.program.creations[c].place, "a copy is made here"});
-    f.advice = Advice::Seal;
+    f.advice = Advice::Enforce;
     out.push_back(std::move(f));
   }
 }
@@ -65,7 +65,7 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
     std::vector<Evidence> sites;
     bool production = false;
     // One that enters itself is made where a program begins: several mains are several programs.
-    bool entersItself = e.creation.time == CreationTime::None || refusesSecond(s.program, e.type);
+    bool entersItself = e.creation.time == CreationTime::Elsewhere || refusesSecond(s.program, e.type);
     auto madeWithBody = [&](Place place) {
       const LoweredFile& file = s.program.file(place);
       for (NodeId c : children(file, place.node))
@@ -89,21 +89,21 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
       // The slot's own alternatives: several branches that fill the same slot.
       if (creation.in != kNone && creation.in == e.creation.in && e.creation.place.known() && creation.place.file == e.creation.place.file) continue;
       if (entersItself && creation.in != kNone && s.program.text(s.program.functions[creation.in].qualified) == "main") continue;
-      bool ownDoor = false;
-      for (const Door& door : e.doors) ownDoor |= door.function != kNone && (door.function == creation.in || door.function == creation.constructor);
-      if (ownDoor) continue;
+      bool ownAccessPoint = false;
+      for (const AccessPoint& accessPoint : e.accessPoints) ownAccessPoint |= accessPoint.function != kNone && (accessPoint.function == creation.in || accessPoint.function == creation.constructor);
+      if (ownAccessPoint) continue;
       // By the class itself or one derived from it, to hand out values of its own (a sum, a copy): its own business.
       TypeIndex by = creation.in == kNone ? kNone : s.program.functions[creation.in].owner;
       if (by != kNone && s.program.derivesFrom(by, e.type)) continue;
-      sites.push_back({creation.place, creation.copy ? "a copy is made here" : "another one is made here"});
+      sites.push_back({creation.place, creation.copy ? "a copy is made here" : "another instance is made here"});
       production |= !s.inTests(creation.place);
     }
     // A class that is made in many places was never meant to be one.
     if (sites.empty() || sites.size() > 5) continue;
     Finding f = makeFinding(s, infoOf("single.second-creation"), i, production ? Sureness::Certain : Sureness::Possible);
     f.place = sites.front().place;
-    f.message = e.name + " is handed out as one instance, but " + counted(sites.size(), "place makes", "places make") + " another" + (production ? "." : ", in tests only.");
-    f.evidence.push_back({e.creation.place.known() ? e.creation.place : e.place, "the instance that everyone shares"});
+    f.message = e.shown + " is meant to have one instance, but " + counted(sites.size(), "place makes", "places make") + " another" + (production ? "." : ", in tests only.");
+    f.evidence.push_back({e.creation.place.known() ? e.creation.place : e.place, "the shared instance is made here"});
     f.evidence.insert(f.evidence.end(), sites.begin(), sites.end());
     f.advice = production ? Advice::Inject : Advice::Keep;
     out.push_back(std::move(f));
@@ -128,8 +128,8 @@ void checkReinitialised(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (!isShared(e) || !p.guarantees(e.place.file).constructorAfterFactory.holds) continue;
     FunctionIndex factory = kNone;
-    for (const Door& door : e.doors)
-      if (door.function != kNone && p.functions[door.function].form == FunctionForm::Factory) factory = door.function;
+    for (const AccessPoint& accessPoint : e.accessPoints)
+      if (accessPoint.function != kNone && p.functions[accessPoint.function].form == FunctionForm::Factory) factory = accessPoint.function;
     if (factory == kNone) continue;
     // A field that the constructor sets whatever it held before.
     Place resets;
@@ -152,14 +152,14 @@ void checkReinitialised(const Subject& s, std::vector<Finding>& out) {
     if (!resets.known()) continue;
     std::vector<Evidence> again;
     for (uint32_t c : p.callsOfFunction[factory])
-      if (p.calls[c].in == kNone || p.functions[p.calls[c].in].owner != e.type) again.push_back({p.calls[c].place, "runs the constructor on the one object again"});
+      if (p.calls[c].in == kNone || p.functions[p.calls[c].in].owner != e.type) again.push_back({p.calls[c].place, "the constructor runs again on the existing object"});
     Finding f = makeFinding(s, infoOf("single.reinitialised"), i, again.size() > 1 ? Sureness::Certain : Sureness::Likely);
     f.place = resets;
-    f.message = "Each " + e.name + "(…) runs the constructor again on the one object and sets " + std::string(p.text(p.variables[field].name)) + " back.";
-    f.evidence.push_back({p.functions[factory].declarations.front(), "hands out the object that is there"});
-    f.evidence.push_back({resets, std::string(p.text(p.variables[field].name)) + " is set whatever it held"});
+    f.message = "Each call of " + e.shown + "(…) returns the existing object and runs its constructor on it again, which resets " + std::string(p.text(p.variables[field].name)) + ".";
+    f.evidence.push_back({p.functions[factory].declarations.front(), "returns the existing object"});
+    f.evidence.push_back({resets, std::string(p.text(p.variables[field].name)) + " is set here, whatever value it had"});
     f.evidence.insert(f.evidence.end(), again.begin(), again.begin() + static_cast<std::ptrdiff_t>(std::min<size_t>(again.size(), 6)));
-    f.advice = Advice::Steady;
+    f.advice = Advice::SafeInit;
     out.push_back(std::move(f));
   }
 }
@@ -187,9 +187,9 @@ void checkReplaceable(const Subject& s, std::vector<Finding>& out) {
       if (!outside) continue;
       Finding f = makeFinding(s, infoOf("single.replaceable"), i, Sureness::Certain);
       f.place = use.place;
-      f.message = functionText(p, use.in) + " puts another object in the place of " + e.name + ": who fetched it before and who fetches it after work on two.";
-      f.evidence.push_back({e.creation.place, "the instance that is handed out at first"});
-      f.evidence.push_back({use.place, "replaced here"});
+      f.message = functionName(p, use.in) + " replaces the shared instance of " + e.shown + ": code that fetched it earlier goes on with the old one, later code gets the new one.";
+      f.evidence.push_back({e.creation.place, "the first instance is made here"});
+      f.evidence.push_back({use.place, "the instance is replaced here"});
       f.advice = Advice::Inject;
       out.push_back(std::move(f));
       break;
@@ -201,16 +201,16 @@ void checkCloneable(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (!isShared(e) || e.kind != EntityKind::Singleton || e.doors.empty() || !p.types[e.type].definition.known()) continue;
+    if (!isShared(e) || e.kind != EntityKind::Singleton || e.accessPoints.empty() || !p.types[e.type].definition.known()) continue;
     Place definition = p.types[e.type].definition;
     const Guarantees& g = p.guarantees(definition.file);
     if (!g.clonesByDefault.holds || methodNamed(p, e.type, g.cloneHook) != kNone) continue;
     Finding f = makeFinding(s, infoOf("single.cloneable"), i, Sureness::Likely);
     f.place = definition;
-    f.message = e.name + " is meant to be one, but whoever holds it can clone it: its class has no " + std::string(g.cloneHook) + " that forbids it.";
-    f.evidence.push_back({e.doors.front().place, "the door that promises the one instance"});
-    f.evidence.push_back({definition, "cloning is left open (" + std::string(g.clonesByDefault.source) + ")"});
-    f.advice = Advice::Seal;
+    f.message = e.shown + " is meant to have one instance, but it can be cloned: its class has no " + std::string(g.cloneHook) + " that forbids cloning.";
+    f.evidence.push_back({e.accessPoints.front().place, "this access point returns the shared instance"});
+    f.evidence.push_back({definition, "cloning is allowed (" + std::string(g.clonesByDefault.source) + ")"});
+    f.advice = Advice::Enforce;
     out.push_back(std::move(f));
   }
 }
@@ -228,9 +228,9 @@ void checkRevivable(const Subject& s, std::vector<Finding>& out) {
     if (!revivable) continue;
     Finding f = makeFinding(s, infoOf("single.revivable"), i, Sureness::Certain);
     f.place = definition;
-    f.message = e.name + " is meant to be one, but reading it back from stored bytes makes another: there is no " + std::string(g.reviveHook) + " that hands out the one that is there.";
-    f.evidence.push_back({definition, "can be stored and read back (" + std::string(g.revivalSource) + ")"});
-    f.advice = Advice::Seal;
+    f.message = e.shown + " is meant to have one instance, but deserialisation makes another: it has no " + std::string(g.reviveHook) + " that returns the existing one.";
+    f.evidence.push_back({definition, "the class can be serialised and deserialised (" + std::string(g.revivalSource) + ")"});
+    f.advice = Advice::Enforce;
     out.push_back(std::move(f));
   }
 }
@@ -263,16 +263,16 @@ void checkSlotShared(const Subject& s, std::vector<Finding>& out) {
     for (TypeIndex d : p.types[owner].derived) {
       bool own = false;
       for (VariableIndex v : p.types[d].statics) own |= p.variables[v].name == p.variables[e.slot].name;
-      if (!own && p.types[d].definition.known()) sharing.push_back({p.types[d].definition, std::string(p.text(p.types[d].name)) + " has no slot of its own"});
+      if (!own && p.types[d].definition.known()) sharing.push_back({p.types[d].definition, std::string(p.text(p.types[d].name)) + " has no slot of its own and shares this one"});
     }
     if (sharing.empty()) continue;
     Finding f = makeFinding(s, infoOf("single.slot-shared-by-subclasses"), i, Sureness::Certain);
     f.place = e.creation.place;
-    f.message = e.name + " and " + counted(sharing.size(), "subclass share", "subclasses share") + " one slot: who asks first decides what class of object all of them get.";
-    f.evidence.push_back({p.variables[e.slot].declarations.front(), "the one slot"});
+    f.message = e.shown + " and " + counted(sharing.size(), "subclass share", "subclasses share") + " one slot: the first caller decides which class of object all of them get.";
+    f.evidence.push_back({p.variables[e.slot].declarations.front(), "the shared slot"});
     if (filled.known()) f.evidence.push_back({filled, "a subclass fills it with an object of its own"});
     f.evidence.insert(f.evidence.end(), sharing.begin(), sharing.end());
-    f.advice = Advice::Steady;
+    f.advice = Advice::SafeInit;
     out.push_back(std::move(f));
   }
 }
@@ -281,9 +281,9 @@ void checkSubclassable(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.doors.empty() || !p.types[e.type].definition.known()) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.accessPoints.empty() || !p.types[e.type].definition.known()) continue;
     const TypeDecl& type = p.types[e.type];
-    // A door that makes the class it was called on means to be inherited.
+    // An access point that makes the class it was called on means to be inherited.
     if ((type.modifiers & (kFinal | kAbstract)) || isAbstract(p, e.type) || (e.creation.made != kNone && e.creation.made != e.type)) continue;
     if (e.creation.place.known() && p.node(e.creation.place).has(kVirtual)) continue;
     Place shielded;
@@ -300,15 +300,15 @@ void checkSubclassable(const Subject& s, std::vector<Finding>& out) {
     std::vector<Evidence> made;
     for (TypeIndex d : type.derived) {
       for (uint32_t c : p.creationsOfType[d])
-        if (!p.creations[c].asBase) made.push_back({p.creations[c].place, "makes " + std::string(p.text(p.types[d].name)) + ", which is one of them too"});
+        if (!p.creations[c].asBase) made.push_back({p.creations[c].place, "makes " + std::string(p.text(p.types[d].name)) + ", a second instance"});
     }
     Finding f = makeFinding(s, infoOf("single.subclassable"), i, made.empty() ? Sureness::Likely : Sureness::Certain);
     f.place = shielded;
-    f.message = e.name + " is meant to be one, but a subclass can be made beside it: its constructor is open to subclasses and the class is not final.";
-    f.evidence.push_back({e.doors.front().place, "the door that promises the one instance"});
+    f.message = e.shown + " is meant to have one instance, but a subclass can make another: its constructor is protected and the class is not final.";
+    f.evidence.push_back({e.accessPoints.front().place, "this access point returns the shared instance"});
     f.evidence.push_back({shielded, "a subclass may call this constructor"});
     f.evidence.insert(f.evidence.end(), made.begin(), made.end());
-    f.advice = Advice::Seal;
+    f.advice = Advice::Enforce;
     out.push_back(std::move(f));
   }
 }
@@ -379,28 +379,28 @@ void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isShared(e) || e.slot == kNone || !e.creation.place.known() || e.creation.time != CreationTime::Lazy) continue;
-    for (const Door& door : e.doors) {
-      if (door.function == kNone || s.inTests(door.place)) continue;
-      Handed handed = handedOut(p, door.function, e.slot);
+    for (const AccessPoint& accessPoint : e.accessPoints) {
+      if (accessPoint.function == kNone || s.inTests(accessPoint.place)) continue;
+      Handed handed = handedOut(p, accessPoint.function, e.slot);
       FunctionForm form = e.creation.in == kNone ? FunctionForm::Initialiser : p.functions[e.creation.in].form;
-      bool elsewhere = e.creation.in != door.function && form != FunctionForm::Initialiser && form != FunctionForm::Constructor && p.variables[e.slot].form == VariableForm::Plain && p.variables[e.slot].storage != Storage::FunctionStatic;
-      bool empty = handed.slot.known() && elsewhere && !seesTo(p, door.function, e.slot);
+      bool elsewhere = e.creation.in != accessPoint.function && form != FunctionForm::Initialiser && form != FunctionForm::Constructor && p.variables[e.slot].form == VariableForm::Plain && p.variables[e.slot].storage != Storage::FunctionStatic;
+      bool empty = handed.slot.known() && elsewhere && !seesTo(p, accessPoint.function, e.slot);
       if ((!handed.nothing.known() && !empty) || handed.others) continue;
       Finding f = makeFinding(s, infoOf("single.may-return-nothing"), i, handed.nothing.known() ? Sureness::Certain : Sureness::Likely);
       f.place = handed.nothing.known() ? handed.nothing : handed.slot;
-      std::string what = functionText(p, door.function);
+      std::string what = functionName(p, accessPoint.function);
       if (handed.nothing.known()) {
-        f.message = what + " promises " + e.name + ", but one of its ways hands out nothing: a caller that does not test fails there.";
-        f.evidence.push_back({handed.nothing, "nothing is handed out here"});
+        f.message = what + " returns " + e.shown + ", but one of its paths returns nothing: a caller that does not test the result fails.";
+        f.evidence.push_back({handed.nothing, "nothing is returned here"});
       } else {
-        f.message = what + " hands out what is in " + std::string(p.text(p.variables[e.slot].name)) + " as it is: before " + (e.creation.in == kNone ? std::string("it is filled") : functionText(p, e.creation.in) + " has run") + " that is nothing.";
-        f.evidence.push_back({handed.slot, "handed out without a look"});
-        f.evidence.push_back({e.creation.place, "filled here, by another function"});
+        f.message = what + " returns " + std::string(p.text(p.variables[e.slot].name)) + " without a test: before " + (e.creation.in == kNone ? std::string("it is set") : functionName(p, e.creation.in) + " has run") + " that is nothing.";
+        f.evidence.push_back({handed.slot, "returned without a test"});
+        f.evidence.push_back({e.creation.place, "set here, by another function"});
       }
       size_t shown = 0;
-      for (uint32_t c : p.callsOfFunction[door.function])
-        if (!s.inTests(p.calls[c].place) && ++shown <= 4) f.evidence.push_back({p.calls[c].place, "a caller"});
-      f.advice = Advice::Steady;
+      for (uint32_t c : p.callsOfFunction[accessPoint.function])
+        if (!s.inTests(p.calls[c].place) && ++shown <= 4) f.evidence.push_back({p.calls[c].place, "called here"});
+      f.advice = Advice::SafeInit;
       out.push_back(std::move(f));
       break;
     }

@@ -63,18 +63,18 @@ void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || e.creation.guard != GuardSort::None || !e.creation.innerTest.known()) continue;
     std::vector<Evidence> way;
-    Sureness sureness = sureByThreads(s, e, doorFunctions(e), &way);
+    Sureness sureness = sureByThreads(s, e, accessPointFunctions(e), &way);
     Finding f = makeFinding(s, infoOf("thread.unguarded-creation"), i, sureness);
     f.place = e.creation.place;
     std::string slot(s.program.text(s.program.variables[e.slot].name));
-    f.message = "Two threads that ask for " + e.name + " at once can both find " + slot + " empty and each create one.";
+    f.message = "Two threads that reach " + e.shown + " at once can both find " + slot + " empty, and each makes an instance.";
     f.evidence = way;
     f.evidence.push_back({e.creation.innerTest, "thread 1: finds " + slot + " empty"});
-    f.evidence.push_back({e.creation.innerTest, "thread 2: finds it empty too, for nothing keeps it out"});
-    f.evidence.push_back({e.creation.place, "thread 1: creates an instance and stores it in " + slot});
-    f.evidence.push_back({e.creation.place, "thread 2: creates a second one and overwrites " + slot + "; what thread 1 did on the first is lost"});
-    if (sureness != Sureness::Certain) f.evidence.push_back({e.doors.empty() ? e.place : e.doors.front().place, "no second thread was seen to get here"});
-    f.advice = Advice::Steady;
+    f.evidence.push_back({e.creation.innerTest, "thread 2: finds it empty too, because no lock is held"});
+    f.evidence.push_back({e.creation.place, "thread 1: makes an instance and stores it in " + slot});
+    f.evidence.push_back({e.creation.place, "thread 2: makes a second one and overwrites " + slot + "; what thread 1 wrote to the first is lost"});
+    if (sureness != Sureness::Certain) f.evidence.push_back({e.accessPoints.empty() ? e.place : e.accessPoints.front().place, "no second thread was found that reaches this"});
+    f.advice = Advice::SafeInit;
     out.push_back(std::move(f));
   }
 }
@@ -84,15 +84,15 @@ void checkDoubleCheckUnsound(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || e.creation.guard != GuardSort::DoubleCheckUnsound || e.creation.incompleteDoubleCheck) continue;
     std::vector<Evidence> way;
-    Finding f = makeFinding(s, infoOf("thread.double-check-unsound"), i, sureByThreads(s, e, doorFunctions(e), &way));
+    Finding f = makeFinding(s, infoOf("thread.double-check-unsound"), i, sureByThreads(s, e, accessPointFunctions(e), &way));
     std::string slot(s.program.text(s.program.variables[e.slot].name));
     f.place = e.creation.outerTest;
     f.evidence = way;
-    f.message = functionText(s.program, e.creation.in) + " reads " + slot + " outside the lock while another thread may be writing it, and " + slot + " is not atomic: a thread can see the pointer before the object behind it is complete.";
+    f.message = functionName(s.program, e.creation.in) + " reads " + slot + " without the lock while another thread may write it, and " + slot + " is not atomic: a thread can see the pointer before the object is complete.";
     f.evidence.push_back({e.creation.lock, "thread 1: takes the lock"});
     f.evidence.push_back({e.creation.place, "thread 1: stores the pointer; nothing orders this against the constructor's writes"});
-    f.evidence.push_back({e.creation.outerTest, "thread 2: reads " + slot + " without the lock, finds it set, and uses an object it may not see whole"});
-    f.advice = Advice::Steady;
+    f.evidence.push_back({e.creation.outerTest, "thread 2: reads " + slot + " without the lock, finds it set, and may see an incomplete object"});
+    f.advice = Advice::SafeInit;
     out.push_back(std::move(f));
   }
 }
@@ -102,16 +102,16 @@ void checkDoubleCheckIncomplete(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || !e.creation.incompleteDoubleCheck) continue;
     std::vector<Evidence> way;
-    Finding f = makeFinding(s, infoOf("thread.double-check-incomplete"), i, sureByThreads(s, e, doorFunctions(e), &way));
+    Finding f = makeFinding(s, infoOf("thread.double-check-incomplete"), i, sureByThreads(s, e, accessPointFunctions(e), &way));
     std::string slot(s.program.text(s.program.variables[e.slot].name));
     f.place = e.creation.outerTest;
     f.evidence = way;
-    f.message = "The lock in " + functionText(s.program, e.creation.in) + " is taken after " + slot + " was tested and the test is not repeated: two threads can each create " + e.name + ".";
+    f.message = functionName(s.program, e.creation.in) + " tests " + slot + " before it takes the lock, and not again under it: two threads can each make " + e.shown + ".";
     f.evidence.push_back({e.creation.outerTest, "thread 1: finds " + slot + " empty"});
     f.evidence.push_back({e.creation.outerTest, "thread 2: finds it empty too"});
-    f.evidence.push_back({e.creation.lock, "thread 2: waits here while thread 1 creates"});
-    f.evidence.push_back({e.creation.place, "thread 2: creates a second one, for nobody tests again"});
-    f.advice = Advice::Steady;
+    f.evidence.push_back({e.creation.lock, "thread 2: waits here while thread 1 makes the instance"});
+    f.evidence.push_back({e.creation.place, "thread 2: makes a second one, because the test is not repeated"});
+    f.advice = Advice::SafeInit;
     out.push_back(std::move(f));
   }
 }
@@ -212,12 +212,12 @@ void checkLockOfEachObject(const Subject& s, size_t i, std::vector<Finding>& out
     bool object = held.front().sort == LockId::Sort::Object || p.variables[held.front().index].parent == kNone;  // no field that is written
     std::string lock = object ? "the lock of the object it is called on" : lockText(p, held.front()) + ", which each object has for itself";
     f.place = first->place;
-    f.message = name + " is shared by all, but " + functionText(p, first->in) + " guards it with " + lock + ": two objects keep nobody out.";
+    f.message = name + " is shared by all objects, but " + functionName(p, first->in) + " locks " + lock + ": two objects hold two different locks.";
     f.evidence = way;
-    f.evidence.push_back({p.variables[field.variable].declarations.front(), "one " + name + " for all"});
-    if (!object) f.evidence.push_back({p.variables[held.front().index].declarations.front(), "a lock in each object"});
-    f.evidence.push_back({first->place, "thread 1 and thread 2: both change " + name + ", each by way of an object of its own and holding that object's lock"});
-    f.advice = Advice::Guard;
+    f.evidence.push_back({p.variables[field.variable].declarations.front(), "all objects share this " + name});
+    if (!object) f.evidence.push_back({p.variables[held.front().index].declarations.front(), "each object has a lock of its own"});
+    f.evidence.push_back({first->place, "thread 1 and thread 2: each holds the lock of its own object, and both change " + name});
+    f.advice = Advice::Synchronize;
     out.push_back(std::move(f));
     return;
   }
@@ -235,14 +235,14 @@ void checkWrongLock(const Subject& s, std::vector<Finding>& out) {
     std::string why = wrongWith(s.program, e, e.creation.lock, about);
     if (why.empty()) continue;
     std::vector<Evidence> way;
-    Finding f = makeFinding(s, infoOf("thread.wrong-lock"), i, sureByThreads(s, e, doorFunctions(e), &way));
+    Finding f = makeFinding(s, infoOf("thread.wrong-lock"), i, sureByThreads(s, e, accessPointFunctions(e), &way));
     f.place = e.creation.lock;
-    f.message = "The lock around the creation of " + e.name + " keeps nobody out: " + why + ".";
+    f.message = "The lock around the creation of " + e.shown + " protects nothing: " + why + ".";
     f.evidence = way;
     f.evidence.push_back({about, why});
-    f.evidence.push_back({e.creation.lock, "thread 1 and thread 2: both get in, for they hold different locks"});
-    f.evidence.push_back({e.creation.place, "both create one; the later replaces the earlier"});
-    f.advice = Advice::Steady;
+    f.evidence.push_back({e.creation.lock, "thread 1 and thread 2: both enter, because they hold different locks"});
+    f.evidence.push_back({e.creation.place, "both make an instance; the later one replaces the earlier"});
+    f.advice = Advice::SafeInit;
     out.push_back(std::move(f));
   }
 }
@@ -256,18 +256,32 @@ void checkLockEveryAccess(const Subject& s, std::vector<Finding>& out) {
     for (const Consumer& c : e.consumers) {
       if (!c.reach || s.inTests(c.place)) continue;
       ++sites;
-      if (s.program.around(c.place, Kind::Loop).node != kNoNode) loops.push_back({c.place, "fetched anew in each turn of a loop"});
+      if (s.program.around(c.place, Kind::Loop).node != kNoNode) loops.push_back({c.place, "fetched again in each iteration of a loop"});
     }
     if (loops.empty() && sites < static_cast<size_t>(s.config.lockedSites)) continue;
     Finding f = makeFinding(s, infoOf("thread.lock-every-access"), i, Sureness::Certain);
     f.place = e.creation.lock;
-    f.message = "Every access to " + e.name + " takes a lock that only the first one needs" + (loops.empty() ? ", at " + std::to_string(sites) + " sites." : ", " + counted(loops.size(), "time", "times") + " inside a loop.");
+    f.message = "Every access to " + e.shown + " takes a lock that only the first access needs" + (loops.empty() ? ", at " + std::to_string(sites) + " sites." : ", " + counted(loops.size(), "time", "times") + " inside a loop.");
     f.evidence.push_back({e.creation.lock, "the lock is taken before the slot is tested"});
     f.evidence.insert(f.evidence.end(), loops.begin(), loops.end());
-    f.advice = Advice::Steady;
+    f.advice = Advice::SafeInit;
     out.push_back(std::move(f));
   }
 }
+
+namespace {
+
+// The fields of an entity in one phrase: "load and fee of CargoScale", "load and 7 more of
+// CargoScale", or its own name where the variable is all there is.
+std::string stateNames(const Entity& e, const std::vector<std::string>& names) {
+  constexpr size_t kShown = 3;
+  if (names.size() == 1 && names.front() == e.name) return e.shown;
+  std::vector<std::string> some(names.begin(), names.begin() + static_cast<std::ptrdiff_t>(std::min(names.size(), kShown)));
+  std::string rest = names.size() > kShown ? " and " + std::to_string(names.size() - kShown) + " more" : std::string();
+  return joinWith(some, names.size() == 2 ? " and " : ", ") + rest + " of " + e.shown;
+}
+
+}  // namespace
 
 void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
@@ -310,15 +324,15 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       }
       names.emplace_back(p.text(variable.name));
       evidence.push_back({threadStart, "a second thread is started here"});
-      evidence.push_back({threadAt, "thread 2: touches " + names.back() + " with no lock held"});
-      evidence.push_back({writtenAt, "thread 1: changes " + names.back() + " at the same moment, with no lock held"});
+      evidence.push_back({threadAt, "thread 2: uses " + names.back() + " without a lock"});
+      evidence.push_back({writtenAt, "thread 1: writes " + names.back() + " at the same time, without a lock"});
     }
     if (names.empty()) continue;
     Finding f = makeFinding(s, infoOf("thread.unguarded-state"), i, Sureness::Likely);
     f.place = evidence[2].place;
-    f.message = joinWith(names, ", ") + " of " + e.name + (names.size() == 1 ? " changes" : " change") + " after construction while another thread can be using " + (names.size() == 1 ? "it" : "them") + ", and no lock protects " + (names.size() == 1 ? "it." : "them.");
+    f.message = stateNames(e, names) + (names.size() == 1 ? " is" : " are") + " written while another thread can use " + (names.size() == 1 ? "it" : "them") + ", and no lock protects " + (names.size() == 1 ? "it." : "them.");
     f.evidence = std::move(evidence);
-    f.advice = Advice::Guard;
+    f.advice = Advice::Synchronize;
     out.push_back(std::move(f));
   }
 }
@@ -341,11 +355,11 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
         if (isConstruction(p, use) && !ownVariable) continue;
         if (use.access != Access::Update && !(use.access == Access::Write && readsItself(p, use))) continue;
         if (s.inTests(use.place) || !s.locks.at(use.place, use.in).empty()) continue;
-        sites.push_back({use.place, "reads " + std::string(p.text(p.variables[field.variable].name)) + ", changes it and writes it back: not one step"});
+        sites.push_back({use.place, "reads " + std::string(p.text(p.variables[field.variable].name)) + ", changes it and writes it back in several steps"});
         if (!start.known()) {
           if (s.threads.reaches(use.in)) start = s.threads.startReaching(use.in);
           else s.threads.startsAt(use.place, &start);
-          if (start.known()) way = functionText(p, use.in);
+          if (start.known()) way = functionName(p, use.in);
         }
       }
       if (sites.empty()) continue;
@@ -354,15 +368,15 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       Finding f = makeFinding(s, infoOf("thread.lost-update"), i, start.known() ? Sureness::Likely : Sureness::Possible);
       f.place = sites.front().place;
       std::string name(p.text(p.variables[field.variable].name));
-      f.message = "Two threads that change " + name + (ownVariable ? "" : " of " + e.name) + " at once can lose one of the changes: both read the old value, both write back theirs.";
-      if (start.known()) f.evidence.push_back({start, "a second thread is started here and gets to " + way});
+      f.message = "Two threads that change " + (ownVariable ? e.shown : name + " of " + e.shown) + " at once can lose one of the changes: both read the old value, and both write their result.";
+      if (start.known()) f.evidence.push_back({start, "a second thread is started here and reaches " + way});
       f.evidence.push_back({sites.front().place, "thread 1: reads " + name});
       f.evidence.push_back({sites.back().place, "thread 2: reads " + name + " too: the same value"});
-      f.evidence.push_back({sites.front().place, "thread 1: writes its result back"});
-      f.evidence.push_back({sites.back().place, "thread 2: writes its own back over it: the first change is lost"});
+      f.evidence.push_back({sites.front().place, "thread 1: writes its result"});
+      f.evidence.push_back({sites.back().place, "thread 2: writes its own result over it; the first change is lost"});
       for (size_t k = 1; k + 1 < sites.size(); ++k) f.evidence.push_back(sites[k]);
-      if (!start.known()) f.evidence.push_back({e.place, "no second thread was seen to get here"});
-      f.advice = Advice::Guard;
+      if (!start.known()) f.evidence.push_back({e.place, "no second thread was found that reaches this"});
+      f.advice = Advice::Synchronize;
       out.push_back(std::move(f));
     }
   }
@@ -391,9 +405,9 @@ void checkAwaitGap(const Subject& s, std::vector<Finding>& out) {
     if (!gap.known()) continue;
     Finding f = makeFinding(s, infoOf("thread.await-gap"), i, Sureness::Certain);
     f.place = gap;
-    f.message = "Between the test of " + std::string(p.text(p.variables[e.slot].name)) + " and the assignment others run: a second call finds it empty too and makes another " + e.name + ".";
+    f.message = "Other code can run between the test of " + std::string(p.text(p.variables[e.slot].name)) + " and its assignment: a second call finds it empty too and makes another " + e.shown + ".";
     f.evidence = {{e.creation.innerTest, "call 1: finds it empty"}, {gap, "call 1: waits, and lets others run"}, {e.creation.innerTest, "call 2: finds it empty too"}, {e.creation.place, "both make one; the later replaces the earlier"}};
-    f.advice = Advice::Steady;
+    f.advice = Advice::SafeInit;
     out.push_back(std::move(f));
   }
 }

@@ -142,13 +142,13 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       std::string name(p.text(p.variables[field.variable].name));
       LockSet held = s.locks.at(with.place, with.in);
       f.evidence = way;
-      f.evidence.push_back({with.place, "thread 1: " + functionText(p, with.in) + (changesIt(with) ? " changes " : " reads ") + name + " holding " + lockText(p, held.front())});
+      f.evidence.push_back({with.place, "thread 1: " + functionName(p, with.in) + (changesIt(with) ? " changes " : " reads ") + name + " holding " + lockText(p, held.front())});
       if (without) {
         f.place = without->place;
-        f.message = name + " of " + e.name + " is guarded by " + lockText(p, held.front()) + " in " + functionText(p, with.in) + " and by nothing in " + functionText(p, without->in) + ": who holds the lock is not alone.";
+        f.message = name + " of " + e.shown + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but " + functionName(p, without->in) + " uses it without a lock.";
         for (const Use* use : uses.unguarded) {
           if (f.evidence.size() > 8) break;
-          f.evidence.push_back({use->place, "thread 2: " + functionText(p, use->in) + (changesIt(*use) ? " changes " : " reads ") + name + " with no lock held, at the same moment"});
+          f.evidence.push_back({use->place, "thread 2: " + functionName(p, use->in) + (changesIt(*use) ? " changes " : " reads ") + name + " without a lock, at the same time"});
         }
       } else {
         const Use* other = nullptr;
@@ -157,10 +157,10 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
         if (!other) continue;
         LockSet second = s.locks.at(other->place, other->in);
         f.place = other->place;
-        f.message = name + " of " + e.name + " is guarded by " + lockText(p, held.front()) + " in " + functionText(p, with.in) + " and by " + lockText(p, second.front()) + " in " + functionText(p, other->in) + ": two locks keep nobody apart.";
-        f.evidence.push_back({other->place, "thread 2: " + functionText(p, other->in) + (changesIt(*other) ? " changes " : " reads ") + name + " holding " + lockText(p, second.front())});
+        f.message = name + " of " + e.shown + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but by " + lockText(p, second.front()) + " in " + functionName(p, other->in) + ": both can run at once.";
+        f.evidence.push_back({other->place, "thread 2: " + functionName(p, other->in) + (changesIt(*other) ? " changes " : " reads ") + name + " holding " + lockText(p, second.front())});
       }
-      f.advice = Advice::Guard;
+      f.advice = Advice::Synchronize;
       // One finding for an entity: the first field tells, the others are named.
       if (out.size() == first) out.push_back(std::move(f));
       else others.push_back(name);
@@ -260,19 +260,19 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         auto [before, fresh] = inFunction.emplace(std::make_pair(tested.in, field.variable), out.size());
         if (!fresh) {
           std::vector<Evidence>& evidence = out[before->second].evidence;
-          if (evidence.size() < 12) evidence.push_back({tested.place, "the same again here"});
+          if (evidence.size() < 12) evidence.push_back({tested.place, "the same happens here"});
           continue;
         }
         Finding f = makeFinding(s, infoOf("thread.check-then-act"), i, sureness);
         f.place = tested.place;
-        f.message = "Between the look into " + name + " and the change of it another thread can change it too: " + functionText(p, tested.in) + " acts on what may no longer be so.";
+        f.message = functionName(p, tested.in) + " looks into " + name + " and then changes it: another thread can change it in between.";
         f.evidence = way;
         std::string alone = (traits & kSafeToShare) ? " (each call is safe by itself, the two together are not)" : guardedApart ? " (the lock is given back in between)" : "";
         f.evidence.push_back({tested.place, "thread 1: looks into " + name});
-        f.evidence.push_back({tested.place, "thread 2: looks too and finds the same"});
+        f.evidence.push_back({tested.place, "thread 2: looks into it too and finds the same"});
         f.evidence.push_back({acting->place, "thread 1: changes " + name + alone});
-        f.evidence.push_back({acting->place, "thread 2: changes it again, on a look that is out of date"});
-        f.advice = Advice::Guard;
+        f.evidence.push_back({acting->place, "thread 2: changes it too, based on what is no longer true"});
+        f.advice = Advice::Synchronize;
         out.push_back(std::move(f));
       }
     }
@@ -307,13 +307,13 @@ void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
         LockSet held = s.locks.at(guarded.place, guarded.in);
         Finding f = makeFinding(s, infoOf("thread.leaks-internals"), i, Sureness::Likely);
         f.place = use.place;
-        f.message = functionText(p, use.in) + " hands out " + name + " itself, which " + lockText(p, held.front()) + " protects: its callers walk over it without the lock.";
-        f.evidence.push_back({guarded.place, functionText(p, guarded.in) + " holds " + lockText(p, held.front()) + " while it touches " + name});
-        f.evidence.push_back({use.place, name + " leaves the class here; from then on no lock is held"});
+        f.message = functionName(p, use.in) + " returns " + name + " itself, which " + lockText(p, held.front()) + " protects: its callers use it without the lock.";
+        f.evidence.push_back({guarded.place, functionName(p, guarded.in) + " holds " + lockText(p, held.front()) + " while it uses " + name});
+        f.evidence.push_back({use.place, name + " is returned here; its callers hold no lock"});
         size_t shown = 0;
         for (uint32_t c : p.callsOfFunction[use.in])
-          if (++shown <= 4 && p.calls[c].in != kNone) f.evidence.push_back({p.calls[c].place, functionText(p, p.calls[c].in) + " gets it"});
-        f.advice = Advice::Steady;
+          if (++shown <= 4 && p.calls[c].in != kNone) f.evidence.push_back({p.calls[c].place, functionName(p, p.calls[c].in) + " receives it"});
+        f.advice = Advice::SafeInit;
         out.push_back(std::move(f));
         break;
       }
@@ -435,11 +435,11 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
       std::string name(p.text(type.name));
       f.subject = p.text(type.qualified);
       f.place = escape;
-      f.message = "The constructor of " + name + " lets the object out before it is complete: " + (late != kNone ? std::string(p.text(p.variables[late].name)) + " is set only afterwards." : "the part that a subclass adds is not there yet.");
+      f.message = "The constructor of " + name + " makes the object visible to other threads before it is complete: " + (late != kNone ? std::string(p.text(p.variables[late].name)) + " is set afterwards." : "a subclass is not constructed yet.");
       f.evidence.push_back({escape, how});
-      if (late != kNone) f.evidence.push_back({set, std::string(p.text(p.variables[late].name)) + " gets its value here, maybe after the other thread has read it"});
-      else f.evidence.push_back({p.types[type.derived.front()].definition.known() ? p.types[type.derived.front()].definition : type.definition, std::string(p.text(p.types[type.derived.front()].name)) + " is constructed after this constructor is through"});
-      f.advice = Advice::Steady;
+      if (late != kNone) f.evidence.push_back({set, std::string(p.text(p.variables[late].name)) + " is set here, possibly after the other thread has read it"});
+      else f.evidence.push_back({p.types[type.derived.front()].definition.known() ? p.types[type.derived.front()].definition : type.definition, std::string(p.text(p.types[type.derived.front()].name)) + " is constructed after this constructor has ended"});
+      f.advice = Advice::SafeInit;
       if (entity == SIZE_MAX) {
         f.reasonsFor.push_back("starting the thread in a function of its own, called once the object stands, costs one line at each creation");
         f.reasonsAgainst.push_back("who forgets that call has an object that does nothing");

@@ -56,10 +56,12 @@ Target targetNamed(const Analysis& a, const std::function<std::unique_ptr<Analys
   return {MoveTarget::State, a.survey.entities[entityOf(a, name)].id};  // says what it may have been
 }
 
-ReworkResult carryOut(const Options& options, const std::string& path, const std::string& name, bool confirm) {
+ReworkResult carryOut(const Options& options, const Interruption& interruption, const std::string& path, const std::string& name, bool confirm) {
   int exitCode = kDone;
   std::string chosen = options.text("move");
   Config config = configOf(options, path);
+  config.stop = interruption.asked;
+  *interruption.seen = true;
   Target target;
   {
     auto a = analysisOf(options, {path}, false, exitCode);
@@ -97,7 +99,7 @@ ReworkResult carryOut(const Options& options, const std::string& path, const std
     reworkOptions.progress = [&](const std::string& line) { say(options, line); };
   }
   auto result = rework(path, config, target.id, reworkOptions);
-  if (!result) throw Stop{kGateFailed, result.error().line()};
+  if (!result) throw Stop{config.stopAsked() ? 128 + config.stop->load() : static_cast<int>(kGateFailed), result.error().line()};
   return std::move(*result);
 }
 
@@ -110,7 +112,7 @@ std::vector<std::string> touchedBy(const Analysis& a, const std::string& test) {
     bool changes = std::any_of(e.state.begin(), e.state.end(), [](const StateField& f) { return f.changes; });
     if (e.harmless || !changes) continue;
     for (const Consumer& c : e.consumers) {
-      if (c.in == kNone || !matchesAny(a.config.tests, a.program.path(c.place))) continue;
+      if (c.in == kNone || !a.config.tests.match(a.program.path(c.place))) continue;
       // Its name's last word: of TEST(Mast, Raises) as of Mast.raises.
       std::string in = functionText(a.program, c.in);
       while (!in.empty() && !isWordByte(in.back())) in.pop_back();
@@ -131,7 +133,7 @@ std::vector<std::string> moveIds() {
 void addMoveOption(po::options_description& own) {
   std::string ids = "one of " + joinWith(moveIds(), ", ") + "; left out: the first of them that can be made";
   own.add_options()("move", po::value<std::string>()->value_name("MOVE"), ids.c_str())
-      ("steps", po::value<std::string>()->value_name("KIND[,KIND]"), "steps of these kinds only, as `seam` of inject: each class gets a door for tests, and nobody passes anything on");
+      ("steps", po::value<std::string>()->value_name("KIND[,KIND]"), "steps of these kinds only, as `seam` of inject: each class gets an access point for tests, and nobody passes anything on");
 }
 
 std::string proposalText(const ReworkResult& r, const TextStyle& style, bool diffs) {
@@ -146,7 +148,7 @@ std::string proposalText(const ReworkResult& r, const TextStyle& style, bool dif
 }
 
 // What became of the accessor.
-std::string doorText(const ReworkResult& r) {
+std::string accessPointText(const ReworkResult& r) {
   if (r.move != "inject") return r.finished && r.byHand.empty() ? "nothing is left to do" : "some is left by hand";
   auto left = r.after.find("calls of the accessor");
   if (!r.finished) return "the accessor is still there";
@@ -158,7 +160,7 @@ std::string reworkSummary(const ReworkResult& r, const TextStyle& style) {
   size_t kept = 0;
   for (const StepRecord& s : r.steps) kept += s.kept;
   std::string out = "Rework of " + r.entity + " (" + r.move + ")\n\n" + costText(r, style) + "\nSteps:\n" + stepsText(r, style) + byHandText(r, style) + "\n" + figuresText(r, style) + "\n";
-  out += fmt::format("{} of {} kept; {}; {:.0f} s.\n", kept, counted(r.steps.size(), "step", "steps"), doorText(r), r.seconds);
+  out += fmt::format("{} of {} kept; {}; {:.0f} s.\n", kept, counted(r.steps.size(), "step", "steps"), accessPointText(r), r.seconds);
   if (r.baseline.runs > 0 && r.baseline.observation.tests.empty())
     out += r.baseline.observation.witnesses.empty() ? "No test and no witness ran: nothing is said about unchanged behaviour.\n" : "No test results were read: only the witnesses speak for unchanged behaviour.\n";
   return out;
@@ -176,7 +178,7 @@ int runPropose(const Context& context, const Command& self) {
   Options options = readOptions(context, self, own, "NAME [PATH]", 1, 2);
   if (options.has("move")) choiceOf("--move", options.text("move"), moveIds());
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
-  ReworkResult result = carryOut(options, pathOf(options, 1), options.positional[0], false);
+  ReworkResult result = carryOut(options, context.interruption, pathOf(options, 1), options.positional[0], false);
   emit(options, format == "json" ? jsonText(reworkJson(result)) : proposalText(result, styleOf(options, options.has("out")), options.flag("diff")));
   if (options.has("patches")) {
     auto written = writePatches(result, options.text("patches"));
@@ -218,7 +220,7 @@ int runRework(const Context& context, const Command& self) {
   // What would be in the way at the end is told before anything is built.
   if (options.has("branch"))
     if (auto may = mayBranch(root, options.text("branch")); !may) throw Stop{kGateFailed, may.error().line()};
-  ReworkResult result = carryOut(options, path, options.positional[0], true);
+  ReworkResult result = carryOut(options, context.interruption, path, options.positional[0], true);
   emit(options, format == "json" ? jsonText(reworkJson(result)) : reworkSummary(result, styleOf(options, options.has("out"))));
   if (options.has("patches")) {
     auto written = writePatches(result, options.text("patches"));
@@ -237,6 +239,7 @@ int runRework(const Context& context, const Command& self) {
     if (!done) throw Stop{kGateFailed, done.error().line()};
     say(options, counted(done->files.size(), "file", "files") + " written; `elmcart rework --undo " + path + "` takes it back");
   }
+  if (result.interrupted) throw Stop{128 + context.interruption.asked->load(), "interrupted; what was kept until then is told above" + std::string(options.has("patches") || options.flag("write") ? " and written" : "")};
   bool takenBack = false;
   for (const StepRecord& s : result.steps) takenBack |= !s.kept;
   return takenBack ? kGateFailed : kDone;
@@ -273,13 +276,15 @@ int runConfirm(const Context& context, const Command& self) {
     throw Stop{kWrongUse, "confirm needs to know how the project is built and tested: give [build] and [test] commands in elmcart.toml"};
   if (options.flag("alone") && config.testAlone.empty())
     throw Stop{kWrongUse, "--alone needs the command that runs one test: give [test] alone in elmcart.toml; it finds the test's name in ELMCART_TEST"};
+  config.stop = context.interruption.asked;
+  *context.interruption.seen = true;
   removeStrayScratch();
   auto scratch = Scratch::make();
   if (!scratch) throw Stop{kInnerError, scratch.error().line()};
   // A folder, or a revision of the repository around the working directory.
   auto copied = [&](const std::string& what, const std::string& name) {
     if (fs::is_directory(what, error)) {
-      auto tree = scratch->copyTree(what, name);
+      auto tree = scratch->copyTree(what, name, config.gitignore);
       if (!tree) throw Stop{kUnreadable, tree.error().line()};
       return *tree;
     }
@@ -292,11 +297,16 @@ int runConfirm(const Context& context, const Command& self) {
   std::string a = copied(options.positional[0], "a"), b = copied(options.positional[1], "b");
   say(options, fmt::format("building and testing {}, {}", options.positional[0], counted(static_cast<size_t>(config.baselineRuns), "time", "times")));
   Baseline before = learnBaseline(a, config);
+  auto endIfInterrupted = [&] {
+    if (config.stopAsked()) throw Stop{128 + config.stop->load(), "interrupted before both trees were tested"};
+  };
+  endIfInterrupted();
   if (!before.observation.built) throw Stop{kGateFailed, options.positional[0] + " does not build:\n" + before.observation.buildOutput};
   say(options, "building and testing " + options.positional[1]);
   Observation after = observe(b, config);
   for (const std::string& problem : after.problems) say(options, problem);
   if (!config.coverage.empty() && after.built && !after.coverageTold) say(options, "the test command wrote no coverage file that [test] coverage names: what it executes is not known");
+  endIfInterrupted();
   Comparison comparison = compare(before, after, config.coverage.empty() ? SourceChange{} : changeBetween(a, b, config));
   OrderReport orders;
   size_t wanted = options.values["orders"].as<size_t>();
@@ -371,17 +381,18 @@ int runDemo(const Context& context, const Command& self) {
   }
   writeFile(folder + "/reach.dot", reachDot(*a, book, false));
   writeFile(folder + "/reach.graphml", reachGraphML(*a, book));
-  std::string explained = explainEntityText(*a, book, plain);
+  std::string explained = explainEntityText(*a, a->survey.entities[book], plain);
   writeFile(folder + "/explain.txt", explained);
 
   say(options, "propose: constructor injection for the berth book");
-  ReworkResult proposal = carryOut(options, office, "BerthBook", false);
+  ReworkResult proposal = carryOut(options, context.interruption, office, "BerthBook", false);
   writeFile(folder + "/propose.txt", proposalText(proposal, plain, true));
   ReworkResult result;
   bool quick = options.flag("quick");
   if (!quick) {
     say(options, "rework: step by step, under the office's own tests");
-    result = carryOut(options, office, "BerthBook", true);
+    result = carryOut(options, context.interruption, office, "BerthBook", true);
+    if (result.interrupted) throw Stop{128 + context.interruption.asked->load(), "interrupted"};
     writeFile(folder + "/rework.txt", reworkSummary(result, plain));
     writeFile(folder + "/rework.json", jsonText(reworkJson(result)));
     auto patches = writePatches(result, folder + "/patches");

@@ -1,8 +1,10 @@
 // The command line: options, exit codes, where text goes. Nothing is computed here.
 #pragma once
 
+#include <atomic>
 #include <boost/program_options.hpp>
 #include <functional>
+#include <memory>
 #include <string>
 #include <vector>
 
@@ -19,8 +21,17 @@ struct Stop {
   std::string message;
 };
 
+// SIGINT, SIGTERM and SIGHUP. A command that runs the user's build or tests ends by itself when it
+// sees the request, so that what it kept is written; any other command, and a second
+// signal, end the process at once. No scratch folder stays behind either way.
+struct Interruption {
+  std::shared_ptr<std::atomic<int>> asked = std::make_shared<std::atomic<int>>(0);  // the signal
+  std::shared_ptr<std::atomic<bool>> seen = std::make_shared<std::atomic<bool>>(false);  // does the command look at it?
+};
+
 struct Context {
   std::vector<std::string> arguments;  // behind the command's name
+  Interruption interruption;
 };
 
 struct Command {
@@ -73,7 +84,7 @@ struct Answer {
 };
 // `question`: the command and those of its options that the answer depends on.
 // `since`: a git revision whose findings are left out; empty: none are.
-int answer(const Options& options, const std::vector<std::string>& paths, bool assess, const std::vector<std::string>& question, const std::string& since, const std::function<Answer(const Analysis&)>& make);
+int answer(const Options& options, const TextStyle& style, const std::vector<std::string>& paths, bool assess, const std::vector<std::string>& question, const std::string& since, const std::function<Answer(Analysis&)>& make);
 // The one entity that `name` means, or Stop with the candidates or the nearest names.
 size_t entityOf(const Analysis& analysis, const std::string& name);
 // One of the allowed words, or Stop with the nearest.

@@ -10,6 +10,7 @@
 #include "report/figure.h"
 #include "report/html.h"
 #include "report/json.h"
+#include "source/ignore.h"
 
 namespace elmcart::cli {
 namespace po = boost::program_options;
@@ -17,18 +18,46 @@ namespace {
 
 std::string pathOf(const Options& options, size_t at) { return options.positional.size() > at ? options.positional[at] : "."; }
 
+// A terminal shows the most telling rows unless all is asked for; files and pipes get everything.
+TextStyle limited(TextStyle style, const Options& options, size_t onTerminal) {
+  if (options.has("limit")) style.limit = options.values["limit"].as<size_t>();
+  else if (style.terminal && !options.flag("all")) style.limit = onTerminal;
+  return style;
+}
+
+// An id, the part of an id behind its family, or a family; empty: all.
+std::string checkOrFamily(const std::string& word) {
+  if (word.empty()) return "";
+  if (const CheckInfo* info = checkById(word)) return std::string(info->id);
+  std::vector<std::string> known;
+  for (const Check& check : checks()) {
+    known.emplace_back(check.info.id);
+    std::string family(check.info.id.substr(0, check.info.id.find('.')));
+    if (family == word) return word;
+    if (known.size() == 1 || known[known.size() - 2] != family) known.push_back(family);
+  }
+  std::vector<std::string> nearest = nearestNames(word, known);
+  throw Stop{kWrongUse, "no check and no family is called '" + word + "'" + (nearest.empty() ? "" : "; did you mean " + nearest.front() + "?")};
+}
+
+bool fits(const Analysis& a, const Finding& f, const std::string& check, const std::string& path) {
+  bool ofCheck = check.empty() || f.check == check || (f.check.size() > check.size() && f.check.compare(0, check.size(), check) == 0 && f.check[check.size()] == '.');
+  return ofCheck && (path.empty() || Globs({path, path + "/**"}).match(a.program.path(f.place)));
+}
+
 }  // namespace
 
 int runSurvey(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text, json or csv")
-      ("all", po::bool_switch(), "also what can do no harm, with the reason why");
+      ("all", po::bool_switch(), "everything: also what can do no harm, with the reason why")
+      ("limit", po::value<size_t>()->value_name("N"), "list the N pieces that most places reach (on a terminal: 30)");
   Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json", "csv"});
   bool all = options.flag("all");
-  TextStyle style = styleOf(options, options.has("out"));
-  return answer(options, options.positional, false, {"survey", format, all ? "all" : ""}, "", [&](const Analysis& a) {
+  TextStyle style = limited(styleOf(options, options.has("out")), options, 30);
+  return answer(options, style, options.positional, false, {"survey", format, all ? "all" : ""}, "", [&](const Analysis& a) {
     Answer out;
     out.text = format == "json" ? jsonText(surveyJson(a, all)) : format == "csv" ? surveyCsv(a, all) : surveyText(a, all, style);
     return out;
@@ -42,14 +71,21 @@ int runAssess(const Context& context, const Command& self) {
       ("because", po::value<std::string>()->value_name("REASON"), "with --format ledger: why today's findings are accepted")
       ("since", po::value<std::string>()->value_name("REVISION"), "only findings that the git revision does not have yet")
       ("gate", po::value<int>()->value_name("RISK"), "end with exit code 1 when a finding has that risk or more")
+      ("check", po::value<std::string>()->value_name("CHECK"), "only findings of this check, or of this family: single, init, thread, lifetime, coupling")
+      ("path", po::value<std::string>()->value_name("GLOB"), "only findings in files that match")
+      ("limit", po::value<size_t>()->value_name("N"), "the N pieces of code to fix first, a line each (on a terminal: 10)")
+      ("all", po::bool_switch(), "all findings with their evidence, on a terminal too")
       ("accepted", po::bool_switch(), "also the findings that were accepted");
   Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json", "sarif", "markdown", "csv", "ledger"});
   if (format == "ledger" && options.text("because").empty()) throw Stop{kWrongUse, "--format ledger needs --because REASON: an acceptance without a reason is none"};
   bool accepted = options.flag("accepted");
+  std::string check = checkOrFamily(options.text("check")), path = options.text("path");
   int gate = options.has("gate") ? options.values["gate"].as<int>() : -1;
-  TextStyle style = styleOf(options, options.has("out"));
-  return answer(options, options.positional, true, {"assess", format, accepted ? "accepted" : "", std::to_string(gate), options.text("because")}, options.text("since"), [&](const Analysis& a) {
+  // Who asks for one check or place wants to read its evidence.
+  TextStyle style = limited(styleOf(options, options.has("out")), options, check.empty() && path.empty() ? 10 : 0);
+  return answer(options, style, options.positional, true, {"assess", format, accepted ? "accepted" : "", std::to_string(gate), options.text("because"), check, path}, options.text("since"), [&](Analysis& a) {
+    std::erase_if(a.assessment.findings, [&](const Finding& f) { return !fits(a, f, check, path); });
     Answer out;
     if (format == "json") out.text = jsonText(assessJson(a, accepted));
     else if (format == "sarif") out.text = jsonText(assessSarif(a, ELMCART_VERSION));
@@ -71,7 +107,9 @@ int runReach(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
       ("format", po::value<std::string>()->value_name("FORMAT"), "text, json, svg, png, dot or graphml; told by the ending of --out when not given")
-      ("tests", po::bool_switch(), "draw the tests too");
+      ("tests", po::bool_switch(), "draw the tests too")
+      ("limit", po::value<size_t>()->value_name("N"), "the N classes or files with the most sites (on a terminal: 12)")
+      ("all", po::bool_switch(), "everything, on a terminal too");
   Options options = readOptions(context, self, own, "NAME [PATH]", 1, 2);
   std::string format = options.text("format");
   if (format.empty()) {
@@ -82,7 +120,7 @@ int runReach(const Context& context, const Command& self) {
   int exitCode = kDone;
   auto a = analysisOf(options, {pathOf(options, 1)}, false, exitCode);
   size_t entity = entityOf(*a, options.positional[0]);
-  if (format == "text") emit(options, reachText(*a, entity, styleOf(options, options.has("out"))));
+  if (format == "text") emit(options, reachText(*a, entity, limited(styleOf(options, options.has("out")), options, 12)));
   else if (format == "json") emit(options, jsonText(reachJson(*a, entity)));
   else if (format == "graphml") emit(options, reachGraphML(*a, entity));
   else {
@@ -97,6 +135,30 @@ int runReach(const Context& context, const Command& self) {
   }
   return exitCode;
 }
+
+namespace {
+
+// What a name that some command printed stands for: a finding's id, an entity, a class that a
+// container makes one of, or what a finding is about.
+std::string explained(const Analysis& a, const std::string& name, const TextStyle& style) {
+  for (const Finding& f : a.assessment.findings)
+    if (f.id == name || f.fingerprint == name) return explainFindingText(a, f, style);
+  if (!entitiesNamed(a, name).empty()) return explainEntityText(a, a.survey.entities[entityOf(a, name)], style);
+  for (const Entity& e : a.survey.managed)
+    if (e.id == name || e.name == name || e.shown == name) return explainEntityText(a, e, style);
+  std::string out;
+  for (const Finding& f : a.assessment.findings)
+    if (f.subject == name || lastPart(f.subject) == name) out += (out.empty() ? "" : "\n") + explainFindingText(a, f, style);
+  if (!out.empty()) return out;
+  // Only a check's id has a family in front.
+  for (const Check& check : checks()) {
+    std::string family(check.info.id.substr(0, check.info.id.find('.') + 1));
+    if (name.compare(0, family.size(), family) == 0 && name.find(':') == std::string::npos) (void)checkOrFamily(name);
+  }
+  return explainEntityText(a, a.survey.entities[entityOf(a, name)], style);  // ends with the nearest names
+}
+
+}  // namespace
 
 int runExplain(const Context& context, const Command& self) {
   po::options_description own("options");
@@ -128,16 +190,9 @@ int runExplain(const Context& context, const Command& self) {
       emit(options, explainLanguageText(language, style));
       return kDone;
     }
-  // A name with a family's dot in it can only be a check.
-  std::vector<std::string> ids;
-  for (const Check& check : checks()) ids.emplace_back(check.info.id);
-  if (options.positional[0].find('.') != std::string::npos) {
-    std::vector<std::string> nearest = nearestNames(options.positional[0], ids);
-    throw Stop{kWrongUse, "no check is called '" + options.positional[0] + "'" + (nearest.empty() ? "" : "; did you mean " + nearest.front() + "?")};
-  }
   int exitCode = kDone;
   auto a = analysisOf(options, {pathOf(options, 1)}, true, exitCode);
-  emit(options, explainEntityText(*a, entityOf(*a, options.positional[0]), style));
+  emit(options, explained(*a, options.positional[0], style));
   return exitCode;
 }
 

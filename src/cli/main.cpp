@@ -1,11 +1,15 @@
 #include <fmt/format.h>
+#include <pthread.h>
+#include <unistd.h>
 
 #include <csignal>
 #include <exception>
 #include <iostream>
+#include <thread>
 
 #include "base/text.h"
 #include "cli/cli.h"
+#include "confirm/scratch.h"
 
 namespace elmcart::cli {
 
@@ -16,7 +20,7 @@ const std::vector<Command>& commands() {
       {"reach", "who gets at it, and by which way?", {"elmcart reach BerthBook", "elmcart reach --out berths.svg office::BerthBook src"}, runReach},
       {"explain", "what does a check mean, what does a language promise, why does a piece of state score so?", {"elmcart explain thread.unguarded-creation", "elmcart explain BerthBook src"}, runExplain},
       {"propose", "what would mend it, at what cost, which way is best?", {"elmcart propose BerthBook", "elmcart propose --diff --patches steps BerthBook src"}, runPropose},
-      {"rework", "do it, step by step, under the tests", {"elmcart rework --patches steps BerthBook", "elmcart rework --move guard --branch guarded BerthBook"}, runRework},
+      {"rework", "do it, step by step, under the tests", {"elmcart rework --patches steps BerthBook", "elmcart rework --move synchronize --branch guarded BerthBook"}, runRework},
       {"confirm", "do two trees behave alike?", {"elmcart confirm office office-reworked", "elmcart confirm --orders 3 HEAD~2 HEAD"}, runConfirm},
       {"report", "everything for reading and showing, on one page", {"elmcart report", "elmcart report --out shared-state.html src"}, runReport},
       {"demo", "the whole road on the shipped harbour office", {"elmcart demo", "elmcart demo --quick /tmp/office-demo"}, runDemo},
@@ -36,7 +40,7 @@ void printHelp() {
                "not be read, 4 an inner error\n";
 }
 
-int dispatch(const std::vector<std::string>& arguments) {
+int dispatch(const std::vector<std::string>& arguments, const Interruption& interruption) {
   if (arguments.empty() || arguments[0] == "--help" || arguments[0] == "-h" || arguments[0] == "help") {
     printHelp();
     return arguments.empty() ? kWrongUse : kDone;
@@ -48,10 +52,26 @@ int dispatch(const std::vector<std::string>& arguments) {
   std::vector<std::string> names;
   for (const Command& command : commands()) {
     names.emplace_back(command.name);
-    if (command.name == arguments[0]) return command.run(Context{{arguments.begin() + 1, arguments.end()}}, command);
+    if (command.name == arguments[0]) return command.run(Context{{arguments.begin() + 1, arguments.end()}, interruption}, command);
   }
   std::vector<std::string> nearest = nearestNames(arguments[0], names);
   throw Stop{kWrongUse, "there is no command '" + arguments[0] + "'" + (nearest.empty() ? "; elmcart --help lists them" : "; did you mean " + joinWith(nearest, " or ") + "?")};
+}
+
+// Threads that are made from here on inherit that the signals wait for this one.
+void watchSignals(const Interruption& interruption) {
+  sigset_t signals;
+  sigemptyset(&signals);
+  for (int signal : {SIGINT, SIGTERM, SIGHUP}) sigaddset(&signals, signal);
+  pthread_sigmask(SIG_BLOCK, &signals, nullptr);
+  std::thread([signals, interruption] {
+    for (int signal = 0; sigwait(&signals, &signal) == 0;) {
+      bool first = interruption.asked->exchange(signal) == 0;
+      if (first && interruption.seen->load()) continue;
+      removeOwnScratch();
+      _exit(128 + signal);
+    }
+  }).detach();
 }
 
 }  // namespace
@@ -60,8 +80,10 @@ int dispatch(const std::vector<std::string>& arguments) {
 int main(int argc, char** argv) {
   using namespace elmcart::cli;
   std::signal(SIGPIPE, SIG_IGN);
+  Interruption interruption;
+  watchSignals(interruption);
   try {
-    return dispatch(std::vector<std::string>(argv + 1, argv + argc));
+    return dispatch(std::vector<std::string>(argv + 1, argv + argc), interruption);
   } catch (const Stop& stop) {
     if (!stop.message.empty()) warn(stop.message);
     return stop.code;

@@ -81,6 +81,7 @@ TextStyle styleOf(const Options& options, bool toFile) {
   int columns = 0;
   if (const char* told = std::getenv("COLUMNS")) columns = std::atoi(told);
   if (winsize window{}; columns == 0 && terminal && ::ioctl(1, TIOCGWINSZ, &window) == 0) columns = window.ws_col;
+  style.terminal = terminal;
   style.cut = terminal || columns > 0;
   if (columns >= 60 && columns <= 400) style.width = columns;
   return style;
@@ -119,6 +120,8 @@ Input inputOf(const Options& options, const std::vector<std::string>& paths) {
 SourceTree sourcesOf(const Options& options, const Input& input) {
   auto tree = readTree(input.path, loadOptionsOf(input.config, jobsOf(options)));
   if (!tree) throw Stop{kUnreadable, tree.error().line()};
+  if (tree->files.empty() && tree->ignored > 0)
+    warn(input.path + ": no source file was read: .gitignore files leave out " + counted(tree->ignored, "file or folder", "files and folders") + " here (`gitignore = false` under [read] in elmcart.toml reads them)");
   return std::move(*tree);
 }
 
@@ -149,7 +152,7 @@ std::string fileText(const std::string& path) {
 
 CacheKey keyOf(const SourceTree& tree, const Input& input, const TextStyle& style, const std::vector<std::string>& question) {
   KeyMaker key;
-  key.add(buildFingerprint()).add("answer").add(tree.root).add(static_cast<uint64_t>(style.width)).add(static_cast<uint64_t>(style.cut)).add(static_cast<uint64_t>(style.colour));
+  key.add(buildFingerprint()).add("answer").add(tree.root).add(static_cast<uint64_t>(style.width)).add(static_cast<uint64_t>(style.cut)).add(static_cast<uint64_t>(style.colour)).add(static_cast<uint64_t>(style.limit));
   for (const std::string& word : question) key.add(word);
   key.add(fileText(input.config.path));
   if (!input.config.ledger.empty()) key.add(fileText((std::filesystem::path(input.config.path).parent_path() / input.config.ledger).string()));
@@ -190,7 +193,7 @@ std::unique_ptr<Analysis> analysisOf(const Options& options, const std::vector<s
   return result;
 }
 
-int answer(const Options& options, const std::vector<std::string>& paths, bool assess, const std::vector<std::string>& question, const std::string& since, const std::function<Answer(const Analysis&)>& make) {
+int answer(const Options& options, const TextStyle& style, const std::vector<std::string>& paths, bool assess, const std::vector<std::string>& question, const std::string& since, const std::function<Answer(Analysis&)>& make) {
   Input input = inputOf(options, paths);
   std::unique_ptr<Cache> cache = cacheOf(options);
   SourceTree tree = sourcesOf(options, input);
@@ -199,7 +202,7 @@ int answer(const Options& options, const std::vector<std::string>& paths, bool a
   bool keep = cache && !options.flag("verbose") && since.empty();
   CacheKey key{};
   if (keep) {
-    key = keyOf(tree, input, styleOf(options, options.has("out")), question);
+    key = keyOf(tree, input, style, question);
     if (auto bytes = cache->get(key)) {
       nlohmann::json kept = nlohmann::json::from_cbor(*bytes, true, false);
       if (kept.is_object() && kept.contains("text") && kept.contains("messages") && kept.contains("problems") && kept.contains("exitCode")) {

@@ -53,6 +53,11 @@ class TableReader {
     if (fine) out = std::move(values);
     else wrong(key, "a list of texts");
   }
+  void globs(std::string_view key, Globs& out) {
+    std::vector<std::string> patterns = out.patterns();
+    texts(key, patterns);
+    out = Globs(std::move(patterns));
+  }
   template <typename Read>
   void table(std::string_view key, Read read) {
     if (const toml::node* node = take(key)) {
@@ -133,9 +138,9 @@ Result<Config> readConfig(const std::string& path) {
   std::optional<Error> error;
   TableReader top(*parsed, path, "", error);
   top.table("read", [&](TableReader& t) {
-    t.texts("leave-out", config.leaveOut);
+    t.globs("leave-out", config.leaveOut);
     t.flag("gitignore", config.gitignore);
-    t.texts("tests", config.tests);
+    t.globs("tests", config.tests);
   });
   top.table("thresholds", [&](TableReader& t) {
     t.number("wide-reach", config.wideReach, 2, 1000);
@@ -146,7 +151,7 @@ Result<Config> readConfig(const std::string& path) {
   top.tables("layer", [&](TableReader& t) {
     Config::Layer layer;
     t.text("name", layer.name);
-    t.texts("files", layer.files);
+    t.globs("files", layer.files);
     t.texts("may-reach", layer.mayReach);
     t.require("name", layer.name);
     config.layers.push_back(layer);

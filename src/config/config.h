@@ -3,10 +3,13 @@
 // by name.
 #pragma once
 
+#include <atomic>
+#include <memory>
 #include <string>
 #include <vector>
 
 #include "base/result.h"
+#include "source/ignore.h"
 
 namespace elmcart {
 
@@ -27,15 +30,15 @@ struct LedgerRow {
 
 struct Config {
   std::string path;                  // of the file it was read from; empty when none
-  std::vector<std::string> leaveOut; // globs
+  Globs leaveOut;
   bool gitignore = true;
   std::vector<std::string> only;     // what the command line named, when it named several; no key of the file
-  std::vector<std::string> tests = {"test/**", "tests/**", "**/test/**", "**/tests/**", "**/testing/**", "Tests/**", "**/Tests/**", "**/*_test.*", "**/*_tests.*", "**/test_*.*", "**/?*Test.*", "**/?*Tests.*", "**/*.test.*", "**/*.spec.*", "**/*Spec.js", "**/*Spec.ts", "**/*Spec.kt", "**/*Spec.swift", "**/*Spec.groovy", "**/__tests__/**", "**/unittest*/**"};
+  Globs tests = {"test/**", "tests/**", "**/test/**", "**/tests/**", "**/testing/**", "Tests/**", "**/Tests/**", "**/*_test.*", "**/*_tests.*", "**/test_*.*", "**/?*Test.*", "**/?*Tests.*", "**/*.test.*", "**/*.spec.*", "**/*Spec.js", "**/*Spec.ts", "**/*Spec.kt", "**/*Spec.swift", "**/*Spec.groovy", "**/__tests__/**", "**/unittest*/**"};
 
   int wideReach = 5;                 // classes that reach one entity before it is called wide
   struct Layer {
     std::string name;
-    std::vector<std::string> files;     // globs; a file is of the first layer that names it
+    Globs files;                        // a file is of the first layer that names it
     std::vector<std::string> mayReach;  // names of layers, beside itself
   };
   std::vector<Layer> layers;
@@ -53,6 +56,9 @@ struct Config {
   std::vector<std::string> coverage; // globs of files in which the test command tells what lines it executed
   std::string testAlone;             // runs the one test that ELMCART_TEST names
   std::vector<Witness> witnesses;
+  // Set from outside when the run is to end; no key of the file. Null: never.
+  std::shared_ptr<const std::atomic<int>> stop;
+  bool stopAsked() const { return stop && stop->load() != 0; }
   int buildSeconds = 1800;
   int testSeconds = 600;
   int baselineRuns = 3;

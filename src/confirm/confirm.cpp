@@ -1,8 +1,9 @@
 #include "confirm/confirm.h"
 
+#include <re2/re2.h>
+
 #include <algorithm>
 #include <filesystem>
-#include <regex>
 
 #include "base/text.h"
 #include "source/ignore.h"
@@ -26,9 +27,10 @@ std::vector<std::string> matchingFiles(const std::string& folder, const std::str
     return out;
   }
   std::error_code error;
+  Globs glob({pattern});
   for (fs::recursive_directory_iterator it(folder, fs::directory_options::skip_permission_denied, error), end; !error && it != end; it.increment(error)) {
     std::string relative = fs::relative(it->path(), folder, error).string();
-    if (it->is_regular_file(error) && matchesGlob(pattern, relative)) out.push_back(it->path().string());
+    if (it->is_regular_file(error) && glob.match(relative)) out.push_back(it->path().string());
   }
   std::sort(out.begin(), out.end());
   return out;
@@ -80,6 +82,7 @@ void runTests(const std::string& folder, const Config& config, Observation& out,
   RunOptions options;
   options.folder = folder;
   options.seconds = config.testSeconds;
+  options.stop = config.stop.get();
   options.environment = std::move(environment);
   out.testExit = 0;
   std::string printed;
@@ -125,6 +128,7 @@ void runWitnesses(const std::string& folder, const Config& config, Observation& 
     RunOptions options;
     options.folder = folder;
     options.seconds = config.testSeconds;
+    options.stop = config.stop.get();
     WitnessResult result;
     std::vector<std::string> masks = witness.masks;
     auto mask = [&](const std::string& text) {
@@ -152,11 +156,11 @@ void runWitnesses(const std::string& folder, const Config& config, Observation& 
 Result<std::string> masked(const std::string& text, const std::vector<std::string>& masks) {
   std::string out = text;
   for (const std::string& mask : masks) {
-    try {
-      out = std::regex_replace(out, std::regex(mask), "*");
-    } catch (const std::regex_error&) {
-      return Error{mask, "no regular expression"};
-    }
+    re2::RE2::Options options(re2::RE2::Latin1);  // outputs may hold any bytes
+    options.set_log_errors(false);
+    re2::RE2 expression(mask, options);
+    if (!expression.ok()) return Error{mask, "no regular expression: " + expression.error()};
+    re2::RE2::GlobalReplace(&out, expression, "*");
   }
   return out;
 }
@@ -166,6 +170,7 @@ Observation observe(const std::string& folder, const Config& config) {
   RunOptions options;
   options.folder = folder;
   options.seconds = config.buildSeconds;
+  options.stop = config.stop.get();
   for (const std::string& command : config.build) {
     auto run = runCommand(command, options);
     if (!run) {
@@ -195,7 +200,7 @@ Baseline learnBaseline(const std::string& folder, const Config& config) {
   out.observation = observe(folder, config);
   out.runs = 1;
   if (!out.observation.built) return out;
-  for (int i = 1; i < config.baselineRuns; ++i) {
+  for (int i = 1; i < config.baselineRuns && !config.stopAsked(); ++i) {
     Observation again;
     again.built = true;
     runTests(folder, config, again);
@@ -213,7 +218,7 @@ Baseline learnBaseline(const std::string& folder, const Config& config) {
 }
 
 void checkOrders(const std::string& folder, const Config& config, const Baseline& seen, size_t orders, OrderCheck& out) {
-  for (size_t k = 1; k <= orders; ++k) {
+  for (size_t k = 1; k <= orders && !config.stopAsked(); ++k) {
     std::string number = std::to_string(k);
     Observation shuffled;
     runTests(folder, config, shuffled, {"GTEST_SHUFFLE=1", "GTEST_RANDOM_SEED=" + number, "GOFLAGS=-shuffle=" + number, "ELMCART_ORDER=" + number});
@@ -230,7 +235,7 @@ void checkAlone(const std::string& folder, const Config& config, const Baseline&
   Config one = config;
   one.test = {config.testAlone};
   for (auto& [name, result] : seen.observation.tests) {
-    if (seen.flakyTests.count(name) || result.status == TestStatus::Skipped) continue;
+    if (config.stopAsked() || seen.flakyTests.count(name) || result.status == TestStatus::Skipped) continue;
     Observation run;
     runTests(folder, one, run, {"ELMCART_TEST=" + name});
     ++out.alone;

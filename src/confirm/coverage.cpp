@@ -95,7 +95,8 @@ Result<LineCounts> readCoverage(const std::string& text, const std::string& path
 
 std::vector<uint32_t> changedLines(const std::string& before, const std::string& after) {
   std::vector<uint32_t> out;
-  git_diff_options options = GIT_DIFF_OPTIONS_INIT;
+  git_diff_options options;
+  git_diff_options_init(&options, GIT_DIFF_OPTIONS_VERSION);
   options.context_lines = 0;
   options.flags |= GIT_DIFF_FORCE_TEXT;
   GitLibrary library;

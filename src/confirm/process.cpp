@@ -58,13 +58,16 @@ Result<RunResult> runCommand(const std::string& command, const RunOptions& optio
   posix_spawn_file_actions_adddup2(&actions, err.write, 2);
   posix_spawnattr_t attributes;
   posix_spawnattr_init(&attributes);
-  posix_spawnattr_setflags(&attributes, POSIX_SPAWN_SETPGROUP | POSIX_SPAWN_SETSIGDEF);
+  posix_spawnattr_setflags(&attributes, POSIX_SPAWN_SETPGROUP | POSIX_SPAWN_SETSIGDEF | POSIX_SPAWN_SETSIGMASK);
   posix_spawnattr_setpgroup(&attributes, 0);
   sigset_t defaults;
   sigemptyset(&defaults);
   sigaddset(&defaults, SIGPIPE);
   sigaddset(&defaults, SIGINT);
   posix_spawnattr_setsigdefault(&attributes, &defaults);
+  sigset_t none;
+  sigemptyset(&none);
+  posix_spawnattr_setsigmask(&attributes, &none);
   std::vector<char*> environment;
   for (char** e = environ; *e; ++e) {
     std::string_view entry(*e);
@@ -104,7 +107,8 @@ Result<RunResult> runCommand(const std::string& command, const RunOptions& optio
     if (done == child) ended = true;
     if (!ended && elapsed() > options.seconds) result.timedOut = true;
     if (result.out.size() > options.mostOutput || result.err.size() > options.mostOutput) result.tooMuchOutput = true;
-    if (!ended && (result.timedOut || result.tooMuchOutput)) {
+    result.stopped = !ended && options.stop && options.stop->load() != 0;
+    if (!ended && (result.timedOut || result.tooMuchOutput || result.stopped)) {
       ::kill(-child, SIGKILL);
       while (::waitpid(child, &status, 0) < 0 && errno == EINTR) {
       }

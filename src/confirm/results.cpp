@@ -1,8 +1,8 @@
 #include "confirm/results.h"
 
-#include <pugixml.hpp>
+#include <re2/re2.h>
 
-#include <regex>
+#include <pugixml.hpp>
 
 #include "base/text.h"
 
@@ -39,7 +39,6 @@ void readSuite(const pugi::xml_node& suite, const std::string& prefix, TestTable
 }
 
 // Of a line that names a test; the library's patterns use the stack byte by byte.
-constexpr size_t kLongestLine = 4096;
 
 double number(const std::string& text) { return text.empty() ? 0 : std::strtod(text.c_str(), nullptr); }
 
@@ -63,28 +62,28 @@ Result<TestTable> readJUnit(const std::string& text, const std::string& path) {
 
 TestTable readTap(const std::string& text) {
   // "ok 1 - name # SKIP reason"; subtests stand four blanks deeper, under the name above them.
-  static const std::regex kLine(R"(^( *)(not )?ok\b *(\d+)?(?: *-)? *([^#]*)(?:#\s*(.*))?$)");
+  static const re2::RE2 kLine(R"(^( *)(not )?ok\b *(\d+)?(?: *-)? *([^#]*)(?:#\s*(.*))?$)");
   TestTable out;
   size_t unnamed = 0;
   std::vector<std::string> groups;
-  static const std::regex kGroup(R"(^( *)# Subtest: (.*)$)");
+  static const re2::RE2 kGroup(R"(^( *)# Subtest: (.*)$)");
   for (const std::string& line : splitLines(text)) {
-    std::smatch m;
-    if (line.size() > kLongestLine) continue;
-    if (std::regex_match(line, m, kGroup)) {
-      groups.resize(static_cast<size_t>(m[1].length()) / 4);
-      groups.push_back(m[2]);
+    std::string indent, group, failed, number, name, directive;
+    if (re2::RE2::FullMatch(line, kGroup, &indent, &group)) {
+      groups.resize(indent.size() / 4);
+      groups.push_back(group);
       continue;
     }
-    if (!std::regex_match(line, m, kLine)) continue;
-    size_t depth = static_cast<size_t>(m[1].length()) / 4;
-    std::string name(trim(m[4].str())), directive = lowerCase(m[5].str());
-    if (name.empty()) name = "test " + (m[3].matched ? m[3].str() : std::to_string(++unnamed));
+    if (!re2::RE2::FullMatch(line, kLine, &indent, &failed, &number, &name, &directive)) continue;
+    size_t depth = indent.size() / 4;
+    name = trim(name);
+    directive = lowerCase(directive);
+    if (name.empty()) name = "test " + (number.empty() ? std::to_string(++unnamed) : number);
     std::string key;
     for (size_t i = 0; i < depth && i < groups.size(); ++i) key += groups[i] + " > ";
     TestResult result;
     if (directive.rfind("skip", 0) == 0) result.status = TestStatus::Skipped;
-    else if (m[2].matched && directive.rfind("todo", 0) != 0) result.status = TestStatus::Failed;
+    else if (!failed.empty() && directive.rfind("todo", 0) != 0) result.status = TestStatus::Failed;
     out[key + name] = result;
   }
   return out;
@@ -105,32 +104,30 @@ TestTable readRunnerOutput(const std::string& text) {
     result.seconds = seconds;
     out[name] = result;
   };
-  static const std::regex kGo(R"(^ *--- (PASS|FAIL|SKIP): (\S+) \(([0-9.]+)s\)$)");
-  static const std::regex kUnittest(R"(^(\w+) \(([\w.]+)\)(?: .*)? ?\.\.\. (ok|FAIL|ERROR|skipped.*|expected failure|unexpected success)$)");
-  static const std::regex kCTest(R"(^ *\d+/\d+ +Test +#\d+: +(\S+) \.*\** *(Passed|Failed|Skipped|Not Run|Timeout|\*\*\*\S+) +([0-9.]+) sec *$)");
+  static const re2::RE2 kGo(R"(^ *--- (PASS|FAIL|SKIP): (\S+) \(([0-9.]+)s\)$)");
+  static const re2::RE2 kUnittest(R"(^(\w+) \(([\w.]+)\)(?: .*)? ?\.\.\. (ok|FAIL|ERROR|skipped.*|expected failure|unexpected success)$)");
+  static const re2::RE2 kCTest(R"(^ *\d+/\d+ +Test +#\d+: +(\S+) \.*\** *(Passed|Failed|Skipped|Not Run|Timeout|\*\*\*\S+) +([0-9.]+) sec *$)");
   std::string pending;
   bool plan = false;
-  static const std::regex kPending(R"(^(\w+) \(([\w.]+)\)$)");  // a documented test: its result stands on the next line
+  static const re2::RE2 kPending(R"(^(\w+) \(([\w.]+)\)$)");  // a documented test: its result stands on the next line
   for (const std::string& line : splitLines(text)) {
-    std::smatch m;
-    auto pythonName = [&] {
-      std::string test = m[1], group = m[2];
+    auto pythonName = [](const std::string& test, const std::string& group) {
       bool whole = group.size() > test.size() && group.compare(group.size() - test.size(), test.size(), test) == 0;  // since 3.11
       return whole ? group : group + "." + test;
     };
     auto pythonStatus = [](const std::string& word) { return word == "ok" || word == "expected failure" ? TestStatus::Passed : word.rfind("skipped", 0) == 0 ? TestStatus::Skipped : TestStatus::Failed; };
     std::string_view words = trim(line);
     plan |= line.rfind("TAP version", 0) == 0 || (words.substr(0, 3) == "1.." && words.size() > 3 && std::isdigit(static_cast<unsigned char>(words[3])));
-    // Most lines are no results; and the patterns are for lines, not for a megabyte without a line end.
-    if (line.size() > kLongestLine) continue;
+    // Most lines are no results.
     bool go = line.find("--- ") != std::string::npos, ctest = line.find("Test ") != std::string::npos;
     bool python = !pending.empty() || line.find(" (") != std::string::npos;
     if (!go && !ctest && !python) continue;
-    if (std::regex_match(line, m, kGo)) put(m[2], m[1] == "PASS" ? TestStatus::Passed : m[1] == "SKIP" ? TestStatus::Skipped : TestStatus::Failed, number(m[3]));
-    else if (std::regex_match(line, m, kUnittest)) put(pythonName(), pythonStatus(m[3]));
-    else if (std::regex_match(line, m, kPending)) pending = pythonName();
+    std::string first, second, third;
+    if (re2::RE2::FullMatch(line, kGo, &first, &second, &third)) put(second, first == "PASS" ? TestStatus::Passed : first == "SKIP" ? TestStatus::Skipped : TestStatus::Failed, number(third));
+    else if (re2::RE2::FullMatch(line, kUnittest, &first, &second, &third)) put(pythonName(first, second), pythonStatus(third));
+    else if (re2::RE2::FullMatch(line, kPending, &first, &second)) pending = pythonName(first, second);
     else if (size_t at = line.rfind(" ... "); !pending.empty() && at != std::string::npos) put(pending, pythonStatus(line.substr(at + 5))), pending.clear();
-    else if (std::regex_match(line, m, kCTest)) put(m[1], m[2] == "Passed" ? TestStatus::Passed : m[2] == "Skipped" || m[2] == "Not Run" ? TestStatus::Skipped : TestStatus::Failed, number(m[3]));
+    else if (re2::RE2::FullMatch(line, kCTest, &first, &second, &third)) put(first, second == "Passed" ? TestStatus::Passed : second == "Skipped" || second == "Not Run" ? TestStatus::Skipped : TestStatus::Failed, number(third));
   }
   // TAP says how many tests it has; a lone "ok" may be anything.
   if (out.empty() && plan) out = readTap(text);

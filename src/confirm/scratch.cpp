@@ -6,6 +6,7 @@
 #include <cerrno>
 #include <cstring>
 #include <filesystem>
+#include <functional>
 
 #include "source/ignore.h"
 #include "source/walk.h"
@@ -16,18 +17,20 @@ namespace {
 
 constexpr std::string_view kPrefix = "elmcart-scratch-";
 
-void copyFolder(const fs::path& from, const fs::path& to, const std::string& relative, IgnoreRules& rules, std::error_code& error) {
+// Null rules: what .gitignore files say does not count.
+void copyFolder(const fs::path& from, const fs::path& to, const std::string& relative, IgnoreRules* rules, std::error_code& error) {
   fs::create_directories(to, error);
   if (error) return;
-  size_t before = rules.size();
-  if (auto text = readWhole((from / ".gitignore").string())) rules.add(*text, relative);
+  size_t before = rules ? rules->size() : 0;
+  if (rules)
+    if (auto text = readWhole((from / ".gitignore").string())) rules->add(*text, relative);
   for (fs::directory_iterator it(from, error), end; !error && it != end; it.increment(error)) {
     std::string name = it->path().filename().string();
     std::string path = relative.empty() ? name : relative + "/" + name;
     std::error_code own;
     fs::file_status status = it->symlink_status(own);
     bool folder = fs::is_directory(status);
-    if (name == ".git" || name == ".elmcart" || rules.ignored(path, folder)) continue;
+    if (name == ".git" || name == ".elmcart" || (rules && rules->ignored(path, folder))) continue;
     if (folder) {
       if (fs::exists(it->path() / "CMakeCache.txt", own)) continue;
       copyFolder(it->path(), to / name, path, rules, error);
@@ -41,7 +44,7 @@ void copyFolder(const fs::path& from, const fs::path& to, const std::string& rel
       fs::last_write_time(to / name, fs::last_write_time(it->path(), own), own);
     }
   }
-  rules.shrinkTo(before);
+  if (rules) rules->shrinkTo(before);
 }
 
 }  // namespace
@@ -63,16 +66,19 @@ Scratch::~Scratch() {
   fs::remove_all(path_, error);
 }
 
-Result<std::string> Scratch::copyTree(const std::string& root, const std::string& name) const {
+Result<std::string> Scratch::copyTree(const std::string& root, const std::string& name, bool honourGitignore) const {
   std::error_code error;
   IgnoreRules rules;
   fs::path to = fs::path(path_) / name;
-  copyFolder(root, to, "", rules, error);
+  copyFolder(root, to, "", honourGitignore ? &rules : nullptr, error);
   if (error) return Error{root, "could not be copied: " + error.message()};
   return to.string();
 }
 
-size_t removeStrayScratch() {
+namespace {
+
+// Removes the scratch folders of the processes that `ended` says yes to.
+size_t removeScratchOf(const std::function<bool(long process)>& ended) {
   std::error_code error;
   fs::path base = fs::temp_directory_path(error);
   if (error) return 0;
@@ -81,12 +87,22 @@ size_t removeStrayScratch() {
     std::string name = it->path().filename().string();
     if (name.compare(0, kPrefix.size(), kPrefix) != 0) continue;
     long process = std::strtol(name.c_str() + kPrefix.size(), nullptr, 10);
-    if (process <= 0 || (::kill(static_cast<pid_t>(process), 0) == 0) || errno == EPERM) continue;
+    if (process <= 0 || !ended(process)) continue;
     std::error_code own;
     fs::remove_all(it->path(), own);
     ++removed;
   }
   return removed;
+}
+
+}  // namespace
+
+size_t removeStrayScratch() {
+  return removeScratchOf([](long process) { return ::kill(static_cast<pid_t>(process), 0) != 0 && errno != EPERM; });
+}
+
+size_t removeOwnScratch() {
+  return removeScratchOf([](long process) { return process == ::getpid(); });
 }
 
 }  // namespace elmcart

@@ -21,8 +21,9 @@ class Scratch {
 
   const std::string& path() const { return path_; }
   // Copies a tree into the subfolder `name`; version control, our own journal
-  // and CMake build folders stay behind. Returns the copy's path.
-  Result<std::string> copyTree(const std::string& root, const std::string& name) const;
+  // and CMake build folders stay behind, and what .gitignore files leave out where they are
+  // honoured. Returns the copy's path.
+  Result<std::string> copyTree(const std::string& root, const std::string& name, bool honourGitignore) const;
 
  private:
   explicit Scratch(std::string path) : path_(std::move(path)) {}
@@ -31,5 +32,7 @@ class Scratch {
 
 // Removes scratch folders of processes that are no more; returns how many.
 size_t removeStrayScratch();
+// Removes those of this process, for one that is about to end without its destructors.
+size_t removeOwnScratch();
 
 }  // namespace elmcart

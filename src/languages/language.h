@@ -294,7 +294,7 @@ struct Facing {
   // A class whose members hand on to those of a class that has no objects: {wrap} {return} {names}
   std::string_view wrapper = {}, wrapperMember = {};
   std::string_view makeWrapper = {};   // one of it, where it is handed in at once; else
-  std::string_view wrapperDoor = {};   // the accessor that it brings, which is handed in afterwards
+  std::string_view wrapperAccessPoint = {};   // the accessor that it brings, which is handed in afterwards
   // Where a class is declared in one place and written in another: {members} there, and its declarations here.
   std::string_view wrapperBody = {}, wrapperDeclaration = {};
 };

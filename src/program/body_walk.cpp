@@ -140,12 +140,14 @@ class BodyWalk {
 
   // What runs in place of the class's constructor, its own or an inherited one.
   FunctionIndex factoryOf(TypeIndex type) const {
-    for (int depth = 0; depth < 20 && type != kNone; ++depth) {
-      for (FunctionIndex m : p_.types[type].methods)
-        if (p_.functions[m].form == FunctionForm::Factory) return m;
-      type = p_.types[type].bases.empty() ? kNone : p_.types[type].bases.front().type;
-    }
-    return kNone;
+    FunctionIndex out = kNone;
+    if (type != kNone)
+      p_.anyBase(type, [&](TypeIndex at, const Base*) {
+        for (FunctionIndex m : p_.types[at].methods)
+          if (out == kNone && p_.functions[m].form == FunctionForm::Factory) out = m;
+        return out != kNone;
+      });
+    return out;
   }
 
   bool isCopyConstructor(FunctionIndex m) const {

@@ -473,6 +473,32 @@ void Linker::fillSignature(Batch& batch, FunctionIndex index) {
   batch.setSignature(index, result, std::move(parameters));
 }
 
+// A class can lead back to itself by its bases: legally where an interface is read off a class
+// (TypeScript), and in text that no compiler takes. The base that closes a circle is kept as it
+// is written and leads nowhere, so that no walk over bases can go round.
+void Linker::breakCircles() {
+  enum class State : uint8_t { New, Open, Done };
+  std::vector<State> states(p_.types.size(), State::New);
+  std::vector<std::pair<TypeIndex, size_t>> path;  // a class, and which of its bases is next
+  for (TypeIndex start = 0; start < p_.types.size(); ++start) {
+    if (states[start] == State::New) path.emplace_back(start, 0);
+    while (!path.empty()) {
+      auto& [type, next] = path.back();
+      states[type] = State::Open;
+      std::vector<Base>& bases = p_.types[type].bases;
+      if (next == bases.size()) {
+        states[type] = State::Done;
+        path.pop_back();
+        continue;
+      }
+      Base& base = bases[next++];
+      if (base.type == kNone) continue;
+      if (states[base.type] == State::Open) base.type = kNone;
+      else if (states[base.type] == State::New) path.emplace_back(base.type, 0);
+    }
+  }
+}
+
 void Linker::resolveDeclaredTypes() {
   // One after the other: what a base inherits may name the next one's.
   Batch bases(*this, Batch::Where::InPlace);
@@ -488,10 +514,13 @@ void Linker::resolveDeclaredTypes() {
       base.visibility = file[c].modifiers & (kPublic | kProtected | kPrivate);
       if (base.type == index) base.type = kNone;
       if (base.type == kNone) p_.types[index].hasUnknownBase = true;
-      else p_.types[base.type].derived.push_back(index);
       p_.types[index].bases.push_back(base);
     }
   }
+  breakCircles();
+  for (TypeIndex t = 0; t < p_.types.size(); ++t)
+    for (const Base& base : p_.types[t].bases)
+      if (base.type != kNone) p_.types[base.type].derived.push_back(t);
   inBatches(p_.variables.size(), [&](Batch& batch, VariableIndex v) {
     Place place = p_.variables[v].declarations.front();
     NodeId type = p_.file(place).child(place.node, Role::Type);

@@ -3,6 +3,7 @@
 
 #include "base/parallel.h"
 #include "base/text.h"
+#include "languages/parse_guard.h"
 #include "program/body_walk.h"
 #include "program/linker.h"
 
@@ -76,7 +77,13 @@ void Linker::run() {
 
 // From here on they are only read.
 void Linker::resolveAliases() {
-  for (uint32_t i = 0; i < aliases_.size(); ++i) (void)followAlias(Symbol(Symbol::Sort::Alias, i), aliases_[i].place.file);
+  auto follow = [&](uint32_t i) { (void)followAlias(Symbol(Symbol::Sort::Alias, i), aliases_[i].place.file); };
+  for (uint32_t i = 0; i < aliases_.size(); ++i) follow(i);
+  // A long chain that is named from its far end is known from the other end on.
+  for (uint32_t i = static_cast<uint32_t>(aliasStates_.size()); i-- > 0;)
+    if (aliasStates_[i] != AliasState::Known) follow(i);
+  // From here on several threads ask: nothing is worked out any more.
+  std::fill(aliasStates_.begin(), aliasStates_.end(), AliasState::Known);
 }
 
 void Linker::inBatches(size_t count, const std::function<void(Batch&, uint32_t)>& work) {
@@ -110,6 +117,7 @@ void Linker::walkBodies() {
 }
 
 void Linker::walkBody(Batch& batch, FunctionIndex i) {
+  WorkingOn now("linking", p_.path(p_.functions[i].home()));
   // Default arguments may stand in declarations without a body.
   for (Place place : p_.functions[i].declarations) {
     if (place == p_.functions[i].definition) continue;
@@ -129,10 +137,7 @@ void Linker::walkBody(Batch& batch, FunctionIndex i) {
     std::string first(trim(name.substr(open + 1, name.find_first_of(",)", open) - open - 1)));
     Symbol fixture = lookup(first, scope, p_.functions[i].definition.file, true);
     bool framework = false;
-    for (TypeIndex t = fixture.is(Symbol::Sort::Type) ? fixture.index() : kNone, depth = 0; t != kNone && depth < 20; ++depth) {
-      framework |= p_.types[t].hasUnknownBase;
-      t = p_.types[t].bases.empty() ? kNone : p_.types[t].bases.front().type;
-    }
+    if (fixture.is(Symbol::Sort::Type)) framework = p_.anyBase(fixture.index(), [&](TypeIndex t, const Base*) { return p_.types[t].hasUnknownBase; });
     if (framework) {
       if (!localScopes_.count(i)) scope = p_.types[fixture.index()].scope;
       p_.functions[i].fixture = fixture.index();

@@ -53,6 +53,7 @@ class Linker {
   void collectPart(const Pending& part);
   void joinPending();
   void resolveDeclaredTypes();
+  void breakCircles();
   void fillSignature(Batch& batch, FunctionIndex index);
   void add(ScopeIndex scope, NameId name, Symbol symbol);
   void addAlias(Place place, ScopeIndex scope, NameId name);
@@ -86,7 +87,7 @@ class Linker {
   Symbol best(const Symbols& list, FileIndex f, bool wantType) const;
   // The member `name` of a class or its bases; `through` becomes the base's
   // type use when it was found in one.
-  const Symbols& members(TypeIndex type, NameId name, TypeUseId* through = nullptr, int depth = 0) const;
+  const Symbols& members(TypeIndex type, NameId name, TypeUseId* through = nullptr) const;
   ScopeIndex lookupScopeFor(FunctionIndex function) const;
 
   // ----- link.cpp
@@ -136,6 +137,8 @@ class Linker {
   enum class AliasState : uint8_t { Unknown, Asked, Known };
   mutable std::vector<AliasState> aliasStates_;
   mutable std::vector<Symbol> aliasTargets_;
+  mutable int aliasDepth_ = 0;     // aliases that wait for each other just now
+  mutable bool aliasCut_ = false;  // too many did, so the last answer is none yet
   absl::flat_hash_map<FunctionIndex, ScopeIndex> localScopes_;  // of functions that declare types inside
 };
 

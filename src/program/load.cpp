@@ -12,6 +12,7 @@
 #include "base/text.h"
 #include "languages/comments.h"
 #include "languages/grammar.h"
+#include "languages/parse_guard.h"
 #include "languages/parse_memory.h"
 #include "lowered/binary.h"
 #include "source/revision.h"
@@ -175,6 +176,31 @@ class InOrder {
 
 }  // namespace
 
+namespace {
+
+UnreadFile unreadOf(const LoweredFile& file, std::string_view text) {
+  UnreadFile out;
+  if (file.unreadBytes == 0) return out;
+  out.path = file.path;
+  out.bytes = file.unreadBytes;
+  uint32_t first = UINT32_MAX;
+  for (const Node& node : file.nodes)
+    if (node.kind == Kind::Unread) first = std::min(first, node.span.begin);
+  if (first >= text.size()) first = 0;  // the whole file
+  while (first + 1 < text.size() && isBlank(text[first])) ++first;
+  out.line = static_cast<uint32_t>(std::upper_bound(file.lineStarts.begin(), file.lineStarts.end(), first) - file.lineStarts.begin());
+  size_t begin = text.rfind('\n', first), end = text.find('\n', first);
+  begin = begin == std::string_view::npos ? 0 : begin + (begin < first ? 1 : 0);
+  std::string_view line = trim(text.substr(begin, end == std::string_view::npos || end <= begin ? std::string_view::npos : end - begin));
+  constexpr size_t kMost = 80;
+  size_t cut = std::min(line.size(), kMost);
+  while (cut < line.size() && cut > 0 && (static_cast<unsigned char>(line[cut]) & 0xC0) == 0x80) --cut;
+  out.text = std::string(line.substr(0, cut)) + (cut < line.size() ? "…" : "");
+  return out;
+}
+
+}  // namespace
+
 bool isWanted(std::string_view relative, const std::string& absolute) {
   bool needsText = false;
   return mayBeSource(relative, needsText) && (!needsText || isScript(absolute));
@@ -186,6 +212,7 @@ Result<SourceTree> readTree(const std::string& path, const LoadOptions& options)
   SourceTree out;
   out.root = walked->root;
   out.problems = std::move(walked->problems);
+  out.ignored = walked->ignored;
   size_t count = walked->files.size();
   std::vector<std::string> texts(count);
   std::vector<Error> failures(count);
@@ -252,12 +279,14 @@ LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache, const std::fu
     known.fingerprint = known.lore->fingerprint();
   }
   std::vector<LoweredFile> lowered(count);
+  std::vector<UnreadFile> unread(count);
   InOrder handOver(count, [&](size_t i) {
     LoweredFile& file = lowered[i];
     if (!file.problem.empty()) out.problems.push_back({file.path, file.problem});
     out.bytes += file.textSize;
     out.unreadBytes += file.unreadBytes;
     out.unreadFiles += file.unreadBytes > 0;
+    if (file.unreadBytes > 0) out.unread.push_back(std::move(unread[i]));
     take(std::move(file));
   });
   // Small ones keep their order, so that they can be handed over as they come.
@@ -268,6 +297,7 @@ LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache, const std::fu
   std::atomic<bool> allLasting = true;
   auto lowerIt = [&](size_t i) {
     const Language& language = *tree.languages[i];
+    WorkingOn now("reading", tree.files[i].path);
     auto known = lore.find(&language);
     std::string text = std::move(tree.texts[i]);
     CacheKey key{};
@@ -281,6 +311,7 @@ LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache, const std::fu
           file.lineStarts = lineStartsOf(text);
           fillParents(file);
           lowered[i] = std::move(file);
+          unread[i] = unreadOf(lowered[i], text);
           ++fromCache;
           return;
         }
@@ -288,6 +319,7 @@ LoadedTree lowerTree(SourceTree tree, unsigned jobs, Cache* cache, const std::fu
     }
     bool lasting = true;
     lowered[i] = lowerOne(language, tree.files[i].path, text, known == lore.end() ? nullptr : known->second.lore.get(), lasting);
+    unread[i] = unreadOf(lowered[i], text);
     if (!lasting) allLasting = false;
     else if (cache) cache->put(key, toBinary(lowered[i]));
   };

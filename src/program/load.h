@@ -15,11 +15,20 @@
 
 namespace elmcart {
 
+// A file of which a part could not be read: where that begins, and how much it is.
+struct UnreadFile {
+  std::string path;
+  uint32_t line = 1;     // of the first byte that was not read
+  uint32_t bytes = 0;
+  std::string text;      // that line, without blanks around it, at most 80 bytes; in UTF-8 if the file is
+};
+
 struct LoadedTree {
   std::vector<Error> problems;      // files that could not be used, sorted
   size_t bytes = 0;                 // of source read
   size_t unreadFiles = 0;           // files with at least one unread byte
   size_t unreadBytes = 0;
+  std::vector<UnreadFile> unread;   // in the order of their paths
   size_t fromCache = 0;             // files that were not read again
   bool lasting = true;              // would another run read the same? Not when one was left unread for want of time
 };
@@ -39,6 +48,7 @@ struct SourceTree {
   std::vector<std::string> texts;           // of each file
   std::vector<const Language*> languages;   // of each; null: none that is read
   std::vector<Error> problems;              // files that could not be read, sorted
+  size_t ignored = 0;                       // files and folders that .gitignore files leave out
 };
 
 // The same of a git revision: `root` is a folder of a work tree.

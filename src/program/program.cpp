@@ -80,19 +80,20 @@ std::string Program::typeText(TypeUseId id) const {
 }
 
 bool Program::derivesFrom(TypeIndex derivedType, TypeIndex base) const {
-  std::vector<TypeIndex> open = {derivedType};
-  for (size_t i = 0; i < open.size() && i < 200; ++i) {
-    if (open[i] == base) return true;
-    for (const Base& b : types[open[i]].bases)
-      if (b.type != kNone) open.push_back(b.type);
-  }
-  return false;
+  return anyBase(derivedType, [&](TypeIndex at, const Base*) { return at == base; });
 }
 
 // C++20 [class.copy.ctor]/6, [class.copy.ctor]/10: implicitly declared unless
 // declared; deleted when a move is declared, or a base or member cannot be copied.
-bool Program::isCopyable(TypeIndex type, FileIndex f, int depth) const {
-  if (depth > 10) return true;
+bool Program::isCopyable(TypeIndex type, FileIndex f) const {
+  std::vector<TypeIndex> asked;
+  return isCopyable(type, f, asked);
+}
+
+// What was asked before was copyable, or is about to be told by who asked first.
+bool Program::isCopyable(TypeIndex type, FileIndex f, std::vector<TypeIndex>& asked) const {
+  if (asked.size() >= kMostRelatives || std::find(asked.begin(), asked.end(), type) != asked.end()) return true;
+  asked.push_back(type);
   if (!guarantees(f).implicitCopy.holds) return false;
   const TypeDecl& decl = types[type];
   bool declared = false, open = true, moves = false;
@@ -114,7 +115,7 @@ bool Program::isCopyable(TypeIndex type, FileIndex f, int depth) const {
   if (moves) return false;
   for (const Base& base : decl.bases) {
     if (base.type != kNone) {
-      if (!isCopyable(base.type, f, depth + 1)) return false;
+      if (!isCopyable(base.type, f, asked)) return false;
     } else {
       // A base from elsewhere whose very name says so.
       std::string name = lowerCase(names.text(use(base.use).name));
@@ -126,7 +127,7 @@ bool Program::isCopyable(TypeIndex type, FileIndex f, int depth) const {
     if (u.has(kPointer)) continue;
     if (u.has(kReference)) continue;
     if (u.decl == kNone && (guarantees(f).typeTraits(names.text(u.name)) & kNonCopyable)) return false;
-    if (u.decl != kNone && u.decl != type && !isCopyable(u.decl, f, depth + 1)) return false;
+    if (u.decl != kNone && !isCopyable(u.decl, f, asked)) return false;
   }
   return true;
 }

@@ -5,8 +5,10 @@
 // The program is built once, by Linking, and never changed afterwards.
 #pragma once
 
+#include <absl/container/flat_hash_set.h>
 #include <absl/container/inlined_vector.h>
 
+#include <algorithm>
 #include <cstdint>
 #include <functional>
 #include <memory>
@@ -86,7 +88,7 @@ struct TypeDecl {
   ScopeIndex scope = kNone;          // its own
   ScopeIndex parent = kNone;
   FileIndex onlyIn = kNone;          // visible in one file only
-  std::vector<Base> bases;
+  std::vector<Base> bases;             // their types form no circle: see Linker::breakCircles()
   std::vector<TypeIndex> derived;
   std::vector<VariableIndex> fields;   // instance fields, in order
   std::vector<VariableIndex> statics;  // class-level fields
@@ -282,10 +284,66 @@ class Program {
   // types (owning pointers, optionals, atomics); kNone when there is none.
   TypeIndex classBehind(FileIndex f, TypeUseId id) const;
   std::string typeText(TypeUseId id) const;
+  // Every walk over bases or derived classes goes through these two. Each class is visited once,
+  // however often it is inherited, and at most kMostRelatives are: the visit that answers true
+  // ends the walk, and the result says whether one did. Bases come depth first, in the order
+  // in which they are written; `through` is the base by which a class was reached (null: itself).
+  template <typename Visit>  // bool visit(TypeIndex type, const Base* through)
+  bool anyBase(TypeIndex type, Visit visit) const;
+  // Nearest first, itself included.
+  template <typename Visit>  // bool visit(TypeIndex type)
+  bool anyDerived(TypeIndex type, Visit visit) const;
+  // The first base of that class that is in the tree and that `fits` accepts; kNone: there is none.
+  template <typename Fits>
+  TypeIndex firstBase(TypeIndex type, Fits fits) const {
+    for (const Base& base : types[type].bases)
+      if (base.type != kNone && fits(base.type)) return base.type;
+    return kNone;
+  }
   bool derivesFrom(TypeIndex derived, TypeIndex base) const;
   // Is an object of this class copyable from outside, and why not?
-  bool isCopyable(TypeIndex type, FileIndex f, int depth = 0) const;
+  bool isCopyable(TypeIndex type, FileIndex f) const;
+
+ private:
+  bool isCopyable(TypeIndex type, FileIndex f, std::vector<TypeIndex>& asked) const;
 };
+
+inline constexpr size_t kMostRelatives = 1000;
+
+template <typename Visit>
+bool Program::anyBase(TypeIndex type, Visit visit) const {
+  absl::InlinedVector<std::pair<TypeIndex, const Base*>, 8> open = {{type, nullptr}};
+  absl::InlinedVector<TypeIndex, 8> seen;
+  absl::flat_hash_set<TypeIndex> many;  // instead of `seen`, when there are many
+  while (!open.empty() && seen.size() + many.size() < kMostRelatives) {
+    auto [at, through] = open.back();
+    open.pop_back();
+    if (many.empty() ? std::find(seen.begin(), seen.end(), at) != seen.end() : many.count(at) > 0) continue;
+    if (many.empty() && seen.size() == 32) {
+      many.insert(seen.begin(), seen.end());
+      seen.clear();
+    }
+    if (many.empty()) seen.push_back(at);
+    else many.insert(at);
+    if (visit(at, through)) return true;
+    const std::vector<Base>& bases = types[at].bases;
+    for (size_t i = bases.size(); i-- > 0;)
+      if (bases[i].type != kNone) open.emplace_back(bases[i].type, &bases[i]);
+  }
+  return false;
+}
+
+template <typename Visit>
+bool Program::anyDerived(TypeIndex type, Visit visit) const {
+  std::vector<TypeIndex> open = {type};
+  absl::flat_hash_set<TypeIndex> seen = {type};
+  for (size_t i = 0; i < open.size() && i < kMostRelatives; ++i) {
+    if (visit(open[i])) return true;
+    for (TypeIndex d : types[open[i]].derived)
+      if (seen.insert(d).second) open.push_back(d);
+  }
+  return false;
+}
 
 // Calls `each` with the items of a list sorted by place that stand inside a node, itself included.
 template <typename Item, typename Each>

@@ -64,19 +64,17 @@ Symbol Linker::best(const Symbols& list, FileIndex f, bool wantType) const {
   return sameFolder.known() ? sameFolder : first;
 }
 
-const Symbols& Linker::members(TypeIndex type, NameId name, TypeUseId* through, int depth) const {
+const Symbols& Linker::members(TypeIndex type, NameId name, TypeUseId* through) const {
   static const Symbols kNoSymbols;
-  if (const auto* own = entries(p_.types[type].scope, name)) return *own;
-  if (depth > 40) return kNoSymbols;
-  for (const Base& base : p_.types[type].bases) {
-    if (base.type == kNone) continue;
-    const Symbols& found = members(base.type, name, through, depth + 1);
-    if (!found.empty()) {
-      if (through && *through == 0) *through = base.use;
-      return found;
-    }
-  }
-  return kNoSymbols;
+  const Symbols* found = &kNoSymbols;
+  p_.anyBase(type, [&](TypeIndex at, const Base* by) {
+    const Symbols* own = entries(p_.types[at].scope, name);
+    if (!own) return false;
+    found = own;
+    if (through && by && *through == 0) *through = by->use;
+    return true;
+  });
+  return *found;
 }
 
 Symbol Linker::lookupIn(NameId name, ScopeIndex scope, FileIndex f, bool wantType, int depth) const {
@@ -151,10 +149,19 @@ Symbol Linker::followAlias(Symbol symbol, FileIndex f) const {
   uint32_t index = symbol.index();
   // Aliases may name each other in a circle, through the scopes they are looked up in.
   if (aliasStates_[index] == AliasState::Known) return aliasTargets_[index];
+  // A chain of more than so many, named from its far end, is followed when those behind are known.
+  constexpr int kMostAtOnce = 200;
   if (aliasStates_[index] == AliasState::Asked) return {};
+  if (aliasDepth_ == 0) aliasCut_ = false;
+  if (aliasDepth_ >= kMostAtOnce) {
+    aliasCut_ = true;
+    return {};
+  }
   aliasStates_[index] = AliasState::Asked;
+  ++aliasDepth_;
   Symbol target = aliasTarget(symbol, f);
-  aliasStates_[index] = AliasState::Known;
+  --aliasDepth_;
+  aliasStates_[index] = aliasCut_ && !target.known() ? AliasState::Unknown : AliasState::Known;
   aliasTargets_[index] = target;
   return target;
 }

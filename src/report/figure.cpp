@@ -33,27 +33,22 @@ std::string shortName(const std::string& name) {
 
 std::string reachDot(const Analysis& a, size_t entity, bool tests) {
   const Entity& e = a.survey.entities[entity];
-  Reach reach = reachOf(a, entity);
-  std::string out = "digraph reach {\n  rankdir=RL;\n  bgcolor=white;\n  nodesep=0.18;\n  ranksep=0.7;\n  node [fontname=\"DejaVu Sans\", fontsize=11, shape=box, style=\"rounded,filled\", color=\"#5b6b7a\", fillcolor=\"#f4f7f9\", margin=\"0.12,0.06\"];\n"
+  DrawnReach drawn = drawnReach(reachOf(a, entity), tests);
+  // The limits of the network simplex keep the layout of a tangle within a second or two.
+  std::string out = "digraph reach {\n  rankdir=RL;\n  bgcolor=white;\n  nodesep=0.18;\n  ranksep=0.7;\n  nslimit=2;\n  nslimit1=2;\n  mclimit=0.5;\n"
+                    "  node [fontname=\"DejaVu Sans\", fontsize=11, shape=box, style=\"rounded,filled\", color=\"#5b6b7a\", fillcolor=\"#f4f7f9\", margin=\"0.12,0.06\"];\n"
                     "  edge [fontname=\"DejaVu Sans\", fontsize=9, color=\"#8796a3\", arrowsize=0.6];\n";
-  out += "  entity [label=" + inQuotes(e.name + "\n" + std::string(kindText(e.kind))) + ", fillcolor=\"#c8462c\", color=\"#8f2c18\", fontcolor=white, fontsize=13];\n";
-  for (size_t i = 0; i < reach.units.size(); ++i) {
-    const ReachUnit& unit = reach.units[i];
-    if (unit.tests && !tests) continue;
-    if (unit.distance > 2) continue;
-    std::string fill = unit.tests ? "#eef0e4" : unit.distance == 0 ? "#f8d9c9" : "#f4f7f9";
-    out += fmt::format("  n{} [label={}, fillcolor=\"{}\"{}];\n", i, inQuotes(shortName(unit.name)), fill, unit.tests ? ", style=\"rounded,filled,dashed\"" : "");
+  if (drawn.edgesLeftOut > 0) out += "  label=" + inQuotes(counted(drawn.edgesLeftOut, "call between them is", "calls between them are") + " not drawn") + ";\n  fontname=\"DejaVu Sans\";\n  fontsize=10;\n";
+  out += "  entity [label=" + inQuotes(e.shown + "\n" + std::string(kindText(e.kind))) + ", fillcolor=\"#c8462c\", color=\"#8f2c18\", fontcolor=white, fontsize=13];\n";
+  for (size_t i = 0; i < drawn.nodes.size(); ++i) {
+    const DrawnNode& node = drawn.nodes[i];
+    std::string fill = node.tests ? "#eef0e4" : node.distance == 0 ? "#f8d9c9" : "#f4f7f9";
+    std::string style = node.tests ? ", style=\"rounded,filled,dashed\"" : node.units > 1 ? ", peripheries=2" : "";
+    out += fmt::format("  n{} [label={}, fillcolor=\"{}\"{}];\n", i, inQuotes(node.units > 1 ? node.label : shortName(node.label)), fill, style);
   }
-  for (const ReachEdge& edge : reach.edges) {
-    const ReachUnit& from = reach.units[edge.from];
-    if ((from.tests && !tests) || from.distance > 2) continue;
-    if (edge.to == SIZE_MAX) {
-      out += fmt::format("  n{} -> entity [label=\"{}\", color=\"{}\", penwidth={:.1f}];\n", edge.from, counted(edge.count, "site", "sites"), edge.writes ? "#c8462c" : "#5b6b7a", edge.count > 4 ? 2.0 : 1.3);
-    } else {
-      const ReachUnit& to = reach.units[edge.to];
-      if ((to.tests && !tests) || to.distance > 2) continue;
-      out += fmt::format("  n{} -> n{} [style=dashed];\n", edge.from, edge.to);
-    }
+  for (const ReachEdge& edge : drawn.edges) {
+    if (edge.to == SIZE_MAX) out += fmt::format("  n{} -> entity [label=\"{}\", color=\"{}\", penwidth={:.1f}];\n", edge.from, counted(edge.count, "site", "sites"), edge.writes ? "#c8462c" : "#5b6b7a", edge.count > 4 ? 2.0 : 1.3);
+    else out += fmt::format("  n{} -> n{} [style=dashed];\n", edge.from, edge.to);
   }
   return out + "}\n";
 }

@@ -129,7 +129,7 @@ class Page {
       high += f.risk.value() >= 50;
     }
     out_ += "<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width\"><title>" + escaped(o_.title) + "</title><style>" + std::string(kStyle) + "</style></head><body>\n";
-    out_ += "<header><h1>" + escaped(o_.title) + "</h1><p>What lives as long as the program and is reached without being handed over: where it is, what is risky about it, who depends on it, and how to get rid of it.</p><div class=\"cards\">";
+    out_ += "<header><h1>" + escaped(o_.title) + "</h1><p>What lives as long as the program and is reached without being passed in: where it is, what is risky about it, who depends on it, and how to mend it.</p><div class=\"cards\">";
     auto card = [&](size_t n, std::string_view what) { out_ += fmt::format("<div class=\"card\"><b>{}</b><span>{}</span></div>", n, what); };
     card(p_.files.size(), "files read");
     card(real, "pieces of shared state");
@@ -163,7 +163,7 @@ class Page {
       }
       out_ += "</ol>";
       out_ += fmt::format("<div>How sure: <b>{}</b>. Risk {} = {} (how bad) × {} (how sure) × {:.2f} (reach: {}).</div>", surenessText(f.sureness), risk, f.risk.bad, f.risk.sure, f.risk.reach, counted(f.risk.sites, "site", "sites"));
-      out_ += fmt::format("<div>Advice: <b>{}</b>. The move: {}</div><ul class=\"reasons\">", adviceText(f.advice), escaped(moveText(infoOf(f.check), &p_.guarantees(f.place.file))));
+      out_ += fmt::format("<div>Advice: <b>{}</b>. {}</div><ul class=\"reasons\">", adviceText(f.advice), escaped(moveText(infoOf(f.check), &p_.guarantees(f.place.file))));
       for (const std::string& r : f.reasonsFor) out_ += "<li class=\"pro\">" + escaped(r) + "</li>";
       for (const std::string& r : f.reasonsAgainst) out_ += "<li class=\"con\">" + escaped(r) + "</li>";
       out_ += "</ul></details>\n";
@@ -174,7 +174,7 @@ class Page {
   }
 
   void inventory() {
-    out_ += "<section id=\"inventory\"><h2>Inventory</h2><p class=\"lead\">Every piece of shared state that can do harm, with how it comes into being and who may get at it.</p><table><tr><th>Kind</th><th>Name</th><th>Creation</th><th>Guard</th><th>One only</th><th>Doors</th><th>Sites</th><th>Advice</th></tr>\n";
+    out_ += "<section id=\"inventory\"><h2>Inventory</h2><p class=\"lead\">Every piece of shared state that can do harm, with how it comes into being and who may get at it.</p><table><tr><th>Kind</th><th>Name</th><th>Creation</th><th>Guard</th><th>Enforced</th><th>Access points</th><th>Sites</th><th>Advice</th></tr>\n";
     size_t harmless = 0;
     for (size_t i = 0; i < a_.survey.entities.size(); ++i) {
       const Entity& e = a_.survey.entities[i];
@@ -183,11 +183,11 @@ class Page {
         continue;
       }
       const Judgement& j = a_.assessment.judgements[i];
-      std::string doors;
-      for (size_t d = 0; d < e.doors.size() && d < 2; ++d) doors += (d ? "<br>" : "") + std::string("<code>") + escaped(e.doors[d].name) + "</code>";
-      if (e.doors.size() > 2) doors += fmt::format("<br>and {} more", e.doors.size() - 2);
+      std::string accessPoints;
+      for (size_t d = 0; d < e.accessPoints.size() && d < 2; ++d) accessPoints += (d ? "<br>" : "") + std::string("<code>") + escaped(e.accessPoints[d].name) + "</code>";
+      if (e.accessPoints.size() > 2) accessPoints += fmt::format("<br>and {} more", e.accessPoints.size() - 2);
       out_ += fmt::format("<tr><td><span class=\"pill\">{}</span></td><td><b>{}</b><br>{}</td><td>{}</td><td>{}</td><td>{}</td><td>{}</td><td class=\"n\">{}</td><td title=\"{}\">{}</td></tr>\n", kindText(e.kind), escaped(e.id),
-                          place(e.place), creationText(e.creation.time), e.creation.time == CreationTime::None ? "-" : guardText(e.creation.guard), e.enforced < 0 ? "-" : e.enforced ? "yes" : "no", doors.empty() ? "-" : doors,
+                          place(e.place), creationText(e.creation.time), e.creation.time == CreationTime::Elsewhere ? "-" : guardText(e.creation.guard), e.enforced < 0 ? "-" : e.enforced ? "yes" : "no", accessPoints.empty() ? "-" : accessPoints,
                           e.consumers.size(), escaped(j.reasonsFor.empty() ? "" : j.reasonsFor.front()), adviceText(j.advice));
     }
     out_ += "</table>";
@@ -216,7 +216,7 @@ class Page {
       if (!svg) continue;
       ++drawn;
       size_t from = svg->find("<svg");
-      out_ += "<h3>" + escaped(a_.survey.entities[i].id) + "</h3><div class=\"figure\">" + (from == std::string::npos ? *svg : svg->substr(from)) + "</div>\n";
+      out_ += "<h3>" + escaped(a_.survey.entities[i].shown) + "</h3><div class=\"figure\">" + (from == std::string::npos ? *svg : svg->substr(from)) + "</div>\n";
     }
     if (drawn == 0) out_ += "<p>Nothing to draw.</p>";
     out_ += "</section>\n";
@@ -268,7 +268,7 @@ class Page {
     for (const Check& c : checks())
       if (used.count(c.info.id)) out_ += fmt::format("<tr><td><code>{}</code></td><td class=\"n\">{}</td><td>{} {}</td><td>{}</td></tr>", c.info.id, c.info.bad, escaped(c.info.what), escaped(c.info.why), escaped(c.info.keepWhen));
     out_ += "</table><h3>Advice</h3><table>";
-    for (Advice advice : {Advice::Keep, Advice::Steady, Advice::Seal, Advice::Inject, Advice::Wrap, Advice::Settle, Advice::Guard, Advice::Tether, Advice::Supply, Advice::Own})
+    for (Advice advice : {Advice::Keep, Advice::SafeInit, Advice::Enforce, Advice::Inject, Advice::Wrap, Advice::MakeLocal, Advice::Synchronize, Advice::Unregister, Advice::InjectCollaborator, Advice::Own})
       out_ += fmt::format("<tr><td><b>{}</b></td><td>{}</td></tr>", adviceText(advice), adviceMeaning(advice));
     out_ += "</table>";
     size_t accepted = 0;
@@ -278,6 +278,11 @@ class Page {
       for (const Finding& f : a_.assessment.findings)
         if (!f.acceptedBecause.empty()) out_ += "<li><code>" + escaped(f.check) + "</code> " + escaped(f.subject) + ": " + escaped(f.acceptedBecause) + "</li>";
       out_ += "</ul>";
+    }
+    if (!a_.unread.empty()) {
+      out_ += "<h3>Files of which a part could not be read</h3><table><tr><th>Place</th><th>Bytes</th><th>From this line on</th></tr>";
+      for (const UnreadFile& file : a_.unread) out_ += fmt::format("<tr><td><span class=\"place\">{}:{}</span></td><td class=\"n\">{}</td><td><code>{}</code></td></tr>", escaped(file.path), file.line, file.bytes, escaped(file.text));
+      out_ += "</table>";
     }
     if (!a_.problems.empty()) {
       out_ += "<h3>Files that could not be used</h3><ul>";

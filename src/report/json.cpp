@@ -17,15 +17,15 @@ Json surveyJson(const Analysis& a, bool all) {
   const Program& p = a.program;
   Json entities = Json::array();
   auto add = [&](const Entity& e) {
-    Json doors = Json::array(), consumers = Json::array(), state = Json::array(), weights = Json::array();
-    for (const Door& door : e.doors) {
-      Json row = {{"name", door.name}, {"sort", door.sort == Door::Sort::Accessor ? "accessor" : door.sort == Door::Sort::Slot ? "slot" : "helper"}};
-      row.update(placeJson(p, door.place));
-      doors.push_back(row);
+    Json accessPoints = Json::array(), consumers = Json::array(), state = Json::array(), weights = Json::array();
+    for (const AccessPoint& accessPoint : e.accessPoints) {
+      Json row = {{"name", accessPoint.name}, {"sort", accessPoint.sort == AccessPoint::Sort::Accessor ? "accessor" : accessPoint.sort == AccessPoint::Sort::Slot ? "slot" : "helper"}};
+      row.update(placeJson(p, accessPoint.place));
+      accessPoints.push_back(row);
     }
     for (const Consumer& c : e.consumers) {
       Json row = placeJson(p, c.place);
-      row["function"] = whereText(p, c);
+      row["function"] = c.in == kNone ? whereText(p, c) : functionText(p, c.in);
       row["access"] = accessText(c);
       if (c.method != kNone) row["member"] = p.text(p.functions[c.method].name);
       else if (c.field != kNone) row["member"] = p.text(p.variables[c.field].name);
@@ -53,16 +53,17 @@ Json surveyJson(const Analysis& a, bool all) {
     if (e.harmless) row["because"] = e.harmlessBecause;
     row["end"] = e.end;
     row["state"] = state;
-    row["doors"] = doors;
+    row["accessPoints"] = accessPoints;
     row["consumers"] = consumers;
     entities.push_back(row);
   };
   for (const Entity& e : a.survey.entities)
     if (all || !e.harmless) add(e);
   for (const Entity& e : a.survey.managed) add(e);
-  Json problems = Json::array();
+  Json problems = Json::array(), unread = Json::array();
+  for (const UnreadFile& file : a.unread) unread.push_back({{"file", file.path}, {"line", file.line}, {"bytes", file.bytes}, {"text", file.text}});
   for (const Error& problem : a.problems) problems.push_back({{"file", problem.subject}, {"reason", problem.reason}});
-  return {{"schema", "elmcart.survey/1"}, {"root", p.root}, {"entities", entities}, {"unread", {{"files", a.unreadFiles}, {"bytes", a.unreadBytes}}}, {"problems", problems}};
+  return {{"schema", "elmcart.survey/1"}, {"root", p.root}, {"entities", entities}, {"unread", {{"files", a.unreadFiles}, {"bytes", a.unreadBytes}, {"list", unread}}}, {"problems", problems}};
 }
 
 Json assessJson(const Analysis& a, bool withAccepted) {
@@ -123,11 +124,11 @@ Json reachJson(const Analysis& a, size_t entity) {
 }
 
 std::string surveyCsv(const Analysis& a, bool all) {
-  std::string out = "id,name,kind,language,file,line,type,creation,guard,enforced,harmless,doors,sites\n";
+  std::string out = "id,name,kind,language,file,line,type,creation,guard,enforced,harmless,access points,sites\n";
   auto add = [&](const Entity& e) {
     out += csvCell(e.id) + "," + csvCell(e.name) + "," + std::string(kindText(e.kind)) + "," + e.language + "," + csvCell(a.program.path(e.place)) + "," +
            std::to_string(a.program.line(e.place)) + "," + csvCell(e.typeText) + "," + std::string(creationText(e.creation.time)) + "," + std::string(guardText(e.creation.guard)) + "," +
-           (e.enforced < 0 ? "" : e.enforced ? "yes" : "no") + "," + (e.harmless ? "yes" : "no") + "," + std::to_string(e.doors.size()) + "," + std::to_string(e.consumers.size()) + "\n";
+           (e.enforced < 0 ? "" : e.enforced ? "yes" : "no") + "," + (e.harmless ? "yes" : "no") + "," + std::to_string(e.accessPoints.size()) + "," + std::to_string(e.consumers.size()) + "\n";
   };
   for (const Entity& e : a.survey.entities)
     if (all || !e.harmless) add(e);

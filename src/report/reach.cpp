@@ -67,6 +67,7 @@ class ReachBuilder {
       position[unit] = out.units.size();
       ReachUnit entry;
       entry.name = unit;
+      entry.file = fileOf_[unit];
       entry.distance = key.first;
       if (auto counted = sites.find(unit); counted != sites.end()) entry.sites = counted->second;
       entry.tests = isTest_[unit];
@@ -89,22 +90,115 @@ class ReachBuilder {
   }
 
  private:
-  bool inTests(Place place) const {
-    return matchesAny(a_.config.tests, p_.path(place));
+  bool inTests(Place place) {
+    if (testFile_.empty()) testFile_.assign(p_.files.size(), -1);
+    int8_t& known = testFile_[place.file];
+    if (known < 0) known = a_.config.tests.match(p_.path(place));
+    return known > 0;
   }
-  std::string unitOf(FunctionIndex f, Place place) const {
-    if (f != kNone && p_.functions[f].owner != kNone) return std::string(p_.text(p_.types[p_.functions[f].owner].qualified));
-    return p_.path(place);
+  std::string unitOf(FunctionIndex f, Place place) {
+    if (f == kNone || p_.functions[f].owner == kNone) {
+      fileOf_[p_.path(place)] = p_.path(place);
+      return p_.path(place);
+    }
+    const TypeDecl& owner = p_.types[p_.functions[f].owner];
+    std::string unit(p_.text(owner.qualified));
+    fileOf_.emplace(unit, p_.path(owner.home()));
+    return unit;
   }
 
   const Analysis& a_;
   const Program& p_;
   const Entity& e_;
   std::map<std::string, bool> isTest_;
+  std::map<std::string, std::string> fileOf_;  // by unit
+  std::vector<int8_t> testFile_;               // by file: -1 is not asked for yet
 };
 
 }  // namespace
 
 Reach reachOf(const Analysis& analysis, size_t entity) { return ReachBuilder(analysis, entity).run(); }
+
+namespace {
+
+// The name under which a unit is folded at that level: itself, its file, then the folders above.
+std::string foldedName(const ReachUnit& unit, size_t level) {
+  if (level == 0) return unit.name;
+  std::string path = unit.file;
+  for (size_t up = 1; up < level && !path.empty(); ++up) {
+    size_t slash = path.rfind('/');
+    path = slash == std::string::npos ? "" : path.substr(0, slash);
+  }
+  return path;
+}
+
+// Which node each unit goes to. The ones with the most sites stay by themselves as long as there
+// is room for them; the others are folded at the first level at which there are few enough.
+std::vector<std::string> nodeNames(const std::vector<const ReachUnit*>& units, size_t most) {
+  std::vector<std::string> names;
+  for (const ReachUnit* unit : units) names.push_back(unit->name);
+  if (units.size() <= most) return names;
+  std::vector<size_t> order(units.size());
+  for (size_t i = 0; i < order.size(); ++i) order[i] = i;
+  std::stable_sort(order.begin(), order.end(), [&](size_t x, size_t y) { return std::pair(units[x]->distance, units[y]->sites) < std::pair(units[y]->distance, units[x]->sites); });
+  size_t alone = most / 2;
+  constexpr size_t kMostLevels = 64;
+  for (size_t level = 1; level < kMostLevels; ++level) {
+    std::set<std::string> folded;
+    for (size_t k = alone; k < order.size(); ++k) folded.insert(foldedName(*units[order[k]], level));
+    if (alone + folded.size() > most && level + 1 < kMostLevels) continue;
+    for (size_t k = alone; k < order.size(); ++k) names[order[k]] = "\n" + foldedName(*units[order[k]], level);  // no unit's name
+    break;
+  }
+  return names;
+}
+
+}  // namespace
+
+DrawnReach drawnReach(const Reach& reach, bool tests, size_t mostNodes) {
+  std::vector<const ReachUnit*> units;
+  std::vector<size_t> position(reach.units.size(), SIZE_MAX);
+  for (size_t i = 0; i < reach.units.size(); ++i) {
+    const ReachUnit& unit = reach.units[i];
+    if ((unit.tests && !tests) || unit.distance > kFarthestDrawn) continue;
+    position[i] = units.size();
+    units.push_back(&unit);
+  }
+  std::vector<std::string> names = nodeNames(units, mostNodes);
+  DrawnReach out;
+  std::map<std::string, size_t> nodes;
+  std::vector<size_t> nodeOf(units.size());
+  for (size_t i = 0; i < units.size(); ++i) {
+    auto [entry, fresh] = nodes.emplace(names[i], out.nodes.size());
+    nodeOf[i] = entry->second;
+    if (fresh) {
+      out.nodes.push_back({names[i], units[i]->distance, units[i]->tests, 1});
+      continue;
+    }
+    DrawnNode& node = out.nodes[entry->second];
+    ++node.units;
+    node.distance = std::min(node.distance, units[i]->distance);
+    node.tests = node.tests && units[i]->tests;
+  }
+  for (DrawnNode& node : out.nodes)
+    if (node.label[0] == '\n') node.label = (node.units == 1 ? "1 more in " : std::to_string(node.units) + " more in ") + (node.label.size() == 1 ? "." : node.label.substr(1));
+  std::map<std::pair<size_t, size_t>, ReachEdge> edges;
+  for (const ReachEdge& edge : reach.edges) {
+    if (position[edge.from] == SIZE_MAX || (edge.to != SIZE_MAX && position[edge.to] == SIZE_MAX)) continue;
+    size_t from = nodeOf[position[edge.from]], to = edge.to == SIZE_MAX ? SIZE_MAX : nodeOf[position[edge.to]];
+    if (from == to) continue;
+    ReachEdge& sum = edges.emplace(std::pair(from, to), ReachEdge{from, to, 0, false}).first->second;
+    sum.count += edge.count;
+    sum.writes = sum.writes || edge.writes;
+  }
+  for (auto& [key, edge] : edges) out.edges.push_back(edge);
+  // What reaches the entity itself stays, then what is called most.
+  std::stable_sort(out.edges.begin(), out.edges.end(), [](const ReachEdge& x, const ReachEdge& y) { return std::pair(x.to != SIZE_MAX, y.count) < std::pair(y.to != SIZE_MAX, x.count); });
+  if (out.edges.size() > kMostDrawnEdges) {
+    out.edgesLeftOut = out.edges.size() - kMostDrawnEdges;
+    out.edges.resize(kMostDrawnEdges);
+  }
+  return out;
+}
 
 }  // namespace elmcart

@@ -1,4 +1,5 @@
-// Terminal text: tables, findings, trees. Colour is the caller's choice.
+// Texts for a terminal: what each command prints. The summary comes first; how much
+// of the rest follows is the caller's choice, and so is colour.
 #pragma once
 
 #include <string>
@@ -10,11 +11,14 @@ namespace elmcart {
 struct TextStyle {
   bool colour = false;
   int width = 110;   // columns
+  bool terminal = false;  // where people read: a summary will do
   bool cut = false;  // names and paths that are too long for a table's line are cut to it
+  size_t limit = 0;  // rows of a list, the most telling ones; 0: all, with their evidence
 };
 
 std::string surveyText(const Analysis& analysis, bool all, const TextStyle& style);
-std::string surveyNumbers(const Analysis& analysis);  // what was read and what was not, and how long it took
+// What was read and what was not, file by file, and how long it took.
+std::string surveyNumbers(const Analysis& analysis);
 std::string assessText(const Analysis& analysis, bool withAccepted, const TextStyle& style);
 std::string reachText(const Analysis& analysis, size_t entity, const TextStyle& style);
 // With a failing and a sound sample in the language (its id; "": the first that has one).
@@ -23,7 +27,9 @@ std::string explainCheckText(const CheckInfo& info, std::string_view language, c
 std::string explainLanguageText(const Language& language, const TextStyle& style);
 // The languages that are read, and by what their files are known.
 std::string languagesText(const TextStyle& style);
-std::string explainEntityText(const Analysis& analysis, size_t entity, const TextStyle& style);
+std::string explainEntityText(const Analysis& analysis, const Entity& entity, const TextStyle& style);
+// One finding with its evidence and the terms of its risk.
+std::string explainFindingText(const Analysis& analysis, const Finding& finding, const TextStyle& style);
 
 // A table with a header row: columns as wide as they need to be; to keep
 // within the width the `flexible` ones lose their beginnings, widest first.

@@ -7,9 +7,9 @@
 namespace elmcart {
 
 bool givesShared(const Program& p, const Entity& e, FunctionIndex f) {
-  if (p.types[e.type].form != TypeForm::Object)  // its members are its doors
-    for (const Door& door : e.doors)
-      if (door.function == f && door.sort == Door::Sort::Accessor) return true;
+  if (p.types[e.type].form != TypeForm::Object)  // its members are its access points
+    for (const AccessPoint& accessPoint : e.accessPoints)
+      if (accessPoint.function == f && accessPoint.sort == AccessPoint::Sort::Accessor) return true;
   return p.classBehind(p.functions[f].declarations.front().file, p.functions[f].result) == e.type;
 }
 
@@ -40,8 +40,8 @@ Place accessOf(const Program& p, const Entity& e, Place place) {
   return slot ? place : Place{};
 }
 
-std::string typeHandedOut(const Program& p, SourceScan& scan, Place access, FunctionIndex door) {
-  const Function& fn = p.functions[door];
+std::string typeHandedOut(const Program& p, SourceScan& scan, Place access, FunctionIndex accessPoint) {
+  const Function& fn = p.functions[accessPoint];
   Place home = fn.home();
   uint32_t from = scan.parameterListEnd(home);
   std::string_view source = scan.text(home.file);

@@ -16,6 +16,6 @@ Place accessOf(const Program& p, const Entity& e, Place place);
 
 // The type that an accessor says it hands out, written behind its parameters, as the
 // file of an access of it writes it; empty: it cannot be named there.
-std::string typeHandedOut(const Program& p, SourceScan& scan, Place access, FunctionIndex door);
+std::string typeHandedOut(const Program& p, SourceScan& scan, Place access, FunctionIndex accessPoint);
 
 }  // namespace elmcart

@@ -124,29 +124,29 @@ std::string openConstructor(const Program& p, SourceScan& scan, const Entity& e,
 
 std::string removeAccessor(const Program& p, SourceScan& scan, const Entity& e, std::vector<FileEdit>& edits, const std::vector<Place>& replaced) {
   auto isReplaced = [&](Place place) { return std::any_of(replaced.begin(), replaced.end(), [&](Place r) { return r.file == place.file && p.isInside(place, r.node); }); };
-  std::set<FunctionIndex> doors;
-  for (const Door& door : e.doors)
-    if (door.function != kNone) {
-      if (door.sort == Door::Sort::Helper) return functionText(p, door.function) + " hands it out too";
-      doors.insert(door.function);
+  std::set<FunctionIndex> accessPoints;
+  for (const AccessPoint& accessPoint : e.accessPoints)
+    if (accessPoint.function != kNone) {
+      if (accessPoint.sort == AccessPoint::Sort::Helper) return functionText(p, accessPoint.function) + " hands it out too";
+      accessPoints.insert(accessPoint.function);
     }
-  if (e.creation.in != kNone && p.functions[e.creation.in].form == FunctionForm::Function) doors.insert(e.creation.in);
-  for (FunctionIndex door : doors)
-    for (uint32_t c : p.callsOfFunction[door])
-      if ((p.calls[c].in == kNone || !doors.count(p.calls[c].in)) && !isReplaced(p.calls[c].place)) return "its accessor is still called (" + p.path(p.calls[c].place) + ":" + std::to_string(p.line(p.calls[c].place)) + ")";
+  if (e.creation.in != kNone && p.functions[e.creation.in].form == FunctionForm::Function) accessPoints.insert(e.creation.in);
+  for (FunctionIndex accessPoint : accessPoints)
+    for (uint32_t c : p.callsOfFunction[accessPoint])
+      if ((p.calls[c].in == kNone || !accessPoints.count(p.calls[c].in)) && !isReplaced(p.calls[c].place)) return "its accessor is still called (" + p.path(p.calls[c].place) + ":" + std::to_string(p.line(p.calls[c].place)) + ")";
   std::vector<VariableIndex> slots = e.slots;
   if (std::find(slots.begin(), slots.end(), e.slot) == slots.end()) slots.push_back(e.slot);
   for (VariableIndex slot : slots)
     for (uint32_t u : p.usesOfVariable[slot]) {
       const Use& use = p.uses[u];
       if (isReplaced(use.place)) continue;
-      bool own = use.in == kNone ? use.place.file == p.variables[slot].declarations.front().file : doors.count(use.in) > 0 || p.functions[use.in].form == FunctionForm::Initialiser;
+      bool own = use.in == kNone ? use.place.file == p.variables[slot].declarations.front().file : accessPoints.count(use.in) > 0 || p.functions[use.in].form == FunctionForm::Initialiser;
       if (!own) return "its slot is still used (" + p.path(use.place) + ":" + std::to_string(p.line(use.place)) + ")";
       if (use.in != kNone && p.functions[use.in].form == FunctionForm::Initialiser) return "its slot is set while its class is loaded: take that away by hand";
     }
   std::vector<Place> gone;
-  for (FunctionIndex door : doors)
-    for (Place place : p.functions[door].declarations) gone.push_back(place);
+  for (FunctionIndex accessPoint : accessPoints)
+    for (Place place : p.functions[accessPoint].declarations) gone.push_back(place);
   auto add = [&](VariableIndex v) {
     if (p.variables[v].storage == Storage::FunctionStatic) return;  // goes with its function
     for (Place place : p.variables[v].declarations) gone.push_back(place);
@@ -154,7 +154,7 @@ std::string removeAccessor(const Program& p, SourceScan& scan, const Entity& e, 
   for (VariableIndex slot : slots) add(slot);
   for (VariableIndex v : p.types[e.type].statics) {  // a lock or a flag that served the accessor alone
     if (std::find(slots.begin(), slots.end(), v) != slots.end() || p.usesOfVariable[v].empty()) continue;
-    if (std::all_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) { return p.uses[u].in != kNone && doors.count(p.uses[u].in) > 0; })) add(v);
+    if (std::all_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) { return p.uses[u].in != kNone && accessPoints.count(p.uses[u].in) > 0; })) add(v);
   }
   for (Place place : gone)
     if (p.node(place).has(kInMacro)) return "a part of it is written by a macro";

@@ -32,7 +32,8 @@ Result<Ready> ready(const std::string& root, const std::string& branch) {
   if (git_signature_default(&who, repository) != 0) return Error{root, "git does not know who commits: set user.name and user.email"};
   out.who.reset(who);
   // Files that git does not track are nobody's change.
-  git_status_options options = GIT_STATUS_OPTIONS_INIT;
+  git_status_options options;
+  git_status_options_init(&options, GIT_STATUS_OPTIONS_VERSION);
   options.show = GIT_STATUS_SHOW_INDEX_AND_WORKDIR;
   options.flags = GIT_STATUS_OPT_EXCLUDE_SUBMODULES;
   git_status_list* listed = nullptr;

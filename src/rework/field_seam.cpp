@@ -19,7 +19,7 @@ class FieldSeam {
  public:
   FieldSeam(const Analysis& a, const Entity& entity, const Given* given, PlanMemory& memory)
       : a_(a), p_(a.program), e_(entity), given_(given), memory_(memory),
-        // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
+        // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
         scan_(a.program), m_(p_.language(e_.place.file).mending) {}
 
   std::string refusal() const {
@@ -27,7 +27,7 @@ class FieldSeam {
     if (e_.type == kNone || !p_.types[e_.type].definition.known()) return "its class is not defined in this tree";
     if (e_.reset.known()) return "its slot is replaced at " + p_.path(e_.reset) + ":" + std::to_string(p_.line(e_.reset)) + ": what a field keeps would be another";
     bool plain = false;
-    for (const Door& door : e_.doors) plain |= door.function != kNone && p_.functions[door.function].mostArguments == 0;
+    for (const AccessPoint& accessPoint : e_.accessPoints) plain |= accessPoint.function != kNone && p_.functions[accessPoint.function].mostArguments == 0;
     return plain ? "" : "it has no accessor that takes no arguments";
   }
 
@@ -35,12 +35,12 @@ class FieldSeam {
     NextStep out;
     std::map<TypeIndex, std::vector<std::pair<Place, FunctionIndex>>> work;
     for (const Consumer& c : e_.consumers) {
-      if (c.alias != kNone || c.in == kNone || matchesAny(a_.config.tests, p_.path(c.place))) continue;
+      if (c.alias != kNone || c.in == kNone || a_.config.tests.match(p_.path(c.place))) continue;
       Place access = given_ ? c.place : accessOf(p_, e_, c.place);
       const Function& in = p_.functions[c.in];
       if (!access.known() || in.owner == e_.type) continue;
       if (in.owner == kNone || in.isStaticMember()) {
-        bool own = std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == c.in; });
+        bool own = std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& d) { return d.function == c.in; });
         bool start = in.form == FunctionForm::Initialiser || p_.text(in.name) == "main" || p_.text(in.name) == "init";
         if (!own && !start && !isHandedIn(access)) out.byHand.push_back({p_.path(access), p_.line(access), functionText(p_, c.in) + " belongs to no object: the move hand-in gives it a parameter", false});
         continue;
@@ -194,7 +194,7 @@ class FieldSeam {
     std::vector<Maker> out;
     if (m_->seamGiven.empty() && m_->seamGivenAfter.empty()) return out;
     for (const Creation& c : p_.creations) {
-      if (c.asBase || c.delegated || c.in == kNone || c.type == e_.type || p_.language(c.place.file).mending != m_ || matchesAny(a_.config.tests, p_.path(c.place))) continue;
+      if (c.asBase || c.delegated || c.in == kNone || c.type == e_.type || p_.language(c.place.file).mending != m_ || a_.config.tests.match(p_.path(c.place))) continue;
       const Function& in = p_.functions[c.in];
       if (helperOf(c.type) == kNone || in.owner == e_.type || in.form == FunctionForm::Initialiser || isGiven(c.place)) continue;
       bool ofObject = in.owner != kNone && !in.isStaticMember();
@@ -258,10 +258,10 @@ class FieldSeam {
   Place modelFor(FileIndex file, std::string& import) {
     if (given_) return holdsWord(scan_.text(file), plainName(p_, given_->beside)) ? Place{file, 0} : Place{};
     std::vector<Place> calls;  // what the helpers fall back on too
-    for (const Door& door : e_.doors)
-      if (door.function != kNone && door.sort == Door::Sort::Accessor)
-        for (uint32_t c : p_.callsOfFunction[door.function])
-          if (Place place = p_.calls[c].place; p_.language(place.file).mending == m_ && !matchesAny(a_.config.tests, p_.path(place))) calls.push_back(place);
+    for (const AccessPoint& accessPoint : e_.accessPoints)
+      if (accessPoint.function != kNone && accessPoint.sort == AccessPoint::Sort::Accessor)
+        for (uint32_t c : p_.callsOfFunction[accessPoint.function])
+          if (Place place = p_.calls[c].place; p_.language(place.file).mending == m_ && !a_.config.tests.match(p_.path(place))) calls.push_back(place);
     for (Place access : calls)
       if (access.file == file) return access;
     for (Place access : calls) {

@@ -22,7 +22,7 @@ class HandOver {
  public:
   HandOver(const Analysis& analysis, size_t entity, PlanMemory& memory) : HandOver(analysis, analysis.survey.entities[entity], nullptr, memory) {}
   HandOver(const Analysis& analysis, const Entity& entity, const Given* given, PlanMemory& memory)
-      // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
+      // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
       : a_(analysis), p_(analysis.program), e_(entity), given_(given), memory_(memory), scan_(analysis.program), h_(p_.language(e_.place.file).handing) {
     made_ = e_.type;
     if (made_ != kNone && h_) name_ = chooseName();
@@ -32,7 +32,7 @@ class HandOver {
     if (e_.kind != EntityKind::Singleton && e_.kind != EntityKind::SharedInstance && e_.kind != EntityKind::Ambient) return "inject is for singletons and shared instances, and this is a " + std::string(kindText(e_.kind));
     if (made_ == kNone || !p_.types[made_].definition.known()) return "its class is not defined in this tree";
     bool plain = p_.types[made_].form == TypeForm::Object;
-    for (const Door& door : e_.doors) plain |= door.function == kNone || !returnsIt(door.function) || p_.functions[door.function].mostArguments == 0;
+    for (const AccessPoint& accessPoint : e_.accessPoints) plain |= accessPoint.function == kNone || !returnsIt(accessPoint.function) || p_.functions[accessPoint.function].mostArguments == 0;
     if (!plain) return "its accessor takes arguments";
     if (!p_.types[made_].typeParameters.empty()) return "its class has type parameters";
     if (e_.madeByAsking) return "it is reached by making it: give it an accessor first";
@@ -91,7 +91,7 @@ class HandOver {
       if (b.file == p_.path(place) && b.line == p_.line(place) && b.reason == reason) return;
     byHand_.push_back({p_.path(place), p_.line(place), std::move(reason), blocks});
   }
-  bool inTests(Place place) const { return matchesAny(a_.config.tests, p_.path(place)); }
+  bool inTests(Place place) const { return a_.config.tests.match(p_.path(place)); }
   bool returnsIt(FunctionIndex f) const { return givesShared(p_, e_, f); }
   bool sameLanguage(Place place) const { return p_.language(place.file).handing == h_; }
 
@@ -190,9 +190,9 @@ class HandOver {
       }
       TypeIndex unit = unitOf(c.in);
       if (unit == kNone) {
-        // Where the program is put together the door stays. Any other function would need a parameter.
+        // Where the program is put together the access point stays. Any other function would need a parameter.
         bool start = p_.functions[c.in].form == FunctionForm::Initialiser || lowerCase(p_.text(p_.functions[c.in].name)) == "main";
-        bool own = p_.functions[c.in].owner == made_ || std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == c.in; });
+        bool own = p_.functions[c.in].owner == made_ || std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& d) { return d.function == c.in; });
         // What is made there is handed the object: that is putting the program together.
         if (!start && !own && !inTests(access) && !isHandedIn(access)) byHand(access, functionText(p_, c.in) + " belongs to no object: the move hand-in gives it a parameter", false);
         continue;
@@ -901,7 +901,7 @@ class HandOver {
     FunctionIndex in = kNone;
     for (const Consumer& c : e_.consumers) {
       Place access = accessOf(c.place);
-      bool own = c.in != kNone && (p_.functions[c.in].owner == made_ || c.in == e_.creation.in || std::any_of(e_.doors.begin(), e_.doors.end(), [&](const Door& d) { return d.function == c.in; }));
+      bool own = c.in != kNone && (p_.functions[c.in].owner == made_ || c.in == e_.creation.in || std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& d) { return d.function == c.in; }));
       if (own) continue;
       if (!access.known() || c.alias != kNone || inTests(access) || !sameLanguage(access)) return std::nullopt;
       FunctionIndex here = isFileCode(c.in) ? kNone : c.in;
@@ -954,8 +954,8 @@ class HandOver {
   // Is an accessor or slot that is no member of a class named in another file, by an import say?
   bool isNamedElsewhere(const std::vector<Place>& replaced) {
     std::vector<std::pair<std::string, FileIndex>> names;
-    for (const Door& door : e_.doors)
-      if (door.function != kNone && p_.functions[door.function].owner == kNone) names.emplace_back(p_.text(p_.functions[door.function].name), p_.functions[door.function].declarations.front().file);
+    for (const AccessPoint& accessPoint : e_.accessPoints)
+      if (accessPoint.function != kNone && p_.functions[accessPoint.function].owner == kNone) names.emplace_back(p_.text(p_.functions[accessPoint.function].name), p_.functions[accessPoint.function].declarations.front().file);
     if (const Variable& slot = p_.variables[e_.slot]; slot.storage == Storage::Global) names.emplace_back(p_.text(slot.name), slot.declarations.front().file);
     for (auto& [name, home] : names)
       for (FileIndex f = 0; f < p_.files.size(); ++f) {

@@ -32,12 +32,12 @@ struct Work {
 class Injector {
  public:
   Injector(const Analysis& analysis, size_t entity, PlanMemory& memory)
-      // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
+      // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
       : a_(analysis), p_(analysis.program), e_(analysis.survey.entities[entity]), memory_(memory), scan_(analysis.program) {
-    for (const Door& door : e_.doors)
-      if (door.function != kNone) doorFunctions_.insert(door.function);
-    for (const Door& door : e_.doors)
-      if (door.sort == Door::Sort::Accessor && door.function != kNone && door_ == kNone) door_ = door.function;
+    for (const AccessPoint& accessPoint : e_.accessPoints)
+      if (accessPoint.function != kNone) accessPointFunctions_.insert(accessPoint.function);
+    for (const AccessPoint& accessPoint : e_.accessPoints)
+      if (accessPoint.sort == AccessPoint::Sort::Accessor && accessPoint.function != kNone && accessPoint_ == kNone) accessPoint_ = accessPoint.function;
     made_ = e_.type;
     if (made_ != kNone) objectName_ = chooseName();
   }
@@ -45,17 +45,17 @@ class Injector {
   std::string refusal() const {
     if (e_.kind != EntityKind::Singleton && e_.kind != EntityKind::SharedInstance) return "inject is for singletons and shared instances, and this is a " + std::string(kindText(e_.kind));
     if (e_.type == kNone || !p_.types[e_.type].definition.known()) return "its class is not defined in this tree";
-    if (door_ == kNone) return "it has no accessor function: it is reached by its name; make it an accessor first";
-    const Function& door = p_.functions[door_];
-    if (door.mostArguments > 0) return "its accessor takes arguments";
-    const TypeUse& result = p_.use(door.result);
-    bool reference = result.has(kReference | kPointer) || (p_.traits(door.declarations.front().file, door.result) & kPointerLike);
+    if (accessPoint_ == kNone) return "it has no accessor function: it is reached by its name; make it an accessor first";
+    const Function& accessPoint = p_.functions[accessPoint_];
+    if (accessPoint.mostArguments > 0) return "its accessor takes arguments";
+    const TypeUse& result = p_.use(accessPoint.result);
+    bool reference = result.has(kReference | kPointer) || (p_.traits(accessPoint.declarations.front().file, accessPoint.result) & kPointerLike);
     if (!reference) return "its accessor hands out copies";
     if (e_.creation.made != kNone && e_.creation.made != e_.type) return "the instance is of a class derived from the one that is handed out (" + std::string(p_.text(p_.types[e_.creation.made].qualified)) + ")";
     if (!p_.types[e_.type].typeParameters.empty()) return "its class is a template";
     if (const Variable& slot = p_.variables[e_.slot]; slot.owner != kNone && !p_.types[slot.owner].typeParameters.empty()) return "its slot is a member of a template";
     if (e_.reset.known()) return "its slot is replaced at " + p_.path(e_.reset) + ":" + std::to_string(p_.line(e_.reset)) + ": capturing the instance at construction would change what users see";
-    if (e_.creation.time == CreationTime::None) return "nothing in this tree creates it";
+    if (e_.creation.time == CreationTime::Elsewhere) return "nothing in this tree creates it";
     return "";
   }
 
@@ -125,11 +125,11 @@ class Injector {
     byHand_.push_back({p_.path(place), p_.line(place), std::move(reason), blocks});
   }
   const Phrases& phrases(Place place) const { return *p_.languageOf[place.file]->phrases; }
-  bool inTests(Place place) const { return matchesAny(a_.config.tests, p_.path(place)); }
+  bool inTests(Place place) const { return a_.config.tests.match(p_.path(place)); }
 
-  bool resultIsPointer() const { return p_.use(p_.functions[door_].result).has(kPointer) || (p_.traits(p_.functions[door_].declarations.front().file, p_.functions[door_].result) & kPointerLike); }
+  bool resultIsPointer() const { return p_.use(p_.functions[accessPoint_].result).has(kPointer) || (p_.traits(p_.functions[accessPoint_].declarations.front().file, p_.functions[accessPoint_].result) & kPointerLike); }
   bool resultIsConst() const {
-    const TypeUse& result = p_.use(p_.functions[door_].result);
+    const TypeUse& result = p_.use(p_.functions[accessPoint_].result);
     return result.has(kPointeeConst);
   }
 
@@ -144,10 +144,10 @@ class Injector {
     return resultIsConst() ? "const " + name : name;
   }
   std::string accessText(ScopeIndex scope) const {
-    const Function& door = p_.functions[door_];
+    const Function& accessPoint = p_.functions[accessPoint_];
     std::string call;
-    if (door.owner != kNone) call = nameIn(scope, p_.types[door.owner].qualified, p_.types[door.owner].parent) + "::" + std::string(p_.text(door.name)) + "()";
-    else call = nameIn(scope, door.qualified, door.parent) + "()";
+    if (accessPoint.owner != kNone) call = nameIn(scope, p_.types[accessPoint.owner].qualified, p_.types[accessPoint.owner].parent) + "::" + std::string(p_.text(accessPoint.name)) + "()";
+    else call = nameIn(scope, accessPoint.qualified, accessPoint.parent) + "()";
     return resultIsPointer() ? "*" + call : call;
   }
 
@@ -349,15 +349,15 @@ class Injector {
 
   void collectWork() {
     std::vector<Place> places;
-    for (FunctionIndex door : doorFunctions_) {
-      for (uint32_t c : p_.callsOfFunction[door]) {
+    for (FunctionIndex accessPoint : accessPointFunctions_) {
+      for (uint32_t c : p_.callsOfFunction[accessPoint]) {
         const CallSite& call = p_.calls[c];
         if (p_.node(call.place).kind != Kind::Call) {
           byHand(call.place, "the accessor is not called in the plain way here");
           continue;
         }
         seen_.insert({call.place.file, p_.node(call.place).span.begin});
-        if (call.in != kNone && doorFunctions_.count(call.in)) continue;
+        if (call.in != kNone && accessPointFunctions_.count(call.in)) continue;
         if (isDefaultArgument(call.place)) continue;
         Work* w = unitOf(call.place, call.in, call.inInitialiserOf);
         if (!w) continue;
@@ -462,13 +462,13 @@ class Injector {
 
   // Names of the accessor where no call was read: in macros, in branches that are not built.
   void scanMentions() {
-    const Function& door = p_.functions[door_];
-    std::string name(p_.text(door.name));
-    std::string owner = door.owner == kNone ? "" : std::string(p_.text(p_.types[door.owner].name));
+    const Function& accessPoint = p_.functions[accessPoint_];
+    std::string name(p_.text(accessPoint.name));
+    std::string owner = accessPoint.owner == kNone ? "" : std::string(p_.text(p_.types[accessPoint.owner].name));
     for (auto [file, offset] : scan_.mentions(owner, name)) {
       bool known = false;
       for (auto& [f, begin] : seen_) known |= f == file && offset >= begin && offset < begin + 200 && scan_.sameStatement(f, begin, offset);
-      for (Place declaration : door.declarations) known |= declaration.file == file && p_.node(declaration).span.contains(offset);
+      for (Place declaration : accessPoint.declarations) known |= declaration.file == file && p_.node(declaration).span.contains(offset);
       if (known) continue;
       byHand_.push_back({p_.files[file].path, p_.files[file].lineOf(offset), "the accessor is named where no plain call could be read: in a macro or in a branch that is not built", true});
     }
@@ -505,7 +505,7 @@ class Injector {
       edit(call, parent.span, whole);
       return true;
     }
-    if (p_.use(p_.functions[door_].result).has(kPointer)) {
+    if (p_.use(p_.functions[accessPoint_].result).has(kPointer)) {
       edit(call, node.span, pointer ? name.substr(1) : "&" + name);
       return true;
     }
@@ -926,7 +926,7 @@ class Injector {
     }
     if (!useInFunction(w, object)) return std::nullopt;
     Step step;
-    step.kind = w.accesses.empty() ? StepKind::Lift : StepKind::HandIn;
+    step.kind = w.accesses.empty() ? StepKind::Lift : StepKind::InjectParameter;
     step.subject = name;
     step.inTests = inTests(fn.definition);
     step.title = name + " takes the " + std::string(p_.text(p_.types[made_].name)) + " as a parameter" + (w.accesses.empty() ? " and passes it on" : "; by default it fetches it as before");
@@ -1041,10 +1041,10 @@ class Injector {
     edits_.clear();
     const TypeDecl& decl = p_.types[made_];
     std::vector<Place> holding, defaults;
-    for (FunctionIndex door : doorFunctions_) {
-      for (uint32_t c : p_.callsOfFunction[door]) {
+    for (FunctionIndex accessPoint : accessPointFunctions_) {
+      for (uint32_t c : p_.callsOfFunction[accessPoint]) {
         const CallSite& call = p_.calls[c];
-        if (call.in != kNone && doorFunctions_.count(call.in) && !isDefaultArgument(call.place)) continue;
+        if (call.in != kNone && accessPointFunctions_.count(call.in) && !isDefaultArgument(call.place)) continue;
         if (isDefaultArgument(call.place)) defaults.push_back(call.place);
         else if (isHolding(call.place)) holding.push_back(call.place);
         else return std::nullopt;
@@ -1099,15 +1099,15 @@ class Injector {
     }
     // 3. The constructor opens, where the accessor stood; accessor and slot go.
     std::vector<Place> gone;
-    for (FunctionIndex door : doorFunctions_)
-      for (Place place : p_.functions[door].declarations) gone.push_back(place);
+    for (FunctionIndex accessPoint : accessPointFunctions_)
+      for (Place place : p_.functions[accessPoint].declarations) gone.push_back(place);
     for (VariableIndex slot : e_.slots)
       if (p_.variables[slot].storage != Storage::FunctionStatic)
         for (Place place : p_.variables[slot].declarations) gone.push_back(place);
     for (VariableIndex v : decl.statics) {  // a lock or flag that served the accessor only
       if (std::find(e_.slots.begin(), e_.slots.end(), v) != e_.slots.end() || p_.usesOfVariable[v].empty()) continue;
       bool only = true;
-      for (uint32_t u : p_.usesOfVariable[v]) only &= p_.uses[u].in != kNone && doorFunctions_.count(p_.uses[u].in) > 0;
+      for (uint32_t u : p_.usesOfVariable[v]) only &= p_.uses[u].in != kNone && accessPointFunctions_.count(p_.uses[u].in) > 0;
       if (only)
         for (Place place : p_.variables[v].declarations) gone.push_back(place);
     }
@@ -1120,17 +1120,17 @@ class Injector {
       opened.push_back(scan_.nodeText(inside));
       gone.push_back(inside);
     }
-    Place doorPlace = p_.functions[door_].declarations.front();
-    bool doorInside = p_.functions[door_].owner == made_ && !(p_.functions[door_].modifiers & (kPrivate | kProtected));
+    Place accessPointPlace = p_.functions[accessPoint_].declarations.front();
+    bool accessPointInside = p_.functions[accessPoint_].owner == made_ && !(p_.functions[accessPoint_].modifiers & (kPrivate | kProtected));
     for (Place place : gone) {
-      if (doorInside && place == doorPlace && !opened.empty()) {
+      if (accessPointInside && place == accessPointPlace && !opened.empty()) {
         std::string indent = scan_.indentOf(place);
         edit(place, p_.node(place).span, joinWith(opened, "\n" + indent));
         continue;
       }
       scan_.removeLines(place, edits_);
     }
-    if (!opened.empty() && !doorInside) {
+    if (!opened.empty() && !accessPointInside) {
       for (const std::string& text : opened) scan_.addPublicMember(made_, text, edits_);
     }
     // 4. Where a step put the class's file in only for the default, its name is enough now.
@@ -1141,7 +1141,7 @@ class Injector {
     Step step;
     step.kind = StepKind::Retire;
     step.subject = std::string(p_.text(decl.qualified));
-    step.title = functionText(p_, door_) + " goes: " + counted(holding.size(), "composing place makes", "composing places make") + " the " + std::string(p_.text(decl.name)) + " and " + (holding.size() == 1 ? "hands" : "hand") + " it in";
+    step.title = functionText(p_, accessPoint_) + " goes: " + counted(holding.size(), "composing place makes", "composing places make") + " the " + std::string(p_.text(decl.name)) + " and " + (holding.size() == 1 ? "hands" : "hand") + " it in";
     step.callSites = holding.size() + defaults.size();
     step.edits = std::move(edits_);
     return step;
@@ -1167,7 +1167,7 @@ class Injector {
       if (p_.isHeader(f) || f == p_.types[made_].definition.file) continue;
       bool uses = false;
       for (FunctionIndex m : p_.types[made_].methods) {
-        if (doorFunctions_.count(m)) continue;
+        if (accessPointFunctions_.count(m)) continue;
         for (uint32_t c : p_.callsOfFunction[m]) uses |= p_.calls[c].place.file == f;
       }
       if (uses) nameDirectly(f);
@@ -1192,8 +1192,8 @@ class Injector {
   const Entity& e_;
   PlanMemory& memory_;
   SourceScan scan_;
-  std::set<FunctionIndex> doorFunctions_;
-  FunctionIndex door_ = kNone;
+  std::set<FunctionIndex> accessPointFunctions_;
+  FunctionIndex accessPoint_ = kNone;
   TypeIndex made_ = kNone;
   std::string objectName_;
   std::vector<Work> work_;

@@ -2,17 +2,17 @@
 
 #include <array>
 
-#include "rework/announce.h"
-#include "rework/face.h"
-#include "rework/guard.h"
-#include "rework/hand_in.h"
+#include "rework/broadcast.h"
+#include "rework/extract_interface.h"
+#include "rework/synchronize.h"
+#include "rework/inject_parameter.h"
 #include "rework/inject_any.h"
 #include "rework/own.h"
-#include "rework/seal.h"
-#include "rework/settle.h"
-#include "rework/steady.h"
-#include "rework/supply.h"
-#include "rework/tether.h"
+#include "rework/enforce.h"
+#include "rework/make_local.h"
+#include "rework/safe_init.h"
+#include "rework/inject_collaborator.h"
+#include "rework/unregister.h"
 #include "rework/wrap.h"
 
 namespace elmcart {
@@ -23,54 +23,54 @@ const Language& languageOfEntity(const Analysis& a, size_t entity) { return a.pr
 // ----- in which languages a move makes no sense, or is not written
 
 std::string injectNotIn(const Language& l) { return l.phrases || l.handing || (l.mending && !l.mending->seamField.empty()) ? "" : "it is not written yet"; }
-std::string handInNotIn(const Language& l) {
+std::string injectParameterNotIn(const Language& l) {
   if (l.phrases) return "inject hands it to functions as well";
   bool can = (l.handing && !l.handing->functionParameter.empty()) || (l.mending && !l.mending->twinName.empty());
   return can ? "" : "neither a parameter that may be left out nor a second function can be written";
 }
-std::string steadyNotIn(const Language& l) {
+std::string safeInitNotIn(const Language& l) {
   if (!l.guarantees->sharedMemoryThreads.holds) return "no two threads share memory, so lazy creation is sound as it is";
   return l.sound && l.sound->createsOnce() ? "" : "it is not written yet";
 }
-std::string sealNotIn(const Language& l) { return l.sound && l.sound->closes() ? "" : "no way to close a class that all makers must honour, or none is written yet"; }
-std::string guardNotIn(const Language& l) {
+std::string enforceNotIn(const Language& l) { return l.sound && l.sound->closes() ? "" : "no way to close a class that all makers must honour, or none is written yet"; }
+std::string synchronizeNotIn(const Language& l) {
   if (!l.guarantees->sharedMemoryThreads.holds) return "no two threads share memory: there is nothing to guard";
   return l.mending && l.mending->guards() ? "" : "it is not written yet";
 }
-std::string tetherNotIn(const Language& l) { return l.mending && !l.mending->takeOut.empty() ? "" : "it is not written yet"; }
-std::string supplyNotIn(const Language& l) {
+std::string unregisterNotIn(const Language& l) { return l.mending && !l.mending->takeOut.empty() ? "" : "it is not written yet"; }
+std::string injectCollaboratorNotIn(const Language& l) {
   bool can = l.phrases || (l.handing && (!l.handing->functionParameter.empty() || !l.handing->overload.empty()));
   return can ? "" : "a parameter that may be left out cannot be written: give the constructor one, and hand it in at each call";
 }
 
-std::string settleNotIn(const Language& l) { return l.settling ? "" : "it is not written yet"; }
-std::string faceNotIn(const Language& l) { return l.facing && !l.facing->face.empty() ? "" : "it has no interfaces: what has the same members will do"; }
+std::string makeLocalNotIn(const Language& l) { return l.settling ? "" : "it is not written yet"; }
+std::string extractInterfaceNotIn(const Language& l) { return l.facing && !l.facing->face.empty() ? "" : "it has no interfaces: what has the same members will do"; }
 
 std::string wrapNotIn(const Language& l) {
   if (l.guarantees->noStaticMembers.holds) return "functions belong to packages, not to classes: hand in a struct of functions";
-  return l.facing && !l.facing->wrapper.empty() && (l.handing || !l.facing->wrapperDoor.empty() || !l.mending->seamField.empty()) ? "" : "it is not written yet";
+  return l.facing && !l.facing->wrapper.empty() && (l.handing || !l.facing->wrapperAccessPoint.empty() || !l.mending->seamField.empty()) ? "" : "it is not written yet";
 }
 
 std::string ownNotIn(const Language& l) {
   if (!l.guarantees->freedByHand.holds) return "the language frees objects itself";
   return l.phrases && !l.phrases->ownedType.empty() ? "" : "it is not written yet";
 }
-std::string announceNotIn(const Language& l) { return l.announcing ? "" : "it is not written yet"; }
+std::string broadcastNotIn(const Language& l) { return l.announcing ? "" : "it is not written yet"; }
 
 constexpr std::array kMoves = std::to_array<Move>({
     {"inject", "accessor calls inside classes become a constructor parameter and a field", MoveTarget::State, injectNotIn, injectAnyRefusal, nextInjectAnyStep},
-    {"hand-in", "functions that belong to no object take it as a parameter that may be left out", MoveTarget::State, handInNotIn, handInRefusal, nextHandInStep},
-    {"steady", "unsound or needlessly slow creation becomes the language's sound form", MoveTarget::State, steadyNotIn, steadyRefusal, nextSteadyStep},
-    {"seal", "what is open is closed: constructor, copies, subclasses, clones, reading back", MoveTarget::State, sealNotIn, sealRefusal, nextSealStep},
-    {"guard", "state that several threads touch is touched under one lock", MoveTarget::State, guardNotIn, guardRefusal, nextGuardStep},
-    {"tether", "who puts itself into a list that outlives it takes itself out when it ends", MoveTarget::State, tetherNotIn, tetherRefusal, nextTetherStep},
-    {"settle", "what one class alone uses becomes a part of that class", MoveTarget::State, settleNotIn, settleRefusal, nextSettleStep},
-    {"supply", "a class takes through its constructor what it made for itself; who leaves it out gets one as before", MoveTarget::Class, supplyNotIn, supplyRefusal, nextSupplyStep},
-    {"face", "who takes an object of the class depends on an interface with the members that are really used", MoveTarget::Class, faceNotIn, faceRefusal, nextFaceStep},
+    {"inject-parameter", "functions that belong to no object take it as a parameter that may be left out", MoveTarget::State, injectParameterNotIn, injectParameterRefusal, nextInjectParameterStep},
+    {"safe-init", "unsound or needlessly slow creation becomes the language's sound form", MoveTarget::State, safeInitNotIn, safeInitRefusal, nextSafeInitStep},
+    {"enforce", "what is open is closed: constructor, copies, subclasses, clones, reading back", MoveTarget::State, enforceNotIn, enforceRefusal, nextEnforceStep},
+    {"synchronize", "state that several threads touch is touched under one lock", MoveTarget::State, synchronizeNotIn, synchronizeRefusal, nextSynchronizeStep},
+    {"unregister", "who puts itself into a list that outlives it takes itself out when it ends", MoveTarget::State, unregisterNotIn, unregisterRefusal, nextUnregisterStep},
+    {"make-local", "what one class alone uses becomes a part of that class", MoveTarget::State, makeLocalNotIn, makeLocalRefusal, nextMakeLocalStep},
+    {"inject-collaborator", "a class takes through its constructor what it made for itself; who leaves it out gets one as before", MoveTarget::Class, injectCollaboratorNotIn, injectCollaboratorRefusal, nextInjectCollaboratorStep},
+    {"extract-interface", "who takes an object of the class depends on an interface with the members that are really used", MoveTarget::Class, extractInterfaceNotIn, extractInterfaceRefusal, nextExtractInterfaceStep},
     {"wrap", "a class of static members gets one with objects in front of it, and that is handed in", MoveTarget::Class, wrapNotIn, wrapRefusal, nextWrapStep},
     {"own", "what a destructor deletes, and what a function hands out to be deleted, gets an owner", MoveTarget::Class, ownNotIn, ownFieldsRefusal, nextOwnFieldsStep},
     {"own", "what a destructor deletes, and what a function hands out to be deleted, gets an owner", MoveTarget::Function, ownNotIn, ownResultRefusal, nextOwnResultStep},
-    {"announce", "a function that starts one service after another announces the start to those who listen", MoveTarget::Function, announceNotIn, announceRefusal, nextAnnounceStep},
+    {"broadcast", "a function that starts one service after another announces the start to those who listen", MoveTarget::Function, broadcastNotIn, broadcastRefusal, nextBroadcastStep},
 });
 
 }  // namespace

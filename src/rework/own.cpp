@@ -15,7 +15,7 @@ class Owner {
  public:
   Owner(const Analysis& a, FileIndex home, PlanMemory& memory)
       : a_(a), p_(a.program), memory_(memory), h_(a.program.language(home).phrases),
-        // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
+        // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
         scan_(a.program) {}
 
   // ----- fields that a destructor deletes

@@ -62,7 +62,7 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
       files.insert(r.files.begin(), r.files.end());
       own.classesChanged += r.step.units;
       own.creationSites += r.step.creationSites;
-      own.signatures += r.step.kind == StepKind::Supply || r.step.kind == StepKind::HandIn;
+      own.signatures += r.step.kind == StepKind::InjectCollaborator || r.step.kind == StepKind::InjectParameter;
     }
     own.files = files.size();
     own.byHand = result.byHand.size();
@@ -81,7 +81,7 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
     inject.callSites += r.step.kind == StepKind::Retire ? 0 : r.step.callSites;
     inject.creationSites += r.step.creationSites;
     switch (r.step.kind) {
-      case StepKind::Seam: case StepKind::HandIn:
+      case StepKind::Seam: case StepKind::InjectParameter:
         ++inject.classesChanged;
         ++seams.classesChanged;
         seams.callSites += r.step.callSites;
@@ -94,7 +94,7 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
   // A class that has both its seam and its lift uses the object and passes it on: it is one class.
   std::set<std::string> users;
   for (const StepRecord& r : result.steps)
-    if (r.step.kind == StepKind::Seam || r.step.kind == StepKind::HandIn) users.insert(r.step.subject);
+    if (r.step.kind == StepKind::Seam || r.step.kind == StepKind::InjectParameter) users.insert(r.step.subject);
   std::set<std::string> passers;
   for (const StepRecord& r : result.steps)
     if (r.step.kind == StepKind::Lift && !users.count(r.step.subject)) passers.insert(r.step.subject);
@@ -128,7 +128,7 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
 
   // Handing the object to each function that uses it, up to where the program is put together.
   Cost handIn;
-  handIn.way = "hand-in";
+  handIn.way = "inject-parameter";
   std::set<FunctionIndex> functions;
   std::vector<FunctionIndex> open;
   std::set<std::string> handFiles;
@@ -141,7 +141,7 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
   for (FunctionIndex f : functions) {
     Place place = p.functions[f].declarations.front();
     handFiles.insert(p.path(place));
-    if (matchesAny(a.config.tests, p.path(place))) ++handIn.tests;
+    if (a.config.tests.match(p.path(place))) ++handIn.tests;
     else if (own.count(f)) ++handIn.classesChanged;
     else ++handIn.classesPassing;
   }
@@ -161,11 +161,11 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
   out.push_back(face);
 
   Cost steady;
-  steady.way = "steady";
+  steady.way = "safe-init";
   steady.files = 1;
   steady.note = e.creation.guard == GuardSort::None || e.creation.guard == GuardSort::DoubleCheckUnsound ? "mends only how it is created; who depends on it stays hidden" : "its creation is sound already";
   out.push_back(steady);
-  // Where many would only pass it on to few, the doors for tests are worth more than the way up.
+  // Where many would only pass it on to few, the access points for tests are worth more than the way up.
   if (users.size() > 0 && passers.size() > 2 * users.size()) {
     out[1].note = "recommended, for " + std::to_string(passers.size()) + " classes would only pass it on to the " + std::to_string(users.size()) + " that use it (`--steps seam,hand-in` makes these steps alone): " + out[1].note;
     std::swap(out[0], out[1]);
@@ -203,7 +203,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   VariableIndex kept = move->of != MoveTarget::State ? kNone : (*first)->survey.entities[entity].slot;
   std::string slot = kept == kNone ? "" : std::string((*first)->program.text((*first)->program.variables[kept].qualified));
 
-  auto copied = scratch->copyTree(root, "tree");
+  auto copied = scratch->copyTree(root, "tree", config.gitignore);
   if (!copied) return copied.error();
   std::string tree = *copied;
 
@@ -214,6 +214,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   if (options.confirm) {
     say("baseline: building and testing the tree as it is, " + std::to_string(config.baselineRuns) + " times");
     out.baseline = learnBaseline(tree, config);
+    if (config.stopAsked()) return Error{rootPath, "interrupted before any step was made"};
     if (!out.baseline.observation.built) return Error{rootPath, "does not build as it is, so no step could be judged:\n" + out.baseline.observation.buildOutput};
     say("baseline: " + counted(out.baseline.observation.tests.size(), "test", "tests") + ", " + counted(out.baseline.observation.witnesses.size(), "witness", "witnesses") +
         (out.baseline.flakyTests.empty() ? "" : ", " + counted(out.baseline.flakyTests.size(), "test is flaky and set aside", "tests are flaky and set aside")));
@@ -222,7 +223,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
   PlanMemory memory;
   std::map<std::string, std::string> original;
   std::set<std::string> made;  // of these, what was not there at all
-  while (out.steps.size() < options.mostSteps) {
+  while (out.steps.size() < options.mostSteps && !out.interrupted) {
     auto own = Clock::now();
     auto now = look(tree, false);
     if (!now) return now.error();
@@ -303,7 +304,7 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
       // A test may fail now and then though no run of the baseline showed it. Twice as before
       // outweighs once otherwise; seen again, it is the step's doing.
       std::string once;
-      if (!comparison.same() && comparison.differences.front().what != "build") {
+      if (!config.stopAsked() && !comparison.same() && comparison.differences.front().what != "build") {
         once = comparison.differences.front().what + " " + comparison.differences.front().name + " was " + comparison.differences.front().before + ", then " + comparison.differences.front().after;
         for (int again = 0; again < 2; ++again) {
           Comparison later = run();
@@ -312,8 +313,13 @@ Result<ReworkResult> rework(const std::string& rootPath, const Config& config, c
           if (!same) break;
         }
       }
+      out.interrupted = config.stopAsked();
       record.differences = comparison.differences;
-      if (comparison.same()) {
+      if (out.interrupted) {
+        record.outcome = "taken back: interrupted before it was confirmed";
+        record.differences.clear();
+        takeBack();
+      } else if (comparison.same()) {
         keep(comparison.summary() + (once.empty() ? "" : "; in the first of three runs only, " + once));
       } else {
         const Difference& d = comparison.differences.front();

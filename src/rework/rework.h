@@ -49,6 +49,7 @@ struct ReworkResult {
   std::vector<ByHand> byHand;
   std::vector<Cost> costs;             // the recommended way first
   bool finished = false;               // the accessor is gone
+  bool interrupted = false;            // from outside: what was kept until then is here
   Baseline baseline;
   std::vector<WriteBackFile> files;    // every file that differs in the end
   std::map<std::string, int> before, after;  // figures: accessor calls, findings …

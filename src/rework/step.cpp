@@ -3,7 +3,7 @@
 namespace elmcart {
 
 std::span<const std::string_view> stepKindTexts() {
-  static constexpr std::string_view kTexts[] = {"seam", "hand-in", "lift", "compose", "retire", "steady", "seal", "open", "tether", "guard", "supply", "face", "settle", "wrap", "own", "announce"};
+  static constexpr std::string_view kTexts[] = {"seam", "inject-parameter", "lift", "compose", "retire", "safe-init", "enforce", "open", "unregister", "synchronize", "inject-collaborator", "extract-interface", "make-local", "wrap", "own", "broadcast"};
   return kTexts;
 }
 std::string_view stepKindText(StepKind kind) { return stepKindTexts()[static_cast<size_t>(kind)]; }

@@ -12,7 +12,7 @@
 
 namespace elmcart {
 
-enum class StepKind : uint8_t { Seam, HandIn, Lift, Compose, Retire, Steady, Seal, Open, Tether, Guard, Supply, Face, Settle, Wrap, Own, Announce };
+enum class StepKind : uint8_t { Seam, InjectParameter, Lift, Compose, Retire, SafeInit, Enforce, Open, Unregister, Synchronize, InjectCollaborator, ExtractInterface, MakeLocal, Wrap, Own, Broadcast };
 std::string_view stepKindText(StepKind kind);
 std::span<const std::string_view> stepKindTexts();  // in the order of the kinds
 

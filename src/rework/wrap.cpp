@@ -17,7 +17,7 @@ class Wrapper {
  public:
   Wrapper(const Analysis& a, TypeIndex type, PlanMemory& memory)
       : a_(a), p_(a.program), type_(type), memory_(memory),
-        // elmcart: accept tie.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
+        // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
         scan_(a.program), language_(a.program.language(a.program.types[type].definition.file)), f_(language_.facing) {
     class_ = plainName(p_, type_);
     name_ = class_ + "Wrapper";
@@ -43,7 +43,7 @@ class Wrapper {
   NextStep run() {
     collect();
     if (there_ == kNone) return writeWrapper();
-    if (!f_->wrapperDoor.empty()) return throughDoor();
+    if (!f_->wrapperAccessPoint.empty()) return throughAccessPoint();
     Given given;
     given.type = there_;
     given.value = f_->makeWrapper;
@@ -73,7 +73,7 @@ class Wrapper {
   }
 
   // The wrapper has an accessor: class by class calls go through that, and then it is injected.
-  NextStep throughDoor() {
+  NextStep throughAccessPoint() {
     std::vector<TypeIndex> order;
     std::map<TypeIndex, std::vector<Site>> byUnit;
     for (const Site& site : sites_) {
@@ -82,7 +82,7 @@ class Wrapper {
       if (byUnit[unit].empty()) order.push_back(unit);
       byUnit[unit].push_back(site);
     }
-    std::string door = filled(f_->wrapperDoor, {{"wrap", name_}});
+    std::string accessPoint = filled(f_->wrapperAccessPoint, {{"wrap", name_}});
     NextStep out = firstOf(order.size(), memory_, [&](size_t i) {
       const std::vector<Site>& sites = byUnit[order[i]];
       Attempt one{{}, "", p_.path(sites.front().receiver), p_.line(sites.front().receiver)};
@@ -92,7 +92,7 @@ class Wrapper {
       one.step.callSites = sites.size();
       for (const Site& site : sites) {
         bool ofClass = scan_.text(site.receiver.file).substr(site.span.end - 2, 2) == "::";
-        one.step.edits.push_back({p_.path(site.receiver), site.span, door + (ofClass ? "." : "")});
+        one.step.edits.push_back({p_.path(site.receiver), site.span, accessPoint + (ofClass ? "." : "")});
       }
       return one;
     });
@@ -117,7 +117,7 @@ class Wrapper {
       for (uint32_t c : p_.callsOfFunction[m]) {
         const CallSite& call = p_.calls[c];
         const LoweredFile& file = p_.file(call.place);
-        if (call.in == kNone || &p_.language(call.place.file) != &language_ || matchesAny(a_.config.tests, p_.path(call.place))) continue;
+        if (call.in == kNone || &p_.language(call.place.file) != &language_ || a_.config.tests.match(p_.path(call.place))) continue;
         const Function& in = p_.functions[call.in];
         if (in.owner == kNone || in.owner == type_ || in.owner == there_ || in.isStaticMember() || in.form == FunctionForm::Initialiser) continue;
         NodeId callee = file.child(call.place.node, Role::Callee);

@@ -2,11 +2,33 @@
 // that matches decides, "!" takes back, a trailing "/" means folders only.
 #pragma once
 
+#include <initializer_list>
+#include <memory>
 #include <string>
 #include <string_view>
 #include <vector>
 
+namespace re2 {
+class RE2;
+}
+
 namespace elmcart {
+
+// Patterns of paths: "*", "?" and "[a-z]" inside one part, "**" across parts.
+class Globs {
+ public:
+  Globs() = default;
+  Globs(std::vector<std::string> patterns);
+  Globs(std::initializer_list<const char*> patterns) : Globs(std::vector<std::string>(patterns.begin(), patterns.end())) {}
+  // Does one of them match the whole path?
+  bool match(std::string_view path) const;
+  const std::vector<std::string>& patterns() const { return patterns_; }
+  bool empty() const { return patterns_.empty(); }
+
+ private:
+  std::vector<std::string> patterns_;
+  std::shared_ptr<const re2::RE2> expression_;
+};
 
 class IgnoreRules {
  public:
@@ -21,14 +43,10 @@ class IgnoreRules {
  private:
   struct Rule {
     std::string folder;   // the rule holds below it
-    std::string pattern;
+    Globs pattern;
     bool negated = false, foldersOnly = false, anchored = false;
   };
   std::vector<Rule> rules_;
 };
-
-// Does `path` match `pattern`, with "*" and "?" inside one part and "**" across parts?
-bool matchesGlob(std::string_view pattern, std::string_view path);
-bool matchesAny(const std::vector<std::string>& patterns, std::string_view path);
 
 }  // namespace elmcart

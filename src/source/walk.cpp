@@ -55,7 +55,11 @@ struct Walker {
       }
       bool isFolder = fs::is_directory(status);
       if (!isFolder && !fs::is_regular_file(status)) continue;  // links, sockets, devices
-      if (rules.ignored(path, isFolder) || isLeftOut(path, isFolder, options)) continue;
+      if (isLeftOut(path, isFolder, options)) continue;
+      if (rules.ignored(path, isFolder)) {
+        ++result.ignored;
+        continue;
+      }
       if (isFolder) {
         folder(path, depth + 1);
       } else if (wanted(path, absolute + "/" + name)) {
@@ -73,8 +77,11 @@ bool isLeftOut(std::string_view path, bool isFolder, const WalkOptions& options)
   std::string_view name = path.substr(path.rfind('/') + 1);
   // Hidden folders hold tools' own things, never sources that are built.
   if (isFolder && (name.substr(0, 1) == "." || std::find(std::begin(kAlwaysLeftOut), std::end(kAlwaysLeftOut), name) != std::end(kAlwaysLeftOut))) return true;
-  for (const std::string& pattern : options.leaveOut)
-    if (matchesGlob(pattern, path) || matchesGlob(pattern + "/**", path)) return true;
+  if (!options.leaveOut.empty())
+    for (size_t end = path.find('/');; end = path.find('/', end + 1)) {
+      if (options.leaveOut.match(path.substr(0, end))) return true;
+      if (end == std::string_view::npos) break;
+    }
   // One of those asked for, inside one, or a folder on the way to one.
   auto below = [](std::string_view inner, std::string_view outer) {
     return outer.empty() || inner == outer || (inner.size() > outer.size() && inner.substr(0, outer.size()) == outer && inner[outer.size()] == '/');

@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "base/result.h"
+#include "source/ignore.h"
 
 namespace elmcart {
 
@@ -15,7 +16,7 @@ namespace elmcart {
 inline constexpr size_t kLargestFile = 64u << 20;
 
 struct WalkOptions {
-  std::vector<std::string> leaveOut;  // globs relative to the root
+  Globs leaveOut;                     // relative to the root; a folder with all that is in it
   bool honourGitignore = true;
   std::vector<std::string> only;      // folders and files to read, relative to the root; none: all
 };
@@ -34,6 +35,7 @@ struct WalkResult {
   std::string root;               // absolute, without a trailing '/'
   std::vector<FoundFile> files;   // sorted by path
   std::vector<Error> problems;    // sorted by subject
+  size_t ignored = 0;             // files and folders that .gitignore files leave out
 };
 
 // All regular files below `path` (or `path` itself when it is a file) that

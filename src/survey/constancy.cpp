@@ -2,29 +2,21 @@
 
 namespace elmcart {
 
-bool Constancy::hasMutableField(TypeIndex type, int depth) const {
-  if (depth > 8) return false;
-  for (VariableIndex f : p_.types[type].fields) {
-    const Variable& field = p_.variables[f];
-    if (field.modifiers & kMutable) {
-      uint32_t traits = p_.traits(field.declarations.front().file, field.type);
-      if (!(traits & (kLockType | kConditionType | kOnceFlagType))) return true;
-    }
-  }
-  for (const Base& base : p_.types[type].bases)
-    if (base.type != kNone && hasMutableField(base.type, depth + 1)) return true;
-  return false;
+bool Constancy::hasMutableField(TypeIndex type) const {
+  return p_.anyBase(type, [&](TypeIndex at, const Base*) {
+    return std::any_of(p_.types[at].fields.begin(), p_.types[at].fields.end(), [&](VariableIndex f) {
+      const Variable& field = p_.variables[f];
+      return (field.modifiers & kMutable) && !(p_.traits(field.declarations.front().file, field.type) & (kLockType | kConditionType | kOnceFlagType));
+    });
+  });
 }
 
-bool Constancy::holdsState(TypeIndex type, int depth) const {
-  if (depth > 8) return true;
-  const TypeDecl& decl = p_.types[type];
-  if (!decl.definition.known() || decl.hasUnknownBase) return true;
-  for (VariableIndex f : decl.fields)
-    if (!(p_.variables[f].modifiers & (kConst | kConstant)) || (p_.variables[f].modifiers & kMutable)) return true;
-  for (const Base& base : decl.bases)
-    if (base.type != kNone && holdsState(base.type, depth + 1)) return true;
-  return false;
+bool Constancy::holdsState(TypeIndex type) const {
+  return p_.anyBase(type, [&](TypeIndex at, const Base*) {
+    const TypeDecl& decl = p_.types[at];
+    auto changes = [&](VariableIndex f) { return !(p_.variables[f].modifiers & (kConst | kConstant)) || (p_.variables[f].modifiers & kMutable); };
+    return !decl.definition.known() || decl.hasUnknownBase || std::any_of(decl.fields.begin(), decl.fields.end(), changes);
+  });
 }
 
 bool Constancy::changesLater(TypeIndex type, bool exact, int depth) const {
@@ -65,17 +57,19 @@ bool Constancy::changesLater(TypeIndex type, bool exact, int depth) const {
 // The function that runs when that method is called on an object of class `made`.
 FunctionIndex Constancy::bodyIn(FunctionIndex method, TypeIndex made) const {
   const Function& called = p_.functions[method];
-  for (TypeIndex at = made, depth = 0; at != kNone && depth < 20; ++depth) {
+  FunctionIndex out = kNone;
+  if (made == kNone) return out;
+  p_.anyBase(made, [&](TypeIndex at, const Base*) {
+    if (at != made && p_.types[at].form == TypeForm::Interface) return false;
     for (FunctionIndex m : p_.types[at].methods) {
       const Function& fn = p_.functions[m];
-      if (m == method || (fn.name == called.name && fn.parameters.size() == called.parameters.size())) return fn.definition.known() && !(fn.modifiers & kAbstract) ? m : kNone;
+      if (m != method && (fn.name != called.name || fn.parameters.size() != called.parameters.size())) continue;
+      out = fn.definition.known() && !(fn.modifiers & kAbstract) ? m : kNone;
+      return true;
     }
-    TypeIndex next = kNone;
-    for (const Base& base : p_.types[at].bases)
-      if (next == kNone && base.type != kNone && p_.types[base.type].form != TypeForm::Interface) next = base.type;
-    at = next;
-  }
-  return kNone;
+    return false;
+  });
+  return out;
 }
 
 bool Constancy::changesByCalling(FunctionIndex method, TypeIndex made) const {

@@ -14,9 +14,9 @@ class Constancy {
   explicit Constancy(const Program& program) : p_(program) {}
 
   // A field that may change though the object is constant (C++ `mutable`)?
-  bool hasMutableField(TypeIndex type, int depth = 0) const;
+  bool hasMutableField(TypeIndex type) const;
   // Does an object of the class hold anything that is not declared constant?
-  bool holdsState(TypeIndex type, int depth = 0) const;
+  bool holdsState(TypeIndex type) const;
   // Does any field of the class change after construction, anywhere in the tree?
   // Asked for objects that the language looks after: nobody writes them but
   // through their fields. A plain value that an object works out from itself and

@@ -81,11 +81,8 @@ void handedIn(const Program& p, std::vector<Entity>& managed) {
     if (type != kNone) wanted[type].push_back(v);
   }
   for (Entity& e : managed) {
-    std::vector<TypeIndex> open = {e.type};
-    for (size_t i = 0; i < open.size() && i < 100; ++i) {
-      for (const Base& base : p.types[open[i]].bases)
-        if (base.type != kNone && std::find(open.begin(), open.end(), base.type) == open.end()) open.push_back(base.type);
-      if (auto found = wanted.find(open[i]); found != wanted.end())
+    p.anyBase(e.type, [&](TypeIndex type, const Base*) {
+      if (auto found = wanted.find(type); found != wanted.end())
         for (VariableIndex v : found->second) {
           Consumer consumer;
           consumer.place = p.variables[v].declarations.front();
@@ -93,7 +90,8 @@ void handedIn(const Program& p, std::vector<Entity>& managed) {
           consumer.reach = true;
           e.consumers.push_back(consumer);
         }
-    }
+      return false;
+    });
   }
 }
 
@@ -109,10 +107,10 @@ std::vector<Entity> containerManaged(const Program& p) {
   auto add = [&](TypeIndex t, Place place, const std::string& how) {
     if (!p.types[t].definition.known() || !done.insert(t).second) return;
     Entity e = entityOfClass(p, t, EntityKind::ContainerManaged);
-    Door door;
-    door.place = place;
-    door.name = how;
-    e.doors.push_back(door);
+    AccessPoint accessPoint;
+    accessPoint.place = place;
+    accessPoint.name = how;
+    e.accessPoints.push_back(accessPoint);
     e.end = "its container";
     out.push_back(std::move(e));
   };
@@ -159,14 +157,14 @@ void addKeptByMark(const Program& p, std::vector<Entity>& entities) {
         if (p.functions[by].definition.known()) keeping = keepingIn(p, p.functions[by].definition);
       } else if (mark.is(Symbol::Sort::Type)) {
         // A metaclass, its own way of being called or an inherited one.
-        for (TypeIndex m = mark.index(), depth = 0; m != kNone && depth < 10 && !keeping.made.known(); ++depth) {
+        p.anyBase(mark.index(), [&](TypeIndex m, const Base*) {
           for (FunctionIndex f : p.types[m].methods)
             if (p.text(p.functions[f].name) == "__call__" && p.functions[f].definition.known()) {
               keeping = keepingIn(p, p.functions[f].definition);
               by = f;
             }
-          m = p.types[m].bases.empty() ? kNone : p.types[m].bases.front().type;
-        }
+          return keeping.made.known();
+        });
       }
       if (!keeping.made.known()) continue;
       Entity e = entityOfClass(p, t, EntityKind::Singleton);
@@ -182,11 +180,11 @@ void addKeptByMark(const Program& p, std::vector<Entity>& entities) {
       e.creation.guard = keeping.lock.known() ? GuardSort::Lock : p.guarantees(definition.file).sharedMemoryThreads.holds ? GuardSort::None : GuardSort::SingleThreaded;
       for (FunctionIndex m : p.types[t].methods)
         if (p.functions[m].form == FunctionForm::Constructor) e.creation.constructor = m;
-      Door door;
-      door.function = by;
-      door.place = {definition.file, c};
-      door.name = e.name + "()";
-      e.doors.push_back(door);
+      AccessPoint accessPoint;
+      accessPoint.function = by;
+      accessPoint.place = {definition.file, c};
+      accessPoint.name = e.name + "()";
+      e.accessPoints.push_back(accessPoint);
       for (uint32_t i : p.creationsOfType[t]) {
         const Creation& creation = p.creations[i];
         if (creation.asBase) continue;

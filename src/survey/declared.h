@@ -8,7 +8,7 @@
 namespace elmcart {
 
 // One instance by declaration to a container (an annotation on the class, or a
-// registration): shared, but handed in. They have no slot and no doors.
+// registration): shared, but handed in. They have no slot and no access points.
 std::vector<Entity> containerManaged(const Program& program);
 
 // Classes whose construction was taken over by what they are marked with: it

@@ -17,7 +17,8 @@ enum class EntityKind : uint8_t {
 std::string_view kindText(EntityKind kind);      // "shared-instance"
 std::string_view kindMeaning(EntityKind kind);   // one clause for people
 
-enum class CreationTime : uint8_t { None, Eager, Lazy };
+// Elsewhere: what is kept was made before and put there, or is never made in what was read.
+enum class CreationTime : uint8_t { Elsewhere, Eager, Lazy };
 std::string_view creationText(CreationTime time);
 
 // What keeps two threads from creating the instance twice.
@@ -25,7 +26,7 @@ enum class GuardSort : uint8_t { None, Language, Lock, DoubleCheck, DoubleCheckU
 std::string_view guardText(GuardSort guard);
 
 // A way to get at the entity.
-struct Door {
+struct AccessPoint {
   enum class Sort : uint8_t { Accessor, Slot, Helper };
   Sort sort = Sort::Accessor;
   FunctionIndex function = kNone;
@@ -40,10 +41,10 @@ struct Consumer {
   FunctionIndex in = kNone;           // the function around the site, or …
   VariableIndex inInitialiserOf = kNone;
   Access access = Access::Read;
-  bool reach = false;                 // the entity itself is fetched here (a door is used)
+  bool reach = false;                 // the entity itself is fetched here (an access point is used)
   FunctionIndex method = kNone;       // the member function that is called on it
   VariableIndex field = kNone;        // the field of it that is touched
-  uint32_t door = 0;                  // position in the entity's doors; only when `reach`
+  uint32_t accessPoint = 0;                  // position in the entity's access points; only when `reach`
   VariableIndex alias = kNone;        // reached through this local or field that keeps it
 };
 std::string_view accessText(const Consumer& consumer);  // "reach", "call", "read", "write"
@@ -56,7 +57,7 @@ struct Weight {
 
 // How and where the instance comes into being.
 struct CreationFacts {
-  CreationTime time = CreationTime::None;
+  CreationTime time = CreationTime::Elsewhere;
   GuardSort guard = GuardSort::None;
   Place place;                        // of the creating expression
   FunctionIndex in = kNone;
@@ -76,6 +77,7 @@ struct StateField {
 struct Entity {
   std::string id;          // qualified
   std::string name;        // plain
+  std::string shown;       // the shortest that is clear among all: "Hub.shared", "TideTable"
   EntityKind kind = EntityKind::GlobalVariable;
   std::string language;    // id of the language
   std::string typeText;
@@ -83,7 +85,7 @@ struct Entity {
   VariableIndex slot = kNone;
   std::vector<VariableIndex> slots;   // of a static holder: all its fields
   Place place;                        // the declaration
-  std::vector<Door> doors;
+  std::vector<AccessPoint> accessPoints;
   CreationFacts creation;
   int enforced = -1;                  // 1 yes, 0 no, -1 does not apply
   std::vector<std::string> openings;  // why it is not enforced

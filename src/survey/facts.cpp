@@ -272,9 +272,29 @@ std::string functionText(const Program& program, FunctionIndex function) {
   return function == kNone ? "" : std::string(program.text(program.functions[function].qualified));
 }
 
+namespace {
+
+std::string memberName(const Program& program, Place home, TypeIndex owner, NameId name) {
+  std::string own(program.text(name));
+  return owner == kNone || !program.types[owner].name ? own : std::string(program.text(program.types[owner].name)) + std::string(program.language(home.file).separator) + own;
+}
+
+}  // namespace
+
+std::string functionName(const Program& program, FunctionIndex function) {
+  if (function == kNone) return "";
+  const Function& fn = program.functions[function];
+  return fn.name ? memberName(program, fn.home(), fn.owner, fn.name) : functionText(program, function);
+}
+
+std::string variableName(const Program& program, VariableIndex variable) {
+  const Variable& v = program.variables[variable];
+  return v.name ? memberName(program, v.home(), v.owner, v.name) : std::string(program.text(v.qualified));
+}
+
 std::string whereText(const Program& program, const Consumer& consumer) {
-  if (consumer.in != kNone) return functionText(program, consumer.in);
-  if (consumer.inInitialiserOf != kNone) return "initialiser of " + std::string(program.text(program.variables[consumer.inInitialiserOf].qualified));
+  if (consumer.in != kNone) return functionName(program, consumer.in);
+  if (consumer.inInitialiserOf != kNone) return "initialiser of " + variableName(program, consumer.inInitialiserOf);
   return "file level";
 }
 

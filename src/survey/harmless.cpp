@@ -135,14 +135,14 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     return "never changed after its definition in this tree";
   }
   if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && !constancy_.holdsState(type) && !p_.types[type].methods.empty() && p_.types[type].fields.empty() &&
-      weightsOfCreation(p_, type, kNone).empty() && o_.doorsTo(v).empty() && !hasConstructor(type)) return "its class holds no state";
-  if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && isPlainData(type) && onlyReadAfterCreation(v) && o_.doorsTo(v).empty() && !escapes(v))
+      weightsOfCreation(p_, type, kNone).empty() && o_.accessPointsTo(v).empty() && !hasConstructor(type)) return "its class holds no state";
+  if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && isPlainData(type) && onlyReadAfterCreation(v) && o_.accessPointsTo(v).empty() && !escapes(v))
     return "a plain record that is never changed after its definition in this tree";
   return "";
 }
 
 bool Harmless::onlyAsked(VariableIndex v, TypeIndex made) const {
-  if (!o_.doorsTo(v).empty() || !o_.aliasesOf(v).empty() || p_.types[made].form == TypeForm::Interface || p_.types[made].hasUnknownBase) return false;
+  if (!o_.accessPointsTo(v).empty() || !o_.aliasesOf(v).empty() || p_.types[made].form == TypeForm::Interface || p_.types[made].hasUnknownBase) return false;
   size_t filled = 0, asked = 0;
   bool all = std::all_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
     const Use& use = p_.uses[u];
@@ -174,9 +174,9 @@ bool Harmless::isPlainData(TypeIndex type) const {
 bool Harmless::escapes(VariableIndex v) const {
   for (uint32_t u : p_.usesOfVariable[v])
     if (p_.uses[u].access == Access::Bind) return true;
-  if (!o_.doorsTo(v).empty()) {
+  if (!o_.accessPointsTo(v).empty()) {
     const TypeUse& use = p_.use(p_.variables[v].type);
-    for (FunctionIndex d : o_.doorsTo(v)) {
+    for (FunctionIndex d : o_.accessPointsTo(v)) {
       const TypeUse& result = p_.use(p_.functions[d].result);
       if (result.has(kReference | kPointer) && !result.has(kPointeeConst) && !use.has(kPointer)) return true;
     }

@@ -56,7 +56,7 @@ Origins::Origins(const Program& program, unsigned jobs) : p_(program) {
   leaveOutHopeless(jobs);
   leaveOutHopeless(jobs);  // what the first time has left out others may have hoped for
   do {
-    door_.assign(p_.functions.size(), kNone);
+    accessPoint_.assign(p_.functions.size(), kNone);
     alias_.assign(p_.variables.size(), kNone);
     context_.assign(p_.variables.size(), kNone);
     waiting_.reset(bindings_.size() + open_.size(), p_.variables.size(), p_.functions.size());
@@ -64,15 +64,15 @@ Origins::Origins(const Program& program, unsigned jobs) : p_(program) {
     }
   } while (findSeveral());
   waiting_ = {};
-  doorsTo_.resize(p_.variables.size());
+  accessPointsTo_.resize(p_.variables.size());
   aliasesOf_.resize(p_.variables.size());
-  for (FunctionIndex i = 0; i < door_.size(); ++i)
-    if (door_[i] != kNone) doorsTo_[door_[i]].push_back(i);
+  for (FunctionIndex i = 0; i < accessPoint_.size(); ++i)
+    if (accessPoint_[i] != kNone) accessPointsTo_[accessPoint_[i]].push_back(i);
   for (VariableIndex v = 0; v < alias_.size(); ++v)
     if (alias_[v] != kNone) aliasesOf_[alias_[v]].push_back(v);
   // A field counts as a context's service only when a function hands it out.
   for (VariableIndex v = 0; v < context_.size(); ++v)
-    if (doorsTo_[v].empty()) context_[v] = kNone;
+    if (accessPointsTo_[v].empty()) context_[v] = kNone;
 }
 
 void Origins::findOpen(unsigned jobs) {
@@ -90,9 +90,9 @@ void Origins::leaveOutHopeless(unsigned jobs) {
   VariableIndex any = 0;
   while (any < p_.variables.size() && !p_.variables[any].lives()) ++any;
   if (any == p_.variables.size()) any = kNone;
-  door_.assign(p_.functions.size(), kNone);
+  accessPoint_.assign(p_.functions.size(), kNone);
   alias_.assign(p_.variables.size(), kNone);
-  for (FunctionIndex i : open_) door_[i] = any;
+  for (FunctionIndex i : open_) accessPoint_[i] = any;
   for (const Binding& binding : bindings_) alias_[binding.first] = any;
   std::vector<char> hopeless(bindings_.size() + open_.size());
   forEachPiece(hopeless.size(), 1024, jobs, [&](size_t from, size_t to) {
@@ -164,7 +164,7 @@ void Origins::Waiting::reset(size_t items, size_t variables, size_t functions) {
   due.assign(items, true);
   waits.clear();
   forAlias.assign(variables, kNone);
-  forDoor.assign(functions, kNone);
+  forAccessPoint.assign(functions, kNone);
 }
 
 void Origins::Waiting::wait(uint32_t& first) {
@@ -199,7 +199,7 @@ bool Origins::round() {
     ++waiting_.item;
   }
   for (FunctionIndex i : open_) {
-    if (isDue() && door_[i] == kNone) {
+    if (isDue() && accessPoint_[i] == kNone) {
       FileIndex f = returns_[i].front().file;
       for (Place value : returns_[i]) {
         VariableIndex slot = slotOf(value, waiting_);
@@ -210,8 +210,8 @@ bool Origins::round() {
           bool instanceMethod = p_.functions[i].owner != kNone && !(p_.functions[i].modifiers & kStatic);
           if (instanceMethod || p_.classBehind(f, v.type) == kNone) continue;
         }
-        door_[i] = slot;
-        waiting_.wake(waiting_.forDoor[i]);
+        accessPoint_[i] = slot;
+        waiting_.wake(waiting_.forAccessPoint[i]);
         changed = true;
         break;
       }
@@ -220,14 +220,14 @@ bool Origins::round() {
   }
   // Which fields of long-lived objects are reached: noted for the returns above.
   for (FunctionIndex i : open_)
-    if (door_[i] != kNone && !p_.variables[door_[i]].lives()) context_[door_[i]] = door_[i];
+    if (accessPoint_[i] != kNone && !p_.variables[accessPoint_[i]].lives()) context_[accessPoint_[i]] = accessPoint_[i];
   return changed;
 }
 
 VariableIndex Origins::of(Place place) const {
   struct {
     void alias(VariableIndex) {}
-    void door(FunctionIndex) {}
+    void accessPoint(FunctionIndex) {}
   } nobody;
   return slotOf(place, nobody);
 }
@@ -239,12 +239,12 @@ VariableIndex Origins::slotOf(Place place, Unknown& unknown, int depth) const {
     if (alias_[v] == kNone) unknown.alias(v);
     return alias_[v];
   };
-  auto doorOfFunction = [&](FunctionIndex f) {
-    if (door_[f] == kNone) unknown.door(f);
-    return door_[f];
+  auto accessPointOfFunction = [&](FunctionIndex f) {
+    if (accessPoint_[f] == kNone) unknown.accessPoint(f);
+    return accessPoint_[f];
   };
   // Naming a getter calls it; naming another function does not.
-  auto throughGetter = [&](FunctionIndex f) { return p_.functions[f].form == FunctionForm::Getter ? doorOfFunction(f) : kNone; };
+  auto throughGetter = [&](FunctionIndex f) { return p_.functions[f].form == FunctionForm::Getter ? accessPointOfFunction(f) : kNone; };
   const LoweredFile& file = p_.file(place);
   const Node& node = file[place.node];
   auto child = [&](Role role) { return Place{place.file, file.child(place.node, role)}; };
@@ -274,7 +274,7 @@ VariableIndex Origins::slotOf(Place place, Unknown& unknown, int depth) const {
     }
     case Kind::Call: {
       Symbol symbol = p_.symbolAt(place);
-      if (symbol.is(Symbol::Sort::Function)) return doorOfFunction(symbol.index());
+      if (symbol.is(Symbol::Sort::Function)) return accessPointOfFunction(symbol.index());
       Place callee = child(Role::Callee);
       if (callee.node == kNoNode) return kNone;
       std::string_view name = file.name(callee.node);
@@ -302,7 +302,7 @@ VariableIndex Origins::slotOf(Place place, Unknown& unknown, int depth) const {
   }
 }
 
-const std::vector<FunctionIndex>& Origins::doorsTo(VariableIndex slot) const { return doorsTo_[slot]; }
+const std::vector<FunctionIndex>& Origins::accessPointsTo(VariableIndex slot) const { return accessPointsTo_[slot]; }
 const std::vector<VariableIndex>& Origins::aliasesOf(VariableIndex slot) const { return aliasesOf_[slot]; }
 
 }  // namespace elmcart

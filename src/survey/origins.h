@@ -1,4 +1,4 @@
-// Where values come from: which functions hand out a slot's instance (doors)
+// Where values come from: which functions hand out a slot's instance (access points)
 // and which locals and fields keep it (aliases).
 #pragma once
 
@@ -15,9 +15,9 @@ class Origins {
 
   // The slot that the expression at `place` yields, or kNone.
   VariableIndex of(Place place) const;
-  VariableIndex doorOf(FunctionIndex function) const { return door_[function]; }
+  VariableIndex accessPointOf(FunctionIndex function) const { return accessPoint_[function]; }
   VariableIndex aliasOf(VariableIndex variable) const { return variable < alias_.size() ? alias_[variable] : kNone; }
-  const std::vector<FunctionIndex>& doorsTo(VariableIndex slot) const;
+  const std::vector<FunctionIndex>& accessPointsTo(VariableIndex slot) const;
   const std::vector<VariableIndex>& aliasesOf(VariableIndex slot) const;
   // Is the variable a member of a long-lived object that functions hand out?
   bool isServiceOfContext(VariableIndex field) const { return context_[field] != kNone; }
@@ -33,7 +33,7 @@ class Origins {
     std::vector<VariableIndex> several;  // fields that are given what is no slot
   };
   Told scan(FileIndex f) const;
-  // The slot that an expression yields; unknown.alias(v) and unknown.door(f) are told
+  // The slot that an expression yields; unknown.alias(v) and unknown.access point(f) are told
   // of what could make it another one once it is known.
   template <typename Unknown>
   VariableIndex slotOf(Place place, Unknown& unknown, int depth = 0) const;
@@ -46,23 +46,23 @@ class Origins {
   bool keepsIdentity(FileIndex f, TypeUseId type) const;
   bool mayHandOut(FunctionIndex function) const;
 
-  // What is to be asked again, and what waits for an alias or door to be known. An
+  // What is to be asked again, and what waits for an alias or access point to be known. An
   // item is a position in bindings_, or behind those in open_.
   struct Waiting {
     std::vector<bool> due;                      // by item
     std::vector<std::pair<uint32_t, uint32_t>> waits;  // item, the next of those that wait for the same
-    std::vector<uint32_t> forAlias, forDoor;    // by variable and function: the first of them
+    std::vector<uint32_t> forAlias, forAccessPoint;    // by variable and function: the first of them
     uint32_t item = 0;                          // the one that is asked now
 
     void reset(size_t items, size_t variables, size_t functions);
     void alias(VariableIndex v) { wait(forAlias[v]); }
-    void door(FunctionIndex f) { wait(forDoor[f]); }
+    void accessPoint(FunctionIndex f) { wait(forAccessPoint[f]); }
     void wait(uint32_t& first);
     void wake(uint32_t& first);
   };
 
   const Program& p_;
-  std::vector<VariableIndex> door_;     // by function
+  std::vector<VariableIndex> accessPoint_;     // by function
   std::vector<VariableIndex> alias_;    // by variable
   std::vector<bool> several_;           // by variable: it may keep one object or another
   std::vector<VariableIndex> context_;  // by field: the long-lived object it was reached through
@@ -70,7 +70,7 @@ class Origins {
   std::vector<FunctionIndex> open_;     // those that may hand one out
   std::vector<Binding> bindings_;
   Waiting waiting_;
-  std::vector<std::vector<FunctionIndex>> doorsTo_;
+  std::vector<std::vector<FunctionIndex>> accessPointsTo_;
   std::vector<std::vector<VariableIndex>> aliasesOf_;
 };
 

@@ -1,6 +1,4 @@
 #include "survey/survey.h"
-#include "survey/declared.h"
-#include "survey/harmless.h"
 
 #include <absl/container/flat_hash_set.h>
 
@@ -12,6 +10,10 @@
 #include "base/parallel.h"
 #include "base/sorting.h"
 #include "base/text.h"
+#include "languages/parse_guard.h"
+#include "survey/declared.h"
+#include "survey/harmless.h"
+#include "survey/naming.h"
 
 namespace elmcart {
 
@@ -37,7 +39,7 @@ std::string_view kindMeaning(EntityKind kind) {
 }
 
 std::string_view creationText(CreationTime time) {
-  return time == CreationTime::Eager ? "eager" : time == CreationTime::Lazy ? "lazy" : "none";
+  return time == CreationTime::Eager ? "eager" : time == CreationTime::Lazy ? "lazy" : "elsewhere";
 }
 
 std::string_view guardText(GuardSort guard) {
@@ -70,8 +72,10 @@ class Recogniser {
     // Each piece has a recogniser that remembers for itself what it has worked out.
     forEachPiece(slots.size(), 1024, jobs, [&](size_t from, size_t to) {
       Recogniser own(*this);
-      for (size_t i = from; i < to; ++i)
+      for (size_t i = from; i < to; ++i) {
+        WorkingOn now("surveying", p_.path(p_.variables[slots[i]].home()));
         if (own.holderOf(slots[i]) == kNone || !own.isMutableState(slots[i])) found[i] = own.ofSlot(slots[i]);
+      }
     });
     std::set<TypeIndex> holdersDone;
     absl::flat_hash_set<std::string> ids;
@@ -98,6 +102,8 @@ class Recogniser {
         entity.id += "@" + p_.path(entity.place) + ":" + std::to_string(p_.line(entity.place));
         seen.insert(entity.id);
       }
+    nameShortly(p_, out.entities);
+    nameShortly(p_, out.managed);
     return out;
   }
 
@@ -200,7 +206,7 @@ class Recogniser {
       if (!isMutableState(v)) continue;
       entity.slots.push_back(v);
       entity.state.push_back({v, true, {}});
-      if (p_.variables[v].onlyIn == kNone && !(p_.variables[v].modifiers & (kPrivate | kProtected))) entity.doors.push_back({Door::Sort::Slot, kNone, v, p_.variables[v].home(), std::string(p_.text(p_.variables[v].qualified))});
+      if (p_.variables[v].onlyIn == kNone && !(p_.variables[v].modifiers & (kPrivate | kProtected))) entity.accessPoints.push_back({AccessPoint::Sort::Slot, kNone, v, p_.variables[v].home(), std::string(p_.text(p_.variables[v].qualified))});
       for (uint32_t u : p_.usesOfVariable[v]) {
         const Use& use = p_.uses[u];
         if (use.in != kNone && p_.functions[use.in].owner == t) continue;
@@ -212,7 +218,7 @@ class Recogniser {
       const Function& fn = p_.functions[m];
       bool called = fn.form == FunctionForm::Function || fn.form == FunctionForm::Getter || fn.form == FunctionForm::Setter;
       if (!called || !(fn.modifiers & kStatic)) continue;
-      if (!(fn.modifiers & (kPrivate | kProtected))) entity.doors.push_back({Door::Sort::Accessor, m, kNone, fn.declarations.front(), functionText(p_, m)});
+      if (!(fn.modifiers & (kPrivate | kProtected))) entity.accessPoints.push_back({AccessPoint::Sort::Accessor, m, kNone, fn.declarations.front(), functionName(p_, m)});
       for (uint32_t c : p_.callsOfFunction[m]) {
         const CallSite& call = p_.calls[c];
         if (call.in != kNone && p_.functions[call.in].owner == t) continue;
@@ -265,7 +271,7 @@ class Recogniser {
     entity.typeText = p_.typeText(variable.type);
     nameBySlot(entity);
     entity.language = p_.files[entity.place.file].language;
-    findDoors(entity);
+    findAccessPoints(entity);
     findCreation(entity);
     entity.kind = decideKind(entity);
     if (entity.kind == EntityKind::Registry) findLookups(entity);
@@ -330,12 +336,12 @@ class Recogniser {
     const Variable& variable = p_.variables[base.slot];
     TypeIndex owner = variable.owner;
     if (owner == kNone && variable.function != kNone) owner = p_.functions[variable.function].owner;
-    if (owner == kNone || o_.doorsTo(base.slot).empty()) return out;
+    if (owner == kNone || o_.accessPointsTo(base.slot).empty()) return out;
     // One instance a class that derives from it, or that is named as its argument.
     std::set<TypeIndex> classes(p_.types[owner].derived.begin(), p_.types[owner].derived.end());
     std::map<TypeIndex, std::vector<uint32_t>> sites;
-    for (FunctionIndex door : o_.doorsTo(base.slot)) {
-      for (uint32_t c : p_.callsOfFunction[door]) {
+    for (FunctionIndex accessPoint : o_.accessPointsTo(base.slot)) {
+      for (uint32_t c : p_.callsOfFunction[accessPoint]) {
         TypeUseId result = p_.typeAt(p_.calls[c].place);
         TypeIndex made = p_.classBehind(p_.calls[c].place.file, result);
         if (made == kNone) continue;
@@ -379,40 +385,40 @@ class Recogniser {
     return kNone;
   }
 
-  // ----- doors
+  // ----- access points
 
-  void findDoors(Entity& entity) {
+  void findAccessPoints(Entity& entity) {
     VariableIndex v = entity.slot;
     const Variable& variable = p_.variables[v];
-    for (FunctionIndex f : o_.doorsTo(v)) {
+    for (FunctionIndex f : o_.accessPointsTo(v)) {
       const Function& fn = p_.functions[f];
-      Door door;
-      door.function = f;
-      door.place = fn.declarations.front();
-      door.name = functionText(p_, f);
-      // A helper is a door that gets it through another door.
+      AccessPoint accessPoint;
+      accessPoint.function = f;
+      accessPoint.place = fn.declarations.front();
+      accessPoint.name = functionName(p_, f);
+      // A helper is an access point that gets it through another access point.
       bool direct = false;
       for (uint32_t u : p_.usesInFunction[f]) direct |= p_.uses[u].variable == v;
-      door.sort = direct ? Door::Sort::Accessor : Door::Sort::Helper;
-      entity.doors.push_back(door);
+      accessPoint.sort = direct ? AccessPoint::Sort::Accessor : AccessPoint::Sort::Helper;
+      entity.accessPoints.push_back(accessPoint);
     }
-    std::stable_sort(entity.doors.begin(), entity.doors.end(), [](const Door& a, const Door& b) { return a.sort < b.sort; });
+    std::stable_sort(entity.accessPoints.begin(), entity.accessPoints.end(), [](const AccessPoint& a, const AccessPoint& b) { return a.sort < b.sort; });
     bool openSlot = (variable.storage == Storage::Global && variable.onlyIn == kNone) ||
                     (variable.storage == Storage::StaticField && !(variable.modifiers & (kPrivate | kProtected)));
-    if (openSlot) entity.doors.push_back({Door::Sort::Slot, kNone, v, p_.variables[v].home(), std::string(p_.text(variable.qualified))});
+    if (openSlot) entity.accessPoints.push_back({AccessPoint::Sort::Slot, kNone, v, p_.variables[v].home(), std::string(p_.text(variable.qualified))});
   }
 
-  // Functions that look an instance up in a keyed table are its doors.
+  // Functions that look an instance up in a keyed table are its access points.
   void findLookups(Entity& entity) {
     const TypeUse& use = p_.use(p_.variables[entity.slot].type);
     TypeIndex mapped = p_.classBehind(entity.place.file, p_.argument(use, 1));
     std::set<FunctionIndex> seen;
-    for (const Door& door : entity.doors) seen.insert(door.function);
+    for (const AccessPoint& accessPoint : entity.accessPoints) seen.insert(accessPoint.function);
     for (uint32_t u : p_.usesOfVariable[entity.slot]) {
       FunctionIndex f = p_.uses[u].in;
       if (f == kNone || !seen.insert(f).second) continue;
       if (mapped == kNone || p_.classBehind(entity.place.file, p_.functions[f].result) != mapped) continue;
-      entity.doors.push_back({Door::Sort::Accessor, f, kNone, p_.functions[f].declarations.front(), functionText(p_, f)});
+      entity.accessPoints.push_back({AccessPoint::Sort::Accessor, f, kNone, p_.functions[f].declarations.front(), functionName(p_, f)});
     }
   }
 
@@ -642,10 +648,11 @@ class Recogniser {
 
   // The class and all that derive from it.
   std::vector<TypeIndex> familyOf(TypeIndex type) const {
-    std::vector<TypeIndex> out = {type};
-    for (size_t i = 0; i < out.size() && i < 1000; ++i)
-      for (TypeIndex d : p_.types[out[i]].derived)
-        if (std::find(out.begin(), out.end(), d) == out.end()) out.push_back(d);
+    std::vector<TypeIndex> out;
+    p_.anyDerived(type, [&](TypeIndex at) {
+      out.push_back(at);
+      return false;
+    });
     return out;
   }
 
@@ -725,15 +732,15 @@ class Recogniser {
     TypeIndex type = entity.type;
     bool threadLocal = (variable.modifiers & kThreadLocal) || (traitsOf(v) & kPerThread);
     bool accessor = false, ownAccessor = false;
-    for (const Door& door : entity.doors) {
-      if (door.sort == Door::Sort::Slot) continue;
+    for (const AccessPoint& accessPoint : entity.accessPoints) {
+      if (accessPoint.sort == AccessPoint::Sort::Slot) continue;
       accessor = true;
-      const Function& fn = p_.functions[door.function];
+      const Function& fn = p_.functions[accessPoint.function];
       if (fn.owner == kNone || type == kNone) continue;
       if (p_.derivesFrom(type, fn.owner) || p_.derivesFrom(fn.owner, type)) ownAccessor = true;
     }
     if (isInstanceTable(v) && !threadLocal) return EntityKind::Registry;
-    bool setElsewhere = use.has(kPointer) && entity.creation.time == CreationTime::None && isSetFromOutside(v);
+    bool setElsewhere = use.has(kPointer) && entity.creation.time == CreationTime::Elsewhere && isSetFromOutside(v);
     if (threadLocal) return accessor && setElsewhere ? EntityKind::Ambient : EntityKind::ThreadLocal;
     if (type != kNone) {
       bool closed = !hasOpenConstructor(p_, type) && p_.types[type].definition.known() && !isAbstract(p_, type);
@@ -803,11 +810,11 @@ class Recogniser {
   // Does the class do something, or is it a plain record?
   bool behaves(TypeIndex type) const {
     if (type == kNone) return false;
-    for (FunctionIndex m : p_.types[type].methods)
-      if (p_.functions[m].form == FunctionForm::Function && !(p_.functions[m].modifiers & kStatic)) return true;
-    for (const Base& base : p_.types[type].bases)
-      if (base.type == kNone || behaves(base.type)) return true;
-    return !p_.types[type].definition.known();
+    return p_.anyBase(type, [&](TypeIndex at, const Base*) {
+      const TypeDecl& decl = p_.types[at];
+      auto acts = [&](FunctionIndex m) { return p_.functions[m].form == FunctionForm::Function && !(p_.functions[m].modifiers & kStatic); };
+      return !decl.definition.known() || std::any_of(decl.methods.begin(), decl.methods.end(), acts) || std::any_of(decl.bases.begin(), decl.bases.end(), [](const Base& base) { return base.type == kNone; });
+    });
   }
 
   // Assigned from a parameter or another variable, not from a creation.
@@ -841,8 +848,8 @@ class Recogniser {
 
   bool isOwn(const Entity& entity, FunctionIndex in) const {
     if (in == kNone) return false;
-    for (const Door& door : entity.doors)
-      if (door.function == in) return true;
+    for (const AccessPoint& accessPoint : entity.accessPoints)
+      if (accessPoint.function == in) return true;
     if (entity.creation.in == in && entity.creation.in != kNone && p_.variables[entity.slot].storage != Storage::Field) return p_.functions[in].owner == entity.type && entity.type != kNone;
     const Function& fn = p_.functions[in];
     return entity.type != kNone && fn.owner == entity.type;
@@ -895,22 +902,22 @@ class Recogniser {
     }
   }
 
-  void addReach(Entity& entity, Place place, FunctionIndex in, VariableIndex inInitialiserOf, uint32_t door) {
+  void addReach(Entity& entity, Place place, FunctionIndex in, VariableIndex inInitialiserOf, uint32_t accessPoint) {
     Consumer consumer;
     consumer.place = place;
     consumer.in = in;
     consumer.inInitialiserOf = inInitialiserOf;
     consumer.reach = true;
-    consumer.door = door;
+    consumer.accessPoint = accessPoint;
     fillMember(consumer);
     entity.consumers.push_back(consumer);
   }
 
   void findConsumers(Entity& entity) {
-    for (uint32_t d = 0; d < entity.doors.size(); ++d) {
-      const Door door = entity.doors[d];
-      if (door.function == kNone) continue;
-      for (uint32_t c : p_.callsOfFunction[door.function]) {
+    for (uint32_t d = 0; d < entity.accessPoints.size(); ++d) {
+      const AccessPoint accessPoint = entity.accessPoints[d];
+      if (accessPoint.function == kNone) continue;
+      for (uint32_t c : p_.callsOfFunction[accessPoint.function]) {
         const CallSite& call = p_.calls[c];
         if (isOwn(entity, call.in)) continue;
         addReach(entity, call.place, call.in, call.inInitialiserOf, d);
@@ -920,7 +927,7 @@ class Recogniser {
     for (uint32_t u : p_.usesOfVariable[v]) {
       const Use& use = p_.uses[u];
       if (isOwn(entity, use.in)) continue;
-      if (p_.variables[v].storage == Storage::FunctionStatic && use.in == p_.variables[v].function && !entity.doors.empty()) continue;
+      if (p_.variables[v].storage == Storage::FunctionStatic && use.in == p_.variables[v].function && !entity.accessPoints.empty()) continue;
       if (use.place == entity.creation.place) continue;
       addUseConsumer(entity, use);
     }
@@ -959,12 +966,7 @@ class Recogniser {
         return;
       }
     }
-    std::set<TypeIndex> seen;
-    std::vector<TypeIndex> open = {entity.type};
-    while (!open.empty()) {
-      TypeIndex t = open.back();
-      open.pop_back();
-      if (!seen.insert(t).second) continue;
+    p_.anyBase(entity.type, [&](TypeIndex t, const Base*) {
       for (VariableIndex f : p_.types[t].fields) {
         uint32_t traits = p_.traits(p_.variables[f].declarations.front().file, p_.variables[f].type);
         if (traits & (kLockType | kConditionType | kOnceFlagType)) continue;
@@ -980,9 +982,8 @@ class Recogniser {
         }
         entity.state.push_back({f, changes, {}});
       }
-      for (const Base& base : p_.types[t].bases)
-        if (base.type != kNone) open.push_back(base.type);
-    }
+      return false;
+    });
   }
 
   // The lock that is held wherever a field is touched after construction.
@@ -1028,13 +1029,13 @@ class Recogniser {
     for (uint32_t u : p_.usesOfVariable[entity.slot]) {
       Place up = p_.parent(p_.uses[u].place);
       if (p_.node(up).kind == Kind::Destroy) {
-        entity.end = "deleted in " + (p_.uses[u].in == kNone ? std::string("an initialiser") : functionText(p_, p_.uses[u].in));
+        entity.end = "deleted in " + (p_.uses[u].in == kNone ? std::string("an initialiser") : functionName(p_, p_.uses[u].in));
         return;
       }
     }
     if (slot.modifiers & kThreadLocal) entity.end = "destroyed when its thread ends";
     else if (use.has(kReference)) entity.end = "not by this slot: it refers to an object made elsewhere";
-    else if (use.has(kPointer) || ((traits & kAtomicType) && entity.type != kNone)) entity.end = entity.creation.time == CreationTime::None ? "not by this slot: it was made elsewhere" : "nobody: it is never deleted";
+    else if (use.has(kPointer) || ((traits & kAtomicType) && entity.type != kNone)) entity.end = entity.creation.time == CreationTime::Elsewhere ? "not by this slot: it was made elsewhere" : "nobody: it is never deleted";
     else entity.end = "destroyed when the process exits";
   }
 

@@ -48,5 +48,8 @@ bool refusesSecond(const Program& program, TypeIndex type);
 std::string whereText(const Program& program, const Consumer& consumer);
 // The source-like text of a function for people: "ns::Class::name".
 std::string functionText(const Program& program, FunctionIndex function);
+// The last parts only, for messages: "Mast::raise", "tideAt"; of a variable "Mast::flags", "tides".
+std::string functionName(const Program& program, FunctionIndex function);
+std::string variableName(const Program& program, VariableIndex variable);
 
 }  // namespace elmcart

@@ -59,14 +59,14 @@ TEST_P(MovesMend, WhatTheCheckReports) {
 }
 
 INSTANTIATE_TEST_SUITE_P(All, MovesMend,
-                         testing::Values(Mended{"steady", "thread.unguarded-creation", "cpp"}, Mended{"steady", "thread.unguarded-creation", "java"}, Mended{"steady", "thread.unguarded-creation", "csharp"},
-                                         Mended{"steady", "thread.unguarded-creation", "python"}, Mended{"steady", "thread.unguarded-creation", "go"}, Mended{"steady", "thread.double-check-unsound", "cpp"},
-                                         Mended{"steady", "thread.double-check-unsound", "java"}, Mended{"steady", "thread.double-check-incomplete", "java"}, Mended{"steady", "thread.lock-every-access", "cpp"},
-                                         Mended{"steady", "start.lazy-needless", "java"}, Mended{"seal", "single.open-constructor", "cpp"}, Mended{"seal", "single.open-constructor", "java"}, Mended{"seal", "single.cloneable", "php"}, Mended{"seal", "single.revivable", "java"},
-                                         Mended{"guard", "thread.lost-update", "cpp"}, Mended{"guard", "thread.lost-update", "java"}, Mended{"guard", "thread.lost-update", "csharp"},
-                                         Mended{"guard", "thread.lost-update", "python"}, Mended{"guard", "thread.lost-update", "go"}, Mended{"guard", "thread.unguarded-state", "cpp"}, Mended{"guard", "thread.mixed-guard", "java"},
-                                         Mended{"tether", "life.dangling-subscriber", "cpp"}, Mended{"tether", "life.dangling-subscriber", "java"}, Mended{"tether", "life.dangling-subscriber", "csharp"},
-                                         Mended{"tether", "life.dangling-subscriber", "python"}, Mended{"tether", "life.dangling-subscriber", "javascript"}),
+                         testing::Values(Mended{"safe-init", "thread.unguarded-creation", "cpp"}, Mended{"safe-init", "thread.unguarded-creation", "java"}, Mended{"safe-init", "thread.unguarded-creation", "csharp"},
+                                         Mended{"safe-init", "thread.unguarded-creation", "python"}, Mended{"safe-init", "thread.unguarded-creation", "go"}, Mended{"safe-init", "thread.double-check-unsound", "cpp"},
+                                         Mended{"safe-init", "thread.double-check-unsound", "java"}, Mended{"safe-init", "thread.double-check-incomplete", "java"}, Mended{"safe-init", "thread.lock-every-access", "cpp"},
+                                         Mended{"safe-init", "init.lazy-needless", "java"}, Mended{"enforce", "single.open-constructor", "cpp"}, Mended{"enforce", "single.open-constructor", "java"}, Mended{"enforce", "single.cloneable", "php"}, Mended{"enforce", "single.revivable", "java"},
+                                         Mended{"synchronize", "thread.lost-update", "cpp"}, Mended{"synchronize", "thread.lost-update", "java"}, Mended{"synchronize", "thread.lost-update", "csharp"},
+                                         Mended{"synchronize", "thread.lost-update", "python"}, Mended{"synchronize", "thread.lost-update", "go"}, Mended{"synchronize", "thread.unguarded-state", "cpp"}, Mended{"synchronize", "thread.mixed-guard", "java"},
+                                         Mended{"unregister", "lifetime.dangling-subscriber", "cpp"}, Mended{"unregister", "lifetime.dangling-subscriber", "java"}, Mended{"unregister", "lifetime.dangling-subscriber", "csharp"},
+                                         Mended{"unregister", "lifetime.dangling-subscriber", "python"}, Mended{"unregister", "lifetime.dangling-subscriber", "javascript"}),
                          [](const auto& info) {
                            std::string name = std::string(info.param.move) + "_" + info.param.check + "_" + info.param.language;
                            for (char& c : name) if (c == '.' || c == '-') c = '_';
@@ -125,36 +125,36 @@ constexpr const char* kKotlin = "kotlinc *.kt -d program.jar";
 #define ELMCART_KOTLIN "java -cp program.jar:/usr/share/java/kotlin-stdlib.jar "
 
 INSTANTIATE_TEST_SUITE_P(All, MovesRun,
-                         testing::Values(Program{"face", "cpp", "TideTable", kCpp, "./program", "g++"}, Program{"face", "java", "TideTable", kJava, "java -cp out office.Pilot", "javac"},
-                                         Program{"face", "csharp", "TideTable", kSharp, "mono program.exe", "mcs"}, Program{"face", "typescript", "TideTable", kTypes, "node out/main.js", "node"},
-                                         Program{"face", "php", "TideTable", kPhp, "php office.php", "php"}, Program{"face", "python", "TideTable", kPython, "python3 pilot.py", "python3"},
-                                         Program{"face", "go", "TideTable", kGo, "./program", "go"}, Program{"inject", "java", "TideTable", kJava, "java -cp out Harbour", "javac"}, Program{"inject", "go-makers", "BerthBook", kGo, "./program", "go"}, Program{"wrap", "cpp", "Tides", kCpp, "./program", "g++"}, Program{"hand-in", "java", "TideTable", kJava, "java -cp out Harbour", "javac"},
-                                         Program{"hand-in", "go", "TideTable", kGo, "./program", "go"}, Program{"settle", "cpp", "Desk::served_", kCpp, "./program", "g++"},
-                                         Program{"settle", "cpp-object", "TideTable", kCpp, "./program", "g++"}, Program{"settle", "java", "Desk.served", kJava, "java -cp out Desk", "javac"},
-                                         Program{"settle", "java-object", "TideTable", kJava, "java -cp out Harbour", "javac"}, Program{"settle", "csharp", "Desk.served", kSharp, "mono program.exe", "mcs"},
-                                         Program{"settle", "csharp-object", "TideTable", kSharp, "mono program.exe", "mcs"}, Program{"settle", "typescript", "main.served", kTypes, "node out/main.js", "node"},
-                                         Program{"settle", "typescript-object", "tides.TideTable", kTypes, "node out/main.js", "node"}, Program{"settle", "javascript", "main.Desk.served", "node --check main.js", "node main.js", "node"},
-                                         Program{"settle", "javascript-object", "tides.table", "node --check main.mjs", "node main.mjs", "node"}, Program{"settle", "php", "Desk\\served", kPhp, "php desk.php", "php"},
-                                         Program{"settle", "php-object", "TideTable", kPhp, "php harbour.php", "php"}, Program{"settle", "python", "desk._served", kPython, "python3 desk.py", "python3"},
-                                         Program{"settle", "python-object", "tides.table", kPython, "python3 desk.py", "python3"}, Program{"settle", "go", "main.served", kGo, "./program", "go"}, Program{"wrap", "java", "Tides", kJava, "java -cp out Harbour", "javac"},
+                         testing::Values(Program{"extract-interface", "cpp", "TideTable", kCpp, "./program", "g++"}, Program{"extract-interface", "java", "TideTable", kJava, "java -cp out office.Pilot", "javac"},
+                                         Program{"extract-interface", "csharp", "TideTable", kSharp, "mono program.exe", "mcs"}, Program{"extract-interface", "typescript", "TideTable", kTypes, "node out/main.js", "node"},
+                                         Program{"extract-interface", "php", "TideTable", kPhp, "php office.php", "php"}, Program{"extract-interface", "python", "TideTable", kPython, "python3 pilot.py", "python3"},
+                                         Program{"extract-interface", "go", "TideTable", kGo, "./program", "go"}, Program{"inject", "java", "TideTable", kJava, "java -cp out Harbour", "javac"}, Program{"inject", "go-makers", "BerthBook", kGo, "./program", "go"}, Program{"wrap", "cpp", "Tides", kCpp, "./program", "g++"}, Program{"inject-parameter", "java", "TideTable", kJava, "java -cp out Harbour", "javac"},
+                                         Program{"inject-parameter", "go", "TideTable", kGo, "./program", "go"}, Program{"make-local", "cpp", "Desk::served_", kCpp, "./program", "g++"},
+                                         Program{"make-local", "cpp-object", "TideTable", kCpp, "./program", "g++"}, Program{"make-local", "java", "Desk.served", kJava, "java -cp out Desk", "javac"},
+                                         Program{"make-local", "java-object", "TideTable", kJava, "java -cp out Harbour", "javac"}, Program{"make-local", "csharp", "Desk.served", kSharp, "mono program.exe", "mcs"},
+                                         Program{"make-local", "csharp-object", "TideTable", kSharp, "mono program.exe", "mcs"}, Program{"make-local", "typescript", "main.served", kTypes, "node out/main.js", "node"},
+                                         Program{"make-local", "typescript-object", "tides.TideTable", kTypes, "node out/main.js", "node"}, Program{"make-local", "javascript", "main.Desk.served", "node --check main.js", "node main.js", "node"},
+                                         Program{"make-local", "javascript-object", "tides.table", "node --check main.mjs", "node main.mjs", "node"}, Program{"make-local", "php", "Desk\\served", kPhp, "php desk.php", "php"},
+                                         Program{"make-local", "php-object", "TideTable", kPhp, "php harbour.php", "php"}, Program{"make-local", "python", "desk._served", kPython, "python3 desk.py", "python3"},
+                                         Program{"make-local", "python-object", "tides.table", kPython, "python3 desk.py", "python3"}, Program{"make-local", "go", "main.served", kGo, "./program", "go"}, Program{"wrap", "java", "Tides", kJava, "java -cp out Harbour", "javac"},
                                          Program{"wrap", "csharp", "Tides", kSharp, "mono program.exe", "mcs"}, Program{"wrap", "typescript", "Tides", kTypes, "node out/main.js", "node"},
                                          Program{"wrap", "javascript", "Tides", "node --check main.mjs", "node main.mjs", "node"}, Program{"wrap", "php", "Tides", kPhp, "php harbour.php", "php"},
                                          Program{"wrap", "python", "Tides", kPython, "python3 harbour.py", "python3"}, Program{"own", "cpp", "Desk", kCpp, "./program", "g++"},
-                                         Program{"own", "cpp-result", "newBuoy", kCpp, "./program", "g++"}, Program{"announce", "cpp", "harbour::open", kCpp, "./program", "g++"},
-                                         Program{"announce", "java", "Harbour.open", kJava, "java -cp out Harbour", "javac"}, Program{"announce", "csharp", "Harbour.Open", kSharp, "mono program.exe", "mcs"},
-                                         Program{"announce", "typescript", "open", kTypes, "node out/main.js", "node"}, Program{"announce", "javascript", "open", "node --check main.js", "node main.js", "node"},
-                                         Program{"announce", "php", "open", kPhp, "php harbour.php", "php"}, Program{"announce", "python", "open_harbour", kPython, "python3 harbour.py", "python3"},
-                                         Program{"announce", "go", "open", kGo, "./program", "go"},
-                                         Program{"hand-in", "csharp", "TideTable", kSharp, "mono program.exe", "mcs"}, Program{"hand-in", "python", "TideTable", kPython, "python3 before.py", "python3"},
-                                         Program{"hand-in", "javascript", "TideTable", "node --check before.js", "node before.js", "node"}, Program{"hand-in", "typescript", "TideTable", kTypes, "node out/before.js", "node"},
-                                         Program{"hand-in", "php", "TideTable", kPhp, "php before.php", "php"}, Program{"tether", "go", "signalMast", kGo, "./program", "go"},
-                                         Program{"tether", "php", "SignalMast", kPhp, "php before.php", "php"}, Program{"tether", "typescript", "before.mast", kTypes, "node out/before.js", "node"},
-                                         Program{"seal", "typescript", "TideTable", kTypes, "node out/tides.js", "node"}, Program{"seal", "csharp", "TideTable", kSharp, "mono program.exe", "mcs"},
-                                         Program{"hand-in", "kotlin", "TideTable", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"}, Program{"steady", "kotlin", "TideTable", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"},
-                                         Program{"guard", "kotlin", "CargoScale", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"}, Program{"tether", "kotlin", "SignalMast", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"},
-                                         Program{"settle", "kotlin", "served", kKotlin, ELMCART_KOTLIN "DeskKt", "kotlinc"}, Program{"settle", "kotlin-object", "TideTable", kKotlin, ELMCART_KOTLIN "HarbourKt", "kotlinc"},
-                                         Program{"face", "kotlin", "TideTable", kKotlin, ELMCART_KOTLIN "office.OfficeKt", "kotlinc"}, Program{"wrap", "kotlin", "Tides", kKotlin, ELMCART_KOTLIN "HarbourKt", "kotlinc"},
-                                         Program{"announce", "kotlin", "open", kKotlin, ELMCART_KOTLIN "HarbourKt", "kotlinc"}),
+                                         Program{"own", "cpp-result", "newBuoy", kCpp, "./program", "g++"}, Program{"broadcast", "cpp", "harbour::open", kCpp, "./program", "g++"},
+                                         Program{"broadcast", "java", "Harbour.open", kJava, "java -cp out Harbour", "javac"}, Program{"broadcast", "csharp", "Harbour.Open", kSharp, "mono program.exe", "mcs"},
+                                         Program{"broadcast", "typescript", "open", kTypes, "node out/main.js", "node"}, Program{"broadcast", "javascript", "open", "node --check main.js", "node main.js", "node"},
+                                         Program{"broadcast", "php", "open", kPhp, "php harbour.php", "php"}, Program{"broadcast", "python", "open_harbour", kPython, "python3 harbour.py", "python3"},
+                                         Program{"broadcast", "go", "open", kGo, "./program", "go"},
+                                         Program{"inject-parameter", "csharp", "TideTable", kSharp, "mono program.exe", "mcs"}, Program{"inject-parameter", "python", "TideTable", kPython, "python3 before.py", "python3"},
+                                         Program{"inject-parameter", "javascript", "TideTable", "node --check before.js", "node before.js", "node"}, Program{"inject-parameter", "typescript", "TideTable", kTypes, "node out/before.js", "node"},
+                                         Program{"inject-parameter", "php", "TideTable", kPhp, "php before.php", "php"}, Program{"unregister", "go", "signalMast", kGo, "./program", "go"},
+                                         Program{"unregister", "php", "SignalMast", kPhp, "php before.php", "php"}, Program{"unregister", "typescript", "before.mast", kTypes, "node out/before.js", "node"},
+                                         Program{"enforce", "typescript", "TideTable", kTypes, "node out/tides.js", "node"}, Program{"enforce", "csharp", "TideTable", kSharp, "mono program.exe", "mcs"},
+                                         Program{"inject-parameter", "kotlin", "TideTable", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"}, Program{"safe-init", "kotlin", "TideTable", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"},
+                                         Program{"synchronize", "kotlin", "CargoScale", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"}, Program{"unregister", "kotlin", "SignalMast", kKotlin, ELMCART_KOTLIN "BeforeKt", "kotlinc"},
+                                         Program{"make-local", "kotlin", "served", kKotlin, ELMCART_KOTLIN "DeskKt", "kotlinc"}, Program{"make-local", "kotlin-object", "TideTable", kKotlin, ELMCART_KOTLIN "HarbourKt", "kotlinc"},
+                                         Program{"extract-interface", "kotlin", "TideTable", kKotlin, ELMCART_KOTLIN "office.OfficeKt", "kotlinc"}, Program{"wrap", "kotlin", "Tides", kKotlin, ELMCART_KOTLIN "HarbourKt", "kotlinc"},
+                                         Program{"broadcast", "kotlin", "open", kKotlin, ELMCART_KOTLIN "HarbourKt", "kotlinc"}),
                          [](const auto& info) {
                            std::string name = std::string(info.param.move) + "_" + info.param.language;
                            for (char& c : name) if (c == '-') c = '_';
@@ -166,7 +166,7 @@ TEST(Moves, TakeBackWhatDoesNotBuild) {
   Folder folder;
   std::string files = writeExample("single.copyable", "cpp", true, folder);
   folder.write("elmcart.toml", "[build]\ncommands = [\"g++ -std=c++20 -fsyntax-only " + files + "\"]\n[test]\nbaseline-runs = 1\n");
-  RunResult run = elmcart("rework BerthBook . --move seal --write --format json", folder.path());
+  RunResult run = elmcart("rework BerthBook . --move enforce --write --format json", folder.path());
   EXPECT_EQ(run.exitCode, 1);
   auto result = jsonOf(run);
   ASSERT_EQ(result["steps"].size(), 2u);
@@ -181,10 +181,10 @@ TEST(Moves, TakeBackWhatDoesNotBuild) {
 TEST(Moves, SayWhatTheyCannotDo) {
   Folder folder;
   folder.write("mast.py", "class Mast:\n    _mast = None\n\n    @classmethod\n    def mast(cls):\n        if cls._mast is None:\n            cls._mast = cls()\n            print(\"raised\")\n        return cls._mast\n\n    def hoist(self):\n        self.flags = 1\n");
-  RunResult run = elmcart("propose Mast . --move steady", folder.path());
+  RunResult run = elmcart("propose Mast . --move safe-init", folder.path());
   EXPECT_EQ(run.exitCode, 1);
   EXPECT_NE(run.err.find("does more than create it"), std::string::npos) << run.err;
-  run = elmcart("propose Mast . --move seal", folder.path());
+  run = elmcart("propose Mast . --move enforce", folder.path());
   EXPECT_EQ(run.exitCode, 1);
   EXPECT_NE(run.err.find("no way to close a class"), std::string::npos) << run.err;
   run = elmcart("propose Mast . --move steddy", folder.path());

@@ -184,15 +184,15 @@ TEST(Results, MasksHideWhatMayDiffer) {
 TEST(Results, FlakyTestsAreNotBlamedOnAStep) {
   Baseline before;
   before.observation.built = true;
-  before.observation.tests["steady"] = {};
+  before.observation.tests["safe-init"] = {};
   before.observation.tests["flaky"] = {};
   before.flakyTests = {"flaky"};
   Observation after = before.observation;
   after.tests["flaky"].status = TestStatus::Failed;
   EXPECT_TRUE(compare(before, after).same());
-  after.tests["steady"].status = TestStatus::Failed;
+  after.tests["safe-init"].status = TestStatus::Failed;
   EXPECT_FALSE(compare(before, after).same());
-  after.tests.erase("steady");
+  after.tests.erase("safe-init");
   EXPECT_FALSE(compare(before, after).same());
 }
 
@@ -208,13 +208,13 @@ TEST(OrderOfWork, AddsUpWhatIsSaidOfOneThing) {
     return f;
   };
   Assessment a;
-  a.findings = {finding("Mast", "life.dangling-subscriber", 60, Advice::Tether), finding("Book", "thread.unguarded-creation", 50, Advice::Steady), finding("Book", "thread.lost-update", 40, Advice::Guard),
-                finding("Book", "tie.wide-reach", 40, Advice::Inject), finding("Log", "tie.cycle", 90, Advice::Inject, "it is a log")};
+  a.findings = {finding("Mast", "lifetime.dangling-subscriber", 60, Advice::Unregister), finding("Book", "thread.unguarded-creation", 50, Advice::SafeInit), finding("Book", "thread.lost-update", 40, Advice::Synchronize),
+                finding("Book", "coupling.wide-reach", 40, Advice::Inject), finding("Log", "coupling.cycle", 90, Advice::Inject, "it is a log")};
   std::vector<WorkItem> work = orderOfWork(a);
   ASSERT_EQ(work.size(), 2u);
   EXPECT_EQ(work[0].subject, "Book");
   EXPECT_EQ(work[0].weight, 70);
-  EXPECT_EQ(work[0].advice, Advice::Steady);
+  EXPECT_EQ(work[0].advice, Advice::SafeInit);
   EXPECT_EQ(work[0].why, "Unguarded lazy creation (50), Lost update (40) and 1 more");
   EXPECT_EQ(work[1].why, "Dangling subscriber (60)");
 }

@@ -14,7 +14,7 @@ const Facing& cppFacing() {
       .double_ = "class {class}Double : public {face} {\npublic:\n{members}};",
       .doubleMember = "\t{signature} override { throw std::logic_error(\"{member} is not expected here\"); }\n",
       .wrapper = "class {wrap} {\npublic:\n\tstatic {wrap}& shared() {\n\t\tstatic {wrap} one;\n\t\treturn one;\n\t}\n\n\tvirtual ~{wrap}() = default;\n{members}};",
-      .wrapperMember = "\tvirtual {signature} { {return}{class}::{member}({names}); }\n", .wrapperDoor = "{wrap}::shared()",
+      .wrapperMember = "\tvirtual {signature} { {return}{class}::{member}({names}); }\n", .wrapperAccessPoint = "{wrap}::shared()",
   };
   return kFacing;
 }

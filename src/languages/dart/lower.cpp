@@ -224,7 +224,7 @@ class DartLowerer : public SharedLowerer {
       bool makes = form == "factory_constructor_signature" || form == "redirecting_factory_constructor_signature";
       bool plain = words.size() < 2;
       uint32_t bits = visibility(plain ? std::string_view("new") : text(name));
-      // 10.7.2: a factory is called in place of the constructor; one with a name is a door like any other.
+      // 10.7.2: a factory is called in place of the constructor; one with a name is an access point like any other.
       NodeId id = function(whole, parent, makes ? (plain ? FunctionForm::Factory : FunctionForm::Function) : FunctionForm::Constructor, plain ? std::string_view("new") : text(name), begin(words.front()), bits | (makes ? uint32_t{kStatic} : 0u) | kDefinition);
       if (makes) typeRefNamed(text(words.front()), words.front(), id, Role::Type);
       return finish(id, whole, list, bodyNode);

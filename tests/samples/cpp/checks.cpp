@@ -11,7 +11,7 @@ class CargoScale {  // entity: singleton CargoScale lazy lock
   static CargoScale* get() {
     std::mutex mutex;
     std::lock_guard<std::mutex> lock(mutex);  // finding: thread.wrong-lock
-    if (scale_ == nullptr) scale_ = new CargoScale;  // finding: start.lazy-needless
+    if (scale_ == nullptr) scale_ = new CargoScale;  // finding: init.lazy-needless
     return scale_;
   }
   void weigh(double tons) { load_ = tons; }
@@ -70,7 +70,7 @@ class TideClock {
   int offset_;
 };
 
-TideClock clock;  // entity: shared-instance clock eager language // finding: start.order-within-class
+TideClock clock;  // entity: shared-instance clock eager language // finding: init.order-within-class
 std::map<std::string, int> offsetTable = {{"north", 2}};  // harmless: offsetTable
 
 TideClock::TideClock() : offset_(offsetTable["north"]) {}

@@ -25,7 +25,7 @@ class Wharf {  // entity: singleton Wharf lazy lock
  public:
   static std::shared_ptr<Wharf> wharf() {
     std::scoped_lock hold(mutex_);
-    if (slot_ == nullptr) slot_ = std::shared_ptr<Wharf>(new Wharf());  // finding: start.lazy-needless
+    if (slot_ == nullptr) slot_ = std::shared_ptr<Wharf>(new Wharf());  // finding: init.lazy-needless
     return slot_;
   }
   Wharf(const Wharf&) = delete;
@@ -42,7 +42,7 @@ class Capstan {  // entity: singleton Capstan lazy lock
  public:
   static Capstan* capstan() {
     mutex_.lock();
-    if (!slot_) slot_ = new Capstan;  // finding: start.lazy-needless
+    if (!slot_) slot_ = new Capstan;  // finding: init.lazy-needless
     mutex_.unlock();
     return slot_;
   }

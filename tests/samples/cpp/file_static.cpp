@@ -10,7 +10,7 @@ static std::vector<std::string> names;  // entity: global-variable names eager l
 
 void arrive(const std::string& name) {
   ++shipsToday;
-  names.push_back(name);  // finding: life.grows-forever
+  names.push_back(name);  // finding: lifetime.grows-forever
 }
 int shipsSoFar() { return shipsToday; }
 

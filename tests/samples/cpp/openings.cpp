@@ -23,7 +23,7 @@ void study() {
 }
 
 // Refuses a second one at run time: as good as a closed constructor.
-class Belfry {  // entity: singleton Belfry none none
+class Belfry {  // entity: singleton Belfry elsewhere none
  public:
   Belfry() {
     if (slot_ != nullptr) throw "one belfry only";

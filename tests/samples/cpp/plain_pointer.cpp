@@ -40,7 +40,7 @@ class Bollard {  // entity: singleton Bollard lazy lock
  public:
   static Bollard& bollard() {
     std::lock_guard<std::mutex> hold(mutex_);  // finding: thread.lock-every-access
-    if (slot_ == nullptr) slot_ = new Bollard;  // finding: start.lazy-needless
+    if (slot_ == nullptr) slot_ = new Bollard;  // finding: init.lazy-needless
     return *slot_;
   }
   void tie() { ++lines_; }
@@ -65,7 +65,7 @@ class Hawser {  // entity: singleton Hawser lazy double-check-unsound
   static Hawser& hawser() {
     if (slot_ == nullptr) {  // finding: thread.double-check-incomplete
       std::lock_guard<std::mutex> hold(mutex_);
-      slot_ = new Hawser;  // finding: start.lazy-needless
+      slot_ = new Hawser;  // finding: init.lazy-needless
     }
     return *slot_;
   }

@@ -14,7 +14,7 @@ class Logbook {  // entity: singleton Logbook lazy none
  private:
   Logbook() : out_("log.txt") {}
   static Logbook* book_;
-  std::ofstream out_;  // finding: life.never-released
+  std::ofstream out_;  // finding: lifetime.never-released
 };
 Logbook* Logbook::book_ = nullptr;
 
@@ -41,6 +41,6 @@ class Telex {  // entity: singleton Telex lazy language
   Telex(const Telex&) = delete;
 
  private:
-  Telex() { line_ = std::fopen("telex.txt", "a"); }  // finding: life.never-released
+  Telex() { line_ = std::fopen("telex.txt", "a"); }  // finding: lifetime.never-released
   std::FILE* line_;
 };

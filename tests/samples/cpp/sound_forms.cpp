@@ -28,7 +28,7 @@ class RadarPlot {  // entity: singleton RadarPlot lazy double-check
       std::lock_guard<std::mutex> hold(mutex_);
       seen = slot_.load(std::memory_order_relaxed);
       if (seen == nullptr) {
-        seen = new RadarPlot;  // finding: start.lazy-needless
+        seen = new RadarPlot;  // finding: init.lazy-needless
         slot_.store(seen, std::memory_order_release);
       }
     }

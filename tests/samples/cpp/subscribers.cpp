@@ -18,7 +18,7 @@ class Siren {  // entity: singleton Siren lazy language
   void attach(Listener* listener) { listeners_.push_back(listener); }
   void detach(Listener* listener) { listeners_.erase(std::find(listeners_.begin(), listeners_.end(), listener)); }
   void sound(int signal) {
-    for (Listener* listener : listeners_) listener->heard(signal);  // finding: life.notify-while-changing
+    for (Listener* listener : listeners_) listener->heard(signal);  // finding: lifetime.notify-while-changing
   }
 
  private:
@@ -28,14 +28,14 @@ class Siren {  // entity: singleton Siren lazy language
 
 class Deckhand : public Listener {
  public:
-  Deckhand() { Siren::siren().attach(this); }  // finding: life.dangling-subscriber tie.hidden-dependency
+  Deckhand() { Siren::siren().attach(this); }  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
   void heard(int signal) override { last_ = signal; }
 
  private:
   int last_ = 0;
 };
 
-class Boatswain : public Listener {  // finding: life.copied-subscriber
+class Boatswain : public Listener {  // finding: lifetime.copied-subscriber
  public:
   Boatswain() { Siren::siren().attach(this); }
   ~Boatswain() override { Siren::siren().detach(this); }

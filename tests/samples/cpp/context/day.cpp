@@ -3,7 +3,7 @@
 class Day {
  public:
   void begin() {
-    quaymaster().call();  // finding: tie.hidden-dependency
-    storekeeper()->issue();  // finding: tie.hidden-dependency
+    quaymaster().call();  // finding: coupling.hidden-dependency
+    storekeeper()->issue();  // finding: coupling.hidden-dependency
   }
 };

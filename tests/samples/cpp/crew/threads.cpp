@@ -12,10 +12,10 @@ class Watchlist {  // entity: singleton Watchlist lazy language
     return instance;
   }
   Watchlist(const Watchlist&) = delete;
-  void add(const std::string& ship) { ships_.push_back(ship); }  // finding: thread.unguarded-state  // finding: life.grows-forever
+  void add(const std::string& ship) { ships_.push_back(ship); }  // finding: thread.unguarded-state  // finding: lifetime.grows-forever
   void sight() {
     std::lock_guard<std::mutex> hold(mutex_);
-    sighted_.push_back(1);  // finding: life.grows-forever
+    sighted_.push_back(1);  // finding: lifetime.grows-forever
   }
   void count() { seen_.fetch_add(1); }
 

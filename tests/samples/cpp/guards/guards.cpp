@@ -226,7 +226,7 @@ class TideMill {
   int wheels_ = 0;
 };
 
-void work() {  // finding: tie.crowded-startup
+void work() {  // finding: coupling.crowded-startup
   TideBoard::board().set(3);
   TideBoard::board().raise(1);
   BerthList::list().add("Albatross");

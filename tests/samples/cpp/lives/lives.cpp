@@ -15,7 +15,7 @@ class Keeper {
   virtual void heard(int signal) = 0;
 };
 
-class SignalMast {  // entity: singleton SignalMast lazy language // finding: tie.wide-reach
+class SignalMast {  // entity: singleton SignalMast lazy language // finding: coupling.wide-reach
  public:
   static SignalMast& mast() {
     static SignalMast instance;
@@ -28,12 +28,12 @@ class SignalMast {  // entity: singleton SignalMast lazy language // finding: ti
   void unwatch(Keeper* keeper) { watchers_.erase(keeper); }
   void call(const std::function<void(int)>& heard) { calls_.push_back(heard); }
   void raise(int signal) {
-    for (Keeper* keeper : keepers_) keeper->heard(signal);  // finding: life.notify-while-changing
+    for (Keeper* keeper : keepers_) keeper->heard(signal);  // finding: lifetime.notify-while-changing
   }
   // Near miss: over a copy.
   void lower(int signal) {
     std::set<Keeper*> now = watchers_;
-    for (Keeper* keeper : now) keeper->heard(signal);  // near: life.notify-while-changing
+    for (Keeper* keeper : now) keeper->heard(signal);  // near: lifetime.notify-while-changing
   }
 
  private:
@@ -46,7 +46,7 @@ class SignalMast {  // entity: singleton SignalMast lazy language // finding: ti
 // Stays listed after its end.
 class Lookout : public Keeper {
  public:
-  Lookout() { SignalMast::mast().attach(this); }  // finding: life.dangling-subscriber tie.hidden-dependency
+  Lookout() { SignalMast::mast().attach(this); }  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
   Lookout(const Lookout&) = delete;
   void heard(int signal) override { last_ = signal; }
 
@@ -58,7 +58,7 @@ class Lookout : public Keeper {
 class Hornist {
  public:
   Hornist() {
-    SignalMast::mast().call([this](int signal) { last_ = signal; });  // finding: life.dangling-subscriber
+    SignalMast::mast().call([this](int signal) { last_ = signal; });  // finding: lifetime.dangling-subscriber
   }
   Hornist(const Hornist&) = delete;
 
@@ -69,7 +69,7 @@ class Hornist {
 // Near miss: taken out at its end. It takes itself out while the list is walked, too.
 class Bosun : public Keeper {
  public:
-  Bosun() { SignalMast::mast().attach(this); }  // near: life.dangling-subscriber
+  Bosun() { SignalMast::mast().attach(this); }  // near: lifetime.dangling-subscriber
   Bosun(const Bosun&) = delete;
   ~Bosun() override { SignalMast::mast().detach(this); }
   void heard(int signal) override {
@@ -78,7 +78,7 @@ class Bosun : public Keeper {
 };
 
 // Listed by its address, and can be copied.
-class Rigger : public Keeper {  // finding: life.copied-subscriber
+class Rigger : public Keeper {  // finding: lifetime.copied-subscriber
  public:
   Rigger() { SignalMast::mast().attach(this); }
   ~Rigger() override { SignalMast::mast().detach(this); }
@@ -88,7 +88,7 @@ class Rigger : public Keeper {  // finding: life.copied-subscriber
   int heard_ = 0;
 };
 
-class Sailmaker : public Keeper {  // finding: life.copied-subscriber
+class Sailmaker : public Keeper {  // finding: lifetime.copied-subscriber
  public:
   Sailmaker() { SignalMast::mast().watch(this); }
   ~Sailmaker() override { SignalMast::mast().unwatch(this); }
@@ -104,7 +104,7 @@ class Steward : public Keeper {
   Steward() { SignalMast::mast().attach(this); }
   Steward(const Steward&) = delete;
   ~Steward() override { SignalMast::mast().detach(this); }
-  void wake() { SignalMast::mast().attach(this); }  // finding: life.duplicate-subscription
+  void wake() { SignalMast::mast().attach(this); }  // finding: lifetime.duplicate-subscription
   void heard(int) override { ++heard_; }
 
  private:
@@ -114,7 +114,7 @@ class Steward : public Keeper {
 class Cook : public Keeper {
  public:
   Cook() {
-    for (int deck = 0; deck < 3; ++deck) SignalMast::mast().attach(this);  // finding: life.duplicate-subscription
+    for (int deck = 0; deck < 3; ++deck) SignalMast::mast().attach(this);  // finding: lifetime.duplicate-subscription
   }
   Cook(const Cook&) = delete;
   ~Cook() override { SignalMast::mast().detach(this); }
@@ -174,7 +174,7 @@ class Notice {
 
 class Hall {
  public:
-  Hall() { notice_.pin(&board_); }  // finding: life.subject-first
+  Hall() { notice_.pin(&board_); }  // finding: lifetime.subject-first
 
  private:
   Notice notice_;
@@ -184,7 +184,7 @@ class Hall {
 void post() {
   Notice notice;
   NoticeBoard board;
-  notice.pin(&board);  // finding: life.subject-first
+  notice.pin(&board);  // finding: lifetime.subject-first
 }
 
 // Near misses: the board stands first.
@@ -223,7 +223,7 @@ class Cashier {  // entity: singleton Cashier lazy language // finding: single.c
     static Cashier instance;
     return instance;
   }
-  ~Cashier() { Ledger::ledger().close(taken_); }  // finding: life.exit-order
+  ~Cashier() { Ledger::ledger().close(taken_); }  // finding: lifetime.exit-order
   void take(int coins) { taken_ += coins; }
 
  private:
@@ -242,7 +242,7 @@ class Clerk {  // entity: singleton Clerk lazy language // finding: single.copya
 
  private:
   Clerk() = default;
-  void finish() { Ledger::ledger().close(written_); }  // finding: life.exit-order
+  void finish() { Ledger::ledger().close(written_); }  // finding: lifetime.exit-order
   int written_ = 0;
 };
 
@@ -270,9 +270,9 @@ class Buoy {
   int swings_ = 0;
 };
 
-Buoy* newBuoy() { return new Buoy; }  // finding: life.raw-owner
+Buoy* newBuoy() { return new Buoy; }  // finding: lifetime.raw-owner
 Buoy* newMarker() {
-  Buoy* marker = new Buoy;  // finding: life.raw-owner
+  Buoy* marker = new Buoy;  // finding: lifetime.raw-owner
   marker->swing();
   return marker;
 }
@@ -295,7 +295,7 @@ class Berth {
  public:
   int number = 0;
 };
-Berth* current = nullptr;  // entity: global-variable current none none
+Berth* current = nullptr;  // entity: global-variable current elsewhere none
 class Pilotage {  // entity: singleton Pilotage lazy language
  public:
   static Pilotage& pilotage() {
@@ -313,11 +313,11 @@ class Pilotage {  // entity: singleton Pilotage lazy language
 
 void moor() {
   Berth berth;
-  current = &berth;  // finding: life.local-address-stored
+  current = &berth;  // finding: lifetime.local-address-stored
 }
 void steer() {
   Berth berth;
-  Pilotage::pilotage().use(&berth);  // finding: life.local-address-stored
+  Pilotage::pilotage().use(&berth);  // finding: lifetime.local-address-stored
 }
 // Near misses: blanked in time; an object that lives on.
 void visit() {
@@ -339,10 +339,10 @@ class Logbook {  // entity: singleton Logbook lazy language
     return instance;
   }
   Logbook(const Logbook&) = delete;
-  void write(const std::string& line) { lines_.push_back(line); }  // finding: life.grows-forever
-  void arrive(const std::string& ship) { arrivals_[ship] += 1; }  // finding: life.grows-forever
+  void write(const std::string& line) { lines_.push_back(line); }  // finding: lifetime.grows-forever
+  void arrive(const std::string& ship) { arrivals_[ship] += 1; }  // finding: lifetime.grows-forever
   // Near misses: emptied; given a limit.
-  void note(const std::string& line) { notes_.push_back(line); }  // near: life.grows-forever
+  void note(const std::string& line) { notes_.push_back(line); }  // near: lifetime.grows-forever
   void tidy() { notes_.clear(); }
   void keep(const std::string& line) {
     recent_.push_back(line);
@@ -357,7 +357,7 @@ class Logbook {  // entity: singleton Logbook lazy language
   std::vector<std::string> recent_;
 };
 std::vector<int> draughts;  // entity: global-variable draughts eager language
-void measure(int draught) { draughts.push_back(draught); }  // finding: life.grows-forever
+void measure(int draught) { draughts.push_back(draught); }  // finding: lifetime.grows-forever
 
 // Used after its end.
 class TideGauge {  // entity: singleton TideGauge lazy none // finding: single.copyable
@@ -381,7 +381,7 @@ int evening() {
   TideGauge::open();
   int level = TideGauge::gauge()->level();
   TideGauge::close();
-  level += TideGauge::gauge()->level();  // finding: life.used-after-teardown
+  level += TideGauge::gauge()->level();  // finding: lifetime.used-after-teardown
   return level;
 }
 // Near misses: before its end; opened again.

@@ -11,7 +11,7 @@ class Sundial {  // entity: singleton Sundial lazy lock
  public:
   static Sundial& dial() {
     std::lock_guard<std::mutex> hold(mutex_);
-    if (!slot_) slot_.reset(new Sundial);  // finding: start.lazy-needless
+    if (!slot_) slot_.reset(new Sundial);  // finding: init.lazy-needless
     return *slot_;
   }
   Sundial(const Sundial&) = delete;
@@ -47,7 +47,7 @@ class Manifest {  // entity: singleton Manifest lazy language
 
  private:
   Manifest() = default;
-  void store(const std::string& crate) { crates_.push_back(crate); }  // finding: life.grows-forever
+  void store(const std::string& crate) { crates_.push_back(crate); }  // finding: lifetime.grows-forever
   std::mutex mutex_;
   std::vector<std::string> crates_;
 };

@@ -2,7 +2,7 @@
 
 #include "beacon.h"
 
-Almanac almanac("almanac.txt");  // entity: shared-instance almanac eager language // finding: start.order-across-files start.eager-heavy
+Almanac almanac("almanac.txt");  // entity: shared-instance almanac eager language // finding: init.order-across-files init.eager-heavy
 
 static int readDays(const std::string& path) {
   std::ifstream in(path);
@@ -11,4 +11,4 @@ static int readDays(const std::string& path) {
   return days;
 }
 
-Almanac::Almanac(const std::string& path) { days_ = readDays(path) * beacon.period(); }  // finding: tie.hidden-dependency
+Almanac::Almanac(const std::string& path) { days_ = readDays(path) * beacon.period(); }  // finding: coupling.hidden-dependency

@@ -22,7 +22,7 @@ namespace piers {
 class Anchor {  // near: single.meant-single single.copyable  // entity: singleton Anchor lazy language
  public:
   static Anchor& anchor() {
-    static Anchor instance;  // near: thread.unguarded-creation single.second-creation start.eager-heavy
+    static Anchor instance;  // near: thread.unguarded-creation single.second-creation init.eager-heavy
     return instance;         // near: single.may-return-nothing
   }
   Anchor(const Anchor&) = delete;
@@ -40,12 +40,12 @@ class Anchor {  // near: single.meant-single single.copyable  // entity: singlet
 
 class Boatswain {
  public:
-  explicit Boatswain(Anchor& anchor) : own_(anchor) {}  // near: tie.hidden-dependency tie.fixed-collaborator
-  void moor() { own_.lower(); }                         // near: tie.hidden-dependency
+  explicit Boatswain(Anchor& anchor) : own_(anchor) {}  // near: coupling.hidden-dependency coupling.fixed-collaborator
+  void moor() { own_.lower(); }                         // near: coupling.hidden-dependency
 
  private:
   Anchor& own_;
-  std::vector<std::string> notes_;  // near: tie.fixed-collaborator
+  std::vector<std::string> notes_;  // near: coupling.fixed-collaborator
 };
 
 // Handed out as it is, or not at all: it says so by what it throws.
@@ -80,7 +80,7 @@ class Torch {  // entity: singleton Torch lazy none  // finding: single.copyable
 std::unique_ptr<Torch> Torch::torch_;
 
 Flare& flare() {
-  static Flare instance;  // near: single.replaceable start.eager-heavy
+  static Flare instance;  // near: single.replaceable init.eager-heavy
   return instance;
 }
 
@@ -89,7 +89,7 @@ class Raft {  // entity: singleton Raft lazy lock
  public:
   static Raft& raft() {
     std::lock_guard<std::mutex> hold(gate_);
-    if (!raft_) raft_ = new Raft();  // finding: start.lazy-needless single.slot-shared-by-subclasses
+    if (!raft_) raft_ = new Raft();  // finding: init.lazy-needless single.slot-shared-by-subclasses
     return *raft_;
   }
   Raft(const Raft&) = delete;
@@ -111,7 +111,7 @@ class WideRaft : public Raft {
  public:
   static void open() {
     std::lock_guard<std::mutex> hold(gate_);
-    raft_ = new WideRaft();  // finding: single.replaceable tie.hidden-dependency
+    raft_ = new WideRaft();  // finding: single.replaceable coupling.hidden-dependency
   }
 };
 
@@ -148,18 +148,18 @@ class Ferry {  // entity: singleton Ferry lazy language
 // Only the first one's name counts; near misses: it counts each time.
 class Plate {
  public:
-  static Plate& plate(const std::string& name, int size) {  // finding: start.arguments-ignored
+  static Plate& plate(const std::string& name, int size) {  // finding: init.arguments-ignored
     std::lock_guard<std::mutex> hold(gate_);
     if (plate_ == nullptr) plate_ = std::make_unique<Plate>(name + std::to_string(size));
     return *plate_;
   }
-  static Plate& sign(const std::string& name) {  // near: start.arguments-ignored
+  static Plate& sign(const std::string& name) {  // near: init.arguments-ignored
     std::lock_guard<std::mutex> hold(gate_);
     if (sign_ == nullptr) sign_ = std::make_unique<Plate>(name);
     sign_->rename(name);
     return *sign_;
   }
-  static Plate& named(const std::string& name) {  // near: start.arguments-ignored
+  static Plate& named(const std::string& name) {  // near: init.arguments-ignored
     std::lock_guard<std::mutex> hold(gate_);
     return plates_.try_emplace(name, name).first->second;
   }
@@ -236,11 +236,11 @@ class Basin {  // entity: singleton Basin lazy language
   }
   Basin(const Basin&) = delete;
   void setUp(Gauge* gauge) { gauge_ = gauge; }
-  void fill() {  // near: start.needs-setup
+  void fill() {  // near: init.needs-setup
     if (!gauge_) throw std::logic_error("no gauge");
     level_ = gauge_->read();
   }
-  void empty() {  // near: start.needs-setup
+  void empty() {  // near: init.needs-setup
     level_ = gauge_ ? gauge_->read() : 0;
   }
 
@@ -251,7 +251,7 @@ class Basin {  // entity: singleton Basin lazy language
 };
 
 void flood(Gauge& gauge, bool deep) {
-  Locks::locks().fill();  // finding: start.needs-setup
+  Locks::locks().fill();  // finding: init.needs-setup
   if (deep) Locks::locks().setUp(&gauge);
   Basin::basin().setUp(&gauge);
   Basin::basin().fill();
@@ -262,7 +262,7 @@ void flood(Gauge& gauge, bool deep) {
 class Barometer {  // entity: singleton Barometer lazy language
  public:
   static Barometer& barometer() {
-    static Barometer instance;  // finding: start.may-throw
+    static Barometer instance;  // finding: init.may-throw
     return instance;
   }
   Barometer(const Barometer&) = delete;
@@ -275,7 +275,7 @@ class Barometer {  // entity: singleton Barometer lazy language
       in.exceptions(std::ios::failbit);
       in >> pressure_;
     } catch (const std::ios_base::failure& error) {
-      throw std::runtime_error("no barometer");  // near: start.failure-swallowed
+      throw std::runtime_error("no barometer");  // near: init.failure-swallowed
     }
   }
   int pressure_ = 0;
@@ -284,7 +284,7 @@ class Barometer {  // entity: singleton Barometer lazy language
 class Hygrometer {  // entity: singleton Hygrometer lazy language
  public:
   static Hygrometer& hygrometer() {
-    static Hygrometer instance;  // finding: start.may-throw
+    static Hygrometer instance;  // finding: init.may-throw
     return instance;
   }
   Hygrometer(const Hygrometer&) = delete;
@@ -296,7 +296,7 @@ class Hygrometer {  // entity: singleton Hygrometer lazy language
       std::ifstream in("hygrometer");
       in >> damp_;
     } catch (...) {
-      throw;  // near: start.failure-swallowed
+      throw;  // near: init.failure-swallowed
     }
   }
   int damp_ = 0;
@@ -306,11 +306,11 @@ class Hygrometer {  // entity: singleton Hygrometer lazy language
 class Tackle {  // entity: singleton Tackle lazy language
  public:
   static Tackle& tackle() {
-    static Tackle instance;  // near: start.cycle start.reentrant start.may-throw
+    static Tackle instance;  // near: init.cycle init.reentrant init.may-throw
     return instance;
   }
   Tackle(const Tackle&) = delete;
-  void pull() { blocks_ = 3; }  // near: tie.cycle
+  void pull() { blocks_ = 3; }  // near: coupling.cycle
   void strain(int tons) {
     if (tons < 0) throw std::out_of_range("tons");
     blocks_ = tons;
@@ -329,9 +329,9 @@ class Pennants {  // entity: singleton Pennants lazy language
   }
   Pennants(const Pennants&) = delete;
   void reload() {
-    const char* home = std::getenv("HARBOUR");  // near: start.reads-environment
+    const char* home = std::getenv("HARBOUR");  // near: init.reads-environment
     home_ = home ? home : "";
-    Tackle::tackle().pull();  // finding: tie.hidden-dependency
+    Tackle::tackle().pull();  // finding: coupling.hidden-dependency
   }
 
  private:
@@ -343,7 +343,7 @@ class Pennants {  // entity: singleton Pennants lazy language
 class Windows {  // entity: singleton Windows lazy once
  public:
   static Windows& windows() {
-    std::call_once(once_, [] { windows_ = new Windows(); });  // near: thread.unguarded-creation start.lazy-needless
+    std::call_once(once_, [] { windows_ = new Windows(); });  // near: thread.unguarded-creation init.lazy-needless
     return *windows_;                                         // near: thread.double-check-incomplete thread.double-check-unsound
   }
   Windows(const Windows&) = delete;
@@ -378,7 +378,7 @@ class Doors {  // entity: singleton Doors lazy lock  // finding: single.copyable
  public:
   static Doors& doors() {
     std::lock_guard<std::mutex> hold(gate_);  // near: thread.wrong-lock thread.lock-every-access
-    if (!doors_) doors_ = std::make_unique<Doors>();  // near: start.lazy-needless
+    if (!doors_) doors_ = std::make_unique<Doors>();  // near: init.lazy-needless
     return *doors_;
   }
   Doors() {  // finding: single.open-constructor
@@ -428,7 +428,7 @@ int week() {
   Cistern::begin();
   int level = Cistern::cistern()->measure();
   Cistern::end();
-  return level + Cistern::cistern()->measure();  // finding: life.used-after-teardown
+  return level + Cistern::cistern()->measure();  // finding: lifetime.used-after-teardown
 }
 
 class Sluice {  // entity: singleton Sluice lazy language
@@ -451,20 +451,20 @@ class Sluice {  // entity: singleton Sluice lazy language
 int night() {
   Sluice::sluice().close();
   Tackle::tackle().pull();
-  return Sluice::sluice().measure();  // near: life.used-after-teardown
+  return Sluice::sluice().measure();  // near: lifetime.used-after-teardown
 }
 
 int day() {
   Sluice::sluice().close();
   Sluice::sluice().open();
-  int level = Sluice::sluice().measure();  // near: life.used-after-teardown
-  level += Sluice::sluice().measure();     // near: life.used-after-teardown
+  int level = Sluice::sluice().measure();  // near: lifetime.used-after-teardown
+  level += Sluice::sluice().measure();     // near: lifetime.used-after-teardown
   Sluice::sluice().close();
   return level;
 }
 
 // Nothing to hand in; near misses: no state, or one caller.
-class Tickets {  // finding: tie.static-only-api  // entity: static-holder Tickets eager language
+class Tickets {  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
  public:
   static void sell() { sold_ = 1; }
   static int sold() { return sold_; }
@@ -474,13 +474,13 @@ class Tickets {  // finding: tie.static-only-api  // entity: static-holder Ticke
 };
 int Tickets::sold_ = 0;
 
-class Knots {  // near: tie.static-only-api
+class Knots {  // near: coupling.static-only-api
  public:
   static int bowline(int turns) { return turns + 1; }
   static int hitch(int turns) { return turns + 2; }
 };
 
-class Bollards {  // near: tie.static-only-api  // entity: static-holder Bollards eager language
+class Bollards {  // near: coupling.static-only-api  // entity: static-holder Bollards eager language
  public:
   static void use() { used_ = 1; }
 
@@ -492,8 +492,8 @@ int Bollards::used_ = 0;
 class Sailor {
  public:
   int tie() {
-    Tickets::sell();  // finding: tie.hidden-dependency
-    Bollards::use();  // finding: tie.hidden-dependency
+    Tickets::sell();  // finding: coupling.hidden-dependency
+    Bollards::use();  // finding: coupling.hidden-dependency
     return Knots::bowline(2);
   }
 };
@@ -504,7 +504,7 @@ class Rower {
 };
 
 // Reached from two places; handed in for the day; the other asked directly.
-class Whistle {  // near: tie.wide-reach  // entity: singleton Whistle lazy language
+class Whistle {  // near: coupling.wide-reach  // entity: singleton Whistle lazy language
  public:
   static Whistle& whistle() {
     static Whistle instance;
@@ -520,7 +520,7 @@ class Whistle {  // near: tie.wide-reach  // entity: singleton Whistle lazy lang
 
 class Pier1 {
  public:
-  void fog() { Whistle::whistle().blow(); }  // near: tie.chained-access  // finding: tie.hidden-dependency
+  void fog() { Whistle::whistle().blow(); }  // near: coupling.chained-access  // finding: coupling.hidden-dependency
 };
 
 class Pier2 {
@@ -530,7 +530,7 @@ class Pier2 {
 
 class Morning {
  public:
-  void half(Whistle& whistle, Tackle& tackle, Sluice& sluice, Ferry& ferry, Punt& punt) {  // near: tie.crowded-startup
+  void half(Whistle& whistle, Tackle& tackle, Sluice& sluice, Ferry& ferry, Punt& punt) {  // near: coupling.crowded-startup
     whistle.blow();
     tackle.pull();
     sluice.open();
@@ -546,7 +546,7 @@ class Papers {
 bool stamp(const Papers& papers) { return papers.inOrder(); }
 bool clerk(const Papers& papers) { return stamp(papers); }
 bool counter(const Papers& papers) { return clerk(papers); }
-bool window() { return counter(Papers()); }  // near: tie.long-handoff
+bool window() { return counter(Papers()); }  // near: coupling.long-handoff
 
 // In the right order, and asked for when it is there.
 static const int heights[] = {1, 2, 3};  // harmless: heights
@@ -554,14 +554,14 @@ class Stairs {
  public:
   Stairs() : climbed_(heights[0]) {}
   Stairs(const Stairs&) = delete;
-  void climb() { climbed_ = ends.at("stairs"); }  // near: start.order-within-class
+  void climb() { climbed_ = ends.at("stairs"); }  // near: init.order-within-class
 
  private:
   int climbed_;
   friend void raiseStairs(int by);
   static std::map<std::string, int> ends;
 };
-Stairs stairs;  // near: start.order-within-class start.order-across-files start.eager-unused  // entity: shared-instance stairs eager language
+Stairs stairs;  // near: init.order-within-class init.order-across-files init.eager-unused  // entity: shared-instance stairs eager language
 std::map<std::string, int> Stairs::ends;  // entity: static-field ends eager language
 void raiseStairs(int by) { Stairs::ends["stairs"] = by; }
 
@@ -576,9 +576,9 @@ class Ladder {
   int rungs_;
 };
 extern std::map<std::string, int> sizes;
-Ladder ladder;  // finding: start.order-within-class  // entity: shared-instance ladder eager language
+Ladder ladder;  // finding: init.order-within-class  // entity: shared-instance ladder eager language
 std::map<std::string, int> sizes = {{"ladder", 4}};  // entity: global-variable sizes eager language
-Ladder::Ladder() : rungs_(sizes.at("ladder")) {}  // finding: tie.hidden-dependency
+Ladder::Ladder() : rungs_(sizes.at("ladder")) {}  // finding: coupling.hidden-dependency
 void resize(int by) { sizes["ladder"] = by; }
 
 // Lists: a look first, a copy walked over, taken out at the end, the subject first.
@@ -596,12 +596,12 @@ class Crier {  // entity: singleton Crier lazy language
   }
   Crier(const Crier&) = delete;
   void attach(Listening* one) {
-    if (std::find(listening_.begin(), listening_.end(), one) == listening_.end()) listening_.push_back(one);  // near: life.duplicate-subscription  // finding: thread.check-then-act
+    if (std::find(listening_.begin(), listening_.end(), one) == listening_.end()) listening_.push_back(one);  // near: lifetime.duplicate-subscription  // finding: thread.check-then-act
   }
   void detach(Listening* one) { listening_.erase(std::find(listening_.begin(), listening_.end(), one)); }
   void cry(int what) {
     std::vector<Listening*> now(listening_);
-    for (Listening* one : now) one->heard(what);  // near: life.notify-while-changing
+    for (Listening* one : now) one->heard(what);  // near: lifetime.notify-while-changing
   }
 
  private:
@@ -609,13 +609,13 @@ class Crier {  // entity: singleton Crier lazy language
   std::vector<Listening*> listening_;
 };
 
-class Harper : public Listening {  // near: life.copied-subscriber
+class Harper : public Listening {  // near: lifetime.copied-subscriber
  public:
-  Harper() { Crier::crier().attach(this); }  // finding: tie.hidden-dependency
+  Harper() { Crier::crier().attach(this); }  // finding: coupling.hidden-dependency
   Harper(const Harper&) = delete;
   Harper& operator=(const Harper&) = delete;
   ~Harper() override { Crier::crier().detach(this); }
-  void again() { Crier::crier().attach(this); }  // near: life.duplicate-subscription
+  void again() { Crier::crier().attach(this); }  // near: lifetime.duplicate-subscription
   void heard(int what) override { last_ = what; }
 
  private:
@@ -623,14 +623,14 @@ class Harper : public Listening {  // near: life.copied-subscriber
 };
 
 void play() {
-  Crier& crier = Crier::crier();  // near: life.subject-first
+  Crier& crier = Crier::crier();  // near: lifetime.subject-first
   Harper harper;
   crier.cry(1);
 }
 
 // Freed by whoever asked; a resource with an owner; no address kept.
 int dig() {
-  Gauge* gauge = new Gauge();  // near: life.raw-owner
+  Gauge* gauge = new Gauge();  // near: lifetime.raw-owner
   int depth = gauge->read();
   delete gauge;
   return depth;
@@ -643,9 +643,9 @@ class Soundings {  // entity: singleton Soundings lazy language
     return instance;
   }
   Soundings(const Soundings&) = delete;
-  void open(const char* name) { file_.reset(std::fopen(name, "r")); }  // near: life.never-released
+  void open(const char* name) { file_.reset(std::fopen(name, "r")); }  // near: lifetime.never-released
   void use(const Gauge* gauge) { level_ = gauge->read(); }
-  ~Soundings() { level_ = 0; }  // near: life.exit-order
+  ~Soundings() { level_ = 0; }  // near: lifetime.exit-order
 
  private:
   struct Close {
@@ -658,22 +658,22 @@ class Soundings {  // entity: singleton Soundings lazy language
 
 void measure() {
   Gauge gauge;
-  Soundings::soundings().use(&gauge);  // near: life.local-address-stored
+  Soundings::soundings().use(&gauge);  // near: lifetime.local-address-stored
 }
 
 // Near miss: what it held before is given back.
-const Gauge* shown = nullptr;  // entity: shared-instance shown none none
+const Gauge* shown = nullptr;  // entity: shared-instance shown elsewhere none
 
 int show() {
   Gauge gauge;
   const Gauge* before = shown;
-  shown = &gauge;  // near: life.local-address-stored
+  shown = &gauge;  // near: lifetime.local-address-stored
   int depth = shown->read();
   shown = before;
   return depth;
 }
 
-void open(Gauge& gauge) {  // finding: tie.crowded-startup
+void open(Gauge& gauge) {  // finding: coupling.crowded-startup
   std::thread([] { Anchor::anchor().lower(); }).detach();
   std::thread([] { Windows::windows().take(); }).detach();
   std::thread([] { Doors::doors().oil(); }).detach();

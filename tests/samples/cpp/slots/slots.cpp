@@ -32,7 +32,7 @@ class Berth {  // entity: singleton Berth lazy lock
   virtual ~Berth() = default;
   static Berth* get() {
     std::lock_guard<std::mutex> hold(gate_);
-    if (!berth_) berth_ = new Berth();  // finding: single.slot-shared-by-subclasses start.lazy-needless
+    if (!berth_) berth_ = new Berth();  // finding: single.slot-shared-by-subclasses init.lazy-needless
     return berth_;
   }
   void moor() { ships_ = 1; }
@@ -55,14 +55,14 @@ class DeepBerth : public Berth {
  public:
   static void open() {
     std::lock_guard<std::mutex> hold(gate_);
-    berth_ = new DeepBerth();  // finding: tie.hidden-dependency single.replaceable
+    berth_ = new DeepBerth();  // finding: coupling.hidden-dependency single.replaceable
   }
 };
 
 // Only the first caller's name counts; near miss: the name is set each time.
 class Plate {  // entity: singleton Plate lazy lock
  public:
-  static Plate& get(const std::string& name) {  // finding: start.arguments-ignored
+  static Plate& get(const std::string& name) {  // finding: init.arguments-ignored
     std::lock_guard<std::mutex> hold(gate_);
     if (!plate_) plate_ = new Plate(name);
     return *plate_;
@@ -92,7 +92,7 @@ class Radar {  // entity: singleton Radar lazy double-check-unsound
   static Radar* get() {
     if (!radar_) {  // finding: thread.double-check-unsound
       std::lock_guard<std::mutex> hold(gate_);
-      if (!radar_) radar_ = new Radar();  // finding: start.lazy-needless
+      if (!radar_) radar_ = new Radar();  // finding: init.lazy-needless
     }
     return radar_;
   }

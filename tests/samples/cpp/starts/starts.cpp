@@ -28,15 +28,15 @@ class HarbourMole {  // entity: singleton HarbourMole lazy language // finding: 
   int length() const { return length_; }
 
  private:
-  HarbourMole() { length_ = HarbourLight::light().height() * 2; }  // finding: tie.cycle tie.hidden-dependency
+  HarbourMole() { length_ = HarbourLight::light().height() * 2; }  // finding: coupling.cycle coupling.hidden-dependency
   int length_ = 0;
 };
 
 HarbourLight& HarbourLight::light() {
-  static HarbourLight instance;  // finding: start.cycle
+  static HarbourLight instance;  // finding: init.cycle
   return instance;
 }
-HarbourLight::HarbourLight() { height_ = HarbourMole::mole().length() / 2; }  // finding: tie.cycle tie.hidden-dependency
+HarbourLight::HarbourLight() { height_ = HarbourMole::mole().length() / 2; }  // finding: coupling.cycle coupling.hidden-dependency
 
 // Near miss: one needs the other, and not the reverse.
 class Breakwater {  // entity: singleton Breakwater lazy language // finding: single.copyable
@@ -63,7 +63,7 @@ class DutyBook {  // entity: singleton DutyBook lazy language // finding: single
 
  private:
   DutyBook() { begin(); }
-  void begin() { DutyBook::book().enter(); }  // finding: start.reentrant
+  void begin() { DutyBook::book().enter(); }  // finding: init.reentrant
   int entries_ = 0;
 };
 
@@ -130,7 +130,7 @@ class Dredger {  // entity: singleton Dredger lazy language // finding: single.c
 };
 
 int soundings(Chart* chart) {
-  int depth = Plotter::plotter().depth();  // finding: start.needs-setup
+  int depth = Plotter::plotter().depth();  // finding: init.needs-setup
   Plotter::plotter().load(chart);
   Surveyor::surveyor().load(chart);
   return depth + Surveyor::surveyor().depth() + Dredger::dredger().depth();
@@ -140,7 +140,7 @@ int soundings(Chart* chart) {
 class TideTable {  // entity: singleton TideTable lazy language // finding: single.copyable
  public:
   static TideTable& table() {
-    static TideTable instance;  // finding: start.may-throw
+    static TideTable instance;  // finding: init.may-throw
     return instance;
   }
   int rows() const { return rows_; }
@@ -163,7 +163,7 @@ class MoonTable {
   }
   int rows_ = 0;
 };
-static MoonTable moons;  // entity: shared-instance moons eager language // finding: start.may-throw
+static MoonTable moons;  // entity: shared-instance moons eager language // finding: init.may-throw
 
 // Near misses: throws later; catches what it threw.
 class StarTable {  // entity: singleton StarTable lazy language // finding: single.copyable
@@ -196,7 +196,7 @@ class Barograph {  // entity: singleton Barograph lazy none // finding: single.c
     if (!instance) {
       try {
         instance = new Barograph;  // finding: thread.unguarded-creation
-      } catch (...) {  // finding: start.failure-swallowed
+      } catch (...) {  // finding: init.failure-swallowed
       }
     }
     return instance;
@@ -221,7 +221,7 @@ class Hygrograph {  // entity: singleton Hygrograph lazy language // finding: si
     try {
       std::ifstream in("dampness");
       in >> dampness_;
-    } catch (const std::exception& failure) {  // finding: start.failure-swallowed
+    } catch (const std::exception& failure) {  // finding: init.failure-swallowed
       std::cerr << failure.what();
     }
   }
@@ -232,7 +232,7 @@ class Hygrograph {  // entity: singleton Hygrograph lazy language // finding: si
 class Thermograph {  // entity: singleton Thermograph lazy language // finding: single.copyable
  public:
   static Thermograph& graph() {
-    static Thermograph instance;  // finding: start.may-throw
+    static Thermograph instance;  // finding: init.may-throw
     return instance;
   }
   int degrees() const { return degrees_; }
@@ -255,7 +255,7 @@ class Thermograph {  // entity: singleton Thermograph lazy language // finding: 
 };
 
 // Reads the environment, directly and through a helper.
-std::string harbourName() { return std::getenv("HARBOUR"); }  // finding: start.reads-environment
+std::string harbourName() { return std::getenv("HARBOUR"); }  // finding: init.reads-environment
 
 class NamePlate {  // entity: singleton NamePlate lazy language // finding: single.copyable
  public:
@@ -279,7 +279,7 @@ class Signboard {  // entity: singleton Signboard lazy language // finding: sing
   bool lit() const { return lit_; }
 
  private:
-  Signboard() { lit_ = std::getenv("LIT") != nullptr; }  // finding: start.reads-environment
+  Signboard() { lit_ = std::getenv("LIT") != nullptr; }  // finding: init.reads-environment
   bool lit_ = false;
 };
 
@@ -306,14 +306,14 @@ class SpareLamp {
  private:
   int oil_ = 0;
 };
-static SpareLamp spare;  // entity: shared-instance spare eager language // finding: start.eager-unused
-static SpareLamp second;  // entity: shared-instance second eager language // finding: start.eager-unused
+static SpareLamp spare;  // entity: shared-instance spare eager language // finding: init.eager-unused
+static SpareLamp second;  // entity: shared-instance second eager language // finding: init.eager-unused
 // Near misses: used; made for what its constructor does elsewhere.
 static SpareLamp lit;  // entity: shared-instance lit eager language
 int listed = 0;  // entity: global-variable listed eager language
 class Listing {
  public:
-  Listing() { ++listed; }  // finding: tie.hidden-dependency
+  Listing() { ++listed; }  // finding: coupling.hidden-dependency
   void strike() { ++struck_; }
 
  private:
@@ -326,7 +326,7 @@ class Bollards {  // entity: singleton Bollards lazy lock // finding: single.cop
  public:
   static Bollards& all() {
     std::lock_guard<std::mutex> hold(mutex_);
-    if (!all_) all_ = new Bollards;  // finding: start.lazy-needless
+    if (!all_) all_ = new Bollards;  // finding: init.lazy-needless
     return *all_;
   }
   void paint() { ++painted_; }
@@ -369,7 +369,7 @@ class Leadline {  // entity: singleton Leadline lazy lock // finding: single.cop
   int fathoms() { return ++fathoms_; }
 
  private:
-  Leadline() { fathoms_ = Soundings::all().rows(); }  // finding: tie.hidden-dependency
+  Leadline() { fathoms_ = Soundings::all().rows(); }  // finding: coupling.hidden-dependency
   static std::mutex mutex_;
   static Leadline* line_;
   int fathoms_ = 0;

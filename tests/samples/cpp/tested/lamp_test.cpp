@@ -1,10 +1,10 @@
 #include "lamp.h"
 
 bool lightsOne() {
-  LampRoom::room().light(1);  // finding: tie.test-leak
+  LampRoom::room().light(1);  // finding: coupling.test-leak
   return LampRoom::room().count() == 1;
 }
 bool burnsOil() {
-  oilLeft = oilLeft - 1;  // finding: tie.test-leak
+  oilLeft = oilLeft - 1;  // finding: coupling.test-leak
   return oilLeft == 9;
 }

@@ -25,7 +25,7 @@ class HarbourPlan {  // entity: singleton HarbourPlan lazy language
 
 class Berther {
  public:
-  void arrive() { free_ = HarbourPlan::plan().berths(); }  // finding: tie.hidden-dependency
+  void arrive() { free_ = HarbourPlan::plan().berths(); }  // finding: coupling.hidden-dependency
   void stop() { free_ = 0; }
 
  private:
@@ -33,7 +33,7 @@ class Berther {
 };
 void HarbourPlan::change(Berther& berther) {
   ++berths_;
-  berther.stop();  // finding: tie.cycle
+  berther.stop();  // finding: coupling.cycle
 }
 
 // Near miss: knows only an interface.
@@ -61,7 +61,7 @@ class LockPlan {  // entity: singleton LockPlan lazy language
 };
 class Lockman : public Listener {
  public:
-  void changed() override { gates_ = LockPlan::plan().gates(); }  // finding: tie.hidden-dependency
+  void changed() override { gates_ = LockPlan::plan().gates(); }  // finding: coupling.hidden-dependency
 
  private:
   int gates_ = 0;
@@ -79,7 +79,7 @@ class ChartStore {
 };
 class Navigator {
  public:
-  Navigator() : store_() {}  // finding: tie.fixed-collaborator
+  Navigator() : store_() {}  // finding: coupling.fixed-collaborator
   int depth() { return store_.depth("roads"); }
 
  private:
@@ -87,7 +87,7 @@ class Navigator {
 };
 class Coaster {
  public:
-  Coaster() { store_ = new ChartStore; }  // finding: tie.fixed-collaborator
+  Coaster() { store_ = new ChartStore; }  // finding: coupling.fixed-collaborator
   int depth() { return store_->depth("coast"); }
 
  private:
@@ -115,7 +115,7 @@ class Draughtsman {
 };
 
 // Nothing to hand in.
-class Dues {  // entity: static-holder Dues eager language // finding: tie.static-only-api
+class Dues {  // entity: static-holder Dues eager language // finding: coupling.static-only-api
  public:
   static void add(int coins) { total_ += coins; }
   static int total() { return total_; }
@@ -126,7 +126,7 @@ class Dues {  // entity: static-holder Dues eager language // finding: tie.stati
 int Dues::total_ = 0;
 class Tollhouse {
  public:
-  void pay() { Dues::add(3); }  // finding: tie.hidden-dependency
+  void pay() { Dues::add(3); }  // finding: coupling.hidden-dependency
 };
 class Treasurer {
  public:
@@ -164,7 +164,7 @@ class Fairway {  // entity: singleton Fairway lazy language
 class Tender {
  public:
   void work() {
-    Fairway::fairway().buoyage().lay();  // finding: tie.chained-access tie.hidden-dependency
+    Fairway::fairway().buoyage().lay();  // finding: coupling.chained-access coupling.hidden-dependency
     Fairway::fairway().dredge();
   }
 };
@@ -181,7 +181,7 @@ class Gatehouse {
 Gatehouse gatehouse;  // harmless: gatehouse
 bool gate(const Permit& permit) { return gatehouse.check(permit); }
 bool quay(const Permit& permit) { return gate(permit); }
-bool pier(const Permit& permit) { return quay(permit); }  // finding: tie.long-handoff
+bool pier(const Permit& permit) { return quay(permit); }  // finding: coupling.long-handoff
 // Near miss: each looks at it.
 bool yard(const Permit& permit) { return permit.valid() && gatehouse.check(permit); }
 bool dock(const Permit& permit) { return permit.valid() && yard(permit); }

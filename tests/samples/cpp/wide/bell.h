@@ -1,5 +1,5 @@
 #pragma once
-class Bell {  // entity: singleton Bell lazy language // finding: tie.wide-reach
+class Bell {  // entity: singleton Bell lazy language // finding: coupling.wide-reach
  public:
   static Bell& bell();
   Bell(const Bell&) = delete;

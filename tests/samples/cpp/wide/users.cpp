@@ -1,7 +1,7 @@
 #include "bell.h"
 class Cook {
  public:
-  explicit Cook() : bell_(Bell::bell()) {}  // finding: tie.hidden-dependency
+  explicit Cook() : bell_(Bell::bell()) {}  // finding: coupling.hidden-dependency
   int call() { return bell_.strike(2); }
 
  private:

@@ -104,10 +104,10 @@ namespace Duty
     // Each needs the other while it is made.
     public sealed class Light  // entity: singleton Light eager language
     {
-        private static readonly Light light = new Light();  // finding: start.cycle
+        private static readonly Light light = new Light();  // finding: init.cycle
         private int height;
 
-        private Light() { height = Mole.Get().Length() / 2; }  // finding: tie.cycle tie.hidden-dependency
+        private Light() { height = Mole.Get().Length() / 2; }  // finding: coupling.cycle coupling.hidden-dependency
 
         public static Light Get() { return light; }
 
@@ -119,7 +119,7 @@ namespace Duty
         private static readonly Mole mole = new Mole();
         private int length;
 
-        private Mole() { length = Light.Get().Height() * 2; }  // finding: tie.cycle tie.hidden-dependency
+        private Mole() { length = Light.Get().Height() * 2; }  // finding: coupling.cycle coupling.hidden-dependency
 
         public static Mole Get() { return mole; }
 
@@ -136,7 +136,7 @@ namespace Duty
 
         public static DutyBook Book() { return book; }
 
-        private void Begin() { Book().Enter(); }  // finding: start.reentrant
+        private void Begin() { Book().Enter(); }  // finding: init.reentrant
 
         public void Enter() { entries++; }
     }
@@ -169,7 +169,7 @@ namespace Duty
     // Throws while it is made; the failure is dropped, and told.
     public sealed class TideTable  // entity: singleton TideTable eager language
     {
-        private static readonly TideTable table = new TideTable();  // finding: start.may-throw
+        private static readonly TideTable table = new TideTable();  // finding: init.may-throw
         private int rows;
 
         private TideTable() { if (rows == 0) throw new InvalidOperationException("no tides"); }
@@ -181,7 +181,7 @@ namespace Duty
 
     public sealed class Barograph  // entity: singleton Barograph eager language
     {
-        private static readonly Barograph barograph = new Barograph();  // finding: start.eager-heavy
+        private static readonly Barograph barograph = new Barograph();  // finding: init.eager-heavy
         private int pressure;
 
         private Barograph()
@@ -191,7 +191,7 @@ namespace Duty
                 pressure = File.ReadAllText("pressure").Length;
             }
             catch (IOException)
-            {  // finding: start.failure-swallowed
+            {  // finding: init.failure-swallowed
             }
         }
 
@@ -202,7 +202,7 @@ namespace Duty
 
     public sealed class Thermograph  // entity: singleton Thermograph eager language
     {
-        private static readonly Thermograph thermograph = new Thermograph();  // finding: start.eager-heavy start.may-throw
+        private static readonly Thermograph thermograph = new Thermograph();  // finding: init.eager-heavy init.may-throw
         private int degrees;
 
         private Thermograph()
@@ -228,7 +228,7 @@ namespace Duty
         private static readonly NamePlate plate = new NamePlate();
         private string name;
 
-        private NamePlate() { name = Environment.GetEnvironmentVariable("HARBOUR"); }  // finding: start.reads-environment
+        private NamePlate() { name = Environment.GetEnvironmentVariable("HARBOUR"); }  // finding: init.reads-environment
 
         public static NamePlate Plate() { return plate; }
 
@@ -256,13 +256,13 @@ namespace Duty
 
         public void Raise(int signal)
         {
-            foreach (IKeeper keeper in keepers) keeper.Heard(signal);  // finding: life.notify-while-changing
+            foreach (IKeeper keeper in keepers) keeper.Heard(signal);  // finding: lifetime.notify-while-changing
         }
 
         // Near miss: over a copy.
         public void Lower(int signal)
         {
-            foreach (IKeeper keeper in new List<IKeeper>(keepers)) keeper.Heard(signal);  // near: life.notify-while-changing
+            foreach (IKeeper keeper in new List<IKeeper>(keepers)) keeper.Heard(signal);  // near: lifetime.notify-while-changing
         }
     }
 
@@ -270,7 +270,7 @@ namespace Duty
     {
         private int last;
 
-        public Lookout() { SignalMast.Mast().Attach(this); }  // finding: life.dangling-subscriber tie.hidden-dependency
+        public Lookout() { SignalMast.Mast().Attach(this); }  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
 
         public void Heard(int signal) { last = signal; }
 
@@ -280,7 +280,7 @@ namespace Duty
     // Near miss: taken out at its end.
     public class Bosun : IKeeper
     {
-        public Bosun() { SignalMast.Mast().Attach(this); }  // near: life.dangling-subscriber
+        public Bosun() { SignalMast.Mast().Attach(this); }  // near: lifetime.dangling-subscriber
 
         public void Heard(int signal) { Dispose(); }
 
@@ -294,7 +294,7 @@ namespace Duty
 
         public Steward() { SignalMast.Mast().Attach(this); }
 
-        public void Wake() { SignalMast.Mast().Attach(this); }  // finding: life.duplicate-subscription
+        public void Wake() { SignalMast.Mast().Attach(this); }  // finding: lifetime.duplicate-subscription
 
         public void Heard(int signal) { heard++; }
 
@@ -312,14 +312,14 @@ namespace Duty
 
         public static Logbook Log() { return log; }
 
-        public void Write(string line) { lines.Add(line); }  // finding: life.grows-forever
+        public void Write(string line) { lines.Add(line); }  // finding: lifetime.grows-forever
 
         public void Begin(Visit newVisit) { visit = newVisit; }
     }
 
     public class Visit
     {
-        public void Enter() { Logbook.Log().Begin(this); }  // finding: life.captured-short-lived tie.hidden-dependency
+        public void Enter() { Logbook.Log().Begin(this); }  // finding: lifetime.captured-short-lived coupling.hidden-dependency
     }
 
     // Used after its end; near miss: opened again.
@@ -350,7 +350,7 @@ namespace Duty
 
         public static Plan Get() { return plan; }
 
-        public void Change(Berther berther) { berths++; berther.Stop(); }  // finding: tie.cycle
+        public void Change(Berther berther) { berths++; berther.Stop(); }  // finding: coupling.cycle
 
         public int Berths() { return berths; }
     }
@@ -359,7 +359,7 @@ namespace Duty
     {
         private int free;
 
-        public void Arrive() { free = Plan.Get().Berths(); }  // finding: tie.hidden-dependency
+        public void Arrive() { free = Plan.Get().Berths(); }  // finding: coupling.hidden-dependency
 
         public void Stop() { free = 0; }
     }
@@ -372,7 +372,7 @@ namespace Duty
 
     public class Navigator
     {
-        private readonly ChartStore store = new ChartStore();  // finding: tie.fixed-collaborator
+        private readonly ChartStore store = new ChartStore();  // finding: coupling.fixed-collaborator
 
         public int Depth() { return store.Depth("roads"); }
     }
@@ -387,7 +387,7 @@ namespace Duty
     }
 
     // Nothing to hand in.
-    public static class Dues  // entity: static-holder Dues eager language // finding: tie.static-only-api
+    public static class Dues  // entity: static-holder Dues eager language // finding: coupling.static-only-api
     {
         private static int total;
 
@@ -398,7 +398,7 @@ namespace Duty
 
     public class Tollhouse
     {
-        public void Pay() { Dues.Add(3); }  // finding: tie.hidden-dependency
+        public void Pay() { Dues.Add(3); }  // finding: coupling.hidden-dependency
     }
 
     public class Treasurer
@@ -428,13 +428,13 @@ namespace Duty
             Office second = new Office();
             first.Open();
             second.Open();
-            int depth = Plotter.Get().Depth();  // finding: start.needs-setup tie.hidden-dependency
+            int depth = Plotter.Get().Depth();  // finding: init.needs-setup coupling.hidden-dependency
             Plotter.Get().Load(new Chart());
             depth += Plotter.Get().SpareDepth();
             Visit visit = new Visit();
             visit.Enter();
-            Gauge.Get().Close();  // finding: tie.hidden-dependency
-            return depth + Gauge.Get().Measure();  // finding: life.used-after-teardown
+            Gauge.Get().Close();  // finding: coupling.hidden-dependency
+            return depth + Gauge.Get().Measure();  // finding: lifetime.used-after-teardown
         }
 
         public int Again()
@@ -447,7 +447,7 @@ namespace Duty
         private void Watch()
         {
             TideBoard.Board().Set(3);
-            Moorings.All().Take("north", "Heron");  // finding: tie.hidden-dependency
+            Moorings.All().Take("north", "Heron");  // finding: coupling.hidden-dependency
             Moorings.All().Leave("north");
         }
 
@@ -458,6 +458,6 @@ namespace Duty
 
         private bool Quay(Permit permit) { return Gate(permit); }
 
-        public bool Pier(Permit permit) { return Quay(permit); }  // finding: tie.long-handoff
+        public bool Pier(Permit permit) { return Quay(permit); }  // finding: coupling.long-handoff
     }
 }

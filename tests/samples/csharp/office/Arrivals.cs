@@ -8,11 +8,11 @@ namespace Harbour.Desk
 
         int Arrive(string ship)
         {
-            BerthBook.Instance.Assign(ship, 4);  // finding: tie.hidden-dependency
+            BerthBook.Instance.Assign(ship, 4);  // finding: coupling.hidden-dependency
             PilotRoster.Get().Add(ship);
-            Clock.Shared.Ticks = 4;  // finding: tie.hidden-dependency
-            if (book?.Count() > Codes.Limit) return Tickets.Draw();  // finding: tie.hidden-dependency
-            return TideTable.Instance.Rise();  // finding: tie.hidden-dependency
+            Clock.Shared.Ticks = 4;  // finding: coupling.hidden-dependency
+            if (book?.Count() > Codes.Limit) return Tickets.Draw();  // finding: coupling.hidden-dependency
+            return TideTable.Instance.Rise();  // finding: coupling.hidden-dependency
         }
     }
 }

@@ -20,7 +20,7 @@ public sealed class BerthBook  // entity: singleton BerthBook lazy double-check-
             {
                 lock (gate)
                 {
-                    if (instance == null) instance = new BerthBook();  // finding: start.lazy-needless
+                    if (instance == null) instance = new BerthBook();  // finding: init.lazy-needless
                 }
             }
             return instance;
@@ -29,7 +29,7 @@ public sealed class BerthBook  // entity: singleton BerthBook lazy double-check-
 
     public void Assign(string ship, int berth)
     {
-        lock (gate) { berths[ship] = berth; }  // finding: life.grows-forever
+        lock (gate) { berths[ship] = berth; }  // finding: lifetime.grows-forever
     }
 
     public int Count()
@@ -58,7 +58,7 @@ public class PilotRoster  // entity: singleton PilotRoster lazy none
     {
         return roster ??= new PilotRoster();  // finding: thread.unguarded-creation
     }
-    public void Add(string pilot) { pilots.Add(pilot); }  // finding: life.grows-forever
+    public void Add(string pilot) { pilots.Add(pilot); }  // finding: lifetime.grows-forever
 }
 
 // A property that anybody may read; the class stays open.

@@ -7,7 +7,7 @@ namespace Office.Checks;
 // Made above what its constructor needs.
 public sealed class SignalCode  // entity: singleton SignalCode eager language
 {
-    private static readonly SignalCode code = new SignalCode();  // finding: start.order-within-class
+    private static readonly SignalCode code = new SignalCode();  // finding: init.order-within-class
     private static readonly Dictionary<string, string> flags = new Dictionary<string, string>();  // harmless: flags
     private string last;
 
@@ -39,7 +39,7 @@ public sealed class CargoScale  // entity: singleton CargoScale lazy lock
         {
             if (scale == null)
             {
-                scale = new CargoScale();  // finding: start.lazy-needless
+                scale = new CargoScale();  // finding: init.lazy-needless
             }
             return scale;
         }
@@ -66,7 +66,7 @@ public sealed class DutyLog  // entity: singleton DutyLog lazy lock
         {
             if (log == null)
             {
-                log = new DutyLog();  // finding: start.lazy-needless
+                log = new DutyLog();  // finding: init.lazy-needless
             }
             return log;
         }
@@ -79,7 +79,7 @@ public sealed class DutyLog  // entity: singleton DutyLog lazy lock
 
     public void Write(string line)
     {
-        lines.Add(line);  // finding: life.grows-forever
+        lines.Add(line);  // finding: lifetime.grows-forever
     }
 }
 
@@ -99,7 +99,7 @@ public sealed class QuayLights  // entity: singleton QuayLights lazy lock
         {
             if (lights == null)
             {
-                lights = new QuayLights();  // finding: start.lazy-needless
+                lights = new QuayLights();  // finding: init.lazy-needless
             }
             return lights;
         }
@@ -130,7 +130,7 @@ public sealed class TugList  // entity: singleton TugList lazy double-check-unso
         {
             lock (gate)
             {
-                tugs = new TugList();  // finding: start.lazy-needless
+                tugs = new TugList();  // finding: init.lazy-needless
             }
         }
         return tugs;

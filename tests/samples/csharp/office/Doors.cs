@@ -53,8 +53,8 @@ public class Gate
 
     public void Open(Foghorn other)
     {
-        Foghorn.Horn = other;  // finding: tie.hidden-dependency
-        Shift.Current.Name = "day";  // finding: tie.hidden-dependency
+        Foghorn.Horn = other;  // finding: coupling.hidden-dependency
+        Shift.Current.Name = "day";  // finding: coupling.hidden-dependency
         quay.Ships = 1;
     }
 }

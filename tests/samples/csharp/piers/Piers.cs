@@ -61,16 +61,16 @@ namespace Piers
     class Boatswain
     {
         private Anchor own;
-        private List<string> notes = new List<string>();  // near: tie.fixed-collaborator
+        private List<string> notes = new List<string>();  // near: coupling.fixed-collaborator
 
-        public Boatswain(Anchor anchor)  // near: tie.hidden-dependency tie.fixed-collaborator
+        public Boatswain(Anchor anchor)  // near: coupling.hidden-dependency coupling.fixed-collaborator
         {
             this.own = anchor;
         }
 
         public void Moor()
         {
-            this.own.Lower();  // near: tie.hidden-dependency
+            this.own.Lower();  // near: coupling.hidden-dependency
         }
     }
 
@@ -118,7 +118,7 @@ namespace Piers
             return Windlass.one;
         }
 
-        public static Windlass Turned(int by)  // near: start.arguments-ignored
+        public static Windlass Turned(int by)  // near: init.arguments-ignored
         {
             var other = new Windlass();  // near: single.second-creation
             other.turns = by;
@@ -186,7 +186,7 @@ namespace Piers
         }
 
         public static Flare flareNow;  // entity: shared-instance flareNow lazy none
-        public static readonly Flare torchNow = new Flare();  // near: single.replaceable start.eager-heavy  // entity: shared-instance torchNow eager language
+        public static readonly Flare torchNow = new Flare();  // near: single.replaceable init.eager-heavy  // entity: shared-instance torchNow eager language
         public static Flare wickNow;  // entity: shared-instance wickNow lazy none
         public static readonly Flare bench = new Flare();  // entity: shared-instance bench eager language
         public static readonly Flare stool = new Flare();  // entity: shared-instance stool eager language
@@ -218,7 +218,7 @@ namespace Piers
     {
         public static void UseRockets()
         {
-            Flare.flareNow = new Rocket();  // finding: tie.hidden-dependency single.replaceable
+            Flare.flareNow = new Rocket();  // finding: coupling.hidden-dependency single.replaceable
         }
     }
 
@@ -253,14 +253,14 @@ namespace Piers
 
         public Crane()  // finding: single.open-constructor
         {
-            this.load = Winch.Get().rope;  // finding: tie.hidden-dependency
+            this.load = Winch.Get().rope;  // finding: coupling.hidden-dependency
         }
 
         public static Crane Get()
         {
             if (Crane.one == null)
             {
-                Crane.one = new Crane();  // finding: thread.unguarded-creation start.cycle
+                Crane.one = new Crane();  // finding: thread.unguarded-creation init.cycle
             }
             return Crane.one;
         }
@@ -278,7 +278,7 @@ namespace Piers
 
         public Winch()  // finding: single.open-constructor
         {
-            this.rope = Hook.Get().weight;  // finding: tie.hidden-dependency
+            this.rope = Hook.Get().weight;  // finding: coupling.hidden-dependency
         }
 
         public static Winch Get()
@@ -298,7 +298,7 @@ namespace Piers
 
         public Hook()  // finding: single.open-constructor
         {
-            this.weight = Crane.Get().load;  // finding: tie.hidden-dependency
+            this.weight = Crane.Get().load;  // finding: coupling.hidden-dependency
         }
 
         public static Hook Get()
@@ -315,7 +315,7 @@ namespace Piers
     {
         private int blocks = 2;
 
-        public void Pull()  // near: tie.cycle
+        public void Pull()  // near: coupling.cycle
         {
             this.blocks = 3;
         }
@@ -329,25 +329,25 @@ namespace Piers
             this.blocks = tons;
         }
 
-        public static readonly Tackle tackle = new Tackle();  // near: start.cycle start.reentrant start.may-throw start.eager-heavy  // entity: shared-instance tackle eager language
+        public static readonly Tackle tackle = new Tackle();  // near: init.cycle init.reentrant init.may-throw init.eager-heavy  // entity: shared-instance tackle eager language
     }
 
     class Davit
     {
         private int boats;
 
-        public Davit()  // near: start.cycle start.reentrant start.reads-environment
+        public Davit()  // near: init.cycle init.reentrant init.reads-environment
         {
             this.boats = 0;
         }
 
         public void Lower()
         {
-            Tackle.tackle.Pull();  // near: tie.cycle  // finding: tie.hidden-dependency
+            Tackle.tackle.Pull();  // near: coupling.cycle  // finding: coupling.hidden-dependency
             this.boats = 1;
         }
 
-        public static readonly Davit davit = new Davit();  // near: start.may-throw start.order-within-class  // entity: shared-instance davit eager language
+        public static readonly Davit davit = new Davit();  // near: init.may-throw init.order-within-class  // entity: shared-instance davit eager language
     }
 
 
@@ -359,7 +359,7 @@ namespace Piers
 
         public LogBook()  // finding: single.open-constructor
         {
-            Works.Greet();  // finding: tie.cycle
+            Works.Greet();  // finding: coupling.cycle
         }
 
         public static LogBook Book()
@@ -381,7 +381,7 @@ namespace Piers
     {
         public static void Greet()
         {
-            LogBook.Book().Write();  // finding: tie.hidden-dependency start.reentrant
+            LogBook.Book().Write();  // finding: coupling.hidden-dependency init.reentrant
         }
     }
 
@@ -392,7 +392,7 @@ namespace Piers
 
         public Flags()
         {
-            this.home = Environment.GetEnvironmentVariable("HARBOUR");  // finding: start.reads-environment
+            this.home = Environment.GetEnvironmentVariable("HARBOUR");  // finding: init.reads-environment
         }
 
         public void Rename(string name)
@@ -415,7 +415,7 @@ namespace Piers
 
         public void Reload()
         {
-            this.home = Environment.GetEnvironmentVariable("HARBOUR");  // near: start.reads-environment
+            this.home = Environment.GetEnvironmentVariable("HARBOUR");  // near: init.reads-environment
         }
 
         public static readonly Pennants pennants = new Pennants("pier");  // entity: shared-instance pennants eager language
@@ -437,7 +437,7 @@ namespace Piers
             this.rows.RemoveAt(0);
         }
 
-        public static readonly Almanac almanac = new Almanac();  // finding: start.eager-heavy  // entity: shared-instance almanac eager language
+        public static readonly Almanac almanac = new Almanac();  // finding: init.eager-heavy  // entity: shared-instance almanac eager language
     }
 
 
@@ -460,7 +460,7 @@ namespace Piers
             this.tons = 2;
         }
 
-        public static readonly Scale scale = new Scale();  // finding: start.may-throw  // entity: shared-instance scale eager language
+        public static readonly Scale scale = new Scale();  // finding: init.may-throw  // entity: shared-instance scale eager language
     }
 
 
@@ -476,10 +476,10 @@ namespace Piers
 
         public void Climb()
         {
-            this.steps = Stairs.heights["stairs"];  // near: start.order-within-class
+            this.steps = Stairs.heights["stairs"];  // near: init.order-within-class
         }
 
-        public static readonly Stairs stairs = new Stairs();  // finding: start.order-within-class  // entity: shared-instance stairs eager language
+        public static readonly Stairs stairs = new Stairs();  // finding: init.order-within-class  // entity: shared-instance stairs eager language
         public static readonly Dictionary<string, int> heights = new Dictionary<string, int>();  // entity: static-field heights eager language
     }
 
@@ -488,7 +488,7 @@ namespace Piers
     {
         public static void RaiseStairs(int by)
         {
-            Stairs.heights["stairs"] = by;  // finding: tie.hidden-dependency
+            Stairs.heights["stairs"] = by;  // finding: coupling.hidden-dependency
         }
     }
 
@@ -498,7 +498,7 @@ namespace Piers
     {
         public static void Rest()
         {
-            Flare.stool.Light();  // finding: tie.hidden-dependency
+            Flare.stool.Light();  // finding: coupling.hidden-dependency
         }
     }
 
@@ -539,7 +539,7 @@ namespace Piers
             this.gauge = gauge;
         }
 
-        public void Fill()  // near: start.needs-setup
+        public void Fill()  // near: init.needs-setup
         {
             if (this.gauge == null)
             {
@@ -548,7 +548,7 @@ namespace Piers
             this.level = this.gauge.Read();
         }
 
-        public void Empty()  // near: start.needs-setup
+        public void Empty()  // near: init.needs-setup
         {
             this.level = this.gauge == null ? 0 : this.gauge.Read();
         }
@@ -561,12 +561,12 @@ namespace Piers
     {
         public static void Flood(bool deep)
         {
-            Locks.locks.Fill();  // finding: tie.hidden-dependency start.needs-setup
+            Locks.locks.Fill();  // finding: coupling.hidden-dependency init.needs-setup
             if (deep)
             {
                 Locks.locks.SetUp(new Gauge());
         }
-        Basin.basin.SetUp(new Gauge());  // finding: tie.hidden-dependency
+        Basin.basin.SetUp(new Gauge());  // finding: coupling.hidden-dependency
         Basin.basin.Fill();
         Basin.basin.Empty();
         }
@@ -584,7 +584,7 @@ namespace Piers
                 this.pressure = File.ReadAllText("barometer").Length;
             }
             catch (Exception)
-            {  // finding: start.failure-swallowed
+            {  // finding: init.failure-swallowed
             }
         }
 
@@ -621,7 +621,7 @@ namespace Piers
             }
             catch (Exception error)
             {
-                throw new InvalidOperationException("no hygrometer");  // near: start.failure-swallowed
+                throw new InvalidOperationException("no hygrometer");  // near: init.failure-swallowed
             }
         }
 
@@ -645,7 +645,7 @@ namespace Piers
             }
             catch (Exception error)
             {
-                Console.Error.WriteLine(error);  // near: start.failure-swallowed
+                Console.Error.WriteLine(error);  // near: init.failure-swallowed
                 throw;
             }
         }
@@ -665,7 +665,7 @@ namespace Piers
         {
             if (Hygrometer.hygrometerNow == null)
             {
-                Hygrometer.hygrometerNow = new Hygrometer();  // near: start.eager-heavy  // finding: thread.unguarded-creation start.may-throw
+                Hygrometer.hygrometerNow = new Hygrometer();  // near: init.eager-heavy  // finding: thread.unguarded-creation init.may-throw
         }
         return Hygrometer.hygrometerNow;
         }
@@ -677,7 +677,7 @@ namespace Piers
         {
             if (Anemometer.anemometerNow == null)
             {
-                Anemometer.anemometerNow = new Anemometer();  // finding: thread.unguarded-creation start.may-throw
+                Anemometer.anemometerNow = new Anemometer();  // finding: thread.unguarded-creation init.may-throw
         }
         return Anemometer.anemometerNow;
         }
@@ -731,7 +731,7 @@ namespace Piers
     {
         public static async Task<Radio> FetchRadar()
         {
-            if (Radio.radarNow == null)  // finding: tie.hidden-dependency
+            if (Radio.radarNow == null)  // finding: coupling.hidden-dependency
             {
                 Radio.radarNow = AskForRadar();  // finding: thread.unguarded-creation
         }
@@ -764,7 +764,7 @@ namespace Piers
 
         public void Open(string name)
         {
-            this.file = File.OpenRead(name);  // finding: life.never-released
+            this.file = File.OpenRead(name);  // finding: lifetime.never-released
         }
 
         public void Next()
@@ -781,7 +781,7 @@ namespace Piers
 
         public void Open(string name)
         {
-            this.file = File.OpenRead(name);  // near: life.never-released
+            this.file = File.OpenRead(name);  // near: lifetime.never-released
         }
 
         public void Close()
@@ -811,7 +811,7 @@ namespace Piers
 
         public void Ring()
         {
-            foreach (var ringer in this.ringers)  // finding: life.notify-while-changing
+            foreach (var ringer in this.ringers)  // finding: lifetime.notify-while-changing
             {
                 ringer.Ring();
             }
@@ -821,7 +821,7 @@ namespace Piers
         {
             if (!this.players.Contains(player))  // finding: thread.check-then-act
             {
-                this.players.Add(player);  // near: life.duplicate-subscription life.grows-forever
+                this.players.Add(player);  // near: lifetime.duplicate-subscription lifetime.grows-forever
             }
         }
 
@@ -832,7 +832,7 @@ namespace Piers
 
         public void Play()
         {
-            foreach (var player in this.players.ToArray())  // near: life.notify-while-changing
+            foreach (var player in this.players.ToArray())  // near: lifetime.notify-while-changing
             {
                 player.Play();
             }
@@ -841,7 +841,7 @@ namespace Piers
         public int Count()
         {
             var strokes = 0;
-            foreach (var player in this.players)  // near: life.notify-while-changing
+            foreach (var player in this.players)  // near: lifetime.notify-while-changing
             {
                 strokes += player.strokes;
             }
@@ -856,12 +856,12 @@ namespace Piers
     {
         public Ringer()
         {
-            Bells.bells.Add(this);  // finding: tie.hidden-dependency
+            Bells.bells.Add(this);  // finding: coupling.hidden-dependency
         }
 
         public void Again()
         {
-            Bells.bells.Add(this);  // finding: life.duplicate-subscription
+            Bells.bells.Add(this);  // finding: lifetime.duplicate-subscription
         }
 
         public void Close()
@@ -881,12 +881,12 @@ namespace Piers
 
         public Player()
         {
-            Bells.bells.AddPlayer(this);  // near: life.dangling-subscriber
+            Bells.bells.AddPlayer(this);  // near: lifetime.dangling-subscriber
         }
 
         public void Again()
         {
-            Bells.bells.AddPlayer(this);  // near: life.duplicate-subscription
+            Bells.bells.AddPlayer(this);  // near: lifetime.duplicate-subscription
         }
 
         public void Close()
@@ -919,7 +919,7 @@ namespace Piers
 
         public void Write(Caller caller)
         {
-            this.seen.Add(caller.ship);  // near: life.grows-forever
+            this.seen.Add(caller.ship);  // near: lifetime.grows-forever
             if (this.seen.Count > 9)  // finding: thread.check-then-act
             {
                 this.seen.RemoveAt(0);
@@ -941,13 +941,13 @@ namespace Piers
 
         public void Enter()
         {
-            Porter.porter.Keep(this);  // finding: tie.hidden-dependency life.captured-short-lived
+            Porter.porter.Keep(this);  // finding: coupling.hidden-dependency lifetime.captured-short-lived
         }
 
         public void PassBy()
         {
-            Porter.porter.Note(this);  // near: life.captured-short-lived
-            Porter.porter.Write(this);  // near: life.captured-short-lived
+            Porter.porter.Note(this);  // near: lifetime.captured-short-lived
+            Porter.porter.Write(this);  // near: lifetime.captured-short-lived
         }
     }
 
@@ -991,9 +991,9 @@ namespace Piers
     {
         public static int Night()
         {
-            Sluice.sluice.Close();  // finding: tie.hidden-dependency
+            Sluice.sluice.Close();  // finding: coupling.hidden-dependency
             Console.WriteLine("night");
-            return Sluice.sluice.Measure();  // finding: life.used-after-teardown
+            return Sluice.sluice.Measure();  // finding: lifetime.used-after-teardown
         }
     }
 
@@ -1003,8 +1003,8 @@ namespace Piers
         {
             Sluice.sluice.Close();
             Sluice.sluice.Open();
-            var level = Sluice.sluice.Measure();  // near: life.used-after-teardown
-            level += Sluice.sluice.Measure();  // near: life.used-after-teardown
+            var level = Sluice.sluice.Measure();  // near: lifetime.used-after-teardown
+            level += Sluice.sluice.Measure();  // near: lifetime.used-after-teardown
             Sluice.sluice.Close();
             return level;
         }
@@ -1017,7 +1017,7 @@ namespace Piers
 
         public Surveyor()
         {
-            this.echo = new Echo();  // finding: tie.fixed-collaborator
+            this.echo = new Echo();  // finding: coupling.fixed-collaborator
         }
 
         public string Depth()
@@ -1035,7 +1035,7 @@ namespace Piers
     }
 
     // Nothing to hand in; near misses: no state, or one caller.
-    class Tickets  // finding: tie.static-only-api  // entity: static-holder Tickets eager language
+    class Tickets  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
     {
         private static int sold = 0;
 
@@ -1050,7 +1050,7 @@ namespace Piers
         }
     }
 
-    class Knots  // near: tie.static-only-api
+    class Knots  // near: coupling.static-only-api
     {
         public static int Bowline(int turns)
         {
@@ -1063,7 +1063,7 @@ namespace Piers
         }
     }
 
-    class Bollards  // near: tie.static-only-api  // entity: static-holder Bollards eager language
+    class Bollards  // near: coupling.static-only-api  // entity: static-holder Bollards eager language
     {
         private static int used = 0;
 
@@ -1077,8 +1077,8 @@ namespace Piers
     {
         public int Tie()
         {
-            Bollards.Use();  // finding: tie.hidden-dependency
-            Tickets.Sell();  // finding: tie.hidden-dependency
+            Bollards.Use();  // finding: coupling.hidden-dependency
+            Tickets.Sell();  // finding: coupling.hidden-dependency
             return Knots.Bowline(2);
         }
     }
@@ -1134,7 +1134,7 @@ namespace Piers
 
     static partial class Works
     {
-        public static bool Door(Papers papers)  // finding: tie.long-handoff
+        public static bool Door(Papers papers)  // finding: coupling.long-handoff
         {
             return Entrance(papers);
         }
@@ -1142,7 +1142,7 @@ namespace Piers
 
     static partial class Works
     {
-        public static bool Gate(Papers papers)  // near: tie.long-handoff
+        public static bool Gate(Papers papers)  // near: coupling.long-handoff
         {
             return papers.InOrder() && Counter(papers);
         }
@@ -1150,7 +1150,7 @@ namespace Piers
 
     static partial class Works
     {
-        public static bool Windowed()  // near: tie.long-handoff
+        public static bool Windowed()  // near: coupling.long-handoff
         {
             return Counter(new Papers());
         }
@@ -1209,13 +1209,13 @@ namespace Piers
     {
         public void Steer()
         {
-            Channel.Get().Capstan().Turn();  // finding: tie.hidden-dependency tie.chained-access
-            Channel.Get().Depths().Measure();  // near: tie.chained-access
+            Channel.Get().Capstan().Turn();  // finding: coupling.hidden-dependency coupling.chained-access
+            Channel.Get().Depths().Measure();  // near: coupling.chained-access
         }
 
         public void Dark()
         {
-            Buoys.buoys.Light();  // near: tie.chained-access  // finding: tie.hidden-dependency
+            Buoys.buoys.Light();  // near: coupling.chained-access  // finding: coupling.hidden-dependency
         }
     }
 
@@ -1229,8 +1229,8 @@ namespace Piers
             this.struck = 1;
         }
 
-        public static readonly Gong gong = new Gong();  // finding: tie.wide-reach  // entity: shared-instance gong eager language
-        public static readonly Gong whistle = new Gong();  // near: tie.wide-reach  // entity: shared-instance whistle eager language
+        public static readonly Gong gong = new Gong();  // finding: coupling.wide-reach  // entity: shared-instance gong eager language
+        public static readonly Gong whistle = new Gong();  // near: coupling.wide-reach  // entity: shared-instance whistle eager language
     }
 
 
@@ -1238,8 +1238,8 @@ namespace Piers
     {
         public void Fog()
         {
-            Gong.gong.Strike();  // finding: tie.hidden-dependency
-            Gong.whistle.Strike();  // finding: tie.hidden-dependency
+            Gong.gong.Strike();  // finding: coupling.hidden-dependency
+            Gong.whistle.Strike();  // finding: coupling.hidden-dependency
         }
     }
 
@@ -1279,18 +1279,18 @@ namespace Piers
     // Begins the day for all; near miss: what is handed in is no reach.
     class Morning
     {
-        public void Begin()  // finding: tie.crowded-startup
+        public void Begin()  // finding: coupling.crowded-startup
         {
             Gong.gong.Strike();
             Gong.whistle.Strike();
             Buoys.buoys.Light();
             Soundings.soundings.Open("morning");
-            Davit.davit.Lower();  // finding: tie.hidden-dependency
+            Davit.davit.Lower();  // finding: coupling.hidden-dependency
             Flags.flags.Rename("morning");
-            Pennants.pennants.Reload();  // finding: tie.hidden-dependency
+            Pennants.pennants.Reload();  // finding: coupling.hidden-dependency
         }
 
-        public void Half(Gong bell, Buoys light, Soundings line, Davit boat, Flags flag)  // near: tie.crowded-startup
+        public void Half(Gong bell, Buoys light, Soundings line, Davit boat, Flags flag)  // near: coupling.crowded-startup
         {
             bell.Strike();
             light.Light();
@@ -1311,7 +1311,7 @@ namespace Piers
             this.name = name + size;
         }
 
-        public static Plate Get(string name, int size)  // finding: start.arguments-ignored
+        public static Plate Get(string name, int size)  // finding: init.arguments-ignored
         {
             if (Plate.one == null)
             {
@@ -1336,7 +1336,7 @@ namespace Piers
             this.name = name;
         }
 
-        public static Sign Get(string name)  // near: start.arguments-ignored
+        public static Sign Get(string name)  // near: init.arguments-ignored
         {
             if (Sign.one == null)
             {
@@ -1377,7 +1377,7 @@ namespace Piers
     {
         public static void Open()
         {
-            one = new WideRaft();  // finding: tie.hidden-dependency single.replaceable
+            one = new WideRaft();  // finding: coupling.hidden-dependency single.replaceable
         }
 
         public void Load()
@@ -1433,7 +1433,7 @@ namespace Piers
 
     static partial class Works
     {
-        public static void Open()  // finding: tie.crowded-startup
+        public static void Open()  // finding: coupling.crowded-startup
         {
             SpareCapstan().Turn();
             Capstan.Get().Turn();
@@ -1441,17 +1441,17 @@ namespace Piers
             UseRockets();
             Plate.Get("a", 1).Rename("b");
             Plate.Get("c", 2);
-            Sign.Get("a");  // finding: tie.hidden-dependency
+            Sign.Get("a");  // finding: coupling.hidden-dependency
             WideRaft.Get().Sink();
             Raft.Get().Sink();
-            Punt.Get().Push();  // finding: tie.hidden-dependency
-            Ferry.Get().Cross();  // finding: tie.hidden-dependency
-            new Boatswain(Anchor.Get()).Moor();  // finding: tie.hidden-dependency
+            Punt.Get().Push();  // finding: coupling.hidden-dependency
+            Ferry.Get().Cross();  // finding: coupling.hidden-dependency
+            new Boatswain(Anchor.Get()).Moor();  // finding: coupling.hidden-dependency
             Receive("Heron");
             new Morning().Begin();
-            Almanac.almanac.Drop();  // finding: tie.hidden-dependency
-            Scale.scale.Load();  // finding: tie.hidden-dependency
-            PilotFees.fees.Enter(2);  // finding: tie.hidden-dependency
+            Almanac.almanac.Drop();  // finding: coupling.hidden-dependency
+            Scale.scale.Load();  // finding: coupling.hidden-dependency
+            PilotFees.fees.Enter(2);  // finding: coupling.hidden-dependency
             Flood(true);
         }
     }
@@ -1475,7 +1475,7 @@ namespace Piers
         {
             if (one == null)
             {
-                lock (gate)  // near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+                lock (gate)  // near: thread.wrong-lock thread.lock-every-access init.lazy-needless
                 {
                     if (one == null)  // near: thread.double-check-incomplete
                     {
@@ -1514,7 +1514,7 @@ namespace Piers
 
         public static Doors Get()
         {
-            lock (gate)  // near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+            lock (gate)  // near: thread.wrong-lock thread.lock-every-access init.lazy-needless
             {
                 if (one == null)  // near: thread.double-check-incomplete
                 {
@@ -1564,7 +1564,7 @@ namespace Piers
             {
                 lock (gate)
                 {
-                    one = new Shutters();  // finding: start.lazy-needless
+                    one = new Shutters();  // finding: init.lazy-needless
                 }
             }
             return one;
@@ -1595,7 +1595,7 @@ namespace Piers
                 {
                     if (one == null)
                     {
-                        one = new Blinds();  // finding: start.lazy-needless
+                        one = new Blinds();  // finding: init.lazy-needless
                     }
                 }
             }
@@ -1652,7 +1652,7 @@ namespace Piers
             {
                 Ropes.Get().Cut("coil 1");
             }
-            Doors doors = Doors.Get();  // finding: tie.hidden-dependency
+            Doors doors = Doors.Get();  // finding: coupling.hidden-dependency
             for (int day = 0; day < 7; day++)
             {
                 doors.Open();
@@ -1718,17 +1718,17 @@ namespace Piers
 
     class SignalMan
     {
-        public void Work()  // finding: tie.crowded-startup
+        public void Work()  // finding: coupling.crowded-startup
         {
-            new Thread(() => Signals.Get().Show("A")).Start();  // finding: tie.hidden-dependency
+            new Thread(() => Signals.Get().Show("A")).Start();  // finding: coupling.hidden-dependency
             new Thread(() => Signals.Get().Keep(Signals.Get().Shown())).Start();
             new Thread(() => Signals.Get().Forget()).Start();
-            new Thread(() => Windows.Get().Take()).Start();  // finding: tie.hidden-dependency
+            new Thread(() => Windows.Get().Take()).Start();  // finding: coupling.hidden-dependency
             new Thread(() => Doors.Get().Open()).Start();
-            new Thread(() => Shutters.Get().Close()).Start();  // finding: tie.hidden-dependency
-            new Thread(() => Blinds.Get().Draw()).Start();  // finding: tie.hidden-dependency
+            new Thread(() => Shutters.Get().Close()).Start();  // finding: coupling.hidden-dependency
+            new Thread(() => Blinds.Get().Draw()).Start();  // finding: coupling.hidden-dependency
             new Thread(new Rigger().Week).Start();
-            new Thread(() => Slips.Give("a")).Start();  // finding: tie.hidden-dependency
+            new Thread(() => Slips.Give("a")).Start();  // finding: coupling.hidden-dependency
             Slips.Take("a");
         }
     }
@@ -1795,7 +1795,7 @@ namespace Piers
     sealed class Steps  // entity: singleton Steps eager language
     {
         private static readonly int[] heights = { 1, 2, 3 };  // harmless: heights
-        private static readonly Steps one = new Steps();  // near: start.order-within-class
+        private static readonly Steps one = new Steps();  // near: init.order-within-class
         private int climbed;
 
         private Steps()

@@ -107,7 +107,7 @@ namespace Quays
             {
                 if (berth == null)
                 {
-                    berth = new Berth();  // finding: single.slot-shared-by-subclasses start.lazy-needless
+                    berth = new Berth();  // finding: single.slot-shared-by-subclasses init.lazy-needless
                 }
                 return berth;
             }
@@ -123,7 +123,7 @@ namespace Quays
     {
         public static void Open()
         {
-            berth = new DeepBerth();  // finding: tie.hidden-dependency single.replaceable
+            berth = new DeepBerth();  // finding: coupling.hidden-dependency single.replaceable
         }
     }
 
@@ -139,7 +139,7 @@ namespace Quays
             this.name = name;
         }
 
-        public static Plate Get(string name)  // finding: start.arguments-ignored
+        public static Plate Get(string name)  // finding: init.arguments-ignored
         {
             lock (gate)
             {
@@ -299,7 +299,7 @@ namespace Quays
 
         public void Begin()
         {
-            file = new FileStream("echoes", FileMode.Open);  // finding: life.never-released
+            file = new FileStream("echoes", FileMode.Open);  // finding: lifetime.never-released
         }
 
         public int Next()
@@ -321,7 +321,7 @@ namespace Quays
 
         public void Begin()
         {
-            file = new FileStream("waves", FileMode.Open);  // near: life.never-released
+            file = new FileStream("waves", FileMode.Open);  // near: lifetime.never-released
         }
 
         public int Next()
@@ -385,13 +385,13 @@ namespace Quays
     {
         public void Work()
         {
-            Fairway.Get().Marks().Lay();  // finding: tie.chained-access tie.hidden-dependency
-            Fairway.Get().Dredge();  // near: tie.chained-access
+            Fairway.Get().Marks().Lay();  // finding: coupling.chained-access coupling.hidden-dependency
+            Fairway.Get().Dredge();  // near: coupling.chained-access
         }
     }
 
     // Reached from everywhere; near miss: four classes.
-    sealed class Siren  // entity: singleton Siren eager language // finding: tie.wide-reach
+    sealed class Siren  // entity: singleton Siren eager language // finding: coupling.wide-reach
     {
         private static readonly Siren siren = new Siren();
         private int sounded;
@@ -411,7 +411,7 @@ namespace Quays
         }
     }
 
-    sealed class Bell  // near: tie.wide-reach  // entity: singleton Bell eager language
+    sealed class Bell  // near: coupling.wide-reach  // entity: singleton Bell eager language
     {
         private static readonly Bell bell = new Bell();
         private int rung;
@@ -435,8 +435,8 @@ namespace Quays
     {
         public void Fog()
         {
-            Siren.Get().Sound();  // finding: tie.hidden-dependency
-            Bell.Get().Ring();  // finding: tie.hidden-dependency
+            Siren.Get().Sound();  // finding: coupling.hidden-dependency
+            Bell.Get().Ring();  // finding: coupling.hidden-dependency
         }
     }
 
@@ -477,21 +477,21 @@ namespace Quays
     // Starts them all; near miss: only five.
     class Opening
     {
-        public void Open()  // finding: tie.crowded-startup
+        public void Open()  // finding: coupling.crowded-startup
         {
-            Beacon.One.Flash();  // finding: tie.hidden-dependency
+            Beacon.One.Flash();  // finding: coupling.hidden-dependency
             Siren.Get().Sound();
             Bell.Get().Ring();
-            WaveLog.Log.Begin();  // finding: tie.hidden-dependency
-            EchoLog.Log.Begin();  // finding: tie.hidden-dependency
+            WaveLog.Log.Begin();  // finding: coupling.hidden-dependency
+            EchoLog.Log.Begin();  // finding: coupling.hidden-dependency
             Berth.Get().Moor();
         }
 
-        public void Half()  // near: tie.crowded-startup
+        public void Half()  // near: coupling.crowded-startup
         {
             Siren.Get().Sound();
             Bell.Get().Ring();
-            Lantern.One.Light();  // finding: tie.hidden-dependency
+            Lantern.One.Light();  // finding: coupling.hidden-dependency
             Plate.Get("north").Rename("N");
             Plate.Get("south").Rename("S");
         }

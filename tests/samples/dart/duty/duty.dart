@@ -13,7 +13,7 @@ class DutyBook {  // entity: singleton DutyBook lazy language
   static DutyBook get() => book;
 
   void begin() {
-    DutyBook.get().enter();  // finding: start.reentrant
+    DutyBook.get().enter();  // finding: init.reentrant
   }
 
   void enter() {
@@ -41,14 +41,14 @@ class SignalMast {  // entity: singleton SignalMast lazy language
   }
 
   void raise(int signal) {
-    for (final keeper in keepers) {  // finding: life.notify-while-changing
+    for (final keeper in keepers) {  // finding: lifetime.notify-while-changing
       keeper.heard(signal);
     }
   }
 
   // Near miss: over a copy.
   void lower(int signal) {
-    for (final keeper in keepers.toList()) {  // near: life.notify-while-changing
+    for (final keeper in keepers.toList()) {  // near: lifetime.notify-while-changing
       keeper.heard(signal);
     }
   }
@@ -58,7 +58,7 @@ class Lookout implements Keeper {
   int last = 0;
 
   Lookout() {
-    SignalMast.mast.attach(this);  // finding: life.dangling-subscriber tie.hidden-dependency
+    SignalMast.mast.attach(this);  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
   }
 
   void heard(int signal) {
@@ -73,7 +73,7 @@ class Lookout implements Keeper {
 // Near miss: taken out at its end.
 class Bosun implements Keeper {
   Bosun() {
-    SignalMast.mast.attach(this);  // near: life.dangling-subscriber
+    SignalMast.mast.attach(this);  // near: lifetime.dangling-subscriber
   }
 
   void heard(int signal) {
@@ -94,7 +94,7 @@ class Steward implements Keeper {
   }
 
   void wake() {
-    SignalMast.mast.attach(this);  // finding: life.duplicate-subscription
+    SignalMast.mast.attach(this);  // finding: lifetime.duplicate-subscription
   }
 
   void heard(int signal) {
@@ -115,11 +115,11 @@ class Logbook {  // entity: singleton Logbook lazy language
   Logbook._();
 
   void write(String line) {
-    lines.add(line);  // finding: life.grows-forever
+    lines.add(line);  // finding: lifetime.grows-forever
   }
 
   void keep(String line) {
-    recent.add(line);  // near: life.grows-forever
+    recent.add(line);  // near: lifetime.grows-forever
     if (recent.length > 20) {
       recent.removeAt(0);
     }
@@ -132,7 +132,7 @@ class NamePlate {  // entity: singleton NamePlate lazy language
   String? name;
 
   NamePlate._() {
-    name = Platform.environment['HARBOUR'];  // finding: start.reads-environment
+    name = Platform.environment['HARBOUR'];  // finding: init.reads-environment
   }
 
   void rename(String newName) {
@@ -148,7 +148,7 @@ class Barograph {  // entity: singleton Barograph lazy language
   Barograph._() {
     try {
       pressure = File('pressure').readAsStringSync().length;
-    } catch (failure) {  // finding: start.failure-swallowed
+    } catch (failure) {  // finding: init.failure-swallowed
     }
   }
 

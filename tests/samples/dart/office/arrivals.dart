@@ -11,15 +11,15 @@ class Arrivals with Numbered implements Comparable<Arrivals> {
   int compareTo(Arrivals other) => 0;
 
   int arrive(String ship) {
-    book.assign(ship, 4);  // finding: tie.hidden-dependency
+    book.assign(ship, 4);  // finding: coupling.hidden-dependency
     PilotRoster().add(ship);
-    SignalMast.instance.flag = ship;  // finding: tie.hidden-dependency
-    CargoScale('east').load = 3;  // finding: tie.hidden-dependency
-    waiting.add(ship);  // finding: tie.hidden-dependency
-    mainCrane.lift();  // finding: tie.hidden-dependency
-    tide = tide + 1;  // finding: tie.hidden-dependency
+    SignalMast.instance.flag = ship;  // finding: coupling.hidden-dependency
+    CargoScale('east').load = 3;  // finding: coupling.hidden-dependency
+    waiting.add(ship);  // finding: coupling.hidden-dependency
+    mainCrane.lift();  // finding: coupling.hidden-dependency
+    tide = tide + 1;  // finding: coupling.hidden-dependency
     office.tide++;
-    final next = Tickets.draw();  // finding: tie.hidden-dependency
+    final next = Tickets.draw();  // finding: coupling.hidden-dependency
     for (final one in waiting) {
       if (one == ship) return 1;
     }
@@ -28,7 +28,7 @@ class Arrivals with Numbered implements Comparable<Arrivals> {
   }
 
   Future<int> log() async {
-    final log = await DutyLog.open();  // finding: tie.hidden-dependency
+    final log = await DutyLog.open();  // finding: coupling.hidden-dependency
     try {
       log.lines.add('in');
     } on FormatException catch (e) {

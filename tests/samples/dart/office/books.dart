@@ -14,7 +14,7 @@ class BerthBook {  // entity: singleton BerthBook lazy language
   BerthBook._();
 
   void assign(String ship, int berth) {
-    _berths[ship] = berth;  // finding: life.grows-forever
+    _berths[ship] = berth;  // finding: lifetime.grows-forever
   }
 
   int get count => _berths.length;
@@ -32,7 +32,7 @@ class PilotRoster {  // entity: singleton PilotRoster lazy single-threaded
 
   PilotRoster._start();
 
-  void add(String pilot) => pilots.add(pilot);  // finding: life.grows-forever
+  void add(String pilot) => pilots.add(pilot);  // finding: lifetime.grows-forever
 }
 
 // A getter as door.

@@ -3,10 +3,10 @@ import 'doors.dart' as doors;
 
 void open() {
   Shift.begin('day');
-  theQuay().ships = 2;  // finding: tie.hidden-dependency
+  theQuay().ships = 2;  // finding: coupling.hidden-dependency
   doors.theQuay().ships += 1;
   RadarPlot.open();
-  RadarPlot.plot?.echoes = 1;  // finding: tie.hidden-dependency
+  RadarPlot.plot?.echoes = 1;  // finding: coupling.hidden-dependency
 }
 
 // Near misses: fixed, local, made anew.

@@ -45,14 +45,14 @@ class Anchor {  // near: single.meant-single single.subclassable  // entity: sin
 
 class Boatswain {
   late Anchor _own;
-  List<String> _notes = [];  // near: tie.fixed-collaborator
+  List<String> _notes = [];  // near: coupling.fixed-collaborator
 
-  Boatswain(Anchor anchor) {  // near: tie.hidden-dependency tie.fixed-collaborator
+  Boatswain(Anchor anchor) {  // near: coupling.hidden-dependency coupling.fixed-collaborator
     this._own = anchor;
   }
 
   void moor() {
-    this._own.lower();  // near: tie.hidden-dependency
+    this._own.lower();  // near: coupling.hidden-dependency
   }
 }
 
@@ -185,12 +185,12 @@ class Crane {  // entity: singleton Crane lazy single-threaded
   int load = 0;
 
   Crane() {  // finding: single.open-constructor
-    this.load = Winch.winch().rope;  // finding: tie.hidden-dependency
+    this.load = Winch.winch().rope;  // finding: coupling.hidden-dependency
   }
 
   static Crane crane() {
     if (Crane._one == null) {
-      Crane._one = Crane();  // finding: start.cycle
+      Crane._one = Crane();  // finding: init.cycle
     }
     return Crane._one!;
   }
@@ -205,7 +205,7 @@ class Winch {  // entity: singleton Winch lazy single-threaded
   int rope = 0;
 
   Winch() {  // finding: single.open-constructor
-    this.rope = Hook.hook().weight;  // finding: tie.hidden-dependency
+    this.rope = Hook.hook().weight;  // finding: coupling.hidden-dependency
   }
 
   static Winch winch() {
@@ -221,7 +221,7 @@ class Hook {  // entity: singleton Hook lazy single-threaded
   int weight = 0;
 
   Hook() {  // finding: single.open-constructor
-    this.weight = Crane.crane().load;  // finding: tie.hidden-dependency
+    this.weight = Crane.crane().load;  // finding: coupling.hidden-dependency
   }
 
   static Hook hook() {
@@ -235,7 +235,7 @@ class Hook {  // entity: singleton Hook lazy single-threaded
 class Tackle {
   int _blocks = 2;
 
-  void pull() {  // near: tie.cycle
+  void pull() {  // near: coupling.cycle
     this._blocks = 3;
   }
 
@@ -250,18 +250,18 @@ class Tackle {
 class Davit {
   int _boats = 0;
 
-  Davit() {  // near: start.cycle start.reentrant start.reads-environment
+  Davit() {  // near: init.cycle init.reentrant init.reads-environment
     this._boats = 0;
   }
 
   void lower() {
-    tackle.pull();  // near: tie.cycle  // finding: tie.hidden-dependency
+    tackle.pull();  // near: coupling.cycle  // finding: coupling.hidden-dependency
     this._boats = 1;
   }
 }
 
-final tackle = Tackle();  // near: start.cycle start.reentrant start.may-throw   // entity: shared-instance tackle lazy language
-final davit = Davit();  // near: start.may-throw   // entity: shared-instance davit lazy language
+final tackle = Tackle();  // near: init.cycle init.reentrant init.may-throw   // entity: shared-instance tackle lazy language
+final davit = Davit();  // near: init.may-throw   // entity: shared-instance davit lazy language
 
 // Asks for itself through a helper.
 class LogBook {  // entity: singleton LogBook lazy single-threaded
@@ -285,7 +285,7 @@ class LogBook {  // entity: singleton LogBook lazy single-threaded
 }
 
 void greet() {
-  LogBook.book().write();  // finding: start.reentrant
+  LogBook.book().write();  // finding: init.reentrant
 }
 
 // Reads the environment while it is made; near misses: asked later, or handed in.
@@ -293,7 +293,7 @@ class Flags {
   String _home = '';
 
   Flags() {
-    this._home = Platform.environment['HARBOUR'] ?? '';  // finding: start.reads-environment
+    this._home = Platform.environment['HARBOUR'] ?? '';  // finding: init.reads-environment
   }
 
   void rename(String name) {
@@ -311,7 +311,7 @@ class Pennants {
   }
 
   void reload() {
-    this._home = Platform.environment['HARBOUR'] ?? '';  // near: start.reads-environment
+    this._home = Platform.environment['HARBOUR'] ?? '';  // near: init.reads-environment
   }
 }
 
@@ -348,13 +348,13 @@ class Scale {
   }
 }
 
-final scale = Scale();  // finding: start.may-throw  // entity: shared-instance scale lazy language
+final scale = Scale();  // finding: init.may-throw  // entity: shared-instance scale lazy language
 
 class Stairs {
   int _steps = 0;
 
   Stairs() {
-    this._steps = heights['stairs'] ?? 0;  // finding: tie.hidden-dependency
+    this._steps = heights['stairs'] ?? 0;  // finding: coupling.hidden-dependency
   }
 
   void climb() {
@@ -405,14 +405,14 @@ class Basin {
     this._gauge = gauge;
   }
 
-  void fill() {  // near: start.needs-setup
+  void fill() {  // near: init.needs-setup
     if (_gauge == null) {
       throw StateError('no gauge');
     }
     this._level = this._gauge!.read();
   }
 
-  void empty() {  // near: start.needs-setup
+  void empty() {  // near: init.needs-setup
     this._level = this._gauge?.read() ?? 0;
   }
 }
@@ -421,7 +421,7 @@ final locks = Locks();  // entity: shared-instance locks lazy language
 final basin = Basin();  // entity: shared-instance basin lazy language
 
 void flood(bool deep) {
-  locks.fill();  // finding: start.needs-setup
+  locks.fill();  // finding: init.needs-setup
   if (deep) {
     locks.setUp(Gauge());
   }
@@ -437,7 +437,7 @@ class Barometer {
   Barometer() {
     try {
       this._pressure = File('barometer').readAsStringSync().length;
-    } catch (error) {  // finding: start.failure-swallowed
+    } catch (error) {  // finding: init.failure-swallowed
     }
   }
 
@@ -462,7 +462,7 @@ class Hygrometer {
     try {
       this._damp = File('hygrometer').readAsStringSync().length;
     } catch (error) {
-      throw StateError('no hygrometer');  // near: start.failure-swallowed
+      throw StateError('no hygrometer');  // near: init.failure-swallowed
     }
   }
 
@@ -478,7 +478,7 @@ class Anemometer {
     try {
       this._wind = File('anemometer').readAsStringSync().length;
     } catch (error) {
-      stderr.writeln(error);  // near: start.failure-swallowed
+      stderr.writeln(error);  // near: init.failure-swallowed
       rethrow;
     }
   }
@@ -493,14 +493,14 @@ Anemometer? anemometerNow;  // entity: shared-instance anemometerNow lazy single
 
 Hygrometer hygrometer() {
   if (hygrometerNow == null) {
-    hygrometerNow = Hygrometer();  // finding: start.may-throw
+    hygrometerNow = Hygrometer();  // finding: init.may-throw
   }
   return hygrometerNow!;
 }
 
 Anemometer anemometer() {
   if (anemometerNow == null) {
-    anemometerNow = Anemometer();  // finding: start.may-throw
+    anemometerNow = Anemometer();  // finding: init.may-throw
   }
   return anemometerNow!;
 }
@@ -516,7 +516,7 @@ class Radio {
 
 Radio? radioNow;  // entity: shared-instance radioNow lazy single-threaded
 Radio? sonarNow;  // entity: shared-instance sonarNow lazy single-threaded
-Future<Radio>? radarNow;  // entity: shared-instance radarNow none none
+Future<Radio>? radarNow;  // entity: shared-instance radarNow elsewhere none
 
 Future<Radio> radio() async {
   if (radioNow == null) {
@@ -558,7 +558,7 @@ class Soundings {
   int _read = 0;
 
   void open(String name) {
-    this._file = File(name).openSync();  // finding: life.never-released
+    this._file = File(name).openSync();  // finding: lifetime.never-released
   }
 
   void next() {
@@ -570,7 +570,7 @@ class Tides {
   RandomAccessFile? _file = null;
 
   void open(String name) {
-    this._file = File(name).openSync();  // near: life.never-released
+    this._file = File(name).openSync();  // near: lifetime.never-released
   }
 
   void close() {
@@ -595,14 +595,14 @@ class Bells {
   }
 
   void ring() {
-    for (final ringer in this._ringers) {  // finding: life.notify-while-changing
+    for (final ringer in this._ringers) {  // finding: lifetime.notify-while-changing
       ringer.ring();
     }
   }
 
   void addPlayer(Player player) {
     if (!this._players.contains(player)) {
-      this._players.add(player);  // near: life.duplicate-subscription life.grows-forever
+      this._players.add(player);  // near: lifetime.duplicate-subscription lifetime.grows-forever
     }
   }
 
@@ -611,14 +611,14 @@ class Bells {
   }
 
   void play() {
-    for (final player in List.of(this._players)) {  // near: life.notify-while-changing
+    for (final player in List.of(this._players)) {  // near: lifetime.notify-while-changing
       player.play();
     }
   }
 
   int count() {
     var strokes = 0;
-    for (final player in this._players) {  // near: life.notify-while-changing
+    for (final player in this._players) {  // near: lifetime.notify-while-changing
       strokes += player.strokes;
     }
     return strokes;
@@ -629,11 +629,11 @@ final bells = Bells();  // entity: shared-instance bells lazy language
 
 class Ringer {
   Ringer() {
-    bells.add(this);  // finding: tie.hidden-dependency
+    bells.add(this);  // finding: coupling.hidden-dependency
   }
 
   void again() {
-    bells.add(this);  // finding: life.duplicate-subscription
+    bells.add(this);  // finding: lifetime.duplicate-subscription
   }
 
   void close() {
@@ -649,11 +649,11 @@ class Player {
   int strokes = 3;
 
   Player() {
-    bells.addPlayer(this);  // near: life.dangling-subscriber
+    bells.addPlayer(this);  // near: lifetime.dangling-subscriber
   }
 
   void again() {
-    bells.addPlayer(this);  // near: life.duplicate-subscription
+    bells.addPlayer(this);  // near: lifetime.duplicate-subscription
   }
 
   void close() {
@@ -670,7 +670,7 @@ class Drummer {
   int _beats = 0;
 
   Drummer() {
-    bells.add(this);  // finding: life.dangling-subscriber
+    bells.add(this);  // finding: lifetime.dangling-subscriber
   }
 
   void close() {
@@ -693,7 +693,7 @@ class Porter {
   }
 
   void write(Caller caller) {
-    this._seen.add(caller.ship);  // near: life.grows-forever
+    this._seen.add(caller.ship);  // near: lifetime.grows-forever
     if (this._seen.length > 9) {
       this._seen.removeAt(0);
     }
@@ -710,12 +710,12 @@ class Caller {
   }
 
   void enter() {
-    porter.keep(this);  // finding: tie.hidden-dependency life.captured-short-lived
+    porter.keep(this);  // finding: coupling.hidden-dependency lifetime.captured-short-lived
   }
 
   void passBy() {
-    porter.note(this);  // near: life.captured-short-lived
-    porter.write(this);  // near: life.captured-short-lived
+    porter.note(this);  // near: lifetime.captured-short-lived
+    porter.write(this);  // near: lifetime.captured-short-lived
   }
 }
 
@@ -749,14 +749,14 @@ final sluice = Sluice();  // entity: shared-instance sluice lazy language
 int night() {
   sluice.close();
   print('night');
-  return sluice.measure();  // finding: life.used-after-teardown
+  return sluice.measure();  // finding: lifetime.used-after-teardown
 }
 
 int day() {
   sluice.close();
   sluice.open();
-  var level = sluice.measure();  // near: life.used-after-teardown
-  level += sluice.measure();  // near: life.used-after-teardown
+  var level = sluice.measure();  // near: lifetime.used-after-teardown
+  level += sluice.measure();  // near: lifetime.used-after-teardown
   sluice.close();
   return level;
 }
@@ -766,7 +766,7 @@ class Surveyor {
   late Echo _echo;
 
   Surveyor() {
-    this._echo = Echo();  // finding: tie.fixed-collaborator
+    this._echo = Echo();  // finding: coupling.fixed-collaborator
   }
 
   String depth() {
@@ -781,7 +781,7 @@ class Echo {
 }
 
 // Nothing to hand in; near misses: no state, or one caller.
-class Tickets {  // finding: tie.static-only-api  // entity: static-holder Tickets eager language
+class Tickets {  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
   static int _sold = 0;
 
   static void sell() {
@@ -793,7 +793,7 @@ class Tickets {  // finding: tie.static-only-api  // entity: static-holder Ticke
   }
 }
 
-class Knots {  // near: tie.static-only-api
+class Knots {  // near: coupling.static-only-api
   static int bowline(int turns) {
     return turns + 1;
   }
@@ -803,7 +803,7 @@ class Knots {  // near: tie.static-only-api
   }
 }
 
-class Bollards {  // near: tie.static-only-api  // entity: static-holder Bollards eager language
+class Bollards {  // near: coupling.static-only-api  // entity: static-holder Bollards eager language
   static int _used = 0;
 
   static void use() {
@@ -813,8 +813,8 @@ class Bollards {  // near: tie.static-only-api  // entity: static-holder Bollard
 
 class Sailor {
   int tie() {
-    Bollards.use();  // finding: tie.hidden-dependency
-    Tickets.sell();  // finding: tie.hidden-dependency
+    Bollards.use();  // finding: coupling.hidden-dependency
+    Tickets.sell();  // finding: coupling.hidden-dependency
     return Knots.bowline(2);
   }
 }
@@ -848,15 +848,15 @@ bool entrance(Papers papers) {
   return counter(papers);
 }
 
-bool door(Papers papers) {  // finding: tie.long-handoff
+bool door(Papers papers) {  // finding: coupling.long-handoff
   return entrance(papers);
 }
 
-bool gate(Papers papers) {  // near: tie.long-handoff
+bool gate(Papers papers) {  // near: coupling.long-handoff
   return papers.inOrder() && counter(papers);
 }
 
-bool windowed() {  // near: tie.long-handoff
+bool windowed() {  // near: coupling.long-handoff
   return counter(Papers());
 }
 
@@ -901,12 +901,12 @@ class Channel {  // entity: singleton Channel lazy single-threaded  // finding: 
 
 class Pilot {
   void steer() {
-    Channel.channel().capstan().turn();  // finding: tie.hidden-dependency tie.chained-access
-    Channel.channel().depths().measure();  // near: tie.chained-access
+    Channel.channel().capstan().turn();  // finding: coupling.hidden-dependency coupling.chained-access
+    Channel.channel().depths().measure();  // near: coupling.chained-access
   }
 
   void dark() {
-    buoys.light();  // near: tie.chained-access  // finding: tie.hidden-dependency
+    buoys.light();  // near: coupling.chained-access  // finding: coupling.hidden-dependency
   }
 }
 
@@ -919,13 +919,13 @@ class Gong {
   }
 }
 
-final gong = Gong();  // finding: tie.wide-reach  // entity: shared-instance gong lazy language
-final whistle = Gong();  // near: tie.wide-reach  // entity: shared-instance whistle lazy language
+final gong = Gong();  // finding: coupling.wide-reach  // entity: shared-instance gong lazy language
+final whistle = Gong();  // near: coupling.wide-reach  // entity: shared-instance whistle lazy language
 
 class Pier1 {
   void fog() {
-    gong.strike();  // finding: tie.hidden-dependency
-    whistle.strike();  // finding: tie.hidden-dependency
+    gong.strike();  // finding: coupling.hidden-dependency
+    whistle.strike();  // finding: coupling.hidden-dependency
   }
 }
 
@@ -956,17 +956,17 @@ class Pier5 {
 
 // Begins the day for all; near miss: what is handed in is no reach.
 class Morning {
-  void begin() {  // finding: tie.crowded-startup
+  void begin() {  // finding: coupling.crowded-startup
     gong.strike();
     whistle.strike();
     buoys.light();
     soundings.open('morning');
-    davit.lower();  // finding: tie.hidden-dependency
+    davit.lower();  // finding: coupling.hidden-dependency
     flags.rename('morning');
-    pennants.reload();  // finding: tie.hidden-dependency
+    pennants.reload();  // finding: coupling.hidden-dependency
   }
 
-  void half(Gong bell, Buoys light, Soundings line, Davit boat, Flags flag) {  // near: tie.crowded-startup
+  void half(Gong bell, Buoys light, Soundings line, Davit boat, Flags flag) {  // near: coupling.crowded-startup
     bell.strike();
     light.light();
     line.open('half');
@@ -984,7 +984,7 @@ class Plate {  // entity: singleton Plate lazy single-threaded
     this._name = name + size.toString();
   }
 
-  static Plate plate(String name, int size) {  // finding: start.arguments-ignored
+  static Plate plate(String name, int size) {  // finding: init.arguments-ignored
     if (Plate._one == null) {
       Plate._one = Plate(name, size);
     }
@@ -1004,7 +1004,7 @@ class Sign {  // entity: singleton Sign lazy single-threaded
     this._name = name;
   }
 
-  static Sign sign(String name) {  // near: start.arguments-ignored
+  static Sign sign(String name) {  // near: init.arguments-ignored
     if (Sign._one == null) {
       Sign._one = Sign(name);
     }
@@ -1036,7 +1036,7 @@ class Raft {  // entity: singleton Raft lazy single-threaded  // finding: single
 
 class WideRaft extends Raft {
   static void open() {
-    Raft._one = WideRaft();  // finding: tie.hidden-dependency single.replaceable
+    Raft._one = WideRaft();  // finding: coupling.hidden-dependency single.replaceable
   }
 
   void load() {
@@ -1080,7 +1080,7 @@ class Ferry {  // entity: singleton Ferry lazy single-threaded
   }
 }
 
-void open() {  // finding: tie.crowded-startup
+void open() {  // finding: coupling.crowded-startup
   spareCapstan().turn();
   Capstan.capstan().turn();
   flare().light();

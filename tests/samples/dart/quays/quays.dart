@@ -104,7 +104,7 @@ class DeepBerth extends Berth {
   DeepBerth() : super._();
 
   static void open() {
-    Berth.berth = DeepBerth();  // finding: single.replaceable tie.hidden-dependency
+    Berth.berth = DeepBerth();  // finding: single.replaceable coupling.hidden-dependency
   }
 }
 
@@ -116,14 +116,14 @@ class Plate {
 
   Plate._(this._name);
 
-  static Plate get(String name) {  // finding: start.arguments-ignored
+  static Plate get(String name) {  // finding: init.arguments-ignored
     if (_plate == null) {
       _plate = Plate._(name);
     }
     return _plate!;
   }
 
-  static Plate of(String name) {  // near: start.arguments-ignored
+  static Plate of(String name) {  // near: init.arguments-ignored
     return _plates.putIfAbsent(name, () => Plate._(name));
   }
 
@@ -156,11 +156,11 @@ class TideFile {  // entity: singleton TideFile lazy language
 
 // Each needs the other while it is made.
 class Light {  // entity: singleton Light lazy language
-  static final Light _light = Light._();  // finding: start.cycle
+  static final Light _light = Light._();  // finding: init.cycle
   int _height = 0;
 
   Light._() {
-    _height = Mole.get().length();  // finding: tie.cycle tie.hidden-dependency
+    _height = Mole.get().length();  // finding: coupling.cycle coupling.hidden-dependency
   }
 
   static Light get() => _light;
@@ -175,7 +175,7 @@ class Mole {  // entity: singleton Mole lazy language
   int _span = 0;
 
   Mole._() {
-    Light.get().raise();  // finding: tie.cycle tie.hidden-dependency
+    Light.get().raise();  // finding: coupling.cycle coupling.hidden-dependency
   }
 
   static Mole get() => _mole;
@@ -228,8 +228,8 @@ class Surveyor {  // entity: singleton Surveyor lazy language
 }
 
 int plotTheDay(Chart chart) {
-  final depth = Plotter.get().depth();  // finding: start.needs-setup
-  final other = Surveyor.get().depth();  // near: start.needs-setup
+  final depth = Plotter.get().depth();  // finding: init.needs-setup
+  final other = Surveyor.get().depth();  // near: init.needs-setup
   Plotter.get().load(chart);
   Surveyor.get().load(chart);
   return depth + other;
@@ -237,7 +237,7 @@ int plotTheDay(Chart chart) {
 
 // Throws while it is made.
 class TideTable {  // entity: singleton TideTable lazy language
-  static final TideTable _table = TideTable._();  // finding: start.may-throw
+  static final TideTable _table = TideTable._();  // finding: init.may-throw
   int _rows = 0;
 
   TideTable._() {
@@ -262,7 +262,7 @@ class Barograph {  // entity: singleton Barograph lazy language
   Barograph._() {
     try {
       _rows = File('pressure').readAsLinesSync();
-    } catch (failure) {  // finding: start.failure-swallowed
+    } catch (failure) {  // finding: init.failure-swallowed
     }
   }
 
@@ -274,13 +274,13 @@ class Barograph {  // entity: singleton Barograph lazy language
 }
 
 class Thermograph {  // entity: singleton Thermograph lazy language
-  static final Thermograph _thermograph = Thermograph._();  // finding: start.may-throw
+  static final Thermograph _thermograph = Thermograph._();  // finding: init.may-throw
   List<String> _rows = [];
 
   Thermograph._() {
     try {
       _rows = File('degrees').readAsLinesSync();
-    } catch (failure) {  // near: start.failure-swallowed
+    } catch (failure) {  // near: init.failure-swallowed
       throw StateError('no degrees');
     }
   }
@@ -302,7 +302,7 @@ class EchoLog {  // entity: singleton EchoLog lazy language
   static EchoLog get() => _log;
 
   void begin() {
-    _file = File('echoes').openSync();  // finding: life.never-released
+    _file = File('echoes').openSync();  // finding: lifetime.never-released
   }
 }
 
@@ -315,7 +315,7 @@ class WaveLog {  // entity: singleton WaveLog lazy language
   static WaveLog get() => _log;
 
   void begin() {
-    _file = File('waves').openSync();  // near: life.never-released
+    _file = File('waves').openSync();  // near: lifetime.never-released
   }
 
   void close() {
@@ -348,8 +348,8 @@ class Visit {
   Visit(this.ship);
 
   void enter() {
-    Gate.get().begin(this);  // finding: life.captured-short-lived tie.hidden-dependency
-    Gate.get().note(ship);  // near: life.captured-short-lived
+    Gate.get().begin(this);  // finding: lifetime.captured-short-lived coupling.hidden-dependency
+    Gate.get().note(ship);  // near: lifetime.captured-short-lived
   }
 }
 
@@ -384,13 +384,13 @@ class Gauge {  // entity: singleton Gauge lazy language
 
 int endOfDay() {
   Gauge.get().close();
-  return Gauge.get().measure();  // finding: life.used-after-teardown
+  return Gauge.get().measure();  // finding: lifetime.used-after-teardown
 }
 
 int newDay() {
   Gauge.get().close();
   Gauge.get().open();
-  return Gauge.get().measure();  // near: life.used-after-teardown
+  return Gauge.get().measure();  // near: lifetime.used-after-teardown
 }
 
 // Knows who uses it.
@@ -404,7 +404,7 @@ class Plan {  // entity: singleton Plan lazy language
 
   void change(Berther berther) {
     _berths = 1;
-    berther.stop();  // finding: tie.cycle
+    berther.stop();  // finding: coupling.cycle
   }
 
   int berths() => _berths;
@@ -414,7 +414,7 @@ class Berther {
   int _free = 0;
 
   void arrive() {
-    _free = Plan.get().berths();  // finding: tie.hidden-dependency
+    _free = Plan.get().berths();  // finding: coupling.hidden-dependency
   }
 
   void stop() {
@@ -428,7 +428,7 @@ class ChartStore {
 }
 
 class Navigator {
-  final ChartStore _store = ChartStore();  // finding: tie.fixed-collaborator
+  final ChartStore _store = ChartStore();  // finding: coupling.fixed-collaborator
 
   int depth() => _store.depth('roads');
 }
@@ -436,13 +436,13 @@ class Navigator {
 class Mate {
   final ChartStore _store;
 
-  Mate(this._store);  // near: tie.fixed-collaborator
+  Mate(this._store);  // near: coupling.fixed-collaborator
 
   int depth() => _store.depth('bay');
 }
 
 // Nothing to hand in.
-class Stamps {  // entity: static-holder Stamps eager language // finding: tie.static-only-api
+class Stamps {  // entity: static-holder Stamps eager language // finding: coupling.static-only-api
   static int _used = 0;
 
   static void use() {
@@ -454,7 +454,7 @@ class Stamps {  // entity: static-holder Stamps eager language // finding: tie.s
 
 class Clerk {
   void stamp() {
-    Stamps.use();  // finding: tie.hidden-dependency
+    Stamps.use();  // finding: coupling.hidden-dependency
   }
 }
 
@@ -479,11 +479,11 @@ bool atQuay(Permit permit) {
   return atGate(permit);
 }
 
-bool atPier(Permit permit) {  // finding: tie.long-handoff
+bool atPier(Permit permit) {  // finding: coupling.long-handoff
   return atQuay(permit);
 }
 
-bool atLock(Permit permit) {  // near: tie.long-handoff
+bool atLock(Permit permit) {  // near: coupling.long-handoff
   return permit.valid() && atGate(permit);
 }
 
@@ -518,13 +518,13 @@ class Fairway {  // entity: singleton Fairway lazy language
 
 class Tender {
   void work() {
-    Fairway.get().marks().lay();  // finding: tie.chained-access tie.hidden-dependency
-    Fairway.get().dredge();  // near: tie.chained-access
+    Fairway.get().marks().lay();  // finding: coupling.chained-access coupling.hidden-dependency
+    Fairway.get().dredge();  // near: coupling.chained-access
   }
 }
 
 // Reached from everywhere; near miss: four classes.
-class Siren {  // entity: singleton Siren lazy language // finding: tie.wide-reach
+class Siren {  // entity: singleton Siren lazy language // finding: coupling.wide-reach
   static final Siren _siren = Siren._();
   int _sounded = 0;
 
@@ -537,7 +537,7 @@ class Siren {  // entity: singleton Siren lazy language // finding: tie.wide-rea
   }
 }
 
-class Bell {  // near: tie.wide-reach  // entity: singleton Bell lazy language
+class Bell {  // near: coupling.wide-reach  // entity: singleton Bell lazy language
   static final Bell _bell = Bell._();
   int _rung = 0;
 
@@ -552,8 +552,8 @@ class Bell {  // near: tie.wide-reach  // entity: singleton Bell lazy language
 
 class NorthQuay {
   void fog() {
-    Siren.get().sound();  // finding: tie.hidden-dependency
-    Bell.get().ring();  // finding: tie.hidden-dependency
+    Siren.get().sound();  // finding: coupling.hidden-dependency
+    Bell.get().ring();  // finding: coupling.hidden-dependency
   }
 }
 
@@ -585,20 +585,20 @@ class InnerQuay {
 
 // Starts them all; near miss: only five.
 class Opening {
-  void open() {  // finding: tie.crowded-startup
-    Beacon.get().flash();  // finding: tie.hidden-dependency
+  void open() {  // finding: coupling.crowded-startup
+    Beacon.get().flash();  // finding: coupling.hidden-dependency
     Siren.get().sound();
     Bell.get().ring();
-    WaveLog.get().begin();  // finding: tie.hidden-dependency
-    EchoLog.get().begin();  // finding: tie.hidden-dependency
+    WaveLog.get().begin();  // finding: coupling.hidden-dependency
+    EchoLog.get().begin();  // finding: coupling.hidden-dependency
     Berth.get().moor();
   }
 
-  void half() {  // near: tie.crowded-startup
+  void half() {  // near: coupling.crowded-startup
     Siren.get().sound();
-    Lantern.get().light();  // finding: tie.hidden-dependency
-    Barograph.get().drop();  // finding: tie.hidden-dependency
-    Thermograph.get().drop();  // finding: tie.hidden-dependency
-    Foghorn.get().blow();  // finding: tie.hidden-dependency
+    Lantern.get().light();  // finding: coupling.hidden-dependency
+    Barograph.get().drop();  // finding: coupling.hidden-dependency
+    Thermograph.get().drop();  // finding: coupling.hidden-dependency
+    Foghorn.get().blow();  // finding: coupling.hidden-dependency
   }
 }

@@ -83,7 +83,7 @@ type namePlate struct {
 var plate = newPlate()  // entity: shared-instance plate eager language
 
 func newPlate() *namePlate {
-	return &namePlate{name: os.Getenv("HARBOUR")}  // finding: start.reads-environment
+	return &namePlate{name: os.Getenv("HARBOUR")}  // finding: init.reads-environment
 }
 
 func (p *namePlate) rename(name string) {
@@ -126,7 +126,7 @@ func (p *plotter) spareDepth() int {
 }
 
 func soundings() int {
-	depth := plot.depth()  // finding: start.needs-setup
+	depth := plot.depth()  // finding: init.needs-setup
 	plot.load(&chart{})
 	return depth + plot.spareDepth()
 }
@@ -136,7 +136,7 @@ var lines []string  // entity: global-variable lines eager language
 var recent []string  // entity: global-variable recent eager language
 
 func write(line string) {
-	lines = append(lines, line)  // finding: thread.unguarded-state  // finding: life.grows-forever
+	lines = append(lines, line)  // finding: thread.unguarded-state  // finding: lifetime.grows-forever
 }
 
 func keep(line string) {
@@ -180,7 +180,7 @@ func (g *gauge) Measure() int {
 
 func evening() int {
 	tideGauge.Close()
-	return tideGauge.Measure()  // finding: life.used-after-teardown
+	return tideGauge.Measure()  // finding: lifetime.used-after-teardown
 }
 
 func morning() int {
@@ -202,7 +202,7 @@ type navigator struct {
 }
 
 func newNavigator() *navigator {
-	return &navigator{store: &chartStore{}}  // finding: tie.fixed-collaborator
+	return &navigator{store: &chartStore{}}  // finding: coupling.fixed-collaborator
 }
 
 type mate struct {
@@ -225,7 +225,7 @@ func (p *permit) valid() bool {
 func check(p *permit) bool { return p.valid() }
 func gate(p *permit) bool  { return check(p) }
 func quay(p *permit) bool  { return gate(p) }
-func pier(p *permit) bool  { return quay(p) }  // finding: tie.long-handoff
+func pier(p *permit) bool  { return quay(p) }  // finding: coupling.long-handoff
 
 // There is only one office in the harbour.
 type Office struct {  // finding: single.meant-single

@@ -14,7 +14,7 @@ func Scale() *cargoScale {
 	mu.Lock()  // finding: thread.wrong-lock
 	defer mu.Unlock()
 	if scale == nil {
-		scale = &cargoScale{}  // finding: start.lazy-needless
+		scale = &cargoScale{}  // finding: init.lazy-needless
 	}
 	return scale
 }
@@ -36,7 +36,7 @@ var (
 func Tugs() *tugList {
 	if tugs == nil {  // finding: thread.double-check-incomplete
 		tugsMu.Lock()
-		tugs = &tugList{}  // finding: start.lazy-needless
+		tugs = &tugList{}  // finding: init.lazy-needless
 		tugsMu.Unlock()
 	}
 	return tugs
@@ -70,7 +70,7 @@ type tideClock struct {
 	offset int
 }
 
-var clock = newClock()  // entity: shared-instance clock eager language  // finding: start.eager-unused
+var clock = newClock()  // entity: shared-instance clock eager language  // finding: init.eager-unused
 
 var offsets = map[string]int{"north": 2}  // harmless: offsets
 

@@ -15,7 +15,7 @@ func Arrive(name string) {
 	ships++  // finding: thread.lost-update
 	atomic.AddInt64(&boats, 1)
 	tallyMu.Lock()
-	names = append(names, name)  // finding: life.grows-forever
+	names = append(names, name)  // finding: lifetime.grows-forever
 	tallyMu.Unlock()
 }
 

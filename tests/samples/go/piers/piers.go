@@ -44,7 +44,7 @@ func makeAnchor() {
 
 func Anchor() *anchorage { // near: single.may-return-nothing
 	anchorOnce.Do(func() {
-		anchor = &anchorage{} // near: thread.unguarded-creation single.second-creation start.lazy-needless
+		anchor = &anchorage{} // near: thread.unguarded-creation single.second-creation init.lazy-needless
 		makeAnchor()
 	})
 	return anchor // near: thread.double-check-incomplete thread.double-check-unsound thread.lock-every-access
@@ -58,12 +58,12 @@ type Boatswain struct {
 	own *anchorage
 }
 
-func NewBoatswain(own *anchorage) *Boatswain { // near: tie.hidden-dependency tie.fixed-collaborator
+func NewBoatswain(own *anchorage) *Boatswain { // near: coupling.hidden-dependency coupling.fixed-collaborator
 	return &Boatswain{own: own}
 }
 
 func (b *Boatswain) Moor() {
-	b.own.Lower() // near: tie.hidden-dependency
+	b.own.Lower() // near: coupling.hidden-dependency
 }
 
 // One is handed out, and another function makes one too.
@@ -158,7 +158,7 @@ func (f *Flare) Light() { f.lit = 1 }
 
 func NewFlare() *Flare { return &Flare{} }
 
-var flare = NewFlare() // near: start.eager-heavy start.may-throw  // entity: shared-instance flare eager language
+var flare = NewFlare() // near: init.eager-heavy init.may-throw  // entity: shared-instance flare eager language
 
 func TheFlare() *Flare { return flare }
 
@@ -166,16 +166,16 @@ func UseAnother() {
 	flare = NewFlare() // finding: single.replaceable
 }
 
-var torch = NewFlare() // near: single.replaceable start.eager-heavy start.eager-unused  // entity: shared-instance torch eager language
+var torch = NewFlare() // near: single.replaceable init.eager-heavy init.eager-unused  // entity: shared-instance torch eager language
 
 func Torch() *Flare { return torch }
 
-var candle = NewFlare() // near: single.replaceable start.eager-unused start.may-throw  // entity: shared-instance candle eager language
+var candle = NewFlare() // near: single.replaceable init.eager-unused init.may-throw  // entity: shared-instance candle eager language
 
 func burn() { candle.Light() }
 
 // Made, and used by nobody.
-var bench = NewFlare() // finding: start.eager-unused  // entity: shared-instance bench eager language
+var bench = NewFlare() // finding: init.eager-unused  // entity: shared-instance bench eager language
 
 // A circle of three; near misses: what is called later is no part of the making.
 type Crane struct{ load int }
@@ -192,7 +192,7 @@ var (
 )
 
 func TheCrane() *Crane {
-	craneOnce.Do(func() { crane = newCrane() }) // finding: start.cycle
+	craneOnce.Do(func() { crane = newCrane() }) // finding: init.cycle
 	return crane
 }
 
@@ -215,15 +215,15 @@ func (c *Crane) Turn() { c.load = 1 }
 type Davit struct{ boats int }
 type Tackle struct{ blocks int }
 
-var davit = &Davit{}            // near: start.cycle start.reentrant start.reads-environment  // entity: shared-instance davit eager language
-var tackle = &Tackle{blocks: 2} // near: start.cycle start.reentrant start.may-throw  // entity: shared-instance tackle eager language
+var davit = &Davit{}            // near: init.cycle init.reentrant init.reads-environment  // entity: shared-instance davit eager language
+var tackle = &Tackle{blocks: 2} // near: init.cycle init.reentrant init.may-throw  // entity: shared-instance tackle eager language
 
 func (d *Davit) Lower() {
-	tackle.Pull() // near: tie.cycle  // finding: tie.hidden-dependency
+	tackle.Pull() // near: coupling.cycle  // finding: coupling.hidden-dependency
 	d.boats = 1
 }
 
-func (t *Tackle) Pull() { // near: tie.cycle
+func (t *Tackle) Pull() { // near: coupling.cycle
 	t.blocks = 3
 }
 
@@ -242,10 +242,10 @@ var ledger = &Ledger{}  // entity: shared-instance ledger eager language
 
 func (l *Ledger) Book(clerk *Clerk) {
 	l.sum = 1
-	clerk.Stamp() // finding: tie.cycle
+	clerk.Stamp() // finding: coupling.cycle
 }
 
-func (c *Clerk) Work()  { c.stamped = ledger.sum }  // finding: tie.hidden-dependency
+func (c *Clerk) Work()  { c.stamped = ledger.sum }  // finding: coupling.hidden-dependency
 func (c *Clerk) Stamp() { c.stamped = 0 }
 
 // Asks for itself through a helper.
@@ -267,7 +267,7 @@ func newLogBook() *LogBook {
 }
 
 func greet() {
-	TheLogBook().Write() // finding: start.reentrant
+	TheLogBook().Write() // finding: init.reentrant
 }
 
 func (b *LogBook) Write() { b.lines = 1 }
@@ -278,18 +278,18 @@ type Flags struct{ home string }
 var flags = newFlags()  // entity: shared-instance flags eager language
 
 func newFlags() *Flags {
-	home, _ := os.LookupEnv("HARBOUR") // finding: start.reads-environment
+	home, _ := os.LookupEnv("HARBOUR") // finding: init.reads-environment
 	return &Flags{home: home}
 }
 
 func (f *Flags) Reload() {
-	f.home = os.Getenv("HARBOUR") // near: start.reads-environment
+	f.home = os.Getenv("HARBOUR") // near: init.reads-environment
 }
 
 // Ends the program where it stands.
 type Scale struct{ tons int }
 
-var scale = newScale() // finding: start.may-throw  // entity: shared-instance scale eager language
+var scale = newScale() // finding: init.may-throw  // entity: shared-instance scale eager language
 
 func newScale() *Scale {
 	size, err := os.Stat("scale")
@@ -325,21 +325,21 @@ func (l *Locks) Fill() { l.level = l.gauge.Read() }
 
 func (b *Basin) SetUp(gauge *Gauge) { b.gauge = gauge }
 
-func (b *Basin) Fill() { // near: start.needs-setup
+func (b *Basin) Fill() { // near: init.needs-setup
 	if b.gauge == nil {
 		b.gauge = &Gauge{}
 	}
 	b.level = b.gauge.Read()
 }
 
-func (b *Basin) Empty() { // near: start.needs-setup
+func (b *Basin) Empty() { // near: init.needs-setup
 	if b.gauge != nil {
 		b.level = b.gauge.Read()
 	}
 }
 
 func flood(deep bool) {
-	locks.Fill() // finding: start.needs-setup
+	locks.Fill() // finding: init.needs-setup
 	if deep {
 		locks.SetUp(&Gauge{})
 	}
@@ -361,7 +361,7 @@ var (
 func Shutters() *shutterBoard {
 	if shutters == nil { // finding: thread.double-check-incomplete
 		shuttersLock.Lock()
-		shutters = &shutterBoard{}  // finding: start.lazy-needless
+		shutters = &shutterBoard{}  // finding: init.lazy-needless
 		shuttersLock.Unlock()
 	}
 	return shutters
@@ -381,7 +381,7 @@ func Fuse() *fuseBox {
 	lock.Lock() // finding: thread.wrong-lock
 	defer lock.Unlock()
 	if fuse == nil {
-		fuse = &fuseBox{}  // finding: start.lazy-needless
+		fuse = &fuseBox{}  // finding: init.lazy-needless
 	}
 	return fuse
 }
@@ -411,7 +411,7 @@ func Ropes() *ropeStore {
 	ropesLock.Lock() // finding: thread.lock-every-access
 	defer ropesLock.Unlock()
 	if ropes == nil { // near: thread.double-check-incomplete
-		ropes = &ropeStore{coils: coil(4)} // near: start.lazy-needless
+		ropes = &ropeStore{coils: coil(4)} // near: init.lazy-needless
 	}
 	return ropes
 }
@@ -478,7 +478,7 @@ var (
 func Wires() *wireStore {
 	wiresLock.Lock() // near: thread.wrong-lock
 	if wires == nil {
-		made := &wireStore{}  // finding: start.lazy-needless
+		made := &wireStore{}  // finding: init.lazy-needless
 		made.strand = 4 // near: thread.mixed-guard
 		wires = made
 	}
@@ -554,7 +554,7 @@ func takePass(name string) {
 	passesLock.Lock()
 	defer passesLock.Unlock()
 	if passes[name] == "" { // near: thread.check-then-act
-		passes[name] = name // near: life.grows-forever
+		passes[name] = name // near: lifetime.grows-forever
 	}
 }
 
@@ -573,7 +573,7 @@ type Soundings struct {
 var soundings = &Soundings{}  // entity: shared-instance soundings eager language
 
 func (s *Soundings) Open(name string) {
-	s.file, _ = os.Open(name) // finding: life.never-released
+	s.file, _ = os.Open(name) // finding: lifetime.never-released
 }
 
 func (s *Soundings) Next() {
@@ -583,7 +583,7 @@ func (s *Soundings) Next() {
 }
 
 func first(name string) int {
-	file, err := os.Open(name) // near: life.never-released
+	file, err := os.Open(name) // near: lifetime.never-released
 	if err != nil {
 		return 0
 	}
@@ -616,13 +616,13 @@ func (c *Crier) Detach(one Listening) {
 }
 
 func (c *Crier) AttachAs(name string, one Listening) {
-	c.named[name] = one // near: life.duplicate-subscription
+	c.named[name] = one // near: lifetime.duplicate-subscription
 }
 
 func (c *Crier) DetachAs(name string) { delete(c.named, name) }
 
 func (c *Crier) Cry(what string) {
-	c.calls = append(c.calls, what) // near: life.grows-forever
+	c.calls = append(c.calls, what) // near: lifetime.grows-forever
 	if len(c.calls) > 9 {
 		c.calls = c.calls[1:]
 	}
@@ -640,7 +640,7 @@ func NewDrummer() *Drummer {
 }
 
 func (d *Drummer) Begin() {
-	crier.Attach(d) // finding: tie.hidden-dependency life.dangling-subscriber
+	crier.Attach(d) // finding: coupling.hidden-dependency lifetime.dangling-subscriber
 }
 
 func (d *Drummer) Heard(what string) { d.beats = len(what) }
@@ -650,12 +650,12 @@ func (d *Drummer) Close() { d.beats = 0 }
 type Piper struct{ notes int }
 
 func (p *Piper) Begin() {
-	crier.Attach(p) // near: life.dangling-subscriber
+	crier.Attach(p) // near: lifetime.dangling-subscriber
 }
 
 func (p *Piper) Twice() {
 	crier.Attach(p)
-	crier.Attach(p) // finding: life.duplicate-subscription
+	crier.Attach(p) // finding: lifetime.duplicate-subscription
 }
 
 func (p *Piper) Heard(what string) { p.notes = len(what) }
@@ -665,7 +665,7 @@ func (p *Piper) Close() { crier.Detach(p) }
 type Harper struct{ strings int }
 
 func (h *Harper) Begin() {
-	crier.AttachAs("harper", h) // near: life.duplicate-subscription
+	crier.AttachAs("harper", h) // near: lifetime.duplicate-subscription
 }
 
 func (h *Harper) Again() {
@@ -691,11 +691,11 @@ func (p *Porter) Keep(caller *Caller) { p.caller = caller }
 func (p *Porter) Note(caller *Caller) { p.last = caller.ship }
 
 func (c *Caller) Enter() {
-	porter.Keep(c) // finding: tie.hidden-dependency life.captured-short-lived
+	porter.Keep(c) // finding: coupling.hidden-dependency lifetime.captured-short-lived
 }
 
 func (c *Caller) PassBy() {
-	porter.Note(c) // near: life.captured-short-lived
+	porter.Note(c) // near: lifetime.captured-short-lived
 }
 
 func receive(ship string) {
@@ -722,14 +722,14 @@ func (s *Sluice) Measure() int {
 func night() int {
 	sluice.Close()
 	burn()
-	return sluice.Measure() // finding: life.used-after-teardown
+	return sluice.Measure() // finding: lifetime.used-after-teardown
 }
 
 func day() int {
 	sluice.Close()
 	sluice.Open()
-	level := sluice.Measure()        // near: life.used-after-teardown
-	level = level + sluice.Measure() // near: life.used-after-teardown
+	level := sluice.Measure()        // near: lifetime.used-after-teardown
+	level = level + sluice.Measure() // near: lifetime.used-after-teardown
 	sluice.Close()
 	return level
 }
@@ -743,9 +743,9 @@ func stamp(papers *Papers) bool    { return papers.InOrder() }
 func clerk(papers *Papers) bool    { return stamp(papers) }
 func counter(papers *Papers) bool  { return clerk(papers) }
 func entrance(papers *Papers) bool { return counter(papers) }
-func door(papers *Papers) bool     { return entrance(papers) }                    // finding: tie.long-handoff
-func gate(papers *Papers) bool     { return papers.InOrder() && counter(papers) } // near: tie.long-handoff
-func window() bool                 { return counter(&Papers{}) }                  // near: tie.long-handoff
+func door(papers *Papers) bool     { return entrance(papers) }                    // finding: coupling.long-handoff
+func gate(papers *Papers) bool     { return papers.InOrder() && counter(papers) } // near: coupling.long-handoff
+func window() bool                 { return counter(&Papers{}) }                  // near: coupling.long-handoff
 
 // One reached through another; near misses: a part of the object, and the other one asked directly.
 type Buoys struct{ lit int }
@@ -778,12 +778,12 @@ func (c *Channel) Depths() *Depths { return &c.depths }
 type Pilot struct{}
 
 func (p *Pilot) Steer() {
-	TheChannel().Capstan().Turn()   // finding: tie.hidden-dependency tie.chained-access
-	TheChannel().Depths().Measure() // near: tie.chained-access
+	TheChannel().Capstan().Turn()   // finding: coupling.hidden-dependency coupling.chained-access
+	TheChannel().Depths().Measure() // near: coupling.chained-access
 }
 
 func (p *Pilot) Dark() {
-	TheBuoys().Light() // near: tie.chained-access  // finding: tie.hidden-dependency
+	TheBuoys().Light() // near: coupling.chained-access  // finding: coupling.hidden-dependency
 }
 
 // Makes its own; near misses: handed in, or a plain value.
@@ -799,15 +799,15 @@ type Inspector struct {
 	notes []string
 }
 
-func NewInspector(echo *Echo) *Inspector { // near: tie.fixed-collaborator
+func NewInspector(echo *Echo) *Inspector { // near: coupling.fixed-collaborator
 	return &Inspector{echo: echo, notes: []string{}}
 }
 
 // Reached from seven places; near miss: two.
 type Gong struct{ struck int }
 
-var gong = &Gong{}    // finding: tie.wide-reach  // entity: shared-instance gong eager language
-var whistle = &Gong{} // near: tie.wide-reach  // entity: shared-instance whistle eager language
+var gong = &Gong{}    // finding: coupling.wide-reach  // entity: shared-instance gong eager language
+var whistle = &Gong{} // near: coupling.wide-reach  // entity: shared-instance whistle eager language
 
 func (g *Gong) Strike() { g.struck = 1 }
 
@@ -818,8 +818,8 @@ type Pier4 struct{}
 type Pier5 struct{}
 
 func (p *Pier1) Fog() {
-	gong.Strike()  // finding: tie.hidden-dependency
-	whistle.Strike()  // finding: tie.hidden-dependency
+	gong.Strike()  // finding: coupling.hidden-dependency
+	whistle.Strike()  // finding: coupling.hidden-dependency
 }
 
 func (p *Pier2) Fog() {
@@ -834,17 +834,17 @@ func (p *Pier5) Fog() { gong.Strike() }
 // Begins the day for all; near miss: what is handed in is no reach.
 type Morning struct{}
 
-func (m *Morning) Begin() { // finding: tie.crowded-startup
+func (m *Morning) Begin() { // finding: coupling.crowded-startup
 	gong.Strike()
 	whistle.Strike()
 	buoys.Light()
-	soundings.Open("morning")  // finding: tie.hidden-dependency
-	davit.Lower()  // finding: tie.hidden-dependency
-	flags.Reload()  // finding: tie.hidden-dependency
-	scale.Load()  // finding: tie.hidden-dependency
+	soundings.Open("morning")  // finding: coupling.hidden-dependency
+	davit.Lower()  // finding: coupling.hidden-dependency
+	flags.Reload()  // finding: coupling.hidden-dependency
+	scale.Load()  // finding: coupling.hidden-dependency
 }
 
-func (m *Morning) Half(bell *Gong, light *Buoys, line *Soundings, boat *Davit, flag *Flags, load *Scale) { // near: tie.crowded-startup
+func (m *Morning) Half(bell *Gong, light *Buoys, line *Soundings, boat *Davit, flag *Flags, load *Scale) { // near: coupling.crowded-startup
 	bell.Strike()
 	light.Light()
 	line.Open("half")
@@ -863,7 +863,7 @@ var (
 	signLock  sync.Mutex  // harmless: signLock
 )
 
-func ThePlate(name string, size int) *Plate { // finding: start.arguments-ignored
+func ThePlate(name string, size int) *Plate { // finding: init.arguments-ignored
 	plateLock.Lock()
 	defer plateLock.Unlock()
 	if plate == nil {
@@ -872,7 +872,7 @@ func ThePlate(name string, size int) *Plate { // finding: start.arguments-ignore
 	return plate
 }
 
-func TheSign(name string) *Plate { // near: start.arguments-ignored
+func TheSign(name string) *Plate { // near: init.arguments-ignored
 	signLock.Lock()
 	defer signLock.Unlock()
 	if sign == nil {
@@ -884,7 +884,7 @@ func TheSign(name string) *Plate { // near: start.arguments-ignored
 
 func (p *Plate) Rename(name string) { p.name = name }
 
-func open() {  // finding: tie.crowded-startup
+func open() {  // finding: coupling.crowded-startup
 	spareCapstan().Turn()
 	Capstan().Turn()
 	TheFlare().Light()

@@ -57,7 +57,7 @@ var (
 	buoys     = map[string]*Plate{}  // entity: registry buoys eager language
 )
 
-func ThePlate(name string) *Plate { // finding: start.arguments-ignored
+func ThePlate(name string) *Plate { // finding: init.arguments-ignored
 	plateLock.Lock()
 	defer plateLock.Unlock()
 	if plate == nil {
@@ -66,7 +66,7 @@ func ThePlate(name string) *Plate { // finding: start.arguments-ignored
 	return plate
 }
 
-func TheBuoy(name string) *Plate { // near: start.arguments-ignored
+func TheBuoy(name string) *Plate { // near: init.arguments-ignored
 	plateLock.Lock()
 	defer plateLock.Unlock()
 	if buoys[name] == nil {
@@ -87,7 +87,7 @@ func readTides() *TideFile {
 	return &TideFile{rows: rows}
 }
 
-var tides = readTides()  // entity: shared-instance tides eager language // finding: start.eager-heavy
+var tides = readTides()  // entity: shared-instance tides eager language // finding: init.eager-heavy
 
 func Tides() *TideFile { return tides }
 
@@ -107,7 +107,7 @@ func TheBollard() *bollardPost {
 	bollardLock.Lock() // finding: thread.lock-every-access
 	defer bollardLock.Unlock()
 	if bollard == nil {
-		bollard = &bollardPost{} // finding: start.lazy-needless
+		bollard = &bollardPost{} // finding: init.lazy-needless
 	}
 	return bollard
 }
@@ -142,7 +142,7 @@ func newMole() *Mole { return &Mole{length: TheLight().height} }
 
 func TheLight() *Light {
 	lightOnce.Do(func() {
-		light = newLight() // finding: start.cycle
+		light = newLight() // finding: init.cycle
 	})
 	return light
 }
@@ -169,7 +169,7 @@ var (
 )
 
 func newBook() *DutyBook {
-	TheBook().Enter() // finding: start.reentrant
+	TheBook().Enter() // finding: init.reentrant
 	return &DutyBook{}
 }
 
@@ -194,7 +194,7 @@ func newTable() *TideTable {
 	return &TideTable{}
 }
 
-var table = newTable()  // entity: shared-instance table eager language // finding: start.may-throw start.eager-heavy
+var table = newTable()  // entity: shared-instance table eager language // finding: init.may-throw init.eager-heavy
 
 func Table() *TideTable { return table }
 
@@ -256,7 +256,7 @@ type Lookout struct {
 }
 
 func (l *Lookout) Open() {
-	Mast().Attach(l) // finding: life.dangling-subscriber tie.hidden-dependency
+	Mast().Attach(l) // finding: lifetime.dangling-subscriber coupling.hidden-dependency
 }
 
 func (l *Lookout) Heard(signal int) { l.last = signal }
@@ -269,7 +269,7 @@ type Bosun struct {
 }
 
 func (b *Bosun) Open() {
-	Mast().Attach(b) // near: life.dangling-subscriber
+	Mast().Attach(b) // near: lifetime.dangling-subscriber
 }
 
 func (b *Bosun) Heard(signal int) { b.last = signal }
@@ -283,7 +283,7 @@ type Steward struct {
 
 func (s *Steward) Wake() {
 	for turn := 0; turn < 3; turn++ {
-		Mast().Attach(s) // finding: life.duplicate-subscription
+		Mast().Attach(s) // finding: lifetime.duplicate-subscription
 	}
 }
 
@@ -301,7 +301,7 @@ var echoLog = &EchoLog{}  // entity: shared-instance echoLog eager language
 func TheEchoLog() *EchoLog { return echoLog }
 
 func (e *EchoLog) Begin() {
-	e.file, _ = os.Open("echoes") // finding: life.never-released
+	e.file, _ = os.Open("echoes") // finding: lifetime.never-released
 }
 
 type WaveLog struct {
@@ -313,7 +313,7 @@ var waveLog = &WaveLog{}  // entity: shared-instance waveLog eager language
 func TheWaveLog() *WaveLog { return waveLog }
 
 func (w *WaveLog) Begin() {
-	w.file, _ = os.Open("waves") // near: life.never-released
+	w.file, _ = os.Open("waves") // near: lifetime.never-released
 }
 
 func (w *WaveLog) Close() { w.file.Close() }
@@ -338,8 +338,8 @@ type Visit struct {
 
 func greet(ship string) {
 	visit := &Visit{ship: ship}
-	TheGate().Begin(visit) // finding: life.captured-short-lived
-	TheGate().Note(ship)   // near: life.captured-short-lived
+	TheGate().Begin(visit) // finding: lifetime.captured-short-lived
+	TheGate().Note(ship)   // near: lifetime.captured-short-lived
 }
 
 // Knows who uses it.
@@ -353,14 +353,14 @@ func ThePlan() *Plan { return plan }
 
 func (p *Plan) Change(berther *Berther) {
 	p.berths = 1
-	berther.Stop() // finding: tie.cycle
+	berther.Stop() // finding: coupling.cycle
 }
 
 type Berther struct {
 	free int
 }
 
-func (b *Berther) Arrive() { b.free = ThePlan().berths }  // finding: tie.hidden-dependency
+func (b *Berther) Arrive() { b.free = ThePlan().berths }  // finding: coupling.hidden-dependency
 
 func (b *Berther) Stop() { b.free = 0 }
 
@@ -377,7 +377,7 @@ type Navigator struct {
 }
 
 func NewNavigator() *Navigator {
-	return &Navigator{store: &ChartStore{}} // finding: tie.fixed-collaborator
+	return &Navigator{store: &ChartStore{}} // finding: coupling.fixed-collaborator
 }
 
 func (n *Navigator) Depth() int { return n.store.Depth("roads") }
@@ -387,7 +387,7 @@ type Mate struct {
 }
 
 func NewMate(store *ChartStore) *Mate {
-	return &Mate{store: store} // near: tie.fixed-collaborator
+	return &Mate{store: store} // near: coupling.fixed-collaborator
 }
 
 func (m *Mate) Depth() int { return m.store.Depth("bay") }
@@ -418,8 +418,8 @@ func (f *Fairway) Dredge() { f.depth = 1 }
 type Tender struct{}
 
 func (t *Tender) Work() {
-	TheFairway().Marks().Lay() // finding: tie.chained-access tie.hidden-dependency
-	TheFairway().Dredge()      // near: tie.chained-access
+	TheFairway().Marks().Lay() // finding: coupling.chained-access coupling.hidden-dependency
+	TheFairway().Dredge()      // near: coupling.chained-access
 }
 
 // Reached from everywhere; near miss: four.
@@ -427,7 +427,7 @@ type Siren struct {
 	sounded int
 }
 
-var siren = &Siren{} // finding: tie.wide-reach  // entity: shared-instance siren eager language
+var siren = &Siren{} // finding: coupling.wide-reach  // entity: shared-instance siren eager language
 
 func TheSiren() *Siren { return siren }
 
@@ -437,7 +437,7 @@ type Bell struct {
 	rung int
 }
 
-var bell = &Bell{} // near: tie.wide-reach  // entity: shared-instance bell eager language
+var bell = &Bell{} // near: coupling.wide-reach  // entity: shared-instance bell eager language
 
 func TheBell() *Bell { return bell }
 
@@ -446,8 +446,8 @@ func (b *Bell) Ring() { b.rung = 1 }
 type NorthQuay struct{}
 
 func (q *NorthQuay) Fog() {
-	TheSiren().Sound()  // finding: tie.hidden-dependency
-	TheBell().Ring()  // finding: tie.hidden-dependency
+	TheSiren().Sound()  // finding: coupling.hidden-dependency
+	TheBell().Ring()  // finding: coupling.hidden-dependency
 }
 
 type SouthQuay struct{}
@@ -475,20 +475,20 @@ func (q *InnerQuay) Fog() { TheSiren().Sound() }
 // Starts them all; near miss: only five.
 type Opening struct{}
 
-func (o *Opening) Open() { // finding: tie.crowded-startup
-	TheBeacon().Flash()  // finding: tie.hidden-dependency
+func (o *Opening) Open() { // finding: coupling.crowded-startup
+	TheBeacon().Flash()  // finding: coupling.hidden-dependency
 	TheSiren().Sound()
 	TheBell().Ring()
-	TheWaveLog().Begin()  // finding: tie.hidden-dependency
-	TheEchoLog().Begin()  // finding: tie.hidden-dependency
-	TheBollard().Tie()  // finding: tie.hidden-dependency
+	TheWaveLog().Begin()  // finding: coupling.hidden-dependency
+	TheEchoLog().Begin()  // finding: coupling.hidden-dependency
+	TheBollard().Tie()  // finding: coupling.hidden-dependency
 	ledgers.TheDues().Enter(1)
 }
 
-func (o *Opening) Half() { // near: tie.crowded-startup
+func (o *Opening) Half() { // near: coupling.crowded-startup
 	TheBeacon().Flash()
 	TheSiren().Sound()
-	ThePlate("north").Rename("N")  // finding: tie.hidden-dependency
+	ThePlate("north").Rename("N")  // finding: coupling.hidden-dependency
 	ThePlate("south").Rename("S")
-	TheBuoy("one").Rename("1")  // finding: tie.hidden-dependency
+	TheBuoy("one").Rename("1")  // finding: coupling.hidden-dependency
 }

@@ -182,11 +182,11 @@ class TideMill implements Runnable {
 
 // Each needs the other while it is made.
 final class Light {  // entity: singleton Light eager language
-    private static final Light LIGHT = new Light();  // finding: start.cycle
+    private static final Light LIGHT = new Light();  // finding: init.cycle
     private int height;
 
     private Light() {
-        height = Mole.mole().length() / 2;  // finding: tie.cycle tie.hidden-dependency
+        height = Mole.mole().length() / 2;  // finding: coupling.cycle coupling.hidden-dependency
     }
 
     static Light light() {
@@ -203,7 +203,7 @@ final class Mole {  // entity: singleton Mole eager language
     private int length;
 
     private Mole() {
-        length = Light.light().height() * 2;  // finding: tie.cycle tie.hidden-dependency
+        length = Light.light().height() * 2;  // finding: coupling.cycle coupling.hidden-dependency
     }
 
     static Mole mole() {
@@ -232,7 +232,7 @@ final class DutyBook {  // entity: singleton DutyBook lazy lock
     }
 
     private void begin() {
-        book().enter();  // finding: start.reentrant
+        book().enter();  // finding: init.reentrant
     }
 
     void enter() {
@@ -302,7 +302,7 @@ final class TideTable {  // entity: singleton TideTable lazy none
 
     static TideTable table() {
         if (table == null) {
-            table = new TideTable();  // finding: start.may-throw thread.unguarded-creation
+            table = new TideTable();  // finding: init.may-throw thread.unguarded-creation
         }
         return table;
     }
@@ -313,7 +313,7 @@ final class TideTable {  // entity: singleton TideTable lazy none
 }
 
 final class MoonTable {  // entity: singleton MoonTable eager language
-    static final MoonTable MOONS = new MoonTable();  // finding: start.may-throw
+    static final MoonTable MOONS = new MoonTable();  // finding: init.may-throw
     private int rows;
 
     private MoonTable() {
@@ -333,14 +333,14 @@ final class MoonTable {  // entity: singleton MoonTable eager language
 
 // The failure is dropped, and told to a log at most.
 final class Barograph {  // entity: singleton Barograph eager language
-    private static final Barograph BAROGRAPH = new Barograph();  // finding: start.eager-heavy
+    private static final Barograph BAROGRAPH = new Barograph();  // finding: init.eager-heavy
     private int pressure;
 
     private Barograph() {
         try {
             FileReader in = new FileReader("pressure");
             in.close();
-        } catch (IOException failure) {  // finding: start.failure-swallowed
+        } catch (IOException failure) {  // finding: init.failure-swallowed
         }
     }
 
@@ -355,14 +355,14 @@ final class Barograph {  // entity: singleton Barograph eager language
 
 // Near miss: it is told.
 final class Thermograph {  // entity: singleton Thermograph eager language
-    private static final Thermograph THERMOGRAPH = new Thermograph();  // finding: start.eager-heavy start.may-throw
+    private static final Thermograph THERMOGRAPH = new Thermograph();  // finding: init.eager-heavy init.may-throw
     private int degrees;
 
     private Thermograph() {
         try {
             FileReader in = new FileReader("degrees");
             in.close();
-        } catch (IOException failure) {  // near: start.failure-swallowed
+        } catch (IOException failure) {  // near: init.failure-swallowed
             throw new IllegalStateException(failure);
         }
     }
@@ -382,7 +382,7 @@ final class NamePlate {  // entity: singleton NamePlate eager language
     private String name;
 
     private NamePlate() {
-        name = System.getenv("HARBOUR");  // finding: start.reads-environment
+        name = System.getenv("HARBOUR");  // finding: init.reads-environment
     }
 
     static NamePlate plate() {
@@ -428,7 +428,7 @@ final class SignalMast {  // entity: singleton SignalMast eager language
     }
 
     void raise(int signal) {
-        for (Keeper keeper : keepers) {  // finding: life.notify-while-changing
+        for (Keeper keeper : keepers) {  // finding: lifetime.notify-while-changing
             keeper.heard(signal);
         }
         for (Keeper watcher : watchers) {
@@ -441,7 +441,7 @@ class Lookout implements Keeper {
     private int last;
 
     Lookout() {
-        SignalMast.mast().attach(this);  // finding: life.dangling-subscriber tie.hidden-dependency
+        SignalMast.mast().attach(this);  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
     }
 
     public void heard(int signal) {
@@ -458,7 +458,7 @@ class Hornist {
     private int last;
 
     Hornist() {
-        SignalMast.mast().watch(signal -> last = signal);  // finding: life.dangling-subscriber
+        SignalMast.mast().watch(signal -> last = signal);  // finding: lifetime.dangling-subscriber
     }
 
     void close() {
@@ -469,7 +469,7 @@ class Hornist {
 // Near miss: taken out at its end. It takes itself out while the list is walked, too.
 class Bosun implements Keeper {
     Bosun() {
-        SignalMast.mast().attach(this);  // near: life.dangling-subscriber
+        SignalMast.mast().attach(this);  // near: lifetime.dangling-subscriber
     }
 
     public void heard(int signal) {
@@ -490,7 +490,7 @@ class Steward implements Keeper {
     }
 
     void wake() {
-        SignalMast.mast().attach(this);  // finding: life.duplicate-subscription
+        SignalMast.mast().attach(this);  // finding: lifetime.duplicate-subscription
     }
 
     public void heard(int signal) {
@@ -517,12 +517,12 @@ final class Logbook {  // entity: singleton Logbook eager language
     }
 
     void write(String line) {
-        lines.add(line);  // finding: life.grows-forever
+        lines.add(line);  // finding: lifetime.grows-forever
     }
 
     // Near miss: given a limit.
     void keep(String line) {
-        recent.add(line);  // near: life.grows-forever
+        recent.add(line);  // near: lifetime.grows-forever
         if (recent.size() > 20) {  // finding: thread.check-then-act
             recent.remove(0);
         }
@@ -541,7 +541,7 @@ class Visit {
     }
 
     void enter() {
-        Logbook.log().begin(this);  // finding: life.captured-short-lived tie.hidden-dependency
+        Logbook.log().begin(this);  // finding: lifetime.captured-short-lived coupling.hidden-dependency
         Logbook.log().write(ship);
     }
 }
@@ -587,7 +587,7 @@ final class Plan {  // entity: singleton Plan eager language
 
     void change(Berther berther) {
         berths++;
-        berther.stop();  // finding: tie.cycle
+        berther.stop();  // finding: coupling.cycle
     }
 
     int berths() {
@@ -599,7 +599,7 @@ class Berther {
     private int free;
 
     void arrive() {
-        free = Plan.plan().berths();  // finding: tie.hidden-dependency
+        free = Plan.plan().berths();  // finding: coupling.hidden-dependency
     }
 
     void stop() {
@@ -616,7 +616,7 @@ class ChartStore {
 }
 
 class Navigator {
-    private final ChartStore store = new ChartStore();  // finding: tie.fixed-collaborator
+    private final ChartStore store = new ChartStore();  // finding: coupling.fixed-collaborator
 
     int depth() throws IOException {
         return store.depth("roads");
@@ -636,7 +636,7 @@ class Mate {
 }
 
 // Nothing to hand in.
-final class Dues {  // entity: static-holder Dues eager language // finding: tie.static-only-api
+final class Dues {  // entity: static-holder Dues eager language // finding: coupling.static-only-api
     private static int total;
 
     private Dues() {
@@ -653,7 +653,7 @@ final class Dues {  // entity: static-holder Dues eager language // finding: tie
 
 class Tollhouse {
     void pay() {
-        Dues.add(3);  // finding: tie.hidden-dependency
+        Dues.add(3);  // finding: coupling.hidden-dependency
     }
 }
 
@@ -702,7 +702,7 @@ final class Fairway {  // entity: singleton Fairway eager language
 
 class Tender {
     void work() {
-        Fairway.fairway().buoyage().lay();  // finding: tie.chained-access tie.hidden-dependency
+        Fairway.fairway().buoyage().lay();  // finding: coupling.chained-access coupling.hidden-dependency
         Fairway.fairway().dredge();
     }
 }
@@ -727,7 +727,7 @@ class Gatehouse {
         return gate(permit);
     }
 
-    boolean pier(Permit permit) {  // finding: tie.long-handoff
+    boolean pier(Permit permit) {  // finding: coupling.long-handoff
         return quay(permit);
     }
 }
@@ -750,13 +750,13 @@ class Day {
         Office second = new Office();
         first.open();
         second.open();
-        int depth = Plotter.plotter().depth();  // finding: start.needs-setup tie.hidden-dependency
+        int depth = Plotter.plotter().depth();  // finding: init.needs-setup coupling.hidden-dependency
         Plotter.plotter().load(chart);
-        Surveyor.surveyor().load(chart);  // finding: tie.hidden-dependency
+        Surveyor.surveyor().load(chart);  // finding: coupling.hidden-dependency
         Visit visit = new Visit("Albatross");
         visit.enter();
-        Gauge.gauge().close();  // finding: tie.hidden-dependency
-        depth += Gauge.gauge().measure();  // finding: life.used-after-teardown
+        Gauge.gauge().close();  // finding: coupling.hidden-dependency
+        depth += Gauge.gauge().measure();  // finding: lifetime.used-after-teardown
         return depth + Surveyor.surveyor().depth();
     }
 
@@ -764,7 +764,7 @@ class Day {
     int again() {
         Gauge.gauge().close();
         Gauge.gauge().open();
-        return Gauge.gauge().measure();  // near: life.used-after-teardown
+        return Gauge.gauge().measure();  // near: lifetime.used-after-teardown
     }
 
     void watch() {
@@ -772,7 +772,7 @@ class Day {
         TideBoard.board().raise(1);
         BerthList.list().add("Heron");
         BerthList.list().drop("Heron");
-        Moorings.moorings().take("north", "Heron");  // finding: tie.hidden-dependency
+        Moorings.moorings().take("north", "Heron");  // finding: coupling.hidden-dependency
         Moorings.moorings().leave("north");
     }
 }

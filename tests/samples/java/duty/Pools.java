@@ -28,7 +28,7 @@ final class Line implements AutoCloseable {
 
     // Near miss: what goes back into a pool is meant to stay there.
     void giveBack() {
-        LinePool.pool().push(this);  // near: life.dangling-subscriber  // finding: tie.hidden-dependency
+        LinePool.pool().push(this);  // near: lifetime.dangling-subscriber  // finding: coupling.hidden-dependency
     }
 
     void pay(int more) {

@@ -13,7 +13,7 @@ final class SignalFlags {  // entity: static-holder SignalFlags eager language
 
     private static void fill() {
         for (String name : new String[] {"alpha", "bravo", "charlie"}) {
-            CODES.put(name, name.length());  // near: life.grows-forever
+            CODES.put(name, name.length());  // near: lifetime.grows-forever
         }
         filled = true;
     }

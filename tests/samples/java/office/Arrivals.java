@@ -7,7 +7,7 @@ public class Arrivals {
   private final BerthBook book = BerthBook.getInstance();
 
   public void arrive(String ship) {
-    BerthBook.getInstance().assign(ship, 4);  // finding: tie.hidden-dependency
+    BerthBook.getInstance().assign(ship, 4);  // finding: coupling.hidden-dependency
     book.assign(ship, 5);
   }
 
@@ -16,7 +16,7 @@ public class Arrivals {
     mine.assign(ship, 0);
     new Thread(() -> arrive(ship)).start();
     if (mine.changes() > 3) {
-      Waiting.SHIPS.clear();  // finding: tie.hidden-dependency
+      Waiting.SHIPS.clear();  // finding: coupling.hidden-dependency
     }
   }
 }

@@ -19,7 +19,7 @@ public final class BerthBook {  // entity: singleton BerthBook lazy none
   }
 
   public void assign(String ship, int berth) {
-    berths.put(ship, berth);  // finding: thread.unguarded-state  // finding: life.grows-forever
+    berths.put(ship, berth);  // finding: thread.unguarded-state  // finding: lifetime.grows-forever
     changes++;  // finding: thread.lost-update
   }
 

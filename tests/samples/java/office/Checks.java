@@ -11,7 +11,7 @@ import java.util.concurrent.locks.ReentrantLock;
 
 // Made above what its constructor needs.
 class SignalCode {  // entity: singleton SignalCode eager language
-    private static final SignalCode CODE = new SignalCode();  // finding: start.order-within-class
+    private static final SignalCode CODE = new SignalCode();  // finding: init.order-within-class
     private static final Map<String, String> FLAGS = new HashMap<>();  // harmless: FLAGS
     private String last = "";
 
@@ -58,7 +58,7 @@ class CargoScale {  // entity: singleton CargoScale lazy lock
         Object lock = new Object();
         synchronized (lock) {  // finding: thread.wrong-lock
             if (scale == null) {
-                scale = new CargoScale();  // finding: start.lazy-needless
+                scale = new CargoScale();  // finding: init.lazy-needless
             }
             return scale;
         }
@@ -79,14 +79,14 @@ class DutyLog {  // entity: singleton DutyLog lazy lock
     static DutyLog get() {
         synchronized (log) {  // finding: thread.wrong-lock
             if (log == null) {
-                log = new DutyLog();  // finding: start.lazy-needless
+                log = new DutyLog();  // finding: init.lazy-needless
             }
         }
         return log;
     }
 
     void write(String line) {
-        lines.add(line);  // finding: life.grows-forever
+        lines.add(line);  // finding: lifetime.grows-forever
     }
 }
 
@@ -102,7 +102,7 @@ class QuayLights {  // entity: singleton QuayLights lazy lock
         LOCK.lock();
         try {
             if (lights == null) {
-                lights = new QuayLights();  // finding: start.lazy-needless
+                lights = new QuayLights();  // finding: init.lazy-needless
             }
             return lights;
         } finally {
@@ -125,7 +125,7 @@ class TugList {  // entity: singleton TugList lazy double-check-unsound
     static TugList get() {
         if (tugs == null) {  // finding: thread.double-check-incomplete
             synchronized (TugList.class) {
-                tugs = new TugList();  // finding: start.lazy-needless
+                tugs = new TugList();  // finding: init.lazy-needless
             }
         }
         return tugs;

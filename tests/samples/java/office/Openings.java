@@ -12,7 +12,7 @@ class WeatherStation implements Serializable {  // entity: singleton WeatherStat
     this.port = port;
   }
 
-  static WeatherStation of(String port) {  // finding: start.arguments-ignored
+  static WeatherStation of(String port) {  // finding: init.arguments-ignored
     synchronized (WeatherStation.class) {
       if (station == null) {
         station = new WeatherStation(port);
@@ -48,6 +48,6 @@ class Lamp {  // entity: singleton Lamp eager language // finding: single.open-c
 class Keeper {
   int night() {
     Lamp.use(new Lamp());  // finding: single.second-creation
-    return Lamp.get().burn() + WeatherStation.of("north").read() + WeatherStation.of("south").read();  // finding: tie.hidden-dependency
+    return Lamp.get().burn() + WeatherStation.of("north").read() + WeatherStation.of("south").read();  // finding: coupling.hidden-dependency
   }
 }

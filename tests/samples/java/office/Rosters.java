@@ -14,7 +14,7 @@ class PilotRoster {  // entity: singleton PilotRoster lazy double-check-unsound
     if (roster == null) {  // finding: thread.double-check-unsound
       synchronized (PilotRoster.class) {
         if (roster == null) {
-          roster = new PilotRoster();  // finding: start.lazy-needless
+          roster = new PilotRoster();  // finding: init.lazy-needless
         }
       }
     }
@@ -22,7 +22,7 @@ class PilotRoster {  // entity: singleton PilotRoster lazy double-check-unsound
   }
 
   synchronized void add(String pilot) {
-    pilots.add(pilot);  // finding: life.grows-forever
+    pilots.add(pilot);  // finding: lifetime.grows-forever
   }
 }
 
@@ -37,7 +37,7 @@ class TideTable {  // entity: singleton TideTable lazy double-check
     if (table == null) {
       synchronized (TideTable.class) {
         if (table == null) {
-          table = new TideTable();  // finding: start.lazy-needless
+          table = new TideTable();  // finding: init.lazy-needless
         }
       }
     }
@@ -58,7 +58,7 @@ class SignalMast {  // entity: singleton SignalMast lazy lock
 
   static synchronized SignalMast get() {
     if (mast == null) {
-      mast = new SignalMast();  // finding: start.lazy-needless
+      mast = new SignalMast();  // finding: init.lazy-needless
     }
     return mast;
   }

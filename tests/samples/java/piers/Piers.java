@@ -55,18 +55,18 @@ final class Anchor {  // near: single.meant-single single.subclassable  // entit
 class Boatswain {
     private final Anchor own;
 
-    Boatswain(Anchor anchor) {  // near: tie.hidden-dependency
+    Boatswain(Anchor anchor) {  // near: coupling.hidden-dependency
         own = anchor;
     }
 
     void moor() {
-        own.lower();  // near: tie.hidden-dependency
+        own.lower();  // near: coupling.hidden-dependency
     }
 }
 
 // A circle of three; near misses: what is called later is no part of the making.
 final class Crane {  // entity: singleton Crane eager language
-    private static final Crane CRANE = new Crane();  // finding: start.cycle
+    private static final Crane CRANE = new Crane();  // finding: init.cycle
     private int load = Winch.winch().rope();
     private int turns;
 
@@ -91,7 +91,7 @@ final class Winch {  // entity: singleton Winch eager language
     private int rope;
 
     private Winch() {
-        rope = Hook.hook().weight();  // finding: tie.hidden-dependency
+        rope = Hook.hook().weight();  // finding: coupling.hidden-dependency
     }
 
     static Winch winch() {
@@ -112,7 +112,7 @@ final class Hook {  // entity: singleton Hook eager language
     private int weight;
 
     private Hook() {
-        weight = Crane.crane().load();  // finding: tie.hidden-dependency
+        weight = Crane.crane().load();  // finding: coupling.hidden-dependency
     }
 
     static Hook hook() {
@@ -129,7 +129,7 @@ final class Hook {  // entity: singleton Hook eager language
 }
 
 final class Davit {  // entity: singleton Davit eager language
-    private static final Davit DAVIT = new Davit();  // near: start.cycle start.reentrant
+    private static final Davit DAVIT = new Davit();  // near: init.cycle init.reentrant
     private int boats;
 
     private Davit() {
@@ -140,13 +140,13 @@ final class Davit {  // entity: singleton Davit eager language
     }
 
     void lower() {
-        Tackle.tackle().pull();  // near: tie.cycle  // finding: tie.hidden-dependency
+        Tackle.tackle().pull();  // near: coupling.cycle  // finding: coupling.hidden-dependency
         boats++;
     }
 }
 
 final class Tackle {  // entity: singleton Tackle eager language
-    private static final Tackle TACKLE = new Tackle();  // near: start.cycle start.reentrant
+    private static final Tackle TACKLE = new Tackle();  // near: init.cycle init.reentrant
     private int blocks = 2;
 
     private Tackle() {
@@ -157,7 +157,7 @@ final class Tackle {  // entity: singleton Tackle eager language
     }
 
     void pull() {
-        blocks++;  // near: tie.cycle
+        blocks++;  // near: coupling.cycle
     }
 }
 
@@ -167,7 +167,7 @@ final class LogBook {  // entity: singleton LogBook lazy lock
     private int lines;
 
     private LogBook() {
-        Greeter.greet();  // finding: tie.cycle
+        Greeter.greet();  // finding: coupling.cycle
     }
 
     static synchronized LogBook book() {
@@ -184,7 +184,7 @@ final class LogBook {  // entity: singleton LogBook lazy lock
 
 final class Greeter {
     static void greet() {
-        LogBook.book().write();  // finding: tie.hidden-dependency start.reentrant
+        LogBook.book().write();  // finding: coupling.hidden-dependency init.reentrant
     }
 }
 
@@ -194,7 +194,7 @@ final class Flags {  // entity: singleton Flags eager language
     private String home;
 
     private Flags() {
-        home = System.getenv("HARBOUR");  // finding: start.reads-environment
+        home = System.getenv("HARBOUR");  // finding: init.reads-environment
     }
 
     static Flags flags() {
@@ -210,7 +210,7 @@ final class Pennants {  // entity: singleton Pennants eager language
     private static final Pennants PENNANTS = new Pennants("pier");
     private String home;
 
-    private Pennants(String home) {  // near: start.reads-environment
+    private Pennants(String home) {  // near: init.reads-environment
         this.home = home;
     }
 
@@ -219,7 +219,7 @@ final class Pennants {  // entity: singleton Pennants eager language
     }
 
     void reload() {
-        home = System.getenv("HARBOUR");  // near: start.reads-environment
+        home = System.getenv("HARBOUR");  // near: init.reads-environment
     }
 }
 
@@ -259,7 +259,7 @@ final class Chains {  // entity: singleton Chains lazy lock
     }
 
     static Chains chains() {
-        synchronized (Chains.class) {  // near: thread.lock-every-access start.lazy-needless
+        synchronized (Chains.class) {  // near: thread.lock-every-access init.lazy-needless
             if (chains == null) {
                 chains = new Chains();
             }
@@ -318,7 +318,7 @@ final class Signals {  // entity: singleton Signals eager language
 
 class SignalMan {
     void work() {
-        new Thread(() -> Signals.signals().show("A")).start();  // finding: tie.hidden-dependency
+        new Thread(() -> Signals.signals().show("A")).start();  // finding: coupling.hidden-dependency
         new Thread(() -> Signals.signals().keep(Signals.signals().shown())).start();
     }
 }
@@ -401,7 +401,7 @@ final class Soundings {  // entity: singleton Soundings eager language
     }
 
     void open(String name) throws IOException {
-        in = new FileInputStream(name);  // finding: life.never-released
+        in = new FileInputStream(name);  // finding: lifetime.never-released
     }
 
     void next() throws IOException {
@@ -409,7 +409,7 @@ final class Soundings {  // entity: singleton Soundings eager language
     }
 
     int first(String name) throws IOException {
-        try (FileInputStream one = new FileInputStream(name)) {  // near: life.never-released
+        try (FileInputStream one = new FileInputStream(name)) {  // near: lifetime.never-released
             return one.read();
         }
     }
@@ -429,7 +429,7 @@ final class Bells {  // entity: singleton Bells eager language
 
     synchronized void add(Ringer ringer) {
         if (!ringers.contains(ringer)) {
-            ringers.add(ringer);  // near: life.duplicate-subscription
+            ringers.add(ringer);  // near: lifetime.duplicate-subscription
         }
     }
 
@@ -438,15 +438,15 @@ final class Bells {  // entity: singleton Bells eager language
     }
 
     synchronized void ring() {
-        for (Ringer ringer : new ArrayList<>(ringers)) {  // near: life.notify-while-changing
-            ringer.ring();  // finding: tie.cycle
+        for (Ringer ringer : new ArrayList<>(ringers)) {  // near: lifetime.notify-while-changing
+            ringer.ring();  // finding: coupling.cycle
         }
     }
 }
 
 class Ringer {
     void start() {
-        Bells.bells().add(this);  // finding: tie.hidden-dependency
+        Bells.bells().add(this);  // finding: coupling.hidden-dependency
         Bells.bells().add(this);
     }
 
@@ -467,7 +467,7 @@ class Call {
     }
 
     String enter() {
-        return Porter.porter().note(this);  // near: life.captured-short-lived  // finding: tie.hidden-dependency
+        return Porter.porter().note(this);  // near: lifetime.captured-short-lived  // finding: coupling.hidden-dependency
     }
 
     String ship() {
@@ -488,13 +488,13 @@ final class Porter {  // entity: singleton Porter eager language
 
     String note(Call call) {
         calls++;
-        return call.ship();  // finding: tie.cycle
+        return call.ship();  // finding: coupling.cycle
     }
 }
 
 // Makes its own; near misses: handed in, or a plain value.
 class Surveyor {
-    private final Echo echo = new Echo();  // finding: tie.fixed-collaborator
+    private final Echo echo = new Echo();  // finding: coupling.fixed-collaborator
 
     int depth() throws IOException {
         return echo.read();
@@ -509,9 +509,9 @@ class Echo {
 
 class Inspector {
     private final Echo echo;
-    private final List<String> notes = new ArrayList<>();  // near: tie.fixed-collaborator
+    private final List<String> notes = new ArrayList<>();  // near: coupling.fixed-collaborator
 
-    Inspector(Echo echo) {  // near: tie.fixed-collaborator
+    Inspector(Echo echo) {  // near: coupling.fixed-collaborator
         this.echo = echo;
     }
 
@@ -545,15 +545,15 @@ class Office {
         return counter(papers);
     }
 
-    boolean door(Papers papers) {  // finding: tie.long-handoff
+    boolean door(Papers papers) {  // finding: coupling.long-handoff
         return hall(papers);
     }
 
-    boolean gate(Papers papers) {  // near: tie.long-handoff
+    boolean gate(Papers papers) {  // near: coupling.long-handoff
         return papers.inOrder() && counter(papers);
     }
 
-    boolean window() {  // near: tie.long-handoff
+    boolean window() {  // near: coupling.long-handoff
         return counter(new Papers());
     }
 }
@@ -605,17 +605,17 @@ class Depths {
 
 class Pilot {
     void steer() {
-        Channel.channel().buoys().light();  // finding: tie.hidden-dependency tie.chained-access
-        Channel.channel().depths().measure();  // near: tie.chained-access
+        Channel.channel().buoys().light();  // finding: coupling.hidden-dependency coupling.chained-access
+        Channel.channel().depths().measure();  // near: coupling.chained-access
     }
 
     void dark() {
-        Buoys.buoys().light();  // near: tie.chained-access
+        Buoys.buoys().light();  // near: coupling.chained-access
     }
 }
 
 // Reached from seven places; near miss: three.
-final class Gong {  // finding: tie.wide-reach  // entity: singleton Gong eager language
+final class Gong {  // finding: coupling.wide-reach  // entity: singleton Gong eager language
     private static final Gong GONG = new Gong();
     private int struck;
 
@@ -631,7 +631,7 @@ final class Gong {  // finding: tie.wide-reach  // entity: singleton Gong eager 
     }
 }
 
-final class Whistle {  // near: tie.wide-reach  // entity: singleton Whistle eager language
+final class Whistle {  // near: coupling.wide-reach  // entity: singleton Whistle eager language
     private static final Whistle WHISTLE = new Whistle();
     private int blown;
 
@@ -649,8 +649,8 @@ final class Whistle {  // near: tie.wide-reach  // entity: singleton Whistle eag
 
 class Pier1 {
     void fog() {
-        Gong.gong().strike();  // finding: tie.hidden-dependency
-        Whistle.whistle().blow();  // finding: tie.hidden-dependency
+        Gong.gong().strike();  // finding: coupling.hidden-dependency
+        Whistle.whistle().blow();  // finding: coupling.hidden-dependency
     }
 }
 
@@ -687,7 +687,7 @@ class Pier6 {
 
 // Begins the day for all; near miss: what is handed in is no reach.
 class Morning {
-    void begin() throws IOException {  // finding: tie.crowded-startup
+    void begin() throws IOException {  // finding: coupling.crowded-startup
         Gong.gong().strike();
         Whistle.whistle().blow();
         Buoys.buoys().light();
@@ -697,7 +697,7 @@ class Morning {
         Crane.crane().turn();
     }
 
-    void half(Gong gong, Whistle whistle, Buoys buoys, Soundings soundings, Signals signals, Crane crane) throws IOException {  // near: tie.crowded-startup
+    void half(Gong gong, Whistle whistle, Buoys buoys, Soundings soundings, Signals signals, Crane crane) throws IOException {  // near: coupling.crowded-startup
         gong.strike();
         whistle.blow();
         buoys.light();
@@ -709,7 +709,7 @@ class Morning {
 
 // What may throw, and where it does no harm: caught inside, or with nothing to throw.
 final class Moorings {  // entity: singleton Moorings eager language
-    private static final Moorings MOORINGS = new Moorings();  // near: start.may-throw
+    private static final Moorings MOORINGS = new Moorings();  // near: init.may-throw
     private int rings;
 
     private Moorings() {
@@ -731,7 +731,7 @@ final class Moorings {  // entity: singleton Moorings eager language
 }
 
 final class Fenders {  // entity: singleton Fenders eager language
-    private static final Fenders FENDERS = new Fenders();  // near: start.may-throw start.eager-heavy
+    private static final Fenders FENDERS = new Fenders();  // near: init.may-throw init.eager-heavy
     private int hung;
 
     private Fenders() {
@@ -780,7 +780,7 @@ final class Plates {  // entity: singleton Plates lazy lock
         this.name = name;
     }
 
-    static synchronized Plates plates(String name) {  // near: start.arguments-ignored
+    static synchronized Plates plates(String name) {  // near: init.arguments-ignored
         if (plates == null) {
             plates = new Plates(name);
         }
@@ -792,7 +792,7 @@ final class Plates {  // entity: singleton Plates lazy lock
 // In the right order.
 final class Stairs {  // entity: singleton Stairs eager language
     private static final int STEPS = 12;  // harmless: STEPS
-    private static final Stairs STAIRS = new Stairs();  // near: start.order-within-class
+    private static final Stairs STAIRS = new Stairs();  // near: init.order-within-class
     private int climbed;
 
     private Stairs() {
@@ -820,7 +820,7 @@ final class Locks {  // entity: singleton Locks eager language
         return LOCKS;
     }
 
-    void fill() {  // near: start.needs-setup
+    void fill() {  // near: init.needs-setup
         if (depths == null) {
             depths = new Depths();
         }
@@ -850,7 +850,7 @@ final class Seal implements Serializable {  // entity: singleton Seal eager lang
 }
 
 // Members without a class's own state.
-final class Knots {  // near: tie.static-only-api
+final class Knots {  // near: coupling.static-only-api
     static int bowline(int turns) {
         return turns + 1;
     }

@@ -17,7 +17,7 @@ class Berth {  // entity: singleton Berth lazy lock
 
     static synchronized Berth berth() {
         if (berth == null) {
-            berth = new Berth();  // finding: single.slot-shared-by-subclasses start.lazy-needless
+            berth = new Berth();  // finding: single.slot-shared-by-subclasses init.lazy-needless
         }
         return berth;
     }
@@ -141,7 +141,7 @@ final class EchoLog {  // entity: singleton EchoLog eager language
     }
 
     void begin() throws IOException {
-        in = new FileInputStream("echoes");  // finding: life.never-released
+        in = new FileInputStream("echoes");  // finding: lifetime.never-released
     }
 
     int next() throws IOException {
@@ -162,7 +162,7 @@ final class WaveLog {  // entity: singleton WaveLog eager language
     }
 
     void begin() throws IOException {
-        in = new FileInputStream("waves");  // near: life.never-released
+        in = new FileInputStream("waves");  // near: lifetime.never-released
     }
 
     int next() throws IOException {
@@ -175,7 +175,7 @@ final class WaveLog {  // entity: singleton WaveLog eager language
 }
 
 // Reached from everywhere.
-final class Horn {  // entity: singleton Horn eager language // finding: tie.wide-reach
+final class Horn {  // entity: singleton Horn eager language // finding: coupling.wide-reach
     private static final Horn HORN = new Horn();
     private int blown;
 
@@ -192,7 +192,7 @@ final class Horn {  // entity: singleton Horn eager language // finding: tie.wid
 }
 
 // Near miss: four classes.
-final class Bell {  // near: tie.wide-reach  // entity: singleton Bell eager language
+final class Bell {  // near: coupling.wide-reach  // entity: singleton Bell eager language
     private static final Bell BELL = new Bell();
     private int rung;
 
@@ -210,8 +210,8 @@ final class Bell {  // near: tie.wide-reach  // entity: singleton Bell eager lan
 
 class NorthQuay {
     void fog() {
-        Horn.horn().blow();  // finding: tie.hidden-dependency
-        Bell.bell().ring();  // finding: tie.hidden-dependency
+        Horn.horn().blow();  // finding: coupling.hidden-dependency
+        Bell.bell().ring();  // finding: coupling.hidden-dependency
     }
 }
 
@@ -243,16 +243,16 @@ class InnerQuay {
 
 // Starts them all; near miss: only five.
 class Opening {
-    void open() throws IOException {  // finding: tie.crowded-startup
+    void open() throws IOException {  // finding: coupling.crowded-startup
         Horn.horn().blow();
         Bell.bell().ring();
-        WaveLog.log().begin();  // finding: tie.hidden-dependency
-        EchoLog.log().begin();  // finding: tie.hidden-dependency
-        Berth.berth().moor();  // finding: tie.hidden-dependency
-        Dock.dock().open();  // finding: tie.hidden-dependency
+        WaveLog.log().begin();  // finding: coupling.hidden-dependency
+        EchoLog.log().begin();  // finding: coupling.hidden-dependency
+        Berth.berth().moor();  // finding: coupling.hidden-dependency
+        Dock.dock().open();  // finding: coupling.hidden-dependency
     }
 
-    void half() throws IOException {  // near: tie.crowded-startup
+    void half() throws IOException {  // near: coupling.crowded-startup
         Horn.horn().blow();
         Bell.bell().ring();
         WaveLog.log().next();

@@ -22,7 +22,7 @@ class NightWork {  // entity: singleton NightWork eager language
     }
 
     synchronized void add(Runnable job) {
-        jobs.add(job);  // near: life.grows-forever
+        jobs.add(job);  // near: lifetime.grows-forever
     }
 
     synchronized Runnable next() {
@@ -41,7 +41,7 @@ class Manifest {
     }
 
     void add(String line) {
-        lines.put(line, line);  // near: tie.hidden-dependency
+        lines.put(line, line);  // near: coupling.hidden-dependency
     }
 }
 
@@ -75,7 +75,7 @@ class Lists implements AutoCloseable {
     }
 
     void read(Reader reader) {
-        reader.push(this);  // near: life.dangling-subscriber
+        reader.push(this);  // near: lifetime.dangling-subscriber
         reader.pop();
     }
 
@@ -98,7 +98,7 @@ class Errands {
     }
 
     void runAll() {
-        for (Errand errand : errands) {  // near: life.notify-while-changing
+        for (Errand errand : errands) {  // near: lifetime.notify-while-changing
             errand.run();
         }
     }
@@ -124,13 +124,13 @@ class Lamps {  // entity: singleton Lamps eager language
 
     synchronized void name(String lamp) {
         if (master.isEmpty()) {
-            master.add(lamp);  // near: life.grows-forever
+            master.add(lamp);  // near: lifetime.grows-forever
         }
     }
 
     synchronized void light(String lamp) {
         if (lit.size() < 20) {
-            lit.add(lamp);  // near: life.grows-forever
+            lit.add(lamp);  // near: lifetime.grows-forever
         }
     }
 }

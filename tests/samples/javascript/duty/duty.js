@@ -14,7 +14,7 @@ class TideTable {
     return this.rows;
   }
 }
-export const tides = new TideTable('');  // entity: shared-instance tides eager language // finding: start.may-throw
+export const tides = new TideTable('');  // entity: shared-instance tides eager language // finding: init.may-throw
 
 // Near miss: throws for what it is given only, and that is a constant.
 class NeapTable {
@@ -37,14 +37,14 @@ class Barograph {
     this.pressure = 0;
     try {
       this.pressure = fs.readFileSync('pressure').length;
-    } catch (failure) {  // finding: start.failure-swallowed
+    } catch (failure) {  // finding: init.failure-swallowed
     }
   }
   fall() {
     this.pressure -= 1;
   }
 }
-export const barograph = new Barograph();  // entity: shared-instance barograph eager language // finding: start.eager-heavy
+export const barograph = new Barograph();  // entity: shared-instance barograph eager language // finding: init.eager-heavy
 
 class Thermograph {
   constructor() {
@@ -59,12 +59,12 @@ class Thermograph {
     this.degrees -= 1;
   }
 }
-export const thermograph = new Thermograph();  // entity: shared-instance thermograph eager language // finding: start.eager-heavy start.may-throw
+export const thermograph = new Thermograph();  // entity: shared-instance thermograph eager language // finding: init.eager-heavy init.may-throw
 
 // Reads the environment.
 class NamePlate {
   constructor() {
-    this.name = process.env.HARBOUR;  // finding: start.reads-environment
+    this.name = process.env.HARBOUR;  // finding: init.reads-environment
   }
   rename(name) {
     this.name = name;
@@ -91,7 +91,7 @@ class Plotter {
 }
 export const plotter = new Plotter();  // entity: shared-instance plotter eager language
 export function soundings() {
-  const depth = plotter.depth();  // finding: start.needs-setup
+  const depth = plotter.depth();  // finding: init.needs-setup
   plotter.load(new Chart());
   return depth;
 }
@@ -108,13 +108,13 @@ class SignalMast {
     this.keepers.splice(this.keepers.indexOf(keeper), 1);
   }
   raise(signal) {
-    for (const keeper of this.keepers) {  // finding: life.notify-while-changing
+    for (const keeper of this.keepers) {  // finding: lifetime.notify-while-changing
       keeper.heard(signal);
     }
   }
   // Near miss: over a copy.
   lower(signal) {
-    for (const keeper of [...this.keepers]) {  // near: life.notify-while-changing
+    for (const keeper of [...this.keepers]) {  // near: lifetime.notify-while-changing
       keeper.heard(signal);
     }
   }
@@ -124,7 +124,7 @@ export const mast = new SignalMast();  // entity: shared-instance mast eager lan
 export class Lookout {
   constructor() {
     this.last = 0;
-    mast.attach(this);  // finding: life.dangling-subscriber tie.hidden-dependency
+    mast.attach(this);  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
   }
   heard(signal) {
     this.last = signal;
@@ -139,7 +139,7 @@ const calls = [];  // entity: global-variable calls eager language
 export class Hornist {
   constructor() {
     this.last = 0;
-    calls.push((signal) => this.heard(signal));  // finding: life.dangling-subscriber tie.hidden-dependency
+    calls.push((signal) => this.heard(signal));  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
   }
   heard(signal) {
     this.last = signal;
@@ -155,7 +155,7 @@ export function hornsDown() {
 // Near miss: taken out at its end.
 export class Bosun {
   constructor() {
-    mast.attach(this);  // near: life.dangling-subscriber
+    mast.attach(this);  // near: lifetime.dangling-subscriber
   }
   heard(signal) {
     this.close(signal);
@@ -171,7 +171,7 @@ export class Steward {
     mast.attach(this);
   }
   wake() {
-    mast.attach(this);  // finding: life.duplicate-subscription
+    mast.attach(this);  // finding: lifetime.duplicate-subscription
   }
   heard(signal) {
     this.last = signal;
@@ -185,10 +185,10 @@ export class Steward {
 const lines = [];  // entity: global-variable lines eager language
 const recent = [];  // entity: global-variable recent eager language
 export function write(line) {
-  lines.push(line);  // finding: life.grows-forever
+  lines.push(line);  // finding: lifetime.grows-forever
 }
 export function keep(line) {
-  recent.push(line);  // near: life.grows-forever
+  recent.push(line);  // near: lifetime.grows-forever
   if (recent.length > 20) {
     recent.shift();
   }
@@ -214,7 +214,7 @@ class Gauge {
 export const gauge = new Gauge();  // entity: shared-instance gauge eager language
 export function evening() {
   gauge.close();
-  return gauge.measure();  // finding: life.used-after-teardown
+  return gauge.measure();  // finding: lifetime.used-after-teardown
 }
 export function morning() {
   gauge.close();
@@ -230,7 +230,7 @@ class ChartStore {
 }
 export class Navigator {
   constructor() {
-    this.store = new ChartStore();  // finding: tie.fixed-collaborator
+    this.store = new ChartStore();  // finding: coupling.fixed-collaborator
   }
   depth() {
     return this.store.depth('roads');

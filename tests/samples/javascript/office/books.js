@@ -15,7 +15,7 @@ export class BerthBook {  // entity: singleton BerthBook lazy single-threaded
   }
 
   assign(ship, berth) {
-    this.berths.set(ship, berth);  // finding: life.grows-forever
+    this.berths.set(ship, berth);  // finding: lifetime.grows-forever
     this.changes++;
   }
 
@@ -35,7 +35,7 @@ export class PilotRoster {  // entity: singleton PilotRoster lazy single-threade
   }
 
   add(pilot) {
-    this.pilots.push(pilot);  // finding: life.grows-forever
+    this.pilots.push(pilot);  // finding: lifetime.grows-forever
   }
 }
 

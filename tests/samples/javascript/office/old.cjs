@@ -5,7 +5,7 @@ function book() {
 }
 
 function moor(ship) {
-  book().assign(ship, 1);  // finding: tie.hidden-dependency
+  book().assign(ship, 1);  // finding: coupling.hidden-dependency
   return book().count();
 }
 

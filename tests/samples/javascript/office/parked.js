@@ -20,7 +20,7 @@ export function pilots() {
 }
 
 // A constructor that hands out the old one.
-export class SignalMast {  // entity: singleton SignalMast none none
+export class SignalMast {  // entity: singleton SignalMast elsewhere none
   constructor() {
     if (SignalMast.only) {
       return SignalMast.only;
@@ -37,7 +37,7 @@ export class SignalMast {  // entity: singleton SignalMast none none
 let made = false;  // entity: global-variable made eager language
 export class FogHorn {
   constructor() {
-    if (made) {  // finding: tie.hidden-dependency
+    if (made) {  // finding: coupling.hidden-dependency
       throw new Error('there is one already');
     }
     made = true;
@@ -51,7 +51,7 @@ export const horn = new FogHorn();  // entity: shared-instance horn eager langua
 
 // A closure variable behind a function.
 export const Anchorage = (function () {
-  let instance;  // entity: global-variable instance none none
+  let instance;  // entity: global-variable instance elsewhere none
   function create() {
     return { ships: 0, drop() { this.ships += 1; } };
   }
@@ -74,7 +74,7 @@ class TideClock {
     this.offset = by;
   }
 }
-export const clock = new TideClock();  // entity: shared-instance clock eager language // finding: start.order-within-class
+export const clock = new TideClock();  // entity: shared-instance clock eager language // finding: init.order-within-class
 const offsets = { north: 2 };  // harmless: offsets
 
 // Near misses.

@@ -7,12 +7,12 @@ let count = 0;  // entity: global-variable count eager language
 export let open = true;  // entity: global-variable open eager language
 
 export function arrive(ship) {
-  waiting.push(ship);  // finding: life.grows-forever
+  waiting.push(ship);  // finding: lifetime.grows-forever
   count += 1;
   BerthBook.getInstance().assign(ship, 4);
-  new PilotRoster().add(ship);  // finding: tie.hidden-dependency
-  mast.hoist();  // finding: tie.hidden-dependency
-  clock.tick();  // finding: tie.hidden-dependency
+  new PilotRoster().add(ship);  // finding: coupling.hidden-dependency
+  mast.hoist();  // finding: coupling.hidden-dependency
+  clock.tick();  // finding: coupling.hidden-dependency
   if (tickets.draw() > LIMIT) {
     open = false;
   }

@@ -45,14 +45,14 @@ export class Anchor {  // near: single.meant-single single.subclassable  // enti
 
 export class Boatswain {
   own;
-  notes = [];  // near: tie.fixed-collaborator
+  notes = [];  // near: coupling.fixed-collaborator
 
-  constructor(anchor) {  // near: tie.hidden-dependency tie.fixed-collaborator
+  constructor(anchor) {  // near: coupling.hidden-dependency coupling.fixed-collaborator
     this.own = anchor;
   }
 
   moor() {
-    this.own.lower();  // near: tie.hidden-dependency
+    this.own.lower();  // near: coupling.hidden-dependency
   }
 }
 
@@ -164,7 +164,7 @@ export function useRockets() {
 }
 
 // Near misses: never set again.
-const torchNow = new Flare();  // near: single.replaceable start.eager-heavy  // entity: shared-instance torchNow eager language
+const torchNow = new Flare();  // near: single.replaceable init.eager-heavy  // entity: shared-instance torchNow eager language
 
 export function torch() {
   return torchNow;
@@ -185,12 +185,12 @@ export class Crane {  // entity: singleton Crane lazy single-threaded
   load;
 
   constructor() {  // finding: single.open-constructor
-    this.load = Winch.winch().rope;  // finding: tie.hidden-dependency
+    this.load = Winch.winch().rope;  // finding: coupling.hidden-dependency
   }
 
   static crane() {
     if (!Crane.one) {
-      Crane.one = new Crane();  // finding: start.cycle
+      Crane.one = new Crane();  // finding: init.cycle
     }
     return Crane.one;
   }
@@ -205,7 +205,7 @@ export class Winch {  // entity: singleton Winch lazy single-threaded
   rope;
 
   constructor() {  // finding: single.open-constructor
-    this.rope = Hook.hook().weight;  // finding: tie.hidden-dependency
+    this.rope = Hook.hook().weight;  // finding: coupling.hidden-dependency
   }
 
   static winch() {
@@ -221,7 +221,7 @@ export class Hook {  // entity: singleton Hook lazy single-threaded
   weight;
 
   constructor() {  // finding: single.open-constructor
-    this.weight = Crane.crane().load;  // finding: tie.hidden-dependency
+    this.weight = Crane.crane().load;  // finding: coupling.hidden-dependency
   }
 
   static hook() {
@@ -235,7 +235,7 @@ export class Hook {  // entity: singleton Hook lazy single-threaded
 export class Tackle {
   blocks = 2;
 
-  pull() {  // near: tie.cycle
+  pull() {  // near: coupling.cycle
     this.blocks = 3;
   }
 
@@ -250,18 +250,18 @@ export class Tackle {
 export class Davit {
   boats;
 
-  constructor() {  // near: start.cycle start.reentrant start.reads-environment
+  constructor() {  // near: init.cycle init.reentrant init.reads-environment
     this.boats = 0;
   }
 
   lower() {
-    tackle.pull();  // near: tie.cycle  // finding: tie.hidden-dependency
+    tackle.pull();  // near: coupling.cycle  // finding: coupling.hidden-dependency
     this.boats = 1;
   }
 }
 
-export const tackle = new Tackle();  // near: start.cycle start.reentrant start.may-throw start.eager-heavy  // entity: shared-instance tackle eager language
-export const davit = new Davit();  // near: start.may-throw start.order-within-class  // entity: shared-instance davit eager language
+export const tackle = new Tackle();  // near: init.cycle init.reentrant init.may-throw init.eager-heavy  // entity: shared-instance tackle eager language
+export const davit = new Davit();  // near: init.may-throw init.order-within-class  // entity: shared-instance davit eager language
 
 // Asks for itself through a helper.
 export class LogBook {  // entity: singleton LogBook lazy single-threaded
@@ -285,7 +285,7 @@ export class LogBook {  // entity: singleton LogBook lazy single-threaded
 }
 
 function greet() {
-  LogBook.book().write();  // finding: start.reentrant
+  LogBook.book().write();  // finding: init.reentrant
 }
 
 // Reads the environment while it is made; near misses: asked later, or handed in.
@@ -293,7 +293,7 @@ export class Flags {
   home;
 
   constructor() {
-    this.home = process.env.HARBOUR || '';  // finding: start.reads-environment
+    this.home = process.env.HARBOUR || '';  // finding: init.reads-environment
   }
 
   rename(name) {
@@ -311,7 +311,7 @@ export class Pennants {
   }
 
   reload() {
-    this.home = process.env.HARBOUR || '';  // near: start.reads-environment
+    this.home = process.env.HARBOUR || '';  // near: init.reads-environment
   }
 }
 
@@ -330,7 +330,7 @@ export class Almanac {
   }
 }
 
-export const almanac = new Almanac();  // finding: start.eager-heavy  // entity: shared-instance almanac eager language
+export const almanac = new Almanac();  // finding: init.eager-heavy  // entity: shared-instance almanac eager language
 
 // Throws where it stands.
 export class Scale {
@@ -348,22 +348,22 @@ export class Scale {
   }
 }
 
-export const scale = new Scale();  // finding: start.may-throw  // entity: shared-instance scale eager language
+export const scale = new Scale();  // finding: init.may-throw  // entity: shared-instance scale eager language
 
 // Needs what stands further down; near miss: asked for when it is there.
 export class Stairs {
   steps;
 
   constructor() {
-    this.steps = heights.get('stairs') || 0;  // finding: tie.hidden-dependency
+    this.steps = heights.get('stairs') || 0;  // finding: coupling.hidden-dependency
   }
 
   climb() {
-    this.steps = heights.get('stairs') || 0;  // near: start.order-within-class
+    this.steps = heights.get('stairs') || 0;  // near: init.order-within-class
   }
 }
 
-export const stairs = new Stairs();  // finding: start.order-within-class  // entity: shared-instance stairs eager language
+export const stairs = new Stairs();  // finding: init.order-within-class  // entity: shared-instance stairs eager language
 const heights = new Map();  // entity: global-variable heights eager language
 
 export function raiseStairs(by) {
@@ -371,9 +371,9 @@ export function raiseStairs(by) {
 }
 
 // Made, and used by nobody; near misses: used by a function, or handed out.
-const bench = new Flare();  // finding: start.eager-unused  // entity: shared-instance bench eager language
-const stool = new Flare();  // near: start.eager-unused  // entity: shared-instance stool eager language
-export const chair = new Flare();  // near: start.eager-unused  // entity: shared-instance chair eager language
+const bench = new Flare();  // finding: init.eager-unused  // entity: shared-instance bench eager language
+const stool = new Flare();  // near: init.eager-unused  // entity: shared-instance stool eager language
+export const chair = new Flare();  // near: init.eager-unused  // entity: shared-instance chair eager language
 
 export function rest() {
   stool.light();
@@ -407,14 +407,14 @@ export class Basin {
     this.gauge = gauge;
   }
 
-  fill() {  // near: start.needs-setup
+  fill() {  // near: init.needs-setup
     if (!this.gauge) {
       throw new Error('no gauge');
     }
     this.level = this.gauge.read();
   }
 
-  empty() {  // near: start.needs-setup
+  empty() {  // near: init.needs-setup
     this.level = this.gauge?.read() ?? 0;
   }
 }
@@ -423,7 +423,7 @@ export const locks = new Locks();  // entity: shared-instance locks eager langua
 export const basin = new Basin();  // entity: shared-instance basin eager language
 
 export function flood(deep) {
-  locks.fill();  // finding: start.needs-setup
+  locks.fill();  // finding: init.needs-setup
   if (deep) {
     locks.setUp(new Gauge());
   }
@@ -439,7 +439,7 @@ export class Barometer {
   constructor() {
     try {
       this.pressure = fs.readFileSync('barometer').length;
-    } catch {  // finding: start.failure-swallowed
+    } catch {  // finding: init.failure-swallowed
     }
   }
 
@@ -464,7 +464,7 @@ export class Hygrometer {
     try {
       this.damp = fs.readFileSync('hygrometer').length;
     } catch (error) {
-      throw new Error('no hygrometer');  // near: start.failure-swallowed
+      throw new Error('no hygrometer');  // near: init.failure-swallowed
     }
   }
 
@@ -480,7 +480,7 @@ export class Anemometer {
     try {
       this.wind = fs.readFileSync('anemometer').length;
     } catch (error) {
-      console.error('no anemometer', error);  // near: start.failure-swallowed
+      console.error('no anemometer', error);  // near: init.failure-swallowed
       throw error;
     }
   }
@@ -495,14 +495,14 @@ let anemometerNow = null;  // entity: shared-instance anemometerNow lazy single-
 
 export function hygrometer() {
   if (!hygrometerNow) {
-    hygrometerNow = new Hygrometer();  // near: start.eager-heavy  // finding: start.may-throw
+    hygrometerNow = new Hygrometer();  // near: init.eager-heavy  // finding: init.may-throw
   }
   return hygrometerNow;
 }
 
 export function anemometer() {
   if (!anemometerNow) {
-    anemometerNow = new Anemometer();  // finding: start.may-throw
+    anemometerNow = new Anemometer();  // finding: init.may-throw
   }
   return anemometerNow;
 }
@@ -560,7 +560,7 @@ export class Soundings {
   read = 0;
 
   open(name) {
-    this.file = fs.openSync(name, 'r');  // finding: life.never-released
+    this.file = fs.openSync(name, 'r');  // finding: lifetime.never-released
   }
 
   next() {
@@ -572,7 +572,7 @@ export class Tides {
   file = 0;
 
   open(name) {
-    this.file = fs.openSync(name, 'r');  // near: life.never-released
+    this.file = fs.openSync(name, 'r');  // near: lifetime.never-released
   }
 
   close() {
@@ -597,14 +597,14 @@ export class Bells {
   }
 
   ring() {
-    for (const ringer of this.ringers) {  // finding: life.notify-while-changing
+    for (const ringer of this.ringers) {  // finding: lifetime.notify-while-changing
       ringer.ring();
     }
   }
 
   addPlayer(player) {
     if (!this.players.includes(player)) {
-      this.players.push(player);  // near: life.duplicate-subscription life.grows-forever
+      this.players.push(player);  // near: lifetime.duplicate-subscription lifetime.grows-forever
     }
   }
 
@@ -613,14 +613,14 @@ export class Bells {
   }
 
   play() {
-    for (const player of [...this.players]) {  // near: life.notify-while-changing
+    for (const player of [...this.players]) {  // near: lifetime.notify-while-changing
       player.play();
     }
   }
 
   count() {
     let strokes = 0;
-    for (const player of this.players) {  // near: life.notify-while-changing
+    for (const player of this.players) {  // near: lifetime.notify-while-changing
       strokes += player.strokes;
     }
     return strokes;
@@ -631,11 +631,11 @@ export const bells = new Bells();  // entity: shared-instance bells eager langua
 
 export class Ringer {
   constructor() {
-    bells.add(this);  // finding: tie.hidden-dependency
+    bells.add(this);  // finding: coupling.hidden-dependency
   }
 
   again() {
-    bells.add(this);  // finding: life.duplicate-subscription
+    bells.add(this);  // finding: lifetime.duplicate-subscription
   }
 
   close() {
@@ -651,11 +651,11 @@ export class Player {
   strokes = 3;
 
   constructor() {
-    bells.addPlayer(this);  // near: life.dangling-subscriber
+    bells.addPlayer(this);  // near: lifetime.dangling-subscriber
   }
 
   again() {
-    bells.addPlayer(this);  // near: life.duplicate-subscription
+    bells.addPlayer(this);  // near: lifetime.duplicate-subscription
   }
 
   close() {
@@ -672,7 +672,7 @@ export class Drummer {
   beats = 0;
 
   constructor() {
-    bells.add(this);  // finding: life.dangling-subscriber
+    bells.add(this);  // finding: lifetime.dangling-subscriber
   }
 
   close() {
@@ -695,7 +695,7 @@ export class Porter {
   }
 
   write(caller) {
-    this.seen.push(caller.ship);  // near: life.grows-forever
+    this.seen.push(caller.ship);  // near: lifetime.grows-forever
     if (this.seen.length > 9) {
       this.seen.shift();
     }
@@ -712,12 +712,12 @@ export class Caller {
   }
 
   enter() {
-    porter.keep(this);  // finding: tie.hidden-dependency life.captured-short-lived
+    porter.keep(this);  // finding: coupling.hidden-dependency lifetime.captured-short-lived
   }
 
   passBy() {
-    porter.note(this);  // near: life.captured-short-lived
-    porter.write(this);  // near: life.captured-short-lived
+    porter.note(this);  // near: lifetime.captured-short-lived
+    porter.write(this);  // near: lifetime.captured-short-lived
   }
 }
 
@@ -751,14 +751,14 @@ export const sluice = new Sluice();  // entity: shared-instance sluice eager lan
 export function night() {
   sluice.close();
   console.log('night');
-  return sluice.measure();  // finding: life.used-after-teardown
+  return sluice.measure();  // finding: lifetime.used-after-teardown
 }
 
 export function day() {
   sluice.close();
   sluice.open();
-  let level = sluice.measure();  // near: life.used-after-teardown
-  level += sluice.measure();  // near: life.used-after-teardown
+  let level = sluice.measure();  // near: lifetime.used-after-teardown
+  level += sluice.measure();  // near: lifetime.used-after-teardown
   sluice.close();
   return level;
 }
@@ -768,7 +768,7 @@ export class Surveyor {
   echo;
 
   constructor() {
-    this.echo = new Echo();  // finding: tie.fixed-collaborator
+    this.echo = new Echo();  // finding: coupling.fixed-collaborator
   }
 
   depth() {
@@ -783,7 +783,7 @@ export class Echo {
 }
 
 // Nothing to hand in; near misses: no state, or one caller.
-export class Tickets {  // finding: tie.static-only-api  // entity: static-holder Tickets eager language
+export class Tickets {  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
   static sold = 0;
 
   static sell() {
@@ -795,7 +795,7 @@ export class Tickets {  // finding: tie.static-only-api  // entity: static-holde
   }
 }
 
-export class Knots {  // near: tie.static-only-api
+export class Knots {  // near: coupling.static-only-api
   static bowline(turns) {
     return turns + 1;
   }
@@ -805,7 +805,7 @@ export class Knots {  // near: tie.static-only-api
   }
 }
 
-export class Bollards {  // near: tie.static-only-api  // entity: static-holder Bollards eager language
+export class Bollards {  // near: coupling.static-only-api  // entity: static-holder Bollards eager language
   static used = 0;
 
   static use() {
@@ -815,8 +815,8 @@ export class Bollards {  // near: tie.static-only-api  // entity: static-holder 
 
 export class Sailor {
   tie() {
-    Bollards.use();  // finding: tie.hidden-dependency
-    Tickets.sell();  // finding: tie.hidden-dependency
+    Bollards.use();  // finding: coupling.hidden-dependency
+    Tickets.sell();  // finding: coupling.hidden-dependency
     return Knots.bowline(2);
   }
 }
@@ -850,15 +850,15 @@ export function entrance(papers) {
   return counter(papers);
 }
 
-export function door(papers) {  // finding: tie.long-handoff
+export function door(papers) {  // finding: coupling.long-handoff
   return entrance(papers);
 }
 
-export function gate(papers) {  // near: tie.long-handoff
+export function gate(papers) {  // near: coupling.long-handoff
   return papers.inOrder() && counter(papers);
 }
 
-export function windowed() {  // near: tie.long-handoff
+export function windowed() {  // near: coupling.long-handoff
   return counter(new Papers());
 }
 
@@ -903,12 +903,12 @@ export class Channel {  // entity: singleton Channel lazy single-threaded  // fi
 
 export class Pilot {
   steer() {
-    Channel.channel().capstan().turn();  // finding: tie.hidden-dependency tie.chained-access
-    Channel.channel().depths().measure();  // near: tie.chained-access
+    Channel.channel().capstan().turn();  // finding: coupling.hidden-dependency coupling.chained-access
+    Channel.channel().depths().measure();  // near: coupling.chained-access
   }
 
   dark() {
-    buoys.light();  // near: tie.chained-access  // finding: tie.hidden-dependency
+    buoys.light();  // near: coupling.chained-access  // finding: coupling.hidden-dependency
   }
 }
 
@@ -921,13 +921,13 @@ export class Gong {
   }
 }
 
-export const gong = new Gong();  // finding: tie.wide-reach  // entity: shared-instance gong eager language
-export const whistle = new Gong();  // near: tie.wide-reach  // entity: shared-instance whistle eager language
+export const gong = new Gong();  // finding: coupling.wide-reach  // entity: shared-instance gong eager language
+export const whistle = new Gong();  // near: coupling.wide-reach  // entity: shared-instance whistle eager language
 
 export class Pier1 {
   fog() {
-    gong.strike();  // finding: tie.hidden-dependency
-    whistle.strike();  // finding: tie.hidden-dependency
+    gong.strike();  // finding: coupling.hidden-dependency
+    whistle.strike();  // finding: coupling.hidden-dependency
   }
 }
 
@@ -958,17 +958,17 @@ export class Pier5 {
 
 // Begins the day for all; near miss: what is handed in is no reach.
 export class Morning {
-  begin() {  // finding: tie.crowded-startup
+  begin() {  // finding: coupling.crowded-startup
     gong.strike();
     whistle.strike();
     buoys.light();
-    soundings.open('morning');  // finding: tie.hidden-dependency
-    davit.lower();  // finding: tie.hidden-dependency
-    flags.rename('morning');  // finding: tie.hidden-dependency
-    pennants.reload();  // finding: tie.hidden-dependency
+    soundings.open('morning');  // finding: coupling.hidden-dependency
+    davit.lower();  // finding: coupling.hidden-dependency
+    flags.rename('morning');  // finding: coupling.hidden-dependency
+    pennants.reload();  // finding: coupling.hidden-dependency
   }
 
-  half(bell, light, line, boat, flag) {  // near: tie.crowded-startup
+  half(bell, light, line, boat, flag) {  // near: coupling.crowded-startup
     bell.strike();
     light.light();
     line.open('half');
@@ -986,7 +986,7 @@ export class Plate {  // entity: singleton Plate lazy single-threaded
     this.name = name + size;
   }
 
-  static plate(name, size) {  // finding: start.arguments-ignored
+  static plate(name, size) {  // finding: init.arguments-ignored
     if (!Plate.one) {
       Plate.one = new Plate(name, size);
     }
@@ -1006,7 +1006,7 @@ export class Sign {  // entity: singleton Sign lazy single-threaded
     this.name = name;
   }
 
-  static sign(name) {  // near: start.arguments-ignored
+  static sign(name) {  // near: init.arguments-ignored
     if (!Sign.one) {
       Sign.one = new Sign(name);
     }
@@ -1078,7 +1078,7 @@ export class Ferry {  // entity: singleton Ferry lazy single-threaded
   }
 }
 
-export function open() {  // finding: tie.crowded-startup
+export function open() {  // finding: coupling.crowded-startup
   spareCapstan().turn();
   Capstan.capstan().turn();
   flare().light();

@@ -28,7 +28,7 @@ export class Pier {
 // Near miss: a second one is refused.
 let lantern = null;
 
-export class Lantern {  // entity: singleton Lantern none none
+export class Lantern {  // entity: singleton Lantern elsewhere none
 
   constructor() {  // near: single.open-constructor
     if (lantern) {
@@ -135,14 +135,14 @@ export class Plate {
   }
 }
 
-export function plateOf(name) {  // finding: start.arguments-ignored
+export function plateOf(name) {  // finding: init.arguments-ignored
   if (plate === null) {
     plate = new Plate(name);
   }
   return plate;
 }
 
-export function buoyOf(name) {  // near: start.arguments-ignored
+export function buoyOf(name) {  // near: init.arguments-ignored
   if (!buoys.has(name)) {
     buoys.set(name, new Plate(name));
   }
@@ -154,12 +154,12 @@ export class Light {  // entity: singleton Light lazy single-threaded
   static #light = null;
 
   constructor() {  // finding: single.open-constructor
-    this.height = Mole.get().length;  // finding: tie.cycle tie.hidden-dependency
+    this.height = Mole.get().length;  // finding: coupling.cycle coupling.hidden-dependency
   }
 
   static get() {
     if (Light.#light === null) {
-      Light.#light = new Light();  // finding: start.cycle
+      Light.#light = new Light();  // finding: init.cycle
     }
     return Light.#light;
   }
@@ -169,7 +169,7 @@ export class Mole {  // entity: singleton Mole lazy single-threaded
   static #mole = null;
 
   constructor() {  // finding: single.open-constructor
-    this.length = Light.get().height;  // finding: tie.cycle tie.hidden-dependency
+    this.length = Light.get().height;  // finding: coupling.cycle coupling.hidden-dependency
   }
 
   static get() {
@@ -197,7 +197,7 @@ export class DutyBook {  // entity: singleton DutyBook lazy single-threaded
   }
 
   begin() {
-    DutyBook.get().enter();  // finding: start.reentrant
+    DutyBook.get().enter();  // finding: init.reentrant
   }
 
   enter() {
@@ -218,7 +218,7 @@ export class EchoLog {  // entity: singleton EchoLog eager language
   }
 
   begin() {
-    this.file = fs.openSync("echoes", "r");  // finding: life.never-released
+    this.file = fs.openSync("echoes", "r");  // finding: lifetime.never-released
   }
 
   next() {
@@ -238,7 +238,7 @@ export class WaveLog {  // entity: singleton WaveLog eager language
   }
 
   begin() {
-    this.file = fs.openSync("waves", "r");  // near: life.never-released
+    this.file = fs.openSync("waves", "r");  // near: lifetime.never-released
   }
 
   next() {
@@ -278,8 +278,8 @@ export class Visit {
   }
 
   enter() {
-    Gate.get().begin(this);  // finding: life.captured-short-lived tie.hidden-dependency
-    Gate.get().note(this.ship);  // near: life.captured-short-lived
+    Gate.get().begin(this);  // finding: lifetime.captured-short-lived coupling.hidden-dependency
+    Gate.get().note(this.ship);  // near: lifetime.captured-short-lived
   }
 }
 
@@ -294,7 +294,7 @@ export class Plan {  // entity: singleton Plan eager language
 
   constructor() {  // finding: single.open-constructor
     this.berths = 0;
-    this.berther = new Berther();  // finding: tie.cycle
+    this.berther = new Berther();  // finding: coupling.cycle
   }
 
   static get() {
@@ -313,7 +313,7 @@ export class Berther {
   }
 
   arrive() {
-    this.free = Plan.get().berths;  // finding: tie.hidden-dependency
+    this.free = Plan.get().berths;  // finding: coupling.hidden-dependency
   }
 
   stop() {
@@ -322,7 +322,7 @@ export class Berther {
 }
 
 // Nothing to hand in.
-export class Stamps {  // entity: static-holder Stamps eager language // finding: tie.static-only-api
+export class Stamps {  // entity: static-holder Stamps eager language // finding: coupling.static-only-api
   static #used = 0;
 
   static use() {
@@ -336,7 +336,7 @@ export class Stamps {  // entity: static-holder Stamps eager language // finding
 
 export class Clerk {
   stamp() {
-    Stamps.use();  // finding: tie.hidden-dependency
+    Stamps.use();  // finding: coupling.hidden-dependency
   }
 }
 
@@ -360,7 +360,7 @@ export function atQuay(permit) {
   return atGate(permit);
 }
 
-export function atPier(permit) {  // finding: tie.long-handoff
+export function atPier(permit) {  // finding: coupling.long-handoff
   return atQuay(permit);
 }
 
@@ -413,8 +413,8 @@ export class Fairway {  // entity: singleton Fairway eager language
 
 export class Tender {
   work() {
-    Fairway.get().marks().lay();  // finding: tie.chained-access tie.hidden-dependency
-    Fairway.get().dredge();  // near: tie.chained-access
+    Fairway.get().marks().lay();  // finding: coupling.chained-access coupling.hidden-dependency
+    Fairway.get().dredge();  // near: coupling.chained-access
   }
 }
 
@@ -429,7 +429,7 @@ class Spare {
   }
 }
 
-const spare = new Spare();  // entity: shared-instance spare eager language // finding: start.eager-unused
+const spare = new Spare();  // entity: shared-instance spare eager language // finding: init.eager-unused
 
 // Reached from everywhere; near miss: four classes.
 class Siren {
@@ -452,13 +452,13 @@ class Bell {
   }
 }
 
-export const siren = new Siren();  // entity: shared-instance siren eager language // finding: tie.wide-reach
-export const bell = new Bell();  // near: tie.wide-reach  // entity: shared-instance bell eager language
+export const siren = new Siren();  // entity: shared-instance siren eager language // finding: coupling.wide-reach
+export const bell = new Bell();  // near: coupling.wide-reach  // entity: shared-instance bell eager language
 
 export class NorthQuay {
   fog() {
-    siren.sound();  // finding: tie.hidden-dependency
-    bell.ring();  // finding: tie.hidden-dependency
+    siren.sound();  // finding: coupling.hidden-dependency
+    bell.ring();  // finding: coupling.hidden-dependency
   }
 }
 
@@ -490,20 +490,20 @@ export class InnerQuay {
 
 // Starts them all; near miss: only five.
 export class Opening {
-  open() {  // finding: tie.crowded-startup
-    Beacon.get().flash();  // finding: tie.hidden-dependency
+  open() {  // finding: coupling.crowded-startup
+    Beacon.get().flash();  // finding: coupling.hidden-dependency
     siren.sound();
     bell.ring();
-    WaveLog.get().begin();  // finding: tie.hidden-dependency
-    EchoLog.get().begin();  // finding: tie.hidden-dependency
-    Berth.get().moor();  // finding: tie.hidden-dependency
+    WaveLog.get().begin();  // finding: coupling.hidden-dependency
+    EchoLog.get().begin();  // finding: coupling.hidden-dependency
+    Berth.get().moor();  // finding: coupling.hidden-dependency
   }
 
-  half() {  // near: tie.crowded-startup
+  half() {  // near: coupling.crowded-startup
     siren.sound();
     bell.ring();
-    Lantern.get().light();  // finding: tie.hidden-dependency
-    plateOf("north").rename("N");  // finding: tie.hidden-dependency
+    Lantern.get().light();  // finding: coupling.hidden-dependency
+    plateOf("north").rename("N");  // finding: coupling.hidden-dependency
     plateOf("south").rename("S");
     buoyOf("one").rename("1");
   }

@@ -2,7 +2,7 @@
 import { Sirens } from './sirens.js';
 
 // Near miss: who imports it uses it.
-const sirens = new Sirens();  // entity: shared-instance sirens eager language // near: start.eager-unused
+const sirens = new Sirens();  // entity: shared-instance sirens eager language // near: init.eager-unused
 
 export default sirens;
 
@@ -11,10 +11,10 @@ const heard = [];  // entity: global-variable heard eager language
 const posted = [];  // harmless: posted
 
 process.on('message', (what) => {
-  heard.push(what);  // finding: life.grows-forever
+  heard.push(what);  // finding: lifetime.grows-forever
 });
 
-posted.push('open');  // near: life.grows-forever
+posted.push('open');  // near: lifetime.grows-forever
 
 export function lastHeard() {
   return heard[heard.length - 1] || posted[0];

@@ -6,7 +6,7 @@ import type { Ship } from './ships';
 
 // Near miss: what is inside a function runs when the function does.
 const Board: component(ref?: Slot<Ship>, ...props: Ship) = ({ ref, ...props }) => {
-  const lines = [rows.first];  // near: start.order-within-class
+  const lines = [rows.first];  // near: init.order-within-class
   return lines.concat(props.name);
 };
 

@@ -87,14 +87,14 @@ object SignalMast {  // entity: singleton SignalMast eager language
     }
 
     fun raise(signal: Int) {
-        for (keeper in keepers) {  // finding: life.notify-while-changing
+        for (keeper in keepers) {  // finding: lifetime.notify-while-changing
             keeper.heard(signal)
         }
     }
 
     // Near miss: over a copy.
     fun lower(signal: Int) {
-        for (keeper in keepers.toList()) {  // near: life.notify-while-changing
+        for (keeper in keepers.toList()) {  // near: lifetime.notify-while-changing
             keeper.heard(signal)
         }
     }
@@ -104,7 +104,7 @@ class Lookout : Keeper {
     private var last = 0
 
     init {
-        SignalMast.attach(this)  // finding: life.dangling-subscriber tie.hidden-dependency
+        SignalMast.attach(this)  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
     }
 
     override fun heard(signal: Int) {
@@ -119,7 +119,7 @@ class Lookout : Keeper {
 // Near miss: taken out at its end. It takes itself out while the list is walked, too.
 class Bosun : Keeper {
     init {
-        SignalMast.attach(this)  // near: life.dangling-subscriber
+        SignalMast.attach(this)  // near: lifetime.dangling-subscriber
     }
 
     override fun heard(signal: Int) {
@@ -140,7 +140,7 @@ class Steward : Keeper {
     }
 
     fun wake() {
-        SignalMast.attach(this)  // finding: life.duplicate-subscription
+        SignalMast.attach(this)  // finding: lifetime.duplicate-subscription
     }
 
     override fun heard(signal: Int) {
@@ -158,12 +158,12 @@ object Logbook {  // entity: singleton Logbook eager language
     private val recent = mutableListOf<String>()
 
     fun write(line: String) {
-        lines.add(line)  // finding: life.grows-forever
+        lines.add(line)  // finding: lifetime.grows-forever
     }
 
     @Synchronized
     fun keep(line: String) {
-        recent.add(line)  // near: life.grows-forever
+        recent.add(line)  // near: lifetime.grows-forever
         if (recent.size > 20) {
             recent.removeAt(0)
         }
@@ -172,20 +172,20 @@ object Logbook {  // entity: singleton Logbook eager language
 
 // Reads the environment; the failure is dropped.
 object NamePlate {  // entity: singleton NamePlate eager language
-    private var name = System.getenv("HARBOUR")  // finding: start.reads-environment
+    private var name = System.getenv("HARBOUR")  // finding: init.reads-environment
 
     fun rename(newName: String) {
         name = newName
     }
 }
 
-object Barograph {  // entity: singleton Barograph eager language // finding: start.eager-heavy
+object Barograph {  // entity: singleton Barograph eager language // finding: init.eager-heavy
     private var pressure = 0
 
     init {
         try {
             pressure = File("pressure").readText().length
-        } catch (failure: IOException) {  // finding: start.failure-swallowed
+        } catch (failure: IOException) {  // finding: init.failure-swallowed
         }
     }
 
@@ -202,7 +202,7 @@ class ChartStore {
 }
 
 class Navigator {
-    private val store = ChartStore()  // finding: tie.fixed-collaborator
+    private val store = ChartStore()  // finding: coupling.fixed-collaborator
 
     fun depth(): Int {
         return store.depth("roads")
@@ -234,7 +234,7 @@ fun quay(permit: Permit): Boolean {
     return gate(permit)
 }
 
-fun pier(permit: Permit): Boolean {  // finding: tie.long-handoff
+fun pier(permit: Permit): Boolean {  // finding: coupling.long-handoff
     return quay(permit)
 }
 

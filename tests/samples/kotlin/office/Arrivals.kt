@@ -7,9 +7,9 @@ import harbour.office.crane
 
 class Arrivals(private val port: String) {
     fun arrive(ship: String): Int {
-        BerthBook.getInstance().assign(ship, 4)  // finding: tie.hidden-dependency
+        BerthBook.getInstance().assign(ship, 4)  // finding: coupling.hidden-dependency
         val book = BerthBook.getInstance()
-        crane.lift()  // finding: tie.hidden-dependency
-        return book.count() + TicketOffice.draw() + TideTable.get().rise() + crane.loads  // finding: tie.hidden-dependency
+        crane.lift()  // finding: coupling.hidden-dependency
+        return book.count() + TicketOffice.draw() + TideTable.get().rise() + crane.loads  // finding: coupling.hidden-dependency
     }
 }

@@ -31,7 +31,7 @@ class BerthBook private constructor() {  // entity: singleton BerthBook lazy non
     }
 
     fun assign(ship: String, berth: Int) {
-        berths[ship] = berth  // finding: life.grows-forever
+        berths[ship] = berth  // finding: lifetime.grows-forever
     }
 
     fun count() = berths.size
@@ -45,7 +45,7 @@ class TideTable private constructor() {  // entity: singleton TideTable lazy dou
         @Volatile private var instance: TideTable? = null
 
         fun get(): TideTable = instance ?: synchronized(this) {
-            instance ?: TideTable().also { instance = it }  // finding: start.lazy-needless
+            instance ?: TideTable().also { instance = it }  // finding: init.lazy-needless
         }
     }
 

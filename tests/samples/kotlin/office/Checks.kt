@@ -15,7 +15,7 @@ class SignalCode private constructor() {  // entity: singleton SignalCode eager 
     }
 
     companion object {
-        val CODE = SignalCode()  // finding: start.order-within-class
+        val CODE = SignalCode()  // finding: init.order-within-class
         private val FLAGS = mutableMapOf("north" to "n")  // harmless: FLAGS
     }
 }
@@ -35,7 +35,7 @@ class CargoScale private constructor() {  // entity: singleton CargoScale lazy l
             val lock = Any()
             synchronized(lock) {  // finding: thread.wrong-lock
                 if (scale == null) {
-                    scale = CargoScale()  // finding: start.lazy-needless
+                    scale = CargoScale()  // finding: init.lazy-needless
                 }
                 return scale!!
             }
@@ -58,7 +58,7 @@ class TugList private constructor() {  // entity: singleton TugList lazy double-
         fun get(): TugList {
             if (tugs == null) {  // finding: thread.double-check-incomplete
                 synchronized(this) {
-                    tugs = TugList()  // finding: start.lazy-needless
+                    tugs = TugList()  // finding: init.lazy-needless
                 }
             }
             return tugs!!

@@ -51,7 +51,7 @@ class HornTest {
     val quay = Quays.quay("north")
 
     fun raise() {
-        Flag.NORTH.show()  // finding: tie.hidden-dependency
-        Foghorn.horn.blow()  // finding: tie.hidden-dependency
+        Flag.NORTH.show()  // finding: coupling.hidden-dependency
+        Foghorn.horn.blow()  // finding: coupling.hidden-dependency
     }
 }

@@ -16,7 +16,7 @@ object Tally {  // entity: singleton Tally eager language
 
     @Synchronized
     fun note(name: String) {
-        names.add(name)  // finding: life.grows-forever
+        names.add(name)  // finding: lifetime.grows-forever
     }
 }
 

@@ -53,14 +53,14 @@ class Anchor {  // near: single.meant-single single.subclassable  // entity: sin
 
 class Boatswain {
     private val own: Anchor
-    private var notes: MutableList<String> = mutableListOf()  // near: tie.fixed-collaborator
+    private var notes: MutableList<String> = mutableListOf()  // near: coupling.fixed-collaborator
 
-    constructor(anchor: Anchor) {  // near: tie.hidden-dependency tie.fixed-collaborator
+    constructor(anchor: Anchor) {  // near: coupling.hidden-dependency coupling.fixed-collaborator
         this.own = anchor
     }
 
     fun moor() {
-        this.own.lower()  // near: tie.hidden-dependency
+        this.own.lower()  // near: coupling.hidden-dependency
     }
 }
 
@@ -184,7 +184,7 @@ fun useRockets() {
 }
 
 // Near misses: never set again.
-private val torchNow: Flare = Flare()  // near: single.replaceable start.eager-heavy  // entity: shared-instance torchNow eager language
+private val torchNow: Flare = Flare()  // near: single.replaceable init.eager-heavy  // entity: shared-instance torchNow eager language
 
 fun torch(): Flare {
     return torchNow!!
@@ -206,7 +206,7 @@ class Crane {  // entity: singleton Crane lazy none
 
         fun crane(): Crane {
             if (Crane.one == null) {
-                Crane.one = Crane()  // finding: thread.unguarded-creation start.cycle
+                Crane.one = Crane()  // finding: thread.unguarded-creation init.cycle
             }
             return Crane.one!!
         }
@@ -215,7 +215,7 @@ class Crane {  // entity: singleton Crane lazy none
     var load: Int = 0
 
     constructor() {  // finding: single.open-constructor
-        this.load = Winch.winch().rope  // finding: tie.hidden-dependency
+        this.load = Winch.winch().rope  // finding: coupling.hidden-dependency
     }
 
     fun turn() {
@@ -238,7 +238,7 @@ class Winch {  // entity: singleton Winch lazy none
     var rope: Int = 0
 
     constructor() {  // finding: single.open-constructor
-        this.rope = Hook.hook().weight  // finding: tie.hidden-dependency
+        this.rope = Hook.hook().weight  // finding: coupling.hidden-dependency
     }
 }
 
@@ -257,14 +257,14 @@ class Hook {  // entity: singleton Hook lazy none
     var weight: Int = 0
 
     constructor() {  // finding: single.open-constructor
-        this.weight = Crane.crane().load  // finding: tie.hidden-dependency
+        this.weight = Crane.crane().load  // finding: coupling.hidden-dependency
     }
 }
 
 class Tackle {
     private var blocks: Int = 2
 
-    fun pull() {  // near: tie.cycle
+    fun pull() {  // near: coupling.cycle
         this.blocks = 3
     }
 
@@ -279,18 +279,18 @@ class Tackle {
 class Davit {
     private var boats: Int = 0
 
-    constructor() {  // near: start.cycle start.reentrant start.reads-environment
+    constructor() {  // near: init.cycle init.reentrant init.reads-environment
         this.boats = 0
     }
 
     fun lower() {
-        tackle.pull()  // near: tie.cycle  // finding: tie.hidden-dependency
+        tackle.pull()  // near: coupling.cycle  // finding: coupling.hidden-dependency
         this.boats = 1
     }
 }
 
-val tackle: Tackle = Tackle()  // near: start.cycle start.reentrant start.may-throw start.eager-heavy  // entity: shared-instance tackle eager language
-val davit: Davit = Davit()  // near: start.may-throw start.order-within-class  // entity: shared-instance davit eager language
+val tackle: Tackle = Tackle()  // near: init.cycle init.reentrant init.may-throw init.eager-heavy  // entity: shared-instance tackle eager language
+val davit: Davit = Davit()  // near: init.may-throw init.order-within-class  // entity: shared-instance davit eager language
 
 // Asks for itself through a helper.
 class LogBook {  // entity: singleton LogBook lazy none
@@ -317,7 +317,7 @@ class LogBook {  // entity: singleton LogBook lazy none
 }
 
 fun greet() {
-    LogBook.book().write()  // finding: start.reentrant
+    LogBook.book().write()  // finding: init.reentrant
 }
 
 // Reads the environment while it is made; near misses: asked later, or handed in.
@@ -325,7 +325,7 @@ class Flags {
     private var home: String = ""
 
     constructor() {
-        this.home = System.getenv("HARBOUR") ?: ""  // finding: start.reads-environment
+        this.home = System.getenv("HARBOUR") ?: ""  // finding: init.reads-environment
     }
 
     fun rename(name: String) {
@@ -343,7 +343,7 @@ class Pennants {
     }
 
     fun reload() {
-        this.home = System.getenv("HARBOUR") ?: ""  // near: start.reads-environment
+        this.home = System.getenv("HARBOUR") ?: ""  // near: init.reads-environment
     }
 }
 
@@ -362,7 +362,7 @@ class Almanac {
     }
 }
 
-val almanac: Almanac = Almanac()  // finding: start.eager-heavy  // entity: shared-instance almanac eager language
+val almanac: Almanac = Almanac()  // finding: init.eager-heavy  // entity: shared-instance almanac eager language
 
 // Throws where it stands.
 class Scale {
@@ -380,7 +380,7 @@ class Scale {
     }
 }
 
-val scale: Scale = Scale()  // finding: start.may-throw  // entity: shared-instance scale eager language
+val scale: Scale = Scale()  // finding: init.may-throw  // entity: shared-instance scale eager language
 
 // Needs what stands further down; near miss: asked for when it is there.
 class Stairs {
@@ -391,12 +391,12 @@ class Stairs {
     }
 
     fun climb() {
-        this.steps = heights["stairs"] ?: 0  // near: start.order-within-class
+        this.steps = heights["stairs"] ?: 0  // near: init.order-within-class
     }
 }
 
-val stairs: Stairs = Stairs()  // finding: start.order-within-class  // entity: shared-instance stairs eager language
-private val heights: MutableMap<String, Int> = mutableMapOf<String, Int>()  // entity: global-variable heights none none
+val stairs: Stairs = Stairs()  // finding: init.order-within-class  // entity: shared-instance stairs eager language
+private val heights: MutableMap<String, Int> = mutableMapOf<String, Int>()  // entity: global-variable heights elsewhere none
 
 fun raiseStairs(by: Int) {
     heights["stairs"] = by
@@ -439,14 +439,14 @@ class Basin {
         this.gauge = gauge
     }
 
-    fun fill() {  // near: start.needs-setup
+    fun fill() {  // near: init.needs-setup
         if (this.gauge == null) {
             throw IllegalStateException("no gauge")
         }
         this.level = this.gauge!!.read()
     }
 
-    fun empty() {  // near: start.needs-setup
+    fun empty() {  // near: init.needs-setup
         this.level = this.gauge?.read() ?: 0
     }
 }
@@ -455,7 +455,7 @@ val locks: Locks = Locks()  // entity: shared-instance locks eager language
 val basin: Basin = Basin()  // entity: shared-instance basin eager language
 
 fun flood(deep: Boolean) {
-    locks.fill()  // finding: start.needs-setup
+    locks.fill()  // finding: init.needs-setup
     if (deep) {
         locks.setUp(Gauge())
     }
@@ -471,7 +471,7 @@ class Barometer {
     constructor() {
         try {
             this.pressure = File("barometer").readText().length
-        } catch (error: Exception) {  // finding: start.failure-swallowed
+        } catch (error: Exception) {  // finding: init.failure-swallowed
         }
     }
 
@@ -496,7 +496,7 @@ class Hygrometer {
         try {
             this.damp = File("hygrometer").readText().length
         } catch (error: Exception) {
-            throw IllegalStateException("no hygrometer")  // near: start.failure-swallowed
+            throw IllegalStateException("no hygrometer")  // near: init.failure-swallowed
         }
     }
 
@@ -512,7 +512,7 @@ class Anemometer {
         try {
             this.wind = File("anemometer").readText().length
         } catch (error: Exception) {
-            System.err.println(error)  // near: start.failure-swallowed
+            System.err.println(error)  // near: init.failure-swallowed
             throw error
         }
     }
@@ -527,14 +527,14 @@ private var anemometerNow: Anemometer? = null  // entity: shared-instance anemom
 
 fun hygrometer(): Hygrometer {
     if (hygrometerNow == null) {
-        hygrometerNow = Hygrometer()  // near: start.eager-heavy  // finding: thread.unguarded-creation start.may-throw
+        hygrometerNow = Hygrometer()  // near: init.eager-heavy  // finding: thread.unguarded-creation init.may-throw
     }
     return hygrometerNow!!
 }
 
 fun anemometer(): Anemometer {
     if (anemometerNow == null) {
-        anemometerNow = Anemometer()  // finding: thread.unguarded-creation start.may-throw
+        anemometerNow = Anemometer()  // finding: thread.unguarded-creation init.may-throw
     }
     return anemometerNow!!
 }
@@ -550,7 +550,7 @@ class Radio {
 
 private var radioNow: Radio? = null  // entity: shared-instance radioNow lazy none
 private var sonarNow: Radio? = null  // entity: shared-instance sonarNow lazy none
-private var radarNow: Radio? = null  // entity: ambient radarNow none none
+private var radarNow: Radio? = null  // entity: ambient radarNow elsewhere none
 
 suspend fun radio(): Radio {
     if (radioNow == null) {
@@ -592,7 +592,7 @@ class Soundings {
     private var read: Int = 0
 
     fun open(name: String) {
-        this.file = FileInputStream(name)  // finding: life.never-released
+        this.file = FileInputStream(name)  // finding: lifetime.never-released
     }
 
     fun next() {
@@ -604,7 +604,7 @@ class Tides {
     private var file: FileInputStream? = null
 
     fun open(name: String) {
-        this.file = FileInputStream(name)  // near: life.never-released
+        this.file = FileInputStream(name)  // near: lifetime.never-released
     }
 
     fun close() {
@@ -629,14 +629,14 @@ class Bells {
     }
 
     fun ring() {
-        for (ringer in this.ringers) {  // finding: life.notify-while-changing
+        for (ringer in this.ringers) {  // finding: lifetime.notify-while-changing
             ringer.ring()
         }
     }
 
     fun addPlayer(player: Player) {
         if (!this.players.contains(player)) {  // finding: thread.check-then-act
-            this.players.add(player)  // near: life.duplicate-subscription life.grows-forever
+            this.players.add(player)  // near: lifetime.duplicate-subscription lifetime.grows-forever
         }
     }
 
@@ -645,14 +645,14 @@ class Bells {
     }
 
     fun play() {
-        for (player in this.players.toList()) {  // near: life.notify-while-changing
+        for (player in this.players.toList()) {  // near: lifetime.notify-while-changing
             player.play()
         }
     }
 
     fun count(): Int {
         var strokes = 0
-        for (player in this.players) {  // near: life.notify-while-changing
+        for (player in this.players) {  // near: lifetime.notify-while-changing
             strokes += player.strokes
         }
         return strokes
@@ -663,11 +663,11 @@ val bells: Bells = Bells()  // entity: shared-instance bells eager language
 
 class Ringer {
     constructor() {
-        bells.add(this)  // finding: tie.hidden-dependency
+        bells.add(this)  // finding: coupling.hidden-dependency
     }
 
     fun again() {
-        bells.add(this)  // finding: life.duplicate-subscription
+        bells.add(this)  // finding: lifetime.duplicate-subscription
     }
 
     fun close() {
@@ -683,11 +683,11 @@ class Player {
     var strokes: Int = 3
 
     constructor() {
-        bells.addPlayer(this)  // near: life.dangling-subscriber
+        bells.addPlayer(this)  // near: lifetime.dangling-subscriber
     }
 
     fun again() {
-        bells.addPlayer(this)  // near: life.duplicate-subscription
+        bells.addPlayer(this)  // near: lifetime.duplicate-subscription
     }
 
     fun close() {
@@ -714,7 +714,7 @@ class Porter {
     }
 
     fun write(caller: Caller) {
-        this.seen.add(caller.ship)  // near: life.grows-forever
+        this.seen.add(caller.ship)  // near: lifetime.grows-forever
         if (this.seen.size > 9) {  // finding: thread.check-then-act
             this.seen.removeAt(0)
         }
@@ -731,12 +731,12 @@ class Caller {
     }
 
     fun enter() {
-        porter.keep(this)  // finding: tie.hidden-dependency life.captured-short-lived
+        porter.keep(this)  // finding: coupling.hidden-dependency lifetime.captured-short-lived
     }
 
     fun passBy() {
-        porter.note(this)  // near: life.captured-short-lived
-        porter.write(this)  // near: life.captured-short-lived
+        porter.note(this)  // near: lifetime.captured-short-lived
+        porter.write(this)  // near: lifetime.captured-short-lived
     }
 }
 
@@ -770,14 +770,14 @@ val sluice: Sluice = Sluice()  // entity: shared-instance sluice eager language
 fun night(): Int {
     sluice.close()
     println("night")
-    return sluice.measure()  // finding: life.used-after-teardown
+    return sluice.measure()  // finding: lifetime.used-after-teardown
 }
 
 fun day(): Int {
     sluice.close()
     sluice.open()
-    var level = sluice.measure()  // near: life.used-after-teardown
-    level += sluice.measure()  // near: life.used-after-teardown
+    var level = sluice.measure()  // near: lifetime.used-after-teardown
+    level += sluice.measure()  // near: lifetime.used-after-teardown
     sluice.close()
     return level
 }
@@ -787,7 +787,7 @@ class Surveyor {
     private val echo: Echo
 
     constructor() {
-        this.echo = Echo()  // finding: tie.fixed-collaborator
+        this.echo = Echo()  // finding: coupling.fixed-collaborator
     }
 
     fun depth(): String {
@@ -802,7 +802,7 @@ class Echo {
 }
 
 // Nothing to hand in; near misses: no state, or one caller.
-class Tickets {  // finding: tie.static-only-api  // entity: static-holder Tickets eager language
+class Tickets {  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
     companion object {
         private var sold: Int = 0
 
@@ -816,7 +816,7 @@ class Tickets {  // finding: tie.static-only-api  // entity: static-holder Ticke
     }
 }
 
-class Knots {  // near: tie.static-only-api
+class Knots {  // near: coupling.static-only-api
     companion object {
         fun bowline(turns: Int): Int {
             return turns + 1
@@ -828,7 +828,7 @@ class Knots {  // near: tie.static-only-api
     }
 }
 
-class Bollards {  // near: tie.static-only-api  // entity: static-holder Bollards eager language
+class Bollards {  // near: coupling.static-only-api  // entity: static-holder Bollards eager language
     companion object {
         private var used: Int = 0
 
@@ -840,8 +840,8 @@ class Bollards {  // near: tie.static-only-api  // entity: static-holder Bollard
 
 class Sailor {
     fun tie(): Int {
-        Bollards.use()  // finding: tie.hidden-dependency
-        Tickets.sell()  // finding: tie.hidden-dependency
+        Bollards.use()  // finding: coupling.hidden-dependency
+        Tickets.sell()  // finding: coupling.hidden-dependency
         return Knots.bowline(2)
     }
 }
@@ -875,15 +875,15 @@ fun entrance(papers: Papers): Boolean {
     return counter(papers)
 }
 
-fun door(papers: Papers): Boolean {  // finding: tie.long-handoff
+fun door(papers: Papers): Boolean {  // finding: coupling.long-handoff
     return entrance(papers)
 }
 
-fun gate(papers: Papers): Boolean {  // near: tie.long-handoff
+fun gate(papers: Papers): Boolean {  // near: coupling.long-handoff
     return papers.inOrder() && counter(papers)
 }
 
-fun windowed(): Boolean {  // near: tie.long-handoff
+fun windowed(): Boolean {  // near: coupling.long-handoff
     return counter(Papers())
 }
 
@@ -931,12 +931,12 @@ class Channel {  // entity: singleton Channel lazy none  // finding: single.open
 
 class Pilot {
     fun steer() {
-        Channel.channel().capstan().turn()  // finding: tie.hidden-dependency tie.chained-access
-        Channel.channel().depths().measure()  // near: tie.chained-access
+        Channel.channel().capstan().turn()  // finding: coupling.hidden-dependency coupling.chained-access
+        Channel.channel().depths().measure()  // near: coupling.chained-access
     }
 
     fun dark() {
-        buoys.light()  // near: tie.chained-access  // finding: tie.hidden-dependency
+        buoys.light()  // near: coupling.chained-access  // finding: coupling.hidden-dependency
     }
 }
 
@@ -949,13 +949,13 @@ class Gong {
     }
 }
 
-val gong: Gong = Gong()  // finding: tie.wide-reach  // entity: shared-instance gong eager language
-val whistle: Gong = Gong()  // near: tie.wide-reach  // entity: shared-instance whistle eager language
+val gong: Gong = Gong()  // finding: coupling.wide-reach  // entity: shared-instance gong eager language
+val whistle: Gong = Gong()  // near: coupling.wide-reach  // entity: shared-instance whistle eager language
 
 class Pier1 {
     fun fog() {
-        gong.strike()  // finding: tie.hidden-dependency
-        whistle.strike()  // finding: tie.hidden-dependency
+        gong.strike()  // finding: coupling.hidden-dependency
+        whistle.strike()  // finding: coupling.hidden-dependency
     }
 }
 
@@ -986,17 +986,17 @@ class Pier5 {
 
 // Begins the day for all; near miss: what is handed in is no reach.
 class Morning {
-    fun begin() {  // finding: tie.crowded-startup
+    fun begin() {  // finding: coupling.crowded-startup
         gong.strike()
         whistle.strike()
         buoys.light()
-        soundings.open("morning")  // finding: tie.hidden-dependency
-        davit.lower()  // finding: tie.hidden-dependency
-        flags.rename("morning")  // finding: tie.hidden-dependency
-        pennants.reload()  // finding: tie.hidden-dependency
+        soundings.open("morning")  // finding: coupling.hidden-dependency
+        davit.lower()  // finding: coupling.hidden-dependency
+        flags.rename("morning")  // finding: coupling.hidden-dependency
+        pennants.reload()  // finding: coupling.hidden-dependency
     }
 
-    fun half(bell: Gong, light: Buoys, line: Soundings, boat: Davit, flag: Flags) {  // near: tie.crowded-startup
+    fun half(bell: Gong, light: Buoys, line: Soundings, boat: Davit, flag: Flags) {  // near: coupling.crowded-startup
         bell.strike()
         light.light()
         line.open("half")
@@ -1010,7 +1010,7 @@ class Plate {  // entity: singleton Plate lazy none
     companion object {
         private var one: Plate? = null
 
-        fun plate(name: String, size: Int): Plate {  // finding: start.arguments-ignored
+        fun plate(name: String, size: Int): Plate {  // finding: init.arguments-ignored
             if (Plate.one == null) {
                 Plate.one = Plate(name, size)  // finding: thread.unguarded-creation
             }
@@ -1033,7 +1033,7 @@ class Sign {  // entity: singleton Sign lazy none
     companion object {
         private var one: Sign? = null
 
-        fun sign(name: String): Sign {  // near: start.arguments-ignored
+        fun sign(name: String): Sign {  // near: init.arguments-ignored
             if (Sign.one == null) {
                 Sign.one = Sign(name)  // finding: thread.unguarded-creation
             }
@@ -1076,7 +1076,7 @@ open class Raft {  // entity: singleton Raft lazy none  // finding: single.open-
 class WideRaft : Raft() {
     companion object {
         fun open() {
-            Raft.one = WideRaft()  // finding: tie.hidden-dependency single.replaceable
+            Raft.one = WideRaft()  // finding: coupling.hidden-dependency single.replaceable
         }
     }
 
@@ -1127,7 +1127,7 @@ class Ferry {  // entity: singleton Ferry lazy none
     }
 }
 
-fun open() {  // finding: tie.crowded-startup
+fun open() {  // finding: coupling.crowded-startup
     spareCapstan().turn()
     Capstan.capstan().turn()
     flare().light()
@@ -1144,7 +1144,7 @@ fun open() {  // finding: tie.crowded-startup
     Morning().begin()
     almanac.drop()
     scale.load()
-    fees.enter(2)  // finding: tie.hidden-dependency
+    fees.enter(2)  // finding: coupling.hidden-dependency
     flood(true)
 }
 
@@ -1170,7 +1170,7 @@ class Windows private constructor() {  // near: single.subclassable single.open-
 
         fun get(): Windows {
             if (one == null) {
-                synchronized(gate) {  // near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+                synchronized(gate) {  // near: thread.wrong-lock thread.lock-every-access init.lazy-needless
                     if (one == null) {  // near: thread.double-check-incomplete
                         one = Windows()  // near: thread.double-check-unsound thread.unguarded-creation
                     }
@@ -1213,7 +1213,7 @@ class Doors private constructor() {  // near: single.subclassable  // entity: si
         private val gate = Any()  // harmless: gate
 
         fun get(): Doors {
-            synchronized(gate) {  // near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+            synchronized(gate) {  // near: thread.wrong-lock thread.lock-every-access init.lazy-needless
                 if (one == null) {  // near: thread.double-check-incomplete
                     one = Doors()  // near: thread.double-check-unsound thread.unguarded-creation
                 }
@@ -1238,7 +1238,7 @@ class Shutters private constructor() {  // entity: singleton Shutters lazy doubl
         fun get(): Shutters {
             if (one == null) {  // finding: thread.double-check-incomplete
                 synchronized(gate) {
-                    one = Shutters()  // finding: start.lazy-needless
+                    one = Shutters()  // finding: init.lazy-needless
                 }
             }
             return one!!
@@ -1262,7 +1262,7 @@ class Blinds private constructor() {  // entity: singleton Blinds lazy double-ch
             if (one == null) {  // finding: thread.double-check-unsound
                 synchronized(gate) {
                     if (one == null) {
-                        one = Blinds()  // finding: start.lazy-needless
+                        one = Blinds()  // finding: init.lazy-needless
                     }
                 }
             }
@@ -1286,7 +1286,7 @@ class Fuse private constructor() {  // entity: singleton Fuse lazy lock
             val lock = Any()
             synchronized(lock) {  // finding: thread.wrong-lock
                 if (one == null) {
-                    one = Fuse()  // finding: start.lazy-needless
+                    one = Fuse()  // finding: init.lazy-needless
                 }
                 return one!!
             }
@@ -1328,9 +1328,9 @@ class Ropes private constructor() {  // entity: singleton Ropes lazy lock
 class Rigger {
     fun week() {
         for (day in 0 until 7) {
-            Ropes.get().cut("coil 1")  // finding: tie.hidden-dependency
+            Ropes.get().cut("coil 1")  // finding: coupling.hidden-dependency
         }
-        val doors = Doors.get()  // finding: tie.hidden-dependency
+        val doors = Doors.get()  // finding: coupling.hidden-dependency
         for (day in 0 until 7) {
             doors.open()
         }
@@ -1402,17 +1402,17 @@ object Slips {  // entity: singleton Slips eager language
 }
 
 class SignalMan {
-    fun work() {  // finding: tie.crowded-startup
-        thread { Signals.show("A") }  // finding: tie.hidden-dependency
+    fun work() {  // finding: coupling.crowded-startup
+        thread { Signals.show("A") }  // finding: coupling.hidden-dependency
         thread { Signals.keep(Signals.shown()) }
         thread { Signals.forget() }
-        thread { Windows.get().take() }  // finding: tie.hidden-dependency
+        thread { Windows.get().take() }  // finding: coupling.hidden-dependency
         thread { Doors.get().open() }
-        thread { Shutters.get().close() }  // finding: tie.hidden-dependency
-        thread { Blinds.get().draw() }  // finding: tie.hidden-dependency
-        thread { Fuse.get().burn() }  // finding: tie.hidden-dependency
+        thread { Shutters.get().close() }  // finding: coupling.hidden-dependency
+        thread { Blinds.get().draw() }  // finding: coupling.hidden-dependency
+        thread { Fuse.get().burn() }  // finding: coupling.hidden-dependency
         thread { Rigger().week() }
-        thread { Slips.free("a") }  // finding: tie.hidden-dependency
+        thread { Slips.free("a") }  // finding: coupling.hidden-dependency
         thread { Slips.back("a") }
         Slips.take("a")
         Slips.give("a")
@@ -1478,7 +1478,7 @@ class Steps private constructor() {  // entity: singleton Steps eager language
 
     companion object {
         private val heights = listOf(1, 2, 3)  // harmless: heights
-        private val one = Steps()  // near: start.order-within-class
+        private val one = Steps()  // near: init.order-within-class
 
         fun get(): Steps = one
     }
@@ -1490,7 +1490,7 @@ object Ledger {  // entity: singleton Ledger eager language
 
     fun book(clerk: Clerk) {
         sum = sum + 1  // finding: thread.lost-update
-        clerk.stamp()  // finding: tie.cycle
+        clerk.stamp()  // finding: coupling.cycle
     }
 
     fun sum(): Int = sum
@@ -1500,7 +1500,7 @@ class Clerk {
     private var stamped = 0
 
     fun work() {
-        stamped = Ledger.sum()  // finding: tie.hidden-dependency
+        stamped = Ledger.sum()  // finding: coupling.hidden-dependency
     }
 
     fun stamp() {
@@ -1535,7 +1535,7 @@ class Drummer : Listening, AutoCloseable {
     private var beats = 0
 
     init {
-        Crier.attach(this)  // finding: tie.hidden-dependency life.dangling-subscriber
+        Crier.attach(this)  // finding: coupling.hidden-dependency lifetime.dangling-subscriber
     }
 
     override fun heard(what: String) {
@@ -1552,7 +1552,7 @@ object Turnstile {  // entity: singleton Turnstile eager language
     private var passed = 0
 
     @Synchronized
-    fun pass(by: Int) {  // near: start.arguments-ignored
+    fun pass(by: Int) {  // near: init.arguments-ignored
         passed = passed + by  // near: thread.lost-update
     }
 

@@ -86,7 +86,7 @@ open class Berth protected constructor() {  // entity: singleton Berth lazy lock
         @Synchronized
         fun berth(): Berth {
             if (berth == null) {
-                berth = Berth()  // finding: start.lazy-needless single.slot-shared-by-subclasses
+                berth = Berth()  // finding: init.lazy-needless single.slot-shared-by-subclasses
             }
             return berth!!
         }
@@ -100,7 +100,7 @@ open class Berth protected constructor() {  // entity: singleton Berth lazy lock
 
 class DeepBerth : Berth() {
     fun open() {
-        Berth.berth = DeepBerth()  // finding: single.replaceable tie.hidden-dependency
+        Berth.berth = DeepBerth()  // finding: single.replaceable coupling.hidden-dependency
     }
 }
 
@@ -114,7 +114,7 @@ class Plate private constructor(private var name: String) {  // entity: singleto
         private var plate: Plate? = null
 
         @Synchronized
-        fun plate(name: String): Plate {  // finding: start.arguments-ignored
+        fun plate(name: String): Plate {  // finding: init.arguments-ignored
             if (plate == null) {
                 plate = Plate(name)
             }
@@ -189,7 +189,7 @@ class Stamp private constructor() : Serializable {  // near: single.revivable  /
 }
 
 // Reads a file when its class is named.
-object TideFile {  // entity: singleton TideFile eager language // finding: start.eager-heavy
+object TideFile {  // entity: singleton TideFile eager language // finding: init.eager-heavy
     private var rows = File("tides").readLines()
 
     fun drop() {
@@ -198,7 +198,7 @@ object TideFile {  // entity: singleton TideFile eager language // finding: star
 }
 
 // Each needs the other while it is made.
-object Light {  // entity: singleton Light eager language // finding: start.cycle
+object Light {  // entity: singleton Light eager language // finding: init.cycle
     private var height = Mole.length()
 
     fun height(): Int = height++  // finding: thread.lost-update
@@ -219,7 +219,7 @@ class DutyBook private constructor() {  // entity: singleton DutyBook lazy lock
     }
 
     private fun begin() {
-        book().enter()  // finding: start.reentrant
+        book().enter()  // finding: init.reentrant
     }
 
     fun enter() {
@@ -271,7 +271,7 @@ object Surveyor {  // entity: singleton Surveyor eager language
 }
 
 fun plotTheDay(chart: Chart): Int {
-    val depth = Plotter.depth() + Surveyor.depth()  // finding: start.needs-setup
+    val depth = Plotter.depth() + Surveyor.depth()  // finding: init.needs-setup
     Plotter.load(chart)
     Surveyor.load(chart)
     return depth
@@ -290,7 +290,7 @@ class TideTable private constructor() {  // entity: singleton TideTable eager la
     fun rows(): Int = rows++
 
     companion object {
-        private val table = TideTable()  // finding: start.may-throw
+        private val table = TideTable()  // finding: init.may-throw
 
         fun table(): TideTable = table
     }
@@ -312,7 +312,7 @@ class Radar private constructor() {  // entity: singleton Radar lazy double-chec
             if (radar == null) {  // finding: thread.double-check-unsound
                 synchronized(gate) {
                     if (radar == null) {
-                        radar = Radar()  // finding: start.lazy-needless
+                        radar = Radar()  // finding: init.lazy-needless
                     }
                 }
             }
@@ -338,7 +338,7 @@ class Sonde private constructor() {  // entity: singleton Sonde lazy double-chec
             if (sonde == null) {  // near: thread.double-check-unsound
                 synchronized(gate) {
                     if (sonde == null) {
-                        sonde = Sonde()  // finding: start.lazy-needless
+                        sonde = Sonde()  // finding: init.lazy-needless
                     }
                 }
             }
@@ -415,7 +415,7 @@ object EchoLog {  // entity: singleton EchoLog eager language
     private var file: FileInputStream? = null
 
     fun begin() {
-        file = FileInputStream("echoes")  // finding: life.never-released
+        file = FileInputStream("echoes")  // finding: lifetime.never-released
     }
 
     fun next(): Int = file?.read() ?: 0
@@ -425,7 +425,7 @@ object WaveLog {  // entity: singleton WaveLog eager language
     private var file: FileInputStream? = null
 
     fun begin() {
-        file = FileInputStream("waves")  // near: life.never-released
+        file = FileInputStream("waves")  // near: lifetime.never-released
     }
 
     fun next(): Int = file?.read() ?: 0
@@ -451,8 +451,8 @@ object Gate {  // entity: singleton Gate eager language
 
 class Visit(private val ship: String) {
     fun enter() {
-        Gate.begin(this)  // finding: life.captured-short-lived tie.hidden-dependency
-        Gate.note(ship)  // near: life.captured-short-lived
+        Gate.begin(this)  // finding: lifetime.captured-short-lived coupling.hidden-dependency
+        Gate.note(ship)  // near: lifetime.captured-short-lived
     }
 }
 
@@ -482,13 +482,13 @@ object Gauge {  // entity: singleton Gauge eager language
 
 fun endOfDay(): Int {
     Gauge.close()
-    return Gauge.measure()  // finding: life.used-after-teardown
+    return Gauge.measure()  // finding: lifetime.used-after-teardown
 }
 
 fun newDay(): Int {
     Gauge.close()
     Gauge.open()
-    return Gauge.measure()  // near: life.used-after-teardown
+    return Gauge.measure()  // near: lifetime.used-after-teardown
 }
 
 // Knows who uses it.
@@ -497,7 +497,7 @@ object Plan {  // entity: singleton Plan eager language
 
     fun change(berther: Berther) {
         berths = 1
-        berther.stop()  // finding: tie.cycle
+        berther.stop()  // finding: coupling.cycle
     }
 
     fun berths(): Int = berths
@@ -507,7 +507,7 @@ class Berther {
     private var free = 0
 
     fun arrive() {
-        free = Plan.berths()  // finding: tie.hidden-dependency
+        free = Plan.berths()  // finding: coupling.hidden-dependency
     }
 
     fun stop() {
@@ -521,12 +521,12 @@ class ChartStore {
 }
 
 class Navigator {
-    private val store = ChartStore()  // finding: tie.fixed-collaborator
+    private val store = ChartStore()  // finding: coupling.fixed-collaborator
 
     fun depth(): Int = store.depth("roads")
 }
 
-class Mate(private val store: ChartStore) {  // near: tie.fixed-collaborator
+class Mate(private val store: ChartStore) {  // near: coupling.fixed-collaborator
     fun depth(): Int = store.depth("bay")
 }
 
@@ -551,13 +551,13 @@ object Fairway {  // entity: singleton Fairway eager language
 
 class Tender {
     fun work() {
-        Fairway.buoyage().lay()  // finding: tie.chained-access tie.hidden-dependency
-        Fairway.dredge()  // near: tie.chained-access
+        Fairway.buoyage().lay()  // finding: coupling.chained-access coupling.hidden-dependency
+        Fairway.dredge()  // near: coupling.chained-access
     }
 }
 
 // Reached from everywhere; near miss: four classes.
-object Siren {  // entity: singleton Siren eager language // finding: tie.wide-reach
+object Siren {  // entity: singleton Siren eager language // finding: coupling.wide-reach
     private var sounded = 0
 
     fun sound() {
@@ -565,7 +565,7 @@ object Siren {  // entity: singleton Siren eager language // finding: tie.wide-r
     }
 }
 
-object Bell {  // near: tie.wide-reach  // entity: singleton Bell eager language
+object Bell {  // near: coupling.wide-reach  // entity: singleton Bell eager language
     private var rung = 0
 
     fun ring() {
@@ -575,8 +575,8 @@ object Bell {  // near: tie.wide-reach  // entity: singleton Bell eager language
 
 class NorthQuay {
     fun fog() {
-        Siren.sound()  // finding: tie.hidden-dependency
-        Bell.ring()  // finding: tie.hidden-dependency
+        Siren.sound()  // finding: coupling.hidden-dependency
+        Bell.ring()  // finding: coupling.hidden-dependency
     }
 }
 
@@ -608,16 +608,16 @@ class InnerQuay {
 
 // Starts them all; near miss: only five.
 class Opening {
-    fun open() {  // finding: tie.crowded-startup
-        Beacon.beacon().flash()  // finding: tie.hidden-dependency
+    fun open() {  // finding: coupling.crowded-startup
+        Beacon.beacon().flash()  // finding: coupling.hidden-dependency
         Siren.sound()
         Bell.ring()
-        WaveLog.begin()  // finding: tie.hidden-dependency
-        EchoLog.begin()  // finding: tie.hidden-dependency
+        WaveLog.begin()  // finding: coupling.hidden-dependency
+        EchoLog.begin()  // finding: coupling.hidden-dependency
         Berth.berth().moor()
     }
 
-    fun half() {  // near: tie.crowded-startup
+    fun half() {  // near: coupling.crowded-startup
         Siren.sound()
         Bell.ring()
         WaveLog.next()
@@ -639,5 +639,5 @@ enum class Edge {
 }
 
 class Fender {
-    fun side(): Edge = Edge.START.opposite()  // near: tie.hidden-dependency
+    fun side(): Edge = Edge.START.opposite()  // near: coupling.hidden-dependency
 }

@@ -30,14 +30,14 @@ static NSMutableArray *waiting;  // entity: global-variable waiting lazy none
     if (waiting.count > berthLimit) return 0;  // finding: thread.check-then-act
     [waiting addObject:kHarbour];
     [_book assign:ship toBerth:4];
-    [[HOBerthBook sharedBook] assign:ship toBerth:5];  // finding: tie.hidden-dependency
+    [[HOBerthBook sharedBook] assign:ship toBerth:5];  // finding: coupling.hidden-dependency
     [[HOPilotRoster roster] add:ship];
     HOBerthBook *other = HOBerthBook.sharedBook;
     for (NSString *one in other.berths) {  // finding: thread.mixed-guard
         NSLog(@"%@", one);
     }
-    tide_level = tide_level + 1;  // finding: thread.lost-update tie.hidden-dependency
-    return [HOTickets draw] + [other count];  // finding: tie.hidden-dependency
+    tide_level = tide_level + 1;  // finding: thread.lost-update coupling.hidden-dependency
+    return [HOTickets draw] + [other count];  // finding: coupling.hidden-dependency
 }
 
 - (void)dealloc {

@@ -21,7 +21,7 @@
 
 - (void)assign:(NSString *)ship toBerth:(NSInteger)berth {
     @synchronized (self) {
-        self.berths[ship] = @(berth);  // finding: life.grows-forever
+        self.berths[ship] = @(berth);  // finding: lifetime.grows-forever
     }
 }
 
@@ -53,7 +53,7 @@ static HOPilotRoster *sharedRoster = nil;
 }
 
 - (void)add:(NSString *)pilot {
-    [self.pilots addObject:pilot];  // finding: thread.unguarded-state  // finding: life.grows-forever
+    [self.pilots addObject:pilot];  // finding: thread.unguarded-state  // finding: lifetime.grows-forever
 }
 
 @end

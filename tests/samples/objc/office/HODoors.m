@@ -47,7 +47,7 @@ static HORadarPlot *thePlot;
     static HOFoghorn *horn;
     @synchronized (self) {  // finding: thread.lock-every-access
         if (horn == nil) {
-            horn = [[HOFoghorn alloc] initPrivately];  // finding: start.lazy-needless
+            horn = [[HOFoghorn alloc] initPrivately];  // finding: init.lazy-needless
         }
     }
     return horn;

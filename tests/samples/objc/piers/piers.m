@@ -71,7 +71,7 @@ static HPAnchor *theAnchor;
 + (HPAnchor *)anchor {
     @synchronized (self) {  // near: thread.wrong-lock thread.lock-every-access
         if (theAnchor == nil) {  // near: thread.double-check-incomplete thread.double-check-unsound
-            theAnchor = [[HPAnchor alloc] init];  // near: thread.unguarded-creation start.lazy-needless single.second-creation
+            theAnchor = [[HPAnchor alloc] init];  // near: thread.unguarded-creation init.lazy-needless single.second-creation
         }
         return theAnchor;  // near: single.may-return-nothing
     }
@@ -103,14 +103,14 @@ static HPAnchor *theAnchor;
 
 - (instancetype)initWithAnchor:(HPAnchor *)anchor {
     if ((self = [super init])) {
-        _own = anchor;  // near: tie.hidden-dependency tie.fixed-collaborator
+        _own = anchor;  // near: coupling.hidden-dependency coupling.fixed-collaborator
         _notes = [NSMutableArray array];
     }
     return self;
 }
 
 - (void)moor {
-    [_own lower];  // near: tie.hidden-dependency
+    [_own lower];  // near: coupling.hidden-dependency
 }
 
 @end
@@ -267,7 +267,7 @@ static HPFlare *theFlare;
 + (HPFlare *)flare {
     @synchronized (self) {
         if (theFlare == nil) {
-            theFlare = [[HPFlare alloc] init];  // finding: start.lazy-needless
+            theFlare = [[HPFlare alloc] init];  // finding: init.lazy-needless
         }
         return theFlare;
     }
@@ -300,7 +300,7 @@ static HPFlare *theFlare;
     static HPTorch *torch = nil;
     static dispatch_once_t once;  // harmless: once
     dispatch_once(&once, ^{
-        torch = [[HPTorch alloc] init];  // near: single.replaceable start.reentrant start.cycle
+        torch = [[HPTorch alloc] init];  // near: single.replaceable init.reentrant init.cycle
     });
     return torch;
 }
@@ -328,7 +328,7 @@ static HPCandle *theCandle;
 
 + (HPCandle *)candle {
     if (theCandle == nil) {
-        theCandle = [[HPCandle alloc] init];  // near: single.replaceable start.reentrant start.cycle  // finding: thread.unguarded-creation
+        theCandle = [[HPCandle alloc] init];  // near: single.replaceable init.reentrant init.cycle  // finding: thread.unguarded-creation
     }
     return theCandle;
 }
@@ -426,7 +426,7 @@ static HPFerry *theFerry;
 + (HPFerry *)ferry {
     @synchronized (self) {
         if (theFerry == nil) {
-            theFerry = [[HPFerry alloc] init];  // near: single.slot-shared-by-subclasses  // finding: start.lazy-needless
+            theFerry = [[HPFerry alloc] init];  // near: single.slot-shared-by-subclasses  // finding: init.lazy-needless
         }
         return theFerry;
     }
@@ -452,7 +452,7 @@ static HPDinghy *theDinghy;
 + (instancetype)allocWithZone:(NSZone *)zone {
     @synchronized (self) {
         if (theDinghy == nil) {
-            theDinghy = [super allocWithZone:zone];  // finding: start.lazy-needless
+            theDinghy = [super allocWithZone:zone];  // finding: init.lazy-needless
         }
         return theDinghy;
     }
@@ -485,7 +485,7 @@ static HPCanoe *theCanoe;
 + (instancetype)allocWithZone:(NSZone *)zone {
     @synchronized (self) {
         if (theCanoe == nil) {
-            theCanoe = [super allocWithZone:zone];  // finding: start.lazy-needless
+            theCanoe = [super allocWithZone:zone];  // finding: init.lazy-needless
         }
         return theCanoe;
     }
@@ -511,7 +511,7 @@ static HPCanoe *theCanoe;
 @interface HPPlate : NSObject {  // entity: singleton HPPlate lazy lock
     NSString *_name;
 }
-+ (HPPlate *)plateWithName:(NSString *)name size:(int)size;  // finding: start.arguments-ignored
++ (HPPlate *)plateWithName:(NSString *)name size:(int)size;  // finding: init.arguments-ignored
 - (void)rename:(NSString *)name;
 @end
 
@@ -544,7 +544,7 @@ static HPPlate *theHPPlate;
 @interface HPSign : NSObject {  // entity: singleton HPSign lazy lock
     NSString *_name;
 }
-+ (HPSign *)signWithName:(NSString *)name;  // near: start.arguments-ignored
++ (HPSign *)signWithName:(NSString *)name;  // near: init.arguments-ignored
 - (void)rename:(NSString *)name;
 @end
 
@@ -552,7 +552,7 @@ static HPSign *theHPSign;
 
 @implementation HPSign
 
-- (instancetype)initWithName:(NSString *)name {  // near: start.arguments-ignored
+- (instancetype)initWithName:(NSString *)name {  // near: init.arguments-ignored
     if ((self = [super init])) {
         _name = name;
     }
@@ -594,7 +594,7 @@ static HPSign *theHPSign;
 
 - (instancetype)init {  // finding: single.open-constructor
     if ((self = [super init])) {
-        weight = [[HPCrane crane] load1];  // finding: tie.hidden-dependency
+        weight = [[HPCrane crane] load1];  // finding: coupling.hidden-dependency
     }
     return self;
 }
@@ -625,7 +625,7 @@ static HPSign *theHPSign;
 
 - (instancetype)init {  // finding: single.open-constructor
     if ((self = [super init])) {
-        rope = [[HPHook hook] weight];  // finding: tie.hidden-dependency
+        rope = [[HPHook hook] weight];  // finding: coupling.hidden-dependency
     }
     return self;
 }
@@ -649,7 +649,7 @@ static HPSign *theHPSign;
 
 - (instancetype)init {  // finding: single.open-constructor
     if ((self = [super init])) {
-        load = [[HPWinch winch] rope];  // finding: tie.hidden-dependency
+        load = [[HPWinch winch] rope];  // finding: coupling.hidden-dependency
     }
     return self;
 }
@@ -658,7 +658,7 @@ static HPSign *theHPSign;
     static HPCrane *crane = nil;
     static dispatch_once_t once;  // harmless: once
     dispatch_once(&once, ^{
-        crane = [[HPCrane alloc] init];  // finding: start.cycle
+        crane = [[HPCrane alloc] init];  // finding: init.cycle
     });
     return crane;
 }
@@ -704,7 +704,7 @@ void greetTheBook(void);
 @end
 
 void greetTheBook(void) {
-    [[HPLogBook logBook] write];  // finding: start.reentrant
+    [[HPLogBook logBook] write];  // finding: init.reentrant
 }
 
 // Reads the environment while it is made; near misses: asked later.
@@ -719,7 +719,7 @@ void greetTheBook(void) {
 
 - (instancetype)init {  // finding: single.open-constructor
     if ((self = [super init])) {
-        home = getenv("HARBOUR");  // finding: start.reads-environment
+        home = getenv("HARBOUR");  // finding: init.reads-environment
     }
     return self;
 }
@@ -734,7 +734,7 @@ void greetTheBook(void) {
 }
 
 - (void)reload {
-    home = getenv("HARBOUR");  // near: start.reads-environment
+    home = getenv("HARBOUR");  // near: init.reads-environment
 }
 
 @end
@@ -760,13 +760,13 @@ void greetTheBook(void) {
     static HPPennants *pennants = nil;
     static dispatch_once_t once;  // harmless: once
     dispatch_once(&once, ^{
-        pennants = [[HPPennants alloc] init];  // near: start.may-throw
+        pennants = [[HPPennants alloc] init];  // near: init.may-throw
     });
     return pennants;
 }
 
 - (void)reload {
-    home = getenv("HARBOUR");  // near: start.reads-environment
+    home = getenv("HARBOUR");  // near: init.reads-environment
 }
 
 - (void)strain:(int)tons {
@@ -803,7 +803,7 @@ void greetTheBook(void) {
     static HPScale *scale = nil;
     static dispatch_once_t once;  // harmless: once
     dispatch_once(&once, ^{
-        scale = [[HPScale alloc] init];  // near: start.may-throw
+        scale = [[HPScale alloc] init];  // near: init.may-throw
     });
     return scale;
 }
@@ -905,8 +905,8 @@ void greetTheBook(void) {
 @end
 
 void flood(HPGauge *gauge) {
-    [[HPLocks locks] fill];  // finding: start.needs-setup
-    [[HPBasin basin] fill];  // near: start.needs-setup
+    [[HPLocks locks] fill];  // finding: init.needs-setup
+    [[HPBasin basin] fill];  // near: init.needs-setup
     [[HPLocks locks] setUp:gauge];
     [[HPBasin basin] setUp:gauge];
 }
@@ -927,7 +927,7 @@ static HPBarometer *theBarometer;
     if ((self = [super init])) {
         @try {
             _rows = [NSData dataWithContentsOfFile:@"barometer"];
-        } @catch (NSException *failure) {  // finding: start.failure-swallowed
+        } @catch (NSException *failure) {  // finding: init.failure-swallowed
         }
     }
     return self;
@@ -963,7 +963,7 @@ static HPHygrometer *theHygrometer;
     if ((self = [super init])) {
         @try {
             _rows = [NSData dataWithContentsOfFile:@"hygrometer"];
-        } @catch (NSException *failure) {  // near: start.failure-swallowed
+        } @catch (NSException *failure) {  // near: init.failure-swallowed
             @throw [NSException exceptionWithName:@"hygrometer" reason:failure.reason userInfo:nil];
         }
     }
@@ -973,7 +973,7 @@ static HPHygrometer *theHygrometer;
 + (HPHygrometer *)hygrometer {
     @synchronized (self) {
         if (theHygrometer == nil) {
-            theHygrometer = [[HPHygrometer alloc] init];  // finding: start.may-throw
+            theHygrometer = [[HPHygrometer alloc] init];  // finding: init.may-throw
         }
         return theHygrometer;
     }
@@ -1004,7 +1004,7 @@ static HPShutters *theShutters;
 + (HPShutters *)shutters {
     if (theShutters == nil) {  // finding: thread.double-check-incomplete
         @synchronized (self) {
-            theShutters = [[HPShutters alloc] init];  // finding: start.lazy-needless
+            theShutters = [[HPShutters alloc] init];  // finding: init.lazy-needless
         }
     }
     return theShutters;
@@ -1036,7 +1036,7 @@ static HPBlinds *theBlinds;
     if (theBlinds == nil) {  // finding: thread.double-check-unsound
         @synchronized (self) {
             if (theBlinds == nil) {
-                theBlinds = [[HPBlinds alloc] init];  // finding: start.lazy-needless
+                theBlinds = [[HPBlinds alloc] init];  // finding: init.lazy-needless
             }
         }
     }
@@ -1069,7 +1069,7 @@ static HPFuse *theFuse;
     NSObject *own = [NSObject new];
     @synchronized (own) {  // finding: thread.wrong-lock
         if (theFuse == nil) {
-            theFuse = [[HPFuse alloc] init];  // finding: start.lazy-needless
+            theFuse = [[HPFuse alloc] init];  // finding: init.lazy-needless
         }
     }
     return theFuse;
@@ -1158,7 +1158,7 @@ static HPChains *theChains;
 + (HPChains *)chains {
     @synchronized (self) {  // near: thread.lock-every-access thread.wrong-lock
         if (theChains == nil) {
-            theChains = [[HPChains alloc] init];  // near: thread.unguarded-creation start.lazy-needless thread.double-check-unsound
+            theChains = [[HPChains alloc] init];  // near: thread.unguarded-creation init.lazy-needless thread.double-check-unsound
         }
         return theChains;
     }
@@ -1191,7 +1191,7 @@ static HPBench *theBench;
 + (HPBench *)bench {
     @synchronized (self) {
         if (theBench == nil) {
-            theBench = [[HPBench alloc] init];  // finding: start.lazy-needless
+            theBench = [[HPBench alloc] init];  // finding: init.lazy-needless
         }
         return theBench;
     }
@@ -1284,7 +1284,7 @@ void week(void) {
 - (void)give:(NSString *)name {
     @synchronized (self) {
         if (given[name] == nil) {  // near: thread.check-then-act
-            given[name] = name;  // near: life.grows-forever
+            given[name] = name;  // near: lifetime.grows-forever
         }
     }
 }
@@ -1297,7 +1297,7 @@ void week(void) {
 
 @end
 
-void work(void) {  // finding: tie.crowded-startup
+void work(void) {  // finding: coupling.crowded-startup
     dispatch_queue_t queue = dispatch_get_global_queue(0, 0);
     dispatch_async(queue, ^{ [[HPSignals signals] show:@"A"]; });
     dispatch_async(queue, ^{ [[HPSignals signals] keep:[[HPSignals signals] shown]]; });
@@ -1415,14 +1415,14 @@ void work(void) {  // finding: tie.crowded-startup
 }
 
 - (void)ring {
-    for (id<HPRinging> ringer in ringers) {  // finding: life.notify-while-changing
+    for (id<HPRinging> ringer in ringers) {  // finding: lifetime.notify-while-changing
         [ringer ring];
     }
 }
 
 - (void)addPlayer:(id<HPRinging>)player {
     if (![players containsObject:player]) {  // finding: thread.check-then-act
-        [players addObject:player];  // near: life.duplicate-subscription
+        [players addObject:player];  // near: lifetime.duplicate-subscription
     }
 }
 
@@ -1431,13 +1431,13 @@ void work(void) {  // finding: tie.crowded-startup
 }
 
 - (void)play {
-    for (id<HPRinging> player in [players copy]) {  // near: life.notify-while-changing
+    for (id<HPRinging> player in [players copy]) {  // near: lifetime.notify-while-changing
         [player ring];
     }
 }
 
 - (void)call:(NSString *)what {
-    [calls addObject:what];  // near: life.grows-forever
+    [calls addObject:what];  // near: lifetime.grows-forever
     if (calls.count > 9) {  // finding: thread.check-then-act
         [calls removeObjectAtIndex:0];
     }
@@ -1464,7 +1464,7 @@ void work(void) {  // finding: tie.crowded-startup
 }
 
 - (void)again {
-    [[HPBells bells] add:self];  // finding: life.duplicate-subscription
+    [[HPBells bells] add:self];  // finding: lifetime.duplicate-subscription
 }
 
 - (void)ring {
@@ -1494,13 +1494,13 @@ void work(void) {  // finding: tie.crowded-startup
 
 - (instancetype)init {
     if ((self = [super init])) {
-        [[HPBells bells] addPlayer:self];  // near: life.dangling-subscriber
+        [[HPBells bells] addPlayer:self];  // near: lifetime.dangling-subscriber
     }
     return self;
 }
 
 - (void)again {
-    [[HPBells bells] addPlayer:self];  // near: life.duplicate-subscription
+    [[HPBells bells] addPlayer:self];  // near: lifetime.duplicate-subscription
 }
 
 - (void)ring {
@@ -1530,7 +1530,7 @@ void work(void) {  // finding: tie.crowded-startup
 
 - (instancetype)init {
     if ((self = [super init])) {
-        [[HPBells bells] add:self];  // finding: life.dangling-subscriber
+        [[HPBells bells] add:self];  // finding: lifetime.dangling-subscriber
     }
     return self;
 }
@@ -1576,7 +1576,7 @@ void work(void) {  // finding: tie.crowded-startup
 }
 
 - (void)open:(const char *)name {
-    file = fopen(name, "r");  // finding: life.never-released
+    file = fopen(name, "r");  // finding: lifetime.never-released
 }
 
 - (void)next {
@@ -1584,7 +1584,7 @@ void work(void) {  // finding: tie.crowded-startup
 }
 
 - (int)first:(const char *)name {
-    FILE *one = fopen(name, "r");  // near: life.never-released
+    FILE *one = fopen(name, "r");  // near: lifetime.never-released
     int byte = fgetc(one);
     fclose(one);
     return byte;
@@ -1647,11 +1647,11 @@ void work(void) {  // finding: tie.crowded-startup
 }
 
 - (void)enter {
-    [[HPPorter porter] keep:self];  // finding: tie.hidden-dependency life.captured-short-lived
+    [[HPPorter porter] keep:self];  // finding: coupling.hidden-dependency lifetime.captured-short-lived
 }
 
 - (void)passBy {
-    [[HPPorter porter] note:_ship];  // near: life.captured-short-lived
+    [[HPPorter porter] note:_ship];  // near: lifetime.captured-short-lived
 }
 
 @end
@@ -1706,13 +1706,13 @@ void receive(NSString *ship) {
 int night(void) {
     [[HPSluice sluice] close];
     week();
-    return [[HPSluice sluice] measure];  // finding: life.used-after-teardown
+    return [[HPSluice sluice] measure];  // finding: lifetime.used-after-teardown
 }
 
 int day(void) {
     [[HPSluice sluice] close];
     [[HPSluice sluice] open];
-    int level = [[HPSluice sluice] measure];  // near: life.used-after-teardown
+    int level = [[HPSluice sluice] measure];  // near: lifetime.used-after-teardown
     [[HPSluice sluice] close];
     return level;
 }
@@ -1740,7 +1740,7 @@ int day(void) {
 
 - (instancetype)init {
     if ((self = [super init])) {
-        _echo = [[HPEcho alloc] init];  // finding: tie.fixed-collaborator
+        _echo = [[HPEcho alloc] init];  // finding: coupling.fixed-collaborator
     }
     return self;
 }
@@ -1762,7 +1762,7 @@ int day(void) {
 
 - (instancetype)initWithEcho:(HPEcho *)echo {
     if ((self = [super init])) {
-        _echo = echo;  // near: tie.fixed-collaborator
+        _echo = echo;  // near: coupling.fixed-collaborator
     }
     return self;
 }
@@ -1774,7 +1774,7 @@ int day(void) {
 @end
 
 // Nothing to hand in; near misses: no state, or one caller.
-@interface HPTickets : NSObject  // finding: tie.static-only-api  // entity: static-holder HPTickets eager language
+@interface HPTickets : NSObject  // finding: coupling.static-only-api  // entity: static-holder HPTickets eager language
 + (void)sell;
 + (int)sold;
 @end
@@ -1790,7 +1790,7 @@ static int ticketsSold = 0;
 }
 @end
 
-@interface HPKnots : NSObject  // near: tie.static-only-api
+@interface HPKnots : NSObject  // near: coupling.static-only-api
 + (int)bowline:(int)turns;
 @end
 
@@ -1800,7 +1800,7 @@ static int ticketsSold = 0;
 }
 @end
 
-@interface HPBollards : NSObject  // near: tie.static-only-api  // entity: static-holder HPBollards eager language
+@interface HPBollards : NSObject  // near: coupling.static-only-api  // entity: static-holder HPBollards eager language
 + (void)use;
 @end
 
@@ -1818,8 +1818,8 @@ static int bollardsUsed = 0;
 
 @implementation HPSailor
 - (int)tie {
-    [HPTickets sell];  // finding: tie.hidden-dependency
-    [HPBollards use];  // finding: tie.hidden-dependency
+    [HPTickets sell];  // finding: coupling.hidden-dependency
+    [HPBollards use];  // finding: coupling.hidden-dependency
     return [HPKnots bowline:2];
 }
 @end
@@ -1869,15 +1869,15 @@ BOOL entranceOf(HPPapers *papers) {
     return counterOf(papers);
 }
 
-BOOL doorOf(HPPapers *papers) {  // finding: tie.long-handoff
+BOOL doorOf(HPPapers *papers) {  // finding: coupling.long-handoff
     return entranceOf(papers);
 }
 
-BOOL gateOf(HPPapers *papers) {  // near: tie.long-handoff
+BOOL gateOf(HPPapers *papers) {  // near: coupling.long-handoff
     return [papers inOrder] && counterOf(papers);
 }
 
-BOOL windowOf(void) {  // near: tie.long-handoff
+BOOL windowOf(void) {  // near: coupling.long-handoff
     return counterOf([[HPPapers alloc] init]);
 }
 
@@ -1978,18 +1978,18 @@ BOOL windowOf(void) {  // near: tie.long-handoff
 @implementation HPPilot
 
 - (void)steer {
-    [[[HPChannel channel] buoys] light];  // finding: tie.hidden-dependency tie.chained-access
-    [[[HPChannel channel] depths] measure];  // near: tie.chained-access
+    [[[HPChannel channel] buoys] light];  // finding: coupling.hidden-dependency coupling.chained-access
+    [[[HPChannel channel] depths] measure];  // near: coupling.chained-access
 }
 
 - (void)dark {
-    [[HPBuoys buoys] light];  // near: tie.chained-access
+    [[HPBuoys buoys] light];  // near: coupling.chained-access
 }
 
 @end
 
 // Reached from six places; near miss: two.
-@interface HPGong : NSObject {  // finding: tie.wide-reach  // entity: singleton HPGong lazy once
+@interface HPGong : NSObject {  // finding: coupling.wide-reach  // entity: singleton HPGong lazy once
     int struck;
 }
 + (HPGong *)gong;
@@ -2017,7 +2017,7 @@ BOOL windowOf(void) {  // near: tie.long-handoff
 
 @end
 
-@interface HPWhistle : NSObject {  // near: tie.wide-reach  // entity: singleton HPWhistle lazy once
+@interface HPWhistle : NSObject {  // near: coupling.wide-reach  // entity: singleton HPWhistle lazy once
     int blown;
 }
 + (HPWhistle *)whistle;
@@ -2052,8 +2052,8 @@ BOOL windowOf(void) {  // near: tie.long-handoff
 @implementation HPPier1
 
 - (void)fog {
-    [[HPGong gong] strike];  // finding: tie.hidden-dependency
-    [[HPWhistle whistle] blow];  // near: tie.wide-reach  // finding: tie.hidden-dependency
+    [[HPGong gong] strike];  // finding: coupling.hidden-dependency
+    [[HPWhistle whistle] blow];  // near: coupling.wide-reach  // finding: coupling.hidden-dependency
 }
 
 @end
@@ -2066,7 +2066,7 @@ BOOL windowOf(void) {  // near: tie.long-handoff
 
 - (void)fog {
     [[HPGong gong] strike];
-    [[HPWhistle whistle] blow];  // near: tie.wide-reach
+    [[HPWhistle whistle] blow];  // near: coupling.wide-reach
 }
 
 @end
@@ -2132,7 +2132,7 @@ BOOL windowOf(void) {  // near: tie.long-handoff
 }
 
 - (void)lower {
-    [[HPTackle tackle] pull];  // near: tie.cycle  // finding: tie.hidden-dependency
+    [[HPTackle tackle] pull];  // near: coupling.cycle  // finding: coupling.hidden-dependency
     boats = 1;
 }
 
@@ -2164,7 +2164,7 @@ BOOL windowOf(void) {  // near: tie.long-handoff
 }
 
 - (void)pull {
-    blocks = 3;  // near: tie.cycle
+    blocks = 3;  // near: coupling.cycle
 }
 
 @end
@@ -2177,17 +2177,17 @@ BOOL windowOf(void) {  // near: tie.long-handoff
 
 @implementation HPMorning
 
-- (void)begin {  // finding: tie.crowded-startup
+- (void)begin {  // finding: coupling.crowded-startup
     [[HPGong gong] strike];
     [[HPWhistle whistle] blow];
     [[HPBuoys buoys] light];
     [[HPSoundings soundings] open:"morning"];
-    [[HPDavit davit] lower];  // finding: tie.hidden-dependency
-    [[HPFlags flags] reload];  // finding: tie.hidden-dependency
-    [[HPScale scale] load2];  // finding: tie.hidden-dependency
+    [[HPDavit davit] lower];  // finding: coupling.hidden-dependency
+    [[HPFlags flags] reload];  // finding: coupling.hidden-dependency
+    [[HPScale scale] load2];  // finding: coupling.hidden-dependency
 }
 
-- (void)half:(HPGong *)bell with:(HPWhistle *)horn and:(HPBuoys *)buoys {  // near: tie.crowded-startup
+- (void)half:(HPGong *)bell with:(HPWhistle *)horn and:(HPBuoys *)buoys {  // near: coupling.crowded-startup
     [bell strike];
     [horn blow];
     [buoys light];

@@ -121,7 +121,7 @@ void keepTheHorn(HQHorn *horn) {
 @interface HQPlate : NSObject {  // entity: singleton HQPlate lazy lock
     NSString *_name;
 }
-+ (HQPlate *)plateWithName:(NSString *)name;  // finding: start.arguments-ignored
++ (HQPlate *)plateWithName:(NSString *)name;  // finding: init.arguments-ignored
 - (void)rename:(NSString *)name;
 @end
 
@@ -175,7 +175,7 @@ void labelTheQuays(void) {
 
 - (instancetype)init {  // finding: single.open-constructor
     if ((self = [super init])) {
-        height = [[HQMole mole] length];  // finding: tie.cycle tie.hidden-dependency
+        height = [[HQMole mole] length];  // finding: coupling.cycle coupling.hidden-dependency
     }
     return self;
 }
@@ -184,7 +184,7 @@ void labelTheQuays(void) {
     static HQLight *light = nil;
     static dispatch_once_t once;  // harmless: once
     dispatch_once(&once, ^{
-        light = [[HQLight alloc] init];  // finding: start.cycle
+        light = [[HQLight alloc] init];  // finding: init.cycle
     });
     return light;
 }
@@ -199,7 +199,7 @@ void labelTheQuays(void) {
 
 - (instancetype)init {  // finding: single.open-constructor
     if ((self = [super init])) {
-        [[HQLight light] raise];  // finding: tie.cycle tie.hidden-dependency
+        [[HQLight light] raise];  // finding: coupling.cycle coupling.hidden-dependency
     }
     return self;
 }
@@ -238,7 +238,7 @@ void labelTheQuays(void) {
 }
 
 - (void)begin {
-    [[HQDutyBook book] enter];  // finding: start.reentrant
+    [[HQDutyBook book] enter];  // finding: init.reentrant
 }
 
 + (HQDutyBook *)book {
@@ -308,8 +308,8 @@ void labelTheQuays(void) {
 @end
 
 int plotTheDay(HQChart *chart) {
-    int depth = [[HQPlotter plotter] depth];  // finding: start.needs-setup
-    depth += [[HQPlotter plotter] tested];  // near: start.needs-setup
+    int depth = [[HQPlotter plotter] depth];  // finding: init.needs-setup
+    depth += [[HQPlotter plotter] tested];  // near: init.needs-setup
     [[HQPlotter plotter] load:chart];
     return depth;
 }
@@ -326,7 +326,7 @@ int plotTheDay(HQChart *chart) {
 
 - (instancetype)init {  // finding: single.open-constructor
     if ((self = [super init])) {
-        if (getenv("HARBOUR") == NULL) {  // finding: start.reads-environment
+        if (getenv("HARBOUR") == NULL) {  // finding: init.reads-environment
             @throw [NSException exceptionWithName:@"tides" reason:@"none" userInfo:nil];
         }
     }
@@ -337,7 +337,7 @@ int plotTheDay(HQChart *chart) {
     static HQTideTable *table = nil;
     static dispatch_once_t once;  // harmless: once
     dispatch_once(&once, ^{
-        table = [[HQTideTable alloc] init];  // finding: start.may-throw
+        table = [[HQTideTable alloc] init];  // finding: init.may-throw
     });
     return table;
 }
@@ -362,7 +362,7 @@ int plotTheDay(HQChart *chart) {
     if ((self = [super init])) {
         @try {
             _rows = [NSData dataWithContentsOfFile:@"pressure"];
-        } @catch (NSException *failure) {  // finding: start.failure-swallowed
+        } @catch (NSException *failure) {  // finding: init.failure-swallowed
         }
     }
     return self;
@@ -396,7 +396,7 @@ int plotTheDay(HQChart *chart) {
     if ((self = [super init])) {
         @try {
             _rows = [NSData dataWithContentsOfFile:@"degrees"];
-        } @catch (NSException *failure) {  // near: start.failure-swallowed
+        } @catch (NSException *failure) {  // near: init.failure-swallowed
             @throw failure;
         }
     }
@@ -407,7 +407,7 @@ int plotTheDay(HQChart *chart) {
     static HQThermograph *thermograph = nil;
     static dispatch_once_t once;  // harmless: once
     dispatch_once(&once, ^{
-        thermograph = [[HQThermograph alloc] init];  // finding: start.may-throw
+        thermograph = [[HQThermograph alloc] init];  // finding: init.may-throw
     });
     return thermograph;
 }
@@ -437,7 +437,7 @@ static HQRadar *theRadar;
 + (HQRadar *)radar {
     if (theRadar == nil) {  // finding: thread.double-check-incomplete
         @synchronized (self) {
-            theRadar = [[HQRadar alloc] init];  // finding: start.lazy-needless
+            theRadar = [[HQRadar alloc] init];  // finding: init.lazy-needless
         }
     }
     return theRadar;
@@ -469,7 +469,7 @@ static HQSonar *theSonar;
     if (theSonar == nil) {  // finding: thread.double-check-unsound // near: thread.double-check-incomplete
         @synchronized (self) {
             if (theSonar == nil) {
-                theSonar = [[HQSonar alloc] init];  // finding: start.lazy-needless
+                theSonar = [[HQSonar alloc] init];  // finding: init.lazy-needless
             }
         }
     }
@@ -502,7 +502,7 @@ static HQSonde *theSonde;
     NSObject *gate = [[NSObject alloc] init];
     @synchronized (gate) {  // finding: thread.wrong-lock
         if (theSonde == nil) {
-            theSonde = [[HQSonde alloc] init];  // finding: start.lazy-needless
+            theSonde = [[HQSonde alloc] init];  // finding: init.lazy-needless
         }
     }
     return theSonde;
@@ -634,13 +634,13 @@ static HQSonde *theSonde;
 }
 
 - (void)raise:(int)signal {
-    for (id<HQKeeper> keeper in _keepers) {  // finding: life.notify-while-changing
+    for (id<HQKeeper> keeper in _keepers) {  // finding: lifetime.notify-while-changing
         [keeper heard:signal];
     }
 }
 
 - (void)lower:(int)signal {
-    for (id<HQKeeper> keeper in [_keepers copy]) {  // near: life.notify-while-changing
+    for (id<HQKeeper> keeper in [_keepers copy]) {  // near: lifetime.notify-while-changing
         [keeper heard:signal];
     }
 }
@@ -657,7 +657,7 @@ static HQSonde *theSonde;
 
 - (instancetype)init {
     if ((self = [super init])) {
-        [[HQMast mast] attach:self];  // finding: life.dangling-subscriber
+        [[HQMast mast] attach:self];  // finding: lifetime.dangling-subscriber
     }
     return self;
 }
@@ -681,7 +681,7 @@ static HQSonde *theSonde;
 
 - (instancetype)init {
     if ((self = [super init])) {
-        [[HQMast mast] attach:self];  // near: life.dangling-subscriber
+        [[HQMast mast] attach:self];  // near: lifetime.dangling-subscriber
     }
     return self;
 }
@@ -714,7 +714,7 @@ static HQSonde *theSonde;
 }
 
 - (void)wake {
-    [[HQMast mast] attach:self];  // finding: life.duplicate-subscription
+    [[HQMast mast] attach:self];  // finding: lifetime.duplicate-subscription
 }
 
 - (void)heard:(int)signal {
@@ -751,7 +751,7 @@ static HQSonde *theSonde;
 }
 
 - (void)begin {
-    file = fopen("echoes", "r");  // finding: life.never-released
+    file = fopen("echoes", "r");  // finding: lifetime.never-released
 }
 
 @end
@@ -780,7 +780,7 @@ static HQSonde *theSonde;
 }
 
 - (void)begin {
-    file = fopen("waves", "r");  // near: life.never-released
+    file = fopen("waves", "r");  // near: lifetime.never-released
 }
 
 - (void)close {
@@ -854,8 +854,8 @@ static HQSonde *theSonde;
 }
 
 - (void)enter {
-    [[HQGate gate] begin:self];  // finding: life.captured-short-lived tie.hidden-dependency
-    [[HQGate gate] note:_ship];  // near: life.captured-short-lived
+    [[HQGate gate] begin:self];  // finding: lifetime.captured-short-lived coupling.hidden-dependency
+    [[HQGate gate] note:_ship];  // near: lifetime.captured-short-lived
 }
 
 @end
@@ -867,13 +867,13 @@ void greet(NSString *ship) {
 
 void endOfDay(void) {
     [[HQGate gate] close];
-    [[HQGate gate] note:@"none"];  // finding: life.used-after-teardown
+    [[HQGate gate] note:@"none"];  // finding: lifetime.used-after-teardown
 }
 
 void newDay(void) {
     [[HQGate gate] close];
     [[HQGate gate] open];
-    [[HQGate gate] note:@"all"];  // near: life.used-after-teardown
+    [[HQGate gate] note:@"all"];  // near: lifetime.used-after-teardown
 }
 
 // Knows who uses it.
@@ -911,7 +911,7 @@ void newDay(void) {
 
 - (void)change:(HQBerther *)berther {
     berths = 1;
-    [berther stop];  // finding: tie.cycle
+    [berther stop];  // finding: coupling.cycle
 }
 
 - (int)berths {
@@ -923,7 +923,7 @@ void newDay(void) {
 @implementation HQBerther
 
 - (void)arrive {
-    spare = [[HQPlan plan] berths];  // finding: tie.hidden-dependency
+    spare = [[HQPlan plan] berths];  // finding: coupling.hidden-dependency
 }
 
 - (void)stop {
@@ -953,7 +953,7 @@ void newDay(void) {
 
 - (instancetype)init {
     if ((self = [super init])) {
-        _store = [[HQChartStore alloc] init];  // finding: tie.fixed-collaborator
+        _store = [[HQChartStore alloc] init];  // finding: coupling.fixed-collaborator
     }
     return self;
 }
@@ -975,7 +975,7 @@ void newDay(void) {
 
 - (instancetype)initWithStore:(HQChartStore *)store {
     if ((self = [super init])) {
-        _store = store;  // near: tie.fixed-collaborator
+        _store = store;  // near: coupling.fixed-collaborator
     }
     return self;
 }
@@ -1009,11 +1009,11 @@ BOOL atQuay(HQPermit *permit) {
     return atGate(permit);
 }
 
-BOOL atPier(HQPermit *permit) {  // finding: tie.long-handoff
+BOOL atPier(HQPermit *permit) {  // finding: coupling.long-handoff
     return atQuay(permit);
 }
 
-BOOL atLock(HQPermit *permit) {  // near: tie.long-handoff
+BOOL atLock(HQPermit *permit) {  // near: coupling.long-handoff
     return [permit valid] && atGate(permit);
 }
 
@@ -1085,15 +1085,15 @@ BOOL atLock(HQPermit *permit) {  // near: tie.long-handoff
 
 @implementation HQTender
 - (void)work {
-    [[[HQFairway fairway] marks] lay];  // finding: tie.chained-access tie.hidden-dependency
-    [[HQFairway fairway] dredge];  // near: tie.chained-access
+    [[[HQFairway fairway] marks] lay];  // finding: coupling.chained-access coupling.hidden-dependency
+    [[HQFairway fairway] dredge];  // near: coupling.chained-access
 }
 @end
 
 // Nothing to hand in.
 static NSInteger stampsUsed = 0;
 
-@interface HQStamps : NSObject  // entity: static-holder HQStamps eager language // finding: tie.static-only-api
+@interface HQStamps : NSObject  // entity: static-holder HQStamps eager language // finding: coupling.static-only-api
 + (void)use;
 + (NSInteger)used;
 @end
@@ -1111,7 +1111,7 @@ static NSInteger stampsUsed = 0;
 @end
 
 // Reached from everywhere.
-@interface HQSiren : NSObject {  // entity: singleton HQSiren lazy once // finding: tie.wide-reach
+@interface HQSiren : NSObject {  // entity: singleton HQSiren lazy once // finding: coupling.wide-reach
     int sounded;
 }
 + (HQSiren *)siren;
@@ -1145,7 +1145,7 @@ static NSInteger stampsUsed = 0;
 
 @implementation HQNorthQuay
 - (void)fog {
-    [[HQSiren siren] sound];  // finding: tie.hidden-dependency
+    [[HQSiren siren] sound];  // finding: coupling.hidden-dependency
 }
 @end
 
@@ -1166,7 +1166,7 @@ static NSInteger stampsUsed = 0;
 @implementation HQEastQuay
 - (void)fog {
     [[HQSiren siren] sound];
-    [HQStamps use];  // finding: tie.hidden-dependency
+    [HQStamps use];  // finding: coupling.hidden-dependency
 }
 @end
 
@@ -1189,21 +1189,21 @@ static NSInteger stampsUsed = 0;
 
 @implementation HQOpening
 
-- (void)open {  // finding: tie.crowded-startup
+- (void)open {  // finding: coupling.crowded-startup
     [[HQSiren siren] sound];
-    [[HQBeacon beacon] flash];  // finding: tie.hidden-dependency
-    [[HQWaveLog log] begin];  // finding: tie.hidden-dependency
-    [[HQEchoLog log] begin];  // finding: tie.hidden-dependency
-    [[HQBerth berth] moor];  // finding: tie.hidden-dependency
-    [[HQTideTable table] next];  // finding: tie.hidden-dependency
+    [[HQBeacon beacon] flash];  // finding: coupling.hidden-dependency
+    [[HQWaveLog log] begin];  // finding: coupling.hidden-dependency
+    [[HQEchoLog log] begin];  // finding: coupling.hidden-dependency
+    [[HQBerth berth] moor];  // finding: coupling.hidden-dependency
+    [[HQTideTable table] next];  // finding: coupling.hidden-dependency
 }
 
-- (void)half {  // near: tie.crowded-startup
-    [[HQBarograph barograph] drop];  // finding: tie.hidden-dependency
-    [[HQThermograph thermograph] drop];  // finding: tie.hidden-dependency
-    [[HQRadar radar] sweep];  // finding: tie.hidden-dependency
-    [[HQSonar sonar] ping];  // finding: tie.hidden-dependency
-    [[HQSonde sonde] drop];  // finding: tie.hidden-dependency
+- (void)half {  // near: coupling.crowded-startup
+    [[HQBarograph barograph] drop];  // finding: coupling.hidden-dependency
+    [[HQThermograph thermograph] drop];  // finding: coupling.hidden-dependency
+    [[HQRadar radar] sweep];  // finding: coupling.hidden-dependency
+    [[HQSonar sonar] ping];  // finding: coupling.hidden-dependency
+    [[HQSonde sonde] drop];  // finding: coupling.hidden-dependency
 }
 
 @end
@@ -1254,7 +1254,7 @@ void openTheOffices(void) {
 }
 
 - (void)write:(NSString *)line {
-    [_lines addObject:line];  // finding: life.grows-forever
+    [_lines addObject:line];  // finding: lifetime.grows-forever
 }
 
 @end

@@ -3,9 +3,9 @@
 // Near miss: no header says that there is an `a` elsewhere, so this one is the macro's.
 void list(int n) {
     LIST_BEGIN(a, n);
-    LIST_END(a);  // near: tie.hidden-dependency
+    LIST_END(a);  // near: coupling.hidden-dependency
 }
 
 void more(void) {
-    stores = stores + 1;  // finding: tie.hidden-dependency
+    stores = stores + 1;  // finding: coupling.hidden-dependency
 }

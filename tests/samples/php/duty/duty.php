@@ -10,7 +10,7 @@ final class Light  // entity: singleton Light lazy single-threaded
 
     private function __construct()
     {
-        $this->height = Mole::get()->length() / 2;  // finding: tie.cycle tie.hidden-dependency
+        $this->height = Mole::get()->length() / 2;  // finding: coupling.cycle coupling.hidden-dependency
     }
 
     private function __clone()
@@ -20,7 +20,7 @@ final class Light  // entity: singleton Light lazy single-threaded
     public static function get(): Light
     {
         if (self::$light === null) {
-            self::$light = new Light();  // finding: start.cycle
+            self::$light = new Light();  // finding: init.cycle
         }
         return self::$light;
     }
@@ -38,7 +38,7 @@ final class Mole  // entity: singleton Mole lazy single-threaded
 
     private function __construct()
     {
-        $this->length = Light::get()->height() * 2;  // finding: tie.cycle tie.hidden-dependency
+        $this->length = Light::get()->height() * 2;  // finding: coupling.cycle coupling.hidden-dependency
     }
 
     private function __clone()
@@ -84,7 +84,7 @@ final class DutyBook  // entity: singleton DutyBook lazy single-threaded
 
     private function begin(): void
     {
-        DutyBook::get()->enter();  // finding: start.reentrant
+        DutyBook::get()->enter();  // finding: init.reentrant
     }
 
     public function enter(): void
@@ -101,7 +101,7 @@ final class NamePlate  // entity: singleton NamePlate lazy single-threaded
 
     private function __construct()
     {
-        $this->name = getenv('HARBOUR');  // finding: start.reads-environment
+        $this->name = getenv('HARBOUR');  // finding: init.reads-environment
         if ($this->name === '') {
             throw new \RuntimeException('no name');
         }
@@ -114,7 +114,7 @@ final class NamePlate  // entity: singleton NamePlate lazy single-threaded
     public static function get(): NamePlate
     {
         if (self::$plate === null) {
-            self::$plate = new NamePlate();  // finding: start.may-throw
+            self::$plate = new NamePlate();  // finding: init.may-throw
         }
         return self::$plate;
     }
@@ -195,7 +195,7 @@ final class Plan  // entity: singleton Plan lazy single-threaded
     public function change(Berther $berther): void
     {
         $this->berths++;
-        $berther->stop();  // finding: tie.cycle
+        $berther->stop();  // finding: coupling.cycle
     }
 
     public function berths(): int
@@ -210,7 +210,7 @@ class Berther
 
     public function arrive(): void
     {
-        $this->free = Plan::get()->berths();  // finding: tie.hidden-dependency
+        $this->free = Plan::get()->berths();  // finding: coupling.hidden-dependency
     }
 
     public function stop(): void
@@ -220,7 +220,7 @@ class Berther
 }
 
 // Nothing to hand in.
-final class Dues  // entity: static-holder Dues eager language // finding: tie.static-only-api
+final class Dues  // entity: static-holder Dues eager language // finding: coupling.static-only-api
 {
     private static int $total = 0;
 
@@ -239,7 +239,7 @@ class Tollhouse
 {
     public function pay(): void
     {
-        Dues::add(3);  // finding: tie.hidden-dependency
+        Dues::add(3);  // finding: coupling.hidden-dependency
     }
 }
 

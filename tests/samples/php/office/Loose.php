@@ -10,7 +10,7 @@ class Gate
 {
     public function open(): void
     {
-        ShipRegister::get()->add('north');  // finding: tie.hidden-dependency
+        ShipRegister::get()->add('north');  // finding: coupling.hidden-dependency
         BoatRegister::get()->add('south');
         Shift::begin('day');
     }

@@ -11,10 +11,10 @@ class Arrivals
     public function arrive($ship)
     {
         global $config;
-        BerthBook::getInstance()->assign($ship, 4);  // finding: tie.hidden-dependency
+        BerthBook::getInstance()->assign($ship, 4);  // finding: coupling.hidden-dependency
         $book = BerthBook::getInstance();
-        $config['last'] = $ship;  // finding: tie.hidden-dependency
-        Settings::set('last', $ship);  // finding: tie.hidden-dependency
+        $config['last'] = $ship;  // finding: coupling.hidden-dependency
+        Settings::set('last', $ship);  // finding: coupling.hidden-dependency
         return $book->count() + Settings::get('last') + Harbour\Office\draw();
     }
 }

@@ -32,6 +32,6 @@ final class Relief
     public function hand(string $from, string $to): void
     {
         global $logbook;
-        $logbook->note($from . ' hands over to ' . $to . ' on page ' . $logbook->pages());  // finding: tie.hidden-dependency
+        $logbook->note($from . ' hands over to ' . $to . ' on page ' . $logbook->pages());  // finding: coupling.hidden-dependency
     }
 }

@@ -53,14 +53,14 @@ class Anchor  // near: single.meant-single single.subclassable  // entity: singl
 class Boatswain
 {
     private Anchor $own;
-    private array $notes = [];  // near: tie.fixed-collaborator
+    private array $notes = [];  // near: coupling.fixed-collaborator
 
-    public function __construct(Anchor $anchor) {  // near: tie.hidden-dependency tie.fixed-collaborator
+    public function __construct(Anchor $anchor) {  // near: coupling.hidden-dependency coupling.fixed-collaborator
         $this->own = $anchor;
     }
 
     public function moor(): void {
-        $this->own->lower();  // near: tie.hidden-dependency
+        $this->own->lower();  // near: coupling.hidden-dependency
     }
 }
 
@@ -180,7 +180,7 @@ function useRockets(): void {
 }
 
 // Near misses: never set again.
-$torchNow = new Flare();  // near: single.replaceable start.eager-heavy  // entity: shared-instance $torchNow eager language
+$torchNow = new Flare();  // near: single.replaceable init.eager-heavy  // entity: shared-instance $torchNow eager language
 
 function torch(): Flare {
     global $torchNow;
@@ -204,12 +204,12 @@ class Crane  // entity: singleton Crane lazy single-threaded  // finding: single
     public int $load = 0;
 
     public function __construct() {  // finding: single.open-constructor
-        $this->load = Winch::winch()->rope;  // finding: tie.hidden-dependency
+        $this->load = Winch::winch()->rope;  // finding: coupling.hidden-dependency
     }
 
     public static function crane(): Crane {
         if (Crane::$one === null) {
-            Crane::$one = new Crane();  // finding: start.cycle
+            Crane::$one = new Crane();  // finding: init.cycle
         }
         return Crane::$one;
     }
@@ -225,7 +225,7 @@ class Winch  // entity: singleton Winch lazy single-threaded  // finding: single
     public int $rope = 0;
 
     public function __construct() {  // finding: single.open-constructor
-        $this->rope = Hook::hook()->weight;  // finding: tie.hidden-dependency
+        $this->rope = Hook::hook()->weight;  // finding: coupling.hidden-dependency
     }
 
     public static function winch(): Winch {
@@ -242,7 +242,7 @@ class Hook  // entity: singleton Hook lazy single-threaded  // finding: single.c
     public int $weight = 0;
 
     public function __construct() {  // finding: single.open-constructor
-        $this->weight = Crane::crane()->load;  // finding: tie.hidden-dependency
+        $this->weight = Crane::crane()->load;  // finding: coupling.hidden-dependency
     }
 
     public static function hook(): Hook {
@@ -257,7 +257,7 @@ class Tackle
 {
     private int $blocks = 2;
 
-    public function pull(): void {  // near: tie.cycle
+    public function pull(): void {  // near: coupling.cycle
         $this->blocks = 3;
     }
 
@@ -273,19 +273,19 @@ class Davit
 {
     private int $boats = 0;
 
-    public function __construct() {  // near: start.cycle start.reentrant start.reads-environment
+    public function __construct() {  // near: init.cycle init.reentrant init.reads-environment
         $this->boats = 0;
     }
 
     public function lower(): void {
         global $tackle;
-        $tackle->pull();  // near: tie.cycle  // finding: tie.hidden-dependency
+        $tackle->pull();  // near: coupling.cycle  // finding: coupling.hidden-dependency
         $this->boats = 1;
     }
 }
 
-$tackle = new Tackle();  // near: start.cycle start.reentrant start.may-throw start.eager-heavy  // entity: shared-instance $tackle eager language
-$davit = new Davit();  // near: start.may-throw  // entity: shared-instance $davit eager language
+$tackle = new Tackle();  // near: init.cycle init.reentrant init.may-throw init.eager-heavy  // entity: shared-instance $tackle eager language
+$davit = new Davit();  // near: init.may-throw  // entity: shared-instance $davit eager language
 
 // Asks for itself through a helper.
 class LogBook  // entity: singleton LogBook lazy single-threaded  // finding: single.cloneable
@@ -310,7 +310,7 @@ class LogBook  // entity: singleton LogBook lazy single-threaded  // finding: si
 }
 
 function greet(): void {
-    LogBook::book()->write();  // finding: start.reentrant
+    LogBook::book()->write();  // finding: init.reentrant
 }
 
 // Reads the environment while it is made; near misses: asked later, or handed in.
@@ -319,7 +319,7 @@ class Flags
     private string $home = '';
 
     public function __construct() {
-        $this->home = (string) getenv('HARBOUR');  // finding: start.reads-environment
+        $this->home = (string) getenv('HARBOUR');  // finding: init.reads-environment
     }
 
     public function rename(string $name): void {
@@ -338,7 +338,7 @@ class Pennants
     }
 
     public function reload(): void {
-        $this->home = (string) getenv('HARBOUR');  // near: start.reads-environment
+        $this->home = (string) getenv('HARBOUR');  // near: init.reads-environment
     }
 }
 
@@ -358,7 +358,7 @@ class Almanac
     }
 }
 
-$almanac = new Almanac();  // finding: start.eager-heavy  // harmless: $almanac
+$almanac = new Almanac();  // finding: init.eager-heavy  // harmless: $almanac
 
 // Throws where it stands.
 class Scale
@@ -377,7 +377,7 @@ class Scale
     }
 }
 
-$scale = new Scale();  // finding: start.may-throw  // entity: shared-instance $scale eager language
+$scale = new Scale();  // finding: init.may-throw  // entity: shared-instance $scale eager language
 
 // Needs what stands further down; near miss: asked for when it is there.
 class Stairs
@@ -386,7 +386,7 @@ class Stairs
 
     public function __construct() {
         global $heights;
-        $this->steps = $heights['stairs'] ?? 0;  // finding: tie.hidden-dependency
+        $this->steps = $heights['stairs'] ?? 0;  // finding: coupling.hidden-dependency
     }
 
     public function climb(): void {
@@ -444,14 +444,14 @@ class Basin
         $this->gauge = $gauge;
     }
 
-    public function fill(): void {  // near: start.needs-setup
+    public function fill(): void {  // near: init.needs-setup
         if ($this->gauge === null) {
             throw new RuntimeException('no gauge');
         }
         $this->level = $this->gauge->read();
     }
 
-    public function empty(): void {  // near: start.needs-setup
+    public function empty(): void {  // near: init.needs-setup
         $this->level = $this->gauge?->read() ?? 0;
     }
 }
@@ -461,7 +461,7 @@ $basin = new Basin();  // entity: shared-instance $basin eager language
 
 function flood(bool $deep): void {
     global $locks, $basin;
-    $locks->fill();  // finding: start.needs-setup
+    $locks->fill();  // finding: init.needs-setup
     if ($deep) {
         $locks->setUp(new Gauge());
     }
@@ -478,7 +478,7 @@ class Barometer
     public function __construct() {
         try {
             $this->pressure = strlen((string) file_get_contents('barometer'));
-        } catch (Throwable $error) {  // finding: start.failure-swallowed
+        } catch (Throwable $error) {  // finding: init.failure-swallowed
         }
     }
 
@@ -505,7 +505,7 @@ class Hygrometer
         try {
             $this->damp = strlen((string) file_get_contents('hygrometer'));
         } catch (Throwable $error) {
-            throw new RuntimeException('no hygrometer');  // near: start.failure-swallowed
+            throw new RuntimeException('no hygrometer');  // near: init.failure-swallowed
         }
     }
 
@@ -522,7 +522,7 @@ class Anemometer
         try {
             $this->wind = strlen((string) file_get_contents('anemometer'));
         } catch (Throwable $error) {
-            error_log($error);  // near: start.failure-swallowed
+            error_log($error);  // near: init.failure-swallowed
             throw $error;
         }
     }
@@ -538,7 +538,7 @@ $anemometerNow = null;  // entity: shared-instance $anemometerNow lazy single-th
 function hygrometer(): Hygrometer {
     global $hygrometerNow;
     if ($hygrometerNow === null) {
-        $hygrometerNow = new Hygrometer();  // near: start.eager-heavy  // finding: start.may-throw
+        $hygrometerNow = new Hygrometer();  // near: init.eager-heavy  // finding: init.may-throw
     }
     return $hygrometerNow;
 }
@@ -546,7 +546,7 @@ function hygrometer(): Hygrometer {
 function anemometer(): Anemometer {
     global $anemometerNow;
     if ($anemometerNow === null) {
-        $anemometerNow = new Anemometer();  // finding: start.may-throw
+        $anemometerNow = new Anemometer();  // finding: init.may-throw
     }
     return $anemometerNow;
 }
@@ -558,7 +558,7 @@ class Soundings
     private int $read = 0;
 
     public function open(string $name): void {
-        $this->file = fopen($name, 'r');  // finding: life.never-released
+        $this->file = fopen($name, 'r');  // finding: lifetime.never-released
     }
 
     public function next(): void {
@@ -571,7 +571,7 @@ class Tides
     private $file = null;
 
     public function open(string $name): void {
-        $this->file = fopen($name, 'r');  // near: life.never-released
+        $this->file = fopen($name, 'r');  // near: lifetime.never-released
     }
 
     public function close(): void {
@@ -604,7 +604,7 @@ class Bells
 
     public function addPlayer(Player $player): void {
         if (!in_array($player, $this->players, true)) {
-            $this->players[] = $player;  // near: life.duplicate-subscription life.grows-forever
+            $this->players[] = $player;  // near: lifetime.duplicate-subscription lifetime.grows-forever
         }
     }
 
@@ -633,12 +633,12 @@ class Ringer
 {
     public function __construct() {
         global $bells;
-        $bells->add($this);  // finding: tie.hidden-dependency
+        $bells->add($this);  // finding: coupling.hidden-dependency
     }
 
     public function again(): void {
         global $bells;
-        $bells->add($this);  // finding: life.duplicate-subscription
+        $bells->add($this);  // finding: lifetime.duplicate-subscription
     }
 
     public function close(): void {
@@ -657,12 +657,12 @@ class Player
 
     public function __construct() {
         global $bells;
-        $bells->addPlayer($this);  // near: life.dangling-subscriber
+        $bells->addPlayer($this);  // near: lifetime.dangling-subscriber
     }
 
     public function again(): void {
         global $bells;
-        $bells->addPlayer($this);  // near: life.duplicate-subscription
+        $bells->addPlayer($this);  // near: lifetime.duplicate-subscription
     }
 
     public function close(): void {
@@ -682,7 +682,7 @@ class Drummer
 
     public function __construct() {
         global $bells;
-        $bells->add($this);  // finding: life.dangling-subscriber
+        $bells->add($this);  // finding: lifetime.dangling-subscriber
     }
 
     public function close(): void {
@@ -706,7 +706,7 @@ class Porter
     }
 
     public function write(Caller $caller): void {
-        $this->seen[] = $caller->ship;  // near: life.grows-forever
+        $this->seen[] = $caller->ship;  // near: lifetime.grows-forever
         if (count($this->seen) > 9) {
             array_shift($this->seen);
         }
@@ -725,13 +725,13 @@ class Caller
 
     public function enter(): void {
         global $porter;
-        $porter->keep($this);  // finding: tie.hidden-dependency life.captured-short-lived
+        $porter->keep($this);  // finding: coupling.hidden-dependency lifetime.captured-short-lived
     }
 
     public function passBy(): void {
         global $porter;
-        $porter->note($this);  // near: life.captured-short-lived
-        $porter->write($this);  // near: life.captured-short-lived
+        $porter->note($this);  // near: lifetime.captured-short-lived
+        $porter->write($this);  // near: lifetime.captured-short-lived
     }
 }
 
@@ -767,15 +767,15 @@ function night(): int {
     global $sluice;
     $sluice->close();
     print('night');
-    return $sluice->measure();  // finding: life.used-after-teardown
+    return $sluice->measure();  // finding: lifetime.used-after-teardown
 }
 
 function day(): int {
     global $sluice;
     $sluice->close();
     $sluice->open();
-    $level = $sluice->measure();  // near: life.used-after-teardown
-    $level += $sluice->measure();  // near: life.used-after-teardown
+    $level = $sluice->measure();  // near: lifetime.used-after-teardown
+    $level += $sluice->measure();  // near: lifetime.used-after-teardown
     $sluice->close();
     return $level;
 }
@@ -786,7 +786,7 @@ class Surveyor
     private Sounding $echo;
 
     public function __construct() {
-        $this->echo = new Sounding();  // finding: tie.fixed-collaborator
+        $this->echo = new Sounding();  // finding: coupling.fixed-collaborator
     }
 
     public function depth(): string {
@@ -802,7 +802,7 @@ class Sounding
 }
 
 // Nothing to hand in; near misses: no state, or one caller.
-class Tickets  // finding: tie.static-only-api  // entity: static-holder Tickets eager language
+class Tickets  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
 {
     private static int $sold = 0;
 
@@ -815,7 +815,7 @@ class Tickets  // finding: tie.static-only-api  // entity: static-holder Tickets
     }
 }
 
-class Knots  // near: tie.static-only-api
+class Knots  // near: coupling.static-only-api
 {
     public static function bowline(int $turns): int {
         return $turns + 1;
@@ -826,7 +826,7 @@ class Knots  // near: tie.static-only-api
     }
 }
 
-class Bollards  // near: tie.static-only-api  // entity: static-holder Bollards eager language
+class Bollards  // near: coupling.static-only-api  // entity: static-holder Bollards eager language
 {
     private static int $used = 0;
 
@@ -838,8 +838,8 @@ class Bollards  // near: tie.static-only-api  // entity: static-holder Bollards 
 class Sailor
 {
     public function tie(): int {
-        Bollards::use();  // finding: tie.hidden-dependency
-        Tickets::sell();  // finding: tie.hidden-dependency
+        Bollards::use();  // finding: coupling.hidden-dependency
+        Tickets::sell();  // finding: coupling.hidden-dependency
         return Knots::bowline(2);
     }
 }
@@ -875,15 +875,15 @@ function entrance(Papers $papers): bool {
     return counter($papers);
 }
 
-function door(Papers $papers): bool {  // finding: tie.long-handoff
+function door(Papers $papers): bool {  // finding: coupling.long-handoff
     return entrance($papers);
 }
 
-function gate(Papers $papers): bool {  // near: tie.long-handoff
+function gate(Papers $papers): bool {  // near: coupling.long-handoff
     return $papers->inOrder() && counter($papers);
 }
 
-function windowed(): bool {  // near: tie.long-handoff
+function windowed(): bool {  // near: coupling.long-handoff
     return counter(new Papers());
 }
 
@@ -937,13 +937,13 @@ class Channel  // entity: singleton Channel lazy single-threaded  // finding: si
 class Pilot
 {
     public function steer(): void {
-        Channel::channel()->capstan()->turn();  // finding: tie.hidden-dependency tie.chained-access
-        Channel::channel()->depths()->measure();  // near: tie.chained-access
+        Channel::channel()->capstan()->turn();  // finding: coupling.hidden-dependency coupling.chained-access
+        Channel::channel()->depths()->measure();  // near: coupling.chained-access
     }
 
     public function dark(): void {
         global $buoys;
-        $buoys->light();  // near: tie.chained-access  // finding: tie.hidden-dependency
+        $buoys->light();  // near: coupling.chained-access  // finding: coupling.hidden-dependency
     }
 }
 
@@ -957,15 +957,15 @@ class Gong
     }
 }
 
-$gong = new Gong();  // finding: tie.wide-reach  // entity: shared-instance $gong eager language
-$whistle = new Gong();  // near: tie.wide-reach  // entity: shared-instance $whistle eager language
+$gong = new Gong();  // finding: coupling.wide-reach  // entity: shared-instance $gong eager language
+$whistle = new Gong();  // near: coupling.wide-reach  // entity: shared-instance $whistle eager language
 
 class Pier1
 {
     public function fog(): void {
         global $gong, $whistle;
-        $gong->strike();  // finding: tie.hidden-dependency
-        $whistle->strike();  // finding: tie.hidden-dependency
+        $gong->strike();  // finding: coupling.hidden-dependency
+        $whistle->strike();  // finding: coupling.hidden-dependency
     }
 }
 
@@ -1005,18 +1005,18 @@ class Pier5
 // Begins the day for all; near miss: what is handed in is no reach.
 class Morning
 {
-    public function begin(): void {  // finding: tie.crowded-startup
+    public function begin(): void {  // finding: coupling.crowded-startup
         global $gong, $whistle, $buoys, $soundings, $davit, $flags, $pennants;
         $gong->strike();
         $whistle->strike();
         $buoys->light();
         $soundings->open('morning');
-        $davit->lower();  // finding: tie.hidden-dependency
+        $davit->lower();  // finding: coupling.hidden-dependency
         $flags->rename('morning');
-        $pennants->reload();  // finding: tie.hidden-dependency
+        $pennants->reload();  // finding: coupling.hidden-dependency
     }
 
-    public function half(Gong $bell, Buoys $light, Soundings $line, Davit $boat, Flags $flag): void {  // near: tie.crowded-startup
+    public function half(Gong $bell, Buoys $light, Soundings $line, Davit $boat, Flags $flag): void {  // near: coupling.crowded-startup
         $bell->strike();
         $light->light();
         $line->open('half');
@@ -1035,7 +1035,7 @@ class Plate  // entity: singleton Plate lazy single-threaded  // finding: single
         $this->name = $name + $size;
     }
 
-    public static function plate(string $name, int $size): Plate {  // finding: start.arguments-ignored
+    public static function plate(string $name, int $size): Plate {  // finding: init.arguments-ignored
         if (Plate::$one === null) {
             Plate::$one = new Plate($name, $size);
         }
@@ -1056,7 +1056,7 @@ class Sign  // entity: singleton Sign lazy single-threaded  // finding: single.c
         $this->name = $name;
     }
 
-    public static function sign(string $name): Sign {  // near: start.arguments-ignored
+    public static function sign(string $name): Sign {  // near: init.arguments-ignored
         if (Sign::$one === null) {
             Sign::$one = new Sign($name);
         }
@@ -1132,7 +1132,7 @@ class Ferry  // entity: singleton Ferry lazy single-threaded  // finding: single
     }
 }
 
-function open(): void {  // finding: tie.crowded-startup
+function open(): void {  // finding: coupling.crowded-startup
     global $almanac, $scale, $fees;
     spareCapstan()->turn();
     Capstan::capstan()->turn();
@@ -1229,7 +1229,7 @@ final class Tower  // entity: singleton Tower lazy single-threaded
 
     public function __destruct()
     {
-        Warden::warden()->walk();  // finding: tie.hidden-dependency life.exit-order
+        Warden::warden()->walk();  // finding: coupling.hidden-dependency lifetime.exit-order
     }
 }
 
@@ -1258,11 +1258,11 @@ final class Hut  // entity: singleton Hut lazy single-threaded
 
     public function leave(): void
     {
-        Warden::warden()->walk();  // near: life.exit-order
+        Warden::warden()->walk();  // near: lifetime.exit-order
     }
 
     public function __destruct()
     {
-        $this->open = 0;  // near: life.exit-order
+        $this->open = 0;  // near: lifetime.exit-order
     }
 }

@@ -119,7 +119,7 @@ final class Plate
     {
     }
 
-    public static function get(string $name): Plate  // finding: start.arguments-ignored
+    public static function get(string $name): Plate  // finding: init.arguments-ignored
     {
         if (self::$plate === null) {
             self::$plate = new Plate($name);
@@ -127,7 +127,7 @@ final class Plate
         return self::$plate;
     }
 
-    public static function of(string $name): Plate  // near: start.arguments-ignored
+    public static function of(string $name): Plate  // near: init.arguments-ignored
     {
         if (!isset(self::$plates[$name])) {
             self::$plates[$name] = new Plate($name);
@@ -222,8 +222,8 @@ final class Surveyor  // entity: singleton Surveyor lazy single-threaded
 
 function plotTheDay(Chart $chart): int
 {
-    $depth = Plotter::get()->depth();  // finding: start.needs-setup
-    $depth += Surveyor::get()->depth();  // near: start.needs-setup
+    $depth = Plotter::get()->depth();  // finding: init.needs-setup
+    $depth += Surveyor::get()->depth();  // near: init.needs-setup
     Plotter::get()->load($chart);
     Surveyor::get()->load($chart);
     return $depth;
@@ -239,7 +239,7 @@ final class Barograph  // entity: singleton Barograph lazy single-threaded
     {
         try {
             $this->rows = file('pressure');
-        } catch (\Exception $failure) {  // finding: start.failure-swallowed
+        } catch (\Exception $failure) {  // finding: init.failure-swallowed
         }
     }
 
@@ -270,7 +270,7 @@ final class Thermograph  // entity: singleton Thermograph lazy single-threaded
     {
         try {
             $this->rows = file('degrees');
-        } catch (\Exception $failure) {  // near: start.failure-swallowed
+        } catch (\Exception $failure) {  // near: init.failure-swallowed
             throw new \RuntimeException('no degrees');
         }
     }
@@ -278,7 +278,7 @@ final class Thermograph  // entity: singleton Thermograph lazy single-threaded
     public static function get(): Thermograph
     {
         if (self::$thermograph === null) {
-            self::$thermograph = new Thermograph();  // finding: start.may-throw
+            self::$thermograph = new Thermograph();  // finding: init.may-throw
         }
         return self::$thermograph;
     }
@@ -345,7 +345,7 @@ class Lookout implements Keeper
 
     public function __construct()
     {
-        SignalMast::get()->attach($this);  // finding: life.dangling-subscriber tie.hidden-dependency
+        SignalMast::get()->attach($this);  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
     }
 
     public function heard(int $signal): void
@@ -366,7 +366,7 @@ class Bosun implements Keeper
 
     public function __construct()
     {
-        SignalMast::get()->attach($this);  // near: life.dangling-subscriber
+        SignalMast::get()->attach($this);  // near: lifetime.dangling-subscriber
     }
 
     public function heard(int $signal): void
@@ -392,7 +392,7 @@ class Steward implements Keeper
 
     public function wake(): void
     {
-        SignalMast::get()->attach($this);  // finding: life.duplicate-subscription
+        SignalMast::get()->attach($this);  // finding: lifetime.duplicate-subscription
     }
 
     public function heard(int $signal): void
@@ -426,7 +426,7 @@ final class EchoLog  // entity: singleton EchoLog lazy single-threaded
 
     public function begin(): void
     {
-        $this->file = fopen('echoes', 'r');  // finding: life.never-released
+        $this->file = fopen('echoes', 'r');  // finding: lifetime.never-released
     }
 
     public function next(): string
@@ -458,7 +458,7 @@ final class WaveLog  // entity: singleton WaveLog lazy single-threaded
 
     public function begin(): void
     {
-        $this->file = fopen('waves', 'r');  // near: life.never-released
+        $this->file = fopen('waves', 'r');  // near: lifetime.never-released
     }
 
     public function close(): void
@@ -513,8 +513,8 @@ class Visit
 
     public function enter(): void
     {
-        Gate::get()->begin($this);  // finding: life.captured-short-lived tie.hidden-dependency
-        Gate::get()->note($this->ship);  // near: life.captured-short-lived
+        Gate::get()->begin($this);  // finding: lifetime.captured-short-lived coupling.hidden-dependency
+        Gate::get()->note($this->ship);  // near: lifetime.captured-short-lived
     }
 }
 
@@ -567,14 +567,14 @@ final class Gauge  // entity: singleton Gauge lazy single-threaded
 function endOfDay(): int
 {
     Gauge::get()->close();
-    return Gauge::get()->measure();  // finding: life.used-after-teardown
+    return Gauge::get()->measure();  // finding: lifetime.used-after-teardown
 }
 
 function newDay(): int
 {
     Gauge::get()->close();
     Gauge::get()->open();
-    return Gauge::get()->measure();  // near: life.used-after-teardown
+    return Gauge::get()->measure();  // near: lifetime.used-after-teardown
 }
 
 // Makes its own helper that reads files; near miss: it is handed in.
@@ -592,7 +592,7 @@ class Navigator
 
     public function __construct()
     {
-        $this->store = new ChartStore();  // finding: tie.fixed-collaborator
+        $this->store = new ChartStore();  // finding: coupling.fixed-collaborator
     }
 
     public function depth(): int
@@ -603,7 +603,7 @@ class Navigator
 
 class Mate
 {
-    public function __construct(private ChartStore $store)  // near: tie.fixed-collaborator
+    public function __construct(private ChartStore $store)  // near: coupling.fixed-collaborator
     {
     }
 
@@ -637,12 +637,12 @@ function atQuay(Permit $permit): bool
     return atGate($permit);
 }
 
-function atPier(Permit $permit): bool  // finding: tie.long-handoff
+function atPier(Permit $permit): bool  // finding: coupling.long-handoff
 {
     return atQuay($permit);
 }
 
-function atLock(Permit $permit): bool  // near: tie.long-handoff
+function atLock(Permit $permit): bool  // near: coupling.long-handoff
 {
     return $permit->valid() && atGate($permit);
 }
@@ -711,8 +711,8 @@ class Tender
 {
     public function work(): void
     {
-        Fairway::get()->marks()->lay();  // finding: tie.chained-access tie.hidden-dependency
-        Fairway::get()->dredge();  // near: tie.chained-access
+        Fairway::get()->marks()->lay();  // finding: coupling.chained-access coupling.hidden-dependency
+        Fairway::get()->dredge();  // near: coupling.chained-access
     }
 }
 
@@ -768,7 +768,7 @@ final class Watch  // entity: singleton Watch lazy single-threaded
 
     public function __destruct()
     {
-        EndBook::get()->write('the watch is over');  // finding: life.exit-order
+        EndBook::get()->write('the watch is over');  // finding: lifetime.exit-order
     }
 
     private function __clone()
@@ -777,7 +777,7 @@ final class Watch  // entity: singleton Watch lazy single-threaded
 }
 
 // Reached from everywhere; near miss: four classes.
-final class Siren  // entity: singleton Siren lazy single-threaded // finding: tie.wide-reach
+final class Siren  // entity: singleton Siren lazy single-threaded // finding: coupling.wide-reach
 {
     private static ?Siren $siren = null;
     private int $sounded = 0;
@@ -804,7 +804,7 @@ final class Siren  // entity: singleton Siren lazy single-threaded // finding: t
     }
 }
 
-final class Bell  // near: tie.wide-reach  // entity: singleton Bell lazy single-threaded
+final class Bell  // near: coupling.wide-reach  // entity: singleton Bell lazy single-threaded
 {
     private static ?Bell $bell = null;
     private int $rung = 0;
@@ -835,8 +835,8 @@ class NorthQuay
 {
     public function fog(): void
     {
-        Siren::get()->sound();  // finding: tie.hidden-dependency
-        Bell::get()->ring();  // finding: tie.hidden-dependency
+        Siren::get()->sound();  // finding: coupling.hidden-dependency
+        Bell::get()->ring();  // finding: coupling.hidden-dependency
     }
 }
 
@@ -877,23 +877,23 @@ class InnerQuay
 // Starts them all; near miss: only five.
 class Opening
 {
-    public function open(): void  // finding: tie.crowded-startup
+    public function open(): void  // finding: coupling.crowded-startup
     {
-        Beacon::get()->flash();  // finding: tie.hidden-dependency
+        Beacon::get()->flash();  // finding: coupling.hidden-dependency
         Siren::get()->sound();
         Bell::get()->ring();
-        WaveLog::get()->begin();  // finding: tie.hidden-dependency
-        EchoLog::get()->begin();  // finding: tie.hidden-dependency
-        Watch::get()->pass();  // finding: tie.hidden-dependency
+        WaveLog::get()->begin();  // finding: coupling.hidden-dependency
+        EchoLog::get()->begin();  // finding: coupling.hidden-dependency
+        Watch::get()->pass();  // finding: coupling.hidden-dependency
     }
 
-    public function half(): void  // near: tie.crowded-startup
+    public function half(): void  // near: coupling.crowded-startup
     {
         Siren::get()->sound();
-        Lantern::get()->light();  // finding: tie.hidden-dependency
-        Barograph::get()->drop();  // finding: tie.hidden-dependency
-        Thermograph::get()->drop();  // finding: tie.hidden-dependency
-        Foghorn::get()->blow();  // finding: tie.hidden-dependency
+        Lantern::get()->light();  // finding: coupling.hidden-dependency
+        Barograph::get()->drop();  // finding: coupling.hidden-dependency
+        Thermograph::get()->drop();  // finding: coupling.hidden-dependency
+        Foghorn::get()->blow();  // finding: coupling.hidden-dependency
     }
 }
 
@@ -903,6 +903,6 @@ class Shed
     {
         Plate::get('north')->rename('N');
         Plate::get('south')->rename('S');
-        Plate::of('east')->rename('E');  // finding: tie.hidden-dependency
+        Plate::of('east')->rename('E');  // finding: coupling.hidden-dependency
     }
 }

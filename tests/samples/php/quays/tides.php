@@ -15,7 +15,7 @@ class TideFile
     }
 }
 
-$tides = new TideFile();  // entity: shared-instance $tides eager language // finding: start.eager-heavy
+$tides = new TideFile();  // entity: shared-instance $tides eager language // finding: init.eager-heavy
 
 function dropTides(): void
 {

@@ -124,7 +124,7 @@ class TideTable:  # entity: singleton TideTable lazy none
     @classmethod
     def table(cls):
         if cls._table is None:
-            cls._table = TideTable()  # finding: start.may-throw thread.unguarded-creation
+            cls._table = TideTable()  # finding: init.may-throw thread.unguarded-creation
         return cls._table
 
     def row(self, number):
@@ -141,13 +141,13 @@ class Barograph:
             with open("pressure") as source:
                 self.pressure = int(source.read())
         except OSError:
-            pass  # finding: start.failure-swallowed
+            pass  # finding: init.failure-swallowed
 
     def fall(self):
         self.pressure -= 1
 
 
-barograph = Barograph()  # entity: shared-instance barograph eager language # finding: start.eager-heavy
+barograph = Barograph()  # entity: shared-instance barograph eager language # finding: init.eager-heavy
 
 
 # Near miss: it is told.
@@ -157,20 +157,20 @@ class Thermograph:
         try:
             with open("degrees") as source:
                 self.degrees = int(source.read())
-        except OSError as failure:  # near: start.failure-swallowed
+        except OSError as failure:  # near: init.failure-swallowed
             raise RuntimeError("no degrees") from failure
 
     def fall(self):
         self.degrees -= 1
 
 
-thermograph = Thermograph()  # entity: shared-instance thermograph eager language # finding: start.eager-heavy start.may-throw
+thermograph = Thermograph()  # entity: shared-instance thermograph eager language # finding: init.eager-heavy init.may-throw
 
 
 # Reads the environment.
 class NamePlate:
     def __init__(self):
-        self.name = os.environ.get("HARBOUR")  # finding: start.reads-environment
+        self.name = os.environ.get("HARBOUR")  # finding: init.reads-environment
 
     def rename(self, name):
         self.name = name
@@ -191,12 +191,12 @@ class SignalMast:
         self.keepers.remove(keeper)
 
     def up(self, signal):
-        for keeper in self.keepers:  # finding: life.notify-while-changing
+        for keeper in self.keepers:  # finding: lifetime.notify-while-changing
             keeper.heard(signal)
 
     # Near miss: over a copy.
     def down(self, signal):
-        for keeper in list(self.keepers):  # near: life.notify-while-changing
+        for keeper in list(self.keepers):  # near: lifetime.notify-while-changing
             keeper.heard(signal)
 
 
@@ -206,7 +206,7 @@ mast = SignalMast()  # entity: shared-instance mast eager language
 class Lookout:
     def __init__(self):
         self.last = 0
-        mast.attach(self)  # finding: life.dangling-subscriber tie.hidden-dependency
+        mast.attach(self)  # finding: lifetime.dangling-subscriber coupling.hidden-dependency
 
     def heard(self, signal):
         self.last = signal
@@ -218,7 +218,7 @@ class Lookout:
 # Near miss: taken out at its end.
 class Bosun:
     def __init__(self):
-        mast.attach(self)  # near: life.dangling-subscriber
+        mast.attach(self)  # near: lifetime.dangling-subscriber
 
     def heard(self, signal):
         self.close()
@@ -233,7 +233,7 @@ class Steward:
         mast.attach(self)
 
     def wake(self):
-        mast.attach(self)  # finding: life.duplicate-subscription
+        mast.attach(self)  # finding: lifetime.duplicate-subscription
 
     def heard(self, signal):
         print(signal)
@@ -248,11 +248,11 @@ recent = []  # entity: global-variable recent eager language
 
 
 def write(line):
-    lines.append(line)  # finding: life.grows-forever
+    lines.append(line)  # finding: lifetime.grows-forever
 
 
 def keep(line):
-    recent.append(line)  # near: life.grows-forever
+    recent.append(line)  # near: lifetime.grows-forever
     if len(recent) > 20:  # finding: thread.check-then-act
         recent.pop(0)
 
@@ -279,7 +279,7 @@ gauge = Gauge()  # entity: shared-instance gauge eager language
 
 def evening():
     gauge.close()
-    return gauge.measure()  # finding: life.used-after-teardown
+    return gauge.measure()  # finding: lifetime.used-after-teardown
 
 
 def morning():
@@ -297,7 +297,7 @@ class ChartStore:
 
 class Navigator:
     def __init__(self):
-        self.store = ChartStore()  # finding: tie.fixed-collaborator
+        self.store = ChartStore()  # finding: coupling.fixed-collaborator
 
     def depth(self):
         return self.store.depth("roads")
@@ -325,7 +325,7 @@ def day():
     second = Office()
     first.open()
     second.open()
-    depth = Plotter.plotter().depth()  # finding: start.needs-setup
+    depth = Plotter.plotter().depth()  # finding: init.needs-setup
     Plotter.plotter().load(Chart())
     return depth
 

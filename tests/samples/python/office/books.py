@@ -17,7 +17,7 @@ class BerthBook:  # entity: singleton BerthBook lazy none
         self.changes = 0
 
     def assign(self, ship, berth):
-        self.berths[ship] = berth  # finding: life.grows-forever
+        self.berths[ship] = berth  # finding: lifetime.grows-forever
         self.changes += 1
 
     def count(self):
@@ -34,7 +34,7 @@ class TideTable:  # entity: singleton TideTable lazy double-check # finding: sin
         if cls._table is None:
             with cls._lock:
                 if cls._table is None:
-                    cls._table = TideTable()  # finding: start.lazy-needless
+                    cls._table = TideTable()  # finding: init.lazy-needless
         return cls._table
 
     def rise(self):
@@ -48,7 +48,7 @@ class PilotRoster:
         self.pilots = []
 
     def add(self, pilot):
-        self.pilots.append(pilot)  # finding: life.grows-forever
+        self.pilots.append(pilot)  # finding: lifetime.grows-forever
 
 
 _roster = None  # entity: shared-instance _roster lazy none
@@ -67,7 +67,7 @@ class DutyLog:  # entity: shared-instance DutyLog lazy none
         self.lines = []
 
     def write(self, line):
-        self.lines.append(line)  # finding: life.grows-forever
+        self.lines.append(line)  # finding: lifetime.grows-forever
 
 
 @lru_cache(maxsize=None)

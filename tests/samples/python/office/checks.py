@@ -8,7 +8,7 @@ class KeptOnce(type):
 
     def __call__(cls, *args, **kwargs):
         if cls not in cls._kept:
-            cls._kept[cls] = super().__call__(*args, **kwargs)  # finding: thread.unguarded-creation  # finding: life.grows-forever
+            cls._kept[cls] = super().__call__(*args, **kwargs)  # finding: thread.unguarded-creation  # finding: lifetime.grows-forever
         return cls._kept[cls]
 
 
@@ -49,7 +49,7 @@ class CargoScale:  # entity: singleton CargoScale lazy lock # finding: single.op
         lock = threading.Lock()
         with lock:  # finding: thread.wrong-lock
             if cls._scale is None:
-                cls._scale = cls()  # finding: start.lazy-needless
+                cls._scale = cls()  # finding: init.lazy-needless
             return cls._scale
 
     def weigh(self, tons):
@@ -65,7 +65,7 @@ class QuayLights:  # entity: singleton QuayLights lazy lock # finding: single.op
         cls._lock.acquire()
         try:
             if cls._lights is None:
-                cls._lights = QuayLights()  # finding: start.lazy-needless
+                cls._lights = QuayLights()  # finding: init.lazy-needless
             return cls._lights
         finally:
             cls._lock.release()
@@ -82,7 +82,7 @@ class TugList:  # entity: singleton TugList lazy double-check-unsound # finding:
     def get(cls):
         if cls._tugs is None:  # finding: thread.double-check-incomplete
             with cls._lock:
-                cls._tugs = TugList()  # finding: start.lazy-needless
+                cls._tugs = TugList()  # finding: init.lazy-needless
         return cls._tugs
 
     def add(self):
@@ -112,7 +112,7 @@ class TideClock:
         self.offset = by
 
 
-tide_clock = TideClock()  # entity: shared-instance tide_clock eager language # finding: start.order-within-class
+tide_clock = TideClock()  # entity: shared-instance tide_clock eager language # finding: init.order-within-class
 _offsets = {"north": 2}  # harmless: _offsets
 
 

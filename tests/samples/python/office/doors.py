@@ -32,7 +32,7 @@ def quay(name):
 
 
 def on_arrival(hook):
-    _hooks.append(hook)  # finding: life.grows-forever
+    _hooks.append(hook)  # finding: lifetime.grows-forever
 
 
 class Foghorn:  # entity: singleton Foghorn lazy none

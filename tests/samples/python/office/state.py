@@ -22,10 +22,10 @@ def draw():
 
 def arrive(ship):
     WAITING.append(ship)
-    BerthBook().assign(ship, 4)  # finding: tie.hidden-dependency
-    get_roster().add(ship)  # finding: tie.hidden-dependency
-    duty_log().write(ship)  # finding: tie.hidden-dependency
-    clock.tick()  # finding: tie.hidden-dependency
+    BerthBook().assign(ship, 4)  # finding: coupling.hidden-dependency
+    get_roster().add(ship)  # finding: coupling.hidden-dependency
+    duty_log().write(ship)  # finding: coupling.hidden-dependency
+    clock.tick()  # finding: coupling.hidden-dependency
     books.clock.tick()
     return BerthBook().count()
 

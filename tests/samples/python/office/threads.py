@@ -19,7 +19,7 @@ def watch():
     Tally.arrive()
 
 
-_keeper = threading.local()  # entity: thread-local _keeper none none
+_keeper = threading.local()  # entity: thread-local _keeper elsewhere none
 
 
 def begin(name):

@@ -38,7 +38,7 @@ class Anchor:  # near: single.meant-single  # entity: singleton Anchor lazy lock
 
     @classmethod
     def anchor(cls):
-        with cls._lock:  # near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+        with cls._lock:  # near: thread.wrong-lock thread.lock-every-access init.lazy-needless
             if cls._anchor is None:
                 cls._anchor = Anchor()  # near: thread.unguarded-creation single.second-creation
             return cls._anchor
@@ -49,12 +49,12 @@ class Anchor:  # near: single.meant-single  # entity: singleton Anchor lazy lock
 
 
 class Boatswain:
-    def __init__(self, anchor):  # near: tie.hidden-dependency tie.fixed-collaborator
+    def __init__(self, anchor):  # near: coupling.hidden-dependency coupling.fixed-collaborator
         self.own = anchor
-        self.notes = []  # near: tie.fixed-collaborator
+        self.notes = []  # near: coupling.fixed-collaborator
 
     def moor(self):
-        self.own.lower()  # near: tie.hidden-dependency
+        self.own.lower()  # near: coupling.hidden-dependency
 
 
 # One is handed out, and a helper makes another.
@@ -127,7 +127,7 @@ def use_rockets():
 
 
 # Near misses: never set again, or set before anybody can have it.
-_torch = Flare()  # near: single.replaceable start.eager-heavy  # entity: shared-instance _torch eager language  # finding: start.eager-unused
+_torch = Flare()  # near: single.replaceable init.eager-heavy  # entity: shared-instance _torch eager language  # finding: init.eager-unused
 
 
 def torch():
@@ -186,7 +186,7 @@ class FuseBox:  # entity: singleton FuseBox lazy double-check
     @classmethod
     def box(cls):
         if cls._box is None:
-            with cls._lock:  # near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+            with cls._lock:  # near: thread.wrong-lock thread.lock-every-access init.lazy-needless
                 if cls._box is None:  # near: thread.double-check-incomplete
                     cls._box = FuseBox()
         return cls._box
@@ -207,12 +207,12 @@ class Crane:  # entity: singleton Crane lazy none
     _crane = None
 
     def __init__(self):  # finding: single.open-constructor
-        self.load = Winch.winch().rope  # finding: tie.hidden-dependency
+        self.load = Winch.winch().rope  # finding: coupling.hidden-dependency
 
     @classmethod
     def crane(cls):
         if cls._crane is None:
-            cls._crane = Crane()  # finding: thread.unguarded-creation start.cycle
+            cls._crane = Crane()  # finding: thread.unguarded-creation init.cycle
         return cls._crane
 
     def turn(self):
@@ -223,7 +223,7 @@ class Winch:  # entity: singleton Winch lazy none
     _winch = None
 
     def __init__(self):  # finding: single.open-constructor
-        self.rope = Hook.hook().weight  # finding: tie.hidden-dependency
+        self.rope = Hook.hook().weight  # finding: coupling.hidden-dependency
 
     @classmethod
     def winch(cls):
@@ -236,7 +236,7 @@ class Hook:  # entity: singleton Hook lazy none
     _hook = None
 
     def __init__(self):  # finding: single.open-constructor
-        self.weight = Crane.crane().load  # finding: tie.hidden-dependency
+        self.weight = Crane.crane().load  # finding: coupling.hidden-dependency
 
     @classmethod
     def hook(cls):
@@ -246,19 +246,19 @@ class Hook:  # entity: singleton Hook lazy none
 
 
 class Davit:
-    def __init__(self):  # near: start.cycle start.reentrant start.reads-environment
+    def __init__(self):  # near: init.cycle init.reentrant init.reads-environment
         self.boats = 0
 
     def lower(self):
-        tackle.pull()  # near: tie.cycle  # finding: tie.hidden-dependency
+        tackle.pull()  # near: coupling.cycle  # finding: coupling.hidden-dependency
         self.boats = 1
 
 
 class Tackle:
-    def __init__(self):  # near: start.cycle start.reentrant start.may-throw
+    def __init__(self):  # near: init.cycle init.reentrant init.may-throw
         self.blocks = 2
 
-    def pull(self):  # near: tie.cycle
+    def pull(self):  # near: coupling.cycle
         self.blocks = 3
 
     def strain(self, tons):
@@ -268,7 +268,7 @@ class Tackle:
 
 
 davit = Davit()  # entity: shared-instance davit eager language
-tackle = Tackle()  # near: start.may-throw start.eager-heavy start.order-within-class  # entity: shared-instance tackle eager language
+tackle = Tackle()  # near: init.may-throw init.eager-heavy init.order-within-class  # entity: shared-instance tackle eager language
 
 
 # Asks for itself through a helper.
@@ -290,13 +290,13 @@ class LogBook:  # entity: singleton LogBook lazy none
 
 
 def greet():
-    LogBook.book().write()  # finding: start.reentrant
+    LogBook.book().write()  # finding: init.reentrant
 
 
 # Reads the environment while it is made; near misses: asked later, or handed in.
 class Flags:
     def __init__(self):
-        self.home = os.getenv("HARBOUR")  # finding: start.reads-environment
+        self.home = os.getenv("HARBOUR")  # finding: init.reads-environment
 
     def rename(self, name):
         self.home = name
@@ -310,7 +310,7 @@ class Pennants:
         self.home = home
 
     def reload(self):
-        self.home = os.getenv("HARBOUR")  # near: start.reads-environment
+        self.home = os.getenv("HARBOUR")  # near: init.reads-environment
 
 
 pennants = Pennants("pier")  # entity: shared-instance pennants eager language
@@ -322,14 +322,14 @@ class Stairs:
         self.steps = count_steps()
 
     def climb(self):
-        self.steps = count_steps()  # near: start.order-within-class
+        self.steps = count_steps()  # near: init.order-within-class
 
 
 def count_steps():
     return _heights["stairs"]
 
 
-stairs = Stairs()  # finding: start.order-within-class  # entity: shared-instance stairs eager language
+stairs = Stairs()  # finding: init.order-within-class  # entity: shared-instance stairs eager language
 _heights = {"stairs": 12}  # entity: global-variable _heights eager language
 
 
@@ -346,8 +346,8 @@ class Bench:
         self.seats = 3
 
 
-_bench = Bench()  # finding: start.eager-unused  # entity: global-variable _bench eager language
-_stool = Bench()  # near: start.eager-unused  # entity: global-variable _stool eager language
+_bench = Bench()  # finding: init.eager-unused  # entity: global-variable _bench eager language
+_stool = Bench()  # near: init.eager-unused  # entity: global-variable _stool eager language
 
 
 def rest():
@@ -376,12 +376,12 @@ class Basin:
     def set_up(self, gauge):
         self.gauge = gauge
 
-    def fill(self):  # near: start.needs-setup
+    def fill(self):  # near: init.needs-setup
         if self.gauge is None:
             raise RuntimeError("no gauge")
         self.level = self.gauge.read()
 
-    def empty(self):  # near: start.needs-setup
+    def empty(self):  # near: init.needs-setup
         self.level = 0 if self.gauge is None else self.gauge.read()
 
 
@@ -395,7 +395,7 @@ basin = Basin()  # entity: shared-instance basin eager language
 
 
 def flood(deep):
-    locks.fill()  # finding: start.needs-setup
+    locks.fill()  # finding: init.needs-setup
     if deep:
         locks.set_up(Gauge())
     basin.set_up(Gauge())
@@ -411,7 +411,7 @@ class Barometer:
             with open("barometer") as source:
                 self.pressure = int(source.read())
         except (OSError, ValueError):
-            return  # finding: start.failure-swallowed
+            return  # finding: init.failure-swallowed
 
     def fall(self):
         self.pressure = 1
@@ -434,7 +434,7 @@ class Hygrometer:
             with open("hygrometer") as source:
                 self.damp = int(source.read())
         except OSError as error:
-            raise RuntimeError("no hygrometer") from error  # near: start.failure-swallowed
+            raise RuntimeError("no hygrometer") from error  # near: init.failure-swallowed
 
     def rise(self):
         self.damp = 1
@@ -445,8 +445,8 @@ _hygrometer = None  # entity: shared-instance _hygrometer lazy none
 
 def hygrometer():
     global _hygrometer
-    if _hygrometer is None:  # near: start.eager-heavy
-        _hygrometer = Hygrometer()  # finding: start.may-throw thread.unguarded-creation
+    if _hygrometer is None:  # near: init.eager-heavy
+        _hygrometer = Hygrometer()  # finding: init.may-throw thread.unguarded-creation
     return _hygrometer
 
 
@@ -474,9 +474,9 @@ class Rigger:
     def week(self):
         day = 0
         while day < 7:
-            Ropes.ropes().cut("1")  # finding: tie.hidden-dependency
+            Ropes.ropes().cut("1")  # finding: coupling.hidden-dependency
             day += 1
-        anchor = Anchor.anchor()  # finding: tie.hidden-dependency
+        anchor = Anchor.anchor()  # finding: coupling.hidden-dependency
         for _ in range(7):
             anchor.lower()
 
@@ -576,13 +576,13 @@ class Soundings:
         self.read = ""
 
     def open(self, name):
-        self.source = open(name)  # finding: life.never-released
+        self.source = open(name)  # finding: lifetime.never-released
 
     def next(self):
         self.read = self.source.readline() if self.source else ""
 
     def first(self, name):
-        with open(name) as one:  # near: life.never-released
+        with open(name) as one:  # near: lifetime.never-released
             return one.readline()
 
 
@@ -602,18 +602,18 @@ class Bells:
         self.ringers.remove(ringer)
 
     def ring(self):
-        for ringer in self.ringers:  # finding: life.notify-while-changing
+        for ringer in self.ringers:  # finding: lifetime.notify-while-changing
             ringer.ring()
 
     def add_player(self, player):
         if player not in self.players:  # finding: thread.check-then-act
-            self.players.append(player)  # near: life.duplicate-subscription
+            self.players.append(player)  # near: lifetime.duplicate-subscription
 
     def remove_player(self, player):
         self.players.remove(player)
 
     def play(self):
-        for player in list(self.players):  # near: life.notify-while-changing
+        for player in list(self.players):  # near: lifetime.notify-while-changing
             player.play()
 
 
@@ -622,10 +622,10 @@ bells = Bells()  # entity: shared-instance bells eager language
 
 class Ringer:
     def __init__(self):
-        bells.add(self)  # finding: tie.hidden-dependency
+        bells.add(self)  # finding: coupling.hidden-dependency
 
     def again(self):
-        bells.add(self)  # finding: life.duplicate-subscription
+        bells.add(self)  # finding: lifetime.duplicate-subscription
 
     def close(self):
         bells.remove(self)
@@ -639,7 +639,7 @@ class Player:
         bells.add_player(self)
 
     def again(self):
-        bells.add_player(self)  # near: life.duplicate-subscription
+        bells.add_player(self)  # near: lifetime.duplicate-subscription
 
     def close(self):
         bells.remove_player(self)
@@ -669,10 +669,10 @@ class Caller:
         self.ship = ship
 
     def enter(self):
-        porter.keep(self)  # finding: tie.hidden-dependency life.captured-short-lived
+        porter.keep(self)  # finding: coupling.hidden-dependency lifetime.captured-short-lived
 
     def pass_by(self):
-        porter.note(self)  # near: life.captured-short-lived
+        porter.note(self)  # near: lifetime.captured-short-lived
 
 
 def receive(ship):
@@ -704,14 +704,14 @@ sluice = Sluice()  # entity: shared-instance sluice eager language
 def night():
     sluice.close()
     print("night")
-    return sluice.measure()  # finding: life.used-after-teardown
+    return sluice.measure()  # finding: lifetime.used-after-teardown
 
 
 def day():
     sluice.close()
     sluice.open()
-    level = sluice.measure()  # near: life.used-after-teardown
-    level += sluice.measure()  # near: life.used-after-teardown
+    level = sluice.measure()  # near: lifetime.used-after-teardown
+    level += sluice.measure()  # near: lifetime.used-after-teardown
     sluice.close()
     return level
 
@@ -719,7 +719,7 @@ def day():
 # Makes its own.
 class Surveyor:
     def __init__(self):
-        self.echo = Echo()  # finding: tie.fixed-collaborator
+        self.echo = Echo()  # finding: coupling.fixed-collaborator
 
     def depth(self):
         return self.echo.read()
@@ -732,7 +732,7 @@ class Echo:
 
 
 # Nothing to hand in; near misses: no state, or one caller.
-class Tickets:  # finding: tie.static-only-api  # entity: static-holder Tickets eager language
+class Tickets:  # finding: coupling.static-only-api  # entity: static-holder Tickets eager language
     _sold = 0
 
     @classmethod
@@ -744,7 +744,7 @@ class Tickets:  # finding: tie.static-only-api  # entity: static-holder Tickets 
         return cls._sold
 
 
-class Knots:  # near: tie.static-only-api
+class Knots:  # near: coupling.static-only-api
     @staticmethod
     def bowline(turns):
         return turns + 1
@@ -754,7 +754,7 @@ class Knots:  # near: tie.static-only-api
         return turns + 2
 
 
-class Bollards:  # near: tie.static-only-api  # entity: static-holder Bollards eager language
+class Bollards:  # near: coupling.static-only-api  # entity: static-holder Bollards eager language
     _used = 0
 
     @classmethod
@@ -764,8 +764,8 @@ class Bollards:  # near: tie.static-only-api  # entity: static-holder Bollards e
 
 class Sailor:
     def tie(self):
-        Bollards.use()  # finding: tie.hidden-dependency
-        Tickets.sell()  # finding: tie.hidden-dependency
+        Bollards.use()  # finding: coupling.hidden-dependency
+        Tickets.sell()  # finding: coupling.hidden-dependency
         return Knots.bowline(2)
 
 
@@ -796,15 +796,15 @@ def entrance(papers: Papers):
     return counter(papers)
 
 
-def door(papers: Papers):  # finding: tie.long-handoff
+def door(papers: Papers):  # finding: coupling.long-handoff
     return entrance(papers)
 
 
-def gate(papers: Papers):  # near: tie.long-handoff
+def gate(papers: Papers):  # near: coupling.long-handoff
     return papers.in_order() and counter(papers)
 
 
-def window():  # near: tie.long-handoff
+def window():  # near: coupling.long-handoff
     return counter(Papers())
 
 
@@ -849,11 +849,11 @@ class Channel:  # entity: singleton Channel lazy none
 
 class Pilot:
     def steer(self):
-        Channel.channel().buoyage().turn()  # finding: tie.hidden-dependency tie.chained-access
-        Channel.channel().depths().measure()  # near: tie.chained-access
+        Channel.channel().buoyage().turn()  # finding: coupling.hidden-dependency coupling.chained-access
+        Channel.channel().depths().measure()  # near: coupling.chained-access
 
     def dark(self):
-        buoys.light()  # near: tie.chained-access  # finding: tie.hidden-dependency
+        buoys.light()  # near: coupling.chained-access  # finding: coupling.hidden-dependency
 
 
 # Reached from seven places; near miss: two.
@@ -865,14 +865,14 @@ class Gong:
         self.struck = 1
 
 
-gong = Gong()  # finding: tie.wide-reach  # entity: shared-instance gong eager language
-whistle = Gong()  # near: tie.wide-reach  # entity: shared-instance whistle eager language
+gong = Gong()  # finding: coupling.wide-reach  # entity: shared-instance gong eager language
+whistle = Gong()  # near: coupling.wide-reach  # entity: shared-instance whistle eager language
 
 
 class Pier1:
     def fog(self):
-        gong.strike()  # finding: tie.hidden-dependency
-        whistle.strike()  # finding: tie.hidden-dependency
+        gong.strike()  # finding: coupling.hidden-dependency
+        whistle.strike()  # finding: coupling.hidden-dependency
 
 
 class Pier2:
@@ -903,16 +903,16 @@ class Pier6:
 
 # Begins the day for all; near miss: what is handed in is no reach.
 class Morning:
-    def begin(self):  # finding: tie.crowded-startup
+    def begin(self):  # finding: coupling.crowded-startup
         gong.strike()
         whistle.strike()
         buoys.light()
-        soundings.open("morning")  # finding: tie.hidden-dependency
-        davit.lower()  # finding: tie.hidden-dependency
-        flags.rename("morning")  # finding: tie.hidden-dependency
-        pennants.reload()  # finding: tie.hidden-dependency
+        soundings.open("morning")  # finding: coupling.hidden-dependency
+        davit.lower()  # finding: coupling.hidden-dependency
+        flags.rename("morning")  # finding: coupling.hidden-dependency
+        pennants.reload()  # finding: coupling.hidden-dependency
 
-    def half(self, gong, whistle, buoys, soundings, davit, flags):  # near: tie.crowded-startup
+    def half(self, gong, whistle, buoys, soundings, davit, flags):  # near: coupling.crowded-startup
         gong.strike()
         whistle.strike()
         buoys.light()
@@ -930,7 +930,7 @@ class Plate:  # entity: singleton Plate lazy none
         self.size = size
 
     @classmethod
-    def plate(cls, name, size):  # finding: start.arguments-ignored
+    def plate(cls, name, size):  # finding: init.arguments-ignored
         if cls._plate is None:
             cls._plate = Plate(name, size)  # finding: thread.unguarded-creation
         return cls._plate
@@ -946,7 +946,7 @@ class Sign:  # entity: singleton Sign lazy none
         self.name = name
 
     @classmethod
-    def sign(cls, name):  # near: start.arguments-ignored
+    def sign(cls, name):  # near: init.arguments-ignored
         if cls._sign is None:
             cls._sign = Sign(name)  # finding: thread.unguarded-creation
         cls._sign.rename(name)
@@ -1022,7 +1022,7 @@ def give_slip(name):
     _slips.pop(name, None)  # near: thread.check-then-act  # finding: thread.mixed-guard
 
 
-def main():  # finding: tie.crowded-startup
+def main():  # finding: coupling.crowded-startup
     threading.Thread(target=Rigger().week).start()
     threading.Thread(target=Boatswain(Anchor.anchor()).moor).start()
     threading.Thread(target=wick).start()

@@ -25,7 +25,7 @@ class Beacon:  # entity: singleton Beacon lazy none
 
 class Pier:
     def light(self):
-        Beacon.beacon().flash()  # finding: tie.hidden-dependency
+        Beacon.beacon().flash()  # finding: coupling.hidden-dependency
 
 
 # Another takes its place.
@@ -86,7 +86,7 @@ class Plate:  # entity: singleton Plate lazy none
         self.name = name
 
     @classmethod
-    def plate(cls, name):  # finding: start.arguments-ignored
+    def plate(cls, name):  # finding: init.arguments-ignored
         if cls._plate is None:
             cls._plate = Plate(name)  # finding: thread.unguarded-creation
         return cls._plate
@@ -103,7 +103,7 @@ class Buoy:
         self.name = name
 
     @classmethod
-    def buoy(cls, name):  # near: start.arguments-ignored
+    def buoy(cls, name):  # near: init.arguments-ignored
         if name not in cls._buoys:  # finding: thread.check-then-act
             cls._buoys[name] = Buoy(name)
         return cls._buoys[name]
@@ -144,12 +144,12 @@ class Light:  # entity: singleton Light lazy none
     _light = None
 
     def __init__(self):  # finding: single.open-constructor
-        self.height = Mole.mole().length  # finding: tie.cycle tie.hidden-dependency
+        self.height = Mole.mole().length  # finding: coupling.cycle coupling.hidden-dependency
 
     @classmethod
     def light(cls):
         if cls._light is None:
-            cls._light = Light()  # finding: start.cycle thread.unguarded-creation
+            cls._light = Light()  # finding: init.cycle thread.unguarded-creation
         return cls._light
 
 
@@ -157,7 +157,7 @@ class Mole:  # entity: singleton Mole lazy none
     _mole = None
 
     def __init__(self):  # finding: single.open-constructor
-        self.length = Light.light().height  # finding: tie.cycle tie.hidden-dependency
+        self.length = Light.light().height  # finding: coupling.cycle coupling.hidden-dependency
 
     @classmethod
     def mole(cls):
@@ -181,7 +181,7 @@ class DutyBook:  # entity: singleton DutyBook lazy none
         return cls._book
 
     def begin(self):
-        DutyBook.book().enter()  # finding: start.reentrant
+        DutyBook.book().enter()  # finding: init.reentrant
 
     def enter(self):
         self.entries = self.entries + 1
@@ -210,7 +210,7 @@ class Tariff:  # entity: singleton Tariff lazy lock
 class Cashier:
     def month(self):
         for _ in range(30):
-            Tariff.tariff().drop("row 1")  # finding: tie.hidden-dependency
+            Tariff.tariff().drop("row 1")  # finding: coupling.hidden-dependency
 
 
 # Opens what nothing closes.
@@ -220,7 +220,7 @@ class EchoLog:
         self.lines = 0
 
     def begin(self):
-        self.file = open("echoes")  # finding: life.never-released
+        self.file = open("echoes")  # finding: lifetime.never-released
 
     def next(self):
         self.lines = self.lines + 1
@@ -236,7 +236,7 @@ class WaveLog:
         self.file = None
 
     def begin(self):
-        self.file = open("waves")  # near: life.never-released
+        self.file = open("waves")  # near: lifetime.never-released
 
     def next(self):
         return self.file.readline() if self.file else ""
@@ -269,8 +269,8 @@ class Visit:
         self.ship = ship
 
     def enter(self):
-        gate.begin(self)  # finding: life.captured-short-lived tie.hidden-dependency
-        gate.note(self.ship)  # near: life.captured-short-lived
+        gate.begin(self)  # finding: lifetime.captured-short-lived coupling.hidden-dependency
+        gate.note(self.ship)  # near: lifetime.captured-short-lived
 
 
 class Watchman:
@@ -286,7 +286,7 @@ class Plan:
 
     def change(self, berther: "Berther"):
         self.berths = self.berths + 1
-        berther.stop()  # finding: tie.cycle
+        berther.stop()  # finding: coupling.cycle
 
 
 plan = Plan()  # entity: shared-instance plan eager language
@@ -297,14 +297,14 @@ class Berther:
         self.free = 0
 
     def arrive(self):
-        self.free = plan.berths  # finding: tie.hidden-dependency
+        self.free = plan.berths  # finding: coupling.hidden-dependency
 
     def stop(self):
         self.free = 0
 
 
 # Nothing to hand in.
-class Stamps:  # entity: static-holder Stamps eager language # finding: tie.static-only-api
+class Stamps:  # entity: static-holder Stamps eager language # finding: coupling.static-only-api
     _used = 0
 
     @staticmethod
@@ -318,7 +318,7 @@ class Stamps:  # entity: static-holder Stamps eager language # finding: tie.stat
 
 class Clerk:
     def stamp(self):
-        Stamps.use()  # finding: tie.hidden-dependency
+        Stamps.use()  # finding: coupling.hidden-dependency
 
 
 class Auditor:
@@ -344,12 +344,12 @@ def at_quay(permit: Permit):
     return at_gate(permit)
 
 
-def at_pier(permit: Permit):  # finding: tie.long-handoff
+def at_pier(permit: Permit):  # finding: coupling.long-handoff
     return at_quay(permit)
 
 
 # Near miss: looks at it on the way.
-def at_lock(permit: Permit):  # near: tie.long-handoff
+def at_lock(permit: Permit):  # near: coupling.long-handoff
     if not permit.valid():
         return False
     return at_gate(permit)
@@ -393,8 +393,8 @@ class Fairway:  # entity: singleton Fairway lazy none
 
 class Tender:
     def work(self):
-        Fairway.fairway().buoyage().lay()  # finding: tie.chained-access tie.hidden-dependency
-        Fairway.fairway().dredge()  # near: tie.chained-access
+        Fairway.fairway().buoyage().lay()  # finding: coupling.chained-access coupling.hidden-dependency
+        Fairway.fairway().dredge()  # near: coupling.chained-access
 
 
 # Reached from everywhere; near miss: four classes.
@@ -406,7 +406,7 @@ class Siren:
         self.sounded = 1
 
 
-siren = Siren()  # entity: shared-instance siren eager language # finding: tie.wide-reach
+siren = Siren()  # entity: shared-instance siren eager language # finding: coupling.wide-reach
 
 
 class Bell:
@@ -417,13 +417,13 @@ class Bell:
         self.rung = 1
 
 
-bell = Bell()  # near: tie.wide-reach  # entity: shared-instance bell eager language
+bell = Bell()  # near: coupling.wide-reach  # entity: shared-instance bell eager language
 
 
 class NorthQuay:
     def fog(self):
-        siren.sound()  # finding: tie.hidden-dependency
-        bell.ring()  # finding: tie.hidden-dependency
+        siren.sound()  # finding: coupling.hidden-dependency
+        bell.ring()  # finding: coupling.hidden-dependency
 
 
 class SouthQuay:
@@ -457,21 +457,21 @@ class Spare:
         self.parts = self.parts - 1
 
 
-_spare = Spare()  # entity: global-variable _spare eager language # finding: start.eager-unused
+_spare = Spare()  # entity: global-variable _spare eager language # finding: init.eager-unused
 
 
 # Starts them all; near miss: only five.
 class Opening:
-    def open(self):  # finding: tie.crowded-startup
+    def open(self):  # finding: coupling.crowded-startup
         Beacon.beacon().flash()
         siren.sound()
         bell.ring()
-        wave_log.begin()  # finding: tie.hidden-dependency
-        echo_log.begin()  # finding: tie.hidden-dependency
-        Berth.berth().moor()  # finding: tie.hidden-dependency
-        horn().blow()  # finding: tie.hidden-dependency
+        wave_log.begin()  # finding: coupling.hidden-dependency
+        echo_log.begin()  # finding: coupling.hidden-dependency
+        Berth.berth().moor()  # finding: coupling.hidden-dependency
+        horn().blow()  # finding: coupling.hidden-dependency
 
-    def half(self):  # near: tie.crowded-startup
+    def half(self):  # near: coupling.crowded-startup
         Beacon.beacon().flash()
         bell.ring()
         wave_log.next()

@@ -7,7 +7,7 @@ _codes = []  # harmless: _codes
 
 def step(name):
     def keep(function):
-        _order.append(name)  # near: life.grows-forever
+        _order.append(name)  # near: lifetime.grows-forever
         return function
     return keep
 
@@ -23,7 +23,7 @@ def berth(ship):
 
 
 def _code(word):
-    _codes.append(word)  # near: life.grows-forever
+    _codes.append(word)  # near: lifetime.grows-forever
 
 
 _code("north")
@@ -54,7 +54,7 @@ class Journal:
         self._file = None
 
     def begin(self, name):
-        self._file = open(name, "a")  # near: life.never-released
+        self._file = open(name, "a")  # near: lifetime.never-released
 
     def end(self):
         file = self._file
@@ -64,12 +64,12 @@ class Journal:
 
 
 journal = Journal()  # entity: shared-instance journal eager language
-spare = Berth("spare", ("open",))  # entity: shared-instance spare eager language # near: start.may-throw
+spare = Berth("spare", ("open",))  # entity: shared-instance spare eager language # near: init.may-throw
 
 
 _night = []  # entity: global-variable _night eager language
 _bells = []  # entity: global-variable _bells eager language
-_seen = set()  # entity: global-variable _seen none none
+_seen = set()  # entity: global-variable _seen elsewhere none
 _drawn = {}  # entity: global-variable _drawn eager language
 _extra = {}  # entity: global-variable _extra eager language
 
@@ -78,28 +78,28 @@ _extra = {}  # entity: global-variable _extra eager language
 def keep_night(post):
     if _night:
         return
-    _night.append(post)  # near: life.grows-forever
+    _night.append(post)  # near: lifetime.grows-forever
 
 
 def ring(bell):
     if not _bells:
-        _bells.append(bell)  # near: life.grows-forever
+        _bells.append(bell)  # near: lifetime.grows-forever
 
 
 def see(ship):
     if len(_seen) < 100:
-        _seen.add(ship)  # near: life.grows-forever
+        _seen.add(ship)  # near: lifetime.grows-forever
 
 
 def all_drawn():
     both = {}
-    both.update(_extra)  # near: life.grows-forever
+    both.update(_extra)  # near: lifetime.grows-forever
     both.update(_drawn)
     return both
 
 
 def draw(chart):
-    _drawn[chart] = chart  # finding: life.grows-forever
+    _drawn[chart] = chart  # finding: lifetime.grows-forever
 
 
 def drop(chart):

@@ -16,7 +16,7 @@ class Seal:
         self.uses += 1
 
 
-_Wax = Seal("wax")  # entity: global-variable _Wax eager language # near: start.eager-unused
+_Wax = Seal("wax")  # entity: global-variable _Wax eager language # near: init.eager-unused
 _KEEPER = "keeper"  # harmless: _KEEPER
 
 _sealed = {}  # entity: global-variable _sealed eager language
@@ -28,7 +28,7 @@ def first(seals: list[_Wax]) -> _Wax:
 
 def _fill():
     for at, name in enumerate(("gate", "store")):
-        _sealed[name] = at  # near: life.grows-forever
+        _sealed[name] = at  # near: lifetime.grows-forever
 
 
 def place(name):

@@ -2,9 +2,9 @@
 from stores import GROUPS
 
 _NIGHT = "night work"  # harmless: _NIGHT
-GROUPS[_NIGHT] = b"work between sunset and sunrise"  # near: life.grows-forever # near: tie.hidden-dependency
+GROUPS[_NIGHT] = b"work between sunset and sunrise"  # near: lifetime.grows-forever # near: coupling.hidden-dependency
 
 
 def title(kind):
-    return GROUPS.get(kind)  # finding: tie.hidden-dependency
+    return GROUPS.get(kind)  # finding: coupling.hidden-dependency
 

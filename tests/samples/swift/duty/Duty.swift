@@ -57,7 +57,7 @@ final class DutyBook {  // entity: singleton DutyBook lazy language
     }
 
     private func begin() {
-        DutyBook.shared.enter()  // finding: start.reentrant
+        DutyBook.shared.enter()  // finding: init.reentrant
     }
 
     func enter() {
@@ -95,7 +95,7 @@ final class Lookout: Keeper {
     private var last = 0
 
     init() {
-        SignalMast.shared.attach(self)  // finding: life.dangling-subscriber tie.hidden-dependency
+        SignalMast.shared.attach(self)  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
     }
 
     func heard(_ signal: Int) {
@@ -110,7 +110,7 @@ final class Lookout: Keeper {
 // Near miss: taken out at its end.
 final class Bosun: Keeper {
     init() {
-        SignalMast.shared.attach(self)  // near: life.dangling-subscriber
+        SignalMast.shared.attach(self)  // near: lifetime.dangling-subscriber
     }
 
     func heard(_ signal: Int) {
@@ -131,7 +131,7 @@ final class Steward: Keeper {
     }
 
     func wake() {
-        SignalMast.shared.attach(self)  // finding: life.duplicate-subscription
+        SignalMast.shared.attach(self)  // finding: lifetime.duplicate-subscription
     }
 
     func heard(_ signal: Int) {
@@ -151,7 +151,7 @@ final class Logbook {  // entity: singleton Logbook lazy language
     private init() {}
 
     func write(_ line: String) {
-        lines.append(line)  // finding: life.grows-forever
+        lines.append(line)  // finding: lifetime.grows-forever
     }
 }
 
@@ -161,7 +161,7 @@ final class NamePlate {  // entity: singleton NamePlate lazy language
     private var name: String?
 
     private init() {
-        name = ProcessInfo.processInfo.environment["HARBOUR"]  // finding: start.reads-environment
+        name = ProcessInfo.processInfo.environment["HARBOUR"]  // finding: init.reads-environment
     }
 
     func rename(_ newName: String) {
@@ -178,7 +178,7 @@ final class Plan {  // entity: singleton Plan lazy language
 
     func change(_ berther: Berther) {
         berths += 1
-        berther.stop()  // finding: tie.cycle
+        berther.stop()  // finding: coupling.cycle
     }
 
     func count() -> Int {
@@ -190,7 +190,7 @@ final class Berther {
     private var free = 0
 
     func arrive() {
-        free = Plan.shared.count()  // finding: tie.hidden-dependency
+        free = Plan.shared.count()  // finding: coupling.hidden-dependency
     }
 
     func stop() {
@@ -217,7 +217,7 @@ func quay(_ permit: Permit) -> Bool {
     return gate(permit)
 }
 
-func pier(_ permit: Permit) -> Bool {  // finding: tie.long-handoff
+func pier(_ permit: Permit) -> Bool {  // finding: coupling.long-handoff
     return quay(permit)
 }
 

@@ -4,9 +4,9 @@ final class Arrivals {
     private let book = BerthBook.shared
 
     func arrive(_ ship: String) -> Int {
-        book.assign(ship, to: 4)  // finding: tie.hidden-dependency
-        PilotRoster.get().add(ship)  // finding: tie.hidden-dependency
-        waiting.append(ship)  // finding: tie.hidden-dependency
+        book.assign(ship, to: 4)  // finding: coupling.hidden-dependency
+        PilotRoster.get().add(ship)  // finding: coupling.hidden-dependency
+        waiting.append(ship)  // finding: coupling.hidden-dependency
         guard let first = waiting.first, first != ship else { return limit }
         return BerthBook.shared.count() + Tickets.draw()
     }

@@ -11,7 +11,7 @@ final class BerthBook {  // entity: singleton BerthBook lazy language
     func assign(_ ship: String, to berth: Int) {
         lock.lock()
         defer { lock.unlock() }
-        berths[ship] = berth  // finding: life.grows-forever
+        berths[ship] = berth  // finding: lifetime.grows-forever
     }
 
     func count() -> Int {
@@ -36,7 +36,7 @@ final class PilotRoster {  // entity: singleton PilotRoster lazy none
     }
 
     func add(_ pilot: String) {
-        pilots.append(pilot)  // finding: life.grows-forever
+        pilots.append(pilot)  // finding: lifetime.grows-forever
     }
 }
 

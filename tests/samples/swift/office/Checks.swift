@@ -32,7 +32,7 @@ final class CargoScale {  // entity: singleton CargoScale lazy lock
         lock.lock()  // finding: thread.wrong-lock
         defer { lock.unlock() }
         if scale == nil {
-            scale = CargoScale()  // finding: start.lazy-needless
+            scale = CargoScale()  // finding: init.lazy-needless
         }
         return scale!
     }
@@ -53,7 +53,7 @@ final class TugList {  // entity: singleton TugList lazy double-check-unsound
     static func get() -> TugList {
         if tugs == nil {  // finding: thread.double-check-incomplete
             gate.lock()
-            tugs = TugList()  // finding: start.lazy-needless
+            tugs = TugList()  // finding: init.lazy-needless
             gate.unlock()
         }
         return tugs!
@@ -70,7 +70,7 @@ final class Office {  // entity: singleton Office lazy language
     lazy var names: [String] = []
     private init() {}
     func add(_ name: String) {
-        names.append(name)  // finding: life.grows-forever
+        names.append(name)  // finding: lifetime.grows-forever
     }
 }
 

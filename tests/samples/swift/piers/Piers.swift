@@ -44,14 +44,14 @@ final class Anchor {  // near: single.meant-single single.subclassable  // entit
 
 final class Boatswain {
     private var own: Anchor
-    private var notes: [String] = []  // near: tie.fixed-collaborator
+    private var notes: [String] = []  // near: coupling.fixed-collaborator
 
-    init(_ anchor: Anchor) {  // near: tie.hidden-dependency tie.fixed-collaborator
+    init(_ anchor: Anchor) {  // near: coupling.hidden-dependency coupling.fixed-collaborator
         self.own = anchor
     }
 
     func moor() {
-        self.own.lower()  // near: tie.hidden-dependency
+        self.own.lower()  // near: coupling.hidden-dependency
     }
 }
 
@@ -184,12 +184,12 @@ final class Crane {  // entity: singleton Crane lazy none
     var load: Int = 0
 
     init() {  // finding: single.open-constructor
-        self.load = Winch.winch().rope  // finding: tie.hidden-dependency
+        self.load = Winch.winch().rope  // finding: coupling.hidden-dependency
     }
 
     static func crane() -> Crane {
         if Crane.one == nil {
-            Crane.one = Crane()  // finding: thread.unguarded-creation start.cycle
+            Crane.one = Crane()  // finding: thread.unguarded-creation init.cycle
         }
         return Crane.one!
     }
@@ -204,7 +204,7 @@ final class Winch {  // entity: singleton Winch lazy none
     var rope: Int = 0
 
     init() {  // finding: single.open-constructor
-        self.rope = Hook.hook().weight  // finding: tie.hidden-dependency
+        self.rope = Hook.hook().weight  // finding: coupling.hidden-dependency
     }
 
     static func winch() -> Winch {
@@ -220,7 +220,7 @@ final class Hook {  // entity: singleton Hook lazy none
     var weight: Int = 0
 
     init() {  // finding: single.open-constructor
-        self.weight = Crane.crane().load  // finding: tie.hidden-dependency
+        self.weight = Crane.crane().load  // finding: coupling.hidden-dependency
     }
 
     static func hook() -> Hook {
@@ -234,7 +234,7 @@ final class Hook {  // entity: singleton Hook lazy none
 final class Tackle {
     private var blocks: Int = 2
 
-    func pull() {  // near: tie.cycle
+    func pull() {  // near: coupling.cycle
         self.blocks = 3
     }
 
@@ -249,17 +249,17 @@ final class Tackle {
 final class Davit {
     private var boats: Int = 0
 
-    init() {  // near: start.cycle start.reentrant start.reads-environment
+    init() {  // near: init.cycle init.reentrant init.reads-environment
         self.boats = 0
     }
 
     func lower() {
-        tackle.pull()  // near: tie.cycle  // finding: tie.hidden-dependency
+        tackle.pull()  // near: coupling.cycle  // finding: coupling.hidden-dependency
         self.boats = 1
     }
 }
 
-let tackle: Tackle = Tackle()  // near: start.cycle start.reentrant  // entity: shared-instance tackle lazy language
+let tackle: Tackle = Tackle()  // near: init.cycle init.reentrant  // entity: shared-instance tackle lazy language
 let davit: Davit = Davit()  // entity: shared-instance davit lazy language
 
 // Asks for itself through a helper.
@@ -284,7 +284,7 @@ final class LogBook {  // entity: singleton LogBook lazy none
 }
 
 func greet() {
-    LogBook.book().write()  // finding: start.reentrant
+    LogBook.book().write()  // finding: init.reentrant
 }
 
 // Reads the environment while it is made; near misses: asked later, or handed in.
@@ -292,7 +292,7 @@ final class Flags {
     private var home: String = ""
 
     init() {
-        self.home = ProcessInfo.processInfo.environment["HARBOUR"] ?? ""  // finding: start.reads-environment
+        self.home = ProcessInfo.processInfo.environment["HARBOUR"] ?? ""  // finding: init.reads-environment
     }
 
     func rename(_ name: String) {
@@ -310,7 +310,7 @@ final class Pennants {
     }
 
     func reload() {
-        self.home = ProcessInfo.processInfo.environment["HARBOUR"] ?? ""  // near: start.reads-environment
+        self.home = ProcessInfo.processInfo.environment["HARBOUR"] ?? ""  // near: init.reads-environment
     }
 }
 
@@ -377,14 +377,14 @@ final class Basin {
         self.gauge = gauge
     }
 
-    func fill() {  // near: start.needs-setup
+    func fill() {  // near: init.needs-setup
         if self.gauge == nil {
             fatalError("no gauge")
         }
         self.level = self.gauge!.read()
     }
 
-    func empty() {  // near: start.needs-setup
+    func empty() {  // near: init.needs-setup
         self.level = self.gauge?.read() ?? 0
     }
 }
@@ -393,7 +393,7 @@ let locks: Locks = Locks()  // entity: shared-instance locks lazy language
 let basin: Basin = Basin()  // entity: shared-instance basin lazy language
 
 func flood(_ deep: Bool) {
-    locks.fill()  // finding: start.needs-setup
+    locks.fill()  // finding: init.needs-setup
     if deep {
         locks.setUp(Gauge())
     }
@@ -409,7 +409,7 @@ final class Barometer {
     init() {
         do {
             self.pressure = try String(contentsOfFile: "barometer").count
-        } catch {  // finding: start.failure-swallowed
+        } catch {  // finding: init.failure-swallowed
         }
     }
 
@@ -434,7 +434,7 @@ final class Hygrometer {
         do {
             self.damp = try String(contentsOfFile: "hygrometer").count
         } catch {
-            fatalError("no hygrometer")  // near: start.failure-swallowed
+            fatalError("no hygrometer")  // near: init.failure-swallowed
         }
     }
 
@@ -450,7 +450,7 @@ final class Anemometer {
         do {
             self.wind = try String(contentsOfFile: "anemometer").count
         } catch {
-            print(error)  // near: start.failure-swallowed
+            print(error)  // near: init.failure-swallowed
             fatalError("no anemometer")
         }
     }
@@ -488,7 +488,7 @@ final class Radio {
 
 private var radioNow: Radio?  // entity: shared-instance radioNow lazy none
 private var sonarNow: Radio?  // entity: shared-instance sonarNow lazy none
-private var radarNow: Radio?  // entity: global-variable radarNow none none
+private var radarNow: Radio?  // entity: global-variable radarNow elsewhere none
 
 func radio() async -> Radio {
     if radioNow == nil {
@@ -530,7 +530,7 @@ final class Soundings {
     private var read: Int = 0
 
     func open(_ name: String) {
-        self.file = FileHandle(forReadingAtPath: name)  // finding: life.never-released
+        self.file = FileHandle(forReadingAtPath: name)  // finding: lifetime.never-released
     }
 
     func next() {
@@ -542,7 +542,7 @@ final class Tides {
     private var file: FileHandle?
 
     func open(_ name: String) {
-        self.file = FileHandle(forReadingAtPath: name)  // near: life.never-released
+        self.file = FileHandle(forReadingAtPath: name)  // near: lifetime.never-released
     }
 
     func close() {
@@ -574,7 +574,7 @@ final class Bells {
 
     func addPlayer(_ player: Player) {
         if !self.players.contains(where: { $0 === player }) {
-            self.players.append(player)  // near: life.duplicate-subscription life.grows-forever
+            self.players.append(player)  // near: lifetime.duplicate-subscription lifetime.grows-forever
         }
     }
 
@@ -601,11 +601,11 @@ let bells: Bells = Bells()  // entity: shared-instance bells lazy language
 
 final class Ringer {
     init() {
-        bells.add(self)  // finding: tie.hidden-dependency
+        bells.add(self)  // finding: coupling.hidden-dependency
     }
 
     func again() {
-        bells.add(self)  // finding: life.duplicate-subscription
+        bells.add(self)  // finding: lifetime.duplicate-subscription
     }
 
     func close() {
@@ -621,11 +621,11 @@ final class Player {
     var strokes: Int = 3
 
     init() {
-        bells.addPlayer(self)  // near: life.dangling-subscriber
+        bells.addPlayer(self)  // near: lifetime.dangling-subscriber
     }
 
     func again() {
-        bells.addPlayer(self)  // near: life.duplicate-subscription
+        bells.addPlayer(self)  // near: lifetime.duplicate-subscription
     }
 
     func close() {
@@ -652,7 +652,7 @@ final class Porter {
     }
 
     func write(_ caller: Caller) {
-        self.seen.append(caller.ship)  // near: life.grows-forever
+        self.seen.append(caller.ship)  // near: lifetime.grows-forever
         if self.seen.count > 9 {  // finding: thread.check-then-act
             self.seen.removeFirst()
         }
@@ -669,12 +669,12 @@ final class Caller {
     }
 
     func enter() {
-        porter.keep(self)  // finding: tie.hidden-dependency life.captured-short-lived
+        porter.keep(self)  // finding: coupling.hidden-dependency lifetime.captured-short-lived
     }
 
     func passBy() {
-        porter.note(self)  // near: life.captured-short-lived
-        porter.write(self)  // near: life.captured-short-lived
+        porter.note(self)  // near: lifetime.captured-short-lived
+        porter.write(self)  // near: lifetime.captured-short-lived
     }
 }
 
@@ -708,14 +708,14 @@ let sluice: Sluice = Sluice()  // entity: shared-instance sluice lazy language
 func night() -> Int {
     sluice.close()
     print("night")
-    return sluice.measure()  // finding: life.used-after-teardown
+    return sluice.measure()  // finding: lifetime.used-after-teardown
 }
 
 func day() -> Int {
     sluice.close()
     sluice.open()
-    var level = sluice.measure()  // near: life.used-after-teardown
-    level += sluice.measure()  // near: life.used-after-teardown
+    var level = sluice.measure()  // near: lifetime.used-after-teardown
+    level += sluice.measure()  // near: lifetime.used-after-teardown
     sluice.close()
     return level
 }
@@ -725,7 +725,7 @@ final class Surveyor {
     private var echo: Echo
 
     init() {
-        self.echo = Echo()  // finding: tie.fixed-collaborator
+        self.echo = Echo()  // finding: coupling.fixed-collaborator
     }
 
     func depth() -> String {
@@ -740,7 +740,7 @@ final class Echo {
 }
 
 // Nothing to hand in; near misses: no state, or one caller.
-final class Tickets {  // finding: tie.static-only-api  // entity: static-holder Tickets eager language
+final class Tickets {  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
     private static var sold: Int = 0
 
     static func sell() {
@@ -752,7 +752,7 @@ final class Tickets {  // finding: tie.static-only-api  // entity: static-holder
     }
 }
 
-final class Knots {  // near: tie.static-only-api
+final class Knots {  // near: coupling.static-only-api
     static func bowline(_ turns: Int) -> Int {
         return turns + 1
     }
@@ -762,7 +762,7 @@ final class Knots {  // near: tie.static-only-api
     }
 }
 
-final class Bollards {  // near: tie.static-only-api  // entity: static-holder Bollards eager language
+final class Bollards {  // near: coupling.static-only-api  // entity: static-holder Bollards eager language
     private static var used: Int = 0
 
     static func use() {
@@ -772,8 +772,8 @@ final class Bollards {  // near: tie.static-only-api  // entity: static-holder B
 
 final class Sailor {
     func tie() -> Int {
-        Bollards.use()  // finding: tie.hidden-dependency
-        Tickets.sell()  // finding: tie.hidden-dependency
+        Bollards.use()  // finding: coupling.hidden-dependency
+        Tickets.sell()  // finding: coupling.hidden-dependency
         return Knots.bowline(2)
     }
 }
@@ -807,15 +807,15 @@ func entrance(_ papers: Papers) -> Bool {
     return counter(papers)
 }
 
-func door(_ papers: Papers) -> Bool {  // finding: tie.long-handoff
+func door(_ papers: Papers) -> Bool {  // finding: coupling.long-handoff
     return entrance(papers)
 }
 
-func gate(_ papers: Papers) -> Bool {  // near: tie.long-handoff
+func gate(_ papers: Papers) -> Bool {  // near: coupling.long-handoff
     return papers.inOrder() && counter(papers)
 }
 
-func windowed() -> Bool {  // near: tie.long-handoff
+func windowed() -> Bool {  // near: coupling.long-handoff
     return counter(Papers())
 }
 
@@ -860,12 +860,12 @@ final class Channel {  // entity: singleton Channel lazy none  // finding: singl
 
 final class Pilot {
     func steer() {
-        Channel.channel().capstan().turn()  // finding: tie.hidden-dependency tie.chained-access
-        Channel.channel().depths().measure()  // near: tie.chained-access
+        Channel.channel().capstan().turn()  // finding: coupling.hidden-dependency coupling.chained-access
+        Channel.channel().depths().measure()  // near: coupling.chained-access
     }
 
     func dark() {
-        buoys.light()  // near: tie.chained-access  // finding: tie.hidden-dependency
+        buoys.light()  // near: coupling.chained-access  // finding: coupling.hidden-dependency
     }
 }
 
@@ -878,13 +878,13 @@ final class Gong {
     }
 }
 
-let gong: Gong = Gong()  // finding: tie.wide-reach  // entity: shared-instance gong lazy language
-let whistle: Gong = Gong()  // near: tie.wide-reach  // entity: shared-instance whistle lazy language
+let gong: Gong = Gong()  // finding: coupling.wide-reach  // entity: shared-instance gong lazy language
+let whistle: Gong = Gong()  // near: coupling.wide-reach  // entity: shared-instance whistle lazy language
 
 final class Pier1 {
     func fog() {
-        gong.strike()  // finding: tie.hidden-dependency
-        whistle.strike()  // finding: tie.hidden-dependency
+        gong.strike()  // finding: coupling.hidden-dependency
+        whistle.strike()  // finding: coupling.hidden-dependency
     }
 }
 
@@ -915,17 +915,17 @@ final class Pier5 {
 
 // Begins the day for all; near miss: what is handed in is no reach.
 final class Morning {
-    func begin() {  // finding: tie.crowded-startup
+    func begin() {  // finding: coupling.crowded-startup
         gong.strike()
         whistle.strike()
         buoys.light()
-        soundings.open("morning")  // finding: tie.hidden-dependency
-        davit.lower()  // finding: tie.hidden-dependency
-        flags.rename("morning")  // finding: tie.hidden-dependency
-        pennants.reload()  // finding: tie.hidden-dependency
+        soundings.open("morning")  // finding: coupling.hidden-dependency
+        davit.lower()  // finding: coupling.hidden-dependency
+        flags.rename("morning")  // finding: coupling.hidden-dependency
+        pennants.reload()  // finding: coupling.hidden-dependency
     }
 
-    func half(_ bell: Gong, _ light: Buoys, _ line: Soundings, _ boat: Davit, _ flag: Flags) {  // near: tie.crowded-startup
+    func half(_ bell: Gong, _ light: Buoys, _ line: Soundings, _ boat: Davit, _ flag: Flags) {  // near: coupling.crowded-startup
         bell.strike()
         light.light()
         line.open("half")
@@ -943,7 +943,7 @@ final class Plate {  // entity: singleton Plate lazy none
         self.name = name + String(size)
     }
 
-    static func plate(_ name: String, _ size: Int) -> Plate {  // finding: start.arguments-ignored
+    static func plate(_ name: String, _ size: Int) -> Plate {  // finding: init.arguments-ignored
         if Plate.one == nil {
             Plate.one = Plate(name, size)  // finding: thread.unguarded-creation
         }
@@ -963,7 +963,7 @@ final class Sign {  // entity: singleton Sign lazy none
         self.name = name
     }
 
-    static func sign(_ name: String) -> Sign {  // near: start.arguments-ignored
+    static func sign(_ name: String) -> Sign {  // near: init.arguments-ignored
         if Sign.one == nil {
             Sign.one = Sign(name)  // finding: thread.unguarded-creation
         }
@@ -1035,7 +1035,7 @@ final class Ferry {  // entity: singleton Ferry lazy none
     }
 }
 
-func open() {  // finding: tie.crowded-startup
+func open() {  // finding: coupling.crowded-startup
     spareCapstan().turn()
     Capstan.capstan().turn()
     flare().light()
@@ -1052,7 +1052,7 @@ func open() {  // finding: tie.crowded-startup
     Morning().begin()
     almanac.drop()
     scale.load()
-    fees.enter(2)  // finding: tie.hidden-dependency
+    fees.enter(2)  // finding: coupling.hidden-dependency
     flood(true)
 }
 
@@ -1069,10 +1069,10 @@ final class Windows {  // entity: singleton Windows lazy lock
     }
 
     static func get() -> Windows {
-        gate.lock()  // near: thread.wrong-lock thread.lock-every-access start.lazy-needless
+        gate.lock()  // near: thread.wrong-lock thread.lock-every-access init.lazy-needless
         defer { gate.unlock() }
         if one == nil {  // near: thread.double-check-incomplete thread.double-check-unsound
-            one = Windows()  // near: thread.unguarded-creation start.lazy-needless
+            one = Windows()  // near: thread.unguarded-creation init.lazy-needless
         }
         return one!
     }
@@ -1116,7 +1116,7 @@ final class Shutters {  // entity: singleton Shutters lazy double-check-unsound
     static func get() -> Shutters {
         if one == nil {  // finding: thread.double-check-incomplete
             gate.lock()
-            one = Shutters()  // finding: start.lazy-needless
+            one = Shutters()  // finding: init.lazy-needless
             gate.unlock()
         }
         return one!
@@ -1139,7 +1139,7 @@ final class Blinds {  // entity: singleton Blinds lazy double-check-unsound
         if one == nil {  // finding: thread.double-check-unsound
             gate.lock()
             if one == nil {
-                one = Blinds()  // finding: start.lazy-needless
+                one = Blinds()  // finding: init.lazy-needless
             }
             gate.unlock()
         }
@@ -1162,7 +1162,7 @@ final class Fuse {  // entity: singleton Fuse lazy lock
         let lock = NSLock()
         lock.lock()  // finding: thread.wrong-lock
         if one == nil {
-            one = Fuse()  // finding: start.lazy-needless
+            one = Fuse()  // finding: init.lazy-needless
         }
         lock.unlock()
         return one!
@@ -1204,9 +1204,9 @@ final class Ropes {  // entity: singleton Ropes lazy lock
 final class Rigger {
     func week() {
         for _ in 0..<7 {
-            Ropes.get().cut()  // finding: tie.hidden-dependency
+            Ropes.get().cut()  // finding: coupling.hidden-dependency
         }
-        let windows = Windows.get()  // finding: tie.hidden-dependency
+        let windows = Windows.get()  // finding: coupling.hidden-dependency
         for _ in 0..<7 {
             _ = windows.take()
         }
@@ -1263,7 +1263,7 @@ final class Slips {  // entity: singleton Slips lazy language
     func give(_ name: String) {
         gate.lock()
         if given[name] == nil {  // near: thread.check-then-act
-            given[name] = name  // near: life.grows-forever
+            given[name] = name  // near: lifetime.grows-forever
         }
         gate.unlock()
     }
@@ -1275,7 +1275,7 @@ final class Slips {  // entity: singleton Slips lazy language
     }
 }
 
-func work() {  // finding: tie.crowded-startup
+func work() {  // finding: coupling.crowded-startup
     DispatchQueue.global().async { Signals.shared.show("A") }
     DispatchQueue.global().async { Signals.shared.keep(Signals.shared.read()) }
     DispatchQueue.global().async { Signals.shared.forget() }
@@ -1342,7 +1342,7 @@ final class Drummer: Listening {
     private var beats = 0
 
     init() {
-        Crier.shared.attach(self)  // finding: tie.hidden-dependency life.dangling-subscriber
+        Crier.shared.attach(self)  // finding: coupling.hidden-dependency lifetime.dangling-subscriber
     }
 
     func heard(_ what: String) {

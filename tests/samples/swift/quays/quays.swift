@@ -104,7 +104,7 @@ class Plate {
         self.name = name
     }
 
-    static func get(_ name: String) -> Plate {  // finding: start.arguments-ignored
+    static func get(_ name: String) -> Plate {  // finding: init.arguments-ignored
         gate.lock()
         defer { gate.unlock() }
         if plate == nil {
@@ -113,7 +113,7 @@ class Plate {
         return plate!
     }
 
-    static func of(_ name: String) -> Plate {  // near: start.arguments-ignored
+    static func of(_ name: String) -> Plate {  // near: init.arguments-ignored
         gate.lock()
         defer { gate.unlock() }
         if plates[name] == nil {
@@ -183,11 +183,11 @@ class TideFile {  // entity: singleton TideFile lazy language
 
 // Each needs the other while it is made.
 class Light {  // entity: singleton Light lazy language
-    static let shared = Light()  // finding: start.cycle
+    static let shared = Light()  // finding: init.cycle
     private var height = 0
 
     private init() {
-        height = Mole.shared.length()  // finding: tie.cycle tie.hidden-dependency
+        height = Mole.shared.length()  // finding: coupling.cycle coupling.hidden-dependency
     }
 
     func raise() {
@@ -200,7 +200,7 @@ class Mole {  // entity: singleton Mole lazy language
     private var span = 0
 
     private init() {
-        Light.shared.raise()  // finding: tie.cycle tie.hidden-dependency
+        Light.shared.raise()  // finding: coupling.cycle coupling.hidden-dependency
     }
 
     func length() -> Int {
@@ -252,8 +252,8 @@ class Surveyor {  // entity: singleton Surveyor lazy language
 }
 
 func plotTheDay(_ chart: Chart) -> Int {
-    let depth = Plotter.shared.depth()  // finding: start.needs-setup
-    let other = Surveyor.shared.depth()  // near: start.needs-setup
+    let depth = Plotter.shared.depth()  // finding: init.needs-setup
+    let other = Surveyor.shared.depth()  // near: init.needs-setup
     Plotter.shared.load(chart)
     Surveyor.shared.load(chart)
     return depth + other
@@ -267,7 +267,7 @@ class Barograph {  // entity: singleton Barograph lazy language
     private init() {
         do {
             rows = try readPressure()
-        } catch {  // finding: start.failure-swallowed
+        } catch {  // finding: init.failure-swallowed
         }
     }
 
@@ -283,7 +283,7 @@ class Thermograph {  // entity: singleton Thermograph lazy language
     private init() {
         do {
             rows = try readPressure()
-        } catch {  // near: start.failure-swallowed
+        } catch {  // near: init.failure-swallowed
             fatalError("no degrees")
         }
     }
@@ -311,7 +311,7 @@ class Radar {  // entity: singleton Radar lazy double-check-unsound
         if radar == nil {  // finding: thread.double-check-unsound
             gate.lock()
             if radar == nil {
-                radar = Radar()  // finding: start.lazy-needless
+                radar = Radar()  // finding: init.lazy-needless
             }
             gate.unlock()
         }
@@ -354,7 +354,7 @@ class Tariff {  // entity: singleton Tariff lazy lock
 class Cashier {
     func month() {
         for _ in 1...30 {
-            Tariff.get().drop()  // finding: tie.hidden-dependency
+            Tariff.get().drop()  // finding: coupling.hidden-dependency
         }
     }
 }
@@ -426,7 +426,7 @@ class EchoLog {  // entity: singleton EchoLog lazy language
     }
 
     func begin() {
-        file = FileHandle(forReadingAtPath: "echoes")  // finding: life.never-released
+        file = FileHandle(forReadingAtPath: "echoes")  // finding: lifetime.never-released
     }
 }
 
@@ -438,7 +438,7 @@ class WaveLog {  // entity: singleton WaveLog lazy language
     }
 
     func begin() {
-        file = FileHandle(forReadingAtPath: "waves")  // near: life.never-released
+        file = FileHandle(forReadingAtPath: "waves")  // near: lifetime.never-released
     }
 
     func close() {
@@ -472,8 +472,8 @@ class Visit {
     }
 
     func enter() {
-        Gate.shared.begin(self)  // finding: life.captured-short-lived tie.hidden-dependency
-        Gate.shared.note(ship)  // near: life.captured-short-lived
+        Gate.shared.begin(self)  // finding: lifetime.captured-short-lived coupling.hidden-dependency
+        Gate.shared.note(ship)  // near: lifetime.captured-short-lived
     }
 }
 
@@ -507,13 +507,13 @@ class Gauge {  // entity: singleton Gauge lazy language
 
 func endOfDay() -> Int {
     Gauge.shared.close()
-    return Gauge.shared.measure()  // finding: life.used-after-teardown
+    return Gauge.shared.measure()  // finding: lifetime.used-after-teardown
 }
 
 func newDay() -> Int {
     Gauge.shared.close()
     Gauge.shared.open()
-    return Gauge.shared.measure()  // near: life.used-after-teardown
+    return Gauge.shared.measure()  // near: lifetime.used-after-teardown
 }
 
 // Makes its own helper that reads files; near miss: it is handed in.
@@ -524,7 +524,7 @@ class ChartStore {
 }
 
 class Navigator {
-    private let store = ChartStore()  // finding: tie.fixed-collaborator
+    private let store = ChartStore()  // finding: coupling.fixed-collaborator
 
     func depth() -> Int {
         return store.depth("roads")
@@ -535,7 +535,7 @@ class Mate {
     private let store: ChartStore
 
     init(store: ChartStore) {
-        self.store = store  // near: tie.fixed-collaborator
+        self.store = store  // near: coupling.fixed-collaborator
     }
 
     func depth() -> Int {
@@ -544,7 +544,7 @@ class Mate {
 }
 
 // Nothing to hand in.
-class Stamps {  // entity: static-holder Stamps eager language // finding: tie.static-only-api
+class Stamps {  // entity: static-holder Stamps eager language // finding: coupling.static-only-api
     private static var used = 0
 
     private init() {
@@ -561,7 +561,7 @@ class Stamps {  // entity: static-holder Stamps eager language // finding: tie.s
 
 class Clerk {
     func stamp() {
-        Stamps.use()  // finding: tie.hidden-dependency
+        Stamps.use()  // finding: coupling.hidden-dependency
     }
 }
 
@@ -602,13 +602,13 @@ class Fairway {  // entity: singleton Fairway lazy language
 
 class Tender {
     func work() {
-        Fairway.shared.marks().lay()  // finding: tie.chained-access tie.hidden-dependency
-        Fairway.shared.dredge()  // near: tie.chained-access
+        Fairway.shared.marks().lay()  // finding: coupling.chained-access coupling.hidden-dependency
+        Fairway.shared.dredge()  // near: coupling.chained-access
     }
 }
 
 // Reached from everywhere; near miss: four classes.
-class Siren {  // entity: singleton Siren lazy language // finding: tie.wide-reach
+class Siren {  // entity: singleton Siren lazy language // finding: coupling.wide-reach
     static let shared = Siren()
     private var sounded = 0
 
@@ -620,7 +620,7 @@ class Siren {  // entity: singleton Siren lazy language // finding: tie.wide-rea
     }
 }
 
-class Bell {  // near: tie.wide-reach  // entity: singleton Bell lazy language
+class Bell {  // near: coupling.wide-reach  // entity: singleton Bell lazy language
     static let shared = Bell()
     private var rung = 0
 
@@ -634,8 +634,8 @@ class Bell {  // near: tie.wide-reach  // entity: singleton Bell lazy language
 
 class NorthQuay {
     func fog() {
-        Siren.shared.sound()  // finding: tie.hidden-dependency
-        Bell.shared.ring()  // finding: tie.hidden-dependency
+        Siren.shared.sound()  // finding: coupling.hidden-dependency
+        Bell.shared.ring()  // finding: coupling.hidden-dependency
     }
 }
 
@@ -667,20 +667,20 @@ class InnerQuay {
 
 // Starts them all; near miss: only five.
 class Opening {
-    func open() {  // finding: tie.crowded-startup
-        Beacon.get().flash()  // finding: tie.hidden-dependency
+    func open() {  // finding: coupling.crowded-startup
+        Beacon.get().flash()  // finding: coupling.hidden-dependency
         Siren.shared.sound()
         Bell.shared.ring()
-        WaveLog.shared.begin()  // finding: tie.hidden-dependency
-        EchoLog.shared.begin()  // finding: tie.hidden-dependency
-        Berth.get().moor()  // finding: tie.hidden-dependency
+        WaveLog.shared.begin()  // finding: coupling.hidden-dependency
+        EchoLog.shared.begin()  // finding: coupling.hidden-dependency
+        Berth.get().moor()  // finding: coupling.hidden-dependency
     }
 
-    func half() {  // near: tie.crowded-startup
+    func half() {  // near: coupling.crowded-startup
         Siren.shared.sound()
-        Lantern.shared.light()  // finding: tie.hidden-dependency
-        Barograph.shared.drop()  // finding: tie.hidden-dependency
-        Thermograph.shared.drop()  // finding: tie.hidden-dependency
-        Foghorn.get().blow()  // finding: tie.hidden-dependency
+        Lantern.shared.light()  // finding: coupling.hidden-dependency
+        Barograph.shared.drop()  // finding: coupling.hidden-dependency
+        Thermograph.shared.drop()  // finding: coupling.hidden-dependency
+        Foghorn.get().blow()  // finding: coupling.hidden-dependency
     }
 }

@@ -6,11 +6,11 @@ export class Light {  // entity: singleton Light lazy single-threaded
   private static one: Light | null = null;
   private tall = 0;
   private constructor() {
-    this.tall = Mole.get().length() / 2;  // finding: tie.cycle tie.hidden-dependency
+    this.tall = Mole.get().length() / 2;  // finding: coupling.cycle coupling.hidden-dependency
   }
   static get(): Light {
     if (Light.one === null) {
-      Light.one = new Light();  // finding: start.cycle
+      Light.one = new Light();  // finding: init.cycle
     }
     return Light.one;
   }
@@ -22,7 +22,7 @@ export class Mole {  // entity: singleton Mole lazy single-threaded
   private static one: Mole | null = null;
   private long = 0;
   private constructor() {
-    this.long = Light.get().height() * 2;  // finding: tie.cycle tie.hidden-dependency
+    this.long = Light.get().height() * 2;  // finding: coupling.cycle coupling.hidden-dependency
   }
   static get(): Mole {
     if (Mole.one === null) {
@@ -49,7 +49,7 @@ export class DutyBook {  // entity: singleton DutyBook lazy single-threaded
     return DutyBook.one;
   }
   private begin(): void {
-    DutyBook.get().enter();  // finding: start.reentrant
+    DutyBook.get().enter();  // finding: init.reentrant
   }
   enter(): void {
     this.entries++;
@@ -80,7 +80,7 @@ export class Plotter {
 }
 export const plotter = new Plotter();  // entity: shared-instance plotter eager language
 export function soundings(): number {
-  const depth = plotter.depth();  // finding: start.needs-setup
+  const depth = plotter.depth();  // finding: init.needs-setup
   plotter.load(new Chart());
   return depth + plotter.spareDepth();
 }
@@ -91,7 +91,7 @@ class Barograph {
   constructor() {
     try {
       this.pressure = fs.readFileSync('pressure').length;
-    } catch (failure) {  // finding: start.failure-swallowed
+    } catch (failure) {  // finding: init.failure-swallowed
       console.error(failure);
     }
   }
@@ -99,11 +99,11 @@ class Barograph {
     this.pressure -= 1;
   }
 }
-export const barograph = new Barograph();  // entity: shared-instance barograph eager language // finding: start.eager-heavy
+export const barograph = new Barograph();  // entity: shared-instance barograph eager language // finding: init.eager-heavy
 
 // Reads the environment.
 class NamePlate {
-  name = process.env.HARBOUR;  // finding: start.reads-environment
+  name = process.env.HARBOUR;  // finding: init.reads-environment
   rename(name: string): void {
     this.name = name;
   }
@@ -130,7 +130,7 @@ export class SignalMast {
     this.watchers.delete(keeper);
   }
   raise(signal: number): void {
-    for (const keeper of this.keepers) {  // finding: life.notify-while-changing
+    for (const keeper of this.keepers) {  // finding: lifetime.notify-while-changing
       keeper.heard(signal);
     }
   }
@@ -140,7 +140,7 @@ export const mast = new SignalMast();  // entity: shared-instance mast eager lan
 export class Lookout implements Keeper {
   private last = 0;
   constructor() {
-    mast.attach(this);  // finding: life.dangling-subscriber tie.hidden-dependency
+    mast.attach(this);  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
   }
   heard(signal: number): void {
     this.last = signal;
@@ -153,7 +153,7 @@ export class Lookout implements Keeper {
 // Near miss: taken out at its end. It takes itself out while the list is walked, too.
 export class Bosun implements Keeper {
   constructor() {
-    mast.attach(this);  // near: life.dangling-subscriber
+    mast.attach(this);  // near: lifetime.dangling-subscriber
   }
   heard(signal: number): void {
     this.dispose();
@@ -171,7 +171,7 @@ export class Steward implements Keeper {
     mast.watch(this);
   }
   wake(): void {
-    mast.attach(this);  // finding: life.duplicate-subscription
+    mast.attach(this);  // finding: lifetime.duplicate-subscription
     mast.watch(this);
   }
   heard(signal: number): void {
@@ -193,7 +193,7 @@ export class Logbook {  // entity: singleton Logbook eager language
     return Logbook.log;
   }
   write(line: string): void {
-    this.lines.push(line);  // finding: life.grows-forever
+    this.lines.push(line);  // finding: lifetime.grows-forever
   }
   begin(visit: Visit): void {
     this.visit = visit;
@@ -201,7 +201,7 @@ export class Logbook {  // entity: singleton Logbook eager language
 }
 export class Visit {
   enter(): void {
-    Logbook.get().begin(this);  // finding: life.captured-short-lived tie.hidden-dependency
+    Logbook.get().begin(this);  // finding: lifetime.captured-short-lived coupling.hidden-dependency
   }
 }
 
@@ -215,7 +215,7 @@ export class Plan {  // entity: singleton Plan eager language
   }
   change(berther: Berther): void {
     this.taken++;
-    berther.stop();  // finding: tie.cycle
+    berther.stop();  // finding: coupling.cycle
   }
   berths(): number {
     return this.taken;
@@ -224,7 +224,7 @@ export class Plan {  // entity: singleton Plan eager language
 export class Berther {
   private free = 0;
   arrive(): void {
-    this.free = Plan.get().berths();  // finding: tie.hidden-dependency
+    this.free = Plan.get().berths();  // finding: coupling.hidden-dependency
   }
   stop(): void {
     this.free = 0;
@@ -232,7 +232,7 @@ export class Berther {
 }
 
 // Nothing to hand in.
-export class Dues {  // entity: static-holder Dues eager language // finding: tie.static-only-api
+export class Dues {  // entity: static-holder Dues eager language // finding: coupling.static-only-api
   private static total = 0;
   static add(coins: number): void {
     Dues.total = Dues.total + coins;
@@ -243,7 +243,7 @@ export class Dues {  // entity: static-holder Dues eager language // finding: ti
 }
 export class Tollhouse {
   pay(): void {
-    Dues.add(3);  // finding: tie.hidden-dependency
+    Dues.add(3);  // finding: coupling.hidden-dependency
   }
 }
 export class Treasurer {
@@ -267,7 +267,7 @@ function gate(permit: Permit): boolean {
 function quay(permit: Permit): boolean {
   return gate(permit);
 }
-export function pier(permit: Permit): boolean {  // finding: tie.long-handoff
+export function pier(permit: Permit): boolean {  // finding: coupling.long-handoff
   return quay(permit);
 }
 

@@ -4,9 +4,9 @@ export class Arrivals {
   private table = TideTable.shared;
 
   arrive(ship: string): number {
-    cranes.set(ship, crane);  // finding: tie.hidden-dependency
+    cranes.set(ship, crane);  // finding: coupling.hidden-dependency
     crane.lift();
-    this.table.rise();  // finding: tie.hidden-dependency
+    this.table.rise();  // finding: coupling.hidden-dependency
     return TideTable.shared.rise() + Tickets.draw() + Codes.instance.name(ship).length;
   }
 }

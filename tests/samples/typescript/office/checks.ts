@@ -53,7 +53,7 @@ export class DutyLog {  // entity: singleton DutyLog lazy single-threaded
   }
 
   write(line: string): void {
-    this.lines.push(line);  // finding: life.grows-forever
+    this.lines.push(line);  // finding: lifetime.grows-forever
   }
 }
 

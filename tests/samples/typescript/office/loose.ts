@@ -3,10 +3,10 @@ import * as doors from './doors';
 
 export function open(): string {
   begin('day');
-  horn.blow();  // finding: tie.hidden-dependency
+  horn.blow();  // finding: coupling.hidden-dependency
   doors.horn.blow();
-  Quay.of('north').ships = 2;  // finding: tie.hidden-dependency
-  return currentShift()?.name ?? 'none';  // finding: tie.hidden-dependency
+  Quay.of('north').ships = 2;  // finding: coupling.hidden-dependency
+  return currentShift()?.name ?? 'none';  // finding: coupling.hidden-dependency
 }
 
 // Near misses: fixed, local, made anew.

@@ -99,7 +99,7 @@ export class Plate {  // entity: singleton Plate lazy single-threaded
 
   private constructor(private name: string) {}
 
-  static get(name: string): Plate {  // finding: start.arguments-ignored
+  static get(name: string): Plate {  // finding: init.arguments-ignored
     if (!Plate.plate) {
       Plate.plate = new Plate(name);
     }
@@ -117,7 +117,7 @@ export class Buoy {
 
   private constructor(private name: string) {}
 
-  static get(name: string): Buoy {  // near: start.arguments-ignored
+  static get(name: string): Buoy {  // near: init.arguments-ignored
     let buoy = Buoy.buoys.get(name);
     if (!buoy) {
       buoy = new Buoy(name);
@@ -133,7 +133,7 @@ export class Buoy {
 
 // Uses what stands further down.
 export class Almanac {  // entity: singleton Almanac eager language
-  static readonly one = new Almanac();  // finding: start.order-within-class
+  static readonly one = new Almanac();  // finding: init.order-within-class
   static readonly pages = [1, 2, 3];  // harmless: pages
   private page: number;
 
@@ -149,7 +149,7 @@ export class Almanac {  // entity: singleton Almanac eager language
 // Near miss: it stands above.
 export class Calendar {  // entity: singleton Calendar eager language
   static readonly pages = [1, 2, 3];  // harmless: pages
-  static readonly one = new Calendar();  // near: start.order-within-class
+  static readonly one = new Calendar();  // near: init.order-within-class
   private page: number;
 
   private constructor() {
@@ -163,7 +163,7 @@ export class Calendar {  // entity: singleton Calendar eager language
 
 // Throws while it is made.
 export class TideTable {  // entity: singleton TideTable eager language
-  private static readonly table = new TideTable();  // finding: start.may-throw
+  private static readonly table = new TideTable();  // finding: init.may-throw
   private rows = 0;
 
   private constructor() {
@@ -194,7 +194,7 @@ export class EchoLog {  // entity: singleton EchoLog eager language
   }
 
   begin(): void {
-    this.file = fs.openSync("echoes", "r");  // finding: life.never-released
+    this.file = fs.openSync("echoes", "r");  // finding: lifetime.never-released
   }
 
   next(): number {
@@ -213,7 +213,7 @@ export class WaveLog {  // entity: singleton WaveLog eager language
   }
 
   begin(): void {
-    this.file = fs.openSync("waves", "r");  // near: life.never-released
+    this.file = fs.openSync("waves", "r");  // near: lifetime.never-released
   }
 
   next(): number {
@@ -253,13 +253,13 @@ export class Gauge {  // entity: singleton Gauge eager language
 
 export function endOfDay(): number {
   Gauge.get().close();
-  return Gauge.get().measure();  // finding: life.used-after-teardown
+  return Gauge.get().measure();  // finding: lifetime.used-after-teardown
 }
 
 export function newDay(): number {
   Gauge.get().close();
   Gauge.get().open();
-  return Gauge.get().measure();  // near: life.used-after-teardown
+  return Gauge.get().measure();  // near: lifetime.used-after-teardown
 }
 
 // Makes its own helper that reads files; near miss: it is handed in.
@@ -270,7 +270,7 @@ export class ChartStore {
 }
 
 export class Navigator {
-  private readonly store = new ChartStore();  // finding: tie.fixed-collaborator
+  private readonly store = new ChartStore();  // finding: coupling.fixed-collaborator
 
   depth(): number {
     return this.store.depth("roads");
@@ -278,7 +278,7 @@ export class Navigator {
 }
 
 export class Mate {
-  constructor(private readonly store: ChartStore) {}  // near: tie.fixed-collaborator
+  constructor(private readonly store: ChartStore) {}  // near: coupling.fixed-collaborator
 
   depth(): number {
     return this.store.depth("bay");
@@ -322,8 +322,8 @@ export class Fairway {  // entity: singleton Fairway eager language
 
 export class Tender {
   work(): void {
-    Fairway.get().marks().lay();  // finding: tie.chained-access tie.hidden-dependency
-    Fairway.get().dredge();  // near: tie.chained-access
+    Fairway.get().marks().lay();  // finding: coupling.chained-access coupling.hidden-dependency
+    Fairway.get().dredge();  // near: coupling.chained-access
   }
 }
 
@@ -336,10 +336,10 @@ class Spare {
   }
 }
 
-const spare = new Spare();  // entity: shared-instance spare eager language // finding: start.eager-unused
+const spare = new Spare();  // entity: shared-instance spare eager language // finding: init.eager-unused
 
 // Reached from everywhere; near miss: four classes.
-export class Siren {  // entity: singleton Siren eager language // finding: tie.wide-reach
+export class Siren {  // entity: singleton Siren eager language // finding: coupling.wide-reach
   private static readonly siren = new Siren();
   private sounded = 0;
 
@@ -354,7 +354,7 @@ export class Siren {  // entity: singleton Siren eager language // finding: tie.
   }
 }
 
-export class Bell {  // near: tie.wide-reach  // entity: singleton Bell eager language
+export class Bell {  // near: coupling.wide-reach  // entity: singleton Bell eager language
   private static readonly bell = new Bell();
   private rung = 0;
 
@@ -371,8 +371,8 @@ export class Bell {  // near: tie.wide-reach  // entity: singleton Bell eager la
 
 export class NorthQuay {
   fog(): void {
-    Siren.get().sound();  // finding: tie.hidden-dependency
-    Bell.get().ring();  // finding: tie.hidden-dependency
+    Siren.get().sound();  // finding: coupling.hidden-dependency
+    Bell.get().ring();  // finding: coupling.hidden-dependency
   }
 }
 
@@ -404,21 +404,21 @@ export class InnerQuay {
 
 // Starts them all; near miss: only five.
 export class Opening {
-  open(): void {  // finding: tie.crowded-startup
-    Beacon.get().flash();  // finding: tie.hidden-dependency
+  open(): void {  // finding: coupling.crowded-startup
+    Beacon.get().flash();  // finding: coupling.hidden-dependency
     Siren.get().sound();
     Bell.get().ring();
-    WaveLog.get().begin();  // finding: tie.hidden-dependency
-    EchoLog.get().begin();  // finding: tie.hidden-dependency
-    Berth.get().moor();  // finding: tie.hidden-dependency
+    WaveLog.get().begin();  // finding: coupling.hidden-dependency
+    EchoLog.get().begin();  // finding: coupling.hidden-dependency
+    Berth.get().moor();  // finding: coupling.hidden-dependency
   }
 
-  half(): void {  // near: tie.crowded-startup
+  half(): void {  // near: coupling.crowded-startup
     Siren.get().sound();
     Bell.get().ring();
-    Lantern.get().light();  // finding: tie.hidden-dependency
+    Lantern.get().light();  // finding: coupling.hidden-dependency
     Plate.get("north").rename("N");
     Plate.get("south").rename("S");
-    Buoy.get("one").rename("1");  // finding: tie.hidden-dependency
+    Buoy.get("one").rename("1");  // finding: coupling.hidden-dependency
   }
 }

@@ -2,7 +2,7 @@
 
 // Near miss: a layer that may.
 int evening() {
-  DuesBook::book().pay(1);  // finding: tie.hidden-dependency
+  DuesBook::book().pay(1);  // finding: coupling.hidden-dependency
   return DuesBook::book().total();
 }
 

@@ -17,6 +17,6 @@ class Doorbell {  // entity: singleton Doorbell lazy language
 
 void visitor() {
   Doorbell::bell().ring();
-  DuesBook::book().pay(2);  // finding: tie.layer-breach
+  DuesBook::book().pay(2);  // finding: coupling.layer-breach
 }
-int visitors() { return FeeBook::book().total(); }  // finding: tie.hidden-dependency tie.layer-breach
+int visitors() { return FeeBook::book().total(); }  // finding: coupling.hidden-dependency coupling.layer-breach

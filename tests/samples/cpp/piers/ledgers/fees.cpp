@@ -8,6 +8,6 @@ PilotFees& PilotFees::fees() {
 }
 
 // Near miss: a layer may reach its own.
-int PilotFees::twice() const { return total_ + fees().total(); }  // near: tie.layer-breach
+int PilotFees::twice() const { return total_ + fees().total(); }  // near: coupling.layer-breach
 
 }  // namespace piers

@@ -7,7 +7,7 @@ namespace Piers
 
         public void Show()
         {
-            this.shown = PilotFees.fees.total;  // finding: tie.layer-breach
+            this.shown = PilotFees.fees.total;  // finding: coupling.layer-breach
         }
     }
 }

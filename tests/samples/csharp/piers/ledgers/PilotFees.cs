@@ -24,7 +24,7 @@ namespace Piers
     {
         public static int Twice(PilotFees of)
         {
-            return PilotFees.fees.total + of.total;  // near: tie.layer-breach
+            return PilotFees.fees.total + of.total;  // near: coupling.layer-breach
         }
     }
 }

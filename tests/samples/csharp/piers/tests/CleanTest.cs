@@ -6,7 +6,7 @@ namespace Piers
         public static void TestOnce()
         {
             var before = PilotFees.fees.total;
-            PilotFees.fees.total = 30;  // near: tie.test-leak
+            PilotFees.fees.total = 30;  // near: coupling.test-leak
             PilotFees.fees.total = before;
         }
     }

@@ -7,7 +7,7 @@ namespace Piers
     {
         public static void TestTwice()
         {
-            PilotFees.fees.total = 30;  // finding: tie.test-leak
+            PilotFees.fees.total = 30;  // finding: coupling.test-leak
             if (PilotFees.fees.total != 30)
             {
                 throw new InvalidOperationException("total");

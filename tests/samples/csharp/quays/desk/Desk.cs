@@ -7,7 +7,7 @@ namespace Quays.Desks
     {
         public void Pay(int coins)
         {
-            HarbourDues.Dues().Enter(coins);  // near: tie.layer-breach  // finding: tie.hidden-dependency
+            HarbourDues.Dues().Enter(coins);  // near: coupling.layer-breach  // finding: coupling.hidden-dependency
         }
     }
 }

@@ -7,7 +7,7 @@ namespace Quays.Halls
     {
         public int Show()
         {
-            return HarbourDues.Dues().Total();  // finding: tie.layer-breach
+            return HarbourDues.Dues().Total();  // finding: coupling.layer-breach
         }
     }
 }

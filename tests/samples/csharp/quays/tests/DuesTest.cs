@@ -7,7 +7,7 @@ namespace Quays.Tests
     {
         public void AddsUp()
         {
-            HarbourDues.Dues().Enter(3);  // finding: tie.test-leak
+            HarbourDues.Dues().Enter(3);  // finding: coupling.test-leak
             HarbourDues.Dues().Enter(4);
         }
     }

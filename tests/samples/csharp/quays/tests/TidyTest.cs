@@ -7,7 +7,7 @@ namespace Quays.Tests
     {
         public void AddsUp()
         {
-            HarbourDues.Dues().Enter(3);  // near: tie.test-leak
+            HarbourDues.Dues().Enter(3);  // near: coupling.test-leak
             HarbourDues.Dues().Clear();
         }
     }

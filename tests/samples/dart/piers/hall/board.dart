@@ -5,6 +5,6 @@ class Board {
   int _shown = 0;
 
   void show() {
-    this._shown = ledger.fees.total;  // finding: tie.hidden-dependency tie.layer-breach
+    this._shown = ledger.fees.total;  // finding: coupling.hidden-dependency coupling.layer-breach
   }
 }

@@ -3,6 +3,6 @@ import '../ledgers/dues.dart';
 // Near miss: a layer that may.
 class Desk {
   void pay(int coins) {
-    HarbourDues.get().enter(coins);  // near: tie.layer-breach  // finding: tie.hidden-dependency
+    HarbourDues.get().enter(coins);  // near: coupling.layer-breach  // finding: coupling.hidden-dependency
   }
 }

@@ -24,7 +24,7 @@ func Instance() *BerthBook {
 func (b *BerthBook) Assign(ship string, berth int) {
 	b.mu.Lock()
 	defer b.mu.Unlock()
-	b.berths[ship] = berth  // finding: life.grows-forever
+	b.berths[ship] = berth  // finding: lifetime.grows-forever
 	b.changes++
 }
 
@@ -46,7 +46,7 @@ func Pilots() *Roster {
 	return roster
 }
 
-func (r *Roster) Add(pilot string) { r.pilots = append(r.pilots, pilot) }  // finding: thread.unguarded-state  // finding: life.grows-forever
+func (r *Roster) Add(pilot string) { r.pilots = append(r.pilots, pilot) }  // finding: thread.unguarded-state  // finding: lifetime.grows-forever
 
 // A nil check under a lock.
 type Table struct{ level int }

@@ -12,7 +12,7 @@ var waiting []string  // entity: global-variable waiting eager language
 
 var ErrFull = errors.New("the harbour is full")  // harmless: ErrFull
 
-func Wait(ship string) { waiting = append(waiting, ship) }  // finding: thread.unguarded-state  // finding: life.grows-forever
+func Wait(ship string) { waiting = append(waiting, ship) }  // finding: thread.unguarded-state  // finding: lifetime.grows-forever
 
 func Name(code string) string { return names[code] }
 

@@ -10,6 +10,6 @@ import (
 func TestOnce(t *testing.T) {
 	fees := ledgers.TheFees()
 	before := fees.Total
-	fees.Total = 30 // near: tie.test-leak
+	fees.Total = 30 // near: coupling.test-leak
 	fees.Total = before
 }

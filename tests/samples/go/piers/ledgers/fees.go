@@ -15,5 +15,5 @@ func (f *PilotFees) Clear() { f.Total = 0 }
 
 // Near miss: a layer may reach its own.
 func Twice() int {
-	return TheFees().Total + fees.Total // near: tie.layer-breach
+	return TheFees().Total + fees.Total // near: coupling.layer-breach
 }

@@ -8,6 +8,6 @@ import (
 
 // Leaves behind what it set.
 func TestTwice(t *testing.T) {
-	ledgers.TheFees().Total = 30 // finding: tie.test-leak
+	ledgers.TheFees().Total = 30 // finding: coupling.test-leak
 	ledgers.TheFees().Enter(40)
 }

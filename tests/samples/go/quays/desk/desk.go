@@ -6,5 +6,5 @@ import "harbour/quays/ledgers"
 type Desk struct{}
 
 func (d *Desk) Pay(coins int) {
-	ledgers.TheDues().Enter(coins) // near: tie.layer-breach  // finding: tie.hidden-dependency
+	ledgers.TheDues().Enter(coins) // near: coupling.layer-breach  // finding: coupling.hidden-dependency
 }

@@ -6,5 +6,5 @@ import "harbour/quays/ledgers"
 type Hall struct{}
 
 func (h *Hall) Show() int {
-	return ledgers.TheDues().Total() // finding: tie.layer-breach
+	return ledgers.TheDues().Total() // finding: coupling.layer-breach
 }

@@ -8,6 +8,6 @@ import (
 
 // Leaves behind what it entered.
 func TestAddsUp(t *testing.T) {
-	ledgers.TheDues().Enter(3) // finding: tie.test-leak
+	ledgers.TheDues().Enter(3) // finding: coupling.test-leak
 	ledgers.TheDues().Enter(4)
 }

@@ -8,6 +8,6 @@ import (
 
 // Near miss: puts it back.
 func TestAddsUpAndClears(t *testing.T) {
-	ledgers.TheDues().Enter(3) // near: tie.test-leak
+	ledgers.TheDues().Enter(3) // near: coupling.test-leak
 	ledgers.TheDues().Clear()
 }

@@ -7,7 +7,7 @@ public class Board {
     private int shown;
 
     public void show() {
-        shown = fees().total();  // finding: tie.hidden-dependency tie.layer-breach
+        shown = fees().total();  // finding: coupling.hidden-dependency coupling.layer-breach
     }
 
     private PilotFees fees() {

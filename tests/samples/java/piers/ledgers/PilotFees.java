@@ -26,6 +26,6 @@ public final class PilotFees {  // entity: singleton PilotFees eager language
 
     // Near miss: a layer may reach its own.
     public static int twice() {
-        return FEES.total() + PilotFees.fees().total();  // near: tie.layer-breach
+        return FEES.total() + PilotFees.fees().total();  // near: coupling.layer-breach
     }
 }

@@ -5,7 +5,7 @@ import piers.ledgers.PilotFees;
 // Near miss: what runs after each test empties it.
 public class CleanTest {
     public void testOnce() {
-        PilotFees.fees().enter(1);  // near: tie.test-leak
+        PilotFees.fees().enter(1);  // near: coupling.test-leak
     }
 
     public void tearDown() {

@@ -6,7 +6,7 @@ import piers.ledgers.PilotFees;
 public class FeesTest {
     public void testTwice() {
         PilotFees fees = PilotFees.fees();
-        fees.enter(1);  // finding: tie.test-leak
+        fees.enter(1);  // finding: coupling.test-leak
         fees.enter(2);
     }
 }

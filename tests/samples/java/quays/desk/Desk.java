@@ -5,6 +5,6 @@ import quays.ledgers.HarbourDues;
 // Near miss: a layer that may.
 class Desk {
     void pay(int coins) {
-        HarbourDues.dues().enter(coins);  // finding: tie.hidden-dependency // near: tie.layer-breach
+        HarbourDues.dues().enter(coins);  // finding: coupling.hidden-dependency // near: coupling.layer-breach
     }
 }

@@ -5,6 +5,6 @@ import quays.ledgers.HarbourDues;
 // A layer that may reach none.
 class Hall {
     int show() {
-        return HarbourDues.dues().total();  // finding: tie.layer-breach
+        return HarbourDues.dues().total();  // finding: coupling.layer-breach
     }
 }

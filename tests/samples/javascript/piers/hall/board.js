@@ -5,6 +5,6 @@ export class Board {
   shown = 0;
 
   show() {
-    this.shown = ledger.fees.total;  // finding: tie.hidden-dependency tie.layer-breach
+    this.shown = ledger.fees.total;  // finding: coupling.hidden-dependency coupling.layer-breach
   }
 }

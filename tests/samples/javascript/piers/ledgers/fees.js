@@ -15,5 +15,5 @@ export const fees = new PilotFees();  // entity: shared-instance fees eager lang
 
 // Near miss: a layer may reach its own.
 export function twice(of) {
-  return fees.total + of.total;  // near: tie.layer-breach
+  return fees.total + of.total;  // near: coupling.layer-breach
 }

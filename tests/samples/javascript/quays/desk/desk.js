@@ -3,6 +3,6 @@ import { dues } from "../ledgers/dues.js";
 // Near miss: a layer that may.
 export class Desk {
   pay(coins) {
-    dues.enter(coins);  // near: tie.layer-breach  // finding: tie.hidden-dependency
+    dues.enter(coins);  // near: coupling.layer-breach  // finding: coupling.hidden-dependency
   }
 }

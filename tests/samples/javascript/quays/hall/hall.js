@@ -3,6 +3,6 @@ import { dues } from "../ledgers/dues.js";
 // A layer that may reach none.
 export class Hall {
   show() {
-    return dues.total();  // finding: tie.layer-breach
+    return dues.total();  // finding: coupling.layer-breach
   }
 }

@@ -7,6 +7,6 @@ class Board {
     private var shown: Int = 0
 
     fun show() {
-        this.shown = fees.total  // finding: tie.layer-breach
+        this.shown = fees.total  // finding: coupling.layer-breach
     }
 }

@@ -17,5 +17,5 @@ val fees: PilotFees = PilotFees()  // entity: shared-instance fees eager languag
 
 // Near miss: a layer may reach its own.
 fun twice(of: PilotFees): Int {
-    return fees.total + of.total  // near: tie.layer-breach
+    return fees.total + of.total  // near: coupling.layer-breach
 }

@@ -5,6 +5,6 @@ import piers.ledgers.fees
 // Near miss: puts back what it found.
 fun testOnce() {
     val before = fees.total
-    fees.total = 30  // near: tie.test-leak
+    fees.total = 30  // near: coupling.test-leak
     fees.total = before
 }

@@ -5,6 +5,6 @@ import quays.ledgers.HarbourDues
 // Near miss: a layer that may.
 class Desk {
     fun pay(coins: Int) {
-        HarbourDues.enter(coins)  // near: tie.layer-breach  // finding: tie.hidden-dependency
+        HarbourDues.enter(coins)  // near: coupling.layer-breach  // finding: coupling.hidden-dependency
     }
 }

@@ -5,6 +5,6 @@ import quays.ledgers.HarbourDues
 // A layer that may reach none.
 class Hall {
     fun show(): Int {
-        return HarbourDues.total()  // finding: tie.layer-breach
+        return HarbourDues.total()  // finding: coupling.layer-breach
     }
 }

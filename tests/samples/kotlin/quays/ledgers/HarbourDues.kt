@@ -16,7 +16,7 @@ object HarbourDues {  // entity: singleton HarbourDues eager language
 }
 
 // Only static members, and a state: nothing to hand in.
-class Stamps private constructor() {  // entity: static-holder Stamps eager language // finding: tie.static-only-api
+class Stamps private constructor() {  // entity: static-holder Stamps eager language // finding: coupling.static-only-api
     companion object {
         private var used = 0
 
@@ -30,7 +30,7 @@ class Stamps private constructor() {  // entity: static-holder Stamps eager lang
 
 class Clerk {
     fun stamp() {
-        Stamps.use()  // finding: tie.hidden-dependency
+        Stamps.use()  // finding: coupling.hidden-dependency
     }
 }
 

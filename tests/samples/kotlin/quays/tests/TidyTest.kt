@@ -5,7 +5,7 @@ import quays.ledgers.HarbourDues
 // Near miss: puts it back.
 class TidyTest {
     fun addsUp() {
-        HarbourDues.enter(3)  // near: tie.test-leak
+        HarbourDues.enter(3)  // near: coupling.test-leak
         HarbourDues.clear()
     }
 }

@@ -9,7 +9,7 @@
 
 @implementation HPBoard
 - (void)show {
-    HPFees *fees = [HPFees fees];  // finding: tie.hidden-dependency tie.layer-breach
+    HPFees *fees = [HPFees fees];  // finding: coupling.hidden-dependency coupling.layer-breach
     shown = [fees total];
 }
 @end

@@ -25,7 +25,7 @@
 
 // Near miss: a layer may reach its own.
 - (int)twice {
-    return sum + [[HPFees fees] total];  // near: tie.layer-breach
+    return sum + [[HPFees fees] total];  // near: coupling.layer-breach
 }
 
 @end

@@ -8,7 +8,7 @@
 
 @implementation HPCleanTests
 - (void)testOnce {
-    [[HPFees fees] enter:30];  // near: tie.test-leak
+    [[HPFees fees] enter:30];  // near: coupling.test-leak
 }
 - (void)tearDown {
     [[HPFees fees] clear];

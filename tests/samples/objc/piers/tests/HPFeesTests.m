@@ -8,7 +8,7 @@
 @implementation HPFeesTests
 - (void)testTwice {
     HPFees *fees = [HPFees fees];
-    [fees enter:30];  // finding: tie.test-leak
+    [fees enter:30];  // finding: coupling.test-leak
     [fees enter:40];
 }
 @end

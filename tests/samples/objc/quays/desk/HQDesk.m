@@ -7,6 +7,6 @@
 
 @implementation HQDesk
 - (void)pay:(int)coins {
-    [[HQDues dues] enter:coins];  // near: tie.layer-breach  // finding: tie.hidden-dependency
+    [[HQDues dues] enter:coins];  // near: coupling.layer-breach  // finding: coupling.hidden-dependency
 }
 @end

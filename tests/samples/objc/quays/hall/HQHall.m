@@ -7,6 +7,6 @@
 
 @implementation HQHall
 - (int)show {
-    return [[HQDues dues] total];  // finding: tie.layer-breach
+    return [[HQDues dues] total];  // finding: coupling.layer-breach
 }
 @end

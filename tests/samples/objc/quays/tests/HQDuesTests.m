@@ -7,7 +7,7 @@
 
 @implementation HQDuesTests
 - (void)testAddsUp {
-    [[HQDues dues] enter:3];  // finding: tie.test-leak
+    [[HQDues dues] enter:3];  // finding: coupling.test-leak
     [[HQDues dues] enter:4];
 }
 @end

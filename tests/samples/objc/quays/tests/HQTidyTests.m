@@ -7,7 +7,7 @@
 
 @implementation HQTidyTests
 - (void)testAddsUpAndClears {
-    [[HQDues dues] enter:3];  // near: tie.test-leak
+    [[HQDues dues] enter:3];  // near: coupling.test-leak
     [[HQDues dues] clear];
 }
 @end

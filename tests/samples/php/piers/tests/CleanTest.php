@@ -5,6 +5,6 @@ require_once __DIR__ . '/../ledgers/fees.php';
 function testOnce(): void {
     global $fees;
     $before = $fees->total;
-    $fees->total = 30;  // near: tie.test-leak
+    $fees->total = 30;  // near: coupling.test-leak
     $fees->total = $before;
 }

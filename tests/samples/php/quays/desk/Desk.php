@@ -8,6 +8,6 @@ class Desk
 {
     public function pay(int $coins): void
     {
-        HarbourDues::get()->enter($coins);  // near: tie.layer-breach  // finding: tie.hidden-dependency
+        HarbourDues::get()->enter($coins);  // near: coupling.layer-breach  // finding: coupling.hidden-dependency
     }
 }

@@ -8,6 +8,6 @@ class Hall
 {
     public function show(): int
     {
-        return HarbourDues::get()->total();  // finding: tie.layer-breach
+        return HarbourDues::get()->total();  // finding: coupling.layer-breach
     }
 }

@@ -8,7 +8,7 @@ class DuesTest
 {
     public function testAddsUp(): void
     {
-        HarbourDues::get()->enter(3);  // finding: tie.test-leak
+        HarbourDues::get()->enter(3);  // finding: coupling.test-leak
         HarbourDues::get()->enter(4);
     }
 }

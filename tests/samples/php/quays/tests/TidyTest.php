@@ -8,7 +8,7 @@ class TidyTest
 {
     public function testAddsUpAndClears(): void
     {
-        HarbourDues::get()->enter(3);  // near: tie.test-leak
+        HarbourDues::get()->enter(3);  // near: coupling.test-leak
         HarbourDues::get()->clear();
     }
 }

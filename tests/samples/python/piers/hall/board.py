@@ -7,4 +7,4 @@ class Board:
         self.shown = 0
 
     def show(self):
-        self.shown = ledgers.fees.fees.total  # finding: tie.hidden-dependency tie.layer-breach
+        self.shown = ledgers.fees.fees.total  # finding: coupling.hidden-dependency coupling.layer-breach

@@ -5,4 +5,4 @@ now = time.time  # entity: global-variable now eager language
 
 # Near miss: nobody but a test ever replaces it.
 def stamp():
-    return now()  # near: tie.hidden-dependency
+    return now()  # near: coupling.hidden-dependency

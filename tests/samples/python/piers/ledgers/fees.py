@@ -17,4 +17,4 @@ fees = PilotFees()  # entity: shared-instance fees eager language
 
 # Near miss: a layer may reach its own.
 def twice(of):
-    return fees.total + of.total  # near: tie.layer-breach
+    return fees.total + of.total  # near: coupling.layer-breach

@@ -4,4 +4,4 @@ from ledgers.dues import dues
 # A layer that may reach none.
 class Hall:
     def show(self):
-        return dues.total  # finding: tie.layer-breach
+        return dues.total  # finding: coupling.layer-breach

@@ -3,5 +3,5 @@ from ledgers.dues import dues
 
 # Near miss: puts it back.
 def test_adds_up_and_clears():
-    dues.enter(3)  # near: tie.test-leak
+    dues.enter(3)  # near: coupling.test-leak
     dues.clear()

@@ -4,6 +4,6 @@ final class Board {
     private var shown: Int = 0
 
     func show() {
-        self.shown = fees.total  // finding: tie.layer-breach
+        self.shown = fees.total  // finding: coupling.layer-breach
     }
 }

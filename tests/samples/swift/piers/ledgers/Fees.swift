@@ -15,5 +15,5 @@ let fees: PilotFees = PilotFees()  // entity: shared-instance fees lazy language
 
 // Near miss: a layer may reach its own.
 func twice(_ of: PilotFees) -> Int {
-    return fees.total + of.total  // near: tie.layer-breach
+    return fees.total + of.total  // near: coupling.layer-breach
 }

@@ -1,6 +1,6 @@
 // A layer that may reach none.
 class Hall {
     func show() -> Int {
-        return HarbourDues.shared.total()  // finding: tie.layer-breach
+        return HarbourDues.shared.total()  // finding: coupling.layer-breach
     }
 }

@@ -1,7 +1,7 @@
 // Near miss: puts it back.
 class TidyTests {
     func testAddsUpAndClears() {
-        HarbourDues.shared.enter(3)  // near: tie.test-leak
+        HarbourDues.shared.enter(3)  // near: coupling.test-leak
         HarbourDues.shared.clear()
     }
 }

@@ -15,5 +15,5 @@ export const fees: PilotFees = new PilotFees();  // entity: shared-instance fees
 
 // Near miss: a layer may reach its own.
 export function twice(of: PilotFees): number {
-  return fees.total + of.total;  // near: tie.layer-breach
+  return fees.total + of.total;  // near: coupling.layer-breach
 }

@@ -2,6 +2,6 @@ import { HarbourDues } from "../ledgers/dues";
 
 // Near miss: puts it back.
 export function addsUpAndClears(): void {
-  HarbourDues.get().enter(3);  // near: tie.test-leak
+  HarbourDues.get().enter(3);  // near: coupling.test-leak
   HarbourDues.get().clear();
 }

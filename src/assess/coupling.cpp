@@ -1,0 +1,130 @@
+// Family "tie": coupling, and what it does to tests.
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include "assess/facts.h"
+#include "assess/families.h"
+
+namespace elmcart {
+namespace {
+
+// Consumers that a reader of signatures would not expect: in bodies, outside
+// tests, outside main, and not in the file that the entity itself lives in.
+std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
+  std::vector<const Consumer*> out;
+  // A variable that one file keeps to itself is that file's own business.
+  bool fileOnly = e.slot != kNone && s.program.variables[e.slot].onlyIn != kNone;
+  for (const AccessPoint& accessPoint : e.accessPoints) fileOnly &= accessPoint.function == kNone || s.program.functions[accessPoint.function].onlyIn != kNone;
+  if (fileOnly) return out;
+  std::set<FileIndex> home;
+  home.insert(e.place.file);
+  if (e.slot != kNone)
+    for (Place place : s.program.variables[e.slot].declarations) home.insert(place.file);
+  for (const AccessPoint& accessPoint : e.accessPoints) {
+    if (accessPoint.function == kNone || accessPoint.sort == AccessPoint::Sort::Helper) continue;
+    for (Place place : s.program.functions[accessPoint.function].declarations) home.insert(place.file);
+  }
+  for (const Consumer& c : e.consumers) {
+    if (c.in == kNone || isMain(s.program, c.in) || s.inTests(c.place)) continue;
+    // What a file does while it is loaded has no signature to say it in.
+    if (s.program.functions[c.in].form == FunctionForm::Initialiser && s.program.functions[c.in].owner == kNone) continue;
+    // Another class in the entity's own file still hides it from its signature.
+    TypeIndex owner = s.program.functions[c.in].owner;
+    if (home.count(c.place.file) && (owner == kNone || owner == e.type)) continue;
+    if (e.slot != kNone && owner != kNone && owner == s.program.variables[e.slot].owner) continue;
+    bool isAccessPoint = false;
+    for (const AccessPoint& accessPoint : e.accessPoints) isAccessPoint |= accessPoint.function == c.in;
+    if (isAccessPoint) continue;
+    out.push_back(&c);
+  }
+  return out;
+}
+
+bool isServiceLike(const Entity& e) {
+  switch (e.kind) {
+    case EntityKind::Singleton: case EntityKind::SharedInstance: case EntityKind::StaticHolder: case EntityKind::Registry: case EntityKind::Ambient:
+      return true;
+    case EntityKind::GlobalVariable: case EntityKind::StaticField: case EntityKind::ThreadLocal:
+      return true;
+    default: return false;
+  }
+}
+
+}  // namespace
+
+namespace {
+
+// A variable that no code but that of tests ever changes: to the program it is a constant.
+bool onlyTestsChange(const Subject& s, const Entity& e) {
+  const Program& p = s.program;
+  if (e.type != kNone || e.slot == kNone) return false;
+  bool tests = false;
+  for (uint32_t u : p.usesOfVariable[e.slot]) {
+    const Use& use = p.uses[u];
+    if (use.access == Access::Read) continue;
+    bool called = use.access == Access::Call && p.node(use.place).role == Role::Callee;
+    if (s.inTests(use.place)) tests |= !called;
+    else if (!called && !isConstruction(p, use)) return false;
+  }
+  return tests;
+}
+
+}  // namespace
+
+void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !isServiceLike(e) || isSink(s, e) || onlyTestsChange(s, e)) continue;
+    std::vector<const Consumer*> sites = hidden(s, e);
+    if (sites.empty()) continue;
+    std::map<std::string, const Consumer*> byPlace;
+    for (const Consumer* c : sites) byPlace.emplace(whereText(s.program, *c), c);
+    Finding f = makeFinding(s, infoOf("coupling.hidden-dependency"), i, Sureness::Certain);
+    f.risk.setSites(sites.size());
+    f.place = sites.front()->place;
+    std::string accessPoint = e.accessPoints.empty() ? e.shown : e.accessPoints.front().name;
+    f.message = counted(byPlace.size(), "function reaches ", "functions reach ") + e.shown + " without taking it as a parameter" + (byPlace.size() == 1 ? ": " + byPlace.begin()->first + "." : ", " + byPlace.begin()->first + " and " + std::prev(byPlace.end())->first + " among them.");
+    size_t shown = 0;
+    for (auto& [where, consumer] : byPlace) {
+      if (++shown > 12) {
+        f.evidence.push_back({consumer->place, "and " + std::to_string(byPlace.size() - 12) + " more functions"});
+        break;
+      }
+      f.evidence.push_back({consumer->place, where + " reaches it here" + (consumer->alias != kNone ? ", through " + std::string(s.program.text(s.program.variables[consumer->alias].name)) : "")});
+    }
+    std::set<std::string> owners;
+    for (const Consumer& c : e.consumers) {
+      if (s.inTests(c.place)) continue;
+      owners.insert(unitText(s, c));
+    }
+    f.advice = e.kind == EntityKind::StaticHolder ? Advice::Wrap : owners.size() == 1 && e.kind != EntityKind::Registry ? Advice::MakeLocal : Advice::Inject;
+    out.push_back(std::move(f));
+  }
+}
+
+void checkWideReach(const Subject& s, std::vector<Finding>& out) {
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || !isServiceLike(e) || onlyTestsChange(s, e)) continue;
+    std::vector<std::string> classes = consumerClasses(s, e);
+    if (classes.size() < static_cast<size_t>(s.config.wideReach)) continue;
+    Finding f = makeFinding(s, infoOf("coupling.wide-reach"), i, Sureness::Certain);
+    f.place = e.place;
+    std::vector<std::string> some(classes.begin(), classes.begin() + std::min<size_t>(classes.size(), 4));
+    f.message = e.shown + " is reached from " + std::to_string(classes.size()) + " classes or files (" + joinWith(some, ", ") + (classes.size() > some.size() ? " …" : "") + "): a change to it affects all of them.";
+    std::set<std::string> told;
+    for (const Consumer& c : e.consumers) {
+      if (s.inTests(c.place)) continue;
+      std::string where = whereText(s.program, c);
+      TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
+      std::string unit = owner == kNone ? s.program.path(c.place) : std::string(s.program.text(s.program.types[owner].qualified));
+      if (!told.insert(unit).second || told.size() > 16) continue;
+      f.evidence.push_back({c.place, unit + " reaches it here"});
+    }
+    f.advice = isSink(s, e) ? Advice::Keep : e.kind == EntityKind::StaticHolder ? Advice::Wrap : Advice::Inject;
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace elmcart

@@ -1,0 +1,551 @@
+// Family "tie": layers, circles, what is created inside, and what is passed along.
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include "assess/collaborators.h"
+#include "assess/facts.h"
+#include "assess/families.h"
+#include "base/text.h"
+#include "source/ignore.h"
+
+namespace elmcart {
+namespace {
+
+// Of any class, too: what is called so puts a program together.
+bool isCalledMain(const Program& p, FunctionIndex f) { return p.text(p.functions[f].name) == "main"; }
+
+}  // namespace
+
+void checkLayerBreach(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  if (s.config.layers.empty()) return;
+  std::vector<size_t> layerOf(p.files.size(), SIZE_MAX);
+  for (FileIndex f = 0; f < p.files.size(); ++f)
+    for (size_t l = 0; l < s.config.layers.size() && layerOf[f] == SIZE_MAX; ++l)
+      if (s.config.layers[l].files.match(p.files[f].path)) layerOf[f] = l;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    size_t home = layerOf[e.place.file];
+    if (e.harmless || home == SIZE_MAX) continue;
+    std::map<size_t, std::vector<const Consumer*>> breaches;
+    for (const Consumer& c : e.consumers) {
+      size_t from = layerOf[c.place.file];
+      if (from == SIZE_MAX || from == home || s.inTests(c.place)) continue;
+      const std::vector<std::string>& may = s.config.layers[from].mayReach;
+      if (std::find(may.begin(), may.end(), s.config.layers[home].name) == may.end()) breaches[from].push_back(&c);
+    }
+    for (auto& [from, sites] : breaches) {
+      Finding f = makeFinding(s, infoOf("coupling.layer-breach"), i, Sureness::Certain);
+      f.risk.setSites(sites.size());
+      f.place = sites.front()->place;
+      f.message = "The layer " + s.config.layers[from].name + " reaches " + e.shown + " of the layer " + s.config.layers[home].name + " at " + counted(sites.size(), "site", "sites") + ", which the configuration forbids.";
+      for (const Consumer* c : sites)
+        if (f.evidence.size() < 8) f.evidence.push_back({c->place, unitText(s, *c) + " reaches it here"});
+      f.evidence.push_back({e.place, "declared here, in the layer " + s.config.layers[home].name});
+      f.advice = Advice::Inject;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkTieCycle(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.type == kNone || (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance)) continue;
+    // Who it works with: calls of other classes' functions in its own.
+    std::map<TypeIndex, Place> knows;
+    for (FunctionIndex m : p.types[e.type].methods)
+      for (uint32_t c : p.callsInFunction[m]) {
+        const CallSite& call = p.calls[c];
+        TypeIndex other = p.functions[call.callee].owner;
+        // Through an interface it does not know the class.
+        if (other == kNone || other == e.type || p.derivesFrom(e.type, other) || (p.functions[call.callee].modifiers & kAbstract)) continue;
+        knows.emplace(other, call.place);
+      }
+    std::map<TypeIndex, Place> known;
+    for (const Consumer& c : e.consumers) {
+      TypeIndex owner = c.in == kNone ? kNone : p.functions[c.in].owner;
+      if (owner == kNone || owner == e.type || s.inTests(c.place) || !knows.count(owner) || p.derivesFrom(owner, e.type)) continue;
+      // A class written inside the other belongs to it.
+      if (p.types[owner].parent == p.types[e.type].scope || p.types[e.type].parent == p.types[owner].scope) continue;
+      known.emplace(owner, c.place);
+    }
+    if (known.empty()) continue;
+    auto& [other, back] = *known.begin();
+    Finding f = makeFinding(s, infoOf("coupling.cycle"), i, Sureness::Certain);
+    std::string name(p.text(p.types[other].name));
+    f.place = knows[other];
+    f.message = e.shown + " works with " + name + (known.size() > 1 ? " and " + counted(known.size() - 1, "other class", "other classes") : std::string()) + ", which in turn reaches " + e.shown + ": neither can be built or tested without the other.";
+    for (auto& [type, place] : known) {
+      if (f.evidence.size() >= 8) break;
+      f.evidence.push_back({knows[type], e.shown + " works with " + std::string(p.text(p.types[type].name)) + " here"});
+      f.evidence.push_back({place, std::string(p.text(p.types[type].name)) + " reaches " + e.shown + " here"});
+    }
+    f.advice = Advice::Inject;
+    out.push_back(std::move(f));
+  }
+}
+
+namespace {
+
+// Does the class do what tests want to keep out: files, network, threads,
+// processes, sleeping, or other shared state?
+bool isService(const Subject& s, TypeIndex type, Place* why, std::string* what) {
+  const Program& p = s.program;
+  for (FunctionIndex m : p.types[type].methods) {
+    const Function& fn = p.functions[m];
+    if ((fn.form != FunctionForm::Function && fn.form != FunctionForm::Getter) || !fn.definition.known() || fn.isStaticMember()) continue;
+    std::vector<Weight> weights = weightsOf(p, m);
+    if (weights.empty()) continue;
+    *why = weights.front().place;
+    *what = functionName(p, m) + " " + weights.front().what;
+    return true;
+  }
+  return false;
+}
+
+}  // namespace
+
+std::vector<Collaborator> fixedCollaborators(const Subject& s) {
+  const Program& p = s.program;
+  std::map<TypeIndex, std::vector<Collaborator>> byType;  // of what is made
+  for (const Creation& creation : p.creations) {
+    if (creation.asBase || creation.delegated || creation.copy || s.inTests(creation.place)) continue;
+    // Kept in a field of another class: by its initialiser, or by its constructor.
+    VariableIndex field = creation.asVariable != kNone ? creation.asVariable : creation.inInitialiserOf;
+    bool byConstructor = field == kNone;
+    Place up = p.parent(creation.place);
+    // Made only where nothing was handed in.
+    if (p.around(creation.place, Kind::Conditional).node != kNoNode) continue;
+    if (byConstructor && p.node(up).kind == Kind::Create && p.node(creation.place).role == Role::Value) {
+      // &Navigator{store: &ChartStore{}}: the one field of that class.
+      for (uint32_t c : creation.in == kNone ? std::vector<uint32_t>{} : p.creationsInFunction[creation.in])
+        if (p.creations[c].place == up)
+          for (VariableIndex v : p.types[p.creations[c].type].fields)
+            if (p.classBehind(up.file, p.variables[v].type) == creation.type) field = v;
+    } else if (byConstructor && creation.in != kNone && p.functions[creation.in].form == FunctionForm::Constructor) {
+      NodeId target = p.node(up).kind == Kind::Assign ? p.file(up).child(up.node, Role::Target) : kNoNode;
+      if (p.node(up).kind == Kind::FieldInit) target = up.node;
+      Symbol symbol = target == kNoNode ? Symbol{} : p.symbolAt({up.file, target});
+      if (symbol.is(Symbol::Sort::Variable)) field = symbol.index();
+    }
+    if (field == kNone || p.variables[field].storage != Storage::Field) continue;
+    TypeIndex owner = p.variables[field].owner;
+    if (owner == kNone || owner == creation.type || p.types[creation.type].parent == p.types[owner].scope) continue;
+    Collaborator one;
+    one.owner = byConstructor && p.functions[creation.in].owner != kNone ? p.functions[creation.in].owner : owner;
+    one.type = creation.type;
+    one.field = field;
+    one.in = creation.in;
+    one.creation = creation.place;
+    byType[creation.type].push_back(one);
+  }
+  std::vector<Collaborator> out;
+  for (auto& [type, found] : byType) {
+    // One that is shared already is told by what it is.
+    if (s.isSingleton(type)) continue;
+    Place why;
+    std::string what;
+    if (!isService(s, type, &why, &what)) continue;
+    for (Collaborator& one : found) {
+      one.why = why;
+      one.what = what;
+      out.push_back(one);
+    }
+  }
+  return out;
+}
+
+void checkFixedCollaborator(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<std::pair<TypeIndex, TypeIndex>> told;
+  for (const Collaborator& one : s.collaborators) {
+    if (!told.insert({one.type, one.owner}).second) continue;
+    Finding f = makeFinding(s, infoOf("coupling.fixed-collaborator"), SIZE_MAX, Sureness::Likely);
+    std::string name(p.text(p.types[one.owner].name)), other(p.text(p.types[one.type].name));
+    f.subject = p.text(p.types[one.owner].qualified);
+    f.place = one.creation;
+    f.risk.setSites(p.creationsOfType[one.owner].size());
+    f.message = name + " makes its own " + other + ", so a test cannot pass a test double; " + one.what + ".";
+    f.evidence.push_back({one.creation, name + " makes it here"});
+    f.evidence.push_back({one.why, one.what});
+    f.advice = Advice::InjectCollaborator;
+    f.reasonsFor.push_back("a constructor parameter says what " + name + " depends on, and a test hands in a double");
+    f.reasonsAgainst.push_back("who leaves it out still gets one that " + name + " chose");
+    out.push_back(std::move(f));
+  }
+}
+
+void checkStaticOnlyApi(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.kind != EntityKind::StaticHolder || isSink(s, e)) continue;
+    std::vector<std::string> classes = consumerClasses(s, e);
+    if (classes.size() < 2) continue;
+    Finding f = makeFinding(s, infoOf("coupling.static-only-api"), i, Sureness::Certain);
+    f.place = e.place;
+    f.message = e.shown + " has static members only, and " + std::to_string(classes.size()) + " classes or files call them: a test cannot replace it by an object.";
+    std::set<std::string> told;
+    for (const Consumer& c : e.consumers)
+      if (!s.inTests(c.place) && told.insert(unitText(s, c)).second && f.evidence.size() < 6) f.evidence.push_back({c.place, unitText(s, c) + " calls it by name"});
+    for (VariableIndex v : e.slots)
+      if (f.evidence.size() < 8) f.evidence.push_back({p.variables[v].declarations.front(), "state behind the static members"});
+    f.advice = Advice::Wrap;
+    out.push_back(std::move(f));
+  }
+}
+
+void checkCrowdedStartup(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  // What each function starts or calls: no variable that is looked at.
+  std::map<FunctionIndex, std::map<size_t, const Consumer*>> byFunction;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance && e.kind != EntityKind::StaticHolder && e.kind != EntityKind::Ambient)) continue;
+    for (const Consumer& c : e.consumers) {
+      if (c.in == kNone || (c.method == kNone && !c.reach)) continue;
+      if (p.functions[c.in].owner == kNone || p.functions[c.in].owner != e.type) byFunction[c.in].emplace(i, &c);
+    }
+  }
+  for (auto& [m, reached] : byFunction) {
+    if (!p.functions[m].definition.known() || s.inTests(p.functions[m].definition)) continue;
+    if (reached.size() < static_cast<size_t>(s.config.crowdedStartup)) continue;
+    Finding f = makeFinding(s, infoOf("coupling.crowded-startup"), SIZE_MAX, isCalledMain(p, m) ? Sureness::Possible : Sureness::Certain);
+    f.subject = functionText(p, m);
+    f.risk.setSites(reached.size());
+    f.place = p.functions[m].definition;
+    std::vector<std::string> names;
+    for (auto& [entity, c] : reached) names.push_back(s.survey.entities[entity].name);
+    f.message = functionName(p, m) + " starts or calls " + std::to_string(reached.size()) + " shared objects (" + joinWith({names.begin(), names.begin() + 3}, ", ") + " …): they depend on the order of its statements.";
+    for (auto& [entity, c] : reached)
+      if (f.evidence.size() < 12) f.evidence.push_back({c->place, s.survey.entities[entity].name});
+    f.advice = Advice::Inject;
+    f.reasonsFor.push_back("objects that are handed to each other's constructors are made in the one right order, and the compiler sees to it");
+    f.reasonsFor.push_back("lines that follow one another can become listeners until then: the move announce");
+    f.reasonsAgainst.push_back("all of them change at once, or one after another over some time");
+    out.push_back(std::move(f));
+  }
+}
+
+void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  // Parameters that are given to another function and used for nothing else: to whose parameter they go.
+  std::map<VariableIndex, std::pair<VariableIndex, Place>> passes;
+  std::set<VariableIndex> received;
+  for (FunctionIndex m = 0; m < p.functions.size(); ++m) {
+    const Function& fn = p.functions[m];
+    if (!fn.definition.known() || s.inTests(fn.definition) || isCalledMain(p, m)) continue;
+    for (VariableIndex v : fn.parameters) {
+      const TypeUse& type = p.use(p.variables[v].type);
+      // A value, of a library's or of an enum, is no collaborator. Where types are not written, what is called on it tells.
+      bool untold = type.decl == kNone && type.name == 0 && p.language(fn.definition.file).infersTypes;
+      if (!untold && (type.decl == kNone || p.types[type.decl].form == TypeForm::Enum)) continue;
+      VariableIndex next = kNone;
+      Place where;
+      bool only = !p.usesOfVariable[v].empty();
+      for (uint32_t u : p.usesOfVariable[v]) {
+        Place at = p.uses[u].place;
+        Place up = p.parent(at);
+        while (p.node(up).kind == Kind::AddressOf || p.node(up).kind == Kind::Dereference || p.node(up).kind == Kind::Cast) at = up, up = p.parent(up);
+        Symbol callee = p.node(at).role == Role::Argument && p.node(up).kind == Kind::Call ? p.symbolAt(up) : Symbol{};
+        if (!callee.is(Symbol::Sort::Function) || callee.index() == m) {
+          only = false;
+          break;
+        }
+        std::vector<NodeId> arguments = argumentsOf(p.file(up), up.node);
+        size_t position = static_cast<size_t>(std::find(arguments.begin(), arguments.end(), at.node) - arguments.begin());
+        const Function& other = p.functions[callee.index()];
+        if (position >= other.parameters.size()) {
+          only = false;
+          break;
+        }
+        next = other.parameters[position];
+        where = up;
+      }
+      if (!only || next == kNone) continue;
+      passes[v] = {next, where};
+      received.insert(next);
+    }
+  }
+  for (auto& [start, step] : passes) {
+    if (received.count(start)) continue;
+    std::vector<VariableIndex> chain = {start};
+    std::vector<Place> places;
+    for (auto at = passes.find(start); at != passes.end() && std::find(chain.begin(), chain.end(), at->second.first) == chain.end(); at = passes.find(chain.back())) {
+      places.push_back(at->second.second);
+      chain.push_back(at->second.first);
+    }
+    // Overloads that call each other are one function with defaults.
+    // The parameters of one that overrides another are not its own choice.
+    std::set<NameId> names;
+    for (size_t k = 0; k + 1 < chain.size(); ++k)
+      if (const Function& fn = p.functions[p.variables[chain[k]].function]; !(fn.modifiers & kOverride)) names.insert(fn.name);
+    size_t idle = names.size();
+    if (idle < static_cast<size_t>(s.config.longHandoff)) continue;
+    auto calledOn = [&](uint32_t u) {
+      Place up = p.parent(p.uses[u].place);
+      return p.node(up).kind == Kind::Member && p.node(p.uses[u].place).role == Role::Receiver && p.node(p.parent(up)).kind == Kind::Call;
+    };
+    auto lastUses = p.usesOfVariable[chain.back()];
+    if (p.use(p.variables[start].type).decl == kNone && std::none_of(lastUses.begin(), lastUses.end(), calledOn)) continue;
+    Finding f = makeFinding(s, infoOf("coupling.long-handoff"), SIZE_MAX, Sureness::Certain);
+    FunctionIndex first = p.variables[start].function, last = p.variables[chain.back()].function;
+    f.subject = functionText(p, first);
+    f.risk.setSites(idle);
+    f.place = p.variables[start].declarations.front();
+    std::string name(p.text(p.variables[start].name));
+    f.message = name + " is passed through " + std::to_string(idle) + " functions that do not use it, from " + functionName(p, first) + " to " + functionName(p, last) + ", which does.";
+    for (size_t k = 0; k < places.size(); ++k)
+      if (f.evidence.size() < 10) f.evidence.push_back({places[k], functionName(p, p.variables[chain[k]].function) + " only passes it on"});
+    f.evidence.push_back({p.variables[chain.back()].declarations.front(), functionName(p, last) + " is the first that uses it"});
+    f.advice = Advice::Inject;
+    f.reasonsFor.push_back("a field of the object at the end, set when it is made, spares the others the parameter");
+    f.reasonsAgainst.push_back("the object at the end has to be made where " + name + " is known");
+    out.push_back(std::move(f));
+  }
+}
+
+void checkChainedAccess(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.type == kNone) continue;
+    std::map<size_t, std::vector<const Consumer*>> through;
+    // The members of a language's object are called on it, not to fetch it.
+    auto ofObject = [&](FunctionIndex f) { return p.functions[f].owner != kNone && p.types[p.functions[f].owner].form == TypeForm::Object; };
+    for (const Consumer& c : e.consumers) {
+      if (c.in == kNone || s.inTests(c.place) || p.functions[c.in].owner == e.type) continue;
+      // What a call on it yields is itself called or read, and is shared as well.
+      Place at = c.place;
+      size_t other = SIZE_MAX;
+      bool calledOn = c.method != kNone && ofObject(c.method);
+      for (Place up = p.parent(at); other == SIZE_MAX; at = up, up = p.parent(up)) {
+        bool member = p.node(up).kind == Kind::Member && p.node(at).role == Role::Receiver;
+        bool called = p.node(up).kind == Kind::Call && p.node(at).role == Role::Callee;
+        if (member && calledOn) {
+          if (VariableIndex slot = s.origins.of(at); slot != kNone) other = s.entityOfVariable[slot];
+          TypeIndex behind = p.classBehind(at.file, p.typeAt(at));
+          if (behind != kNone && other == SIZE_MAX)
+            for (size_t k : s.entitiesOfType[behind])
+              if (other == SIZE_MAX && !s.survey.entities[k].harmless && s.survey.entities[k].kind == EntityKind::Singleton) other = k;
+          if (other == i) other = SIZE_MAX;
+        }
+        if (!member && !called) break;
+        // The first step may only fetch the object; what is called on that counts.
+        Symbol callee = called ? p.symbolAt(up) : Symbol{};
+        bool fetches = callee.is(Symbol::Sort::Function) && (p.functions[callee.index()].isStaticMember() || p.functions[callee.index()].owner == kNone) && !ofObject(callee.index());
+        calledOn |= member && !fetches;
+      }
+      if (other == SIZE_MAX || other == i) continue;
+      through[other].push_back(&c);
+    }
+    for (auto& [other, sites] : through) {
+      const Entity& o = s.survey.entities[other];
+      Finding f = makeFinding(s, infoOf("coupling.chained-access"), i, Sureness::Certain);
+      f.risk.setSites(sites.size());
+      f.place = sites.front()->place;
+      f.message = o.shown + " is reached through " + e.shown + " in " + whereText(p, *sites.front()) + (sites.size() > 1 ? " and " + counted(sites.size() - 1, "other place", "other places") : std::string()) + ": code that needs the one has to know the other.";
+      for (const Consumer* c : sites)
+        if (f.evidence.size() < 8) f.evidence.push_back({c->place, unitText(s, *c) + " goes through " + e.name});
+      f.evidence.push_back({o.place, o.shown + " is declared here"});
+      f.advice = Advice::Inject;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+namespace {
+
+// Was the variable given what an access point of the entity handed out?
+bool remembers(const Program& p, const Entity& e, VariableIndex v) {
+  auto isAccessPoint = [&](Place value) {
+    Symbol symbol = p.symbolAt(value);
+    return symbol.is(Symbol::Sort::Function) && std::any_of(e.accessPoints.begin(), e.accessPoints.end(), [&](const AccessPoint& d) { return d.function == symbol.index(); });
+  };
+  if (Place first = initialiserOf(p, v); first.known() && isAccessPoint(first)) return true;
+  return std::any_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) {
+    Place up = p.parent(p.uses[u].place);
+    NodeId value = p.node(up).kind == Kind::Assign && p.uses[u].access == Access::Write ? p.file(up).child(up.node, Role::Value) : kNoNode;
+    return value != kNoNode && isAccessPoint({up.file, value});
+  });
+}
+
+// Nothing, no, zero, or a text without letters: what things begin with.
+bool isEmptyLiteral(const Program& p, Place literal) {
+  const Node& node = p.node(literal);
+  switch (static_cast<LiteralForm>(node.detail)) {
+    case LiteralForm::Null: case LiteralForm::Boolean: return true;
+    case LiteralForm::Number: return node.span.size() == 1;
+    case LiteralForm::Text: return node.span.size() <= 3;  // "" or @""
+    case LiteralForm::Character: return false;
+  }
+  return false;
+}
+
+// Is it written with as many letters as what the variable begins with?
+bool beginsAs(const Program& p, VariableIndex v, Place literal) {
+  Place value = initialiserOf(p, v);
+  if (!value.known()) return false;
+  const Node &begins = p.node(value), &given = p.node(literal);
+  return begins.kind == Kind::Literal && begins.detail == given.detail && begins.span.size() == given.span.size();
+}
+
+// Does the function put things back: set the slot, empty a collection, or call what does?
+bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& state, FunctionIndex f, int depth = 0) {
+  const Program& p = s.program;
+  // To make it when it is first asked for is not to put it back.
+  bool makesIt = f == e.creation.in && f != kNone && e.creation.time == CreationTime::Lazy && !s.inTests(e.creation.place);
+  if (f == kNone || depth > 3 || makesIt) return false;
+  std::set<VariableIndex> first;
+  for (uint32_t u : p.usesInFunction[f]) {
+    const Use& use = p.uses[u];
+    if (!state.count(use.variable)) continue;
+    Place up = p.parent(use.place);
+    if (p.node(up).kind == Kind::Destroy) return true;
+    if (p.node(up).kind == Kind::Member && p.guarantees(up.file).collectionAct(p.nameOf(up)) == CollectionAct::Remove) return true;
+    // A member of what is not known better: put back where a test gives it what it kept.
+    if (Place assign = p.parent(up); s.inTests(use.place) && use.access == Access::Write && use.inMember && p.node(up).kind == Kind::Member && p.node(assign).kind == Kind::Assign && p.node(up).role == Role::Target) {
+      NodeId value = p.file(assign).child(assign.node, Role::Value);
+      Symbol kept = value == kNoNode ? Symbol{} : p.symbolAt({assign.file, value});
+      if (kept.is(Symbol::Sort::Variable) && p.variables[kept.index()].storage == Storage::Local) return true;
+    }
+    // Given a value that does not depend on what is handed in: begun anew.
+    if (use.access == Access::Write && !use.inMember && p.node(up).kind == Kind::Assign && p.node(use.place).role == Role::Target) {
+      NodeId value = p.file(up).child(up.node, Role::Value);
+      if (value == kNoNode) continue;
+      // In a function that a test leaves to be run when it is through.
+      if (s.inTests(use.place) && p.around(use.place, Kind::Lambda).node != kNoNode) return true;
+      Kind kind = p.file(up)[value].kind;
+      // A value like any other that a test is the first to set is what it leaves.
+      bool sets = s.inTests(use.place) && kind == Kind::Literal && !isEmptyLiteral(p, {up.file, value}) && !beginsAs(p, use.variable, {up.file, value}) && !first.count(use.variable);
+      first.insert(use.variable);
+      if (sets) continue;
+      if (kind == Kind::Literal || kind == Kind::Create || kind == Kind::Collection) return s.inTests(use.place) || p.functions[f].parameters.empty();
+      // What a test remembered before.
+      Symbol symbol = p.symbolAt({up.file, value});
+      if (s.inTests(use.place) && symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage != Storage::Global) return true;
+    }
+  }
+  for (uint32_t c : p.callsInFunction[f]) {
+    const CallSite& call = p.calls[c];
+    if (putsBack(s, e, state, call.callee, depth + 1)) return true;
+    // set(old), where old = get() was kept.
+    bool sets = s.inTests(call.place) && std::any_of(p.usesInFunction[call.callee].begin(), p.usesInFunction[call.callee].end(), [&](uint32_t u) { return state.count(p.uses[u].variable) && p.uses[u].access == Access::Write; });
+    if (!sets) continue;
+    for (NodeId given : argumentsOf(p.file(call.place), call.place.node))
+      if (Symbol symbol = p.symbolAt({call.place.file, given}); symbol.is(Symbol::Sort::Variable) && remembers(p, e, symbol.index())) return true;
+  }
+  return false;
+}
+
+}  // namespace
+
+namespace {
+
+// Does a file in a folder of tests hold tests, or only what they are given: a module
+// that they load into the program, a file they write?
+bool holdsTests(const Program& p, FileIndex f, const std::vector<FunctionIndex>& functions) {
+  auto tells = [](std::string_view name) {
+    std::string lower = lowerCase(name);
+    return lower.find("test") != std::string::npos || lower.find("spec") != std::string::npos || lower == "describe" || lower == "it" || lower == "suite";
+  };
+  const std::string& path = p.files[f].path;
+  if (tells(std::string_view(path).substr(path.rfind('/') + 1))) return true;
+  for (FunctionIndex m : functions) {
+    const Function& fn = p.functions[m];
+    if (tells(p.text(fn.name)) || (fn.owner != kNone && tells(p.text(p.types[fn.owner].name)))) return true;
+  }
+  const LoweredFile& file = p.files[f];
+  return std::any_of(file.nodes.begin(), file.nodes.end(), [&](const Node& node) { return (node.kind == Kind::Import || node.kind == Kind::Using || ((node.kind == Kind::Name || node.kind == Kind::Member) && (node.role == Role::Callee || node.role == Role::Annotation))) && tells(file.name(node)); });
+}
+
+}  // namespace
+
+void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::map<FileIndex, std::vector<FunctionIndex>> inFile;  // of tests
+  for (FunctionIndex m = 0; m < p.functions.size(); ++m)
+    if (Place definition = p.functions[m].definition; definition.known() && s.inTests(definition)) inFile[definition.file].push_back(m);
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || (e.slot != kNone && (p.variables[e.slot].modifiers & kThreadLocal) && e.type == kNone)) continue;
+    std::set<VariableIndex> state;
+    for (const StateField& field : e.state)
+      if (field.changes) state.insert(field.variable);
+    if (e.slot != kNone) state.insert(e.slot);
+    state.insert(e.slots.begin(), e.slots.end());
+    if (s.inTests(e.place)) continue;
+    std::map<FileIndex, std::vector<const Consumer*>> touched;
+    for (const Consumer& c : e.consumers) {
+      if (!s.inTests(c.place)) continue;
+      bool changes = c.access == Access::Write || c.access == Access::Update;
+      // What is printed to a stream, say, or asked of any object of the library's, leaves nothing.
+      auto asksOnly = [&](const Use& use) {
+        const Variable& v = p.variables[use.variable];
+        return use.access == Access::Call && (use.throughPointer || (v.type != 0 && p.use(v.type).decl == kNone && variableTraits(p, use.variable) == 0));
+      };
+      if (c.method != kNone)
+        for (uint32_t u : p.usesInFunction[c.method]) changes |= state.count(p.uses[u].variable) && p.uses[u].access != Access::Read && !asksOnly(p.uses[u]);
+      if (changes) touched[c.place.file].push_back(&c);
+    }
+    for (auto& [file, sites] : touched) {
+      const std::vector<FunctionIndex>& here = inFile[file];
+      auto calledByTests = [&](const Consumer* c) { return c->in != kNone && std::any_of(p.callsOfFunction[c->in].begin(), p.callsOfFunction[c->in].end(), [&](uint32_t call) { return s.inTests(p.calls[call].place); }); };
+      if (!holdsTests(p, file, here) && std::none_of(sites.begin(), sites.end(), calledByTests)) continue;
+      if (std::any_of(here.begin(), here.end(), [&](FunctionIndex m) { return putsBack(s, e, state, m); })) continue;
+      std::set<FunctionIndex> functions;
+      for (const Consumer* c : sites)
+        if (c->in != kNone) functions.insert(c->in);
+      Finding f = makeFinding(s, infoOf("coupling.test-leak"), i, functions.size() > 1 || sites.size() > 1 ? Sureness::Likely : Sureness::Possible);
+      f.risk.setSites(sites.size());
+      f.place = sites.front()->place;
+      f.message = "Tests in " + p.files[file].path.substr(p.files[file].path.rfind('/') + 1) + " change " + e.shown + " and never restore it: later tests start from what they left.";
+      for (const Consumer* c : sites)
+        if (f.evidence.size() < 6) f.evidence.push_back({c->place, whereText(p, *c) + " changes it"});
+      f.evidence.push_back({e.place, "lives as long as the process, across tests"});
+      f.advice = Advice::Inject;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkMeantSingle(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (TypeIndex t = 0; t < p.types.size(); ++t) {
+    const TypeDecl& type = p.types[t];
+    if (!type.definition.known() || s.inTests(type.definition)) continue;
+    bool configured = std::any_of(s.config.single.begin(), s.config.single.end(), [&](const std::string& name) { return name == p.text(type.name) || name == p.text(type.qualified); });
+    const LoweredFile& file = p.file(type.definition);
+    uint32_t line = file.lineOf(file[type.definition.node].span.begin);
+    uint32_t said = 0;
+    for (auto& [at, text] : file.notes)
+      if (text == kMeansOne && at < line && line - at <= 1) said = at;
+    if (!configured && !said) continue;
+    bool shared = s.isSingleton(t) || std::any_of(s.entitiesOfType[t].begin(), s.entitiesOfType[t].end(), [&](size_t i) { return s.survey.entities[i].madeByAsking; });
+    shared |= std::any_of(s.survey.managed.begin(), s.survey.managed.end(), [&](const Entity& e) { return e.type == t; });
+    if (!configured && shared) continue;
+    if (!hasOpenConstructor(p, t) || refusesSecond(p, t)) continue;
+    std::vector<Evidence> sites;
+    for (uint32_t c : p.creationsOfType[t]) {
+      const Creation& creation = p.creations[c];
+      if (!creation.asBase && !creation.delegated && !s.inTests(creation.place)) sites.push_back({creation.place, "an instance is made here"});
+    }
+    Finding f = makeFinding(s, infoOf("single.meant-single"), SIZE_MAX, sites.size() > 1 ? Sureness::Certain : Sureness::Likely);
+    std::string name(p.text(type.name));
+    f.subject = p.text(type.qualified);
+    f.place = type.definition;
+    f.risk.setSites(sites.size());
+    f.message = std::string(configured ? "The configuration" : "Its own comment") + " says that " + name + " has one instance, but no code enforces it" + (sites.size() > 1 ? ", and " + std::to_string(sites.size()) + " places make an instance." : ".");
+    f.evidence.push_back({type.definition, "any code can make an instance"});
+    f.evidence.insert(f.evidence.end(), sites.begin(), sites.begin() + static_cast<std::ptrdiff_t>(std::min<size_t>(sites.size(), 12)));
+    f.advice = sites.size() > 1 ? Advice::Inject : Advice::Enforce;
+    f.reasonsFor.push_back("making it once where the program is put together and handing it in keeps it one without a global access point");
+    f.reasonsAgainst.push_back("the comment may be out of date: then it should go");
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace elmcart

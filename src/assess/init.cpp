@@ -1,0 +1,195 @@
+// Family "start": initialisation.
+#include <algorithm>
+#include <map>
+#include <set>
+#include <tuple>
+
+#include "assess/facts.h"
+#include "assess/families.h"
+
+namespace elmcart {
+namespace {
+
+// Is the variable initialised by running code at load time?
+bool isDynamic(const Program& p, VariableIndex v) {
+  const Variable& variable = p.variables[v];
+  if (!variable.definition.known() || (variable.modifiers & (kConstant | kConstInit))) return false;
+  if (variable.storage != Storage::Global && variable.storage != Storage::StaticField) return false;
+  const TypeUse& use = p.use(variable.type);
+  const LoweredFile& file = p.file(variable.definition);
+  NodeId value = file.child(variable.definition.node, Role::Initialiser);
+  auto calls = [&](NodeId from) {
+    for (NodeId n = from; n < file.nodes.size() && file[n].span.begin < file[from].span.end; ++n)
+      if (file[n].kind == Kind::Call || (file[n].kind == Kind::Create && n != from)) return true;
+    return false;
+  };
+  if (use.has(kPointer | kReference)) return value != kNoNode && (file[value].kind == Kind::Create || calls(value));
+  if (use.decl != kNone) {
+    bool declares = false;
+    for (FunctionIndex m : p.types[use.decl].methods) {
+      const Function& fn = p.functions[m];
+      if (fn.form != FunctionForm::Constructor) continue;
+      declares = true;
+      const Node& node = p.node(fn.declarations.front());
+      bool constant = node.has(kConstant);
+      if (!constant && !(fn.modifiers & (kDefaulted | kDeleted))) return true;
+    }
+    return !declares && value != kNoNode && calls(value);
+  }
+  uint32_t traits = p.traits(variable.definition.file, variable.type);
+  if (traits & (kLockType | kAtomicType | kOnceFlagType)) return false;
+  if (traits & kKeyedCollection) return true;
+  if (traits & (kCollection | kTextType)) return value != kNoNode;
+  return value != kNoNode && calls(value);
+}
+
+// Does its value come from an initialiser that runs, in the order of the text,
+// when its class or file is loaded?
+bool runsInOrder(const Program& p, VariableIndex v) {
+  const Variable& variable = p.variables[v];
+  if (!variable.definition.known() || variable.form != VariableForm::Plain || (variable.storage != Storage::Global && variable.storage != Storage::StaticField)) return false;
+  if (!p.language(variable.definition.file).dotted) return isDynamic(p, v);
+  if (variable.modifiers & kConstant) return false;
+  const LoweredFile& file = p.file(variable.definition);
+  NodeId value = file.child(variable.definition.node, Role::Initialiser);
+  return value != kNoNode && file[value].kind != Kind::Lambda && !(file[value].kind == Kind::Literal && (variable.modifiers & kConst || file[value].detail == static_cast<uint8_t>(LiteralForm::Null)));
+}
+
+}  // namespace
+
+void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  Wanted dynamic{[&](VariableIndex v) { return isDynamic(p, v); }};
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    VariableIndex v = e.slot;
+    if (v == kNone || !isDynamic(p, v) || !p.variables[v].definition.known()) continue;
+    Place home = p.variables[v].definition;
+    if (p.guarantees(home.file).orderedAcrossFiles.holds) continue;
+    std::vector<Reached> steps = s.reaching.fromInitialiser(v, e.shown, dynamic);
+    std::set<VariableIndex> told;
+    for (Reached& step : steps) {
+      const Variable& other = p.variables[step.variable];
+      if (step.variable == v || other.definition.file == home.file || !told.insert(step.variable).second) continue;
+      Finding f = makeFinding(s, infoOf("init.order-across-files"), i, Sureness::Likely);
+      f.place = home;
+      f.message = "The initialiser of " + e.shown + " uses " + std::string(p.text(other.name)) + ", which another file initialises: the order of the two is not defined.";
+      f.evidence.push_back({home, e.shown + " is initialised when the program is loaded"});
+      f.evidence.insert(f.evidence.end(), step.chain.begin(), step.chain.end());
+      f.evidence.push_back({other.definition, std::string(p.text(other.name)) + " is initialised here, in another file"});
+      f.advice = Advice::SafeInit;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  Wanted ordered{[&](VariableIndex v) { return runsInOrder(p, v); }};
+  std::map<std::tuple<VariableIndex, FileIndex, NodeId>, size_t> causes;  // to its place among the findings
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    std::vector<VariableIndex> slots = e.slots;
+    if (slots.empty() && e.slot != kNone) slots.push_back(e.slot);
+    for (VariableIndex v : slots) {
+      if (!runsInOrder(p, v)) continue;
+      Place home = p.variables[v].definition;
+      if (!p.guarantees(home.file).textualOrder.holds) continue;
+      std::set<VariableIndex> told;
+      for (Reached& step : s.reaching.fromInitialiser(v, e.shown, ordered)) {
+        const Variable& other = p.variables[step.variable];
+        bool together = other.owner == p.variables[v].owner && other.definition.file == home.file && other.storage == p.variables[v].storage;
+        if (step.variable == v || !together || p.node(other.definition).span.begin < p.node(home).span.begin || !told.insert(step.variable).second) continue;
+        std::string name(p.text(other.name));
+        // Reached under a condition: maybe not at that moment.
+        Place last = step.chain.empty() ? home : step.chain.back().place;
+        // a = b = nothing: the other is set there, not read.
+        if (p.node(p.parent(last)).kind == Kind::Assign && p.node(last).role == Role::Target) continue;
+        // Only under a condition, or in a function that somebody may call later.
+        bool sometimes = false, later = false;
+        for (const Evidence& passed : step.chain) {
+          sometimes |= p.around(passed.place, Kind::If).node != kNoNode || p.around(passed.place, Kind::Conditional).node != kNoNode;
+          if (Place lambda = p.around(passed.place, Kind::Lambda); lambda.node != kNoNode) (p.node(lambda).role == Role::Argument ? sometimes : later) = true;
+        }
+        // Set before that in another way: in a branch of the text, say.
+        for (uint32_t u : p.usesOfVariable[step.variable]) {
+          const Use& use = p.uses[u];
+          bool inText = use.in == kNone || p.functions[use.in].form == FunctionForm::Initialiser;
+          later |= use.access == Access::Write && inText && use.place.file == home.file && p.node(use.place).span.begin < p.node(home).span.begin;
+        }
+        if (later) continue;
+        // What many reach by the same way is one thing to mend.
+        if (auto [at, fresh] = causes.emplace(std::make_tuple(step.variable, last.file, last.node), out.size()); !fresh) {
+          Finding& first = out[at->second];
+          if (first.evidence.size() < 12) first.evidence.push_back({home, "the initialiser of " + e.shown + " uses it in the same way"});
+          continue;
+        }
+        Finding f = makeFinding(s, infoOf("init.order-within-class"), i, sometimes ? Sureness::Possible : Sureness::Certain);
+        f.place = home;
+        f.message = "The initialiser of " + e.shown + " uses " + name + ", which is initialised further down: it has no value yet at that moment.";
+        f.evidence.push_back({home, "initialised first, because it is declared first (" + std::string(p.guarantees(home.file).textualOrder.source) + ")"});
+        f.evidence.insert(f.evidence.end(), step.chain.begin(), step.chain.end());
+        f.evidence.push_back({other.definition, name + " is initialised here, too late"});
+        f.advice = Advice::SafeInit;
+        out.push_back(std::move(f));
+      }
+    }
+  }
+}
+
+void checkEagerHeavy(const Subject& s, std::vector<Finding>& out) {
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (!isMadeOnce(e) || e.creation.time != CreationTime::Eager || e.creation.weights.empty()) continue;
+    Finding f = makeFinding(s, infoOf("init.eager-heavy"), i, Sureness::Certain);
+    f.place = e.creation.place.known() ? e.creation.place : e.place;
+    bool named = s.program.guarantees(e.place.file).staticsAtFirstUse.holds;
+    f.message = e.shown + " is made " + (named ? "when its class is first used" : "at load") + ", and its constructor " + e.creation.weights.front().what + ": every program and test that loads it pays for that.";
+    f.evidence.push_back({f.place, e.shown + (named ? " is made when its class is first used" : " is made at load")});
+    for (const Weight& weight : e.creation.weights) f.evidence.push_back({weight.place, weight.what});
+    f.advice = Advice::SafeInit;
+    out.push_back(std::move(f));
+  }
+}
+
+void checkArgumentsIgnored(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.creation.time != CreationTime::Lazy || e.creation.in == kNone || !e.creation.innerTest.known()) continue;
+    const Function& accessPoint = p.functions[e.creation.in];
+    bool isAccessPoint = false;
+    for (const AccessPoint& d : e.accessPoints) isAccessPoint |= d.function == e.creation.in;
+    if (!isAccessPoint || accessPoint.parameters.empty() || accessPoint.form == FunctionForm::Factory) continue;
+    if (e.madeByAsking && (e.creation.constructor == kNone || p.functions[e.creation.constructor].parameters.empty())) continue;
+    // A parameter of the access point that goes into the creation.
+    const LoweredFile& file = p.file(e.creation.place);
+    VariableIndex used = kNone;
+    for (NodeId n = e.creation.place.node + 1; n < file.nodes.size() && file[n].span.begin < file[e.creation.place.node].span.end; ++n) {
+      Symbol symbol = file[n].kind == Kind::Name ? p.symbolAt({e.creation.place.file, n}) : Symbol{};
+      if (symbol.is(Symbol::Sort::Variable) && std::find(accessPoint.parameters.begin(), accessPoint.parameters.end(), symbol.index()) != accessPoint.parameters.end()) used = symbol.index();
+    }
+    if (used == kNone) continue;
+    // What is done with it on every way heeds later callers too.
+    Place branch = p.around(e.creation.place, Kind::If);
+    bool heeded = std::any_of(p.usesOfVariable[used].begin(), p.usesOfVariable[used].end(), [&](uint32_t u) {
+      Place at = p.uses[u].place;
+      if (branch.node != kNoNode) return !p.isInside(at, branch.node);
+      return at.file == e.creation.place.file && file[at.node].span.end <= file[e.creation.innerTest.node].span.begin;
+    });
+    if (heeded) continue;
+    size_t callers = p.callsOfFunction[e.creation.in].size();
+    Finding f = makeFinding(s, infoOf("init.arguments-ignored"), i, callers > 1 ? Sureness::Certain : Sureness::Likely);
+    f.place = accessPoint.declarations.front();
+    f.message = functionName(p, e.creation.in) + " takes " + std::string(p.text(p.variables[used].name)) + ", but only the first call uses it: later callers get the existing object, whatever they pass.";
+    f.evidence.push_back({e.creation.innerTest, "an existing object is returned as it is"});
+    f.evidence.push_back({e.creation.place, std::string(p.text(p.variables[used].name)) + " is used only here, by the first call"});
+    size_t shown = 0;
+    for (uint32_t c : p.callsOfFunction[e.creation.in])
+      if (++shown <= 6) f.evidence.push_back({p.calls[c].place, "a caller passes it"});
+    f.advice = Advice::Inject;
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace elmcart

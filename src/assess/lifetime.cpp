@@ -1,0 +1,339 @@
+// Family "life": do object lifetimes hold where objects put themselves into lists?
+#include <algorithm>
+#include <map>
+
+#include "assess/facts.h"
+#include "assess/families.h"
+
+namespace elmcart {
+namespace {
+
+std::string nameOf(const Program& p, TypeIndex type) { return std::string(p.text(p.types[type].name)); }
+
+// Is the subscriber shared itself, and lives as long as the list?
+bool livesOn(const Subject& s, TypeIndex subscriber) {
+  if (onlyLivesForever(s.program, subscriber)) return true;
+  return s.isSingleton(subscriber);
+}
+
+// Does any function of the subscriber take it out at all?
+bool takesOutSomewhere(const Program& p, const Registration& r) {
+  return std::any_of(p.types[r.subscriber].methods.begin(), p.types[r.subscriber].methods.end(), [&](FunctionIndex m) {
+    std::set<FunctionIndex> seen;
+    return m != r.in && removesFrom(p, m, r.collection, seen);
+  });
+}
+
+Place walkOver(const Program& p, VariableIndex collection, Place except) {
+  for (uint32_t u : p.usesOfVariable[collection]) {
+    const Use& use = p.uses[u];
+    if (use.in != kNone && !(use.place == except) && p.node(p.parent(use.place)).kind == Kind::Loop) return use.place;
+  }
+  return {};
+}
+
+// A pool or a stack: whatever is in it is taken out again and given to whoever asks.
+bool handsOutAgain(const Program& p, VariableIndex collection) {
+  return std::any_of(p.usesOfVariable[collection].begin(), p.usesOfVariable[collection].end(), [&](uint32_t u) {
+    FunctionIndex in = p.uses[u].in;
+    if (in == kNone || p.callsOfFunction[in].empty()) return false;
+    const Function& gives = p.functions[in];
+    std::string_view result = p.text(p.use(gives.result).name);
+    bool returns = gives.result != 0 && result != "void" && result != "bool" && result != "boolean" && result != "Unit";
+    if (!gives.parameters.empty() || !returns || gives.owner == kNone || gives.form != FunctionForm::Function) return false;
+    std::set<FunctionIndex> seen;
+    return removesFrom(p, in, collection, seen);
+  });
+}
+
+// The function by which one of the listed leaves: it is told which, and does not empty the list.
+FunctionIndex leaverOf(const Program& p, VariableIndex collection, FunctionIndex except) {
+  for (uint32_t u : p.usesOfVariable[collection]) {
+    FunctionIndex in = p.uses[u].in;
+    std::set<FunctionIndex> seen;
+    if (in == kNone || in == except || p.functions[in].parameters.empty() || p.functions[in].form != FunctionForm::Function) continue;
+    Place up = p.parent(p.uses[u].place), call = p.parent(up);
+    bool all = p.node(up).kind == Kind::Member && p.node(call).kind == Kind::Call && argumentsOf(p.file(call), call.node).empty();
+    if (!all && removesFrom(p, in, collection, seen)) return in;
+  }
+  return kNone;
+}
+
+}  // namespace
+
+FunctionIndex removerOf(const Program& p, VariableIndex collection) {
+  for (uint32_t u : p.usesOfVariable[collection]) {
+    FunctionIndex in = p.uses[u].in;
+    std::set<FunctionIndex> seen;
+    if (in != kNone && p.functions[in].form == FunctionForm::Function && removesFrom(p, in, collection, seen)) return in;
+  }
+  return kNone;
+}
+
+bool dangles(const Subject& s, const Registration& r) {
+  const Program& p = s.program;
+  if (r.in == endOf(p, r.subscriber)) return false;  // kept beyond its end on purpose
+  // What came back from registering may undo it.
+  if (r.resultUsed || endRemoves(p, r.subscriber, r.collection) || livesOn(s, r.subscriber)) return false;
+  bool byHand = p.guarantees(r.place.file).freedByHand.holds;
+  FunctionIndex dies = endOf(p, r.subscriber), remover = removerOf(p, r.collection);
+  // Where objects live as long as they are listed, one that is never told its end has none.
+  if (!byHand && dies == kNone && remover == kNone) return false;
+  if (handsOutAgain(p, r.collection)) return false;
+  if (takesOutSomewhere(p, r)) {
+    // A destructor that does work, in a class that knows how to take itself out: no.
+    bool works = dies != kNone && (!p.callsInFunction[dies].empty() || !p.foreignCallsInFunction[dies].empty());
+    if (works || !byHand) return false;
+  }
+  // Who makes the subscribers itself knows when they end.
+  TypeIndex subject = p.variables[r.collection].owner;
+  return std::none_of(p.creationsOfType[r.subscriber].begin(), p.creationsOfType[r.subscriber].end(), [&](uint32_t k) {
+    FunctionIndex in = p.creations[k].in;
+    return subject != kNone && in != kNone && p.functions[in].owner == subject;
+  });
+}
+
+void checkDanglingSubscriber(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<std::pair<TypeIndex, VariableIndex>> told;
+  for (const Registration& r : s.registrations) {
+    if (!dangles(s, r) || !told.insert({r.subscriber, r.collection}).second) continue;
+    bool byHand = p.guarantees(r.place.file).freedByHand.holds;
+    FunctionIndex dies = endOf(p, r.subscriber);
+    FunctionIndex remover = removerOf(p, r.collection);
+    bool removesSomewhere = takesOutSomewhere(p, r);
+    Sureness sureness = !byHand ? (dies != kNone && r.global ? Sureness::Likely : Sureness::Possible) : r.global && !removesSomewhere ? Sureness::Certain : removesSomewhere ? Sureness::Possible : Sureness::Likely;
+    Finding f = makeFinding(s, infoOf("lifetime.dangling-subscriber"), r.entity, sureness);
+    std::string name = nameOf(p, r.subscriber), list = variableName(p, r.collection);
+    std::string itself = r.asFunction ? "a function of its own" : "itself";
+    f.subject = p.text(p.types[r.subscriber].qualified);
+    f.place = r.place;
+    f.message = byHand ? name + " registers " + itself + " in " + list + ", and its destructor does not unregister it: afterwards the list holds a dangling pointer."
+                       : name + " puts " + itself + " into " + list + " and " + (dies != kNone ? functionName(p, dies) + " does not take it out" : "nothing takes it out again") + ": the list keeps it alive and goes on calling it.";
+    f.evidence.push_back({r.place, "registered: " + name + (byHand && !r.asFunction ? " passes its own address" : " passes " + itself)});
+    f.evidence.push_back({r.kept, byHand ? "kept: the address is stored in " + list : "kept: stored in " + list});
+    if (dies != kNone) f.evidence.push_back({p.functions[dies].definition, "dies: " + std::string(p.functions[dies].form == FunctionForm::Destructor ? "the destructor" : functionName(p, dies)) + " does not remove it from the list"});
+    else f.evidence.push_back({p.types[r.subscriber].definition, byHand ? "dies: there is no destructor that removes it" : "ends: it has no method that is called at its end"});
+    if (remover != kNone && !byHand) f.evidence.push_back({p.functions[remover].definition.known() ? p.functions[remover].definition : r.kept, functionName(p, remover) + " would remove it"});
+    if (Place walk = walkOver(p, r.collection, r.kept); walk.known()) f.evidence.push_back({walk, "still listed: the loop over " + list + " calls it"});
+    f.advice = Advice::Unregister;
+    f.reasonsFor.push_back((byHand ? "a destructor" : "an end") + (" that takes it out mends every place where a " + name) + " is made");
+    f.reasonsAgainst.push_back(byHand ? "copies and moves must be forbidden too, or they go unlisted" : "every owner has to tell it its end");
+    out.push_back(std::move(f));
+  }
+}
+
+void checkCopiedSubscriber(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<std::pair<TypeIndex, VariableIndex>> told;
+  for (const Registration& r : s.registrations) {
+    Place definition = p.types[r.subscriber].definition;
+    if (!definition.known() || !p.guarantees(definition.file).implicitCopy.holds || !p.guarantees(definition.file).freedByHand.holds) continue;
+    if (!p.isCopyable(r.subscriber, definition.file) || isAbstract(p, r.subscriber) || !told.insert({r.subscriber, r.collection}).second) continue;
+    std::vector<Evidence> copies;
+    for (uint32_t c : p.creationsOfType[r.subscriber])
+      if (p.creations[c].copy) copies.push_back({p.creations[c].place, "copied here: the copy is not registered, and its destructor unregisters the original"});
+    // Without a removal the missing one is told already, and its mending covers copies.
+    if (copies.empty() && !endRemoves(p, r.subscriber, r.collection)) continue;
+    Finding f = makeFinding(s, infoOf("lifetime.copied-subscriber"), r.entity, copies.empty() ? Sureness::Likely : Sureness::Certain);
+    std::string name = nameOf(p, r.subscriber), list = variableName(p, r.collection);
+    f.subject = p.text(p.types[r.subscriber].qualified);
+    f.place = definition;
+    f.message = name + " registers its address in " + list + ", and it can be copied: a copy is not registered, and its destructor unregisters the original.";
+    f.evidence.push_back({r.place, "the address of this object is registered here"});
+    f.evidence.push_back({definition, "copying is neither deleted nor ruled out by a member"});
+    f.evidence.insert(f.evidence.end(), copies.begin(), copies.end());
+    f.advice = Advice::Enforce;
+    f.reasonsFor.push_back("two deleted functions, and the compiler finds every copy");
+    f.reasonsAgainst.push_back("a container of such objects has to hold pointers");
+    out.push_back(std::move(f));
+  }
+}
+
+namespace {
+
+// Does the function look whether it is in the collection already?
+bool looksFirst(const Program& p, FunctionIndex function, VariableIndex collection) {
+  if (function == kNone) return false;
+  for (uint32_t u : p.usesInFunction[function]) {
+    const Use& use = p.uses[u];
+    if (use.variable != collection) continue;
+    Place up = p.parent(use.place);
+    if (p.node(up).kind == Kind::Member && p.guarantees(up.file).collectionAct(p.nameOf(up)) == CollectionAct::Read) return true;
+    if (p.around(use.place, Kind::If).node != kNoNode || p.node(up).kind == Kind::Compare) return true;
+  }
+  return false;
+}
+
+bool holdsEachOnce(const Program& p, VariableIndex collection) {
+  const Variable& variable = p.variables[collection];
+  if (p.traits(variable.declarations.front().file, variable.type) & kKeyedCollection) return true;
+  return lowerCase(p.text(p.use(variable.type).name)).find("set") != std::string::npos;
+}
+
+}  // namespace
+
+void checkDuplicateSubscription(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::map<std::pair<TypeIndex, VariableIndex>, std::vector<Registration>> byPair;
+  for (const Registration& r : s.registrations) byPair[{r.subscriber, r.collection}].push_back(r);
+  for (auto& [pair, list] : byPair) {
+    auto [subscriber, collection] = pair;
+    // What is added to at its end could be a table as well, by its type.
+    if (holdsEachOnce(p, collection) && appendedTo(p.file(list.front().kept), list.front().kept.node) == kNoNode) continue;
+    std::erase_if(list, [&](const Registration& r) {
+      std::set<FunctionIndex> seen;
+      // Taken out first, or looked for: it is there once.
+      bool takenOut = false;
+      for (uint32_t c : p.callsInFunction[r.in]) takenOut |= p.calls[c].callee != r.by && removesFrom(p, p.calls[c].callee, collection, seen);
+      return takenOut || looksFirst(p, r.by, collection) || (r.by == kNone && looksFirst(p, r.in, collection)) || r.resultUsed || (!isConstruction(p, r.in) && p.around(r.place, Kind::If).node != kNoNode);
+    });
+    if (list.empty()) continue;
+    const Registration* again = nullptr;
+    std::string how;
+    Place where;
+    for (const Registration& r : list) {
+      if (again) break;
+      bool constructs = isConstruction(p, r.in);
+      if (p.around(r.place, Kind::Loop).node != kNoNode) {
+        again = &r, where = r.place, how = "a loop registers the same object in each turn";
+      } else if (&r != &list.front() && r.in != list.front().in && isConstruction(p, list.front().in) != constructs) {
+        again = &r, where = list.front().place, how = "registered here as well";
+      } else if (auto earlier = std::find_if(list.begin(), list.begin() + (&r - list.data()), [&](const Registration& other) { return other.in == r.in && !other.asFunction; }); earlier != list.begin() + (&r - list.data()) && !r.asFunction) {
+        again = &r, where = earlier->place, how = "registered here as well";
+      } else if (!constructs) {
+        // A method that the class's own constructor calls, and others again.
+        bool first = false, later = false;
+        for (uint32_t c : p.callsOfFunction[r.in]) {
+          if (s.inTests(p.calls[c].place)) continue;
+          bool own = p.calls[c].in != kNone && p.functions[p.calls[c].in].owner == subscriber;
+          if (own && isConstruction(p, p.calls[c].in)) first = true, where = p.calls[c].place;
+          else later = true;
+        }
+        if (first && later) again = &r, how = "called by the constructor, and by others again";
+      }
+    }
+    if (!again) continue;
+    Finding f = makeFinding(s, infoOf("lifetime.duplicate-subscription"), again->entity, Sureness::Likely);
+    std::string name = nameOf(p, subscriber), listName = variableName(p, collection);
+    f.subject = p.text(p.types[subscriber].qualified);
+    f.place = again->place;
+    f.message = "The same " + name + " is registered in " + listName + " more than once: it is notified as often, and removing it once leaves the rest.";
+    f.evidence.push_back({where, how});
+    f.evidence.push_back({again->place, "registered again here"});
+    f.evidence.push_back({again->kept, "added without a test whether it is there"});
+    f.advice = Advice::Enforce;
+    f.reasonsFor.push_back("a look before adding, or a set instead of a list, mends every subscriber");
+    f.reasonsAgainst.push_back("who registers twice on purpose is called once from then on");
+    out.push_back(std::move(f));
+  }
+}
+
+void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<VariableIndex> told;
+  auto isList = [&](VariableIndex v) {
+    const Variable& variable = p.variables[v];
+    uint32_t traits = variableTraits(p, v);
+    return (variable.storage == Storage::Field || variable.lives()) && (traits & (kCollection | kKeyedCollection)) && !(traits & kSafeToShare);
+  };
+  for (const Use& use : p.uses) {
+    if (use.in == kNone || s.inTests(use.place) || !isList(use.variable)) continue;
+    const Guarantees& g = p.guarantees(use.place.file);
+    Place loop = p.parent(use.place);
+    if (g.changedWalk.empty() || p.node(loop).kind != Kind::Loop || p.node(use.place).role == Role::Body || told.count(use.variable)) continue;
+    const LoweredFile& file = p.file(loop);
+    NodeId body = file.child(loop.node, Role::Body);
+    if (body == kNoNode || p.isInside(use.place, body)) continue;
+    // What is called on the elements, or the elements themselves when they are functions.
+    Place called;
+    FunctionIndex callee = kNone;
+    auto elementOf = [&](NodeId n) {
+      Symbol symbol = p.links[loop.file].symbol[n];
+      if (!symbol.is(Symbol::Sort::Variable)) return false;
+      const Variable& local = p.variables[symbol.index()];
+      return local.storage == Storage::Local && local.definition.known() && local.definition.file == loop.file && p.isInside(local.definition, loop.node) && !p.isInside(local.definition, body);
+    };
+    forEachNode(file, loop.node, [&](NodeId n) {
+      if (called.known() || file[n].kind != Kind::Call || !(n == body || p.isInside({loop.file, n}, body))) return;
+      NodeId target = file.child(n, Role::Callee);
+      if (target == kNoNode) return;
+      NodeId receiver = file[target].kind == Kind::Member ? file.child(target, Role::Receiver) : target;
+      while (receiver != kNoNode && (file[receiver].kind == Kind::Dereference || file[receiver].kind == Kind::Member || file[receiver].kind == Kind::Call)) {
+        NodeId inner = file.child(receiver, file[receiver].kind == Kind::Member ? Role::Receiver : file[receiver].kind == Kind::Call ? Role::Callee : Role::Operand);
+        if (inner == kNoNode) break;
+        receiver = inner;
+      }
+      if (receiver == kNoNode || !elementOf(receiver)) return;
+      called = {loop.file, n};
+      Symbol symbol = p.symbolAt(called);
+      if (symbol.is(Symbol::Sort::Function)) callee = symbol.index();
+    });
+    if (!called.known()) continue;
+    // Who may change the list meanwhile: what is called, in any of its bodies, gets to a function that does.
+    std::vector<FunctionIndex> bodies;
+    if (callee != kNone) {
+      bodies.push_back(callee);
+      if (TypeIndex owner = p.functions[callee].owner; owner != kNone)
+        for (TypeIndex d : p.types[owner].derived)
+          for (FunctionIndex m : p.types[d].methods)
+            if (p.functions[m].name == p.functions[callee].name) bodies.push_back(m);
+    } else {
+      // Functions that were put in: those of the objects that registered with the list.
+      for (const Registration& r : s.registrations)
+        if (r.collection == use.variable && r.asFunction)
+          for (FunctionIndex m : p.types[r.subscriber].methods)
+            if (!isConstruction(p, m) && m != endOf(p, r.subscriber)) bodies.push_back(m);
+    }
+    std::vector<Evidence> chain;
+    for (FunctionIndex b : bodies) {
+      Wanted changes{nullptr, [&](FunctionIndex f) {
+                       for (uint32_t u : p.usesInFunction[f]) {
+                         const Use& inner = p.uses[u];
+                         if (inner.variable != use.variable) continue;
+                         Place up = p.parent(inner.place);
+                         CollectionAct act = p.node(up).kind == Kind::Member ? p.guarantees(up.file).collectionAct(p.nameOf(up)) : CollectionAct::None;
+                         if (act == CollectionAct::Add || act == CollectionAct::Remove) return true;
+                       }
+                       return false;
+                     },
+                     0};
+      std::vector<Reached> reached = s.reaching.fromFunction(b, changes);
+      if (!reached.empty()) {
+        chain = reached.front().chain;
+        break;
+      }
+    }
+    FunctionIndex remover = leaverOf(p, use.variable, use.in);
+    bool own = remover != kNone;
+    // No way seen: only worth a word where strangers are called, and the list can be left.
+    bool strangers = callee == kNone || (p.functions[callee].modifiers & (kAbstract | kVirtual));
+    if (chain.empty() && (!own || !strangers)) continue;
+    told.insert(use.variable);
+    size_t entity = SIZE_MAX;
+    for (size_t i = 0; i < s.survey.entities.size() && entity == SIZE_MAX; ++i) {
+      const Entity& e = s.survey.entities[i];
+      if (!e.harmless && (e.slot == use.variable || (e.type != kNone && e.type == p.variables[use.variable].owner))) entity = i;
+    }
+    // A list of an object that is not shared concerns who made it.
+    if (entity == SIZE_MAX && chain.empty()) continue;
+    Finding f = makeFinding(s, infoOf("lifetime.notify-while-changing"), entity, chain.empty() ? Sureness::Possible : Sureness::Certain);
+    std::string list = variableName(p, use.variable);
+    f.subject = entity == SIZE_MAX ? std::string(p.text(p.variables[use.variable].qualified)) : s.survey.entities[entity].id;
+    f.place = use.place;
+    f.message = functionName(p, use.in) + " iterates over " + list + " and calls each element" + (chain.empty() ? "; an element that removes itself changes the list during the iteration." : ", and that call changes the list during the iteration.");
+    f.evidence.push_back({use.place, "the loop runs over the list itself, not over a copy"});
+    f.evidence.push_back({called, "calls an element"});
+    if (!chain.empty()) f.evidence.insert(f.evidence.end(), chain.begin(), chain.end());
+    else if (p.functions[remover].definition.known()) f.evidence.push_back({p.functions[remover].definition, functionName(p, remover) + " removes elements, and any of them may call it"});
+    f.evidence.push_back({use.place, std::string(g.changedWalk)});
+    f.advice = Advice::SafeInit;
+    if (entity == SIZE_MAX) {
+      f.reasonsFor.push_back("walking over a copy costs one line");
+      f.reasonsAgainst.push_back("one that was taken out meanwhile is still called once");
+    }
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace elmcart

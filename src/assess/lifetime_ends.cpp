@@ -1,0 +1,693 @@
+// Family "life": what lives longer than what it holds, and what is used after its end.
+#include <algorithm>
+#include <optional>
+#include <set>
+
+#include "assess/facts.h"
+#include "assess/families.h"
+#include "base/text.h"
+
+namespace elmcart {
+namespace {
+
+// The variable that an expression names, through & and *.
+VariableIndex namedBy(const Program& p, Place place) {
+  const LoweredFile& file = p.file(place);
+  NodeId at = bareExpression(file, place.node);
+  Symbol symbol = p.links[place.file].symbol[at];
+  return symbol.is(Symbol::Sort::Variable) && file[at].kind == Kind::Name ? symbol.index() : kNone;
+}
+
+// list = append(list, …)
+bool addsToItself(const Program& p, const Use& use) {
+  Place up = p.parent(use.place);
+  const LoweredFile& file = p.file(use.place);
+  NodeId value = file[up.node].kind == Kind::Assign ? file.child(up.node, Role::Value) : kNoNode;
+  NodeId callee = value != kNoNode && file[value].kind == Kind::Call ? file.child(value, Role::Callee) : kNoNode;
+  if (callee == kNoNode || file[callee].kind != Kind::Name || p.guarantees(up.file).collectionAct(file.name(callee)) != CollectionAct::Add) return false;
+  std::vector<NodeId> given = argumentsOf(file, value);
+  return !given.empty() && p.links[up.file].symbol[given.front()] == Symbol(Symbol::Sort::Variable, use.variable);
+}
+
+// Is a local given the collection there that takes something out of it, or passes it on?
+bool emptiesThroughLocal(const Program& p, const Use& use) {
+  Place up = p.parent(use.place);
+  Symbol local = p.node(up).kind == Kind::Variable && p.node(use.place).role == Role::Initialiser ? p.symbolAt(up) : Symbol{};
+  if (!local.is(Symbol::Sort::Variable) || p.variables[local.index()].storage != Storage::Local) return false;
+  return std::any_of(p.usesOfVariable[local.index()].begin(), p.usesOfVariable[local.index()].end(), [&](uint32_t u) {
+    Place at = p.parent(p.uses[u].place);
+    if (p.node(at).kind == Kind::Member) {
+      CollectionAct act = p.guarantees(at.file).collectionAct(p.nameOf(at));
+      return act == CollectionAct::Remove || act == CollectionAct::Change;
+    }
+    return p.node(at).kind == Kind::Call || p.node(at).kind == Kind::Create || p.node(at).kind == Kind::Destroy || p.node(at).kind == Kind::Return;
+  });
+}
+
+// Is the function called only where a flag says that it has not run yet, one that
+// it sets itself? if (!filled) fill();
+bool runsOnceByFlag(const Program& p, FunctionIndex function, int depth = 0) {
+  std::set<VariableIndex> sets;
+  for (uint32_t u : p.usesInFunction[function])
+    if (const Use& use = p.uses[u]; use.access == Access::Write && !use.throughPointer && p.variables[use.variable].storage != Storage::Local) sets.insert(use.variable);
+  if (p.callsOfFunction[function].empty()) return false;
+  return std::all_of(p.callsOfFunction[function].begin(), p.callsOfFunction[function].end(), [&](uint32_t c) {
+    // A helper of such a function.
+    if (FunctionIndex caller = p.calls[c].in; caller != kNone && caller != function && depth < 3 && runsOnceByFlag(p, caller, depth + 1)) return true;
+    return std::any_of(sets.begin(), sets.end(), [&](VariableIndex flag) { return branchAsksFor(p, p.calls[c].place, flag); });
+  });
+}
+
+// Does a member function that adds take all that is in another collection?
+bool copiesAll(std::string_view member) {
+  static constexpr std::string_view kNames[] = {"update", "extend", "addAll", "putAll", "AddRange", "UnionWith", "addObjectsFromArray:", "addEntriesFromDictionary:", "formUnion"};
+  return std::find(std::begin(kNames), std::end(kNames), member) != std::end(kNames);
+}
+
+// Does the condition ask whether the collection is empty? Then true for "is it?" and
+// false for "is there anything in it?".
+std::optional<bool> asksWhetherEmpty(const Program& p, Place condition, VariableIndex v) {
+  const LoweredFile& file = p.file(condition);
+  const Node& node = file[condition.node];
+  auto of = [&](NodeId n) { return standsFor(p, {condition.file, n}, v); };
+  if (node.kind == Kind::NullTest && of(file.child(condition.node, Role::Operand))) return node.detail == static_cast<uint8_t>(NullTestForm::IsNull);
+  if (node.is(Kind::Logic, LogicForm::Not)) {
+    NodeId inner = file.child(condition.node, Role::Operand);
+    std::optional<bool> asked = inner == kNoNode ? std::nullopt : asksWhetherEmpty(p, {condition.file, inner}, v);
+    return asked ? std::optional(!*asked) : std::nullopt;
+  }
+  NodeId member = node.kind == Kind::Call ? file.child(condition.node, Role::Callee) : condition.node;
+  if (member == kNoNode || file[member].kind != Kind::Member || !of(file.child(member, Role::Receiver))) return std::nullopt;
+  std::string name = lowerCase(file.name(member));
+  if (name == "isempty" || name == "empty" || name == "is_empty") return true;
+  if (name == "isnotempty") return false;
+  return std::nullopt;
+}
+
+// if (list.size() < 100) list.add(…);  if (len(list) < 100): list.append(…)
+bool measures(const Program& p, Place condition, VariableIndex v) {
+  const LoweredFile& file = p.file(condition);
+  auto of = [&](NodeId n) { return standsFor(p, {condition.file, n}, v); };
+  auto compares = [&](NodeId n) {
+    if (file[n].kind != Kind::Compare) return false;
+    return anyNode(file, n, [&](NodeId m) {
+      if (file[m].kind != Kind::Member && file[m].kind != Kind::Call) return false;
+      NodeId callee = file[m].kind == Kind::Call ? file.child(m, Role::Callee) : kNoNode;
+      bool member = file[m].kind == Kind::Member && of(file.child(m, Role::Receiver));
+      bool given = callee != kNoNode && file[callee].kind == Kind::Name && of(file.child(m, Role::Argument));
+      std::string name = lowerCase(member ? file.name(m) : given ? file.name(callee) : std::string_view{});
+      return name == "size" || name == "length" || name == "count" || name == "len";
+    });
+  };
+  return compares(condition.node) || anyNode(file, condition.node, compares);
+}
+
+// if (list.isEmpty()) list.add(…);  if (list) return; list.add(…);
+bool onlyWhileFew(const Program& p, const Use& use) {
+  const LoweredFile& file = p.file(use.place);
+  auto asked = [&](NodeId branch) {
+    NodeId condition = file.child(branch, Role::Condition);
+    return condition == kNoNode ? std::nullopt : asksWhetherEmpty(p, {use.place.file, condition}, use.variable);
+  };
+  auto leaves = [&](NodeId branch) {
+    NodeId then = file.child(branch, Role::Then);
+    return then != kNoNode && file.child(branch, Role::Else) == kNoNode && anyNode(file, then, [&](NodeId n) { return file[n].kind == Kind::Return || file[n].kind == Kind::Throw; });
+  };
+  for (NodeId at = use.place.node, up = file.parents[at]; up != kNoNode && file[at].kind != Kind::Function && file[at].kind != Kind::Lambda; at = up, up = file.parents[up]) {
+    if (file[up].kind == Kind::If) {
+      if (file[at].role == Role::Then && asked(up) == true) return true;
+      if (file[at].role == Role::Else && asked(up) == false) return true;
+      NodeId condition = file.child(up, Role::Condition);
+      if (condition != kNoNode && condition != at && measures(p, {use.place.file, condition}, use.variable)) return true;
+    }
+    // What stands before it in its block.
+    if (file[up].kind != Kind::Block && file[up].kind != Kind::Function) continue;
+    for (NodeId before : children(file, up)) {
+      if (before == at) break;
+      if (file[before].kind == Kind::If && asked(before) == false && leaves(before)) return true;
+    }
+  }
+  return false;
+}
+
+// A literal, or what is a literal for ever.
+bool isConstantKey(const Program& p, Place key) {
+  if (p.node(key).kind == Kind::Literal) return true;
+  Symbol symbol = p.symbolAt(key);
+  if (!symbol.is(Symbol::Sort::Variable) || !p.variables[symbol.index()].lives()) return false;
+  Place value = initialiserOf(p, symbol.index());
+  auto uses = p.usesOfVariable[symbol.index()];
+  return value.known() && p.node(value).kind == Kind::Literal && std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return p.uses[u].access == Access::Read; });
+}
+
+}  // namespace
+
+void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<VariableIndex> told;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    // A table of named instances has one entry for each name there is.
+    if (e.harmless || e.kind == EntityKind::Registry || e.kind == EntityKind::ThreadLocal || s.inTests(e.place) || p.guarantees(e.place.file).livesForOneRequest.holds) continue;
+    for (const StateField& field : e.state) {
+      const Variable& variable = p.variables[field.variable];
+      uint32_t traits = variableTraits(p, field.variable);
+      if (!(traits & (kCollection | kKeyedCollection)) || (traits & kTextType) || (variable.storage == Storage::Field && oneOfMany(s, e)) || !told.insert(field.variable).second) continue;
+      std::string typeName(p.text(p.use(variable.type).name));
+      if (typeName.find("Weak") != std::string::npos || (variable.modifiers & kThreadLocal)) continue;
+      std::vector<const Use*> adds;
+      bool bounded = false, keyed = (traits & kKeyedCollection) != 0;
+      for (uint32_t u : p.usesOfVariable[field.variable]) {
+        const Use& use = p.uses[u];
+        if (s.inTests(use.place)) continue;
+        Place up = p.parent(use.place);
+        const LoweredFile& file = p.file(use.place);
+        CollectionAct act = CollectionAct::None;
+        NodeId call = kNoNode, key = kNoNode;
+        if (p.node(up).kind == Kind::Member && p.node(use.place).role == Role::Receiver) {
+          act = p.guarantees(up.file).collectionAct(p.nameOf(up));
+          call = p.parent(up).node;
+        } else if (p.node(up).kind == Kind::Index && p.node(use.place).role == Role::Receiver) {
+          Place outer = p.parent(up);
+          key = file.child(up.node, Role::Argument);
+          if (p.node(outer).kind == Kind::Assign && p.node(up).role == Role::Target) act = file.child(outer.node, Role::Value) == kNoNode ? CollectionAct::Remove : CollectionAct::Add;
+          else if (p.node(outer).kind == Kind::Destroy) act = CollectionAct::Remove;
+          // An element of a list is replaced, not added.
+          if (act == CollectionAct::Add && !(traits & kKeyedCollection)) act = CollectionAct::None;
+        } else if (use.access == Access::Bind || (use.access == Access::Write && !use.inMember && !isConstruction(p, use) && !addsToItself(p, use)) || p.node(up).kind == Kind::Return || p.node(up).kind == Kind::Destroy) {
+          // Handed to somebody who may empty it, or begun anew.
+          bounded = true;
+        } else if (p.node(up).kind == Kind::Call && p.node(use.place).role == Role::Argument) {
+          // list = append(list, …) and delete(table, key): what is called says.
+          NodeId callee = file.child(up.node, Role::Callee);
+          std::string_view name = callee == kNoNode ? std::string_view{} : file.name(callee);
+          CollectionAct given = p.guarantees(up.file).collectionAct(name);
+          // other.update(list) adds to the other one what is in it.
+          if (given == CollectionAct::Add && file[callee].kind == Kind::Member && copiesAll(name)) continue;
+          if (given == CollectionAct::Add && file[callee].kind == Kind::Name) act = given, call = up.node;
+          else if (given != CollectionAct::Read && !(name == "len" || name == "count" || name == "size")) bounded = true;
+        }
+        if (act == CollectionAct::Remove || act == CollectionAct::Change || emptiesThroughLocal(p, use)) bounded = true;
+        // What is written where the program is put together runs then, but for functions that are kept for later.
+        bool later = p.around(use.place, Kind::Lambda).node != kNoNode;
+        if (act != CollectionAct::Add || (!later && (isConstruction(p, use) || isMain(p, use.in)))) continue;
+        if (call != kNoNode)
+          if (std::vector<NodeId> given = argumentsOf(file, call); !given.empty()) key = given.front();
+        if (onlyWhileFew(p, use)) continue;
+        // One entry for each constant key.
+        if (keyed && key != kNoNode && isConstantKey(p, {up.file, key})) continue;
+        adds.push_back(&use);
+      }
+      if (bounded || adds.empty()) continue;
+      // Filled while the program is put together only?
+      bool onlyAtStart = std::all_of(adds.begin(), adds.end(), [&](const Use* use) {
+        if (use->in == kNone || p.callsOfFunction[use->in].empty()) return false;
+        if (runsOnceByFlag(p, use->in)) return true;
+        return std::all_of(p.callsOfFunction[use->in].begin(), p.callsOfFunction[use->in].end(), [&](uint32_t c) {
+          return p.around(p.calls[c].place, Kind::Once).node != kNoNode || (isMain(p, p.calls[c].in) && p.around(p.calls[c].place, Kind::Loop).node == kNoNode) || isConstruction(p, p.calls[c].in) || s.inTests(p.calls[c].place);
+        });
+      });
+      if (onlyAtStart) continue;
+      Finding f = makeFinding(s, infoOf("lifetime.grows-forever"), i, keyed ? Sureness::Possible : Sureness::Likely);
+      std::string name(p.text(variable.name));
+      f.place = adds.front()->place;
+      f.message = (variable.storage == Storage::Field ? name + " of " + e.shown : e.shown) + " only ever grows" + (keyed ? ": it keeps one entry for each key that it ever sees." : ": no code that was read removes an entry.");
+      f.evidence.push_back({variable.declarations.front(), "lives as long as the process"});
+      for (const Use* use : adds)
+        if (f.evidence.size() < 6) f.evidence.push_back({use->place, functionName(p, use->in) + " adds an entry"});
+      f.evidence.push_back({variable.declarations.front(), "no code that was read removes an entry"});
+      f.advice = Advice::SafeInit;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkExitOrder(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  auto diesAtExit = [&](size_t i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.slot == kNone || e.type == kNone || !p.variables[e.slot].lives() || !p.guarantees(e.place.file).staticsDestroyedAtExit.holds) return false;
+    const TypeUse& use = p.use(p.variables[e.slot].type);
+    if (!p.guarantees(e.place.file).freedByHand.holds) return true;
+    return !use.has(kPointer | kReference) && e.end.rfind("nobody", 0) != 0;
+  };
+  Wanted others{[&](VariableIndex v) { return s.entityOfVariable[v] != SIZE_MAX; }, [&](FunctionIndex f) { return s.entityOfAccessPoint[f] != SIZE_MAX; }, 0};
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (!diesAtExit(i)) continue;
+    TypeIndex type = e.creation.made != kNone ? e.creation.made : e.type;
+    FunctionIndex destructor = destructorOf(p, type);
+    if (destructor == kNone) continue;
+    // What stood before it was made is destroyed after it.
+    std::set<size_t> before;
+    auto target = [&](const Reached& reached) { return reached.function != kNone ? s.entityOfAccessPoint[reached.function] : s.entityOfVariable[reached.variable]; };
+    for (const Reached& reached : s.reaching.fromCreation(e, others)) before.insert(target(reached));
+    std::set<size_t> told;
+    for (Reached& reached : s.reaching.fromFunction(destructor, others)) {
+      size_t other = target(reached);
+      if (other == i || before.count(other) || !diesAtExit(other) || !told.insert(other).second) continue;
+      const Entity& o = s.survey.entities[other];
+      const Variable& mine = p.variables[e.slot];
+      const Variable& theirs = p.variables[o.slot];
+      // Of one file what stands first is made first, and goes last.
+      bool sameFile = p.guarantees(e.place.file).textualOrder.holds && mine.definition.known() && theirs.definition.known() && mine.definition.file == theirs.definition.file && mine.storage != Storage::FunctionStatic && theirs.storage != Storage::FunctionStatic;
+      if (sameFile && p.node(theirs.definition).span.begin < p.node(mine.definition).span.begin) continue;
+      Finding f = makeFinding(s, infoOf("lifetime.exit-order"), i, sameFile ? Sureness::Certain : Sureness::Likely);
+      f.place = reached.chain.back().place;
+      f.message = "At exit the destructor of " + e.shown + " uses " + o.shown + ", which may already be destroyed.";
+      f.evidence.push_back({p.functions[destructor].definition, "runs at exit"});
+      f.evidence.insert(f.evidence.end(), reached.chain.begin(), reached.chain.end());
+      f.evidence.push_back({theirs.declarations.front(), o.shown + " is destroyed at exit too, possibly earlier than " + e.shown});
+      f.advice = Advice::SafeInit;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+void checkSubjectFirst(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (TypeIndex t = 0; t < p.types.size(); ++t) {
+    const TypeDecl& type = p.types[t];
+    if (!type.definition.known() || !p.guarantees(type.definition.file).freedByHand.holds) continue;
+    FunctionIndex destructor = destructorOf(p, t);
+    if (destructor == kNone) continue;
+    // The fields through which its destructor works on somebody else.
+    std::set<VariableIndex> subjects;
+    Place used;
+    for (uint32_t u : p.usesInFunction[destructor]) {
+      const Use& use = p.uses[u];
+      const Variable& field = p.variables[use.variable];
+      if (field.storage != Storage::Field || field.owner != t || !p.use(field.type).has(kPointer | kReference)) continue;
+      if (p.node(p.parent(use.place)).kind == Kind::Destroy) continue;
+      subjects.insert(use.variable);
+      if (!used.known()) used = use.place;
+    }
+    if (subjects.empty()) continue;
+    // Which parameter of a constructor or method each is set from, and what is given for it.
+    for (VariableIndex field : subjects)
+      for (uint32_t u : p.usesOfVariable[field]) {
+        const Use& use = p.uses[u];
+        if (use.access != Access::Write && use.access != Access::Bind) continue;
+        const LoweredFile& file = p.file(use.place);
+        NodeId value = p.node(use.place).kind == Kind::FieldInit ? file.child(use.place.node, Role::Argument) : p.node(p.parent(use.place)).kind == Kind::Assign ? file.child(p.parent(use.place).node, Role::Value) : kNoNode;
+        if (value == kNoNode || use.in == kNone) continue;
+        VariableIndex parameter = namedBy(p, {use.place.file, value});
+        const Function& fn = p.functions[use.in];
+        auto position = std::find(fn.parameters.begin(), fn.parameters.end(), parameter);
+        if (parameter == kNone || position == fn.parameters.end()) continue;
+        size_t at = static_cast<size_t>(position - fn.parameters.begin());
+        for (uint32_t c : p.callsOfFunction[use.in]) {
+          const CallSite& call = p.calls[c];
+          std::vector<NodeId> arguments = argumentsOf(p.file(call.place), call.place.node);
+          if (at >= arguments.size()) continue;
+          VariableIndex subject = namedBy(p, {call.place.file, arguments[at]});
+          // Which object of the class is it: a variable that is made so, or one that the method is called on?
+          VariableIndex subscriber = kNone;
+          for (uint32_t k : p.creationsOfType[t])
+            if (p.creations[k].place == call.place) subscriber = p.creations[k].asVariable;
+          NodeId callee = p.file(call.place).child(call.place.node, Role::Callee);
+          if (subscriber == kNone && callee != kNoNode && p.file(call.place)[callee].kind == Kind::Member) subscriber = namedBy(p, {call.place.file, p.file(call.place).child(callee, Role::Receiver)});
+          if (p.node(call.place).kind == Kind::FieldInit) {
+            Symbol symbol = p.symbolAt(call.place);
+            if (symbol.is(Symbol::Sort::Variable)) subscriber = symbol.index();
+          }
+          if (subject == kNone || subscriber == kNone || subject == subscriber) continue;
+          const Variable& a = p.variables[subscriber];
+          const Variable& b = p.variables[subject];
+          if (p.use(b.type).has(kPointer | kReference) || p.use(a.type).has(kPointer | kReference) || !a.definition.known() || !b.definition.known()) continue;
+          bool shorter = a.lives() && b.storage == Storage::Local && !isMain(p, b.function);
+          bool sameBlock = a.storage == Storage::Local && b.storage == Storage::Local && a.function == b.function && p.parent(a.definition) == p.parent(b.definition) && p.node(b.definition).span.begin > p.node(a.definition).span.begin;
+          bool sameClass = a.storage == Storage::Field && b.storage == Storage::Field && a.owner == b.owner && p.node(b.definition).span.begin > p.node(a.definition).span.begin;
+          if (!shorter && !sameBlock && !sameClass) continue;
+          size_t entity = s.entityOfVariable[subscriber];
+          Finding f = makeFinding(s, infoOf("lifetime.subject-first"), entity, Sureness::Certain);
+          std::string name(p.text(a.name)), other(p.text(b.name));
+          if (entity == SIZE_MAX) f.subject = p.text(type.qualified);
+          f.place = call.place;
+          f.message = other + " is destroyed before " + name + ", whose destructor still uses it.";
+          f.evidence.push_back({a.definition, shorter ? name + " lives as long as the process" : name + " is declared first, so it is destroyed last"});
+          f.evidence.push_back({call.place, "it is given " + other});
+          f.evidence.push_back({b.definition, shorter ? other + " is destroyed at the end of its block" : other + " is declared later, so it is destroyed first"});
+          f.evidence.push_back({used, "the destructor uses it after it was destroyed"});
+          f.advice = Advice::Enforce;
+          f.reasonsFor.push_back("swapping the two declarations mends it where they stand together");
+          f.reasonsAgainst.push_back("nothing keeps the next one from swapping them back: an owner for both would");
+          out.push_back(std::move(f));
+        }
+      }
+  }
+}
+
+void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (FunctionIndex m = 0; m < p.functions.size(); ++m) {
+    const Function& fn = p.functions[m];
+    if (!fn.definition.known() || fn.form != FunctionForm::Function || !p.guarantees(fn.definition.file).freedByHand.holds || s.inTests(fn.definition)) continue;
+    const TypeUse& result = p.use(fn.result);
+    if (!result.has(kPointer) || result.has(kReference)) continue;
+    // Each return hands out what was made here, and nobody else keeps it.
+    Place made;
+    bool only = !s.origins.returnsOf(m).empty();
+    for (Place value : s.origins.returnsOf(m)) {
+      VariableIndex local = namedBy(p, value);
+      Place creation = value;
+      if (local != kNone && p.variables[local].storage == Storage::Local && p.variables[local].definition.known()) {
+        NodeId initial = p.file(p.variables[local].definition).child(p.variables[local].definition.node, Role::Initialiser);
+        if (initial != kNoNode) creation = {p.variables[local].definition.file, initial};
+        for (uint32_t u : p.usesOfVariable[local]) {
+          Place up = p.parent(p.uses[u].place);
+          bool kept = p.node(p.uses[u].place).role == Role::Argument || (p.node(up).kind == Kind::Assign && p.node(p.uses[u].place).role == Role::Value);
+          only &= !kept;
+        }
+      }
+      if (p.node(creation).is(Kind::Create, CreateForm::Heap)) made = creation;
+      else if (!p.node(creation).is(Kind::Literal, LiteralForm::Null)) only = false;
+    }
+    if (!only || !made.known()) continue;
+    std::vector<Evidence> drops;
+    for (uint32_t c : p.callsOfFunction[m]) {
+      const CallSite& call = p.calls[c];
+      if (s.inTests(call.place)) continue;
+      Place up = p.parent(call.place);
+      if (p.node(up).kind == Kind::ExpressionStatement) {
+        drops.push_back({call.place, "the result is dropped"});
+        continue;
+      }
+      if (p.node(up).kind != Kind::Variable) {
+        // factory()->work(): used once, and nobody can free it any more.
+        if (p.node(up).kind == Kind::Member && p.node(call.place).role == Role::Receiver) drops.push_back({call.place, "used once, then lost"});
+        continue;
+      }
+      Symbol symbol = p.symbolAt(up);
+      if (!symbol.is(Symbol::Sort::Variable)) continue;
+      const Variable& local = p.variables[symbol.index()];
+      if (local.storage != Storage::Local || !(p.use(local.type).has(kPointer)) || (variableTraits(p, symbol.index()) & (kOwningPointer | kPointerLike))) continue;
+      bool settled = false;
+      for (uint32_t u : p.usesOfVariable[symbol.index()]) {
+        Place at = p.uses[u].place;
+        Kind around = p.node(p.parent(at)).kind;
+        if (around == Kind::Destroy || around == Kind::Return || around == Kind::Create || p.node(at).role == Role::Argument || (around == Kind::Assign && p.node(at).role == Role::Value) || around == Kind::Collection || around == Kind::Capture || around == Kind::Variable) settled = true;
+      }
+      if (!settled) drops.push_back({call.place, "kept in " + std::string(p.text(local.name)) + ", which ends with its block; the object is never deleted"});
+    }
+    if (drops.empty()) continue;
+    Finding f = makeFinding(s, infoOf("lifetime.raw-owner"), SIZE_MAX, Sureness::Likely);
+    f.subject = functionText(p, m);
+    f.risk.setSites(drops.size());
+    f.place = made;
+    f.message = functionName(p, m) + " returns an owning raw pointer, and " + counted(drops.size(), "caller never deletes it", "callers never delete it") + ": the object leaks.";
+    f.evidence.push_back({made, "made here, without an owner"});
+    f.evidence.insert(f.evidence.end(), drops.begin(), drops.begin() + static_cast<std::ptrdiff_t>(std::min<size_t>(drops.size(), 6)));
+    f.advice = Advice::Own;
+    f.reasonsFor.push_back("an owning pointer as the result says who frees it, and does so");
+    f.reasonsAgainst.push_back("callers that free it by hand have to change with it");
+    out.push_back(std::move(f));
+  }
+}
+
+void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  // Which parameters of a function end up in what lives longer: set directly.
+  auto keptIn = [&](FunctionIndex f, size_t position) -> VariableIndex {
+    const Function& fn = p.functions[f];
+    if (position >= fn.parameters.size() || !p.use(p.variables[fn.parameters[position]].type).has(kPointer | kReference)) return kNone;
+    for (uint32_t u : p.usesOfVariable[fn.parameters[position]]) {
+      Place at = p.uses[u].place;
+      Place up = p.parent(at);
+      if (p.node(up).kind == Kind::AddressOf) at = up, up = p.parent(up);
+      if (p.node(up).kind != Kind::Assign || p.node(at).role != Role::Value) continue;
+      VariableIndex target = kNone;
+      NodeId left = p.file(up).child(up.node, Role::Target);
+      if (left != kNoNode) {
+        Symbol symbol = p.symbolAt({up.file, left});
+        if (symbol.is(Symbol::Sort::Variable)) target = symbol.index();
+      }
+      if (target == kNone || !p.use(p.variables[target].type).has(kPointer)) continue;
+      if (p.variables[target].lives()) return target;
+      if (p.variables[target].storage == Storage::Field && p.variables[target].owner != kNone)
+        for (size_t i : s.entitiesOfType[p.variables[target].owner])
+          if (!s.survey.entities[i].harmless && s.survey.entities[i].kind == EntityKind::Singleton) return target;
+    }
+    return kNone;
+  };
+  auto isShort = [&](VariableIndex v) {
+    if (v == kNone) return false;
+    const Variable& local = p.variables[v];
+    return local.storage == Storage::Local && !(local.modifiers & kStatic) && !p.use(local.type).has(kPointer | kReference) && !isMain(p, local.function) && local.definition.known() && p.guarantees(local.definition.file).freedByHand.holds;
+  };
+  auto tell = [&](VariableIndex local, VariableIndex target, Place place, FunctionIndex in) {
+    // Blanked again in the same function.
+    for (uint32_t u : p.usesOfVariable[target]) {
+      const Use& use = p.uses[u];
+      if (use.in != in || use.access != Access::Write || use.place == place) continue;
+      NodeId value = p.node(p.parent(use.place)).kind == Kind::Assign ? p.file(use.place).child(p.parent(use.place).node, Role::Value) : kNoNode;
+      if (value != kNoNode && p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) return;
+      // Or given back what it held before.
+      Symbol before = value == kNoNode ? Symbol{} : p.symbolAt({use.place.file, value});
+      if (!before.is(Symbol::Sort::Variable) || p.variables[before.index()].storage != Storage::Local) continue;
+      Place initial = initialiserOf(p, before.index());
+      if (initial.known() && p.symbolAt(initial) == Symbol(Symbol::Sort::Variable, target)) return;
+    }
+    size_t entity = s.entityOfVariable[target];
+    if (TypeIndex owner = p.variables[target].owner; owner != kNone)
+      for (size_t i : s.entitiesOfType[owner])
+        if (entity == SIZE_MAX && !s.survey.entities[i].harmless) entity = i;
+    Finding f = makeFinding(s, infoOf("lifetime.local-address-stored"), entity, Sureness::Certain);
+    std::string name(p.text(p.variables[local].name)), kept = variableName(p, target);
+    if (entity == SIZE_MAX) f.subject = p.text(p.variables[target].qualified);
+    f.place = place;
+    f.message = "The address of the local " + name + " of " + functionName(p, in) + " is stored in " + kept + ", which lives longer: it dangles when the function returns.";
+    f.evidence.push_back({p.variables[local].definition, "a local object"});
+    f.evidence.push_back({place, "its address is stored here"});
+    f.evidence.push_back({p.variables[target].declarations.front(), "still points there after the object was destroyed"});
+    f.advice = Advice::SafeInit;
+    if (entity == SIZE_MAX) {
+      f.reasonsFor.push_back("an object that the longer-lived one owns cannot go too early");
+      f.reasonsAgainst.push_back("it then lives longer than it is needed");
+    }
+    out.push_back(std::move(f));
+  };
+  for (const Use& use : p.uses) {
+    if (use.in == kNone || s.inTests(use.place) || !isShort(use.variable)) continue;
+    Place at = use.place;
+    Place up = p.parent(at);
+    bool address = p.node(up).kind == Kind::AddressOf;
+    if (address) at = up, up = p.parent(up);
+    if (address && p.node(up).kind == Kind::Assign && p.node(at).role == Role::Value) {
+      NodeId left = p.file(up).child(up.node, Role::Target);
+      Symbol symbol = left == kNoNode ? Symbol{} : p.symbolAt({up.file, left});
+      if (symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].lives()) tell(use.variable, symbol.index(), up, use.in);
+      continue;
+    }
+    if (p.node(up).kind != Kind::Call || p.node(at).role != Role::Argument) continue;
+    Symbol callee = p.symbolAt(up);
+    if (!callee.is(Symbol::Sort::Function)) continue;
+    std::vector<NodeId> arguments = argumentsOf(p.file(up), up.node);
+    size_t position = static_cast<size_t>(std::find(arguments.begin(), arguments.end(), at.node) - arguments.begin());
+    VariableIndex target = keptIn(callee.index(), position);
+    if (target != kNone && (address || p.use(p.variables[p.functions[callee.index()].parameters[position]].type).has(kReference))) tell(use.variable, target, up, use.in);
+  }
+}
+
+void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<VariableIndex> told;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || p.guarantees(e.place.file).freedByHand.holds || s.inTests(e.place)) continue;
+    std::vector<VariableIndex> holders;
+    for (const StateField& field : e.state) holders.push_back(field.variable);
+    if (e.slot != kNone) holders.push_back(e.slot);
+    for (VariableIndex v : holders) {
+      const Variable& holder = p.variables[v];
+      bool shared = holder.lives() || (holder.storage == Storage::Field && holder.owner == e.type && (e.kind == EntityKind::Singleton || (e.kind == EntityKind::SharedInstance && !oneOfMany(s, e))));
+      if (!shared || told.count(v) || (holder.modifiers & kThreadLocal)) continue;
+      Place stored, given;
+      TypeIndex what = kNone;
+      bool cleared = false;
+      auto isShortLived = [&](TypeIndex type, FunctionIndex in) {
+        if (type == kNone || type == e.type || p.derivesFrom(type, e.type == kNone ? type : e.type) || in == kNone || isMain(p, in)) return false;
+        bool inCalls = false;
+        for (uint32_t c : p.creationsOfType[type]) {
+          const Creation& creation = p.creations[c];
+          if (creation.asVariable != kNone && p.variables[creation.asVariable].lives()) return false;
+          inCalls |= creation.in != kNone && !isMain(p, creation.in) && !s.inTests(creation.place) && !isConstruction(p, creation.in);
+        }
+        return inCalls && !s.isSingleton(type);
+      };
+      for (uint32_t u : p.usesOfVariable[v]) {
+        const Use& use = p.uses[u];
+        if (use.access != Access::Write || use.inMember || s.inTests(use.place)) continue;
+        Place up = p.parent(use.place);
+        if (p.node(up).kind != Kind::Assign) continue;
+        NodeId value = p.file(up).child(up.node, Role::Value);
+        if (value == kNoNode || use.in == kNone) continue;
+        if (p.file(up)[value].is(Kind::Literal, LiteralForm::Null)) {
+          cleared |= !isConstruction(p, use);
+          continue;
+        }
+        if (stored.known() || use.in == e.creation.in) continue;
+        TypeIndex owner = p.functions[use.in].owner;
+        if (p.file(up)[value].kind == Kind::This) {
+          if (isShortLived(owner, use.in)) stored = given = up, what = owner;
+          continue;
+        }
+        VariableIndex parameter = namedBy(p, {up.file, value});
+        const Function& fn = p.functions[use.in];
+        auto position = std::find(fn.parameters.begin(), fn.parameters.end(), parameter);
+        if (parameter == kNone || position == fn.parameters.end() || isConstruction(p, use)) continue;
+        size_t at = static_cast<size_t>(position - fn.parameters.begin());
+        for (uint32_t c : p.callsOfFunction[use.in]) {
+          const CallSite& call = p.calls[c];
+          if (call.in == kNone || s.inTests(call.place)) continue;
+          std::vector<NodeId> arguments = argumentsOf(p.file(call.place), call.place.node);
+          if (p.node(call.place).kind == Kind::Assign) arguments = {p.file(call.place).child(call.place.node, Role::Value)};
+          if (at >= arguments.size() || arguments[at] == kNoNode) continue;
+          const LoweredFile& file = p.file(call.place);
+          TypeIndex type = kNone;
+          if (file[arguments[at]].kind == Kind::This) {
+            type = p.functions[call.in].owner;
+          } else if (VariableIndex local = namedBy(p, {call.place.file, arguments[at]}); local != kNone && p.variables[local].storage == Storage::Local && p.variables[local].definition.known()) {
+            NodeId initial = p.file(p.variables[local].definition).child(p.variables[local].definition.node, Role::Initialiser);
+            if (initial != kNoNode && p.file(p.variables[local].definition)[initial].kind == Kind::Create)
+              for (uint32_t k : p.creationsInFunction[call.in])
+                if (p.creations[k].place == Place{p.variables[local].definition.file, initial}) type = p.creations[k].type;
+          }
+          if (!isShortLived(type, call.in)) continue;
+          stored = up;
+          given = call.place;
+          what = type;
+          break;
+        }
+      }
+      if (!stored.known() || cleared) continue;
+      told.insert(v);
+      Finding f = makeFinding(s, infoOf("lifetime.captured-short-lived"), i, Sureness::Likely);
+      std::string name(p.text(p.types[what].name)), kept(p.text(holder.name));
+      f.place = given;
+      f.message = kept + (holder.storage == Storage::Field ? " of " + e.shown : std::string()) + " keeps a " + name + " that is made per call: it stays in memory, and later calls use it.";
+      for (uint32_t c : p.creationsOfType[what])
+        if (p.creations[c].in != kNone && f.evidence.empty()) f.evidence.push_back({p.creations[c].place, "made here, once for each call of " + functionName(p, p.creations[c].in)});
+      f.evidence.push_back({given, "passed on here"});
+      f.evidence.push_back({stored, "stored in an object that lives as long as the process"});
+      f.evidence.push_back({holder.declarations.front(), "no code clears it afterwards"});
+      f.advice = Advice::SafeInit;
+      out.push_back(std::move(f));
+    }
+  }
+}
+
+namespace {
+
+// A function after which the entity must not be used: it destroys or blanks the
+// slot and nobody makes a new one, or it is a method that ends the object.
+bool tearsDown(const Subject& s, const Entity& e, FunctionIndex f, bool& blanks) {
+  const Program& p = s.program;
+  // Each member of a language's object is an access point to it.
+  bool object = e.type != kNone && p.types[e.type].form == TypeForm::Object;
+  if (f == kNone || (s.entityOfAccessPoint[f] != SIZE_MAX && !object)) return false;
+  for (uint32_t u : p.usesInFunction[f]) {
+    const Use& use = p.uses[u];
+    if (use.variable != e.slot || object) continue;
+    Place up = p.parent(use.place);
+    if (p.node(up).kind == Kind::Destroy) return blanks = true;
+    // owner.reset(): C++20 [unique.ptr.single.modifiers]/3, [util.smartptr.shared.mod]/2.
+    bool owns = (p.traits(use.place.file, p.variables[e.slot].type) & kOwningPointer) && p.node(up).kind == Kind::Member && p.nameOf(up) == "reset";
+    if (owns && p.node(p.parent(up)).kind == Kind::Call && argumentsOf(p.file(up), p.parent(up).node).empty()) return blanks = true;
+    NodeId value = p.node(up).kind == Kind::Assign && p.node(use.place).role == Role::Target ? p.file(up).child(up.node, Role::Value) : kNoNode;
+    if (value != kNoNode && p.file(up)[value].is(Kind::Literal, LiteralForm::Null) && !use.inMember) return blanks = true;
+  }
+  const Function& fn = p.functions[f];
+  if (e.type == kNone || fn.owner != e.type || !fn.definition.known() || !fn.parameters.empty()) return false;
+  return isEndHook(p.guarantees(fn.definition.file), p.text(fn.name));
+}
+
+// The fields (and the slot) to which a function gives a new value.
+std::set<VariableIndex> setBy(const Program& p, FunctionIndex f) {
+  std::set<VariableIndex> out;
+  for (uint32_t u : p.usesInFunction[f])
+    if (p.uses[u].access == Access::Write && !p.uses[u].inMember && !p.uses[u].throughPointer) out.insert(p.uses[u].variable);
+  return out;
+}
+
+// The first use of the entity behind a call that ends it, in the same block,
+// unless it is made or begun anew before.
+const Consumer* usedAfter(const Subject& s, size_t entity, const CallSite& end, FunctionIndex ends, bool blanks) {
+  const Program& p = s.program;
+  const Entity& e = s.survey.entities[entity];
+  Place statement = end.place;
+  while (p.parent(statement).node != kNoNode && p.node(p.parent(statement)).kind != Kind::Block && p.node(statement).kind != Kind::Function) statement = p.parent(statement);
+  bool alone = p.node(statement).kind == Kind::ExpressionStatement || statement == end.place;
+  if (!alone || p.around(statement, Kind::Loop).node != kNoNode) return nullptr;
+  Place block = p.parent(statement);
+  const std::set<VariableIndex> ended = setBy(p, ends);
+  // What begins it anew: its creation, and what sets again what the end has set.
+  auto begins = [&](FunctionIndex f) {
+    if (f == kNone || f == ends) return false;
+    if (f == e.creation.in && s.entityOfAccessPoint[f] != entity) return true;
+    bool object = e.type != kNone && p.types[e.type].form == TypeForm::Object;
+    if (s.entityOfAccessPoint[f] == entity && !object) return false;
+    std::set<VariableIndex> set = setBy(p, f);
+    return std::any_of(set.begin(), set.end(), [&](VariableIndex v) { return ended.count(v) > 0; });
+  };
+  uint32_t begun = 0xFFFFFFFFu;
+  for (uint32_t c : p.callsInFunction[end.in]) {
+    uint32_t at = p.node(p.calls[c].place).span.begin;
+    if (p.calls[c].place.file == end.place.file && at >= p.node(statement).span.end && begins(p.calls[c].callee)) begun = std::min(begun, at);
+  }
+  bool accessPointMakes = e.creation.in != kNone && s.entityOfAccessPoint[e.creation.in] == entity;
+  for (const Consumer& later : e.consumers) {
+    uint32_t at = p.node(later.place).span.begin;
+    if (later.in != end.in || later.place.file != end.place.file || at < p.node(statement).span.end || at >= begun || !p.isInside(later.place, block.node)) continue;
+    if (later.method == kNone && later.field == kNone) {
+      if (later.access == Access::Write) return nullptr;
+      continue;
+    }
+    bool again = false;
+    if (later.method != kNone && tearsDown(s, e, later.method, again)) continue;
+    if (blanks && accessPointMakes && later.alias == kNone) return nullptr;
+    if (blanks) return &later;
+    // An ended object may be asked how it ended: what matters is what works with it.
+    if (later.method == kNone) continue;
+    for (uint32_t u : p.usesInFunction[later.method])
+      if (p.uses[u].access != Access::Read && p.variables[p.uses[u].variable].owner == e.type) return &later;
+  }
+  return nullptr;
+}
+
+}  // namespace
+
+void checkUsedAfterTeardown(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.harmless || e.slot == kNone || (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance && e.kind != EntityKind::Ambient && e.kind != EntityKind::GlobalVariable && e.kind != EntityKind::StaticField)) continue;
+    std::set<FunctionIndex> ending;
+    if (e.type != kNone) ending.insert(p.types[e.type].methods.begin(), p.types[e.type].methods.end());
+    for (uint32_t u : p.usesOfVariable[e.slot])
+      if (p.uses[u].in != kNone) ending.insert(p.uses[u].in);
+    std::vector<Finding> found;
+    for (FunctionIndex ends : ending) {
+      bool blanks = false;
+      if (!tearsDown(s, e, ends, blanks)) continue;
+      for (uint32_t site : p.callsOfFunction[ends]) {
+        const CallSite& c = p.calls[site];
+        if (c.in == kNone || c.in == ends || s.inTests(c.place)) continue;
+        bool onIt = blanks || std::any_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& k) { return k.method == ends && k.place.file == c.place.file && (k.place == c.place || p.isInside(k.place, c.place.node)); });
+        const Consumer* later = onIt ? usedAfter(s, i, c, ends, blanks) : nullptr;
+        if (!later) continue;
+        Finding f = makeFinding(s, infoOf("lifetime.used-after-teardown"), i, blanks ? Sureness::Certain : Sureness::Likely);
+        f.place = later->place;
+        f.message = functionName(p, c.in) + " uses " + e.shown + " after it has called " + functionName(p, ends) + ", which ends it.";
+        f.evidence.push_back({c.place, "torn down here"});
+        f.evidence.push_back({p.functions[ends].definition, blanks ? "the slot is cleared here" : "this tears the object down"});
+        f.evidence.push_back({later->place, "used here afterwards"});
+        f.advice = Advice::Inject;
+        found.push_back(std::move(f));
+      }
+    }
+    if (!found.empty()) out.push_back(std::move(found.front()));
+  }
+}
+
+}  // namespace elmcart
