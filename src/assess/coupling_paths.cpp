@@ -172,8 +172,8 @@ void checkFixedCollaborator(const Subject& s, std::vector<Finding>& out) {
     f.evidence.push_back({one.creation, name + " makes it here"});
     f.evidence.push_back({one.why, one.what});
     f.advice = Advice::InjectCollaborator;
-    f.reasonsFor.push_back("a constructor parameter says what " + name + " depends on, and a test hands in a double");
-    f.reasonsAgainst.push_back("who leaves it out still gets one that " + name + " chose");
+    f.reasonsFor.push_back("a constructor parameter shows that " + name + " depends on it, and a test can pass a test double");
+    f.reasonsAgainst.push_back("callers that pass nothing still get one that " + name + " chose");
     out.push_back(std::move(f));
   }
 }
@@ -223,9 +223,9 @@ void checkCrowdedStartup(const Subject& s, std::vector<Finding>& out) {
     for (auto& [entity, c] : reached)
       if (f.evidence.size() < 12) f.evidence.push_back({c->place, s.survey.entities[entity].name});
     f.advice = Advice::Inject;
-    f.reasonsFor.push_back("objects that are handed to each other's constructors are made in the one right order, and the compiler sees to it");
-    f.reasonsFor.push_back("lines that follow one another can become listeners until then: the move announce");
-    f.reasonsAgainst.push_back("all of them change at once, or one after another over some time");
+    f.reasonsFor.push_back("objects that take each other in their constructors can only be made in the right order");
+    f.reasonsFor.push_back("until then, consecutive statements can become listeners: the move broadcast");
+    f.reasonsAgainst.push_back("all of them have to change, at once or one after another");
     out.push_back(std::move(f));
   }
 }
@@ -302,7 +302,7 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
       if (f.evidence.size() < 10) f.evidence.push_back({places[k], functionName(p, p.variables[chain[k]].function) + " only passes it on"});
     f.evidence.push_back({p.variables[chain.back()].declarations.front(), functionName(p, last) + " is the first that uses it"});
     f.advice = Advice::Inject;
-    f.reasonsFor.push_back("a field of the object at the end, set when it is made, spares the others the parameter");
+    f.reasonsFor.push_back("with a field in the object at the end, the other functions need no parameter");
     f.reasonsAgainst.push_back("the object at the end has to be made where " + name + " is known");
     out.push_back(std::move(f));
   }
@@ -542,7 +542,7 @@ void checkMeantSingle(const Subject& s, std::vector<Finding>& out) {
     f.evidence.push_back({type.definition, "any code can make an instance"});
     f.evidence.insert(f.evidence.end(), sites.begin(), sites.begin() + static_cast<std::ptrdiff_t>(std::min<size_t>(sites.size(), 12)));
     f.advice = sites.size() > 1 ? Advice::Inject : Advice::Enforce;
-    f.reasonsFor.push_back("making it once where the program is put together and handing it in keeps it one without a global access point");
+    f.reasonsFor.push_back("made once in the composition root and injected, it stays one without a global access point");
     f.reasonsAgainst.push_back("the comment may be out of date: then it should go");
     out.push_back(std::move(f));
   }

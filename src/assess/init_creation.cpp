@@ -340,7 +340,7 @@ void checkEagerUnused(const Subject& s, std::vector<Finding>& out) {
     for (const Consumer& c : e.consumers)
       if (s.inTests(c.place) && f.evidence.size() < 4) f.evidence.push_back({c.place, "used by a test"});
     f.advice = Advice::MakeLocal;
-    f.reasonsFor.push_back("what nobody uses can go, or be made where a test needs it");
+    f.reasonsFor.push_back("it can be removed, or made where a test needs it");
     f.reasonsAgainst.push_back("code that was not read may use it");
     out.push_back(std::move(f));
   }

@@ -117,8 +117,8 @@ void checkDanglingSubscriber(const Subject& s, std::vector<Finding>& out) {
     if (remover != kNone && !byHand) f.evidence.push_back({p.functions[remover].definition.known() ? p.functions[remover].definition : r.kept, functionName(p, remover) + " would remove it"});
     if (Place walk = walkOver(p, r.collection, r.kept); walk.known()) f.evidence.push_back({walk, "still listed: the loop over " + list + " calls it"});
     f.advice = Advice::Unregister;
-    f.reasonsFor.push_back((byHand ? "a destructor" : "an end") + (" that takes it out mends every place where a " + name) + " is made");
-    f.reasonsAgainst.push_back(byHand ? "copies and moves must be forbidden too, or they go unlisted" : "every owner has to tell it its end");
+    f.reasonsFor.push_back(std::string(byHand ? "a destructor" : "a method") + " that unregisters it covers every place that makes a " + name);
+    f.reasonsAgainst.push_back(byHand ? "copies and moves must be deleted too, or they are not registered" : "every owner has to call that method");
     out.push_back(std::move(f));
   }
 }
@@ -144,7 +144,7 @@ void checkCopiedSubscriber(const Subject& s, std::vector<Finding>& out) {
     f.evidence.push_back({definition, "copying is neither deleted nor ruled out by a member"});
     f.evidence.insert(f.evidence.end(), copies.begin(), copies.end());
     f.advice = Advice::Enforce;
-    f.reasonsFor.push_back("two deleted functions, and the compiler finds every copy");
+    f.reasonsFor.push_back("with two deleted functions the compiler finds every copy");
     f.reasonsAgainst.push_back("a container of such objects has to hold pointers");
     out.push_back(std::move(f));
   }
@@ -223,8 +223,8 @@ void checkDuplicateSubscription(const Subject& s, std::vector<Finding>& out) {
     f.evidence.push_back({again->place, "registered again here"});
     f.evidence.push_back({again->kept, "added without a test whether it is there"});
     f.advice = Advice::Enforce;
-    f.reasonsFor.push_back("a look before adding, or a set instead of a list, mends every subscriber");
-    f.reasonsAgainst.push_back("who registers twice on purpose is called once from then on");
+    f.reasonsFor.push_back("a test before adding, or a set instead of a list, covers every subscriber");
+    f.reasonsAgainst.push_back("a subscriber that registers twice on purpose is then notified once");
     out.push_back(std::move(f));
   }
 }
@@ -329,8 +329,8 @@ void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
     f.evidence.push_back({use.place, std::string(g.changedWalk)});
     f.advice = Advice::SafeInit;
     if (entity == SIZE_MAX) {
-      f.reasonsFor.push_back("walking over a copy costs one line");
-      f.reasonsAgainst.push_back("one that was taken out meanwhile is still called once");
+      f.reasonsFor.push_back("iterating over a copy costs one line");
+      f.reasonsAgainst.push_back("an element that was removed meanwhile is still called once");
     }
     out.push_back(std::move(f));
   }

@@ -229,7 +229,7 @@ void checkExitOrder(const Subject& s, std::vector<Finding>& out) {
     if (e.slot == kNone || e.type == kNone || !p.variables[e.slot].lives() || !p.guarantees(e.place.file).staticsDestroyedAtExit.holds) return false;
     const TypeUse& use = p.use(p.variables[e.slot].type);
     if (!p.guarantees(e.place.file).freedByHand.holds) return true;
-    return !use.has(kPointer | kReference) && e.end.rfind("nobody", 0) != 0;
+    return !use.has(kPointer | kReference) && !e.neverDestroyed;
   };
   Wanted others{[&](VariableIndex v) { return s.entityOfVariable[v] != SIZE_MAX; }, [&](FunctionIndex f) { return s.entityOfAccessPoint[f] != SIZE_MAX; }, 0};
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
@@ -330,8 +330,8 @@ void checkSubjectFirst(const Subject& s, std::vector<Finding>& out) {
           f.evidence.push_back({b.definition, shorter ? other + " is destroyed at the end of its block" : other + " is declared later, so it is destroyed first"});
           f.evidence.push_back({used, "the destructor uses it after it was destroyed"});
           f.advice = Advice::Enforce;
-          f.reasonsFor.push_back("swapping the two declarations mends it where they stand together");
-          f.reasonsAgainst.push_back("nothing keeps the next one from swapping them back: an owner for both would");
+          f.reasonsFor.push_back("swapping the two declarations mends it where they are adjacent");
+          f.reasonsAgainst.push_back("a later edit can swap them back; one owner for both cannot be broken so");
           out.push_back(std::move(f));
         }
       }
@@ -399,8 +399,8 @@ void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
     f.evidence.push_back({made, "made here, without an owner"});
     f.evidence.insert(f.evidence.end(), drops.begin(), drops.begin() + static_cast<std::ptrdiff_t>(std::min<size_t>(drops.size(), 6)));
     f.advice = Advice::Own;
-    f.reasonsFor.push_back("an owning pointer as the result says who frees it, and does so");
-    f.reasonsAgainst.push_back("callers that free it by hand have to change with it");
+    f.reasonsFor.push_back("an owning pointer as the result shows who deletes it, and deletes it");
+    f.reasonsAgainst.push_back("callers that delete it by hand have to change");
     out.push_back(std::move(f));
   }
 }
@@ -462,8 +462,8 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
     f.evidence.push_back({p.variables[target].declarations.front(), "still points there after the object was destroyed"});
     f.advice = Advice::SafeInit;
     if (entity == SIZE_MAX) {
-      f.reasonsFor.push_back("an object that the longer-lived one owns cannot go too early");
-      f.reasonsAgainst.push_back("it then lives longer than it is needed");
+      f.reasonsFor.push_back("an object that the longer-lived one owns is not destroyed too early");
+      f.reasonsAgainst.push_back("it then lives longer than needed");
     }
     out.push_back(std::move(f));
   };

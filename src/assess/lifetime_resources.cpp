@@ -50,7 +50,7 @@ void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
     if (e.type != kNone && e.creation.time != CreationTime::Elsewhere)
       for (const StateField& field : e.state) candidates.push_back(field.variable);
     else if (e.type == kNone) candidates.push_back(e.slot);
-    bool leaked = e.end.rfind("nobody", 0) == 0 && e.kind != EntityKind::StaticHolder;
+    bool leaked = e.neverDestroyed && e.kind != EntityKind::StaticHolder;
     for (VariableIndex v : candidates) {
       const Variable& variable = p.variables[v];
       Place home = variable.declarations.front();
@@ -80,7 +80,7 @@ void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
       if (initial != kNoNode)
         if (std::string_view name = takenBy(p, {home.file, initial}); !name.empty()) taken = {home.file, initial}, what = std::string(name);
       if (taken.known() && !released && (use.has(kPointer) || use.decl == kNone)) {
-        reason = std::string(p.text(variable.name)) + " is taken with " + what + " and no path gives it back";
+        reason = std::string(p.text(variable.name)) + " is acquired with " + what + ", and no path releases it";
       } else if (leaked && !use.has(kPointer | kReference) && (traits & (kFileResource | kThreadType)) && !taken.known()) {
         // Its destructor would release it, but the object is never destroyed.
         bool closed = false;

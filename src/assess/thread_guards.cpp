@@ -441,8 +441,8 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
       else f.evidence.push_back({p.types[type.derived.front()].definition.known() ? p.types[type.derived.front()].definition : type.definition, std::string(p.text(p.types[type.derived.front()].name)) + " is constructed after this constructor has ended"});
       f.advice = Advice::SafeInit;
       if (entity == SIZE_MAX) {
-        f.reasonsFor.push_back("starting the thread in a function of its own, called once the object stands, costs one line at each creation");
-        f.reasonsAgainst.push_back("who forgets that call has an object that does nothing");
+        f.reasonsFor.push_back("starting the thread in a function that is called after construction costs one line at each creation");
+        f.reasonsAgainst.push_back("an object for which that call is forgotten does nothing");
       }
       out.push_back(std::move(f));
       break;

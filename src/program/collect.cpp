@@ -3,11 +3,20 @@
 
 namespace elmcart {
 
-void Linker::add(ScopeIndex scope, NameId name, Symbol symbol) { table_[uint64_t{scope} << 32 | name].push_back(symbol); }
+void Linker::add(ScopeIndex scope, NameId name, Symbol symbol) {
+  // All that a scope declares under one name is looked through for each use of it. No written code
+  // declares a name so often in one file; what a generator does beyond that is not found by its name.
+  constexpr uint32_t kMostInOneFile = 256;
+  Named& named = table_[uint64_t{scope} << 32 | name];
+  FileIndex now = static_cast<FileIndex>(p_.files.size());
+  if (named.file != now) named.inFile = 0;
+  named.file = now;
+  if (named.inFile++ < kMostInOneFile) named.symbols.push_back(symbol);
+}
 
 const Symbols* Linker::entries(ScopeIndex scope, NameId name) const {
   auto found = table_.find(uint64_t{scope} << 32 | name);
-  return found == table_.end() ? nullptr : &found->second;
+  return found == table_.end() ? nullptr : &found->second.symbols;
 }
 
 NameId Linker::qualify(ScopeIndex scope, NameId name, bool findable) {

@@ -129,7 +129,12 @@ class Linker {
   std::map<std::string, std::vector<ScopeIndex>, std::less<>> modules_;  // by their last part
   std::map<std::pair<TypeIndex, bool>, VariableIndex> monitors_;
   std::vector<std::vector<NameId>> nameMap_;  // by file: local name id to the program's
-  absl::flat_hash_map<uint64_t, Symbols> table_;  // by scope and name
+  struct Named {
+    Symbols symbols;
+    FileIndex file = kNone;  // that has added to it last, and how often
+    uint32_t inFile = 0;
+  };
+  absl::flat_hash_map<uint64_t, Named> table_;  // by scope and name
   std::vector<AliasDecl> aliases_;
   std::vector<Pending> pendingFunctions_, pendingVariables_, pendingTypes_, pendingParts_;
   bool collectingPart_ = false;

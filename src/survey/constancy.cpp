@@ -276,7 +276,7 @@ std::string Constancy::lookedUp(VariableIndex v) const {
     }
     if (by == kNone && use.in != kNone) return "";
   }
-  return "its class's own fixed reference to what " + std::string(p_.text(p_.functions[asked.index()].qualified)) + " keeps";
+  return "it is set once, to what " + std::string(p_.text(p_.functions[asked.index()].qualified)) + " keeps";
 }
 
 bool Constancy::holdsNothing(VariableIndex v) const {

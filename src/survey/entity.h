@@ -91,7 +91,8 @@ struct Entity {
   std::vector<std::string> openings;  // why it is not enforced
   std::vector<StateField> state;
   std::vector<Consumer> consumers;
-  std::string end;                    // who destroys it
+  std::string end;                    // how and when it is destroyed, as a text
+  bool neverDestroyed = false;
   bool madeByAsking = false;          // what looks like making one hands out the one that is there
   bool harmless = false;
   std::string harmlessBecause;

@@ -12,12 +12,12 @@ constexpr int kWeightDepth = 4;
 
 std::string weightText(uint32_t traits, std::string_view name) {
   std::string by = " (" + std::string(name) + ")";
-  if (traits & kNetwork) return "talks to the network" + by;
+  if (traits & kNetwork) return "uses the network" + by;
   if (traits & kStartsProcess) return "starts a process" + by;
   if (traits & kStartsThread) return "starts a thread" + by;
   if (traits & kReadsFile) return "opens a file" + by;
   if (traits & kSleeps) return "sleeps" + by;
-  return "allocates much" + by;
+  return "allocates a large buffer" + by;
 }
 
 class Weigher {

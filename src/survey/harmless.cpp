@@ -73,13 +73,13 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   const Variable& variable = p_.variables[v];
   const TypeUse& use = p_.use(variable.type);
   uint32_t traits = p_.traits(p_.variables[v].home().file, p_.variables[v].type);
-  if (traits & (kLockType | kConditionType)) return "a pure lock object: it guards other state and holds none";
-  if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds nothing else";
-  if (traits & kMemberHandle) return "a handle on members of other objects: it holds nothing itself";
+  if (traits & (kLockType | kConditionType)) return "a lock: it guards other state and holds none";
+  if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds no other state";
+  if (traits & kMemberHandle) return "an accessor for fields of other objects: it holds no state itself";
   const Language& language = p_.language(p_.variables[v].home().file);
   bool managed = language.dotted;
   if (managed && (variable.modifiers & kConstant)) return "a compile-time constant";
-  if (managed && (p_.guarantees(p_.variables[v].home().file).typeTraits(p_.text(use.name)) & kTextType) && setOnlyAtStart(v)) return "text that is set once";
+  if (managed && (p_.guarantees(p_.variables[v].home().file).typeTraits(p_.text(use.name)) & kTextType) && setOnlyAtStart(v)) return "a string that is set once";
   bool neverSetAgain = (variable.modifiers & kConst) || (!language.bareMembers && setOnlyAtStart(v));
   if (managed && neverSetAgain && variable.definition.known()) {
     // const other = book;
@@ -91,7 +91,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     if (named.is(Symbol::Sort::Variable) && p_.variables[named.index()].lives() && named.index() != v) return "another name for " + std::string(p_.text(p_.variables[named.index()].qualified));
   }
   if (managed && (variable.modifiers & kConst) && use.decl != kNone && p_.types[use.decl].form == TypeForm::Interface && p_.types[use.decl].methods.empty() && p_.types[use.decl].fields.empty())
-    return "holds a function that is never replaced";
+    return "it holds a function that is never replaced";
   if (managed && !(variable.modifiers & kThreadLocal) && setOnlyAtStart(v) && !changedThrough(v)) {
     bool waits = variable.definition.known() && p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode && !(variable.modifiers & kConst);
     // What is really made there tells more than the type that is declared.
@@ -100,17 +100,17 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     bool whole = made != kNone || (type != kNone && (p_.types[type].form == TypeForm::Enum || !p_.types[type].derived.empty() || (p_.types[type].form != TypeForm::Interface && !isAbstract(p_, type))));
     if (type != kNone && use.decl != kNone && !waits && whole && !constancy_.changesLater(object, made != kNone) && weightsOfCreation(p_, object, kNone).empty() &&
         (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
-      return "set once, and nothing in its class changes after construction";
-    if (object != kNone && (variable.modifiers & kConst) && onlyAsked(v, object)) return "filled while it is made, and only asked afterwards in this tree";
-    if (type != kNone && constancy_.holdsFunction(v) && (variable.modifiers & kConst)) return "holds a function that is never replaced";
-    if (variable.definition.known() && constancy_.holdsNothing(v)) return "holds nothing, and is never set";
+      return "it is set once, and its class does not change after construction";
+    if (object != kNone && (variable.modifiers & kConst) && onlyAsked(v, object)) return "it is filled where it is made, and only read afterwards in this tree";
+    if (type != kNone && constancy_.holdsFunction(v) && (variable.modifiers & kConst)) return "it holds a function that is never replaced";
+    if (variable.definition.known() && constancy_.holdsNothing(v)) return "it is never set";
     if ((variable.modifiers & kConst) && constancy_.holdsNoElement(v)) return "an empty array";
     if (std::string why = constancy_.lookedUp(v); !why.empty()) return why;  // never set again, declared so or not
     // Where nothing can be declared constant, or nobody outside can set it, what is never set again is.
     bool ownField = variable.storage == Storage::StaticField && !(variable.modifiers & (kPublic | kProtected));
     bool fixed = (variable.modifiers & kConst) || ownField || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
     if (type == kNone && fixed && !(traits & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare)))
-      return "a fixed reference to a library's object that this tree does not change";
+      return "it is set once, and no code in this tree changes it";
   }
   bool pointerToMutable = use.has(kPointer) && !use.has(kPointeeConst) && type != kNone;
   if (variable.modifiers & kConstant) return pointerToMutable ? "" : "a compile-time constant";
@@ -126,18 +126,18 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     return "immutable: built once and never changed";
   }
   if (use.has(kPointer | kReference) && use.has(kPointeeConst) && (type == kNone || !constancy_.hasMutableField(type))) {
-    if ((variable.modifiers & kConst) || use.has(kReference) || onlyReadAfterCreation(v)) return "immutable: refers to constant data and is never set again";
+    if ((variable.modifiers & kConst) || use.has(kReference) || onlyReadAfterCreation(v)) return "immutable: it refers to constant data and is never set again";
   }
   if (variable.storage == Storage::FunctionStatic && (variable.modifiers & kConst) && !pointerToMutable) return "immutable: built once and never changed";
   if (type == kNone && !use.has(kReference) && variable.lives() && !(traits & kPerThread) && onlyReadAfterCreation(v) && !escapes(v)) {
     // Never written in the whole tree: as good as a constant.
-    if (p_.usesOfVariable[v].empty()) return "never used after its definition";
-    return "never changed after its definition in this tree";
+    if (p_.usesOfVariable[v].empty()) return "it is never used after its definition";
+    return "it is never changed after its definition in this tree";
   }
   if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && !constancy_.holdsState(type) && !p_.types[type].methods.empty() && p_.types[type].fields.empty() &&
       weightsOfCreation(p_, type, kNone).empty() && o_.accessPointsTo(v).empty() && !hasConstructor(type)) return "its class holds no state";
   if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && isPlainData(type) && onlyReadAfterCreation(v) && o_.accessPointsTo(v).empty() && !escapes(v))
-    return "a plain record that is never changed after its definition in this tree";
+    return "a record that is never changed after its definition in this tree";
   return "";
 }
 

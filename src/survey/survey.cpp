@@ -234,7 +234,8 @@ class Recogniser {
     }
     fillLocks(entity);
     sortConsumers(entity);
-    entity.end = "nobody: static fields live until the process ends";
+    entity.end = "never: static fields live until the process ends";
+    entity.neverDestroyed = true;
     return entity;
   }
 
@@ -1014,7 +1015,7 @@ class Recogniser {
     if (entity.kind != EntityKind::Singleton && entity.kind != EntityKind::SharedInstance) return;
     FileIndex f = p_.types[entity.type].definition.file;
     bool refuses = refusesSecond(p_, entity.type);
-    if (hasOpenConstructor(p_, entity.type) && !refuses) entity.openings.push_back("its constructor is open");
+    if (hasOpenConstructor(p_, entity.type) && !refuses) entity.openings.push_back("its constructor is public");
     if (p_.isCopyable(entity.type, f) && !isAbstract(p_, entity.type)) entity.openings.push_back("it can be copied");
     const Variable& slot = p_.variables[entity.slot];
     bool openSlot = (slot.storage == Storage::Global && slot.onlyIn == kNone && !(slot.modifiers & kConst)) || (slot.storage == Storage::StaticField && (slot.modifiers & kPublic));
@@ -1034,9 +1035,10 @@ class Recogniser {
       }
     }
     if (slot.modifiers & kThreadLocal) entity.end = "destroyed when its thread ends";
-    else if (use.has(kReference)) entity.end = "not by this slot: it refers to an object made elsewhere";
-    else if (use.has(kPointer) || ((traits & kAtomicType) && entity.type != kNone)) entity.end = entity.creation.time == CreationTime::Elsewhere ? "not by this slot: it was made elsewhere" : "nobody: it is never deleted";
+    else if (use.has(kReference)) entity.end = "elsewhere: the slot only refers to an object that other code made";
+    else if (use.has(kPointer) || ((traits & kAtomicType) && entity.type != kNone)) entity.end = entity.creation.time == CreationTime::Elsewhere ? "elsewhere: other code made the object" : "never: no code deletes it";
     else entity.end = "destroyed when the process exits";
+    entity.neverDestroyed = entity.end.rfind("never", 0) == 0;
   }
 
   // Ids may be the same in two languages.
