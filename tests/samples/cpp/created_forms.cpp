@@ -1,9 +1,3 @@
-// Further ways to fill a slot.
-#include <memory>
-#include <mutex>
-#include <optional>
-#include <string>
-
 // make_unique into an owning slot, with a test in front.
 class Derrick {  // entity: singleton Derrick lazy none
  public:
@@ -56,33 +50,3 @@ class Capstan {  // entity: singleton Capstan lazy lock
 };
 Capstan* Capstan::slot_ = nullptr;
 std::mutex Capstan::mutex_;  // harmless: mutex_
-
-// A pointer to an object that lives inside the accessor.
-class Semaphore {  // entity: singleton Semaphore lazy language
- public:
-  static Semaphore* semaphore() {
-    static Semaphore* instance = new Semaphore;
-    return instance;
-  }
-  Semaphore(const Semaphore&) = delete;
-
- private:
-  Semaphore() = default;
-  int arms_ = 2;
-};
-
-// A reference that keeps the instance: calls through it are uses of it.
-class Drydock {  // entity: singleton Drydock lazy language
- public:
-  static Drydock& dock() {
-    static Drydock instance;
-    return instance;
-  }
-  Drydock(const Drydock&) = delete;
-  Drydock() {}  // finding: single.open-constructor
-  void fill(int depth) { depth_ = depth; }
-  int depth() const { return depth_; }
-
- private:
-  int depth_ = 0;
-};

@@ -1,8 +1,3 @@
-// State of a file behind free functions, namespace-scope objects, function statics.
-#include <map>
-#include <string>
-#include <vector>
-
 namespace port {
 
 static int shipsToday = 0;  // entity: global-variable shipsToday eager language

@@ -1,10 +1,3 @@
-// Near-misses: nothing here is shared state that can do harm.
-#include <array>
-#include <map>
-#include <memory>
-#include <string>
-#include <vector>
-
 namespace port {
 
 constexpr int kBerths = 12;  // harmless: kBerths

@@ -1,7 +1,3 @@
-// Is it really one? Open constructors, copies, second creations.
-#include <mutex>
-#include <string>
-
 class Chartroom {  // entity: singleton Chartroom lazy language // finding: single.copyable
  public:
   Chartroom() {}  // finding: single.open-constructor
@@ -38,21 +34,3 @@ class Belfry {  // entity: singleton Belfry elsewhere none
   int strokes_ = 0;
 };
 Belfry* Belfry::slot_ = nullptr;
-
-// Closed in every way that counts.
-class Lighthouse {  // entity: singleton Lighthouse lazy language
- public:
-  static Lighthouse& light() {
-    static Lighthouse instance;
-    return instance;
-  }
-  void turn() {
-    std::lock_guard<std::mutex> hold(mutex_);
-    ++turns_;
-  }
-
- private:
-  Lighthouse() = default;
-  std::mutex mutex_;
-  int turns_ = 0;
-};

@@ -1,23 +1,3 @@
-// A slot that is a plain pointer, in its usual spellings.
-#include <mutex>
-#include <string>
-
-class TideGauge {  // entity: singleton TideGauge lazy none
- public:
-  static TideGauge* gauge() {
-    if (!gauge_) gauge_ = new TideGauge;  // finding: thread.unguarded-creation
-    return gauge_;
-  }
-  int level() const { return level_; }
-  TideGauge(const TideGauge&) = delete;
-
- private:
-  TideGauge() = default;
-  static TideGauge* gauge_;
-  int level_ = 0;
-};
-TideGauge* TideGauge::gauge_ = nullptr;
-
 // An early return instead of an if around the creation.
 class FlagLocker {  // entity: singleton FlagLocker lazy none
  public:

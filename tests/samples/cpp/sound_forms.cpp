@@ -1,24 +1,3 @@
-// Sound ways to have one instance: found, and nothing to say about how they are made.
-#include <atomic>
-#include <memory>
-#include <mutex>
-#include <vector>
-
-// A function-local static.
-class PilotBook {  // entity: singleton PilotBook lazy language
- public:
-  static PilotBook& book() {
-    static PilotBook instance;
-    return instance;
-  }
-  PilotBook(const PilotBook&) = delete;
-  int pages() const { return pages_; }
-
- private:
-  PilotBook() = default;
-  int pages_ = 0;
-};
-
 // An atomic slot, read with acquire and stored with release.
 class RadarPlot {  // entity: singleton RadarPlot lazy double-check
  public:
@@ -76,21 +55,3 @@ class Windsock {  // entity: singleton Windsock eager language
   int degrees_ = 0;
 };
 Windsock Windsock::sock_;
-
-// A nested holder keeps the instance.
-class Foghorn {  // entity: singleton Foghorn lazy language
- public:
-  static Foghorn& horn() { return Holder::get(); }
-  Foghorn(const Foghorn&) = delete;
-  void sound() { ++blasts_; }
-
- private:
-  Foghorn() = default;
-  struct Holder {
-    static Foghorn& get() {
-      static Foghorn instance;
-      return instance;
-    }
-  };
-  int blasts_ = 0;
-};

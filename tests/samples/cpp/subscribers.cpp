@@ -1,7 +1,3 @@
-// Objects that put themselves into lists that outlive them.
-#include <algorithm>
-#include <vector>
-
 class Listener {
  public:
   virtual ~Listener() = default;

@@ -1,10 +1,3 @@
-// State that a second thread reaches.
-#include <atomic>
-#include <mutex>
-#include <string>
-#include <thread>
-#include <vector>
-
 class Watchlist {  // entity: singleton Watchlist lazy language
  public:
   static Watchlist& list() {

@@ -1,10 +1,3 @@
-// What is guarded, where, and what gets out from under the guard.
-#include <map>
-#include <mutex>
-#include <string>
-#include <thread>
-#include <vector>
-
 namespace guards {
 
 // Guarded when it is written, not when it is read.

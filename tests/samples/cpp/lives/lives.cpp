@@ -1,12 +1,3 @@
-// What lives longer than what it holds, and what is used after its end.
-#include <algorithm>
-#include <functional>
-#include <map>
-#include <memory>
-#include <set>
-#include <string>
-#include <vector>
-
 namespace lives {
 
 class Keeper {

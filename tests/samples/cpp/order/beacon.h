@@ -1,6 +1,3 @@
-#pragma once
-#include <string>
-
 class Beacon {
  public:
   Beacon();

@@ -1,6 +1,3 @@
-// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
-#include "piers.h"
-
 #include <algorithm>
 #include <cstdlib>
 #include <fstream>

@@ -1,5 +1,3 @@
-#pragma once
-
 namespace piers {
 
 class Flare {  // entity: shared-instance Flare lazy language

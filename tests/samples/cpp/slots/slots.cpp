@@ -1,7 +1,3 @@
-// Slots that are replaced, shared by a family, and filled in a gap: C++.
-#include <mutex>
-#include <string>
-
 // Another takes its place; near miss: set once by who makes it.
 class MistHorn {  // entity: singleton MistHorn lazy none
  public:
@@ -80,11 +76,6 @@ class Plate {  // entity: singleton Plate lazy lock
 
 Plate* Plate::plate_ = nullptr;
 std::mutex Plate::gate_;  // harmless: gate_
-
-void labelTheQuays() {
-  Plate::get("north").rename("N");
-  Plate::get("south").rename("S");
-}
 
 // The slot is read outside the lock.
 class Radar {  // entity: singleton Radar lazy double-check-unsound

@@ -1,11 +1,3 @@
-// What creating a piece of shared state needs and may do.
-#include <cstdlib>
-#include <fstream>
-#include <iostream>
-#include <mutex>
-#include <stdexcept>
-#include <string>
-
 namespace starts {
 
 // Each needs the other while it is made.

@@ -1,8 +1,3 @@
-// Circles, what is created inside, what is passed along, what is reached through another.
-#include <fstream>
-#include <string>
-#include <vector>
-
 namespace ties {
 
 class Berther;

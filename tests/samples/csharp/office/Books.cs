@@ -80,10 +80,3 @@ public static class Codes
     private static readonly string Anchor = "A";  // harmless: Anchor
     public static string Name() => Anchor;
 }
-
-public class Barge
-{
-    private int load;
-    public static Barge GetInstance() { return new Barge(); }
-    public void Load(int tons) { load += tons; }
-}

@@ -1,6 +1,3 @@
-// The books of the harbour office, each kept by one object.
-library office.books;
-
 import 'dart:io';
 
 part 'tickets.dart';

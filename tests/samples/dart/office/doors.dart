@@ -32,17 +32,3 @@ class RadarPlot {  // entity: singleton RadarPlot lazy single-threaded
 
   static RadarPlot? get plot => _plot;  // finding: single.may-return-nothing
 }
-
-// The promise is kept, so the second call finds it.
-class TideFeed {  // entity: singleton TideFeed lazy single-threaded
-  static Future<TideFeed>? _feed;
-  int level = 0;
-
-  TideFeed._();
-
-  static Future<TideFeed> open() => _feed ??= Future.value(TideFeed._());
-
-  void rise() {
-    level += 1;
-  }
-}

@@ -1,61 +1,3 @@
-// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
-import 'dart:io';
-import 'ledgers/fees.dart';
-
-// There must be only one.
-class TideTable {  // finding: single.meant-single
-  int _shown = 0;
-
-  void show() {
-    this._shown = 1;
-  }
-}
-
-// Not a singleton: each pier has one.
-class Ladder {  // near: single.meant-single
-  int _rungs = 4;
-
-  void climb() {
-    this._rungs = 3;
-  }
-}
-
-// There is only one, and the class sees to it.
-class Anchor {  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy single-threaded
-  static Anchor? _anchorage = null;
-  int _chain = 0;
-
-  Anchor._() {  // near: single.open-constructor
-    if (Anchor._anchorage != null) {
-      throw StateError('the anchor is there');
-    }
-  }
-
-  static Anchor anchor() {
-    if (Anchor._anchorage == null) {
-      Anchor._anchorage = Anchor._();  // near: single.second-creation
-    }
-    return Anchor._anchorage != null;  // near: single.may-return-nothing
-  }
-
-  void lower() {
-    this._chain = 1;
-  }
-}
-
-class Boatswain {
-  late Anchor _own;
-  List<String> _notes = [];  // near: coupling.fixed-collaborator
-
-  Boatswain(Anchor anchor) {  // near: coupling.hidden-dependency coupling.fixed-collaborator
-    this._own = anchor;
-  }
-
-  void moor() {
-    this._own.lower();  // near: coupling.hidden-dependency
-  }
-}
-
 // One is handed out, and a helper makes another.
 class Capstan {  // entity: singleton Capstan lazy single-threaded  // finding: single.open-constructor
   static Capstan? _one = null;
@@ -75,64 +17,6 @@ class Capstan {  // entity: singleton Capstan lazy single-threaded  // finding: 
 
 Capstan spareCapstan() {
   return Capstan();  // finding: single.second-creation
-}
-
-// Near miss: the class makes others of its kind itself.
-class Windlass {
-  static Windlass? _one = null;  // entity: shared-instance _one lazy single-threaded
-  int _turns = 0;
-
-  static Windlass windlass() {
-    if (Windlass._one == null) {
-      Windlass._one = Windlass();
-    }
-    return Windlass._one!;
-  }
-
-  static Windlass turned(int by) {
-    final other = Windlass();  // near: single.second-creation
-    other.turns = by;
-    return other;
-  }
-}
-
-// Hands out nothing while the harbour is closed; near miss: it says so by throwing.
-class Beam {  // entity: singleton Beam lazy single-threaded  // finding: single.open-constructor
-  static Beam? _one = null;
-  int _lit = 0;
-
-  static Beam? beam(bool open) {
-    if (!open) {
-      return null;  // finding: single.may-return-nothing
-    }
-    if (Beam._one == null) {
-      Beam._one = Beam();
-    }
-    return Beam._one;
-  }
-
-  void light() {
-    this._lit = 1;
-  }
-}
-
-class Glow {  // entity: singleton Glow lazy single-threaded  // finding: single.open-constructor
-  static Glow? _one = null;
-  int _lit = 0;
-
-  static Glow glow(bool open) {
-    if (!open) {
-      throw StateError('closed');
-    }
-    if (Glow._one == null) {
-      Glow._one = Glow();
-    }
-    return Glow._one!;  // near: single.may-return-nothing
-  }
-
-  void light() {
-    this._lit = 1;
-  }
 }
 
 // Put in another's place by whoever asks for it.
@@ -157,17 +41,6 @@ Flare flare() {
     flareNow = Flare();
   }
   return flareNow!;
-}
-
-void useRockets() {
-  flareNow = Rocket();  // finding: single.replaceable
-}
-
-// Near misses: never set again.
-final torchNow = Flare();  // near: single.replaceable   // entity: shared-instance torchNow lazy language
-
-Flare torch() {
-  return torchNow!;
 }
 
 Flare? wickNow;  // entity: shared-instance wickNow lazy single-threaded
@@ -303,20 +176,6 @@ class Flags {
 
 final flags = Flags();  // entity: shared-instance flags lazy language
 
-class Pennants {
-  String _home = '';
-
-  Pennants(String home) {
-    this._home = home;
-  }
-
-  void reload() {
-    this._home = Platform.environment['HARBOUR'] ?? '';  // near: init.reads-environment
-  }
-}
-
-final pennants = Pennants('pier');  // entity: shared-instance pennants lazy language
-
 // Reads a file while the program is loaded.
 class Almanac {
   late List<String> _rows;
@@ -367,67 +226,6 @@ final heights = <String, int>{};  // entity: global-variable heights lazy langua
 
 void raiseStairs(int by) {
   heights['stairs'] = by;
-}
-
-final _bench = Flare();  // entity: shared-instance _bench lazy language
-final _stool = Flare();  // entity: shared-instance _stool lazy language
-final chair = Flare();  // entity: shared-instance chair lazy language
-
-void rest() {
-  _stool.light();
-}
-
-// Works only after it was set up; near misses: it sees to it itself.
-class Gauge {
-  int read() {
-    return 3;
-  }
-}
-
-class Locks {
-  Gauge? _gauge = null;
-  int _level = 0;
-
-  void setUp(Gauge gauge) {
-    this._gauge = gauge;
-  }
-
-  void fill() {
-    this._level = this._gauge!.read();
-  }
-}
-
-class Basin {
-  Gauge? _gauge = null;
-  int _level = 0;
-
-  void setUp(Gauge gauge) {
-    this._gauge = gauge;
-  }
-
-  void fill() {  // near: init.needs-setup
-    if (_gauge == null) {
-      throw StateError('no gauge');
-    }
-    this._level = this._gauge!.read();
-  }
-
-  void empty() {  // near: init.needs-setup
-    this._level = this._gauge?.read() ?? 0;
-  }
-}
-
-final locks = Locks();  // entity: shared-instance locks lazy language
-final basin = Basin();  // entity: shared-instance basin lazy language
-
-void flood(bool deep) {
-  locks.fill();  // finding: init.needs-setup
-  if (deep) {
-    locks.setUp(Gauge());
-  }
-  basin.setUp(Gauge());
-  basin.fill();
-  basin.empty();
 }
 
 // The failure goes nowhere; near misses: it is told, or handed on.
@@ -534,13 +332,6 @@ Future<Radio> sonar() async {
     sonarNow!.tune(channel);
   }
   return sonarNow!;
-}
-
-Future<Radio> radar() async {
-  if (radarNow == null) {
-    radarNow = askForRadar();
-  }
-  return await radarNow!;  // near: thread.await-gap
 }
 
 Future<Radio> askForRadar() async {
@@ -665,19 +456,6 @@ class Player {
   }
 }
 
-// Never leaves the list.
-class Drummer {
-  int _beats = 0;
-
-  Drummer() {
-    bells.add(this);  // finding: lifetime.dangling-subscriber
-  }
-
-  void close() {
-    this._beats = 0;
-  }
-}
-
 // Keeps the caller's object; near misses: only what it says, or for a while.
 class Porter {
   Caller? _caller = null;
@@ -723,61 +501,6 @@ void receive(String ship) {
   final caller = Caller(ship);
   caller.enter();
   caller.passBy();
-}
-
-// Used after its end; near misses: opened again, or used before.
-class Sluice {
-  bool _isOpen = true;
-  int _level = 0;
-
-  void close() {
-    this._isOpen = false;
-  }
-
-  void open() {
-    this._isOpen = true;
-  }
-
-  int measure() {
-    this._level += 1;
-    return this._level;
-  }
-}
-
-final sluice = Sluice();  // entity: shared-instance sluice lazy language
-
-int night() {
-  sluice.close();
-  print('night');
-  return sluice.measure();  // finding: lifetime.used-after-teardown
-}
-
-int day() {
-  sluice.close();
-  sluice.open();
-  var level = sluice.measure();  // near: lifetime.used-after-teardown
-  level += sluice.measure();  // near: lifetime.used-after-teardown
-  sluice.close();
-  return level;
-}
-
-// Makes its own.
-class Surveyor {
-  late Echo _echo;
-
-  Surveyor() {
-    this._echo = Echo();  // finding: coupling.fixed-collaborator
-  }
-
-  String depth() {
-    return this._echo.read();
-  }
-}
-
-class Echo {
-  String read() {
-    return File('echo').readAsStringSync();
-  }
 }
 
 // Nothing to hand in; near misses: no state, or one caller.
@@ -852,25 +575,6 @@ bool door(Papers papers) {  // finding: coupling.long-handoff
   return entrance(papers);
 }
 
-bool gate(Papers papers) {  // near: coupling.long-handoff
-  return papers.inOrder() && counter(papers);
-}
-
-bool windowed() {  // near: coupling.long-handoff
-  return counter(Papers());
-}
-
-// One reached through another; near misses: a part of the object, and the other one asked directly.
-class Buoys {
-  int _lit = 0;
-
-  void light() {
-    this._lit = 1;
-  }
-}
-
-final buoys = Buoys();  // entity: shared-instance buoys lazy language
-
 class Depths {
   int _least = 0;
 
@@ -896,17 +600,6 @@ class Channel {  // entity: singleton Channel lazy single-threaded  // finding: 
 
   Depths depths() {
     return this._inner;
-  }
-}
-
-class Pilot {
-  void steer() {
-    Channel.channel().capstan().turn();  // finding: coupling.hidden-dependency coupling.chained-access
-    Channel.channel().depths().measure();  // near: coupling.chained-access
-  }
-
-  void dark() {
-    buoys.light();  // near: coupling.chained-access  // finding: coupling.hidden-dependency
   }
 }
 
@@ -954,69 +647,6 @@ class Pier5 {
   }
 }
 
-// Begins the day for all; near miss: what is handed in is no reach.
-class Morning {
-  void begin() {  // finding: coupling.crowded-startup
-    gong.strike();
-    whistle.strike();
-    buoys.light();
-    soundings.open('morning');
-    davit.lower();  // finding: coupling.hidden-dependency
-    flags.rename('morning');
-    pennants.reload();  // finding: coupling.hidden-dependency
-  }
-
-  void half(Gong bell, Buoys light, Soundings line, Davit boat, Flags flag) {  // near: coupling.crowded-startup
-    bell.strike();
-    light.light();
-    line.open('half');
-    boat.lower();
-    flag.rename('half');
-  }
-}
-
-// Only the first one's name counts; near miss: it counts each time.
-class Plate {  // entity: singleton Plate lazy single-threaded
-  static Plate? _one = null;
-  String _name = '';
-
-  Plate(String name, int size) {  // finding: single.open-constructor
-    this._name = name + size.toString();
-  }
-
-  static Plate plate(String name, int size) {  // finding: init.arguments-ignored
-    if (Plate._one == null) {
-      Plate._one = Plate(name, size);
-    }
-    return Plate._one!;
-  }
-
-  void rename(String name) {
-    this._name = name;
-  }
-}
-
-class Sign {  // entity: singleton Sign lazy single-threaded
-  static Sign? _one = null;
-  String _name = '';
-
-  Sign(String name) {  // finding: single.open-constructor
-    this._name = name;
-  }
-
-  static Sign sign(String name) {  // near: init.arguments-ignored
-    if (Sign._one == null) {
-      Sign._one = Sign(name);
-    }
-    Sign._one!.rename(name);
-    return Sign._one!;
-  }
-
-  void rename(String name) {
-    this._name = name;
-  }
-}
-
 // One slot for a family; near miss: one for each of it.
 class Raft {  // entity: singleton Raft lazy single-threaded  // finding: single.open-constructor
   static Raft? _one = null;
@@ -1042,61 +672,4 @@ class WideRaft extends Raft {
   void load() {
     this.sink();
   }
-}
-
-class Punt {  // entity: singleton Punt lazy single-threaded  // finding: single.open-constructor
-  static Punt? _one = null;
-  int _poles = 1;
-
-  static Punt punt() {
-    if (Punt._one == null) {
-      Punt._one = Punt();  // near: single.slot-shared-by-subclasses
-    }
-    return Punt._one!;
-  }
-
-  void push() {
-    this._poles = 0;
-  }
-}
-
-class Ferry {  // entity: singleton Ferry lazy single-threaded
-  static Ferry? _one = null;
-  int _trips = 0;
-
-  Ferry._() {  // near: single.subclassable
-    this._trips = 1;
-  }
-
-  static Ferry ferry() {
-    if (Ferry._one == null) {
-      Ferry._one = Ferry._();  // near: single.slot-shared-by-subclasses
-    }
-    return Ferry._one!;
-  }
-
-  void cross() {
-    this._trips = 2;
-  }
-}
-
-void open() {  // finding: coupling.crowded-startup
-  spareCapstan().turn();
-  Capstan.capstan().turn();
-  flare().light();
-  useRockets();
-  Plate.plate('a', 1).rename('b');
-  Plate.plate('c', 2);
-  Sign.sign('a');
-  WideRaft.raft().sink();
-  Raft.raft().sink();
-  Punt.punt().add();
-  Ferry.ferry().cross();
-  Boatswain(Anchor.anchor()).moor();
-  receive('Heron');
-  Morning().begin();
-  almanac.drop();
-  scale.load();
-  fees.enter(2);
-  flood(true);
 }

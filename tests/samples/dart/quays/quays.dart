@@ -1,6 +1,3 @@
-// Quays, mast and gauges of the harbour: what the other folders do not show in Dart.
-import 'dart:io';
-
 // One is handed out, another is made beside it.
 class Beacon {  // entity: singleton Beacon lazy language
   static final Beacon _one = Beacon();
@@ -20,45 +17,6 @@ class Pier {
     final second = Beacon();  // finding: single.second-creation
     second.flash();
   }
-}
-
-// Near miss: nobody else can make one.
-class Lantern {  // entity: singleton Lantern lazy language
-  static final Lantern _one = Lantern._();
-  int _lit = 0;
-
-  Lantern._();  // near: single.open-constructor
-
-  static Lantern get() => _one;
-
-  void light() {
-    _lit = 1;
-  }
-}
-
-// Nothing before it is opened.
-class RadarPlot {  // entity: singleton RadarPlot lazy single-threaded
-  static RadarPlot? _plot;
-  int _echoes = 0;
-
-  RadarPlot._();
-
-  static void open() {
-    _plot = RadarPlot._();
-  }
-
-  static RadarPlot? get() {
-    return _plot;  // finding: single.may-return-nothing
-  }
-
-  void echo() {
-    _echoes = 1;
-  }
-}
-
-void watchTheRoads() {
-  RadarPlot.open();
-  RadarPlot.get()?.echo();
 }
 
 // Another takes its place.
@@ -106,36 +64,6 @@ class DeepBerth extends Berth {
   static void open() {
     Berth.berth = DeepBerth();  // finding: single.replaceable coupling.hidden-dependency
   }
-}
-
-// Only the first caller's name counts; near miss: kept by name.
-class Plate {
-  static Plate? _plate;  // entity: shared-instance _plate lazy single-threaded
-  static final Map<String, Plate> _plates = {};  // entity: registry _plates lazy language
-  String _name;
-
-  Plate._(this._name);
-
-  static Plate get(String name) {  // finding: init.arguments-ignored
-    if (_plate == null) {
-      _plate = Plate._(name);
-    }
-    return _plate!;
-  }
-
-  static Plate of(String name) {  // near: init.arguments-ignored
-    return _plates.putIfAbsent(name, () => Plate._(name));
-  }
-
-  void rename(String name) {
-    _name = name;
-  }
-}
-
-void labelTheQuays() {
-  Plate.get('north').rename('N');
-  Plate.get('south').rename('S');
-  Plate.of('east').rename('E');
 }
 
 // Reads a file when it is first asked for.
@@ -235,94 +163,6 @@ int plotTheDay(Chart chart) {
   return depth + other;
 }
 
-// Throws while it is made.
-class TideTable {  // entity: singleton TideTable lazy language
-  static final TideTable _table = TideTable._();  // finding: init.may-throw
-  int _rows = 0;
-
-  TideTable._() {
-    if (_rows == 0) {
-      throw StateError('no tides');
-    }
-  }
-
-  static TideTable get() => _table;
-
-  int next() {
-    _rows = _rows + 1;
-    return _rows;
-  }
-}
-
-// The failure is dropped; near miss: it is told.
-class Barograph {  // entity: singleton Barograph lazy language
-  static final Barograph _barograph = Barograph._();
-  List<String> _rows = [];
-
-  Barograph._() {
-    try {
-      _rows = File('pressure').readAsLinesSync();
-    } catch (failure) {  // finding: init.failure-swallowed
-    }
-  }
-
-  static Barograph get() => _barograph;
-
-  void drop() {
-    _rows = [];
-  }
-}
-
-class Thermograph {  // entity: singleton Thermograph lazy language
-  static final Thermograph _thermograph = Thermograph._();  // finding: init.may-throw
-  List<String> _rows = [];
-
-  Thermograph._() {
-    try {
-      _rows = File('degrees').readAsLinesSync();
-    } catch (failure) {  // near: init.failure-swallowed
-      throw StateError('no degrees');
-    }
-  }
-
-  static Thermograph get() => _thermograph;
-
-  void drop() {
-    _rows = [];
-  }
-}
-
-// Opens what nothing closes; near miss: closed at its end.
-class EchoLog {  // entity: singleton EchoLog lazy language
-  static final EchoLog _log = EchoLog._();
-  RandomAccessFile? _file;
-
-  EchoLog._();
-
-  static EchoLog get() => _log;
-
-  void begin() {
-    _file = File('echoes').openSync();  // finding: lifetime.never-released
-  }
-}
-
-class WaveLog {  // entity: singleton WaveLog lazy language
-  static final WaveLog _log = WaveLog._();
-  RandomAccessFile? _file;
-
-  WaveLog._();
-
-  static WaveLog get() => _log;
-
-  void begin() {
-    _file = File('waves').openSync();  // near: lifetime.never-released
-  }
-
-  void close() {
-    _file?.closeSync();
-  }
-}
-
 // Keeps what is made for one visit.
 class Gate {  // entity: singleton Gate lazy language
   static final Gate _gate = Gate._();
@@ -382,17 +222,6 @@ class Gauge {  // entity: singleton Gauge lazy language
   }
 }
 
-int endOfDay() {
-  Gauge.get().close();
-  return Gauge.get().measure();  // finding: lifetime.used-after-teardown
-}
-
-int newDay() {
-  Gauge.get().close();
-  Gauge.get().open();
-  return Gauge.get().measure();  // near: lifetime.used-after-teardown
-}
-
 // Knows who uses it.
 class Plan {  // entity: singleton Plan lazy language
   static final Plan _plan = Plan._();
@@ -433,14 +262,6 @@ class Navigator {
   int depth() => _store.depth('roads');
 }
 
-class Mate {
-  final ChartStore _store;
-
-  Mate(this._store);  // near: coupling.fixed-collaborator
-
-  int depth() => _store.depth('bay');
-}
-
 // Nothing to hand in.
 class Stamps {  // entity: static-holder Stamps eager language // finding: coupling.static-only-api
   static int _used = 0;
@@ -475,52 +296,8 @@ bool atGate(Permit permit) {
   return check(permit);
 }
 
-bool atQuay(Permit permit) {
-  return atGate(permit);
-}
-
-bool atPier(Permit permit) {  // finding: coupling.long-handoff
-  return atQuay(permit);
-}
-
 bool atLock(Permit permit) {  // near: coupling.long-handoff
   return permit.valid() && atGate(permit);
-}
-
-// One object reached through another.
-class Buoyage {  // entity: singleton Buoyage lazy language
-  static final Buoyage _buoyage = Buoyage._();
-  int _laid = 0;
-
-  Buoyage._();
-
-  static Buoyage get() => _buoyage;
-
-  void lay() {
-    _laid = 1;
-  }
-}
-
-class Fairway {  // entity: singleton Fairway lazy language
-  static final Fairway _fairway = Fairway._();
-  int _depth = 0;
-
-  Fairway._();
-
-  static Fairway get() => _fairway;
-
-  Buoyage marks() => Buoyage.get();
-
-  void dredge() {
-    _depth = 1;
-  }
-}
-
-class Tender {
-  void work() {
-    Fairway.get().marks().lay();  // finding: coupling.chained-access coupling.hidden-dependency
-    Fairway.get().dredge();  // near: coupling.chained-access
-  }
 }
 
 // Reached from everywhere; near miss: four classes.
@@ -580,25 +357,5 @@ class WestQuay {
 class InnerQuay {
   void fog() {
     Siren.get().sound();
-  }
-}
-
-// Starts them all; near miss: only five.
-class Opening {
-  void open() {  // finding: coupling.crowded-startup
-    Beacon.get().flash();  // finding: coupling.hidden-dependency
-    Siren.get().sound();
-    Bell.get().ring();
-    WaveLog.get().begin();  // finding: coupling.hidden-dependency
-    EchoLog.get().begin();  // finding: coupling.hidden-dependency
-    Berth.get().moor();
-  }
-
-  void half() {  // near: coupling.crowded-startup
-    Siren.get().sound();
-    Lantern.get().light();  // finding: coupling.hidden-dependency
-    Barograph.get().drop();  // finding: coupling.hidden-dependency
-    Thermograph.get().drop();  // finding: coupling.hidden-dependency
-    Foghorn.get().blow();  // finding: coupling.hidden-dependency
   }
 }

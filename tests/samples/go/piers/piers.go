@@ -1,6 +1,3 @@
-// Package piers: further forms in Go, and near misses beside them.
-package piers
-
 import (
 	"errors"
 	"os"
@@ -10,19 +7,7 @@ import (
 	"harbour/piers/ledgers"
 )
 
-// There must be only one.
-type TideTable struct { // finding: single.meant-single
-	shown int
-}
-
 func (t *TideTable) Show() { t.shown = 1 }
-
-// Not a singleton: each pier has one.
-type Ladder struct { // near: single.meant-single
-	rungs int
-}
-
-func (l *Ladder) Climb() { l.rungs = 3 }
 
 // There is only one, and nobody outside can make or copy it.
 type anchorage struct { // near: single.meant-single single.copyable  // entity: singleton anchorage lazy once
@@ -52,10 +37,6 @@ func Anchor() *anchorage { // near: single.may-return-nothing
 
 func (a *anchorage) Lower() {
 	atomic.AddInt32(&a.chain, 1) // near: thread.lost-update thread.unguarded-state
-}
-
-type Boatswain struct {
-	own *anchorage
 }
 
 func NewBoatswain(own *anchorage) *Boatswain { // near: coupling.hidden-dependency coupling.fixed-collaborator
@@ -174,9 +155,6 @@ var candle = NewFlare() // near: single.replaceable init.eager-unused init.may-t
 
 func burn() { candle.Light() }
 
-// Made, and used by nobody.
-var bench = NewFlare() // finding: init.eager-unused  // entity: shared-instance bench eager language
-
 // A circle of three; near misses: what is called later is no part of the making.
 type Crane struct{ load int }
 type Winch struct{ rope int }
@@ -225,13 +203,6 @@ func (d *Davit) Lower() {
 
 func (t *Tackle) Pull() { // near: coupling.cycle
 	t.blocks = 3
-}
-
-func (t *Tackle) Strain(tons int) {
-	if tons < 0 {
-		panic("tons")
-	}
-	t.blocks = tons
 }
 
 // Each knows the other.
@@ -300,9 +271,6 @@ func newScale() *Scale {
 }
 
 func (s *Scale) Load() { s.tons = 2 }
-
-// Works only after it was set up; near misses: it sees to it itself.
-type Gauge struct{ level int }
 
 func (g *Gauge) Read() int { return g.level }
 
@@ -422,24 +390,6 @@ func (r *ropeStore) Cut() {
 	r.coils = r.coils[1:] // near: thread.mixed-guard thread.check-then-act
 }
 
-func (r *ropeStore) All() []string {
-	r.mu.Lock()
-	defer r.mu.Unlock()
-	return r.coils // finding: thread.leaks-internals
-}
-
-func (r *ropeStore) Copied() []string {
-	r.mu.Lock()
-	defer r.mu.Unlock()
-	return append([]string(nil), r.coils...) // near: thread.leaks-internals
-}
-
-func (r *ropeStore) Count() int {
-	r.mu.Lock()
-	defer r.mu.Unlock()
-	return len(r.coils) // near: thread.leaks-internals
-}
-
 type chainStore struct {  // entity: singleton chainStore lazy lock
 	mu    sync.Mutex
 	links []string
@@ -486,12 +436,6 @@ func Wires() *wireStore {
 	return wires
 }
 
-func (w *wireStore) Bend() {
-	w.mu.Lock()
-	defer w.mu.Unlock()
-	w.strand = 5
-}
-
 func week() {
 	for day := 0; day < 7; day++ {
 		Ropes().Cut()
@@ -529,12 +473,6 @@ func (s *Signals) Keep(flag string) {
 
 func (s *Signals) Forget() {
 	s.kept = nil // finding: thread.mixed-guard
-}
-
-func (s *Signals) Last() string {
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	return s.last // near: thread.mixed-guard
 }
 
 // A look and a change without a lock; near miss: under one.
@@ -576,21 +514,6 @@ func (s *Soundings) Open(name string) {
 	s.file, _ = os.Open(name) // finding: lifetime.never-released
 }
 
-func (s *Soundings) Next() {
-	if s.file != nil {
-		s.read = 1
-	}
-}
-
-func first(name string) int {
-	file, err := os.Open(name) // near: lifetime.never-released
-	if err != nil {
-		return 0
-	}
-	defer file.Close()
-	return 1
-}
-
 // Registers again and again, and never leaves; near misses: looks first, and leaves.
 type Listening interface{ Heard(what string) }
 
@@ -620,16 +543,6 @@ func (c *Crier) AttachAs(name string, one Listening) {
 }
 
 func (c *Crier) DetachAs(name string) { delete(c.named, name) }
-
-func (c *Crier) Cry(what string) {
-	c.calls = append(c.calls, what) // near: lifetime.grows-forever
-	if len(c.calls) > 9 {
-		c.calls = c.calls[1:]
-	}
-	for _, one := range c.listening {
-		one.Heard(what)
-	}
-}
 
 type Drummer struct{ beats int }
 
@@ -666,10 +579,6 @@ type Harper struct{ strings int }
 
 func (h *Harper) Begin() {
 	crier.AttachAs("harper", h) // near: lifetime.duplicate-subscription
-}
-
-func (h *Harper) Again() {
-	crier.AttachAs("harper", h)
 }
 
 func (h *Harper) Heard(what string) { h.strings = len(what) }
@@ -717,12 +626,6 @@ func (s *Sluice) Open()  { s.open = true }
 func (s *Sluice) Measure() int {
 	s.level = 1
 	return s.level
-}
-
-func night() int {
-	sluice.Close()
-	burn()
-	return sluice.Measure() // finding: lifetime.used-after-teardown
 }
 
 func day() int {
@@ -777,26 +680,13 @@ func (c *Channel) Depths() *Depths { return &c.depths }
 
 type Pilot struct{}
 
-func (p *Pilot) Steer() {
-	TheChannel().Capstan().Turn()   // finding: coupling.hidden-dependency coupling.chained-access
-	TheChannel().Depths().Measure() // near: coupling.chained-access
-}
-
 func (p *Pilot) Dark() {
 	TheBuoys().Light() // near: coupling.chained-access  // finding: coupling.hidden-dependency
 }
 
-// Makes its own; near misses: handed in, or a plain value.
-type Echo struct{ heard int }
-
 func (e *Echo) Read() int {
 	text, _ := os.ReadFile("echo")
 	return len(text)
-}
-
-type Inspector struct {
-	echo  *Echo
-	notes []string
 }
 
 func NewInspector(echo *Echo) *Inspector { // near: coupling.fixed-collaborator
@@ -842,15 +732,6 @@ func (m *Morning) Begin() { // finding: coupling.crowded-startup
 	davit.Lower()  // finding: coupling.hidden-dependency
 	flags.Reload()  // finding: coupling.hidden-dependency
 	scale.Load()  // finding: coupling.hidden-dependency
-}
-
-func (m *Morning) Half(bell *Gong, light *Buoys, line *Soundings, boat *Davit, flag *Flags, load *Scale) { // near: coupling.crowded-startup
-	bell.Strike()
-	light.Light()
-	line.Open("half")
-	boat.Lower()
-	flag.Reload()
-	load.Load()
 }
 
 // Only the first one's name counts; near miss: it counts each time.

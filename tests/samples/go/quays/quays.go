@@ -1,6 +1,3 @@
-// Package quays: what the other folders do not show in Go.
-package quays
-
 import (
 	"errors"
 	"os"
@@ -20,15 +17,10 @@ func TheBeacon() *beaconLamp { return beacon }
 
 func (b *beaconLamp) Flash() { b.flashes = 1 }
 
-type Pier struct{}
-
 func (p *Pier) Light() {
 	second := &beaconLamp{} // finding: single.second-creation
 	second.Flash()
 }
-
-// Another takes its place.
-type Horn interface{ Blow() }
 
 type Foghorn struct {
 	blown int
@@ -39,12 +31,6 @@ func (f *Foghorn) Blow() { f.blown = 1 }
 var horn = &Foghorn{}  // entity: shared-instance horn eager language
 
 func TheHorn() *Foghorn { return horn }
-
-func ReplaceHorn(other *Foghorn) {
-	horn = other // finding: single.replaceable
-}
-
-func makeItLoud(other *Foghorn) { ReplaceHorn(other) }
 
 // Only the first caller's name counts; near miss: kept by name.
 type Plate struct {
@@ -74,8 +60,6 @@ func TheBuoy(name string) *Plate { // near: init.arguments-ignored
 	}
 	return buoys[name]
 }
-
-func (p *Plate) Rename(name string) { p.name = name }
 
 // Reads a file at load.
 type TideFile struct {
@@ -156,8 +140,6 @@ func TheMole() *Mole {
 
 func (l *Light) Raise() { l.height = 1 }
 
-func (m *Mole) Lengthen() { m.length = 1 }
-
 // Asks for itself.
 type DutyBook struct {
 	entries int
@@ -221,8 +203,6 @@ func TheRadar() *Radar {
 	return radar
 }
 
-func (r *Radar) Sweep() { r.sweeps = 1 }
-
 // Who is listed is told of each signal.
 type Keeper interface{ Heard(signal int) }
 
@@ -263,11 +243,6 @@ func (l *Lookout) Heard(signal int) { l.last = signal }
 
 func (l *Lookout) Close() { l.last = 0 }
 
-// Near miss: taken out at its end.
-type Bosun struct {
-	last int
-}
-
 func (b *Bosun) Open() {
 	Mast().Attach(b) // near: lifetime.dangling-subscriber
 }
@@ -275,17 +250,6 @@ func (b *Bosun) Open() {
 func (b *Bosun) Heard(signal int) { b.last = signal }
 
 func (b *Bosun) Close() { Mast().Detach(b) }
-
-// Listed once for each turn.
-type Steward struct {
-	last int
-}
-
-func (s *Steward) Wake() {
-	for turn := 0; turn < 3; turn++ {
-		Mast().Attach(s) // finding: lifetime.duplicate-subscription
-	}
-}
 
 func (s *Steward) Heard(signal int) { s.last = signal }
 
@@ -330,18 +294,6 @@ func TheGate() *gateKeeper { return gate }
 
 func (g *gateKeeper) Begin(visit *Visit) { g.visit = visit }
 
-func (g *gateKeeper) Note(ship string) { g.last = ship }
-
-type Visit struct {
-	ship string
-}
-
-func greet(ship string) {
-	visit := &Visit{ship: ship}
-	TheGate().Begin(visit) // finding: lifetime.captured-short-lived
-	TheGate().Note(ship)   // near: lifetime.captured-short-lived
-}
-
 // Knows who uses it.
 type Plan struct {
 	berths int
@@ -364,31 +316,12 @@ func (b *Berther) Arrive() { b.free = ThePlan().berths }  // finding: coupling.h
 
 func (b *Berther) Stop() { b.free = 0 }
 
-// Makes its own helper that reads files; near miss: it is handed in.
-type ChartStore struct{}
-
 func (c *ChartStore) Depth(place string) int {
 	chart, _ := os.ReadFile(place)
 	return len(chart)
 }
 
-type Navigator struct {
-	store *ChartStore
-}
-
-func NewNavigator() *Navigator {
-	return &Navigator{store: &ChartStore{}} // finding: coupling.fixed-collaborator
-}
-
 func (n *Navigator) Depth() int { return n.store.Depth("roads") }
-
-type Mate struct {
-	store *ChartStore
-}
-
-func NewMate(store *ChartStore) *Mate {
-	return &Mate{store: store} // near: coupling.fixed-collaborator
-}
 
 func (m *Mate) Depth() int { return m.store.Depth("bay") }
 
@@ -411,16 +344,7 @@ var fairway = &Fairway{}  // entity: shared-instance fairway eager language
 
 func TheFairway() *Fairway { return fairway }
 
-func (f *Fairway) Marks() *Buoyage { return TheBuoyage() }
-
 func (f *Fairway) Dredge() { f.depth = 1 }
-
-type Tender struct{}
-
-func (t *Tender) Work() {
-	TheFairway().Marks().Lay() // finding: coupling.chained-access coupling.hidden-dependency
-	TheFairway().Dredge()      // near: coupling.chained-access
-}
 
 // Reached from everywhere; near miss: four.
 type Siren struct {
@@ -464,11 +388,7 @@ func (q *EastQuay) Fog() {
 	TheBell().Ring()
 }
 
-type WestQuay struct{}
-
 func (q *WestQuay) Fog() { TheSiren().Sound() }
-
-type InnerQuay struct{}
 
 func (q *InnerQuay) Fog() { TheSiren().Sound() }
 
@@ -483,12 +403,4 @@ func (o *Opening) Open() { // finding: coupling.crowded-startup
 	TheEchoLog().Begin()  // finding: coupling.hidden-dependency
 	TheBollard().Tie()  // finding: coupling.hidden-dependency
 	ledgers.TheDues().Enter(1)
-}
-
-func (o *Opening) Half() { // near: coupling.crowded-startup
-	TheBeacon().Flash()
-	TheSiren().Sound()
-	ThePlate("north").Rename("N")  // finding: coupling.hidden-dependency
-	ThePlate("south").Rename("S")
-	TheBuoy("one").Rename("1")  // finding: coupling.hidden-dependency
 }

@@ -28,25 +28,6 @@ class SignalCode {  // entity: singleton SignalCode eager language
     }
 }
 
-// The other way round: all is there when it is made.
-class FogHorn {  // entity: singleton FogHorn eager language
-    private static final List<String> TONES = new ArrayList<>();  // entity: static-field TONES eager language
-    private static final FogHorn HORN = new FogHorn();
-    private int blown;
-
-    private FogHorn() {
-        TONES.add("low");
-    }
-
-    static FogHorn get() {
-        return HORN;
-    }
-
-    synchronized void blow() {
-        blown++;
-    }
-}
-
 // The lock is the caller's own.
 class CargoScale {  // entity: singleton CargoScale lazy lock
     private static CargoScale scale;
@@ -87,88 +68,6 @@ class DutyLog {  // entity: singleton DutyLog lazy lock
 
     void write(String line) {
         lines.add(line);  // finding: lifetime.grows-forever
-    }
-}
-
-// Taken and given back by calls.
-class QuayLights {  // entity: singleton QuayLights lazy lock
-    private static final Lock LOCK = new ReentrantLock();  // harmless: LOCK
-    private static QuayLights lights;
-    private boolean on;
-
-    private QuayLights() {}
-
-    static QuayLights get() {
-        LOCK.lock();
-        try {
-            if (lights == null) {
-                lights = new QuayLights();  // finding: init.lazy-needless
-            }
-            return lights;
-        } finally {
-            LOCK.unlock();
-        }
-    }
-
-    void turn() {
-        on = !on;
-    }
-}
-
-// Tested once only.
-class TugList {  // entity: singleton TugList lazy double-check-unsound
-    private static volatile TugList tugs;
-    private int count;
-
-    private TugList() {}
-
-    static TugList get() {
-        if (tugs == null) {  // finding: thread.double-check-incomplete
-            synchronized (TugList.class) {
-                tugs = new TugList();  // finding: init.lazy-needless
-            }
-        }
-        return tugs;
-    }
-
-    void add() {
-        count = count + 1;
-    }
-}
-
-// Open to subclasses.
-class Harbourmaster {  // entity: singleton Harbourmaster eager language
-    private static final Harbourmaster MASTER = new Harbourmaster();
-    private String name = "none";
-
-    protected Harbourmaster() {}  // finding: single.subclassable
-
-    static Harbourmaster get() {
-        return MASTER;
-    }
-
-    void rename(String to) {
-        name = to;
-    }
-}
-
-// Nothing before it is opened.
-class RadarPlot {  // entity: singleton RadarPlot lazy none
-    private static RadarPlot plot;
-    private int echoes;
-
-    private RadarPlot() {}
-
-    static void open() {
-        plot = new RadarPlot();
-    }
-
-    static RadarPlot get() {
-        return plot;  // finding: single.may-return-nothing
-    }
-
-    void echo() {
-        echoes = echoes + 1;
     }
 }
 
@@ -215,21 +114,6 @@ class CustomsDesk {  // entity: container-managed CustomsDesk
 
     CustomsDesk(Dock dock) {
         this.dock = dock;
-    }
-}
-
-class Inspector {
-    private final CustomsDesk desk;
-
-    Inspector(CustomsDesk desk) {
-        this.desk = desk;
-    }
-}
-
-// Near misses: a new one each time, and one that it was given.
-class Receipt {
-    static Receipt getInstance() {
-        return new Receipt();
     }
 }
 

@@ -26,48 +26,6 @@ class PilotRoster {  // entity: singleton PilotRoster lazy double-check-unsound
   }
 }
 
-// Double-checked with a volatile slot: sound.
-class TideTable {  // entity: singleton TideTable lazy double-check
-  private static volatile TideTable table;
-  private int level;
-
-  private TideTable() {}
-
-  static TideTable get() {
-    if (table == null) {
-      synchronized (TideTable.class) {
-        if (table == null) {
-          table = new TideTable();  // finding: init.lazy-needless
-        }
-      }
-    }
-    return table;
-  }
-
-  synchronized void rise() {
-    level++;
-  }
-}
-
-// A lock on every access.
-class SignalMast {  // entity: singleton SignalMast lazy lock
-  private static SignalMast mast;
-  private int flags;
-
-  private SignalMast() {}
-
-  static synchronized SignalMast get() {
-    if (mast == null) {
-      mast = new SignalMast();  // finding: init.lazy-needless
-    }
-    return mast;
-  }
-
-  synchronized void hoist() {
-    flags++;
-  }
-}
-
 // A nested holder: lazy, under the guard of class initialisation.
 class HarbourClock {  // entity: singleton HarbourClock lazy language
   private long ticks;

@@ -19,15 +19,6 @@ class TideTable {  // finding: single.meant-single
     }
 }
 
-// Not a singleton: each pier has one.
-class Ladder {  // near: single.meant-single
-    private int rungs;
-
-    void climb() {
-        rungs--;
-    }
-}
-
 /** The only one instance is below. */
 final class Anchor {  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy lock
     private static Anchor anchor;
@@ -128,23 +119,6 @@ final class Hook {  // entity: singleton Hook eager language
     }
 }
 
-final class Davit {  // entity: singleton Davit eager language
-    private static final Davit DAVIT = new Davit();  // near: init.cycle init.reentrant
-    private int boats;
-
-    private Davit() {
-    }
-
-    static Davit davit() {
-        return DAVIT;
-    }
-
-    void lower() {
-        Tackle.tackle().pull();  // near: coupling.cycle  // finding: coupling.hidden-dependency
-        boats++;
-    }
-}
-
 final class Tackle {  // entity: singleton Tackle eager language
     private static final Tackle TACKLE = new Tackle();  // near: init.cycle init.reentrant
     private int blocks = 2;
@@ -203,23 +177,6 @@ final class Flags {  // entity: singleton Flags eager language
 
     void rename(String name) {
         home = home + name;
-    }
-}
-
-final class Pennants {  // entity: singleton Pennants eager language
-    private static final Pennants PENNANTS = new Pennants("pier");
-    private String home;
-
-    private Pennants(String home) {  // near: init.reads-environment
-        this.home = home;
-    }
-
-    static Pennants pennants() {
-        return PENNANTS;
-    }
-
-    void reload() {
-        home = System.getenv("HARBOUR");  // near: init.reads-environment
     }
 }
 
@@ -492,69 +449,9 @@ final class Porter {  // entity: singleton Porter eager language
     }
 }
 
-// Makes its own; near misses: handed in, or a plain value.
-class Surveyor {
-    private final Echo echo = new Echo();  // finding: coupling.fixed-collaborator
-
-    int depth() throws IOException {
-        return echo.read();
-    }
-}
-
 class Echo {
     int read() throws IOException {
         return new FileInputStream("echo").read();
-    }
-}
-
-class Inspector {
-    private final Echo echo;
-    private final List<String> notes = new ArrayList<>();  // near: coupling.fixed-collaborator
-
-    Inspector(Echo echo) {  // near: coupling.fixed-collaborator
-        this.echo = echo;
-    }
-
-    int depth() throws IOException {
-        notes.add("read");
-        return echo.read();
-    }
-}
-
-// Passed on by four; near misses: used on the way, or made there.
-class Papers {
-    boolean inOrder() {
-        return true;
-    }
-}
-
-class Office {
-    boolean stamp(Papers papers) {
-        return papers.inOrder();
-    }
-
-    boolean clerk(Papers papers) {
-        return stamp(papers);
-    }
-
-    boolean counter(Papers papers) {
-        return clerk(papers);
-    }
-
-    boolean hall(Papers papers) {
-        return counter(papers);
-    }
-
-    boolean door(Papers papers) {  // finding: coupling.long-handoff
-        return hall(papers);
-    }
-
-    boolean gate(Papers papers) {  // near: coupling.long-handoff
-        return papers.inOrder() && counter(papers);
-    }
-
-    boolean window() {  // near: coupling.long-handoff
-        return counter(new Papers());
     }
 }
 
@@ -673,18 +570,6 @@ class Pier4 {
     }
 }
 
-class Pier5 {
-    void fog() {
-        Gong.gong().strike();
-    }
-}
-
-class Pier6 {
-    void fog() {
-        Gong.gong().strike();
-    }
-}
-
 // Begins the day for all; near miss: what is handed in is no reach.
 class Morning {
     void begin() throws IOException {  // finding: coupling.crowded-startup
@@ -730,84 +615,6 @@ final class Moorings {  // entity: singleton Moorings eager language
     }
 }
 
-final class Fenders {  // entity: singleton Fenders eager language
-    private static final Fenders FENDERS = new Fenders();  // near: init.may-throw init.eager-heavy
-    private int hung;
-
-    private Fenders() {
-        hung = 4;
-    }
-
-    static Fenders fenders() {
-        return FENDERS;
-    }
-
-    void hang(int more) {
-        if (more < 0) {
-            throw new IllegalArgumentException("more");
-        }
-        hung = more;
-    }
-}
-
-// Handed out as it is, or not at all: the accessor says so by what it throws.
-final class Chart {  // entity: singleton Chart eager language
-    private static final Chart CHART = new Chart();
-    private final Map<String, String> rocks = new HashMap<>();
-
-    private Chart() {
-    }
-
-    static Chart chart(boolean open) {
-        if (!open) {
-            throw new IllegalStateException("closed");
-        }
-        return CHART;  // near: single.may-return-nothing single.replaceable
-    }
-
-    synchronized void mark(String rock) {
-        rocks.put(rock, rock);
-        rocks.remove(rock);
-    }
-}
-
-// Known by what it is asked for.
-final class Plates {  // entity: singleton Plates lazy lock
-    private static Plates plates;
-    private String name;
-
-    private Plates(String name) {
-        this.name = name;
-    }
-
-    static synchronized Plates plates(String name) {  // near: init.arguments-ignored
-        if (plates == null) {
-            plates = new Plates(name);
-        }
-        plates.name = name;
-        return plates;
-    }
-}
-
-// In the right order.
-final class Stairs {  // entity: singleton Stairs eager language
-    private static final int STEPS = 12;  // harmless: STEPS
-    private static final Stairs STAIRS = new Stairs();  // near: init.order-within-class
-    private int climbed;
-
-    private Stairs() {
-        climbed = STEPS;
-    }
-
-    static Stairs stairs() {
-        return STAIRS;
-    }
-
-    void climb() {
-        climbed = climbed - STEPS;
-    }
-}
-
 // Set up by those who need it.
 final class Locks {  // entity: singleton Locks eager language
     private static final Locks LOCKS = new Locks();
@@ -846,29 +653,6 @@ final class Seal implements Serializable {  // entity: singleton Seal eager lang
 
     private Object readResolve() {  // near: single.revivable
         return SEAL;
-    }
-}
-
-// Members without a class's own state.
-final class Knots {  // near: coupling.static-only-api
-    static int bowline(int turns) {
-        return turns + 1;
-    }
-
-    static int hitch(int turns) {
-        return turns + 2;
-    }
-}
-
-class Sailor {
-    int tie() {
-        return Knots.bowline(2);
-    }
-}
-
-class Rower {
-    int tie() {
-        return Knots.hitch(2);
     }
 }
 

@@ -235,12 +235,6 @@ class WestQuay {
     }
 }
 
-class InnerQuay {
-    void fog() {
-        Horn.horn().blow();
-    }
-}
-
 // Starts them all; near miss: only five.
 class Opening {
     void open() throws IOException {  // finding: coupling.crowded-startup

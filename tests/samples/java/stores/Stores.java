@@ -1,6 +1,3 @@
-// Stores of the harbour: what keeps things for a while, and looks like what keeps them for ever.
-package stores;
-
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -28,20 +25,6 @@ class NightWork {  // entity: singleton NightWork eager language
     synchronized Runnable next() {
         Queue<Runnable> jobs = this.jobs;
         return jobs.poll();
-    }
-}
-
-// Near miss: a field that may keep the shared object, and may keep one of its own.
-class Manifest {
-    private static final Map<String, String> NOTHING = new HashMap<>();  // harmless: NOTHING
-    private Map<String, String> lines = NOTHING;
-
-    void begin() {
-        lines = new HashMap<>();
-    }
-
-    void add(String line) {
-        lines.put(line, line);  // near: coupling.hidden-dependency
     }
 }
 

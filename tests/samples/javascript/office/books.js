@@ -67,9 +67,3 @@ class Clock {
   }
 }
 export default new Clock();  // entity: shared-instance books eager language
-
-export class Barge {
-  static getInstance() {
-    return new Barge();
-  }
-}

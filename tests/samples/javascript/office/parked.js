@@ -19,20 +19,6 @@ export function pilots() {
   return globalThis[KEY];
 }
 
-// A constructor that hands out the old one.
-export class SignalMast {  // entity: singleton SignalMast elsewhere none
-  constructor() {
-    if (SignalMast.only) {
-      return SignalMast.only;
-    }
-    this.flag = '';
-    SignalMast.only = this;
-  }
-  show(flag) {
-    this.flag = flag;
-  }
-}
-
 // A constructor that refuses the second.
 let made = false;  // entity: global-variable made eager language
 export class FogHorn {

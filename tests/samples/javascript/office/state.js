@@ -18,9 +18,3 @@ export function arrive(ship) {
   }
   return NAMES.A + BerthBook.getInstance().count() + count;
 }
-
-export function plan() {
-  const waitingHere = [];
-  waitingHere.push(1);
-  return waitingHere;
-}

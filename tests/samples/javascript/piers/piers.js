@@ -2,57 +2,12 @@
 import fs from 'fs';
 import { fees } from './ledgers/fees.js';
 
-// There must be only one.
-export class TideTable {  // finding: single.meant-single
-  shown = 0;
-
-  show() {
-    this.shown = 1;
-  }
-}
-
 // Not a singleton: each pier has one.
 export class Ladder {  // near: single.meant-single
   rungs = 4;
 
   climb() {
     this.rungs = 3;
-  }
-}
-
-// There is only one, and the class sees to it.
-export class Anchor {  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy single-threaded
-  static anchorage = null;
-  chain = 0;
-
-  constructor() {  // near: single.open-constructor
-    if (Anchor.anchorage) {
-      throw new Error('the anchor is there');
-    }
-  }
-
-  static anchor() {
-    if (!Anchor.anchorage) {
-      Anchor.anchorage = new Anchor();  // near: single.second-creation
-    }
-    return Anchor.anchorage;  // near: single.may-return-nothing
-  }
-
-  lower() {
-    this.chain = 1;
-  }
-}
-
-export class Boatswain {
-  own;
-  notes = [];  // near: coupling.fixed-collaborator
-
-  constructor(anchor) {  // near: coupling.hidden-dependency coupling.fixed-collaborator
-    this.own = anchor;
-  }
-
-  moor() {
-    this.own.lower();  // near: coupling.hidden-dependency
   }
 }
 
@@ -77,64 +32,6 @@ export function spareCapstan() {
   return new Capstan();  // finding: single.second-creation
 }
 
-// Near miss: the class makes others of its kind itself.
-export class Windlass {
-  static one = null;  // entity: shared-instance one lazy single-threaded
-  turns = 0;
-
-  static windlass() {
-    if (!Windlass.one) {
-      Windlass.one = new Windlass();
-    }
-    return Windlass.one;
-  }
-
-  static turned(by) {
-    const other = new Windlass();  // near: single.second-creation
-    other.turns = by;
-    return other;
-  }
-}
-
-// Hands out nothing while the harbour is closed; near miss: it says so by throwing.
-export class Beam {  // entity: singleton Beam lazy single-threaded  // finding: single.open-constructor
-  static one = null;
-  lit = 0;
-
-  static beam(open) {
-    if (!open) {
-      return null;  // finding: single.may-return-nothing
-    }
-    if (!Beam.one) {
-      Beam.one = new Beam();
-    }
-    return Beam.one;
-  }
-
-  light() {
-    this.lit = 1;
-  }
-}
-
-export class Glow {  // entity: singleton Glow lazy single-threaded  // finding: single.open-constructor
-  static one = null;
-  lit = 0;
-
-  static glow(open) {
-    if (!open) {
-      throw new Error('closed');
-    }
-    if (!Glow.one) {
-      Glow.one = new Glow();
-    }
-    return Glow.one;  // near: single.may-return-nothing
-  }
-
-  light() {
-    this.lit = 1;
-  }
-}
-
 // Put in another's place by whoever asks for it.
 export class Flare {
   lit = 0;
@@ -157,10 +54,6 @@ export function flare() {
     flareNow = new Flare();
   }
   return flareNow;
-}
-
-export function useRockets() {
-  flareNow = new Rocket();  // finding: single.replaceable
 }
 
 // Near misses: never set again.
@@ -303,20 +196,6 @@ export class Flags {
 
 export const flags = new Flags();  // entity: shared-instance flags eager language
 
-export class Pennants {
-  home;
-
-  constructor(home) {
-    this.home = home;
-  }
-
-  reload() {
-    this.home = process.env.HARBOUR || '';  // near: init.reads-environment
-  }
-}
-
-export const pennants = new Pennants('pier');  // entity: shared-instance pennants eager language
-
 // Reads a file while the program is loaded.
 export class Almanac {
   rows;
@@ -377,59 +256,6 @@ export const chair = new Flare();  // near: init.eager-unused  // entity: shared
 
 export function rest() {
   stool.light();
-}
-
-// Works only after it was set up; near misses: it sees to it itself.
-export class Gauge {
-  read() {
-    return 3;
-  }
-}
-
-export class Locks {
-  gauge = null;
-  level = 0;
-
-  setUp(gauge) {
-    this.gauge = gauge;
-  }
-
-  fill() {
-    this.level = this.gauge.read();
-  }
-}
-
-export class Basin {
-  gauge = null;
-  level = 0;
-
-  setUp(gauge) {
-    this.gauge = gauge;
-  }
-
-  fill() {  // near: init.needs-setup
-    if (!this.gauge) {
-      throw new Error('no gauge');
-    }
-    this.level = this.gauge.read();
-  }
-
-  empty() {  // near: init.needs-setup
-    this.level = this.gauge?.read() ?? 0;
-  }
-}
-
-export const locks = new Locks();  // entity: shared-instance locks eager language
-export const basin = new Basin();  // entity: shared-instance basin eager language
-
-export function flood(deep) {
-  locks.fill();  // finding: init.needs-setup
-  if (deep) {
-    locks.setUp(new Gauge());
-  }
-  basin.setUp(new Gauge());
-  basin.fill();
-  basin.empty();
 }
 
 // The failure goes nowhere; near misses: it is told, or handed on.
@@ -629,57 +455,6 @@ export class Bells {
 
 export const bells = new Bells();  // entity: shared-instance bells eager language
 
-export class Ringer {
-  constructor() {
-    bells.add(this);  // finding: coupling.hidden-dependency
-  }
-
-  again() {
-    bells.add(this);  // finding: lifetime.duplicate-subscription
-  }
-
-  close() {
-    bells.remove(this);
-  }
-
-  ring() {
-    this.close();
-  }
-}
-
-export class Player {
-  strokes = 3;
-
-  constructor() {
-    bells.addPlayer(this);  // near: lifetime.dangling-subscriber
-  }
-
-  again() {
-    bells.addPlayer(this);  // near: lifetime.duplicate-subscription
-  }
-
-  close() {
-    bells.removePlayer(this);
-  }
-
-  play() {
-    this.close();
-  }
-}
-
-// Never leaves the list.
-export class Drummer {
-  beats = 0;
-
-  constructor() {
-    bells.add(this);  // finding: lifetime.dangling-subscriber
-  }
-
-  close() {
-    this.beats = 0;
-  }
-}
-
 // Keeps the caller's object; near misses: only what it says, or for a while.
 export class Porter {
   caller = null;
@@ -727,61 +502,6 @@ export function receive(ship) {
   caller.passBy();
 }
 
-// Used after its end; near misses: opened again, or used before.
-export class Sluice {
-  isOpen = true;
-  level = 0;
-
-  close() {
-    this.isOpen = false;
-  }
-
-  open() {
-    this.isOpen = true;
-  }
-
-  measure() {
-    this.level += 1;
-    return this.level;
-  }
-}
-
-export const sluice = new Sluice();  // entity: shared-instance sluice eager language
-
-export function night() {
-  sluice.close();
-  console.log('night');
-  return sluice.measure();  // finding: lifetime.used-after-teardown
-}
-
-export function day() {
-  sluice.close();
-  sluice.open();
-  let level = sluice.measure();  // near: lifetime.used-after-teardown
-  level += sluice.measure();  // near: lifetime.used-after-teardown
-  sluice.close();
-  return level;
-}
-
-// Makes its own.
-export class Surveyor {
-  echo;
-
-  constructor() {
-    this.echo = new Echo();  // finding: coupling.fixed-collaborator
-  }
-
-  depth() {
-    return this.echo.read();
-  }
-}
-
-export class Echo {
-  read() {
-    return fs.readFileSync('echo', 'utf8');
-  }
-}
-
 // Nothing to hand in; near misses: no state, or one caller.
 export class Tickets {  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
   static sold = 0;
@@ -827,13 +547,6 @@ export class Rower {
   }
 }
 
-// Passed on by four; near misses: used on the way, or made there.
-export class Papers {
-  inOrder() {
-    return true;
-  }
-}
-
 export function stamp(papers) {
   return papers.inOrder();
 }
@@ -852,64 +565,6 @@ export function entrance(papers) {
 
 export function door(papers) {  // finding: coupling.long-handoff
   return entrance(papers);
-}
-
-export function gate(papers) {  // near: coupling.long-handoff
-  return papers.inOrder() && counter(papers);
-}
-
-export function windowed() {  // near: coupling.long-handoff
-  return counter(new Papers());
-}
-
-// One reached through another; near misses: a part of the object, and the other one asked directly.
-export class Buoys {
-  lit = 0;
-
-  light() {
-    this.lit = 1;
-  }
-}
-
-export const buoys = new Buoys();  // entity: shared-instance buoys eager language
-
-export class Depths {
-  least = 0;
-
-  measure() {
-    this.least = 4;
-  }
-}
-
-export class Channel {  // entity: singleton Channel lazy single-threaded  // finding: single.open-constructor
-  static one = null;
-  inner = new Depths();
-
-  static channel() {
-    if (!Channel.one) {
-      Channel.one = new Channel();
-    }
-    return Channel.one;
-  }
-
-  capstan() {
-    return Capstan.capstan();
-  }
-
-  depths() {
-    return this.inner;
-  }
-}
-
-export class Pilot {
-  steer() {
-    Channel.channel().capstan().turn();  // finding: coupling.hidden-dependency coupling.chained-access
-    Channel.channel().depths().measure();  // near: coupling.chained-access
-  }
-
-  dark() {
-    buoys.light();  // near: coupling.chained-access  // finding: coupling.hidden-dependency
-  }
 }
 
 // Reached from six places; near miss: two.
@@ -956,69 +611,6 @@ export class Pier5 {
   }
 }
 
-// Begins the day for all; near miss: what is handed in is no reach.
-export class Morning {
-  begin() {  // finding: coupling.crowded-startup
-    gong.strike();
-    whistle.strike();
-    buoys.light();
-    soundings.open('morning');  // finding: coupling.hidden-dependency
-    davit.lower();  // finding: coupling.hidden-dependency
-    flags.rename('morning');  // finding: coupling.hidden-dependency
-    pennants.reload();  // finding: coupling.hidden-dependency
-  }
-
-  half(bell, light, line, boat, flag) {  // near: coupling.crowded-startup
-    bell.strike();
-    light.light();
-    line.open('half');
-    boat.lower();
-    flag.rename('half');
-  }
-}
-
-// Only the first one's name counts; near miss: it counts each time.
-export class Plate {  // entity: singleton Plate lazy single-threaded
-  static one = null;
-  name;
-
-  constructor(name, size) {  // finding: single.open-constructor
-    this.name = name + size;
-  }
-
-  static plate(name, size) {  // finding: init.arguments-ignored
-    if (!Plate.one) {
-      Plate.one = new Plate(name, size);
-    }
-    return Plate.one;
-  }
-
-  rename(name) {
-    this.name = name;
-  }
-}
-
-export class Sign {  // entity: singleton Sign lazy single-threaded
-  static one = null;
-  name;
-
-  constructor(name) {  // finding: single.open-constructor
-    this.name = name;
-  }
-
-  static sign(name) {  // near: init.arguments-ignored
-    if (!Sign.one) {
-      Sign.one = new Sign(name);
-    }
-    Sign.one.rename(name);
-    return Sign.one;
-  }
-
-  rename(name) {
-    this.name = name;
-  }
-}
-
 // One slot for a family; near miss: one for each of it.
 export class Raft {  // entity: singleton Raft lazy single-threaded  // finding: single.open-constructor
   static one = null;
@@ -1040,61 +632,4 @@ export class WideRaft extends Raft {
   load() {
     this.sink();
   }
-}
-
-export class Punt {  // entity: singleton Punt lazy single-threaded  // finding: single.open-constructor
-  static one = null;
-  poles = 1;
-
-  static punt() {
-    if (!Punt.one) {
-      Punt.one = new Punt();  // near: single.slot-shared-by-subclasses
-    }
-    return Punt.one;
-  }
-
-  push() {
-    this.poles = 0;
-  }
-}
-
-export class Ferry {  // entity: singleton Ferry lazy single-threaded
-  static one = null;
-  trips = 0;
-
-  constructor() {  // near: single.subclassable  // finding: single.open-constructor
-    this.trips = 1;
-  }
-
-  static ferry() {
-    if (!Ferry.one) {
-      Ferry.one = new Ferry();  // near: single.slot-shared-by-subclasses
-    }
-    return Ferry.one;
-  }
-
-  cross() {
-    this.trips = 2;
-  }
-}
-
-export function open() {  // finding: coupling.crowded-startup
-  spareCapstan().turn();
-  Capstan.capstan().turn();
-  flare().light();
-  useRockets();
-  Plate.plate('a', 1).rename('b');
-  Plate.plate('c', 2);
-  Sign.sign('a');
-  WideRaft.raft().sink();
-  Raft.raft().sink();
-  Punt.punt().push();
-  Ferry.ferry().cross();
-  new Boatswain(Anchor.anchor()).moor();
-  receive('Heron');
-  new Morning().begin();
-  almanac.drop();
-  scale.load();
-  fees.enter(2);
-  flood(true);
 }

@@ -1,30 +1,3 @@
-// Quays, mast and gauges of the harbour: what the other folders do not show in JavaScript.
-import * as fs from "fs";
-
-// One is handed out, another is made beside it.
-export class Beacon {  // entity: singleton Beacon eager language
-  static #one = new Beacon();
-
-  constructor() {  // finding: single.open-constructor
-    this.flashes = 0;
-  }
-
-  static get() {
-    return Beacon.#one;
-  }
-
-  flash() {
-    this.flashes = 1;
-  }
-}
-
-export class Pier {
-  light() {
-    const second = new Beacon();  // finding: single.second-creation
-    second.flash();
-  }
-}
-
 // Near miss: a second one is refused.
 let lantern = null;
 
@@ -44,27 +17,6 @@ export class Lantern {  // entity: singleton Lantern elsewhere none
 
   light() {
     this.lit = 1;
-  }
-}
-
-// Nothing before it is opened; near miss: made when it is asked for.
-export class RadarPlot {  // entity: singleton RadarPlot lazy single-threaded
-  static #plot = null;
-
-  constructor() {  // finding: single.open-constructor
-    this.echoes = 0;
-  }
-
-  static open() {
-    RadarPlot.#plot = new RadarPlot();
-  }
-
-  static get() {
-    return RadarPlot.#plot;  // finding: single.may-return-nothing
-  }
-
-  echo() {
-    this.echoes = 1;
   }
 }
 
@@ -180,76 +132,6 @@ export class Mole {  // entity: singleton Mole lazy single-threaded
   }
 }
 
-// Asks for itself.
-export class DutyBook {  // entity: singleton DutyBook lazy single-threaded
-  static #book = null;
-
-  constructor() {  // finding: single.open-constructor
-    this.entries = 0;
-    this.begin();
-  }
-
-  static get() {
-    if (DutyBook.#book === null) {
-      DutyBook.#book = new DutyBook();
-    }
-    return DutyBook.#book;
-  }
-
-  begin() {
-    DutyBook.get().enter();  // finding: init.reentrant
-  }
-
-  enter() {
-    this.entries = this.entries + 1;
-  }
-}
-
-// Opens what nothing closes; near miss: closed at its end.
-export class EchoLog {  // entity: singleton EchoLog eager language
-  static #log = new EchoLog();
-
-  constructor() {  // finding: single.open-constructor
-    this.file = 0;
-  }
-
-  static get() {
-    return EchoLog.#log;
-  }
-
-  begin() {
-    this.file = fs.openSync("echoes", "r");  // finding: lifetime.never-released
-  }
-
-  next() {
-    return this.file + 1;
-  }
-}
-
-export class WaveLog {  // entity: singleton WaveLog eager language
-  static #log = new WaveLog();
-
-  constructor() {  // finding: single.open-constructor
-    this.file = 0;
-  }
-
-  static get() {
-    return WaveLog.#log;
-  }
-
-  begin() {
-    this.file = fs.openSync("waves", "r");  // near: lifetime.never-released
-  }
-
-  next() {
-    return this.file + 1;
-  }
-
-  close() {
-    fs.closeSync(this.file);
-  }
-}
-
 // Keeps what is made for one visit.
 export class Gate {  // entity: singleton Gate eager language
   static #gate = new Gate();
@@ -346,91 +228,6 @@ export class Auditor {
   }
 }
 
-// Passed through three functions that do nothing with it.
-/** @param {Permit} permit */
-export function check(permit) {
-  return permit.valid();
-}
-
-export function atGate(permit) {
-  return check(permit);
-}
-
-export function atQuay(permit) {
-  return atGate(permit);
-}
-
-export function atPier(permit) {  // finding: coupling.long-handoff
-  return atQuay(permit);
-}
-
-export class Permit {
-  valid() {
-    return true;
-  }
-}
-
-export function inspect() {
-  return atPier(new Permit());
-}
-
-// One object reached through another.
-export class Buoyage {  // entity: singleton Buoyage eager language
-  static #buoyage = new Buoyage();
-
-  constructor() {  // finding: single.open-constructor
-    this.laid = 0;
-  }
-
-  static get() {
-    return Buoyage.#buoyage;
-  }
-
-  lay() {
-    this.laid = 1;
-  }
-}
-
-export class Fairway {  // entity: singleton Fairway eager language
-  static #fairway = new Fairway();
-
-  constructor() {  // finding: single.open-constructor
-    this.depth = 0;
-  }
-
-  static get() {
-    return Fairway.#fairway;
-  }
-
-  marks() {
-    return Buoyage.get();
-  }
-
-  dredge() {
-    this.depth = 1;
-  }
-}
-
-export class Tender {
-  work() {
-    Fairway.get().marks().lay();  // finding: coupling.chained-access coupling.hidden-dependency
-    Fairway.get().dredge();  // near: coupling.chained-access
-  }
-}
-
-// Made at load, and used by nobody.
-class Spare {
-  constructor() {
-    this.parts = 0;
-  }
-
-  take() {
-    this.parts = this.parts - 1;
-  }
-}
-
-const spare = new Spare();  // entity: shared-instance spare eager language // finding: init.eager-unused
-
 // Reached from everywhere; near miss: four classes.
 class Siren {
   constructor() {
@@ -486,30 +283,4 @@ export class InnerQuay {
   fog() {
     siren.sound();
   }
-}
-
-// Starts them all; near miss: only five.
-export class Opening {
-  open() {  // finding: coupling.crowded-startup
-    Beacon.get().flash();  // finding: coupling.hidden-dependency
-    siren.sound();
-    bell.ring();
-    WaveLog.get().begin();  // finding: coupling.hidden-dependency
-    EchoLog.get().begin();  // finding: coupling.hidden-dependency
-    Berth.get().moor();  // finding: coupling.hidden-dependency
-  }
-
-  half() {  // near: coupling.crowded-startup
-    siren.sound();
-    bell.ring();
-    Lantern.get().light();  // finding: coupling.hidden-dependency
-    plateOf("north").rename("N");  // finding: coupling.hidden-dependency
-    plateOf("south").rename("S");
-    buoyOf("one").rename("1");
-  }
-}
-
-export function watch() {
-  RadarPlot.open();
-  RadarPlot.get().echo();
 }

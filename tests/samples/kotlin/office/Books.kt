@@ -10,11 +10,6 @@ object TicketOffice {  // entity: singleton TicketOffice eager language
     }
 }
 
-// An object without state is no shared state.
-object Codes {
-    fun name(code: String) = code
-}
-
 // An unguarded check in the companion.
 class BerthBook private constructor() {  // entity: singleton BerthBook lazy none
     private val berths = HashMap<String, Int>()
@@ -70,18 +65,3 @@ fun counted(): Int {
 }
 
 enum class Flag { UP, DOWN }
-
-// What an object keeps may change; the object itself is never replaced.
-object CraneYard {  // entity: singleton CraneYard eager language
-    private var first = Crane()
-
-    fun use(other: Crane) {
-        first = other
-    }
-
-    fun lift() = first.lift()
-}
-
-fun reopen() {
-    CraneYard.use(Crane())
-}

@@ -95,8 +95,6 @@ open class Harbourmaster protected constructor() {  // entity: singleton Harbour
 @Singleton
 class CustomsDesk(private val book: TugList)  // entity: container-managed CustomsDesk
 
-class Inspector(private val desk: CustomsDesk)
-
 // Near misses.
 class Receipt {
     companion object {

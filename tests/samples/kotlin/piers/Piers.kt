@@ -1,29 +1,8 @@
-// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
-package piers
-
 import java.io.File
 import java.io.FileInputStream
 import java.util.concurrent.atomic.AtomicInteger
 import kotlin.concurrent.thread
 import piers.ledgers.fees
-
-// There must be only one.
-class TideTable {  // finding: single.meant-single
-    private var shown: Int = 0
-
-    fun show() {
-        this.shown = 1
-    }
-}
-
-// Not a singleton: each pier has one.
-class Ladder {  // near: single.meant-single
-    private var rungs: Int = 4
-
-    fun climb() {
-        this.rungs = 3
-    }
-}
 
 // There is only one, and the class sees to it.
 class Anchor {  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy none
@@ -51,19 +30,6 @@ class Anchor {  // near: single.meant-single single.subclassable  // entity: sin
     }
 }
 
-class Boatswain {
-    private val own: Anchor
-    private var notes: MutableList<String> = mutableListOf()  // near: coupling.fixed-collaborator
-
-    constructor(anchor: Anchor) {  // near: coupling.hidden-dependency coupling.fixed-collaborator
-        this.own = anchor
-    }
-
-    fun moor() {
-        this.own.lower()  // near: coupling.hidden-dependency
-    }
-}
-
 // One is handed out, and a helper makes another.
 class Capstan {  // entity: singleton Capstan lazy none  // finding: single.open-constructor
     companion object {
@@ -88,85 +54,12 @@ fun spareCapstan(): Capstan {
     return Capstan()  // finding: single.second-creation
 }
 
-// Near miss: the class makes others of its kind itself.
-class Windlass {
-    companion object {
-        private var one: Windlass? = null  // entity: shared-instance one lazy none
-
-        fun windlass(): Windlass {
-            if (Windlass.one == null) {
-                Windlass.one = Windlass()  // finding: thread.unguarded-creation
-            }
-            return Windlass.one!!
-        }
-
-        fun turned(by: Int): Windlass {
-            val other = Windlass()  // near: single.second-creation
-            other.turns = by
-            return other
-        }
-    }
-
-    private var turns: Int = 0
-}
-
-// Hands out what another function fills; near miss: it says so by throwing.
-class Beam {  // entity: singleton Beam lazy none  // finding: single.open-constructor
-    companion object {
-        private var one: Beam? = null
-
-        fun beam(): Beam {
-            return Beam.one!!  // finding: single.may-return-nothing
-        }
-
-        fun begin() {
-            if (Beam.one == null) {
-                Beam.one = Beam()  // finding: thread.unguarded-creation
-            }
-        }
-    }
-
-    private var lit: Int = 0
-
-    fun light() {
-        this.lit = 1
-    }
-}
-
-class Glow {  // entity: singleton Glow lazy none  // finding: single.open-constructor
-    companion object {
-        private var one: Glow? = null
-
-        fun glow(open: Boolean): Glow {
-            if (!open) {
-                throw IllegalStateException("closed")
-            }
-            if (Glow.one == null) {
-                Glow.one = Glow()  // finding: thread.unguarded-creation
-            }
-            return Glow.one!!  // near: single.may-return-nothing
-        }
-    }
-
-    private var lit: Int = 0
-
-    fun light() {
-        this.lit = 1
-    }
-}
-
 // Put in another's place by whoever asks for it.
 open class Flare {
     private var lit: Int = 0
 
     fun light() {
         this.lit = 1
-    }
-}
-
-class Rocket : Flare() {
-    fun fly() {
-        this.light()
     }
 }
 
@@ -177,10 +70,6 @@ fun flare(): Flare {
         flareNow = Flare()  // finding: thread.unguarded-creation
     }
     return flareNow!!
-}
-
-fun useRockets() {
-    flareNow = Rocket()  // finding: single.replaceable
 }
 
 // Near misses: never set again.
@@ -400,15 +289,6 @@ private val heights: MutableMap<String, Int> = mutableMapOf<String, Int>()  // e
 
 fun raiseStairs(by: Int) {
     heights["stairs"] = by
-}
-
-// Made, and used by nobody; near misses: used by a function, or handed out.
-private val bench: Flare = Flare()  // entity: global-variable bench eager language
-private val stool: Flare = Flare()  // entity: global-variable stool eager language
-val chair: Flare = Flare()  // entity: shared-instance chair eager language
-
-fun rest() {
-    stool.light()
 }
 
 // Works only after it was set up; near misses: it sees to it itself.
@@ -767,12 +647,6 @@ class Sluice {
 
 val sluice: Sluice = Sluice()  // entity: shared-instance sluice eager language
 
-fun night(): Int {
-    sluice.close()
-    println("night")
-    return sluice.measure()  // finding: lifetime.used-after-teardown
-}
-
 fun day(): Int {
     sluice.close()
     sluice.open()
@@ -780,25 +654,6 @@ fun day(): Int {
     level += sluice.measure()  // near: lifetime.used-after-teardown
     sluice.close()
     return level
-}
-
-// Makes its own.
-class Surveyor {
-    private val echo: Echo
-
-    constructor() {
-        this.echo = Echo()  // finding: coupling.fixed-collaborator
-    }
-
-    fun depth(): String {
-        return this.echo.read()
-    }
-}
-
-class Echo {
-    fun read(): String {
-        return File("echo").readText()
-    }
 }
 
 // Nothing to hand in; near misses: no state, or one caller.
@@ -881,10 +736,6 @@ fun door(papers: Papers): Boolean {  // finding: coupling.long-handoff
 
 fun gate(papers: Papers): Boolean {  // near: coupling.long-handoff
     return papers.inOrder() && counter(papers)
-}
-
-fun windowed(): Boolean {  // near: coupling.long-handoff
-    return counter(Papers())
 }
 
 // One reached through another; near misses: a part of the object, and the other one asked directly.
@@ -978,12 +829,6 @@ class Pier4 {
     }
 }
 
-class Pier5 {
-    fun fog() {
-        gong.strike()
-    }
-}
-
 // Begins the day for all; near miss: what is handed in is no reach.
 class Morning {
     fun begin() {  // finding: coupling.crowded-startup
@@ -1002,54 +847,6 @@ class Morning {
         line.open("half")
         boat.lower()
         flag.rename("half")
-    }
-}
-
-// Only the first one's name counts; near miss: it counts each time.
-class Plate {  // entity: singleton Plate lazy none
-    companion object {
-        private var one: Plate? = null
-
-        fun plate(name: String, size: Int): Plate {  // finding: init.arguments-ignored
-            if (Plate.one == null) {
-                Plate.one = Plate(name, size)  // finding: thread.unguarded-creation
-            }
-            return Plate.one!!
-        }
-    }
-
-    private var name: String = ""
-
-    constructor(name: String, size: Int) {  // finding: single.open-constructor
-        this.name = name + size
-    }
-
-    fun rename(name: String) {
-        this.name = name
-    }
-}
-
-class Sign {  // entity: singleton Sign lazy none
-    companion object {
-        private var one: Sign? = null
-
-        fun sign(name: String): Sign {  // near: init.arguments-ignored
-            if (Sign.one == null) {
-                Sign.one = Sign(name)  // finding: thread.unguarded-creation
-            }
-            Sign.one!!.rename(name)
-            return Sign.one!!
-        }
-    }
-
-    private var name: String = ""
-
-    constructor(name: String) {  // finding: single.open-constructor
-        this.name = name
-    }
-
-    fun rename(name: String) {
-        this.name = name
     }
 }
 
@@ -1102,50 +899,6 @@ open class Punt {  // entity: singleton Punt lazy none  // finding: single.open-
     fun push() {
         this.poles = 0
     }
-}
-
-class Ferry {  // entity: singleton Ferry lazy none
-    companion object {
-        private var one: Ferry? = null
-
-        fun ferry(): Ferry {
-            if (Ferry.one == null) {
-                Ferry.one = Ferry()  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
-            }
-            return Ferry.one!!
-        }
-    }
-
-    private var trips: Int = 0
-
-    private constructor() {  // near: single.subclassable
-        this.trips = 1
-    }
-
-    fun cross() {
-        this.trips = 2
-    }
-}
-
-fun open() {  // finding: coupling.crowded-startup
-    spareCapstan().turn()
-    Capstan.capstan().turn()
-    flare().light()
-    useRockets()
-    Plate.plate("a", 1).rename("b")
-    Plate.plate("c", 2)
-    Sign.sign("a")
-    WideRaft.raft().sink()
-    Raft.raft().sink()
-    Punt.punt().add()
-    Ferry.ferry().cross()
-    Boatswain(Anchor.anchor()).moor()
-    receive("Heron")
-    Morning().begin()
-    almanac.drop()
-    scale.load()
-    fees.enter(2)  // finding: coupling.hidden-dependency
-    flood(true)
 }
 
 // Threads: what is sound, beside what is not.
@@ -1419,32 +1172,6 @@ class SignalMan {
     }
 }
 
-// Hands itself to a thread before it is complete; near misses: started by another method, or nothing comes after.
-class Sounder {
-    private var depth: Int
-
-    init {
-        thread { turn() }  // finding: thread.escaping-this
-        depth = 2
-    }
-
-    private fun turn() {
-        depth = depth - 1
-    }
-}
-
-class Listener {
-    private var heard = 0
-
-    fun start() {
-        thread { turn() }  // near: thread.escaping-this
-    }
-
-    private fun turn() {
-        heard = 1
-    }
-}
-
 // Stored and read back; near miss: what is no one's only one.
 class Medal private constructor() : java.io.Serializable {  // finding: single.revivable  // entity: singleton Medal eager language
     private var worn = 0
@@ -1457,14 +1184,6 @@ class Medal private constructor() : java.io.Serializable {  // finding: single.r
         private val medal = Medal()
 
         fun medal(): Medal = medal
-    }
-}
-
-class Coin : java.io.Serializable {  // near: single.revivable
-    private var spent = 0
-
-    fun spend() {
-        spent = 1
     }
 }
 
@@ -1545,17 +1264,4 @@ class Drummer : Listening, AutoCloseable {
     override fun close() {
         beats = 0
     }
-}
-
-// Counted by one thread at a time.
-object Turnstile {  // entity: singleton Turnstile eager language
-    private var passed = 0
-
-    @Synchronized
-    fun pass(by: Int) {  // near: init.arguments-ignored
-        passed = passed + by  // near: thread.lost-update
-    }
-
-    @Synchronized
-    fun passed(): Int = passed
 }

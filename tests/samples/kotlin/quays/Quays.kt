@@ -1,6 +1,3 @@
-// Quays, mast and gauges of the harbour: what the other folders do not show in Kotlin.
-package quays
-
 import java.io.File
 import java.io.FileInputStream
 import java.io.Serializable
@@ -21,11 +18,6 @@ class Beacon {  // entity: singleton Beacon eager language  // finding: single.o
 
         fun beacon(): Beacon = beacon
     }
-}
-
-fun lightTheMole() {
-    val second = Beacon()  // finding: single.second-creation
-    second.flash()
 }
 
 // Near miss: nobody else can make one.
@@ -121,11 +113,6 @@ class Plate private constructor(private var name: String) {  // entity: singleto
             return plate!!
         }
     }
-}
-
-fun labelTheQuays() {
-    Plate.plate("north").rename("N")
-    Plate.plate("south").rename("S")
 }
 
 // Others run while it is made; near miss: nothing runs in between.
@@ -237,44 +224,6 @@ class DutyBook private constructor() {  // entity: singleton DutyBook lazy lock
             return book!!
         }
     }
-}
-
-// Works only after a call, and is used before it; near miss: it tests.
-class Chart {
-    fun depth(): Int = 4
-}
-
-object Plotter {  // entity: singleton Plotter eager language
-    private var chart: Chart? = null
-    private var uses = 0
-
-    fun load(loaded: Chart) {
-        chart = loaded
-    }
-
-    fun depth(): Int {
-        uses = 1
-        return chart!!.depth()
-    }
-}
-
-object Surveyor {  // entity: singleton Surveyor eager language
-    private var chart: Chart? = null
-
-    fun load(loaded: Chart) {
-        chart = loaded
-    }
-
-    fun depth(): Int {
-        return chart?.depth() ?: 0
-    }
-}
-
-fun plotTheDay(chart: Chart): Int {
-    val depth = Plotter.depth() + Surveyor.depth()  // finding: init.needs-setup
-    Plotter.load(chart)
-    Surveyor.load(chart)
-    return depth
 }
 
 // Throws while it is made.
@@ -397,19 +346,6 @@ class EchoSounder {
     }
 }
 
-class DepthSounder {
-    private var step: Int
-
-    init {
-        step = 2
-        thread { sweep() }  // near: thread.escaping-this
-    }
-
-    fun sweep() {
-        step = 1
-    }
-}
-
 // Opens what nothing closes; near miss: closed.
 object EchoLog {  // entity: singleton EchoLog eager language
     private var file: FileInputStream? = null
@@ -515,47 +451,6 @@ class Berther {
     }
 }
 
-// Makes its own helper that reads files; near miss: it is handed in.
-class ChartStore {
-    fun depth(place: String): Int = File(place).readLines().size
-}
-
-class Navigator {
-    private val store = ChartStore()  // finding: coupling.fixed-collaborator
-
-    fun depth(): Int = store.depth("roads")
-}
-
-class Mate(private val store: ChartStore) {  // near: coupling.fixed-collaborator
-    fun depth(): Int = store.depth("bay")
-}
-
-// One object reached through another.
-object Buoyage {  // entity: singleton Buoyage eager language
-    private var laid = 0
-
-    fun lay() {
-        laid = 1
-    }
-}
-
-object Fairway {  // entity: singleton Fairway eager language
-    private var depth = 0
-
-    fun buoyage(): Buoyage = Buoyage
-
-    fun dredge() {
-        depth = 1
-    }
-}
-
-class Tender {
-    fun work() {
-        Fairway.buoyage().lay()  // finding: coupling.chained-access coupling.hidden-dependency
-        Fairway.dredge()  // near: coupling.chained-access
-    }
-}
-
 // Reached from everywhere; near miss: four classes.
 object Siren {  // entity: singleton Siren eager language // finding: coupling.wide-reach
     private var sounded = 0
@@ -600,12 +495,6 @@ class WestQuay {
     }
 }
 
-class InnerQuay {
-    fun fog() {
-        Siren.sound()
-    }
-}
-
 // Starts them all; near miss: only five.
 class Opening {
     fun open() {  // finding: coupling.crowded-startup
@@ -636,8 +525,4 @@ enum class Edge {
     };
 
     abstract fun opposite(): Edge
-}
-
-class Fender {
-    fun side(): Edge = Edge.START.opposite()  // near: coupling.hidden-dependency
 }

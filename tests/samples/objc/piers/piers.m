@@ -1,7 +1,3 @@
-// Piers, cranes and boats of the harbour: further forms in Objective-C, and near misses beside them.
-#import <Foundation/Foundation.h>
-#import "ledgers/HPFees.h"
-
 // There must be only one.
 @interface HPTideTable : NSObject {  // finding: single.meant-single
     int shown;
@@ -11,16 +7,6 @@
 
 @implementation HPTideTable
 
-- (instancetype)init {
-    return [super init];
-}
-
-- (void)show {
-    shown = 1;
-}
-
-@end
-
 // Not a singleton: each pier has one.
 @interface HPLadder : NSObject {  // near: single.meant-single
     int rungs;
@@ -29,18 +15,6 @@
 @end
 
 @implementation HPLadder
-
-- (instancetype)init {
-    return [super init];
-}
-
-- (void)climb {
-    rungs = 3;
-}
-
-@end
-
-// There is only one, and the class sees to it.
 
 @interface HPAnchor : NSObject {  // near: single.meant-single  // entity: singleton HPAnchor lazy lock
     int chain;
@@ -77,20 +51,6 @@ static HPAnchor *theAnchor;
     }
 }
 
-- (void)lower {
-    @synchronized (self) {
-        chain++;  // near: thread.lost-update thread.unguarded-state thread.mixed-guard
-    }
-}
-
-- (void)shorten {
-    @synchronized (self) {
-        chain = 0;  // near: thread.lost-update
-    }
-}
-
-@end
-
 @interface HPBoatswain : NSObject {
     HPAnchor *_own;
     NSMutableArray *_notes;
@@ -108,12 +68,6 @@ static HPAnchor *theAnchor;
     }
     return self;
 }
-
-- (void)moor {
-    [_own lower];  // near: coupling.hidden-dependency
-}
-
-@end
 
 // One is handed out, and a function makes another.
 @interface HPCapstan : NSObject {  // entity: singleton HPCapstan lazy once
@@ -138,16 +92,6 @@ static HPAnchor *theAnchor;
     return capstan;
 }
 
-- (void)turn {
-    turns = 1;
-}
-
-@end
-
-HPCapstan *spareCapstan(void) {
-    return [[HPCapstan alloc] init];  // finding: single.second-creation
-}
-
 // Near miss: the class makes others of its kind itself.
 @interface HPWindlass : NSObject {  // entity: shared-instance HPWindlass lazy once
     int turns;
@@ -158,10 +102,6 @@ HPCapstan *spareCapstan(void) {
 @end
 
 @implementation HPWindlass
-
-- (instancetype)init {
-    return [super init];
-}
 
 + (HPWindlass *)windlass {
     static HPWindlass *windlass = nil;
@@ -177,12 +117,6 @@ HPCapstan *spareCapstan(void) {
     [other turn:by];
     return other;
 }
-
-- (void)turn:(int)by {
-    turns = by;
-}
-
-@end
 
 // Hands out what another function fills; near misses: it sees to it.
 @interface HPBeam : NSObject {  // entity: singleton HPBeam lazy none
@@ -209,12 +143,6 @@ static HPBeam *theBeam;
     theBeam = [[HPBeam alloc] init];
 }
 
-- (void)light {
-    lit = 1;
-}
-
-@end
-
 @interface HPGlow : NSObject {  // entity: singleton HPGlow lazy none
     int lit;
 }
@@ -237,15 +165,9 @@ static HPGlow *theGlow;
     return theGlow;  // near: single.may-return-nothing
 }
 
-- (void)light {
-    lit = 1;
-}
-
 + (void)begin {
     theGlow = [[HPGlow alloc] init];
 }
-
-@end
 
 // Put in another's place by whoever has one; near misses: set once.
 @interface HPFlare : NSObject {  // entity: singleton HPFlare lazy lock
@@ -273,16 +195,6 @@ static HPFlare *theFlare;
     }
 }
 
-+ (void)replaceWith:(HPFlare *)other {
-    theFlare = other;  // finding: single.replaceable
-}
-
-- (void)light {
-    lit = 1;
-}
-
-@end
-
 @interface HPTorch : NSObject {  // entity: singleton HPTorch lazy once
     int lit;
 }
@@ -305,12 +217,6 @@ static HPFlare *theFlare;
     return torch;
 }
 
-- (void)light {
-    lit = 1;
-}
-
-@end
-
 @interface HPCandle : NSObject {  // entity: singleton HPCandle lazy none
     int lit;
 }
@@ -331,16 +237,6 @@ static HPCandle *theCandle;
         theCandle = [[HPCandle alloc] init];  // near: single.replaceable init.reentrant init.cycle  // finding: thread.unguarded-creation
     }
     return theCandle;
-}
-
-- (void)light {
-    lit = 1;
-}
-
-@end
-
-void useRockets(HPFlare *rocket) {
-    [HPFlare replaceWith:rocket];
 }
 
 // One slot for a family; near misses: each class its own, or one class only.
@@ -367,12 +263,6 @@ static HPRaft *theRaft;
         return theRaft;
     }
 }
-
-- (void)sink {
-    logs = 0;
-}
-
-@end
 
 @implementation HPWideRaft
 - (void)load2 {
@@ -402,12 +292,6 @@ static HPRaft *theRaft;
     return punt;
 }
 
-- (void)push {
-    poles = 0;
-}
-
-@end
-
 @interface HPFerry : NSObject {  // entity: singleton HPFerry lazy lock
     int trips;
 }
@@ -431,12 +315,6 @@ static HPFerry *theFerry;
         return theFerry;
     }
 }
-
-- (void)cross {
-    trips = 1;
-}
-
-@end
 
 // Made once by what overrides the making, and set anew each time; near misses: set the first time only.
 @interface HPDinghy : NSObject {  // entity: singleton HPDinghy lazy lock
@@ -464,12 +342,6 @@ static HPDinghy *theDinghy;
     }
     return self;
 }
-
-- (void)row {
-    oars = 1;
-}
-
-@end
 
 @interface HPCanoe : NSObject {  // entity: singleton HPCanoe lazy lock
     int paddles;
@@ -500,12 +372,6 @@ static HPCanoe *theCanoe;
     }
     return self;
 }
-
-- (void)row {
-    paddles = 1;
-}
-
-@end
 
 // Only the first one's name counts; near misses: it counts each time.
 @interface HPPlate : NSObject {  // entity: singleton HPPlate lazy lock
@@ -539,8 +405,6 @@ static HPPlate *theHPPlate;
     _name = name;
 }
 
-@end
-
 @interface HPSign : NSObject {  // entity: singleton HPSign lazy lock
     NSString *_name;
 }
@@ -572,8 +436,6 @@ static HPSign *theHPSign;
 - (void)rename:(NSString *)name {
     _name = name;
 }
-
-@end
 
 // A circle of three.
 @interface HPCrane : NSObject {  // entity: singleton HPCrane lazy once
@@ -612,8 +474,6 @@ static HPSign *theHPSign;
     return weight;
 }
 
-@end
-
 @interface HPWinch : NSObject {  // entity: singleton HPWinch lazy once
     int rope;
 }
@@ -643,8 +503,6 @@ static HPSign *theHPSign;
     return rope;
 }
 
-@end
-
 @implementation HPCrane
 
 - (instancetype)init {  // finding: single.open-constructor
@@ -662,12 +520,6 @@ static HPSign *theHPSign;
     });
     return crane;
 }
-
-- (int)load1 {
-    return load;
-}
-
-@end
 
 // Asks for itself through a helper.
 void greetTheBook(void);
@@ -696,12 +548,6 @@ void greetTheBook(void);
     });
     return logBook;
 }
-
-- (void)write {
-    lines = 1;
-}
-
-@end
 
 void greetTheBook(void) {
     [[HPLogBook logBook] write];  // finding: init.reentrant
@@ -733,12 +579,6 @@ void greetTheBook(void) {
     return flags;
 }
 
-- (void)reload {
-    home = getenv("HARBOUR");  // near: init.reads-environment
-}
-
-@end
-
 @interface HPPennants : NSObject {  // entity: singleton HPPennants lazy once
     const char *home;
 }
@@ -764,19 +604,6 @@ void greetTheBook(void) {
     });
     return pennants;
 }
-
-- (void)reload {
-    home = getenv("HARBOUR");  // near: init.reads-environment
-}
-
-- (void)strain:(int)tons {
-    if (tons < 0) {
-        @throw [NSException exceptionWithName:@"tons" reason:@"few" userInfo:nil];
-    }
-    home = NULL;
-}
-
-@end
 
 @interface HPScale : NSObject {  // entity: singleton HPScale lazy once
     int tons;
@@ -808,12 +635,6 @@ void greetTheBook(void) {
     return scale;
 }
 
-- (void)load2 {
-    tons = 2;
-}
-
-@end
-
 // Works only after it was set up; near miss: it sees to it itself.
 @interface HPGauge : NSObject {
     int level;
@@ -822,16 +643,6 @@ void greetTheBook(void) {
 @end
 
 @implementation HPGauge
-
-- (instancetype)init {
-    return [super init];
-}
-
-- (int)read {
-    return level;
-}
-
-@end
 
 @interface HPLocks : NSObject {  // entity: singleton HPLocks lazy once
     HPGauge *_gauge;
@@ -860,12 +671,6 @@ void greetTheBook(void) {
 - (void)setUp:(HPGauge *)gauge {
     _gauge = gauge;
 }
-
-- (void)fill {
-    level = [_gauge read];
-}
-
-@end
 
 @interface HPBasin : NSObject {  // entity: singleton HPBasin lazy once
     HPGauge *_gauge;
@@ -902,15 +707,6 @@ void greetTheBook(void) {
     level = [_gauge read];
 }
 
-@end
-
-void flood(HPGauge *gauge) {
-    [[HPLocks locks] fill];  // finding: init.needs-setup
-    [[HPBasin basin] fill];  // near: init.needs-setup
-    [[HPLocks locks] setUp:gauge];
-    [[HPBasin basin] setUp:gauge];
-}
-
 // The failure goes nowhere; near miss: it is told.
 @interface HPBarometer : NSObject {  // entity: singleton HPBarometer lazy lock
     NSData *_rows;
@@ -941,12 +737,6 @@ static HPBarometer *theBarometer;
         return theBarometer;
     }
 }
-
-- (void)drop {
-    _rows = nil;
-}
-
-@end
 
 @interface HPHygrometer : NSObject {  // entity: singleton HPHygrometer lazy lock
     NSData *_rows;
@@ -979,12 +769,6 @@ static HPHygrometer *theHygrometer;
     }
 }
 
-- (void)drop {
-    _rows = nil;
-}
-
-@end
-
 // Tested before the lock only.
 @interface HPShutters : NSObject {  // entity: singleton HPShutters lazy double-check-unsound
     int closed;
@@ -1009,12 +793,6 @@ static HPShutters *theShutters;
     }
     return theShutters;
 }
-
-- (void)close {
-    closed = 1;
-}
-
-@end
 
 // Read outside the lock.
 @interface HPBlinds : NSObject {  // entity: singleton HPBlinds lazy double-check-unsound
@@ -1043,12 +821,6 @@ static HPBlinds *theBlinds;
     return theBlinds;
 }
 
-- (void)draw {
-    drawn = 1;
-}
-
-@end
-
 // A lock in each call.
 @interface HPFuse : NSObject {  // entity: singleton HPFuse lazy lock
     int burnt;
@@ -1074,12 +846,6 @@ static HPFuse *theFuse;
     }
     return theFuse;
 }
-
-- (void)burn {
-    burnt = 1;
-}
-
-@end
 
 // A lock for each look, in a loop.
 @interface HPRopes : NSObject {  // entity: singleton HPRopes lazy lock
@@ -1114,26 +880,6 @@ static HPRopes *theRopes;
     }
 }
 
-- (void)cut {
-    @synchronized (self) {
-        [coils removeLastObject];  // near: thread.check-then-act
-    }
-}
-
-- (NSMutableArray *)all {
-    @synchronized (self) {
-        return coils;  // finding: thread.leaks-internals
-    }
-}
-
-- (NSArray *)copied {
-    @synchronized (self) {
-        return [coils copy];  // near: thread.leaks-internals
-    }
-}
-
-@end
-
 @interface HPChains : NSObject {  // entity: singleton HPChains lazy lock
     NSMutableArray *links;
 }
@@ -1164,14 +910,6 @@ static HPChains *theChains;
     }
 }
 
-- (void)cut {
-    @synchronized (self) {
-        [links removeLastObject];  // near: thread.mixed-guard
-    }
-}
-
-@end
-
 // Made on first use behind a lock, for nothing.
 @interface HPBench : NSObject {  // entity: singleton HPBench lazy lock
     int seats;
@@ -1196,12 +934,6 @@ static HPBench *theBench;
         return theBench;
     }
 }
-
-- (void)sit {
-    seats = 1;
-}
-
-@end
 
 void week(void) {
     for (int day = 0; day < 7; day++) {
@@ -1281,22 +1013,6 @@ void week(void) {
     [taken removeObjectForKey:name];
 }
 
-- (void)give:(NSString *)name {
-    @synchronized (self) {
-        if (given[name] == nil) {  // near: thread.check-then-act
-            given[name] = name;  // near: lifetime.grows-forever
-        }
-    }
-}
-
-- (void)back:(NSString *)name {
-    @synchronized (self) {
-        [given removeObjectForKey:name];
-    }
-}
-
-@end
-
 void work(void) {  // finding: coupling.crowded-startup
     dispatch_queue_t queue = dispatch_get_global_queue(0, 0);
     dispatch_async(queue, ^{ [[HPSignals signals] show:@"A"]; });
@@ -1324,20 +1040,6 @@ void work(void) {  // finding: coupling.crowded-startup
 
 @implementation HPSounder
 
-- (instancetype)init {
-    if ((self = [super init])) {
-        [NSThread detachNewThreadSelector:@selector(turn) toTarget:self withObject:nil];  // finding: thread.escaping-this
-        depth = 2;
-    }
-    return self;
-}
-
-- (void)turn {
-    depth = 1;
-}
-
-@end
-
 @interface HPListener : NSObject {
     int heard;
 }
@@ -1346,24 +1048,6 @@ void work(void) {  // finding: coupling.crowded-startup
 @end
 
 @implementation HPListener
-
-- (instancetype)init {
-    if ((self = [super init])) {
-        heard = 0;
-        [NSThread detachNewThreadSelector:@selector(turn) toTarget:self withObject:nil];  // near: thread.escaping-this
-    }
-    return self;
-}
-
-- (void)start {
-    [NSThread detachNewThreadSelector:@selector(turn) toTarget:self withObject:nil];  // near: thread.escaping-this
-}
-
-- (void)turn {
-    heard = 1;
-}
-
-@end
 
 @protocol HPRinging
 - (void)ring;
@@ -1414,12 +1098,6 @@ void work(void) {  // finding: coupling.crowded-startup
     [ringers removeObject:ringer];
 }
 
-- (void)ring {
-    for (id<HPRinging> ringer in ringers) {  // finding: lifetime.notify-while-changing
-        [ringer ring];
-    }
-}
-
 - (void)addPlayer:(id<HPRinging>)player {
     if (![players containsObject:player]) {  // finding: thread.check-then-act
         [players addObject:player];  // near: lifetime.duplicate-subscription
@@ -1436,15 +1114,6 @@ void work(void) {  // finding: coupling.crowded-startup
     }
 }
 
-- (void)call:(NSString *)what {
-    [calls addObject:what];  // near: lifetime.grows-forever
-    if (calls.count > 9) {  // finding: thread.check-then-act
-        [calls removeObjectAtIndex:0];
-    }
-}
-
-@end
-
 @interface HPRinger : NSObject <HPRinging> {
     int strokes;
 }
@@ -1456,31 +1125,6 @@ void work(void) {  // finding: coupling.crowded-startup
 
 @implementation HPRinger
 
-- (instancetype)init {
-    if ((self = [super init])) {
-        [[HPBells bells] add:self];
-    }
-    return self;
-}
-
-- (void)again {
-    [[HPBells bells] add:self];  // finding: lifetime.duplicate-subscription
-}
-
-- (void)ring {
-    strokes = 1;
-}
-
-- (void)heard:(NSString *)what {
-    strokes = 2;
-}
-
-- (void)close {
-    [[HPBells bells] remove:self];
-}
-
-@end
-
 @interface HPPlayer : NSObject <HPRinging> {
     int strokes;
 }
@@ -1491,31 +1135,6 @@ void work(void) {  // finding: coupling.crowded-startup
 @end
 
 @implementation HPPlayer
-
-- (instancetype)init {
-    if ((self = [super init])) {
-        [[HPBells bells] addPlayer:self];  // near: lifetime.dangling-subscriber
-    }
-    return self;
-}
-
-- (void)again {
-    [[HPBells bells] addPlayer:self];  // near: lifetime.duplicate-subscription
-}
-
-- (void)ring {
-    strokes = 1;
-}
-
-- (void)heard:(NSString *)what {
-    strokes = 2;
-}
-
-- (void)close {
-    [[HPBells bells] removePlayer:self];
-}
-
-@end
 
 // Never leaves the list.
 @interface HPDrummer : NSObject <HPRinging> {
@@ -1534,20 +1153,6 @@ void work(void) {  // finding: coupling.crowded-startup
     }
     return self;
 }
-
-- (void)ring {
-    beats = 1;
-}
-
-- (void)heard:(NSString *)what {
-    beats = 2;
-}
-
-- (void)close {
-    beats = 0;
-}
-
-@end
 
 // Opens what nothing closes; near miss: closed in the same function.
 @interface HPSoundings : NSObject {  // entity: singleton HPSoundings lazy once
@@ -1574,23 +1179,6 @@ void work(void) {  // finding: coupling.crowded-startup
     });
     return soundings;
 }
-
-- (void)open:(const char *)name {
-    file = fopen(name, "r");  // finding: lifetime.never-released
-}
-
-- (void)next {
-    read = 1;
-}
-
-- (int)first:(const char *)name {
-    FILE *one = fopen(name, "r");  // near: lifetime.never-released
-    int byte = fgetc(one);
-    fclose(one);
-    return byte;
-}
-
-@end
 
 // Keeps the caller's object; near miss: only what it says.
 @class HPCaller;
@@ -1619,16 +1207,6 @@ void work(void) {  // finding: coupling.crowded-startup
     return porter;
 }
 
-- (void)keep:(HPCaller *)caller {
-    _caller = caller;
-}
-
-- (void)note:(NSString *)ship {
-    _last = ship;
-}
-
-@end
-
 @interface HPCaller : NSObject {
     NSString *_ship;
 }
@@ -1638,29 +1216,6 @@ void work(void) {  // finding: coupling.crowded-startup
 @end
 
 @implementation HPCaller
-
-- (instancetype)initWithShip:(NSString *)ship {
-    if ((self = [super init])) {
-        _ship = ship;
-    }
-    return self;
-}
-
-- (void)enter {
-    [[HPPorter porter] keep:self];  // finding: coupling.hidden-dependency lifetime.captured-short-lived
-}
-
-- (void)passBy {
-    [[HPPorter porter] note:_ship];  // near: lifetime.captured-short-lived
-}
-
-@end
-
-void receive(NSString *ship) {
-    HPCaller *caller = [[HPCaller alloc] initWithShip:ship];
-    [caller enter];
-    [caller passBy];
-}
 
 // Used after its end; near misses: opened again, or used before.
 @interface HPSluice : NSObject {  // entity: singleton HPSluice lazy once
@@ -1692,23 +1247,6 @@ void receive(NSString *ship) {
     isOpen = NO;
 }
 
-- (void)open {
-    isOpen = YES;
-}
-
-- (int)measure {
-    level = 1;
-    return level;
-}
-
-@end
-
-int night(void) {
-    [[HPSluice sluice] close];
-    week();
-    return [[HPSluice sluice] measure];  // finding: lifetime.used-after-teardown
-}
-
 int day(void) {
     [[HPSluice sluice] close];
     [[HPSluice sluice] open];
@@ -1728,8 +1266,6 @@ int day(void) {
     return [NSData dataWithContentsOfFile:@"echo"].length;
 }
 
-@end
-
 @interface HPSurveyor : NSObject {
     HPEcho *_echo;
 }
@@ -1745,12 +1281,6 @@ int day(void) {
     return self;
 }
 
-- (NSUInteger)depth {
-    return [_echo read];
-}
-
-@end
-
 @interface HPInspector : NSObject {
     HPEcho *_echo;
 }
@@ -1759,19 +1289,6 @@ int day(void) {
 @end
 
 @implementation HPInspector
-
-- (instancetype)initWithEcho:(HPEcho *)echo {
-    if ((self = [super init])) {
-        _echo = echo;  // near: coupling.fixed-collaborator
-    }
-    return self;
-}
-
-- (NSUInteger)depth {
-    return [_echo read];
-}
-
-@end
 
 // Nothing to hand in; near misses: no state, or one caller.
 @interface HPTickets : NSObject  // finding: coupling.static-only-api  // entity: static-holder HPTickets eager language
@@ -1843,16 +1360,6 @@ static int bollardsUsed = 0;
 
 @implementation HPPapers
 
-- (instancetype)init {
-    return [super init];
-}
-
-- (BOOL)inOrder {
-    return number == 0;
-}
-
-@end
-
 BOOL stampThem(HPPapers *papers) {
     return [papers inOrder];
 }
@@ -1871,14 +1378,6 @@ BOOL entranceOf(HPPapers *papers) {
 
 BOOL doorOf(HPPapers *papers) {  // finding: coupling.long-handoff
     return entranceOf(papers);
-}
-
-BOOL gateOf(HPPapers *papers) {  // near: coupling.long-handoff
-    return [papers inOrder] && counterOf(papers);
-}
-
-BOOL windowOf(void) {  // near: coupling.long-handoff
-    return counterOf([[HPPapers alloc] init]);
 }
 
 // One reached through another; near misses: a part of the object, and the other one asked directly.
@@ -1904,12 +1403,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
     return buoys;
 }
 
-- (void)light {
-    lit = 1;
-}
-
-@end
-
 @interface HPDepths : NSObject {
     int least;
 }
@@ -1921,12 +1414,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
 - (instancetype)init {
     return [super init];
 }
-
-- (void)measure {
-    least = 4;
-}
-
-@end
 
 @interface HPChannel : NSObject {  // entity: singleton HPChannel lazy once
     HPDepths *inner;
@@ -1960,16 +1447,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
     return [HPBuoys buoys];
 }
 
-- (HPDepths *)depths {
-    return inner;
-}
-
-- (void)mark {
-    marks = 1;
-}
-
-@end
-
 @interface HPPilot : NSObject
 - (void)steer;
 - (void)dark;
@@ -1981,12 +1458,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
     [[[HPChannel channel] buoys] light];  // finding: coupling.hidden-dependency coupling.chained-access
     [[[HPChannel channel] depths] measure];  // near: coupling.chained-access
 }
-
-- (void)dark {
-    [[HPBuoys buoys] light];  // near: coupling.chained-access
-}
-
-@end
 
 // Reached from six places; near miss: two.
 @interface HPGong : NSObject {  // finding: coupling.wide-reach  // entity: singleton HPGong lazy once
@@ -2011,12 +1482,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
     return gong;
 }
 
-- (void)strike {
-    struck = 1;
-}
-
-@end
-
 @interface HPWhistle : NSObject {  // near: coupling.wide-reach  // entity: singleton HPWhistle lazy once
     int blown;
 }
@@ -2039,12 +1504,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
     return whistle;
 }
 
-- (void)blow {
-    blown = 1;
-}
-
-@end
-
 @interface HPPier1 : NSObject
 - (void)fog;
 @end
@@ -2055,8 +1514,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
     [[HPGong gong] strike];  // finding: coupling.hidden-dependency
     [[HPWhistle whistle] blow];  // near: coupling.wide-reach  // finding: coupling.hidden-dependency
 }
-
-@end
 
 @interface HPPier2 : NSObject
 - (void)fog;
@@ -2069,8 +1526,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
     [[HPWhistle whistle] blow];  // near: coupling.wide-reach
 }
 
-@end
-
 @interface HPPier3 : NSObject
 - (void)fog;
 @end
@@ -2080,8 +1535,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
 - (void)fog {
     [[HPGong gong] strike];
 }
-
-@end
 
 @interface HPPier4 : NSObject
 - (void)fog;
@@ -2093,8 +1546,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
     [[HPGong gong] strike];
 }
 
-@end
-
 @interface HPPier5 : NSObject
 - (void)fog;
 @end
@@ -2104,8 +1555,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
 - (void)fog {
     [[HPGong gong] strike];
 }
-
-@end
 
 @class HPTackle;
 
@@ -2130,13 +1579,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
     });
     return davit;
 }
-
-- (void)lower {
-    [[HPTackle tackle] pull];  // near: coupling.cycle  // finding: coupling.hidden-dependency
-    boats = 1;
-}
-
-@end
 
 @interface HPTackle : NSObject {  // entity: singleton HPTackle lazy once
     int blocks;
@@ -2163,12 +1605,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
     return tackle;
 }
 
-- (void)pull {
-    blocks = 3;  // near: coupling.cycle
-}
-
-@end
-
 // Begins the day for all; near miss: what is handed in is no reach.
 @interface HPMorning : NSObject
 - (void)begin;
@@ -2176,24 +1612,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
 @end
 
 @implementation HPMorning
-
-- (void)begin {  // finding: coupling.crowded-startup
-    [[HPGong gong] strike];
-    [[HPWhistle whistle] blow];
-    [[HPBuoys buoys] light];
-    [[HPSoundings soundings] open:"morning"];
-    [[HPDavit davit] lower];  // finding: coupling.hidden-dependency
-    [[HPFlags flags] reload];  // finding: coupling.hidden-dependency
-    [[HPScale scale] load2];  // finding: coupling.hidden-dependency
-}
-
-- (void)half:(HPGong *)bell with:(HPWhistle *)horn and:(HPBuoys *)buoys {  // near: coupling.crowded-startup
-    [bell strike];
-    [horn blow];
-    [buoys light];
-}
-
-@end
 
 // Closed to others.
 @interface HPWarden : NSObject {  // entity: singleton HPWarden lazy once
@@ -2207,10 +1625,6 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
 
 @implementation HPWarden
 
-- (instancetype)initPrivately {
-    return [super init];
-}
-
 + (HPWarden *)warden {
     static HPWarden *warden = nil;
     static dispatch_once_t once;  // harmless: once
@@ -2219,9 +1633,3 @@ BOOL windowOf(void) {  // near: coupling.long-handoff
     });
     return warden;
 }
-
-- (void)walk {
-    rounds = 1;
-}
-
-@end

@@ -548,25 +548,11 @@ static HQSonde *theSonde;
     }
 }
 
-- (void)drop {
-    @synchronized (self) {
-        [_notes removeAllObjects];
-    }
-}
-
 - (NSMutableArray *)all {
     @synchronized (self) {
         return _notes;  // finding: thread.leaks-internals
     }
 }
-
-- (NSArray *)copied {
-    @synchronized (self) {
-        return [_notes copy];  // near: thread.leaks-internals
-    }
-}
-
-@end
 
 // A thread is started on an object that is not complete; near miss: it is the last thing.
 @interface HQSounder : NSObject {
@@ -576,22 +562,6 @@ static HQSonde *theSonde;
 @end
 
 @implementation HQSounder
-
-- (instancetype)init {
-    if ((self = [super init])) {
-        dispatch_async(dispatch_get_global_queue(0, 0), ^{  // finding: thread.escaping-this
-            [self sweep];
-        });
-        step = 2;
-    }
-    return self;
-}
-
-- (void)sweep {
-    step = 1;
-}
-
-@end
 
 // Who is listed is told of each signal.
 @protocol HQKeeper
@@ -625,27 +595,9 @@ static HQSonde *theSonde;
     return mast;
 }
 
-- (void)attach:(id<HQKeeper>)keeper {
-    [_keepers addObject:keeper];
-}
-
 - (void)detach:(id<HQKeeper>)keeper {
     [_keepers removeObject:keeper];
 }
-
-- (void)raise:(int)signal {
-    for (id<HQKeeper> keeper in _keepers) {  // finding: lifetime.notify-while-changing
-        [keeper heard:signal];
-    }
-}
-
-- (void)lower:(int)signal {
-    for (id<HQKeeper> keeper in [_keepers copy]) {  // near: lifetime.notify-while-changing
-        [keeper heard:signal];
-    }
-}
-
-@end
 
 @interface HQLookout : NSObject <HQKeeper> {
     int last;
@@ -655,23 +607,6 @@ static HQSonde *theSonde;
 
 @implementation HQLookout
 
-- (instancetype)init {
-    if ((self = [super init])) {
-        [[HQMast mast] attach:self];  // finding: lifetime.dangling-subscriber
-    }
-    return self;
-}
-
-- (void)heard:(int)signal {
-    last = signal;
-}
-
-- (void)close {
-    last = 0;
-}
-
-@end
-
 // Near miss: taken out at its end.
 @interface HQBosun : NSObject <HQKeeper>
 - (void)close;
@@ -679,22 +614,9 @@ static HQSonde *theSonde;
 
 @implementation HQBosun
 
-- (instancetype)init {
-    if ((self = [super init])) {
-        [[HQMast mast] attach:self];  // near: lifetime.dangling-subscriber
-    }
-    return self;
-}
-
-- (void)heard:(int)signal {
-    [self close];
-}
-
 - (void)close {
     [[HQMast mast] detach:self];
 }
-
-@end
 
 // Registered by its constructor and again by a method.
 @interface HQSteward : NSObject <HQKeeper> {
@@ -706,26 +628,9 @@ static HQSonde *theSonde;
 
 @implementation HQSteward
 
-- (instancetype)init {
-    if ((self = [super init])) {
-        [[HQMast mast] attach:self];
-    }
-    return self;
-}
-
-- (void)wake {
-    [[HQMast mast] attach:self];  // finding: lifetime.duplicate-subscription
-}
-
-- (void)heard:(int)signal {
-    last = signal;
-}
-
 - (void)close {
     [[HQMast mast] detach:self];
 }
-
-@end
 
 // Opens what nothing closes; near miss: closed at its end.
 @interface HQEchoLog : NSObject {  // entity: singleton HQEchoLog lazy once
@@ -750,12 +655,6 @@ static HQSonde *theSonde;
     return log;
 }
 
-- (void)begin {
-    file = fopen("echoes", "r");  // finding: lifetime.never-released
-}
-
-@end
-
 @interface HQWaveLog : NSObject {  // entity: singleton HQWaveLog lazy once
     FILE *file;
 }
@@ -779,15 +678,9 @@ static HQSonde *theSonde;
     return log;
 }
 
-- (void)begin {
-    file = fopen("waves", "r");  // near: lifetime.never-released
-}
-
 - (void)close {
     fclose(file);
 }
-
-@end
 
 // Keeps what is made for one visit; used after its end.
 @class HQVisit;
@@ -831,12 +724,6 @@ static HQSonde *theSonde;
     opened = 0;
 }
 
-- (void)open {
-    opened = 1;
-}
-
-@end
-
 @interface HQVisit : NSObject {
     NSString *_ship;
 }
@@ -846,19 +733,10 @@ static HQSonde *theSonde;
 
 @implementation HQVisit
 
-- (instancetype)initWithShip:(NSString *)ship {
-    if ((self = [super init])) {
-        _ship = ship;
-    }
-    return self;
-}
-
 - (void)enter {
     [[HQGate gate] begin:self];  // finding: lifetime.captured-short-lived coupling.hidden-dependency
     [[HQGate gate] note:_ship];  // near: lifetime.captured-short-lived
 }
-
-@end
 
 void greet(NSString *ship) {
     HQVisit *visit = [[HQVisit alloc] initWithShip:ship];
@@ -909,28 +787,15 @@ void newDay(void) {
     return plan;
 }
 
-- (void)change:(HQBerther *)berther {
-    berths = 1;
-    [berther stop];  // finding: coupling.cycle
-}
-
 - (int)berths {
     return berths;
 }
-
-@end
 
 @implementation HQBerther
 
 - (void)arrive {
     spare = [[HQPlan plan] berths];  // finding: coupling.hidden-dependency
 }
-
-- (void)stop {
-    spare = 0;
-}
-
-@end
 
 // Makes its own helper that reads files; near miss: it is handed in.
 @interface HQChartStore : NSObject
@@ -951,18 +816,9 @@ void newDay(void) {
 
 @implementation HQNavigator
 
-- (instancetype)init {
-    if ((self = [super init])) {
-        _store = [[HQChartStore alloc] init];  // finding: coupling.fixed-collaborator
-    }
-    return self;
-}
-
 - (NSUInteger)depth {
     return [_store depth:@"roads"];
 }
-
-@end
 
 @interface HQMate : NSObject {
     HQChartStore *_store;
@@ -973,18 +829,9 @@ void newDay(void) {
 
 @implementation HQMate
 
-- (instancetype)initWithStore:(HQChartStore *)store {
-    if ((self = [super init])) {
-        _store = store;  // near: coupling.fixed-collaborator
-    }
-    return self;
-}
-
 - (NSUInteger)depth {
     return [_store depth:@"bay"];
 }
-
-@end
 
 // Passed through three functions that do nothing with it; near miss: looks at it on the way.
 @interface HQPermit : NSObject
@@ -996,26 +843,6 @@ void newDay(void) {
     return YES;
 }
 @end
-
-BOOL checkPermit(HQPermit *permit) {
-    return [permit valid];
-}
-
-BOOL atGate(HQPermit *permit) {
-    return checkPermit(permit);
-}
-
-BOOL atQuay(HQPermit *permit) {
-    return atGate(permit);
-}
-
-BOOL atPier(HQPermit *permit) {  // finding: coupling.long-handoff
-    return atQuay(permit);
-}
-
-BOOL atLock(HQPermit *permit) {  // near: coupling.long-handoff
-    return [permit valid] && atGate(permit);
-}
 
 // One object reached through another.
 @interface HQBuoyage : NSObject {  // entity: singleton HQBuoyage lazy once
@@ -1040,12 +867,6 @@ BOOL atLock(HQPermit *permit) {  // near: coupling.long-handoff
     return buoyage;
 }
 
-- (void)lay {
-    laid = 1;
-}
-
-@end
-
 @interface HQFairway : NSObject {  // entity: singleton HQFairway lazy once
     int depth;
 }
@@ -1068,16 +889,6 @@ BOOL atLock(HQPermit *permit) {  // near: coupling.long-handoff
     });
     return fairway;
 }
-
-- (HQBuoyage *)marks {
-    return [HQBuoyage buoyage];
-}
-
-- (void)dredge {
-    depth = 1;
-}
-
-@end
 
 @interface HQTender : NSObject
 - (void)work;
@@ -1104,12 +915,6 @@ static NSInteger stampsUsed = 0;
     stampsUsed = 1;
 }
 
-+ (NSInteger)used {
-    return stampsUsed;
-}
-
-@end
-
 // Reached from everywhere.
 @interface HQSiren : NSObject {  // entity: singleton HQSiren lazy once // finding: coupling.wide-reach
     int sounded;
@@ -1132,12 +937,6 @@ static NSInteger stampsUsed = 0;
     });
     return siren;
 }
-
-- (void)sound {
-    sounded = 1;
-}
-
-@end
 
 @interface HQNorthQuay : NSObject
 - (void)fog;
@@ -1198,16 +997,6 @@ static NSInteger stampsUsed = 0;
     [[HQTideTable table] next];  // finding: coupling.hidden-dependency
 }
 
-- (void)half {  // near: coupling.crowded-startup
-    [[HQBarograph barograph] drop];  // finding: coupling.hidden-dependency
-    [[HQThermograph thermograph] drop];  // finding: coupling.hidden-dependency
-    [[HQRadar radar] sweep];  // finding: coupling.hidden-dependency
-    [[HQSonar sonar] ping];  // finding: coupling.hidden-dependency
-    [[HQSonde sonde] drop];  // finding: coupling.hidden-dependency
-}
-
-@end
-
 // There is only one office in the harbour.
 @interface HQOffice : NSObject {  // finding: single.meant-single
     int opened;
@@ -1220,13 +1009,6 @@ static NSInteger stampsUsed = 0;
     opened = 1;
 }
 @end
-
-void openTheOffices(void) {
-    HQOffice *first = [[HQOffice alloc] init];
-    HQOffice *second = [[HQOffice alloc] init];
-    [first open];
-    [second open];
-}
 
 // Whoever asks for one gets the one, and runs its constructor on it again.
 @interface HQRadioLog : NSObject {  // entity: singleton HQRadioLog lazy once
@@ -1244,24 +1026,4 @@ void openTheOffices(void) {
         log = [super allocWithZone:zone];
     });
     return log;
-}
-
-- (instancetype)init {
-    if ((self = [super init])) {
-        _lines = [NSMutableArray array];  // finding: single.reinitialised
-    }
-    return self;
-}
-
-- (void)write:(NSString *)line {
-    [_lines addObject:line];  // finding: lifetime.grows-forever
-}
-
-@end
-
-void logTheDay(void) {
-    HQRadioLog *morning = [[HQRadioLog alloc] init];
-    [morning write:@"fog"];
-    HQRadioLog *evening = [[HQRadioLog alloc] init];
-    [evening write:@"clear"];
 }

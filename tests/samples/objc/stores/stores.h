@@ -2,9 +2,3 @@
 #import <Foundation/Foundation.h>
 
 extern int stores;
-
-@interface HOStore : NSObject
-+ (HOStore *)quaySide;
-+ (HOStore *)pick:(int)kind;
-- (void)fill;
-@end

@@ -2,19 +2,6 @@
 
 namespace Office\Doors;
 
-// The shift that is on, set by who begins it.
-class Shift
-{
-    public static ?Shift $current = null;  // entity: shared-instance current lazy single-threaded
-    public string $name = 'none';
-
-    public static function begin(string $name): void
-    {
-        self::$current = new Shift();
-        self::$current->name = $name;
-    }
-}
-
 // One slot for a class and all its subclasses.
 class Register  // entity: singleton Register lazy single-threaded // finding: single.cloneable
 {
@@ -45,12 +32,4 @@ final class ShipRegister extends Register
 
 final class BoatRegister extends Register
 {
-}
-
-// Kept between calls.
-function nextNumber(): int
-{
-    static $number = 0;  // entity: function-static number lazy language
-    $number++;
-    return $number;
 }

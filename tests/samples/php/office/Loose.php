@@ -2,20 +2,6 @@
 
 namespace Office\Loose;
 
-use Office\Doors\BoatRegister;
-use Office\Doors\Shift;
-use Office\Doors\ShipRegister;
-
-class Gate
-{
-    public function open(): void
-    {
-        ShipRegister::get()->add('north');  // finding: coupling.hidden-dependency
-        BoatRegister::get()->add('south');
-        Shift::begin('day');
-    }
-}
-
 // Near misses.
 final class Limits
 {

@@ -2,26 +2,6 @@
 // Piers, cranes and boats of the harbour: further forms, and near misses beside them.
 require_once __DIR__ . '/ledgers/fees.php';
 
-// There must be only one.
-class TideTable  // finding: single.meant-single
-{
-    private int $shown = 0;
-
-    public function show(): void {
-        $this->shown = 1;
-    }
-}
-
-// Not a singleton: each pier has one.
-class Ladder  // near: single.meant-single
-{
-    private int $rungs = 4;
-
-    public function climb(): void {
-        $this->rungs = 3;
-    }
-}
-
 // There is only one, and the class sees to it.
 class Anchor  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy single-threaded
 {
@@ -84,67 +64,6 @@ class Capstan  // entity: singleton Capstan lazy single-threaded  // finding: si
 
 function spareCapstan(): Capstan {
     return new Capstan();  // finding: single.second-creation
-}
-
-// Near miss: the class makes others of its kind itself.
-class Windlass
-{
-    private static ?Windlass $one = null;  // entity: shared-instance one lazy single-threaded
-    private int $turns = 0;
-
-    public static function windlass(): Windlass {
-        if (Windlass::$one === null) {
-            Windlass::$one = new Windlass();
-        }
-        return Windlass::$one;
-    }
-
-    public static function turned(int $by): Windlass {
-        $other = new Windlass();  // near: single.second-creation
-        $other->turns = $by;
-        return $other;
-    }
-}
-
-// Hands out nothing while the harbour is closed; near miss: it says so by throwing.
-class Beam  // entity: singleton Beam lazy single-threaded  // finding: single.cloneable single.open-constructor
-{
-    private static ?Beam $one = null;
-    private int $lit = 0;
-
-    public static function beam(bool $open): ?Beam {
-        if (!$open) {
-            return null;  // finding: single.may-return-nothing
-        }
-        if (Beam::$one === null) {
-            Beam::$one = new Beam();
-        }
-        return Beam::$one;
-    }
-
-    public function light(): void {
-        $this->lit = 1;
-    }
-}
-
-class Glow  // entity: singleton Glow lazy single-threaded  // finding: single.cloneable single.open-constructor
-{
-    private static ?Glow $one = null;
-    private int $lit = 0;
-
-    public static function glow(bool $open): Glow {
-        if (!$open) {
-            throw new RuntimeException('closed');
-        }
-        if (Glow::$one === null) {
-            Glow::$one = new Glow();
-        }
-        return Glow::$one;  // near: single.may-return-nothing
-    }
-
-    public function light(): void {
-        $this->lit = 1;
-    }
 }
 
 // Put in another's place by whoever asks for it.
@@ -675,21 +594,6 @@ class Player
     }
 }
 
-// Never leaves the list.
-class Drummer
-{
-    private int $beats = 0;
-
-    public function __construct() {
-        global $bells;
-        $bells->add($this);  // finding: lifetime.dangling-subscriber
-    }
-
-    public function close(): void {
-        $this->beats = 0;
-    }
-}
-
 // Keeps the caller's object; near misses: only what it says, or for a while.
 class Porter
 {
@@ -770,37 +674,6 @@ function night(): int {
     return $sluice->measure();  // finding: lifetime.used-after-teardown
 }
 
-function day(): int {
-    global $sluice;
-    $sluice->close();
-    $sluice->open();
-    $level = $sluice->measure();  // near: lifetime.used-after-teardown
-    $level += $sluice->measure();  // near: lifetime.used-after-teardown
-    $sluice->close();
-    return $level;
-}
-
-// Makes its own.
-class Surveyor
-{
-    private Sounding $echo;
-
-    public function __construct() {
-        $this->echo = new Sounding();  // finding: coupling.fixed-collaborator
-    }
-
-    public function depth(): string {
-        return $this->echo->read();
-    }
-}
-
-class Sounding
-{
-    public function read(): string {
-        return (string) file_get_contents('echo');
-    }
-}
-
 // Nothing to hand in; near misses: no state, or one caller.
 class Tickets  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
 {
@@ -877,14 +750,6 @@ function entrance(Papers $papers): bool {
 
 function door(Papers $papers): bool {  // finding: coupling.long-handoff
     return entrance($papers);
-}
-
-function gate(Papers $papers): bool {  // near: coupling.long-handoff
-    return $papers->inOrder() && counter($papers);
-}
-
-function windowed(): bool {  // near: coupling.long-handoff
-    return counter(new Papers());
 }
 
 // One reached through another; near misses: a part of the object, and the other one asked directly.
@@ -987,14 +852,6 @@ class Pier3
 }
 
 class Pier4
-{
-    public function fog(): void {
-        global $gong;
-        $gong->strike();
-    }
-}
-
-class Pier5
 {
     public function fog(): void {
         global $gong;
@@ -1171,30 +1028,6 @@ class Warden  // entity: singleton Warden lazy single-threaded
     public static function warden(): Warden
     {
         return self::$one ??= new Warden();
-    }
-
-    public function walk(): void
-    {
-        $this->rounds = 1;
-    }
-}
-
-final class Keeper  // near: single.subclassable  // entity: singleton Keeper lazy single-threaded
-{
-    private static ?Keeper $one = null;
-    private int $rounds = 0;
-
-    protected function __construct()  // near: single.subclassable
-    {
-    }
-
-    private function __clone()
-    {
-    }
-
-    public static function keeper(): Keeper
-    {
-        return self::$one ??= new Keeper();
     }
 
     public function walk(): void

@@ -1,8 +1,3 @@
-"""Single instances, each made in another way."""
-import threading
-from functools import lru_cache
-
-
 # Construction overridden, unguarded; and __init__ runs again on every call.
 class BerthBook:  # entity: singleton BerthBook lazy none
     _instance = None
@@ -22,24 +17,6 @@ class BerthBook:  # entity: singleton BerthBook lazy none
 
     def count(self):
         return self.changes
-
-
-# Double-checked under a lock: sound here.
-class TideTable:  # entity: singleton TideTable lazy double-check # finding: single.open-constructor
-    _lock = threading.Lock()  # harmless: _lock
-    _table = None
-
-    @classmethod
-    def instance(cls):
-        if cls._table is None:
-            with cls._lock:
-                if cls._table is None:
-                    cls._table = TideTable()  # finding: init.lazy-needless
-        return cls._table
-
-    def rise(self):
-        with self._lock:
-            self.level = 1
 
 
 # A module variable behind a function.

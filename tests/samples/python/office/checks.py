@@ -1,8 +1,3 @@
-"""How an object is kept to one, and how that goes wrong."""
-import functools
-import threading
-
-
 class KeptOnce(type):
     _kept = {}  # entity: static-field _kept eager language
 
@@ -56,54 +51,6 @@ class CargoScale:  # entity: singleton CargoScale lazy lock # finding: single.op
         self.load = tons
 
 
-class QuayLights:  # entity: singleton QuayLights lazy lock # finding: single.open-constructor
-    _lights = None
-    _lock = threading.Lock()  # harmless: _lock
-
-    @classmethod
-    def get(cls):
-        cls._lock.acquire()
-        try:
-            if cls._lights is None:
-                cls._lights = QuayLights()  # finding: init.lazy-needless
-            return cls._lights
-        finally:
-            cls._lock.release()
-
-    def turn(self):
-        self.on = True
-
-
-class TugList:  # entity: singleton TugList lazy double-check-unsound # finding: single.open-constructor
-    _tugs = None
-    _lock = threading.Lock()  # harmless: _lock
-
-    @classmethod
-    def get(cls):
-        if cls._tugs is None:  # finding: thread.double-check-incomplete
-            with cls._lock:
-                cls._tugs = TugList()  # finding: init.lazy-needless
-        return cls._tugs
-
-    def add(self):
-        self.count = 1
-
-
-class RadarPlot:  # entity: singleton RadarPlot lazy none # finding: single.open-constructor
-    _plot = None
-
-    @staticmethod
-    def open():
-        RadarPlot._plot = RadarPlot()
-
-    @staticmethod
-    def get():
-        return RadarPlot._plot  # finding: single.may-return-nothing
-
-    def echo(self):
-        self.echoes = 1
-
-
 class TideClock:
     def __init__(self):
         self.offset = _offsets["north"]
@@ -134,18 +81,6 @@ class Berths:
 
     def __init__(self):
         self.__dict__ = Berths._state
-
-
-# Near misses.
-def receipt():
-    return Receipt()
-
-
-class Receipt:
-    LIMIT = 12  # harmless: LIMIT
-
-
-QUAYS = ("north", "south")  # harmless: QUAYS
 
 
 def use():

@@ -1,6 +1,3 @@
-"""Doors that are opened, replaced and shared."""
-import threading
-
 _current = None  # entity: shared-instance _current lazy none
 _hooks = []  # entity: global-variable _hooks eager language
 _quays = {}  # entity: registry _quays eager language
@@ -48,11 +45,6 @@ class Foghorn:  # entity: singleton Foghorn lazy none
 
     def blow(self):
         self.blown += 1
-
-
-def sound():
-    Foghorn().blow()
-    Foghorn().blow()
 
 
 if __name__ == "__main__":

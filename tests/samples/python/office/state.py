@@ -2,10 +2,12 @@
 from .books import BerthBook, clock, duty_log, get_roster
 from . import books
 
+
 try:
     import fastcodes
 except ImportError:
     fastcodes = None  # harmless: fastcodes
+
 
 NAMES = {"A": "anchor"}  # harmless: NAMES
 LIMIT = 12  # harmless: LIMIT
@@ -48,12 +50,6 @@ class TugYard:
         if name not in cls.tugs:  # finding: thread.check-then-act
             cls.tugs[name] = Tug()
         return cls.tugs[name]
-
-
-class Barge:
-    @staticmethod
-    def get_instance():
-        return Barge()
 
 
 if __name__ == "__main__":

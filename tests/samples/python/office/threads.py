@@ -1,7 +1,3 @@
-"""What two threads change at once."""
-import threading
-
-
 class Tally:  # entity: static-holder Tally eager language
     ships = 0
     boats = 0
@@ -24,7 +20,3 @@ _keeper = threading.local()  # entity: thread-local _keeper elsewhere none
 
 def begin(name):
     _keeper.name = name
-
-
-def keeper():
-    return _keeper.name

@@ -1,28 +1,5 @@
-"""Piers, cranes and boats of the harbour: further forms, and near misses beside them."""
-import os
-import sys
-import threading
-
 from ledgers.fees import fees
 from ledgers.fees import twice
-
-
-# There must be only one.
-class TideTable:  # finding: single.meant-single
-    def __init__(self):
-        self.shown = 0
-
-    def show(self):
-        self.shown = 1
-
-
-# Not a singleton: each pier has one.
-class Ladder:  # near: single.meant-single
-    def __init__(self):
-        self.rungs = 4
-
-    def climb(self):
-        self.rungs = 3
 
 
 # There is only one, and the class sees to it.
@@ -72,26 +49,6 @@ class Capstan:  # entity: singleton Capstan lazy none
 
     def turn(self):
         self.turns = 1
-
-
-# Near miss: the class makes others of its kind itself.
-class Windlass:
-    _windlass = None  # entity: shared-instance _windlass lazy none
-
-    def __init__(self):
-        self.turns = 0
-
-    @classmethod
-    def windlass(cls):
-        if cls._windlass is None:
-            cls._windlass = Windlass()  # finding: thread.unguarded-creation
-        return cls._windlass
-
-    @classmethod
-    def turned(cls, by):
-        other = Windlass()  # near: single.second-creation
-        other.turns = by
-        return other
 
 
 def spare_capstan():
@@ -171,35 +128,6 @@ def fuse():
         if _fuse is None:
             _fuse = Flare()
     return _fuse
-
-
-# Near misses: one lock for all, taken once by who keeps what it guards.
-class FuseBox:  # entity: singleton FuseBox lazy double-check
-    _box = None
-    _lock = threading.Lock()  # harmless: _lock
-
-    def __init__(self):  # near: single.open-constructor
-        if FuseBox._box is not None:
-            raise RuntimeError("the box is there")
-        self.fuses = [str(fuse) for fuse in range(9)]
-
-    @classmethod
-    def box(cls):
-        if cls._box is None:
-            with cls._lock:  # near: thread.wrong-lock thread.lock-every-access init.lazy-needless
-                if cls._box is None:  # near: thread.double-check-incomplete
-                    cls._box = FuseBox()
-        return cls._box
-
-    def take(self):
-        with self._lock:
-            return self.fuses.pop()  # near: thread.mixed-guard thread.leaks-internals
-
-
-def blow():
-    box = FuseBox.box()
-    for _ in range(3):
-        box.take()
 
 
 # A circle of three; near misses: what is called later is no part of the making.
@@ -544,18 +472,6 @@ class Listener:
         self.heard = 1
 
 
-# Near misses: the thread is only made before the last field has its value; the list
-# was there before the first of the threads ran.
-class Plotter:
-    def __init__(self):
-        self.thread = threading.Thread(target=self.plot)  # near: thread.escaping-this
-        self.points = []
-        self.thread.start()
-
-    def plot(self):
-        self.points = [1]
-
-
 class Lookouts:
     def __init__(self, count):
         self.watchers = []
@@ -620,34 +536,6 @@ class Bells:
 bells = Bells()  # entity: shared-instance bells eager language
 
 
-class Ringer:
-    def __init__(self):
-        bells.add(self)  # finding: coupling.hidden-dependency
-
-    def again(self):
-        bells.add(self)  # finding: lifetime.duplicate-subscription
-
-    def close(self):
-        bells.remove(self)
-
-    def ring(self):
-        self.close()
-
-
-class Player:
-    def __init__(self):
-        bells.add_player(self)
-
-    def again(self):
-        bells.add_player(self)  # near: lifetime.duplicate-subscription
-
-    def close(self):
-        bells.remove_player(self)
-
-    def play(self):
-        self.close()
-
-
 # Keeps the caller's object; near miss: only what it says.
 class Porter:
     def __init__(self):
@@ -701,12 +589,6 @@ class Sluice:
 sluice = Sluice()  # entity: shared-instance sluice eager language
 
 
-def night():
-    sluice.close()
-    print("night")
-    return sluice.measure()  # finding: lifetime.used-after-teardown
-
-
 def day():
     sluice.close()
     sluice.open()
@@ -714,21 +596,6 @@ def day():
     level += sluice.measure()  # near: lifetime.used-after-teardown
     sluice.close()
     return level
-
-
-# Makes its own.
-class Surveyor:
-    def __init__(self):
-        self.echo = Echo()  # finding: coupling.fixed-collaborator
-
-    def depth(self):
-        return self.echo.read()
-
-
-class Echo:
-    def read(self):
-        with open("echo") as source:
-            return source.read()
 
 
 # Nothing to hand in; near misses: no state, or one caller.
@@ -802,10 +669,6 @@ def door(papers: Papers):  # finding: coupling.long-handoff
 
 def gate(papers: Papers):  # near: coupling.long-handoff
     return papers.in_order() and counter(papers)
-
-
-def window():  # near: coupling.long-handoff
-    return counter(Papers())
 
 
 # One reached through another; near misses: a part of the object, and the other one asked directly.
@@ -887,16 +750,6 @@ class Pier3:
 
 
 class Pier4:
-    def fog(self):
-        gong.strike()
-
-
-class Pier5:
-    def fog(self):
-        gong.strike()
-
-
-class Pier6:
     def fog(self):
         gong.strike()
 
@@ -1047,7 +900,3 @@ def main():  # finding: coupling.crowded-startup
     Morning().begin()
     fees.enter(twice(fees))
     flood(len(sys.argv) > 1)
-
-
-if __name__ == "__main__":
-    main()

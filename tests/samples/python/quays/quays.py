@@ -1,7 +1,3 @@
-"""Quays, mast and gauges of the harbour: what the other folders do not show in Python."""
-import asyncio
-import threading
-
 from ledgers.dues import dues
 
 
@@ -20,7 +16,6 @@ class Beacon:  # entity: singleton Beacon lazy none
 
     def flash(self):
         self.flashes = self.flashes + 1  # finding: thread.lost-update
-
 
 
 class Pier:
@@ -166,27 +161,6 @@ class Mole:  # entity: singleton Mole lazy none
         return cls._mole
 
 
-# Asks for itself.
-class DutyBook:  # entity: singleton DutyBook lazy none
-    _book = None
-
-    def __init__(self):  # finding: single.open-constructor
-        self.entries = 0
-        self.begin()
-
-    @classmethod
-    def book(cls):
-        if cls._book is None:
-            cls._book = DutyBook()  # finding: thread.unguarded-creation
-        return cls._book
-
-    def begin(self):
-        DutyBook.book().enter()  # finding: init.reentrant
-
-    def enter(self):
-        self.entries = self.entries + 1
-
-
 # A lock for each look, fetched in a loop.
 class Tariff:  # entity: singleton Tariff lazy lock
     _tariff = None
@@ -228,24 +202,6 @@ class EchoLog:
 
 
 echo_log = EchoLog()  # entity: shared-instance echo_log eager language
-
-
-# Near miss: closed.
-class WaveLog:
-    def __init__(self):
-        self.file = None
-
-    def begin(self):
-        self.file = open("waves")  # near: lifetime.never-released
-
-    def next(self):
-        return self.file.readline() if self.file else ""
-
-    def close(self):
-        self.file.close()
-
-
-wave_log = WaveLog()  # entity: shared-instance wave_log eager language
 
 
 # Keeps what is made for one visit.
@@ -336,67 +292,6 @@ def check(permit: Permit):
     return permit.valid()
 
 
-def at_gate(permit: Permit):
-    return check(permit)
-
-
-def at_quay(permit: Permit):
-    return at_gate(permit)
-
-
-def at_pier(permit: Permit):  # finding: coupling.long-handoff
-    return at_quay(permit)
-
-
-# Near miss: looks at it on the way.
-def at_lock(permit: Permit):  # near: coupling.long-handoff
-    if not permit.valid():
-        return False
-    return at_gate(permit)
-
-
-# One object reached through another.
-class Buoyage:  # entity: singleton Buoyage lazy none
-    _buoyage = None
-
-    def __init__(self):  # finding: single.open-constructor
-        self.laid = 0
-
-    @classmethod
-    def buoyage(cls):
-        if cls._buoyage is None:
-            cls._buoyage = Buoyage()  # finding: thread.unguarded-creation
-        return cls._buoyage
-
-    def lay(self):
-        self.laid = 1
-
-
-class Fairway:  # entity: singleton Fairway lazy none
-    _fairway = None
-
-    def __init__(self):  # finding: single.open-constructor
-        self.depth = 0
-
-    @classmethod
-    def fairway(cls):
-        if cls._fairway is None:
-            cls._fairway = Fairway()  # finding: thread.unguarded-creation
-        return cls._fairway
-
-    def buoyage(self):
-        return Buoyage.buoyage()
-
-    def dredge(self):
-        self.depth = 1
-
-
-class Tender:
-    def work(self):
-        Fairway.fairway().buoyage().lay()  # finding: coupling.chained-access coupling.hidden-dependency
-        Fairway.fairway().dredge()  # near: coupling.chained-access
-
-
 # Reached from everywhere; near miss: four classes.
 class Siren:
     def __init__(self):
@@ -448,37 +343,6 @@ class InnerQuay:
         siren.sound()
 
 
-# Made, and used by nobody.
-class Spare:
-    def __init__(self):
-        self.parts = 0
-
-    def take(self):
-        self.parts = self.parts - 1
-
-
-_spare = Spare()  # entity: global-variable _spare eager language # finding: init.eager-unused
-
-
-# Starts them all; near miss: only five.
-class Opening:
-    def open(self):  # finding: coupling.crowded-startup
-        Beacon.beacon().flash()
-        siren.sound()
-        bell.ring()
-        wave_log.begin()  # finding: coupling.hidden-dependency
-        echo_log.begin()  # finding: coupling.hidden-dependency
-        Berth.berth().moor()  # finding: coupling.hidden-dependency
-        horn().blow()  # finding: coupling.hidden-dependency
-
-    def half(self):  # near: coupling.crowded-startup
-        Beacon.beacon().flash()
-        bell.ring()
-        wave_log.next()
-        echo_log.next()
-        wave_log.close()
-
-
 def main():
     second = Beacon()  # finding: single.second-creation
     second.flash()
@@ -489,7 +353,3 @@ def main():
     threading.Thread(target=Watchman().greet, args=("Heron",)).start()
     threading.Thread(target=Pier().light).start()
     dues.enter(2)
-
-
-if __name__ == "__main__":
-    main()

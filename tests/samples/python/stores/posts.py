@@ -1,5 +1,3 @@
-"""What is registered while the file is loaded, and what is closed through a local."""
-
 _steps = {}  # harmless: _steps
 _order = []  # entity: global-variable _order eager language
 _codes = []  # harmless: _codes
@@ -17,21 +15,12 @@ def moor(ship):
     return ship
 
 
-@step("berth")
-def berth(ship):
-    return ship
-
-
 def _code(word):
     _codes.append(word)  # near: lifetime.grows-forever
 
 
 _code("north")
 _code("south")
-
-
-def order():
-    return list(_order), list(_codes)
 
 
 class Berth:
@@ -89,13 +78,6 @@ def ring(bell):
 def see(ship):
     if len(_seen) < 100:
         _seen.add(ship)  # near: lifetime.grows-forever
-
-
-def all_drawn():
-    both = {}
-    both.update(_extra)  # near: lifetime.grows-forever
-    both.update(_drawn)
-    return both
 
 
 def draw(chart):

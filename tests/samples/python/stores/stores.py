@@ -1,6 +1,5 @@
-"""Stores of the harbour: tables that are filled where they stand."""
-
 GROUPS = {}  # entity: global-variable GROUPS eager language
+
 
 _TIDES = "tides"  # harmless: _TIDES
 
@@ -18,6 +17,7 @@ class Seal:
 
 _Wax = Seal("wax")  # entity: global-variable _Wax eager language # near: init.eager-unused
 _KEEPER = "keeper"  # harmless: _KEEPER
+
 
 _sealed = {}  # entity: global-variable _sealed eager language
 

@@ -1,10 +1,6 @@
 """What is written outside of functions runs once."""
 from stores import GROUPS
 
+
 _NIGHT = "night work"  # harmless: _NIGHT
 GROUPS[_NIGHT] = b"work between sunset and sunrise"  # near: lifetime.grows-forever # near: coupling.hidden-dependency
-
-
-def title(kind):
-    return GROUPS.get(kind)  # finding: coupling.hidden-dependency
-

@@ -1,19 +1,5 @@
 import Foundation
 
-// The shift that is on, set by who begins it.
-final class Shift {
-    static var current: Shift?  // entity: shared-instance current lazy none
-    let name: String
-
-    init(name: String) {
-        self.name = name
-    }
-
-    static func begin(_ name: String) {
-        current = Shift(name: name)
-    }
-}
-
 // One for each quay.
 final class Quay {
     private static var quays: [String: Quay] = [:]  // entity: registry quays lazy language
@@ -29,9 +15,4 @@ final class Quay {
         quays[name] = quay
         return quay
     }
-}
-
-func open() {
-    Shift.begin("day")
-    Quay.of("north").ships = 2
 }

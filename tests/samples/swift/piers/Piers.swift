@@ -1,6 +1,3 @@
-// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
-import Foundation
-
 // There must be only one.
 final class TideTable {  // finding: single.meant-single
     private var shown: Int = 0
@@ -143,12 +140,6 @@ class Flare {
     }
 }
 
-final class Rocket: Flare {
-    func fly() {
-        self.light()
-    }
-}
-
 private var flareNow: Flare?  // entity: shared-instance flareNow lazy none
 
 func flare() -> Flare {
@@ -156,10 +147,6 @@ func flare() -> Flare {
         flareNow = Flare()  // finding: thread.unguarded-creation
     }
     return flareNow!
-}
-
-func useRockets() {
-    flareNow = Rocket()  // finding: single.replaceable
 }
 
 // Near misses: never set again.
@@ -392,16 +379,6 @@ final class Basin {
 let locks: Locks = Locks()  // entity: shared-instance locks lazy language
 let basin: Basin = Basin()  // entity: shared-instance basin lazy language
 
-func flood(_ deep: Bool) {
-    locks.fill()  // finding: init.needs-setup
-    if deep {
-        locks.setUp(Gauge())
-    }
-    basin.setUp(Gauge())
-    basin.fill()
-    basin.empty()
-}
-
 // The failure goes nowhere; near misses: it is told, or handed on.
 final class Barometer {
     private var pressure: Int = 0
@@ -506,13 +483,6 @@ func sonar() async -> Radio {
         sonarNow!.tune(channel)
     }
     return sonarNow!
-}
-
-func radar() async -> Radio {
-    if radarNow == nil {
-        radarNow = askForRadar()
-    }
-    return await radarNow  // near: thread.await-gap
 }
 
 func askForRadar() async -> Radio {
@@ -705,21 +675,6 @@ final class Sluice {
 
 let sluice: Sluice = Sluice()  // entity: shared-instance sluice lazy language
 
-func night() -> Int {
-    sluice.close()
-    print("night")
-    return sluice.measure()  // finding: lifetime.used-after-teardown
-}
-
-func day() -> Int {
-    sluice.close()
-    sluice.open()
-    var level = sluice.measure()  // near: lifetime.used-after-teardown
-    level += sluice.measure()  // near: lifetime.used-after-teardown
-    sluice.close()
-    return level
-}
-
 // Makes its own.
 final class Surveyor {
     private var echo: Echo
@@ -815,10 +770,6 @@ func gate(_ papers: Papers) -> Bool {  // near: coupling.long-handoff
     return papers.inOrder() && counter(papers)
 }
 
-func windowed() -> Bool {  // near: coupling.long-handoff
-    return counter(Papers())
-}
-
 // One reached through another; near misses: a part of the object, and the other one asked directly.
 final class Buoys {
     private var lit: Int = 0
@@ -902,12 +853,6 @@ final class Pier3 {
 }
 
 final class Pier4 {
-    func fog() {
-        gong.strike()
-    }
-}
-
-final class Pier5 {
     func fog() {
         gong.strike()
     }
@@ -1033,27 +978,6 @@ final class Ferry {  // entity: singleton Ferry lazy none
     func cross() {
         self.trips = 2
     }
-}
-
-func open() {  // finding: coupling.crowded-startup
-    spareCapstan().turn()
-    Capstan.capstan().turn()
-    flare().light()
-    useRockets()
-    Plate.plate("a", 1).rename("b")
-    Plate.plate("c", 2)
-    Sign.sign("a")
-    WideRaft.raft().sink()
-    Raft.raft().sink()
-    Punt.punt().append()
-    Ferry.ferry().cross()
-    Boatswain(Anchor.anchor()).moor()
-    receive("Heron")
-    Morning().begin()
-    almanac.drop()
-    scale.load()
-    fees.enter(2)  // finding: coupling.hidden-dependency
-    flood(true)
 }
 
 // Threads: what is sound, beside what is not.
@@ -1290,66 +1214,4 @@ func work() {  // finding: coupling.crowded-startup
     Slips.shared.take("a")
     Slips.shared.give("a")
     Doors.shared.note("b")
-}
-
-// Hands itself to a thread before it is complete; near misses: started by another method, or nothing comes after.
-final class Sounder {
-    private var depth = 0
-
-    init() {
-        DispatchQueue.global().async { self.turn() }  // finding: thread.escaping-this
-        depth = 2
-    }
-
-    private func turn() {
-        depth -= 1
-    }
-}
-
-final class Listener {
-    private var heard = 0
-
-    func start() {
-        DispatchQueue.global().async { self.turn() }  // near: thread.escaping-this
-    }
-
-    private func turn() {
-        heard = 1
-    }
-}
-
-// Never leaves the list.
-protocol Listening: AnyObject {
-    func heard(_ what: String)
-}
-
-final class Crier {  // entity: singleton Crier lazy language
-    static let shared = Crier()
-    private var listening: [Listening] = []
-
-    private init() {}
-
-    func attach(_ one: Listening) {
-        listening.append(one)
-    }
-
-    func detach(_ one: Listening) {
-        listening.removeAll { $0 === one }
-    }
-}
-
-final class Drummer: Listening {
-    private var beats = 0
-
-    init() {
-        Crier.shared.attach(self)  // finding: coupling.hidden-dependency lifetime.dangling-subscriber
-    }
-
-    func heard(_ what: String) {
-        beats = what.count
-    }
-
-    func close() {
-        beats = 0
-    }
 }

@@ -938,12 +938,6 @@ export class Pier2 {
   }
 }
 
-export class Pier3 {
-  fog(): void {
-    gong.strike();
-  }
-}
-
 export class Pier4 {
   fog(): void {
     gong.strike();

@@ -1,5 +1,3 @@
-#pragma once
-
 namespace piers {
 
 // The fees of the pilots, in a layer of their own.

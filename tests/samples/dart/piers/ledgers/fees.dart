@@ -12,8 +12,3 @@ class PilotFees {
 }
 
 final fees = PilotFees();  // entity: shared-instance fees lazy language
-
-// Near miss: a layer may reach its own.
-int twice(PilotFees of) {
-  return fees.total + of.total;  // near: coupling.layer-breach
-}

@@ -1,7 +1,1 @@
 import '../ledgers/dues.dart';
-
-// Near miss: puts it back.
-void addsUpAndClears() {
-  HarbourDues.get().enter(3);  // near: coupling.test-leak
-  HarbourDues.get().clear();
-}

@@ -1,8 +1,1 @@
 import { fees } from '../ledgers/fees.js';
-
-// Near miss: puts back what it found.
-export function testOnce() {
-  const before = fees.total;
-  fees.total = 30;  // near: coupling.test-leak
-  fees.total = before;
-}

@@ -14,8 +14,3 @@ class PilotFees {
 }
 
 val fees: PilotFees = PilotFees()  // entity: shared-instance fees eager language
-
-// Near miss: a layer may reach its own.
-fun twice(of: PilotFees): Int {
-    return fees.total + of.total  // near: coupling.layer-breach
-}

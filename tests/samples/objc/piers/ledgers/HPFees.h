@@ -1,6 +1,3 @@
-// The fees of the pilots, in a layer of their own.
-#import <Foundation/Foundation.h>
-
 @interface HPFees : NSObject {  // entity: singleton HPFees lazy once  // finding: single.open-constructor
     int sum;
 }

@@ -18,14 +18,3 @@
 - (void)clear {
     sum = 0;
 }
-
-- (int)total {
-    return sum;
-}
-
-// Near miss: a layer may reach its own.
-- (int)twice {
-    return sum + [[HPFees fees] total];  // near: coupling.layer-breach
-}
-
-@end

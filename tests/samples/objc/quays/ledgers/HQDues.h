@@ -1,6 +1,3 @@
-// The dues of the harbour, in a layer of their own.
-#import <Foundation/Foundation.h>
-
 @interface HQDues : NSObject {  // entity: singleton HQDues lazy once
     int sum;
 }

@@ -22,9 +22,3 @@
 - (void)clear {
     sum = 0;
 }
-
-- (int)total {
-    return sum;
-}
-
-@end

@@ -14,9 +14,3 @@ class PilotFees
 }
 
 $fees = new PilotFees();  // entity: shared-instance $fees eager language
-
-// Near miss: a layer may reach its own.
-function twice(PilotFees $of): int {
-    global $fees;
-    return $fees->total + $of->total;  // near: coupling.layer-breach
-}

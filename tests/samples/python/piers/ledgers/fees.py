@@ -1,6 +1,3 @@
-"""The fees of the pilots, in a layer of their own."""
-
-
 class PilotFees:
     def __init__(self):
         self.total = 0

@@ -1,6 +1,3 @@
-"""The dues of the harbour, in a layer of their own."""
-
-
 class HarbourDues:
     def __init__(self):
         self.total = 0

@@ -1,0 +1,308 @@
+#include "survey/recogniser.h"
+
+#include <absl/container/flat_hash_set.h>
+
+#include <numeric>
+
+#include "base/sorting.h"
+
+namespace elmcart {
+
+bool Recogniser::isSlot(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  if (variable.lives()) {
+    if (!variable.definition.known() && variable.storage == Storage::Global) return !variable.declarations.empty() && (variable.modifiers & kExtern);
+    // A template's static member without its class parameters filled in is still one slot a type.
+    return variable.name != 0;
+  }
+  return o_.isServiceOfContext(v);
+}
+
+void Recogniser::indexStaticHolders() {
+  for (TypeIndex t = 0; t < p_.types.size(); ++t) {
+    const TypeDecl& decl = p_.types[t];
+    if (!decl.definition.known() || decl.statics.empty() || !decl.fields.empty() || !decl.bases.empty() || !decl.derived.empty()) continue;
+    bool onlyStatic = true, anyStatic = false;
+    for (FunctionIndex m : decl.methods) {
+      const Function& fn = p_.functions[m];
+      if (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor) continue;
+      if (p_.text(fn.name) == "operator=") continue;
+      if (fn.modifiers & kStatic) anyStatic = true;
+      else onlyStatic = false;
+    }
+    if (!onlyStatic) continue;
+    bool publicState = false;
+    for (VariableIndex v : decl.statics) publicState |= !(p_.variables[v].modifiers & (kPrivate | kProtected));
+    if (!anyStatic && !publicState) continue;
+    // An object of it that somebody makes is not only a holder.
+    bool made = false;
+    for (uint32_t c : p_.creationsOfType[t]) made |= !p_.creations[c].asBase;
+    if (made) continue;
+    bool mutableState = false;
+    for (VariableIndex v : decl.statics) {
+      // A class that only holds another's instance is that one's slot.
+      bool holdsInstance = (p_.use(p_.variables[v].type).modifiers & kManaged) == kManaged && classOf(v) != kNone && (p_.variables[v].modifiers & kConst);
+      // A value for each thread is a piece of state by itself.
+      bool perThread = (traitsOf(v) & kPerThread) || (p_.variables[v].modifiers & kThreadLocal);
+      mutableState |= classOf(v) != t && !holdsInstance && !perThread && isMutableState(v);
+    }
+    for (VariableIndex v : decl.statics) onlyStatic &= !isInstanceTable(v);
+    if (mutableState && onlyStatic) staticHolders_.insert(t);
+  }
+}
+
+// A class of class-level functions alone, whose state stands in variables of
+// its file: those that no other function touches.
+void Recogniser::indexFileHolders() {
+  std::map<TypeIndex, std::vector<VariableIndex>> found;
+  for (VariableIndex v = 0; v < p_.variables.size(); ++v) {
+    const Variable& variable = p_.variables[v];
+    if (variable.storage != Storage::Global || variable.onlyIn == kNone || !isSlot(v) || classOf(v) != kNone || (variable.modifiers & kThreadLocal) || p_.usesOfVariable[v].empty()) continue;
+    TypeIndex owner = kNone;
+    bool alone = true;
+    for (uint32_t u : p_.usesOfVariable[v]) {
+      FunctionIndex in = p_.uses[u].in;
+      TypeIndex of = in == kNone || !p_.functions[in].isStaticMember() ? kNone : p_.functions[in].owner;
+      alone &= of != kNone && (owner == kNone || owner == of);
+      owner = of;
+    }
+    if (alone) found[owner].push_back(v);
+  }
+  for (auto& [t, variables] : found) {
+    const TypeDecl& decl = p_.types[t];
+    bool inherits = std::any_of(decl.bases.begin(), decl.bases.end(), [](const Base& base) { return base.type != kNone; });
+    if (!decl.definition.known() || !decl.fields.empty() || !decl.statics.empty() || !decl.derived.empty() || inherits || !p_.creationsOfType[t].empty()) continue;
+    bool onlyStatic = std::all_of(decl.methods.begin(), decl.methods.end(), [&](FunctionIndex m) { return p_.functions[m].isStaticMember() || p_.functions[m].form == FunctionForm::Constructor; });
+    if (!onlyStatic || std::none_of(variables.begin(), variables.end(), [&](VariableIndex v) { return isMutableState(v) && !isInstanceTable(v) && !(traitsOf(v) & kPerThread); })) continue;
+    for (VariableIndex v : variables) holderOfFileVariable_[v] = t;
+    fileState_[t] = variables;
+  }
+}
+
+Entity Recogniser::staticHolder(TypeIndex t) {
+  Entity entity;
+  const TypeDecl& decl = p_.types[t];
+  entity.kind = decl.form == TypeForm::Object ? EntityKind::Singleton : EntityKind::StaticHolder;
+  entity.name = p_.text(decl.name);
+  entity.id = p_.text(decl.qualified);
+  entity.type = t;
+  entity.typeText = entity.id;
+  entity.place = decl.definition;
+  entity.language = p_.files[decl.definition.file].language;
+  entity.creation.time = CreationTime::Eager;
+  entity.creation.guard = GuardSort::Language;
+  if (decl.form == TypeForm::Object) entity.creation.weights = weightsOfCreation(p_, t, kNone);
+  auto behind = fileState_.find(t);
+  for (VariableIndex v : behind == fileState_.end() ? decl.statics : behind->second) {
+    if (!isMutableState(v)) continue;
+    entity.slots.push_back(v);
+    entity.state.push_back({v, true, {}});
+    if (p_.variables[v].onlyIn == kNone && !(p_.variables[v].modifiers & (kPrivate | kProtected))) entity.accessPoints.push_back({AccessPoint::Sort::Slot, kNone, v, p_.variables[v].home(), std::string(p_.text(p_.variables[v].qualified))});
+    for (uint32_t u : p_.usesOfVariable[v]) {
+      const Use& use = p_.uses[u];
+      if (use.in != kNone && p_.functions[use.in].owner == t) continue;
+      addUseConsumer(entity, use);
+    }
+  }
+  if (!entity.slots.empty()) entity.slot = entity.slots.front();
+  for (FunctionIndex m : decl.methods) {
+    const Function& fn = p_.functions[m];
+    bool called = fn.form == FunctionForm::Function || fn.form == FunctionForm::Getter || fn.form == FunctionForm::Setter;
+    if (!called || !(fn.modifiers & kStatic)) continue;
+    if (!(fn.modifiers & (kPrivate | kProtected))) entity.accessPoints.push_back({AccessPoint::Sort::Accessor, m, kNone, fn.declarations.front(), functionName(p_, m)});
+    for (uint32_t c : p_.callsOfFunction[m]) {
+      const CallSite& call = p_.calls[c];
+      if (call.in != kNone && p_.functions[call.in].owner == t) continue;
+      Consumer consumer;
+      consumer.place = call.place;
+      consumer.in = call.in;
+      consumer.inInitialiserOf = call.inInitialiserOf;
+      consumer.access = Access::Call;
+      consumer.reach = true;
+      consumer.method = m;
+      entity.consumers.push_back(consumer);
+    }
+  }
+  fillLocks(entity);
+  sortConsumers(entity);
+  entity.end = "never: static fields live until the process ends";
+  entity.neverDestroyed = true;
+  return entity;
+}
+
+// The class of static members alone, or with its file's variables, that keeps the slot; kNone for one that stands for itself.
+TypeIndex Recogniser::holderOf(VariableIndex v) const {
+  auto behind = holderOfFileVariable_.find(v);
+  TypeIndex holder = behind != holderOfFileVariable_.end() ? behind->second : p_.variables[v].owner;
+  bool held = behind != holderOfFileVariable_.end() || (p_.variables[v].storage == Storage::StaticField && staticHolders_.count(holder));
+  return held && classOf(v) != holder ? holder : kNone;
+}
+
+void Recogniser::nameBySlot(Entity& entity) const {
+  const Variable& variable = p_.variables[entity.slot];
+  entity.name = ownName(variable);
+  entity.id = p_.text(variable.qualified);
+  entity.place = p_.variables[entity.slot].home();
+}
+
+Recogniser::OfSlot Recogniser::ofSlot(VariableIndex v) {
+  OfSlot out;
+  const Variable& variable = p_.variables[v];
+  TypeIndex type = classOf(v);
+  Entity entity;
+  entity.slot = v;
+  entity.slots = {v};
+  entity.type = type;
+  entity.typeText = p_.typeText(variable.type);
+  nameBySlot(entity);
+  entity.language = p_.files[entity.place.file].language;
+  findAccessPoints(entity);
+  findCreation(entity);
+  entity.kind = decideKind(entity);
+  if (entity.kind == EntityKind::Registry) findLookups(entity);
+  entity.harmlessBecause = harmless_.reason(v, type);
+  // Unused parameters of the language's own making are no entities.
+  entity.harmless = !entity.harmlessBecause.empty();
+  // Constants of an enum without state are just its values.
+  if (entity.harmless && type != kNone && variable.owner == type && p_.types[type].form == TypeForm::Enum) return out;
+  bool classLike = entity.kind == EntityKind::Singleton || (entity.kind == EntityKind::SharedInstance && variable.storage == Storage::FunctionStatic);
+  if (classLike && type != kNone && !p_.types[type].definition.known() && p_.types[type].declarations.empty()) classLike = false;
+  TypeIndex nameType = type;
+  if (classLike && entity.creation.made != kNone && p_.types[entity.creation.made].bases.empty() && type == kNone) nameType = entity.creation.made;
+  if (classLike && nameType != kNone) {
+    const TypeDecl& decl = p_.types[nameType];
+    entity.name = p_.text(decl.name);
+    entity.id = p_.text(decl.qualified);
+    entity.place = decl.home();
+  }
+  if (isTypeParameterSlot(v)) {
+    out.entities = templateSlot(entity);
+    return out;
+  }
+  finish(entity);
+  out.bearsClassName = classLike;
+  out.entities.push_back(std::move(entity));
+  return out;
+}
+
+// What a module hands out as its only thing is called by the module's name.
+std::string Recogniser::ownName(const Variable& variable) const {
+  std::string_view name = p_.text(variable.name);
+  if (name == "default" && variable.parent != kNone && p_.scopes[variable.parent].sort == Scope::Sort::Namespace) name = lastPart(p_.text(p_.scopes[variable.parent].name));
+  return std::string(name);
+}
+
+void Recogniser::finish(Entity& entity) {
+  findConsumers(entity);
+  findState(entity);
+  findEnforcement(entity);
+  findEnd(entity);
+  fillLocks(entity);
+  sortConsumers(entity);
+  Place reset;
+  for (uint32_t u : p_.usesOfVariable[entity.slot]) {
+    const Use& use = p_.uses[u];
+    if (use.access != Access::Write || use.throughPointer || use.inMember || use.place == entity.creation.place) continue;
+    if (entity.creation.in != kNone && use.in == entity.creation.in) continue;
+    if (!reset.known()) reset = use.place;
+  }
+  entity.reset = reset;
+}
+
+// template <class T> struct Base { static T& instance() { static T slot; … } };
+bool Recogniser::isTypeParameterSlot(VariableIndex v) const {
+  const TypeUse& use = p_.use(p_.variables[v].type);
+  if (use.parameter) return true;
+  return use.argumentCount > 0 && p_.use(p_.argument(use, 0)).parameter && (traitsOf(v) & (kPointerLike | kAtomicType));
+}
+
+std::vector<Entity> Recogniser::templateSlot(const Entity& base) {
+  std::vector<Entity> out;
+  const Variable& variable = p_.variables[base.slot];
+  TypeIndex owner = variable.owner;
+  if (owner == kNone && variable.function != kNone) owner = p_.functions[variable.function].owner;
+  if (owner == kNone || o_.accessPointsTo(base.slot).empty()) return out;
+  // One instance a class that derives from it, or that is named as its argument.
+  std::set<TypeIndex> classes(p_.types[owner].derived.begin(), p_.types[owner].derived.end());
+  std::map<TypeIndex, std::vector<uint32_t>> sites;
+  for (FunctionIndex accessPoint : o_.accessPointsTo(base.slot)) {
+    for (uint32_t c : p_.callsOfFunction[accessPoint]) {
+      TypeUseId result = p_.typeAt(p_.calls[c].place);
+      TypeIndex made = p_.classBehind(p_.calls[c].place.file, result);
+      if (made == kNone) continue;
+      classes.insert(made);
+      sites[made].push_back(c);
+    }
+  }
+  for (TypeIndex t : classes) {
+    Entity entity = base;
+    const TypeDecl& decl = p_.types[t];
+    bool derived = p_.derivesFrom(t, owner);
+    entity.kind = derived || !hasOpenConstructor(p_, t) ? EntityKind::Singleton : EntityKind::SharedInstance;
+    entity.type = t;
+    entity.typeText = p_.text(decl.qualified);
+    entity.name = p_.text(decl.name);
+    entity.id = p_.text(decl.qualified);
+    entity.place = decl.home();
+    entity.creation.made = t;
+    entity.creation.constructor = defaultConstructor(t);
+    entity.creation.weights = weightsOfCreation(p_, t, entity.creation.constructor);
+    entity.harmless = false;
+    entity.harmlessBecause.clear();
+    for (uint32_t c : sites[t]) {
+      const CallSite& call = p_.calls[c];
+      if (call.in != kNone && p_.functions[call.in].owner == t) continue;
+      addReach(entity, call.place, call.in, call.inInitialiserOf, 0);
+    }
+    findState(entity);
+    findEnforcement(entity);
+    findEnd(entity);
+    fillLocks(entity);
+    sortConsumers(entity);
+    out.push_back(std::move(entity));
+  }
+  return out;
+}
+
+FunctionIndex Recogniser::defaultConstructor(TypeIndex t) const {
+  for (FunctionIndex m : p_.types[t].methods)
+    if (p_.functions[m].form == FunctionForm::Constructor && p_.functions[m].leastArguments == 0 && !(p_.functions[m].modifiers & kDeleted)) return m;
+  return kNone;
+}
+
+void Recogniser::findAccessPoints(Entity& entity) {
+  VariableIndex v = entity.slot;
+  const Variable& variable = p_.variables[v];
+  for (FunctionIndex f : o_.accessPointsTo(v)) {
+    const Function& fn = p_.functions[f];
+    AccessPoint accessPoint;
+    accessPoint.function = f;
+    accessPoint.place = fn.declarations.front();
+    accessPoint.name = functionName(p_, f);
+    // A helper is an access point that gets it through another access point.
+    bool direct = false;
+    for (uint32_t u : p_.usesInFunction[f]) direct |= p_.uses[u].variable == v;
+    accessPoint.sort = direct ? AccessPoint::Sort::Accessor : AccessPoint::Sort::Helper;
+    entity.accessPoints.push_back(accessPoint);
+  }
+  std::stable_sort(entity.accessPoints.begin(), entity.accessPoints.end(), [](const AccessPoint& a, const AccessPoint& b) { return a.sort < b.sort; });
+  bool openSlot = (variable.storage == Storage::Global && variable.onlyIn == kNone) ||
+                  (variable.storage == Storage::StaticField && !(variable.modifiers & (kPrivate | kProtected)));
+  if (openSlot) entity.accessPoints.push_back({AccessPoint::Sort::Slot, kNone, v, p_.variables[v].home(), std::string(p_.text(variable.qualified))});
+}
+
+// Functions that look an instance up in a keyed table are its access points.
+void Recogniser::findLookups(Entity& entity) {
+  const TypeUse& use = p_.use(p_.variables[entity.slot].type);
+  TypeIndex mapped = p_.classBehind(entity.place.file, p_.argument(use, 1));
+  std::set<FunctionIndex> seen;
+  for (const AccessPoint& accessPoint : entity.accessPoints) seen.insert(accessPoint.function);
+  for (uint32_t u : p_.usesOfVariable[entity.slot]) {
+    FunctionIndex f = p_.uses[u].in;
+    if (f == kNone || !seen.insert(f).second) continue;
+    if (mapped == kNone || p_.classBehind(entity.place.file, p_.functions[f].result) != mapped) continue;
+    entity.accessPoints.push_back({AccessPoint::Sort::Accessor, f, kNone, p_.functions[f].declarations.front(), functionName(p_, f)});
+  }
+}
+
+}  // namespace elmcart

@@ -1,0 +1,122 @@
+// Recognises shared state by what the code does: one slot and its surroundings at a time.
+// The work is spread over files by what is found out: slots and holders, creation, kind,
+// consumers and state. Only the survey uses it.
+#pragma once
+
+#include <algorithm>
+#include <map>
+#include <set>
+#include <span>
+#include <string>
+#include <vector>
+
+#include "base/text.h"
+#include "survey/harmless.h"
+#include "survey/locks.h"
+#include "survey/survey.h"
+
+namespace elmcart {
+
+class Recogniser {
+ public:
+  Recogniser(const Program& program, const Origins& origins) : p_(program), o_(origins), harmless_(program, origins), locks_(program) {
+    indexStaticHolders();
+    indexFileHolders();
+  }
+  Survey run(unsigned jobs);
+ private:
+
+  // ----- which variables are slots at all: recognise_slots.cpp
+  bool isSlot(VariableIndex v) const;
+  TypeIndex classOf(VariableIndex v) const { return p_.classBehind(p_.variables[v].home().file, p_.variables[v].type); }
+  uint32_t traitsOf(VariableIndex v) const { return p_.traits(p_.variables[v].home().file, p_.variables[v].type); }
+  bool isMutableState(VariableIndex v) const { return harmless_.reason(v, classOf(v)).empty(); }
+
+  // ----- static holders: recognise_slots.cpp
+  void indexStaticHolders();
+  // A class of class-level functions alone, whose state stands in variables of
+  // its file: those that no other function touches.
+  void indexFileHolders();
+  Entity staticHolder(TypeIndex t);
+
+  // ----- one slot: recognise_slots.cpp
+  struct OfSlot {
+    std::vector<Entity> entities;
+    bool bearsClassName = false;
+  };
+  // The class of static members alone, or with its file's variables, that keeps the slot; kNone for one that stands for itself.
+  TypeIndex holderOf(VariableIndex v) const;
+  void nameBySlot(Entity& entity) const;
+  OfSlot ofSlot(VariableIndex v);
+  // What a module hands out as its only thing is called by the module's name.
+  std::string ownName(const Variable& variable) const;
+  void finish(Entity& entity);
+  // template <class T> struct Base { static T& instance() { static T slot; … } };
+  bool isTypeParameterSlot(VariableIndex v) const;
+  std::vector<Entity> templateSlot(const Entity& base);
+  FunctionIndex defaultConstructor(TypeIndex t) const;
+
+  // ----- access points: recognise_slots.cpp
+  void findAccessPoints(Entity& entity);
+  // Functions that look an instance up in a keyed table are its access points.
+  void findLookups(Entity& entity);
+
+  // ----- creation and its guard: recognise_creation.cpp
+  bool testsSlot(Place test, VariableIndex v) const;
+  // The test of the slot that decides whether `place` runs: an if around it, or
+  // an earlier `if (slot) return …;` in a block around it.
+  void findTests(Entity& entity, Place place) const;
+  // The class made by the value of an assignment, and where.
+  bool readCreation(Place value, CreationFacts& facts) const;
+  void findCreation(Entity& entity);
+  // A class inside the class, for its instance alone: loaded when the instance is asked for.
+  bool isNestedHolder(const Variable& slot, TypeIndex type) const;
+  // The class and all that derive from it.
+  std::vector<TypeIndex> familyOf(TypeIndex type) const;
+  // slot = new T;  slot.reset(new T);  slot.store(new T);  slot.emplace(…)
+  bool creationAt(const Use& site, CreationFacts& out) const;
+  void decideGuard(Entity& entity, const Use& site);
+
+  // ----- kind: recognise_kind.cpp
+  EntityKind decideKind(const Entity& entity) const;
+  TypeIndex outermost(TypeIndex type) const;
+  // Does the class (or what it is nested with) make others too, for other places?
+  // Then it is a class of values, of which this is one that is kept.
+  bool makesMore(const Entity& entity) const;
+  // A keyed table whose values are objects that do something.
+  bool isInstanceTable(VariableIndex v) const;
+  // Does the class do something, or is it a plain record?
+  bool behaves(TypeIndex type) const;
+  // Assigned from a parameter or another variable, not from a creation.
+  bool isSetFromOutside(VariableIndex v) const;
+  // Filled from the type's own constructor: slot = this.
+  bool isSetToThis(VariableIndex v) const;
+
+  // ----- consumers: recognise_consumers.cpp
+  bool isOwn(const Entity& entity, FunctionIndex in) const;
+  void addUseConsumer(Entity& entity, const Use& use);
+  // What is done with the entity's value at `place`: which member is used?
+  void fillMember(Consumer& consumer) const;
+  void addReach(Entity& entity, Place place, FunctionIndex in, VariableIndex inInitialiserOf, uint32_t accessPoint);
+  void findConsumers(Entity& entity);
+  void sortConsumers(Entity& entity) const;
+
+  // ----- state, enforcement, end: recognise_consumers.cpp
+  void findState(Entity& entity);
+  // The lock that is held wherever a field is touched after construction.
+  void fillLocks(Entity& entity);
+  void findEnforcement(Entity& entity);
+  void findEnd(Entity& entity);
+  // Ids may be the same in two languages.
+  static std::string idKey(const Entity& entity) { return entity.language + " " + entity.id; }
+  const Program& p_;
+  const Origins& o_;
+  std::set<TypeIndex> staticHolders_;
+  std::map<VariableIndex, TypeIndex> holderOfFileVariable_;
+  std::map<TypeIndex, std::vector<VariableIndex>> fileState_;  // of such classes
+  Harmless harmless_;
+  std::map<VariableIndex, LockId> lockOfField_;
+  Locks locks_;
+};
+
+}  // namespace elmcart
