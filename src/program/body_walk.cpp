@@ -662,43 +662,11 @@ class BodyWalk {
         TypeUseId type = member(id, 0, false);
         return type;
       }
-      case Kind::This: {
-        TypeIndex owner = ownerType();
-        if (owner == kNone) return 0;
-        TypeUse use;
-        use.decl = owner;
-        use.name = p_.types[owner].qualified;
-        use.modifiers = p_.language(f_).dotted ? kManaged : uint32_t{kPointer};
-        return b_.addUse(use);
-      }
+      case Kind::This: return visitThis();
       case Kind::Call: return call(id);
       case Kind::Create: return create(id);
-      case Kind::Index: {
-        NodeId receiver = file().child(id, Role::Receiver);
-        TypeUseId type = receiver == kNoNode ? 0 : visit(receiver);
-        visitArguments(id);
-        if (type == 0) return 0;
-        const TypeUse use = b_.use(type);
-        if (use.has(kArray) || (use.has(kPointer) && (use.modifiers & kManaged) != kManaged)) return b_.withModifiers(type, 0, kArray | (use.has(kArray) ? 0u : uint32_t{kPointer}));
-        uint32_t traits = use.decl == kNone ? p_.guarantees(f_).typeTraits(b_.text(use.name)) : 0;
-        if (traits & kKeyedCollection) return b_.argument(use, 1);
-        if (traits & (kCollection | kOwningPointer)) return b_.argument(use, 0);
-        if (use.decl != kNone) {
-          NameId op = p_.names.find("operator[]");
-          FunctionIndex fn = op ? overload(k_.members(use.decl, op), 1) : kNone;
-          if (fn != kNone) return b_.substitute(p_.functions[fn].result, type);
-        }
-        return 0;
-      }
-      case Kind::Collection: {
-        visitChildren(id);
-        if (NodeId written = file().child(id, Role::Type); written != kNoNode) return b_.writtenType(f_, written, scope_);
-        if (!node(id).name) return 0;
-        TypeUse use;
-        use.name = global(id);
-        use.modifiers = kManaged;
-        return b_.addUse(use);
-      }
+      case Kind::Index: return visitIndex(id);
+      case Kind::Collection: return visitCollection(id);
       case Kind::Dereference: {
         NodeId operand = file().child(id, Role::Operand);
         return operand == kNoNode ? 0 : pointee(visit(operand));
@@ -707,85 +675,133 @@ class BodyWalk {
         NodeId operand = file().child(id, Role::Operand);
         return operand == kNoNode ? 0 : b_.withModifiers(visit(operand), kPointer, kReference);
       }
-      case Kind::Cast: {
-        TypeUseId type = 0;
-        for (NodeId c : children(file(), id)) {
-          if (node(c).role == Role::Type) type = b_.writtenType(f_, c, scope_);
-          else visit(c);
-        }
-        return type;
-      }
-      case Kind::Conditional: {
-        TypeUseId type = 0;
-        for (NodeId c : children(file(), id)) {
-          TypeUseId branch = visit(c);
-          if (type == 0 && (node(c).role == Role::Then || node(c).role == Role::Else)) type = branch;
-        }
-        return type;
-      }
-      case Kind::Assign: {
-        TypeUseId type = 0, value = 0;
-        NodeId target = kNoNode;
-        for (NodeId c : children(file(), id)) {
-          TypeUseId side = visit(c);
-          if (node(c).role == Role::Target) type = side, target = c;
-          else value = side;
-        }
-        if (type == 0 && value != 0 && target != kNoNode && p_.language(f_).infersTypes) {
-          Symbol symbol = p_.links[f_].symbol[target];
-          if (symbol.is(Symbol::Sort::Variable)) b_.variables[symbol.index()].type = value;
-          type = value;
-          if (node(target).kind == Kind::Index) elementIs(file().child(target, Role::Receiver), value);
-        }
-        return type;
-      }
+      case Kind::Cast: return visitCast(id);
+      case Kind::Conditional: return visitConditional(id);
+      case Kind::Assign: return visitAssign(id);
       case Kind::Return: {
         TypeUseId type = 0;
         for (NodeId c : children(file(), id)) type = visit(c);
         if (type != 0 && in_ != kNone && lambdas_ == 0 && p_.functions[in_].result == 0 && p_.language(f_).infersTypes) p_.functions[in_].result = type;
         return 0;
       }
-      case Kind::Guard: case Kind::Once: {
-        size_t mark = locals_.size();
-        visitChildren(id);
-        for (NodeId c : children(file(), id))
-          if (node(c).role == Role::Lock) monitor(c);
-        locals_.resize(mark);
-        return 0;
-      }
+      case Kind::Guard: case Kind::Once: return visitGuard(id);
       case Kind::Update: case Kind::Await: {
         TypeUseId type = 0;
         for (NodeId c : children(file(), id)) type = visit(c);
         return type;
       }
-      case Kind::Lambda: {
-        size_t mark = locals_.size();
-        ++lambdas_;
-        for (NodeId c : children(file(), id)) {
-          if (node(c).kind == Kind::Capture) {
-            NodeId value = file().child(c, Role::Initialiser);
-            if (value != kNoNode) {
-              TypeUseId type = visit(value);
-              addLocal(c, type);
-            } else if (node(c).name) {
-              VariableIndex captured = findLocal(global(c));
-              if (captured != kNone) setSymbol(c, Symbol(Symbol::Sort::Variable, captured));
-            }
-          } else if (node(c).kind == Kind::Parameter) {
-            NodeId written = file().child(c, Role::Type);
-            addLocal(c, written == kNoNode ? 0 : b_.writtenType(f_, written, scope_));
-          } else {
-            visit(c);
-          }
-        }
-        --lambdas_;
-        locals_.resize(mark);
-        return 0;
-      }
+      case Kind::Lambda: return visitLambda(id);
       default:
         visitChildren(id);
         return 0;
     }
+  }
+
+  TypeUseId visitThis() {
+    TypeIndex owner = ownerType();
+    if (owner == kNone) return 0;
+    TypeUse use;
+    use.decl = owner;
+    use.name = p_.types[owner].qualified;
+    use.modifiers = p_.language(f_).dotted ? kManaged : uint32_t{kPointer};
+    return b_.addUse(use);
+  }
+
+  TypeUseId visitIndex(NodeId id) {
+    NodeId receiver = file().child(id, Role::Receiver);
+    TypeUseId type = receiver == kNoNode ? 0 : visit(receiver);
+    visitArguments(id);
+    if (type == 0) return 0;
+    const TypeUse use = b_.use(type);
+    if (use.has(kArray) || (use.has(kPointer) && (use.modifiers & kManaged) != kManaged)) return b_.withModifiers(type, 0, kArray | (use.has(kArray) ? 0u : uint32_t{kPointer}));
+    uint32_t traits = use.decl == kNone ? p_.guarantees(f_).typeTraits(b_.text(use.name)) : 0;
+    if (traits & kKeyedCollection) return b_.argument(use, 1);
+    if (traits & (kCollection | kOwningPointer)) return b_.argument(use, 0);
+    if (use.decl != kNone) {
+      NameId op = p_.names.find("operator[]");
+      FunctionIndex fn = op ? overload(k_.members(use.decl, op), 1) : kNone;
+      if (fn != kNone) return b_.substitute(p_.functions[fn].result, type);
+    }
+    return 0;
+  }
+
+  TypeUseId visitCollection(NodeId id) {
+    visitChildren(id);
+    if (NodeId written = file().child(id, Role::Type); written != kNoNode) return b_.writtenType(f_, written, scope_);
+    if (!node(id).name) return 0;
+    TypeUse use;
+    use.name = global(id);
+    use.modifiers = kManaged;
+    return b_.addUse(use);
+  }
+
+  TypeUseId visitCast(NodeId id) {
+    TypeUseId type = 0;
+    for (NodeId c : children(file(), id)) {
+      if (node(c).role == Role::Type) type = b_.writtenType(f_, c, scope_);
+      else visit(c);
+    }
+    return type;
+  }
+
+  TypeUseId visitConditional(NodeId id) {
+    TypeUseId type = 0;
+    for (NodeId c : children(file(), id)) {
+      TypeUseId branch = visit(c);
+      if (type == 0 && (node(c).role == Role::Then || node(c).role == Role::Else)) type = branch;
+    }
+    return type;
+  }
+
+  TypeUseId visitAssign(NodeId id) {
+    TypeUseId type = 0, value = 0;
+    NodeId target = kNoNode;
+    for (NodeId c : children(file(), id)) {
+      TypeUseId side = visit(c);
+      if (node(c).role == Role::Target) type = side, target = c;
+      else value = side;
+    }
+    if (type == 0 && value != 0 && target != kNoNode && p_.language(f_).infersTypes) {
+      Symbol symbol = p_.links[f_].symbol[target];
+      if (symbol.is(Symbol::Sort::Variable)) b_.variables[symbol.index()].type = value;
+      type = value;
+      if (node(target).kind == Kind::Index) elementIs(file().child(target, Role::Receiver), value);
+    }
+    return type;
+  }
+
+  TypeUseId visitGuard(NodeId id) {
+    size_t mark = locals_.size();
+    visitChildren(id);
+    for (NodeId c : children(file(), id))
+      if (node(c).role == Role::Lock) monitor(c);
+    locals_.resize(mark);
+    return 0;
+  }
+
+  TypeUseId visitLambda(NodeId id) {
+    size_t mark = locals_.size();
+    ++lambdas_;
+    for (NodeId c : children(file(), id)) {
+      if (node(c).kind == Kind::Capture) {
+        NodeId value = file().child(c, Role::Initialiser);
+        if (value != kNoNode) {
+          TypeUseId type = visit(value);
+          addLocal(c, type);
+        } else if (node(c).name) {
+          VariableIndex captured = findLocal(global(c));
+          if (captured != kNone) setSymbol(c, Symbol(Symbol::Sort::Variable, captured));
+        }
+      } else if (node(c).kind == Kind::Parameter) {
+        NodeId written = file().child(c, Role::Type);
+        addLocal(c, written == kNoNode ? 0 : b_.writtenType(f_, written, scope_));
+      } else {
+        visit(c);
+      }
+    }
+    --lambdas_;
+    locals_.resize(mark);
+    return 0;
   }
 
   // An object or a class that serves as its own lock.

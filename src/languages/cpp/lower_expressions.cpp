@@ -76,37 +76,9 @@ NodeId Lowerer::expression(TSNode node, NodeId parent, Role role) {
       if (tagOf(inner) != Tag::Paren) return expression(inner, parent, role);
       break;
     }
-    case Tag::FieldExpression: {
-      NodeId id = leaf(node, parent, role, Kind::Member);
-      TSNode field = fieldOf(node, g.field);
-      TSNode receiver = fieldOf(node, g.argument);
-      TSNode op = fieldOf(node, g.op);
-      if (!isNull(op) ? textOfNode(op) == "->" : textOfNode(node).find("->") != std::string_view::npos) build_[id].modifiers |= kArrow;
-      if (!isNull(receiver)) expression(receiver, id, Role::Receiver);
-      if (!isNull(field)) {
-        TSNode last = lastNameNode(field);
-        build_.setName(id, lastPart(plainName(last)), begin(last));
-        typeArguments(field, id);
-      }
-      return id;
-    }
+    case Tag::FieldExpression: return expressionFieldExpression(node, parent, role);
     case Tag::Call: return call(node, parent, role);
-    case Tag::New: {
-      NodeId id = leaf(node, parent, role, Kind::Create);
-      build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
-      TSNode type = fieldOf(node, g.type);
-      Declarator declarator;
-      if (TSNode shape = fieldOf(node, g.declarator); !isNull(shape)) declarator.array = true;
-      if (!isNull(type)) typeRef(type, true, {}, id, Role::Type, declarator, false);
-      TSNode placement = fieldOf(node, g.placement);
-      if (!isNull(placement)) {
-        NodeId place = build_.add(id, Kind::Other, Role::Placement, spanOf(placement));
-        arguments(placement, place);
-      }
-      TSNode list = fieldOf(node, g.arguments);
-      if (!isNull(list)) arguments(list, id);
-      return id;
-    }
+    case Tag::New: return expressionNew(node, parent, role);
     case Tag::CompoundLiteral: {  // Foo{…}
       NodeId id = leaf(node, parent, role, Kind::Create);
       build_[id].detail = static_cast<uint8_t>(CreateForm::Value);
@@ -124,14 +96,7 @@ NodeId Lowerer::expression(TSNode node, NodeId parent, Role role) {
       if (ts_node_named_child_count(node) > 0) expression(ts_node_named_child(node, ts_node_named_child_count(node) - 1), id, Role::Operand);
       return id;
     }
-    case Tag::Assignment: {
-      NodeId id = leaf(node, parent, role, Kind::Assign);
-      TSNode op = fieldOf(node, g.op);
-      if (!isNull(op) && textOfNode(op) != "=") build_[id].detail = static_cast<uint8_t>(AssignForm::Compound);
-      expression(fieldOf(node, g.left), id, Role::Target);
-      if (TSNode right = fieldOf(node, g.right); !isNull(right)) expression(right, id, Role::Value);
-      return id;
-    }
+    case Tag::Assignment: return expressionAssignment(node, parent, role);
     case Tag::Update: {
       NodeId id = leaf(node, parent, role, Kind::Update);
       if (TSNode inner = fieldOf(node, g.argument); !isNull(inner)) expression(inner, id, Role::Target);
@@ -218,6 +183,50 @@ NodeId Lowerer::expression(TSNode node, NodeId parent, Role role) {
     else if (isStatement(kids[i].tag)) statement(kids[i], id, Role::None);
     else expression(kids[i].node, id, Role::Operand);
   }
+  return id;
+}
+
+NodeId Lowerer::expressionFieldExpression(TSNode node, NodeId parent, Role role) {
+  const Grammar& g = grammar();
+  NodeId id = leaf(node, parent, role, Kind::Member);
+  TSNode field = fieldOf(node, g.field);
+  TSNode receiver = fieldOf(node, g.argument);
+  TSNode op = fieldOf(node, g.op);
+  if (!isNull(op) ? textOfNode(op) == "->" : textOfNode(node).find("->") != std::string_view::npos) build_[id].modifiers |= kArrow;
+  if (!isNull(receiver)) expression(receiver, id, Role::Receiver);
+  if (!isNull(field)) {
+    TSNode last = lastNameNode(field);
+    build_.setName(id, lastPart(plainName(last)), begin(last));
+    typeArguments(field, id);
+  }
+  return id;
+}
+
+NodeId Lowerer::expressionNew(TSNode node, NodeId parent, Role role) {
+  const Grammar& g = grammar();
+  NodeId id = leaf(node, parent, role, Kind::Create);
+  build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+  TSNode type = fieldOf(node, g.type);
+  Declarator declarator;
+  if (TSNode shape = fieldOf(node, g.declarator); !isNull(shape)) declarator.array = true;
+  if (!isNull(type)) typeRef(type, true, {}, id, Role::Type, declarator, false);
+  TSNode placement = fieldOf(node, g.placement);
+  if (!isNull(placement)) {
+    NodeId place = build_.add(id, Kind::Other, Role::Placement, spanOf(placement));
+    arguments(placement, place);
+  }
+  TSNode list = fieldOf(node, g.arguments);
+  if (!isNull(list)) arguments(list, id);
+  return id;
+}
+
+NodeId Lowerer::expressionAssignment(TSNode node, NodeId parent, Role role) {
+  const Grammar& g = grammar();
+  NodeId id = leaf(node, parent, role, Kind::Assign);
+  TSNode op = fieldOf(node, g.op);
+  if (!isNull(op) && textOfNode(op) != "=") build_[id].detail = static_cast<uint8_t>(AssignForm::Compound);
+  expression(fieldOf(node, g.left), id, Role::Target);
+  if (TSNode right = fieldOf(node, g.right); !isNull(right)) expression(right, id, Role::Value);
   return id;
 }
 

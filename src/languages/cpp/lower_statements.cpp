@@ -111,32 +111,8 @@ void Lowerer::statement(Child kid, NodeId parent, Role role) {
     case Tag::Typedef: case Tag::Using: case Tag::NamespaceAlias: case Tag::Template:
       declaration(kid, parent, Place::FunctionBody, "", 0);
       return;
-    case Tag::ExpressionStatement: {
-      if (ts_node_named_child_count(node) == 0) return;
-      TSNode inner = ts_node_named_child(node, 0);
-      if (tagOf(inner) == Tag::Comment) return;
-      if (onceCall(inner, parent)) return;
-      NodeId id = build_.add(parent, Kind::ExpressionStatement, role, spanOf(node));
-      expression(inner, id, Role::Value);
-      return;
-    }
-    case Tag::If: {
-      NodeId id = build_.add(parent, Kind::If, role, spanOf(node));
-      TSNode test = fieldOf(node, grammar().condition);
-      if (!isNull(test)) conditionClause(test, id);
-      branch(fieldOf(node, grammar().consequence), id, Role::Then);
-      TSNode alternative = fieldOf(node, grammar().alternative);
-      if (!isNull(alternative)) {
-        if (tagOf(alternative) == Tag::ElseClause && ts_node_named_child_count(alternative) > 0) {
-          Children kids(*this, alternative);
-          for (size_t i = 0; i < kids.size(); ++i)
-            if (kids[i].tag != Tag::None && kids[i].tag != Tag::Comment) branch(kids[i].node, id, Role::Else);
-        } else {
-          branch(alternative, id, Role::Else);
-        }
-      }
-      return;
-    }
+    case Tag::ExpressionStatement: statementExpressionStatement(node, parent, role); break;
+    case Tag::If: statementIf(node, parent, role); break;
     case Tag::While: case Tag::Do: {
       NodeId id = build_.add(parent, Kind::Loop, role, spanOf(node));
       TSNode test = fieldOf(node, grammar().condition);
@@ -144,108 +120,143 @@ void Lowerer::statement(Child kid, NodeId parent, Role role) {
       branch(fieldOf(node, grammar().body), id, Role::Body);
       return;
     }
-    case Tag::For: {
-      NodeId id = build_.add(parent, Kind::Loop, role, spanOf(node));
-      TSNode init = fieldOf(node, grammar().initializer);
-      if (!isNull(init)) {
-        if (tagOf(init) == Tag::Declaration) variables(init, id, Place::FunctionBody, "", 0);
-        else expression(init, id, Role::Initialiser);
-      }
-      TSNode test = fieldOf(node, grammar().condition);
-      if (!isNull(test)) condition(test, id, Role::Condition);
-      TSNode update = fieldOf(node, grammar().update);
-      if (!isNull(update)) expression(update, id, Role::Value);
-      branch(fieldOf(node, grammar().body), id, Role::Body);
-      return;
-    }
-    case Tag::RangeFor: {
-      NodeId id = build_.add(parent, Kind::Loop, role, spanOf(node));
-      Children kids(*this, node);
-      Specifiers specifiers = readSpecifiers(kids);
-      TSNode right = fieldOf(node, grammar().right);
-      TSNode declaratorNode = fieldOf(node, grammar().declarator);
-      Declarator declarator;
-      if (!isNull(declaratorNode)) readDeclarator(declaratorNode, declarator);
-      if (!isNull(right)) expression(right, id, Role::Operand);
-      if (!isNull(declarator.bindingNode)) {
-        for (uint32_t i = 0; i < ts_node_named_child_count(declarator.bindingNode); ++i) {
-          TSNode name = ts_node_named_child(declarator.bindingNode, i);
-          NodeId variable = build_.add(id, Kind::Variable, Role::Member, spanOf(declaratorNode));
-          build_.setName(variable, textOfNode(name), begin(name));
-          build_[variable].modifiers |= kDefinition;
-        }
-      } else if (declarator.hasName) {
-        NodeId variable = build_.add(id, Kind::Variable, Role::Member, spanOf(declaratorNode));
-        build_.setName(variable, textOfNode(declarator.nameNode), begin(declarator.nameNode));
-        build_[variable].modifiers |= kDefinition;
-        typeRef(specifiers.type, specifiers.hasType, spanOf(node), variable, Role::Type, declarator, specifiers.constObject);
-      }
-      branch(fieldOf(node, grammar().body), id, Role::Body);
-      return;
-    }
-    case Tag::Switch: {
-      NodeId id = build_.add(parent, Kind::Switch, role, spanOf(node));
-      TSNode test = fieldOf(node, grammar().condition);
-      if (!isNull(test)) {
-        TSNode value = fieldOf(test, grammar().value);
-        if (!isNull(value) && tagOf(value) != Tag::Declaration && tagOf(value) != Tag::None) expression(value, id, Role::Condition);
-      }
-      branch(fieldOf(node, grammar().body), id, Role::Body);
-      return;
-    }
-    case Tag::Case: case Tag::Labeled: {
-      Children kids(*this, node);
-      bool afterColon = false;
-      for (size_t i = 0; i < kids.size(); ++i) {
-        if (kids[i].tag == Tag::None) {
-          afterColon |= textOfNode(kids[i].node) == ":";
-          continue;
-        }
-        if (afterColon && kids[i].tag != Tag::Comment) statement(kids[i], parent, Role::None);
-      }
-      return;
-    }
-    case Tag::Try: {
-      NodeId id = build_.add(parent, Kind::Try, role, spanOf(node));
-      Children kids(*this, node);
-      for (size_t i = 0; i < kids.size(); ++i) {
-        if (kids[i].tag == Tag::Compound) block(kids[i].node, id, Role::Body);
-        if (kids[i].tag == Tag::FieldInits) fieldInits(kids[i].node, id);
-        if (kids[i].tag == Tag::Catch) {
-          TSNode body = fieldOf(kids[i].node, grammar().body);
-          if (!isNull(body)) block(body, id, Role::Handler);
-        }
-      }
-      return;
-    }
-    case Tag::Return: case Tag::CoReturn: case Tag::CoYield: case Tag::Throw: {
-      NodeId id = build_.add(parent, kid.tag == Tag::Throw ? Kind::Throw : Kind::Return, role, spanOf(node));
-      for (uint32_t i = 0; i < ts_node_named_child_count(node); ++i) {
-        TSNode value = ts_node_named_child(node, i);
-        if (tagOf(value) == Tag::Comment) continue;
-        expression(value, id, Role::Value);
-        break;
-      }
-      return;
-    }
+    case Tag::For: statementFor(node, parent, role); break;
+    case Tag::RangeFor: statementRangeFor(node, parent, role); break;
+    case Tag::Switch: statementSwitch(node, parent, role); break;
+    case Tag::Case: case Tag::Labeled: statementCase(node, parent); break;
+    case Tag::Try: statementTry(node, parent, role); break;
+    case Tag::Return: case Tag::CoReturn: case Tag::CoYield: case Tag::Throw: statementReturn(kid, parent, role); break;
     case Tag::Break: case Tag::Continue: case Tag::Goto:
       build_.add(parent, Kind::Jump, role, spanOf(node));
       return;
     case Tag::Error: errorNode(node, parent, Place::FunctionBody, "", 0); return;
-    case Tag::None: case Tag::Comment: {
-      // seh and other rare statements: keep what is inside.
-      if (ts_node_is_named(node) && kid.tag == Tag::None) {
-        NodeId id = build_.add(parent, Kind::Other, role, spanOf(node));
-        Children kids(*this, node);
-        for (size_t i = 0; i < kids.size(); ++i)
-          if (kids[i].tag != Tag::None) statement(kids[i], id, Role::None);
-      }
-      return;
-    }
+    case Tag::None: case Tag::Comment: statementNone(kid, parent, role); break;
     default: {
       NodeId id = build_.add(parent, Kind::ExpressionStatement, role, spanOf(node));
       expression(node, id, Role::Value);
     }
+  }
+}
+
+void Lowerer::statementExpressionStatement(TSNode node, NodeId parent, Role role) {
+  if (ts_node_named_child_count(node) == 0) return;
+  TSNode inner = ts_node_named_child(node, 0);
+  if (tagOf(inner) == Tag::Comment) return;
+  if (onceCall(inner, parent)) return;
+  NodeId id = build_.add(parent, Kind::ExpressionStatement, role, spanOf(node));
+  expression(inner, id, Role::Value);
+}
+
+void Lowerer::statementIf(TSNode node, NodeId parent, Role role) {
+  NodeId id = build_.add(parent, Kind::If, role, spanOf(node));
+  TSNode test = fieldOf(node, grammar().condition);
+  if (!isNull(test)) conditionClause(test, id);
+  branch(fieldOf(node, grammar().consequence), id, Role::Then);
+  TSNode alternative = fieldOf(node, grammar().alternative);
+  if (!isNull(alternative)) {
+    if (tagOf(alternative) == Tag::ElseClause && ts_node_named_child_count(alternative) > 0) {
+      Children kids(*this, alternative);
+      for (size_t i = 0; i < kids.size(); ++i)
+        if (kids[i].tag != Tag::None && kids[i].tag != Tag::Comment) branch(kids[i].node, id, Role::Else);
+    } else {
+      branch(alternative, id, Role::Else);
+    }
+  }
+}
+
+void Lowerer::statementFor(TSNode node, NodeId parent, Role role) {
+  NodeId id = build_.add(parent, Kind::Loop, role, spanOf(node));
+  TSNode init = fieldOf(node, grammar().initializer);
+  if (!isNull(init)) {
+    if (tagOf(init) == Tag::Declaration) variables(init, id, Place::FunctionBody, "", 0);
+    else expression(init, id, Role::Initialiser);
+  }
+  TSNode test = fieldOf(node, grammar().condition);
+  if (!isNull(test)) condition(test, id, Role::Condition);
+  TSNode update = fieldOf(node, grammar().update);
+  if (!isNull(update)) expression(update, id, Role::Value);
+  branch(fieldOf(node, grammar().body), id, Role::Body);
+}
+
+void Lowerer::statementRangeFor(TSNode node, NodeId parent, Role role) {
+  NodeId id = build_.add(parent, Kind::Loop, role, spanOf(node));
+  Children kids(*this, node);
+  Specifiers specifiers = readSpecifiers(kids);
+  TSNode right = fieldOf(node, grammar().right);
+  TSNode declaratorNode = fieldOf(node, grammar().declarator);
+  Declarator declarator;
+  if (!isNull(declaratorNode)) readDeclarator(declaratorNode, declarator);
+  if (!isNull(right)) expression(right, id, Role::Operand);
+  if (!isNull(declarator.bindingNode)) {
+    for (uint32_t i = 0; i < ts_node_named_child_count(declarator.bindingNode); ++i) {
+      TSNode name = ts_node_named_child(declarator.bindingNode, i);
+      NodeId variable = build_.add(id, Kind::Variable, Role::Member, spanOf(declaratorNode));
+      build_.setName(variable, textOfNode(name), begin(name));
+      build_[variable].modifiers |= kDefinition;
+    }
+  } else if (declarator.hasName) {
+    NodeId variable = build_.add(id, Kind::Variable, Role::Member, spanOf(declaratorNode));
+    build_.setName(variable, textOfNode(declarator.nameNode), begin(declarator.nameNode));
+    build_[variable].modifiers |= kDefinition;
+    typeRef(specifiers.type, specifiers.hasType, spanOf(node), variable, Role::Type, declarator, specifiers.constObject);
+  }
+  branch(fieldOf(node, grammar().body), id, Role::Body);
+}
+
+void Lowerer::statementSwitch(TSNode node, NodeId parent, Role role) {
+  NodeId id = build_.add(parent, Kind::Switch, role, spanOf(node));
+  TSNode test = fieldOf(node, grammar().condition);
+  if (!isNull(test)) {
+    TSNode value = fieldOf(test, grammar().value);
+    if (!isNull(value) && tagOf(value) != Tag::Declaration && tagOf(value) != Tag::None) expression(value, id, Role::Condition);
+  }
+  branch(fieldOf(node, grammar().body), id, Role::Body);
+}
+
+void Lowerer::statementCase(TSNode node, NodeId parent) {
+  Children kids(*this, node);
+  bool afterColon = false;
+  for (size_t i = 0; i < kids.size(); ++i) {
+    if (kids[i].tag == Tag::None) {
+      afterColon |= textOfNode(kids[i].node) == ":";
+      continue;
+    }
+    if (afterColon && kids[i].tag != Tag::Comment) statement(kids[i], parent, Role::None);
+  }
+}
+
+void Lowerer::statementTry(TSNode node, NodeId parent, Role role) {
+  NodeId id = build_.add(parent, Kind::Try, role, spanOf(node));
+  Children kids(*this, node);
+  for (size_t i = 0; i < kids.size(); ++i) {
+    if (kids[i].tag == Tag::Compound) block(kids[i].node, id, Role::Body);
+    if (kids[i].tag == Tag::FieldInits) fieldInits(kids[i].node, id);
+    if (kids[i].tag == Tag::Catch) {
+      TSNode body = fieldOf(kids[i].node, grammar().body);
+      if (!isNull(body)) block(body, id, Role::Handler);
+    }
+  }
+}
+
+void Lowerer::statementReturn(Child kid, NodeId parent, Role role) {
+  TSNode node = kid.node;
+  NodeId id = build_.add(parent, kid.tag == Tag::Throw ? Kind::Throw : Kind::Return, role, spanOf(node));
+  for (uint32_t i = 0; i < ts_node_named_child_count(node); ++i) {
+    TSNode value = ts_node_named_child(node, i);
+    if (tagOf(value) == Tag::Comment) continue;
+    expression(value, id, Role::Value);
+    break;
+  }
+}
+
+void Lowerer::statementNone(Child kid, NodeId parent, Role role) {
+  TSNode node = kid.node;
+  // seh and other rare statements: keep what is inside.
+  if (ts_node_is_named(node) && kid.tag == Tag::None) {
+    NodeId id = build_.add(parent, Kind::Other, role, spanOf(node));
+    Children kids(*this, node);
+    for (size_t i = 0; i < kids.size(); ++i)
+      if (kids[i].tag != Tag::None) statement(kids[i], id, Role::None);
   }
 }
 

@@ -187,6 +187,15 @@ class Lowerer {
   bool isScopeLock(TSNode node) const;
   void scopeLockOperands(TSNode node, NodeId guard);
   void statement(Child kid, NodeId parent, Role role);
+  void statementExpressionStatement(TSNode node, NodeId parent, Role role);
+  void statementIf(TSNode node, NodeId parent, Role role);
+  void statementFor(TSNode node, NodeId parent, Role role);
+  void statementRangeFor(TSNode node, NodeId parent, Role role);
+  void statementSwitch(TSNode node, NodeId parent, Role role);
+  void statementCase(TSNode node, NodeId parent);
+  void statementTry(TSNode node, NodeId parent, Role role);
+  void statementReturn(Child kid, NodeId parent, Role role);
+  void statementNone(Child kid, NodeId parent, Role role);
   // A branch of an if or loop: always a block, so that walks need one case only.
   void branch(TSNode node, NodeId parent, Role role);
   void conditionClause(TSNode node, NodeId parent);
@@ -202,6 +211,9 @@ class Lowerer {
   // An expression used as a truth value: a bare one becomes a null test.
   void condition(TSNode node, NodeId parent, Role role);
   NodeId expression(TSNode node, NodeId parent, Role role);
+  NodeId expressionFieldExpression(TSNode node, NodeId parent, Role role);
+  NodeId expressionNew(TSNode node, NodeId parent, Role role);
+  NodeId expressionAssignment(TSNode node, NodeId parent, Role role);
   NodeId binary(TSNode node, NodeId parent, Role role);
   NodeId call(TSNode node, NodeId parent, Role role);
   NodeId lambda(TSNode node, NodeId parent, Role role);

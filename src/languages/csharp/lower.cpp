@@ -202,25 +202,7 @@ class CsharpLowerer : public SharedLowerer {
 
   void own(TSNode node, uint8_t tag, NodeId parent, Role role) override {
     switch (tag) {
-      case kUsing: {
-        TSNode name{};
-        for (TSNode child : named(node))
-          if (is(child, "qualified_name") || is(child, "identifier")) name = child;
-        if (isNull(name)) break;
-        NodeId import = add(parent, Kind::Import, Role::None, node);
-        build_.setName(import, scoped(text(name)), begin(name));
-        TSNode alias = field(node, f_.name);
-        NodeId id = add(parent, Kind::Using, Role::None, node);
-        if (!isNull(alias) && !ts_node_eq(alias, name)) {
-          build_.setName(id, text(alias), begin(alias));
-          NodeId ref = add(id, Kind::TypeRef, Role::Type, name);
-          build_.setName(ref, scoped(text(name)), begin(name));
-        } else {
-          build_.setName(id, scoped(text(name)), begin(name));
-          build_[id].modifiers |= kWholeScope;
-        }
-        break;
-      }
+      case kUsing: lowerUsing(node, parent); break;
       case kNamespace: {
         TSNode name = field(node, f_.name);
         NodeId id = add(parent, Kind::Namespace, Role::None, node);
@@ -239,88 +221,22 @@ class CsharpLowerer : public SharedLowerer {
         break;
       }
       case kProperty: property(node, parent); break;
-      case kMethod: {
-        TSNode name = field(node, f_.name);
-        uint32_t bits = modifiersOf(node, inInterface_ ? kPublic : kPrivate);
-        NodeId id = function(node, parent, FunctionForm::Function, isNull(name) ? std::string_view("operator") : text(name), begin(isNull(name) ? node : name), bits & ~uint32_t{kConst});
-        if (inInterface_) build_[id].modifiers |= kAbstract;
-        if (TSNode list = childOfType(node, "type_parameter_list"); !isNull(list))
-          for (TSNode one : named(list)) {
-            NodeId ref = add(id, Kind::TypeRef, Role::TypeParameter, one);
-            build_.setName(ref, text(one), begin(one));
-          }
-        TSNode written = firstField(node, f_.returns, f_.type);
-        typeRef(written, id, Role::Type);
-        parameters(field(node, f_.parameters), id);
-        functionBody(node, id);
-        break;
-      }
-      case kConstructor: {
-        uint32_t bits = modifiersOf(node, kPrivate);
-        TSNode name = field(node, f_.name);
-        // 15.12: a static constructor is the class's own initialiser.
-        bool isStatic = bits & kStatic;
-        NodeId id = function(node, parent, isStatic ? FunctionForm::Initialiser : FunctionForm::Constructor, isStatic ? std::string_view("static constructor") : text(name), begin(name), bits);
-        parameters(field(node, f_.parameters), id);
-        if (TSNode chained = childOfType(node, "constructor_initializer"); !isNull(chained)) {
-          NodeId init = add(id, Kind::FieldInit, Role::FieldInit, chained);
-          build_.setName(init, hasToken(chained, "this") ? std::string_view(currentClass_) : std::string_view("base"), begin(chained));
-          arguments(childOfType(chained, "argument_list"), init);
-        }
-        functionBody(node, id);
-        break;
-      }
+      case kMethod: lowerMethod(node, parent); break;
+      case kConstructor: lowerConstructor(node, parent); break;
       case kDestructor: {
         NodeId id = function(node, parent, FunctionForm::Destructor, "~" + currentClass_, begin(node), kPublic);
         functionBody(node, id);
         break;
       }
-      case kLocalFunction: {
-        TSNode name = field(node, f_.name);
-        NodeId id = add(parent, Kind::Variable, Role::None, node);
-        build_.setName(id, text(name), begin(name));
-        build_[id].modifiers = kDefinition | kConst;
-        NodeId lambda = add(id, Kind::Lambda, Role::Initialiser, node);
-        parameters(field(node, f_.parameters), lambda);
-        TSNode inner = field(node, f_.body);
-        if (is(inner, "arrow_expression_clause")) inner = firstNamed(inner);
-        body(inner, lambda);
-        break;
-      }
-      case kLocal: {
-        TSNode declaration = is(node, "variable_declaration") ? node : childOfType(node, "variable_declaration");
-        uint32_t bits = 0;
-        for (TSNode child : named(node))
-          if (is(child, "modifier") && text(child) == "const") bits |= kConst | kConstant;
-        if (!isNull(declaration)) variables(declaration, parent, Role::None, bits);
-        break;
-      }
-      case kLock: {
-        TSNode lock{};
-        for (TSNode child : named(node))
-          if (isNull(lock) && !ts_node_eq(child, field(node, f_.body))) lock = child;
-        TSNode inner = field(node, f_.body);
-        if (isNull(inner)) inner = childOfType(node, "block");
-        guardOf(node, parent, role, lock, inner);
-        break;
-      }
+      case kLocalFunction: lowerLocalFunction(node, parent); break;
+      case kLocal: lowerLocal(node, parent); break;
+      case kLock: lowerLock(node, parent, role); break;
       case kUsingStmt: {
         NodeId id = add(parent, Kind::Block, role, node);
         for (TSNode child : named(node)) visit(child, id, Role::None);
         break;
       }
-      case kForEach: {
-        NodeId id = add(parent, Kind::Loop, role, node);
-        TSNode left = field(node, f_.left);
-        if (is(left, "identifier")) {
-          NodeId item = add(id, Kind::Variable, Role::None, left);
-          build_.setName(item, text(left), begin(left));
-          if (text(field(node, f_.type)) != "var") typeRef(field(node, f_.type), item, Role::Type);
-        }
-        visit(field(node, f_.right), id, Role::Operand);
-        visit(field(node, f_.body), id, Role::Body);
-        break;
-      }
+      case kForEach: lowerForEach(node, parent, role); break;
       case kSection: {
         NodeId id = add(parent, Kind::Block, role, node);
         visitChildren(node, id);
@@ -332,61 +248,15 @@ class CsharpLowerer : public SharedLowerer {
         if (!isNull(inner)) visit(inner, parent, role);
         break;
       }
-      case kObjectNew: case kImplicitNew: {
-        NodeId id = add(parent, Kind::Create, role, node);
-        build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
-        TSNode written = tag == kObjectNew ? field(node, f_.type) : writtenType_;
-        if (NodeId ref = typeRef(written, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
-        TSNode list = field(node, f_.arguments);
-        if (isNull(list)) list = childOfType(node, "argument_list");
-        arguments(list, id);
-        if (TSNode init = field(node, f_.initializer); !isNull(init))
-          for (TSNode one : named(init)) {
-            TSNode value = is(one, "assignment_expression") ? field(one, f_.right) : one;
-            visit(value, id, Role::Value);
-          }
-        break;
-      }
+      case kObjectNew: case kImplicitNew: lowerObjectNew(node, tag, parent, role); break;
       case kArrayNew: {
         NodeId id = add(parent, Kind::Collection, role, node);
         for (TSNode child : named(node))
           if (is(child, "initializer_expression")) visitChildren(child, id, Role::Value);
         break;
       }
-      case kIsPattern: {
-        TSNode pattern = field(node, f_.pattern);
-        if (isNull(pattern)) pattern = field(node, f_.right);
-        TSNode operand = firstField(node, f_.expression, f_.left);
-        std::string_view words = trim(text(pattern));
-        if (words == "null" || words == "not null" || words == "{ }" || words == "{}") {
-          nullTest(node, parent, role, words == "null" ? NullTestForm::IsNull : NullTestForm::IsNotNull, operand);
-          break;
-        }
-        NodeId id = add(parent, Kind::Compare, role, node);
-        visit(operand, id, Role::Operand);
-        break;
-      }
-      case kConditionalAccess: {
-        // a?.b and a?.b()
-        TSNode object = field(node, f_.condition), rest{};
-        for (TSNode child : named(node))
-          if (isNull(object) || !ts_node_eq(child, object)) rest = child;
-        if (isNull(object)) object = firstNamed(node);
-        bool call = is(rest, "invocation_expression");
-        TSNode binding = call ? field(rest, f_.function) : rest;
-        NodeId at = parent;
-        Role in = role;
-        if (call) {
-          at = add(parent, Kind::Call, role, node);
-          in = Role::Callee;
-        }
-        NodeId member = add(at, Kind::Member, in, node);
-        visit(object, member, Role::Receiver);
-        TSNode name = is(binding, "member_binding_expression") ? field(binding, f_.name) : binding;
-        if (!isNull(name)) build_.setName(member, text(name).substr(0, text(name).find('<')), begin(name));
-        if (call) arguments(field(rest, f_.arguments), at);
-        break;
-      }
+      case kIsPattern: lowerIsPattern(node, parent, role); break;
+      case kConditionalAccess: lowerConditionalAccess(node, parent, role); break;
       case kTypeOf: {
         TSNode name = field(node, f_.type);
         if (isNull(name)) name = firstNamed(node);
@@ -400,17 +270,158 @@ class CsharpLowerer : public SharedLowerer {
         visit(field(node, f_.left), id, Role::Operand);
         break;
       }
-      case kGenericName: {
-        TSNode name = firstNamed(node);
-        NodeId id = add(parent, Kind::Name, role, node);
-        build_.setName(id, text(name), begin(name));
-        if (TSNode list = childOfType(node, "type_argument_list"); !isNull(list))
-          for (TSNode one : named(list)) typeRef(one, id, Role::TypeArgument);
-        break;
-      }
+      case kGenericName: lowerGenericName(node, parent, role); break;
       case kArrowBody: body(firstNamed(node), parent); break;
       default: break;
     }
+  }
+
+  void lowerUsing(TSNode node, NodeId parent) {
+    TSNode name{};
+    for (TSNode child : named(node))
+      if (is(child, "qualified_name") || is(child, "identifier")) name = child;
+    if (isNull(name)) return;
+    NodeId import = add(parent, Kind::Import, Role::None, node);
+    build_.setName(import, scoped(text(name)), begin(name));
+    TSNode alias = field(node, f_.name);
+    NodeId id = add(parent, Kind::Using, Role::None, node);
+    if (!isNull(alias) && !ts_node_eq(alias, name)) {
+      build_.setName(id, text(alias), begin(alias));
+      NodeId ref = add(id, Kind::TypeRef, Role::Type, name);
+      build_.setName(ref, scoped(text(name)), begin(name));
+    } else {
+      build_.setName(id, scoped(text(name)), begin(name));
+      build_[id].modifiers |= kWholeScope;
+    }
+  }
+
+  void lowerMethod(TSNode node, NodeId parent) {
+    TSNode name = field(node, f_.name);
+    uint32_t bits = modifiersOf(node, inInterface_ ? kPublic : kPrivate);
+    NodeId id = function(node, parent, FunctionForm::Function, isNull(name) ? std::string_view("operator") : text(name), begin(isNull(name) ? node : name), bits & ~uint32_t{kConst});
+    if (inInterface_) build_[id].modifiers |= kAbstract;
+    if (TSNode list = childOfType(node, "type_parameter_list"); !isNull(list))
+      for (TSNode one : named(list)) {
+        NodeId ref = add(id, Kind::TypeRef, Role::TypeParameter, one);
+        build_.setName(ref, text(one), begin(one));
+      }
+    TSNode written = firstField(node, f_.returns, f_.type);
+    typeRef(written, id, Role::Type);
+    parameters(field(node, f_.parameters), id);
+    functionBody(node, id);
+  }
+
+  void lowerConstructor(TSNode node, NodeId parent) {
+    uint32_t bits = modifiersOf(node, kPrivate);
+    TSNode name = field(node, f_.name);
+    // 15.12: a static constructor is the class's own initialiser.
+    bool isStatic = bits & kStatic;
+    NodeId id = function(node, parent, isStatic ? FunctionForm::Initialiser : FunctionForm::Constructor, isStatic ? std::string_view("static constructor") : text(name), begin(name), bits);
+    parameters(field(node, f_.parameters), id);
+    if (TSNode chained = childOfType(node, "constructor_initializer"); !isNull(chained)) {
+      NodeId init = add(id, Kind::FieldInit, Role::FieldInit, chained);
+      build_.setName(init, hasToken(chained, "this") ? std::string_view(currentClass_) : std::string_view("base"), begin(chained));
+      arguments(childOfType(chained, "argument_list"), init);
+    }
+    functionBody(node, id);
+  }
+
+  void lowerLocalFunction(TSNode node, NodeId parent) {
+    TSNode name = field(node, f_.name);
+    NodeId id = add(parent, Kind::Variable, Role::None, node);
+    build_.setName(id, text(name), begin(name));
+    build_[id].modifiers = kDefinition | kConst;
+    NodeId lambda = add(id, Kind::Lambda, Role::Initialiser, node);
+    parameters(field(node, f_.parameters), lambda);
+    TSNode inner = field(node, f_.body);
+    if (is(inner, "arrow_expression_clause")) inner = firstNamed(inner);
+    body(inner, lambda);
+  }
+
+  void lowerLocal(TSNode node, NodeId parent) {
+    TSNode declaration = is(node, "variable_declaration") ? node : childOfType(node, "variable_declaration");
+    uint32_t bits = 0;
+    for (TSNode child : named(node))
+      if (is(child, "modifier") && text(child) == "const") bits |= kConst | kConstant;
+    if (!isNull(declaration)) variables(declaration, parent, Role::None, bits);
+  }
+
+  void lowerLock(TSNode node, NodeId parent, Role role) {
+    TSNode lock{};
+    for (TSNode child : named(node))
+      if (isNull(lock) && !ts_node_eq(child, field(node, f_.body))) lock = child;
+    TSNode inner = field(node, f_.body);
+    if (isNull(inner)) inner = childOfType(node, "block");
+    guardOf(node, parent, role, lock, inner);
+  }
+
+  void lowerForEach(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Loop, role, node);
+    TSNode left = field(node, f_.left);
+    if (is(left, "identifier")) {
+      NodeId item = add(id, Kind::Variable, Role::None, left);
+      build_.setName(item, text(left), begin(left));
+      if (text(field(node, f_.type)) != "var") typeRef(field(node, f_.type), item, Role::Type);
+    }
+    visit(field(node, f_.right), id, Role::Operand);
+    visit(field(node, f_.body), id, Role::Body);
+  }
+
+  void lowerObjectNew(TSNode node, uint8_t tag, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Create, role, node);
+    build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+    TSNode written = tag == kObjectNew ? field(node, f_.type) : writtenType_;
+    if (NodeId ref = typeRef(written, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
+    TSNode list = field(node, f_.arguments);
+    if (isNull(list)) list = childOfType(node, "argument_list");
+    arguments(list, id);
+    if (TSNode init = field(node, f_.initializer); !isNull(init))
+      for (TSNode one : named(init)) {
+        TSNode value = is(one, "assignment_expression") ? field(one, f_.right) : one;
+        visit(value, id, Role::Value);
+      }
+  }
+
+  void lowerIsPattern(TSNode node, NodeId parent, Role role) {
+    TSNode pattern = field(node, f_.pattern);
+    if (isNull(pattern)) pattern = field(node, f_.right);
+    TSNode operand = firstField(node, f_.expression, f_.left);
+    std::string_view words = trim(text(pattern));
+    if (words == "null" || words == "not null" || words == "{ }" || words == "{}") {
+      nullTest(node, parent, role, words == "null" ? NullTestForm::IsNull : NullTestForm::IsNotNull, operand);
+      return;
+    }
+    NodeId id = add(parent, Kind::Compare, role, node);
+    visit(operand, id, Role::Operand);
+  }
+
+  void lowerConditionalAccess(TSNode node, NodeId parent, Role role) {
+    // a?.b and a?.b()
+    TSNode object = field(node, f_.condition), rest{};
+    for (TSNode child : named(node))
+      if (isNull(object) || !ts_node_eq(child, object)) rest = child;
+    if (isNull(object)) object = firstNamed(node);
+    bool call = is(rest, "invocation_expression");
+    TSNode binding = call ? field(rest, f_.function) : rest;
+    NodeId at = parent;
+    Role in = role;
+    if (call) {
+      at = add(parent, Kind::Call, role, node);
+      in = Role::Callee;
+    }
+    NodeId member = add(at, Kind::Member, in, node);
+    visit(object, member, Role::Receiver);
+    TSNode name = is(binding, "member_binding_expression") ? field(binding, f_.name) : binding;
+    if (!isNull(name)) build_.setName(member, text(name).substr(0, text(name).find('<')), begin(name));
+    if (call) arguments(field(rest, f_.arguments), at);
+  }
+
+  void lowerGenericName(TSNode node, NodeId parent, Role role) {
+    TSNode name = firstNamed(node);
+    NodeId id = add(parent, Kind::Name, role, node);
+    build_.setName(id, text(name), begin(name));
+    if (TSNode list = childOfType(node, "type_argument_list"); !isNull(list))
+      for (TSNode one : named(list)) typeRef(one, id, Role::TypeArgument);
   }
 
   // receiver.Name<A, B>

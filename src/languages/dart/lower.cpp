@@ -693,61 +693,13 @@ class DartLowerer : public SharedLowerer {
     switch (tag) {
       case kImport: import(node); break;
       case kClass: classNode(node, parent); break;
-      case kExtension: {
-        // Its members join the type that it extends.
-        TSNode extended = field(node, g_.language ? ts_language_field_id_for_name(g_.language, "class", 5) : 0);
-        std::string outer = extending_;
-        extending_ = text(extended);
-        if (TSNode inner = field(node, f_.body); !isNull(inner)) members(all(inner), parent);
-        extending_ = outer;
-        break;
-      }
-      case kEnum: {
-        TSNode name = field(node, f_.name);
-        NodeId id = add(parent, Kind::Type, Role::Member, node);
-        build_[id].detail = static_cast<uint8_t>(TypeForm::Enum);
-        build_[id].modifiers = visibility(text(name)) | kDefinition;
-        build_.setName(id, text(name), begin(name));
-        break;
-      }
-      case kAlias: {
-        Nodes words;
-        for (TSNode kid : named(node))
-          if (is(kid, "type_identifier")) words.push_back(kid);
-        if (words.size() != 2) break;
-        NodeId id = add(parent, Kind::Alias, Role::Member, node);
-        build_.setName(id, text(words[0]), begin(words[0]));
-        typeRef(words[1], id, Role::Type);
-        break;
-      }
+      case kExtension: lowerExtension(node, parent); break;
+      case kEnum: lowerEnum(node, parent); break;
+      case kAlias: lowerAlias(node, parent); break;
       case kRun: eachRun(node, parent, role); break;
       case kOperators: operators(node, parent, role); break;
-      case kUnary: {
-        std::vector<Nodes> parts = runs(node);
-        std::string_view op = trim(text(node)).substr(0, 2);
-        if (parts.empty()) break;
-        // The operator is a named node of its own: left out by runs().
-        if (op == "++" || op == "--") chain(parts.back(), add(parent, Kind::Update, role, node), Role::Target);
-        else if (!op.empty() && op[0] == '!') {
-          NodeId id = add(parent, Kind::Logic, role, node);
-          build_[id].detail = static_cast<uint8_t>(LogicForm::Not);
-          chain(parts.back(), id, Role::Operand);
-        } else if (parts.size() == 1 && parts[0].size() == 1 && is(parts[0][0], "await_expression")) {
-          visit(parts[0][0], parent, role);
-        } else {
-          NodeId id = add(parent, Kind::Other, role, node);
-          for (const Nodes& part : parts) chain(part, id, Role::Operand);
-        }
-        break;
-      }
-      case kPostfix: {
-        std::vector<Nodes> parts = runs(node);
-        bool update = endsIn(text(node), "++") || endsIn(text(node), "--");
-        if (parts.empty()) break;
-        if (update) chain(parts.front(), add(parent, Kind::Update, role, node), Role::Target);
-        else chain(parts.front(), parent, role);
-        break;
-      }
+      case kUnary: lowerUnary(node, parent, role); break;
+      case kPostfix: lowerPostfix(node, parent, role); break;
       case kAwait: eachRun(node, add(parent, Kind::Await, role, node), Role::Operand); break;
       case kTernary: {
         std::vector<Nodes> parts = runs(node);
@@ -756,17 +708,7 @@ class DartLowerer : public SharedLowerer {
         for (size_t i = 0; i < parts.size() && i < 3; ++i) chain(parts[i], id, roles[i]);
         break;
       }
-      case kIfNull: {
-        std::vector<Nodes> parts = runs(node);
-        if (parts.size() < 2) break;
-        NodeId id = add(parent, Kind::Conditional, role, node);
-        NodeId test = add(id, Kind::NullTest, Role::Condition, node);
-        build_[test].detail = static_cast<uint8_t>(NullTestForm::IsNotNull);
-        chain(parts[0], test, Role::Operand);
-        chain(parts[0], id, Role::Then);
-        for (size_t i = 1; i < parts.size(); ++i) chain(parts[i], id, Role::Else);
-        break;
-      }
+      case kIfNull: lowerIfNull(node, parent, role); break;
       case kAssign: assign(node, parent, role); break;
       case kThrow: eachRun(node, add(parent, Kind::Throw, role, node), Role::Value); break;
       case kReturn: eachRun(node, add(parent, Kind::Return, role, node), Role::Value); break;
@@ -778,67 +720,136 @@ class DartLowerer : public SharedLowerer {
         }
         eachRun(node, add(parent, Kind::ExpressionStatement, role, node), Role::None); break;
       case kLocal: local(node, parent); break;
-      case kLocalFunction: {
-        TSNode whole = childOfType(node, "lambda_expression");
-        TSNode sign = isNull(whole) ? TSNode{} : childOfType(whole, "function_signature");
-        TSNode name = isNull(sign) ? TSNode{} : field(sign, f_.name);
-        if (isNull(name)) break;
-        NodeId id = add(parent, Kind::Variable, Role::None, node);
-        build_.setName(id, text(name), begin(name));
-        build_[id].modifiers = kDefinition | kConst;
-        lambda(childOfType(sign, "formal_parameter_list"), childOfType(whole, "function_body"), node, id, Role::Initialiser);
-        break;
-      }
+      case kLocalFunction: lowerLocalFunction(node, parent); break;
       case kFor: forLoop(node, parent, role); break;
       case kTry: tryStatement(node, parent, role); break;
-      case kSwitchStatement: {
-        NodeId id = add(parent, Kind::Switch, role, node);
-        if (TSNode test = field(node, f_.condition); !isNull(test)) visit(test, id, Role::Condition);
-        TSNode inner = field(node, f_.body);
-        if (isNull(inner)) break;
-        for (TSNode kid : named(inner)) {
-          if (is(kid, "switch_label")) continue;
-          visit(kid, id, Role::None);
-          flushPending(id);
-        }
-        break;
-      }
+      case kSwitchStatement: lowerSwitchStatement(node, parent, role); break;
       case kFunctionExpression: {
         TSNode list = field(node, f_.parameters), inner = field(node, f_.body);
         lambda(list, inner, node, parent, role);
         break;
       }
       case kCreate: create(node, parent, role); break;
-      case kList: case kMap: {
-        NodeId id = add(parent, Kind::Collection, role, node);
-        bool keyed = tag == kMap && (!isNull(childOfType(node, "pair")) || runs(node).empty());
-        build_.setName(id, tag == kList ? "List" : keyed ? "Map" : "Set", begin(node));
-        if (TSNode types = childOfType(node, "type_arguments"); !isNull(types)) {
-          if (tag == kMap && runs(node).empty()) build_.setName(id, text(types).find(',') == std::string_view::npos ? "Set" : "Map", begin(node));
-        }
-        eachRun(node, id, Role::Value);
-        break;
-      }
-      case kTest: {
-        std::vector<Nodes> parts = runs(node);
-        NodeId id = add(parent, Kind::Other, role, node);
-        for (Nodes part : parts) {
-          part.erase(std::remove_if(part.begin(), part.end(), [&](TSNode kid) { return is(kid, "type_test"); }), part.end());
-          chain(part, id, Role::Operand);
-        }
-        break;
-      }
-      case kCast: {
-        NodeId id = add(parent, Kind::Cast, role, node);
-        TSNode cast = childOfType(node, "type_cast");
-        if (TSNode type = isNull(cast) ? TSNode{} : childOfType(cast, "type_identifier"); !isNull(type)) typeRef(type, id, Role::Type);
-        for (Nodes part : runs(node)) {
-          part.erase(std::remove_if(part.begin(), part.end(), [&](TSNode kid) { return is(kid, "type_cast"); }), part.end());
-          chain(part, id, Role::Operand);
-        }
-        break;
-      }
+      case kList: case kMap: lowerList(node, tag, parent, role); break;
+      case kTest: lowerTest(node, parent, role); break;
+      case kCast: lowerCast(node, parent, role); break;
       default: break;
+    }
+  }
+
+  void lowerExtension(TSNode node, NodeId parent) {
+    // Its members join the type that it extends.
+    TSNode extended = field(node, g_.language ? ts_language_field_id_for_name(g_.language, "class", 5) : 0);
+    std::string outer = extending_;
+    extending_ = text(extended);
+    if (TSNode inner = field(node, f_.body); !isNull(inner)) members(all(inner), parent);
+    extending_ = outer;
+  }
+
+  void lowerEnum(TSNode node, NodeId parent) {
+    TSNode name = field(node, f_.name);
+    NodeId id = add(parent, Kind::Type, Role::Member, node);
+    build_[id].detail = static_cast<uint8_t>(TypeForm::Enum);
+    build_[id].modifiers = visibility(text(name)) | kDefinition;
+    build_.setName(id, text(name), begin(name));
+  }
+
+  void lowerAlias(TSNode node, NodeId parent) {
+    Nodes words;
+    for (TSNode kid : named(node))
+      if (is(kid, "type_identifier")) words.push_back(kid);
+    if (words.size() != 2) return;
+    NodeId id = add(parent, Kind::Alias, Role::Member, node);
+    build_.setName(id, text(words[0]), begin(words[0]));
+    typeRef(words[1], id, Role::Type);
+  }
+
+  void lowerUnary(TSNode node, NodeId parent, Role role) {
+    std::vector<Nodes> parts = runs(node);
+    std::string_view op = trim(text(node)).substr(0, 2);
+    if (parts.empty()) return;
+    // The operator is a named node of its own: left out by runs().
+    if (op == "++" || op == "--") chain(parts.back(), add(parent, Kind::Update, role, node), Role::Target);
+    else if (!op.empty() && op[0] == '!') {
+      NodeId id = add(parent, Kind::Logic, role, node);
+      build_[id].detail = static_cast<uint8_t>(LogicForm::Not);
+      chain(parts.back(), id, Role::Operand);
+    } else if (parts.size() == 1 && parts[0].size() == 1 && is(parts[0][0], "await_expression")) {
+      visit(parts[0][0], parent, role);
+    } else {
+      NodeId id = add(parent, Kind::Other, role, node);
+      for (const Nodes& part : parts) chain(part, id, Role::Operand);
+    }
+  }
+
+  void lowerPostfix(TSNode node, NodeId parent, Role role) {
+    std::vector<Nodes> parts = runs(node);
+    bool update = endsIn(text(node), "++") || endsIn(text(node), "--");
+    if (parts.empty()) return;
+    if (update) chain(parts.front(), add(parent, Kind::Update, role, node), Role::Target);
+    else chain(parts.front(), parent, role);
+  }
+
+  void lowerIfNull(TSNode node, NodeId parent, Role role) {
+    std::vector<Nodes> parts = runs(node);
+    if (parts.size() < 2) return;
+    NodeId id = add(parent, Kind::Conditional, role, node);
+    NodeId test = add(id, Kind::NullTest, Role::Condition, node);
+    build_[test].detail = static_cast<uint8_t>(NullTestForm::IsNotNull);
+    chain(parts[0], test, Role::Operand);
+    chain(parts[0], id, Role::Then);
+    for (size_t i = 1; i < parts.size(); ++i) chain(parts[i], id, Role::Else);
+  }
+
+  void lowerLocalFunction(TSNode node, NodeId parent) {
+    TSNode whole = childOfType(node, "lambda_expression");
+    TSNode sign = isNull(whole) ? TSNode{} : childOfType(whole, "function_signature");
+    TSNode name = isNull(sign) ? TSNode{} : field(sign, f_.name);
+    if (isNull(name)) return;
+    NodeId id = add(parent, Kind::Variable, Role::None, node);
+    build_.setName(id, text(name), begin(name));
+    build_[id].modifiers = kDefinition | kConst;
+    lambda(childOfType(sign, "formal_parameter_list"), childOfType(whole, "function_body"), node, id, Role::Initialiser);
+  }
+
+  void lowerSwitchStatement(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Switch, role, node);
+    if (TSNode test = field(node, f_.condition); !isNull(test)) visit(test, id, Role::Condition);
+    TSNode inner = field(node, f_.body);
+    if (isNull(inner)) return;
+    for (TSNode kid : named(inner)) {
+      if (is(kid, "switch_label")) continue;
+      visit(kid, id, Role::None);
+      flushPending(id);
+    }
+  }
+
+  void lowerList(TSNode node, uint8_t tag, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Collection, role, node);
+    bool keyed = tag == kMap && (!isNull(childOfType(node, "pair")) || runs(node).empty());
+    build_.setName(id, tag == kList ? "List" : keyed ? "Map" : "Set", begin(node));
+    if (TSNode types = childOfType(node, "type_arguments"); !isNull(types)) {
+      if (tag == kMap && runs(node).empty()) build_.setName(id, text(types).find(',') == std::string_view::npos ? "Set" : "Map", begin(node));
+    }
+    eachRun(node, id, Role::Value);
+  }
+
+  void lowerTest(TSNode node, NodeId parent, Role role) {
+    std::vector<Nodes> parts = runs(node);
+    NodeId id = add(parent, Kind::Other, role, node);
+    for (Nodes part : parts) {
+      part.erase(std::remove_if(part.begin(), part.end(), [&](TSNode kid) { return is(kid, "type_test"); }), part.end());
+      chain(part, id, Role::Operand);
+    }
+  }
+
+  void lowerCast(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Cast, role, node);
+    TSNode cast = childOfType(node, "type_cast");
+    if (TSNode type = isNull(cast) ? TSNode{} : childOfType(cast, "type_identifier"); !isNull(type)) typeRef(type, id, Role::Type);
+    for (Nodes part : runs(node)) {
+      part.erase(std::remove_if(part.begin(), part.end(), [&](TSNode kid) { return is(kid, "type_cast"); }), part.end());
+      chain(part, id, Role::Operand);
     }
   }
 

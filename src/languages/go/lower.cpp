@@ -266,141 +266,148 @@ class GoLowerer : public SharedLowerer {
         functionParts(node, id);
         break;
       }
-      case kMethod: {
-        TSNode name = field(node, f_.name), receiver = field(node, f_.receiver);
-        TSNode one = isNull(receiver) ? TSNode{} : firstNamed(receiver);
-        std::string_view type = trim(text(field(one, f_.type)));
-        if (!type.empty() && type[0] == '*') type.remove_prefix(1);
-        type = type.substr(0, type.find('['));
-        std::string before = receiver_;
-        receiver_ = std::string(text(field(one, f_.name)));
-        NodeId id = function(node, parent, FunctionForm::Function, std::string(type) + "::" + std::string(text(name)), begin(name), visibility(text(name)));
-        functionParts(node, id);
-        receiver_ = before;
-        break;
-      }
-      case kShort: {
-        NodeList names = named(field(node, f_.left)), given = named(field(node, f_.right));
-        bool handed = false;  // one value for several names goes with the first that is named
-        for (size_t i = 0; i < names.size(); ++i) {
-          bool each = given.size() == names.size();
-          if (text(names[i]) == "_") {
-            if (each) visit(given[i], parent, Role::None);
-            continue;
-          }
-          TSNode value = each ? given[i] : !handed && !given.empty() ? given[0] : TSNode{};
-          handed = true;
-          variable(node, parent, role == Role::None ? Role::None : role, names[i], 0, {}, value);
-        }
-        break;
-      }
-      case kComposite: {
-        TSNode type = field(node, f_.type);
-        bool object = is(type, "type_identifier") || is(type, "qualified_type") || is(type, "generic_type");
-        NodeId id = add(parent, object ? Kind::Create : Kind::Collection, role, node);
-        typeRef(type, id, Role::Type);
-        if (!object) build_.setName(id, is(type, "map_type") ? "map" : "slice", begin(node));
-        TSNode list = field(node, f_.body);
-        if (!isNull(list))
-          for (TSNode element : named(list)) {
-            if (!is(element, "keyed_element")) {
-              visit(element, id, object ? Role::Argument : Role::Value);
-              continue;
-            }
-            NodeList parts = named(element);
-            if (!parts.empty()) visit(parts.back(), id, Role::Value);
-            if (!object && parts.size() > 1) visit(parts.front(), id, Role::Value);
-          }
-        break;
-      }
+      case kMethod: lowerMethod(node, parent); break;
+      case kShort: lowerShort(node, parent, role); break;
+      case kComposite: lowerComposite(node, parent, role); break;
       case kFuncLiteral: {
         NodeId id = add(parent, Kind::Lambda, role, node);
         functionParts(node, id);
         break;
       }
-      case kIfStmt: {
-        NodeId at = parent;
-        TSNode first = field(node, f_.initializer);
-        if (!isNull(first)) {
-          at = add(parent, Kind::Block, role, node);
-          visit(first, at, Role::None);
-          role = Role::None;
-        }
-        NodeId id = add(at, Kind::If, role, node);
-        condition(field(node, f_.condition), id, Role::Condition);
-        visit(field(node, f_.consequence), id, Role::Then);
-        TSNode otherwise = field(node, f_.alternative);
-        if (!isNull(otherwise)) visit(otherwise, id, Role::Else);
-        break;
-      }
-      case kForStmt: {
-        NodeId id = add(parent, Kind::Loop, role, node);
-        for (TSNode child : named(node)) {
-          if (is(child, "range_clause")) {
-            TSNode left = field(child, f_.left);
-            if (!isNull(left)) {
-              NodeList names = named(left);
-              TSNode item = names.empty() ? TSNode{} : names.back();
-              if (is(item, "identifier") && text(item) != "_") {
-                NodeId local = add(id, Kind::Variable, Role::None, item);
-                build_.setName(local, text(item), begin(item));
-              }
-            }
-            visit(field(child, f_.right), id, Role::Operand);
-          } else if (is(child, "for_clause")) {
-            for (TSNode part : {field(child, f_.initializer), field(child, f_.update)})
-              if (!isNull(part)) visit(part, id, Role::None);
-            TSNode test = field(child, f_.condition);
-            if (!isNull(test)) condition(test, id, Role::Condition);
-          } else if (!is(child, "block")) {
-            condition(child, id, Role::Condition);
-          }
-        }
-        visit(field(node, f_.body), id, Role::Body);
-        break;
-      }
+      case kIfStmt: lowerIfStmt(node, parent, role); break;
+      case kForStmt: lowerForStmt(node, parent, role); break;
       case kIncrement: {
         NodeId id = add(parent, Kind::Update, role, node);
         visit(firstNamed(node), id, Role::Target);
         break;
       }
-      case kUnaryExpr: {
-        std::string_view op = operatorOf(node);
-        TSNode operand = field(node, f_.operand);
-        if (op == "&" && is(operand, "composite_literal")) {
-          NodeId before = static_cast<NodeId>(file_.nodes.size());
-          visit(operand, parent, role);
-          if (file_[before].kind == Kind::Create) build_[before].detail = static_cast<uint8_t>(CreateForm::Heap);
-          break;
-        }
-        if (op == "!") {
-          NodeId id = add(parent, Kind::Logic, role, node);
-          build_[id].detail = static_cast<uint8_t>(LogicForm::Not);
-          visit(operand, id, Role::Operand);
-          break;
-        }
-        NodeId id = add(parent, op == "&" ? Kind::AddressOf : op == "*" ? Kind::Dereference : Kind::Other, role, node);
-        visit(operand, id, Role::Operand);
-        break;
-      }
+      case kUnaryExpr: lowerUnaryExpr(node, parent, role); break;
       case kCaseClause: {
         NodeId id = add(parent, Kind::Block, role, node);
         visitChildren(node, id);
         break;
       }
-      case kGo: {
-        // go f(x): f runs on a thread of its own.
-        NodeId id = add(parent, Kind::Call, role, node);
-        NodeId name = add(id, Kind::Name, Role::Callee, node);
-        build_.setName(name, "go", begin(node));
-        TSNode call = firstNamed(node);
-        TSNode callee = is(call, "call_expression") ? field(call, f_.function) : call;
-        visit(is(callee, "func_literal") ? callee : call, id, Role::Argument);
-        break;
-      }
+      case kGo: lowerGo(node, parent, role); break;
       case kDefer: visitChildren(node, parent, role); break;
       default: break;
     }
+  }
+
+  void lowerMethod(TSNode node, NodeId parent) {
+    TSNode name = field(node, f_.name), receiver = field(node, f_.receiver);
+    TSNode one = isNull(receiver) ? TSNode{} : firstNamed(receiver);
+    std::string_view type = trim(text(field(one, f_.type)));
+    if (!type.empty() && type[0] == '*') type.remove_prefix(1);
+    type = type.substr(0, type.find('['));
+    std::string before = receiver_;
+    receiver_ = std::string(text(field(one, f_.name)));
+    NodeId id = function(node, parent, FunctionForm::Function, std::string(type) + "::" + std::string(text(name)), begin(name), visibility(text(name)));
+    functionParts(node, id);
+    receiver_ = before;
+  }
+
+  void lowerShort(TSNode node, NodeId parent, Role role) {
+    NodeList names = named(field(node, f_.left)), given = named(field(node, f_.right));
+    bool handed = false;  // one value for several names goes with the first that is named
+    for (size_t i = 0; i < names.size(); ++i) {
+      bool each = given.size() == names.size();
+      if (text(names[i]) == "_") {
+        if (each) visit(given[i], parent, Role::None);
+        continue;
+      }
+      TSNode value = each ? given[i] : !handed && !given.empty() ? given[0] : TSNode{};
+      handed = true;
+      variable(node, parent, role == Role::None ? Role::None : role, names[i], 0, {}, value);
+    }
+  }
+
+  void lowerComposite(TSNode node, NodeId parent, Role role) {
+    TSNode type = field(node, f_.type);
+    bool object = is(type, "type_identifier") || is(type, "qualified_type") || is(type, "generic_type");
+    NodeId id = add(parent, object ? Kind::Create : Kind::Collection, role, node);
+    typeRef(type, id, Role::Type);
+    if (!object) build_.setName(id, is(type, "map_type") ? "map" : "slice", begin(node));
+    TSNode list = field(node, f_.body);
+    if (!isNull(list))
+      for (TSNode element : named(list)) {
+        if (!is(element, "keyed_element")) {
+          visit(element, id, object ? Role::Argument : Role::Value);
+          continue;
+        }
+        NodeList parts = named(element);
+        if (!parts.empty()) visit(parts.back(), id, Role::Value);
+        if (!object && parts.size() > 1) visit(parts.front(), id, Role::Value);
+      }
+  }
+
+  void lowerIfStmt(TSNode node, NodeId parent, Role role) {
+    NodeId at = parent;
+    TSNode first = field(node, f_.initializer);
+    if (!isNull(first)) {
+      at = add(parent, Kind::Block, role, node);
+      visit(first, at, Role::None);
+      role = Role::None;
+    }
+    NodeId id = add(at, Kind::If, role, node);
+    condition(field(node, f_.condition), id, Role::Condition);
+    visit(field(node, f_.consequence), id, Role::Then);
+    TSNode otherwise = field(node, f_.alternative);
+    if (!isNull(otherwise)) visit(otherwise, id, Role::Else);
+  }
+
+  void lowerForStmt(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Loop, role, node);
+    for (TSNode child : named(node)) {
+      if (is(child, "range_clause")) {
+        TSNode left = field(child, f_.left);
+        if (!isNull(left)) {
+          NodeList names = named(left);
+          TSNode item = names.empty() ? TSNode{} : names.back();
+          if (is(item, "identifier") && text(item) != "_") {
+            NodeId local = add(id, Kind::Variable, Role::None, item);
+            build_.setName(local, text(item), begin(item));
+          }
+        }
+        visit(field(child, f_.right), id, Role::Operand);
+      } else if (is(child, "for_clause")) {
+        for (TSNode part : {field(child, f_.initializer), field(child, f_.update)})
+          if (!isNull(part)) visit(part, id, Role::None);
+        TSNode test = field(child, f_.condition);
+        if (!isNull(test)) condition(test, id, Role::Condition);
+      } else if (!is(child, "block")) {
+        condition(child, id, Role::Condition);
+      }
+    }
+    visit(field(node, f_.body), id, Role::Body);
+  }
+
+  void lowerUnaryExpr(TSNode node, NodeId parent, Role role) {
+    std::string_view op = operatorOf(node);
+    TSNode operand = field(node, f_.operand);
+    if (op == "&" && is(operand, "composite_literal")) {
+      NodeId before = static_cast<NodeId>(file_.nodes.size());
+      visit(operand, parent, role);
+      if (file_[before].kind == Kind::Create) build_[before].detail = static_cast<uint8_t>(CreateForm::Heap);
+      return;
+    }
+    if (op == "!") {
+      NodeId id = add(parent, Kind::Logic, role, node);
+      build_[id].detail = static_cast<uint8_t>(LogicForm::Not);
+      visit(operand, id, Role::Operand);
+      return;
+    }
+    NodeId id = add(parent, op == "&" ? Kind::AddressOf : op == "*" ? Kind::Dereference : Kind::Other, role, node);
+    visit(operand, id, Role::Operand);
+  }
+
+  void lowerGo(TSNode node, NodeId parent, Role role) {
+    // go f(x): f runs on a thread of its own.
+    NodeId id = add(parent, Kind::Call, role, node);
+    NodeId name = add(id, Kind::Name, Role::Callee, node);
+    build_.setName(name, "go", begin(node));
+    TSNode call = firstNamed(node);
+    TSNode callee = is(call, "call_expression") ? field(call, f_.function) : call;
+    visit(is(callee, "func_literal") ? callee : call, id, Role::Argument);
   }
 
   void importSpecs(TSNode node, NodeId parent) {

@@ -179,42 +179,8 @@ class JavaLowerer : public SharedLowerer {
   void own(TSNode node, uint8_t tag, NodeId parent, Role role) override {
     switch (tag) {
       case kPackage: break;
-      case kImport: {
-        bool all = !isNull(childOfType(node, "asterisk"));
-        TSNode name = childOfType(node, "scoped_identifier");
-        if (isNull(name)) name = childOfType(node, "identifier");
-        if (isNull(name)) break;
-        NodeId import = add(parent, Kind::Import, Role::None, node);
-        build_.setName(import, scoped(text(name)), begin(name));
-        NodeId id = add(parent, Kind::Using, Role::None, node);
-        build_.setName(id, scoped(text(name)), begin(name));
-        if (all) build_[id].modifiers |= kWholeScope;
-        break;
-      }
-      case kClass: case kInterface: case kRecord: case kEnum: {
-        Modifiers modifiers = modifiersOf(node, inInterface_);
-        bool isEnum = tag == kEnum, isInterface = tag == kInterface;
-        NodeId id = type(node, parent, isEnum ? TypeForm::Enum : isInterface ? TypeForm::Interface : TypeForm::Class, modifiers.bits);
-        std::string outerClass = currentClass_;
-        bool outerInterface = inInterface_, outerEnum = inEnum_;
-        currentClass_ = text(field(node, f_.name));
-        inInterface_ = isInterface;
-        inEnum_ = isEnum;
-        if (tag == kRecord) {
-          // JLS 8.10.3: a private final field for each component.
-          TSNode list = field(node, f_.parameters);
-          if (!isNull(list))
-            for (TSNode component : named(list))
-              if (is(component, "formal_parameter")) variable(component, id, Role::Member, field(component, f_.name), kPrivate | kConst, field(component, f_.type), {});
-        }
-        TSNode inner = field(node, f_.body);
-        if (isEnum) enumerators(inner, id);
-        else if (!isNull(inner)) visitChildren(inner, id);
-        currentClass_ = outerClass;
-        inInterface_ = outerInterface;
-        inEnum_ = outerEnum;
-        break;
-      }
+      case kImport: lowerImport(node, parent); break;
+      case kClass: case kInterface: case kRecord: case kEnum: lowerClass(node, tag, parent); break;
       case kField: {
         uint32_t bits = modifiersOf(node).bits;
         if (inInterface_) bits |= kPublic | kStatic | kConst;  // JLS 9.3
@@ -222,27 +188,8 @@ class JavaLowerer : public SharedLowerer {
         break;
       }
       case kLocal: fields(node, parent, modifiersOf(node).bits); break;
-      case kMethod: {
-        Modifiers modifiers = modifiersOf(node, inInterface_);
-        TSNode name = field(node, f_.name);
-        NodeId id = function(node, parent, FunctionForm::Function, text(name), begin(name), modifiers.bits & ~uint32_t{kConst});
-        if (inInterface_ && isNull(field(node, f_.body))) build_[id].modifiers |= kAbstract;
-        if (!(modifiers.bits & (kStatic | kPrivate | kFinal))) build_[id].modifiers |= kVirtual;
-        typeParameters(node, id);
-        typeRef(field(node, f_.type), id, Role::Type);
-        parameters(field(node, f_.parameters), id);
-        functionBody(node, id, modifiers);
-        break;
-      }
-      case kConstructor: {
-        Modifiers modifiers = modifiersOf(node);
-        TSNode name = field(node, f_.name);
-        // JLS 8.9.2: an enum's constructor is private.
-        NodeId id = function(node, parent, FunctionForm::Constructor, text(name), begin(name), (modifiers.bits & ~uint32_t{kConst}) | (inEnum_ ? kPrivate : 0u));
-        parameters(field(node, f_.parameters), id);
-        functionBody(node, id, modifiers);
-        break;
-      }
+      case kMethod: lowerMethod(node, parent); break;
+      case kConstructor: lowerConstructor(node, parent); break;
       case kInitialiser: {
         NodeId id = function(node, parent, FunctionForm::Initialiser, "static initialiser", begin(node), kStatic | kDefinition | kPrivate);
         visit(firstNamed(node), id, Role::Body);
@@ -253,20 +200,7 @@ class JavaLowerer : public SharedLowerer {
         guardOf(node, parent, role, lock, field(node, f_.body));
         break;
       }
-      case kInvocation: {
-        NodeId id = add(parent, Kind::Call, role, node);
-        TSNode object = field(node, f_.object), name = field(node, f_.name);
-        if (isNull(object)) {
-          addName(id, Role::Callee, name);
-        } else {
-          NodeId member = add(id, Kind::Member, Role::Callee, node);
-          visit(object, member, Role::Receiver);
-          build_.setName(member, text(name), begin(name));
-          build_[member].span = {begin(node), ts_node_end_byte(name)};
-        }
-        arguments(field(node, f_.arguments), id);
-        break;
-      }
+      case kInvocation: lowerInvocation(node, parent, role); break;
       case kConstructorCall: {
         NodeId id = add(parent, Kind::FieldInit, Role::FieldInit, node);
         TSNode which = field(node, f_.constructor);
@@ -280,22 +214,7 @@ class JavaLowerer : public SharedLowerer {
         if (!isNull(inner)) visitChildren(inner, block);
         break;
       }
-      case kResources: {
-        NodeId id = add(parent, Kind::Try, role, node);
-        NodeId block = add(id, Kind::Block, Role::Body, node);
-        TSNode resources = childOfType(node, "resource_specification");
-        if (!isNull(resources))
-          for (TSNode resource : named(resources)) {
-            TSNode name = field(resource, f_.name);
-            if (!isNull(name)) variable(resource, block, Role::None, name, kConst, text(field(resource, f_.type)) == "var" ? TSNode{} : field(resource, f_.type), field(resource, f_.value));
-            else visitChildren(resource, block);
-          }
-        TSNode inner = field(node, f_.body);
-        if (!isNull(inner)) visitChildren(inner, block);
-        for (TSNode child : named(node))
-          if (is(child, "catch_clause") || is(child, "finally_clause")) visit(child, id, handlerRole(child));
-        break;
-      }
+      case kResources: lowerResources(node, parent, role); break;
       case kMethodReference: {
         NodeList kids = named(node);
         NodeId id = add(parent, Kind::Member, role, node);
@@ -309,17 +228,7 @@ class JavaLowerer : public SharedLowerer {
         build_.setName(id, scoped(text(first)), begin(first));
         break;
       }
-      case kArrayNew: {
-        NodeId id = add(parent, Kind::Collection, role, node);
-        TSNode written = field(node, f_.type);
-        typeRef(written, id, Role::Type);
-        TSNode value = field(node, f_.value);
-        if (!isNull(value)) visitChildren(value, id, Role::Value);
-        // new Type[0] stays as it is.
-        std::string_view whole = trim(text(node));
-        if (whole.size() > 3 && (whole.substr(whole.size() - 3) == "[0]" || (!isNull(value) && named(value).empty()))) build_[id].modifiers |= kConst;
-        break;
-      }
+      case kArrayNew: lowerArrayNew(node, parent, role); break;
       case kAssert: {
         NodeId id = add(parent, Kind::Call, role, node);
         NodeId name = add(id, Kind::Name, Role::Callee, node);
@@ -336,6 +245,104 @@ class JavaLowerer : public SharedLowerer {
       }
       default: break;
     }
+  }
+
+  void lowerImport(TSNode node, NodeId parent) {
+    bool all = !isNull(childOfType(node, "asterisk"));
+    TSNode name = childOfType(node, "scoped_identifier");
+    if (isNull(name)) name = childOfType(node, "identifier");
+    if (isNull(name)) return;
+    NodeId import = add(parent, Kind::Import, Role::None, node);
+    build_.setName(import, scoped(text(name)), begin(name));
+    NodeId id = add(parent, Kind::Using, Role::None, node);
+    build_.setName(id, scoped(text(name)), begin(name));
+    if (all) build_[id].modifiers |= kWholeScope;
+  }
+
+  void lowerClass(TSNode node, uint8_t tag, NodeId parent) {
+    Modifiers modifiers = modifiersOf(node, inInterface_);
+    bool isEnum = tag == kEnum, isInterface = tag == kInterface;
+    NodeId id = type(node, parent, isEnum ? TypeForm::Enum : isInterface ? TypeForm::Interface : TypeForm::Class, modifiers.bits);
+    std::string outerClass = currentClass_;
+    bool outerInterface = inInterface_, outerEnum = inEnum_;
+    currentClass_ = text(field(node, f_.name));
+    inInterface_ = isInterface;
+    inEnum_ = isEnum;
+    if (tag == kRecord) {
+      // JLS 8.10.3: a private final field for each component.
+      TSNode list = field(node, f_.parameters);
+      if (!isNull(list))
+        for (TSNode component : named(list))
+          if (is(component, "formal_parameter")) variable(component, id, Role::Member, field(component, f_.name), kPrivate | kConst, field(component, f_.type), {});
+    }
+    TSNode inner = field(node, f_.body);
+    if (isEnum) enumerators(inner, id);
+    else if (!isNull(inner)) visitChildren(inner, id);
+    currentClass_ = outerClass;
+    inInterface_ = outerInterface;
+    inEnum_ = outerEnum;
+  }
+
+  void lowerMethod(TSNode node, NodeId parent) {
+    Modifiers modifiers = modifiersOf(node, inInterface_);
+    TSNode name = field(node, f_.name);
+    NodeId id = function(node, parent, FunctionForm::Function, text(name), begin(name), modifiers.bits & ~uint32_t{kConst});
+    if (inInterface_ && isNull(field(node, f_.body))) build_[id].modifiers |= kAbstract;
+    if (!(modifiers.bits & (kStatic | kPrivate | kFinal))) build_[id].modifiers |= kVirtual;
+    typeParameters(node, id);
+    typeRef(field(node, f_.type), id, Role::Type);
+    parameters(field(node, f_.parameters), id);
+    functionBody(node, id, modifiers);
+  }
+
+  void lowerConstructor(TSNode node, NodeId parent) {
+    Modifiers modifiers = modifiersOf(node);
+    TSNode name = field(node, f_.name);
+    // JLS 8.9.2: an enum's constructor is private.
+    NodeId id = function(node, parent, FunctionForm::Constructor, text(name), begin(name), (modifiers.bits & ~uint32_t{kConst}) | (inEnum_ ? kPrivate : 0u));
+    parameters(field(node, f_.parameters), id);
+    functionBody(node, id, modifiers);
+  }
+
+  void lowerInvocation(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Call, role, node);
+    TSNode object = field(node, f_.object), name = field(node, f_.name);
+    if (isNull(object)) {
+      addName(id, Role::Callee, name);
+    } else {
+      NodeId member = add(id, Kind::Member, Role::Callee, node);
+      visit(object, member, Role::Receiver);
+      build_.setName(member, text(name), begin(name));
+      build_[member].span = {begin(node), ts_node_end_byte(name)};
+    }
+    arguments(field(node, f_.arguments), id);
+  }
+
+  void lowerResources(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Try, role, node);
+    NodeId block = add(id, Kind::Block, Role::Body, node);
+    TSNode resources = childOfType(node, "resource_specification");
+    if (!isNull(resources))
+      for (TSNode resource : named(resources)) {
+        TSNode name = field(resource, f_.name);
+        if (!isNull(name)) variable(resource, block, Role::None, name, kConst, text(field(resource, f_.type)) == "var" ? TSNode{} : field(resource, f_.type), field(resource, f_.value));
+        else visitChildren(resource, block);
+      }
+    TSNode inner = field(node, f_.body);
+    if (!isNull(inner)) visitChildren(inner, block);
+    for (TSNode child : named(node))
+      if (is(child, "catch_clause") || is(child, "finally_clause")) visit(child, id, handlerRole(child));
+  }
+
+  void lowerArrayNew(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Collection, role, node);
+    TSNode written = field(node, f_.type);
+    typeRef(written, id, Role::Type);
+    TSNode value = field(node, f_.value);
+    if (!isNull(value)) visitChildren(value, id, Role::Value);
+    // new Type[0] stays as it is.
+    std::string_view whole = trim(text(node));
+    if (whole.size() > 3 && (whole.substr(whole.size() - 3) == "[0]" || (!isNull(value) && named(value).empty()))) build_[id].modifiers |= kConst;
   }
 
   // JLS 8.9.3: each constant is a static final field that holds an object of the enum.

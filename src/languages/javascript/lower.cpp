@@ -565,53 +565,9 @@ class ScriptLowerer : public ModuleLowerer {
         classNode(node, parent, isNull(name) ? std::string_view("(class)") : text(name), isNull(name) ? begin(node) : begin(name));
         break;
       }
-      case kFunction: {
-        TSNode name = field(node, f_.name);
-        if (functionDepth_ > 0) {  // a function inside a function closes over the names around it
-          NodeId id = add(parent, Kind::Variable, Role::None, node);
-          build_.setName(id, text(name), begin(name));
-          build_[id].modifiers = kDefinition | kConst;
-          NodeId lambda = add(id, Kind::Lambda, Role::Initialiser, node);
-          functionParts(node, lambda);
-          break;
-        }
-        NodeId id = function(node, parent, FunctionForm::Function, text(name), begin(name), kDefinition | kPublic);
-        functionParts(node, id);
-        break;
-      }
-      case kMethod: {
-        TSNode name = field(node, f_.name);
-        std::string_view word = text(name);
-        FunctionForm form = word == "constructor" && !inObject_ ? FunctionForm::Constructor : hasToken(node, "get") ? FunctionForm::Getter : hasToken(node, "set") ? FunctionForm::Setter : FunctionForm::Function;
-        bool inClass = file_[parent].kind == Kind::Type;
-        uint32_t bits = inClass ? memberBits(node, word) : uint32_t{kPublic};
-        NodeId id = function(node, parent, form, word, begin(name), bits | (isNull(field(node, f_.body)) ? 0u : uint32_t{kDefinition}));
-        if (form == FunctionForm::Constructor) {
-          // A parameter with an access word is a field too.
-          TSNode list = field(node, f_.parameters);
-          if (!isNull(list))
-            for (TSNode one : named(list))
-              if (!isNull(childOfType(one, "accessibility_modifier")) || hasToken(one, "readonly")) variable(one, parent, Role::Member, field(one, f_.pattern), memberBits(one, text(field(one, f_.pattern))) & ~uint32_t{kStatic}, field(one, f_.type), {});
-        }
-        bool outer = inStatic_;
-        inStatic_ = (bits & kStatic) && !inObject_;
-        functionParts(node, id);
-        inStatic_ = outer;
-        break;
-      }
-      case kField: {
-        TSNode name = firstField(node, f_.property, f_.name);
-        TSNode value = field(node, f_.value);
-        if (declarationsOnly() && hasToken(node, "static")) break;
-        uint32_t bits = memberBits(node, text(name));
-        if (is(value, "arrow_function") && !(bits & kStatic)) {
-          NodeId id = function(node, parent, FunctionForm::Function, text(name), begin(name), bits | kDefinition);
-          functionParts(value, id);
-          break;
-        }
-        variable(node, parent, Role::Member, name, bits, field(node, f_.type), value);
-        break;
-      }
+      case kFunction: lowerFunction(node, parent); break;
+      case kMethod: lowerMethod(node, parent); break;
+      case kField: lowerField(node, parent); break;
       case kStaticBlock: {
         NodeId id = function(node, parent, FunctionForm::Initialiser, "static block", begin(node), kStatic | kDefinition | kPrivate);
         body(field(node, f_.body), id);
@@ -623,29 +579,8 @@ class ScriptLowerer : public ModuleLowerer {
         functionParts(node, id);
         break;
       }
-      case kNewExpression: {
-        TSNode made = field(node, f_.constructor);
-        NodeId id = add(parent, Kind::Create, role, node);
-        build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
-        if (is(made, "this")) build_[id].modifiers |= kVirtual;
-        if (is(made, "this") || text(made) == "this.constructor") typeRefNamed(currentClass_, made, id, Role::Type, false);
-        else if (NodeId ref = typeRef(made, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
-        arguments(field(node, f_.arguments), id);
-        break;
-      }
-      case kObject: case kArray: {
-        NodeId id = add(parent, Kind::Collection, role, node);
-        build_.setName(id, tag == kObject ? "Object" : "Array", begin(node));
-        for (TSNode child : named(node)) {
-          if (is(child, "method_definition")) {
-            NodeId lambda = add(id, Kind::Lambda, Role::Value, child);
-            functionParts(child, lambda);
-          } else {
-            visit(child, id, Role::Value);
-          }
-        }
-        break;
-      }
+      case kNewExpression: lowerNewExpression(node, parent, role); break;
+      case kObject: case kArray: lowerObject(node, tag, parent, role); break;
       case kElse: visitChildren(node, parent, role); break;
       case kCatch: visit(field(node, f_.body), parent, role); break;
       case kCase: {
@@ -653,19 +588,7 @@ class ScriptLowerer : public ModuleLowerer {
         visitChildren(node, id);
         break;
       }
-      case kInterface: {
-        NodeId id = add(parent, Kind::Type, Role::Member, node);
-        build_[id].detail = static_cast<uint8_t>(TypeForm::Interface);
-        build_[id].modifiers = kDefinition | kPublic;
-        build_.setName(id, text(field(node, f_.name)), begin(field(node, f_.name)));
-        TSNode inner = field(node, f_.body);
-        if (!isNull(inner))
-          for (TSNode child : named(inner)) {
-            if (is(child, "method_signature")) visit(child, id, Role::None);
-            if (is(child, "property_signature")) variable(child, id, Role::Member, field(child, f_.name), kPublic, field(child, f_.type), {});
-          }
-        break;
-      }
+      case kInterface: lowerInterface(node, parent); break;
       case kAlias: {
         NodeId id = add(parent, Kind::Alias, Role::Member, node);
         build_.setName(id, text(field(node, f_.name)), begin(field(node, f_.name)));
@@ -679,25 +602,8 @@ class ScriptLowerer : public ModuleLowerer {
         build_.setName(id, text(field(node, f_.name)), begin(field(node, f_.name)));
         break;
       }
-      case kNamespace: {
-        NodeId id = add(parent, Kind::Namespace, Role::Member, node);
-        std::string_view name = text(field(node, f_.name));
-        build_.setName(id, scoped(name), begin(node));
-        TSNode inner = field(node, f_.body);
-        if (!isNull(inner))
-          for (TSNode child : named(inner)) topLevel(child, node, id);
-        break;
-      }
-      case kSubscript: {
-        if (ownMember(node, parent, role)) break;
-        NodeId id = add(parent, Kind::Index, role, node);
-        bool first = true;
-        for (TSNode child : named(node)) {
-          visit(child, id, first ? Role::Receiver : Role::Argument);
-          first = false;
-        }
-        break;
-      }
+      case kNamespace: lowerNamespace(node, parent); break;
+      case kSubscript: lowerSubscript(node, parent, role); break;
       case kAsserted: {
         TSNode first = firstNamed(node);
         NodeList kids = named(node);
@@ -705,6 +611,108 @@ class ScriptLowerer : public ModuleLowerer {
         break;
       }
       default: break;
+    }
+  }
+
+  void lowerFunction(TSNode node, NodeId parent) {
+    TSNode name = field(node, f_.name);
+    if (functionDepth_ > 0) {  // a function inside a function closes over the names around it
+      NodeId id = add(parent, Kind::Variable, Role::None, node);
+      build_.setName(id, text(name), begin(name));
+      build_[id].modifiers = kDefinition | kConst;
+      NodeId lambda = add(id, Kind::Lambda, Role::Initialiser, node);
+      functionParts(node, lambda);
+      return;
+    }
+    NodeId id = function(node, parent, FunctionForm::Function, text(name), begin(name), kDefinition | kPublic);
+    functionParts(node, id);
+  }
+
+  void lowerMethod(TSNode node, NodeId parent) {
+    TSNode name = field(node, f_.name);
+    std::string_view word = text(name);
+    FunctionForm form = word == "constructor" && !inObject_ ? FunctionForm::Constructor : hasToken(node, "get") ? FunctionForm::Getter : hasToken(node, "set") ? FunctionForm::Setter : FunctionForm::Function;
+    bool inClass = file_[parent].kind == Kind::Type;
+    uint32_t bits = inClass ? memberBits(node, word) : uint32_t{kPublic};
+    NodeId id = function(node, parent, form, word, begin(name), bits | (isNull(field(node, f_.body)) ? 0u : uint32_t{kDefinition}));
+    if (form == FunctionForm::Constructor) {
+      // A parameter with an access word is a field too.
+      TSNode list = field(node, f_.parameters);
+      if (!isNull(list))
+        for (TSNode one : named(list))
+          if (!isNull(childOfType(one, "accessibility_modifier")) || hasToken(one, "readonly")) variable(one, parent, Role::Member, field(one, f_.pattern), memberBits(one, text(field(one, f_.pattern))) & ~uint32_t{kStatic}, field(one, f_.type), {});
+    }
+    bool outer = inStatic_;
+    inStatic_ = (bits & kStatic) && !inObject_;
+    functionParts(node, id);
+    inStatic_ = outer;
+  }
+
+  void lowerField(TSNode node, NodeId parent) {
+    TSNode name = firstField(node, f_.property, f_.name);
+    TSNode value = field(node, f_.value);
+    if (declarationsOnly() && hasToken(node, "static")) return;
+    uint32_t bits = memberBits(node, text(name));
+    if (is(value, "arrow_function") && !(bits & kStatic)) {
+      NodeId id = function(node, parent, FunctionForm::Function, text(name), begin(name), bits | kDefinition);
+      functionParts(value, id);
+      return;
+    }
+    variable(node, parent, Role::Member, name, bits, field(node, f_.type), value);
+  }
+
+  void lowerNewExpression(TSNode node, NodeId parent, Role role) {
+    TSNode made = field(node, f_.constructor);
+    NodeId id = add(parent, Kind::Create, role, node);
+    build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+    if (is(made, "this")) build_[id].modifiers |= kVirtual;
+    if (is(made, "this") || text(made) == "this.constructor") typeRefNamed(currentClass_, made, id, Role::Type, false);
+    else if (NodeId ref = typeRef(made, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
+    arguments(field(node, f_.arguments), id);
+  }
+
+  void lowerObject(TSNode node, uint8_t tag, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Collection, role, node);
+    build_.setName(id, tag == kObject ? "Object" : "Array", begin(node));
+    for (TSNode child : named(node)) {
+      if (is(child, "method_definition")) {
+        NodeId lambda = add(id, Kind::Lambda, Role::Value, child);
+        functionParts(child, lambda);
+      } else {
+        visit(child, id, Role::Value);
+      }
+    }
+  }
+
+  void lowerInterface(TSNode node, NodeId parent) {
+    NodeId id = add(parent, Kind::Type, Role::Member, node);
+    build_[id].detail = static_cast<uint8_t>(TypeForm::Interface);
+    build_[id].modifiers = kDefinition | kPublic;
+    build_.setName(id, text(field(node, f_.name)), begin(field(node, f_.name)));
+    TSNode inner = field(node, f_.body);
+    if (!isNull(inner))
+      for (TSNode child : named(inner)) {
+        if (is(child, "method_signature")) visit(child, id, Role::None);
+        if (is(child, "property_signature")) variable(child, id, Role::Member, field(child, f_.name), kPublic, field(child, f_.type), {});
+      }
+  }
+
+  void lowerNamespace(TSNode node, NodeId parent) {
+    NodeId id = add(parent, Kind::Namespace, Role::Member, node);
+    std::string_view name = text(field(node, f_.name));
+    build_.setName(id, scoped(name), begin(node));
+    TSNode inner = field(node, f_.body);
+    if (!isNull(inner))
+      for (TSNode child : named(inner)) topLevel(child, node, id);
+  }
+
+  void lowerSubscript(TSNode node, NodeId parent, Role role) {
+    if (ownMember(node, parent, role)) return;
+    NodeId id = add(parent, Kind::Index, role, node);
+    bool first = true;
+    for (TSNode child : named(node)) {
+      visit(child, id, first ? Role::Receiver : Role::Argument);
+      first = false;
     }
   }
 

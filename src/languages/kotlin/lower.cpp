@@ -391,127 +391,16 @@ class KotlinLowerer : public SharedLowerer {
   void own(TSNode node, uint8_t tag, NodeId parent, Role role) override {
     switch (tag) {
       case kPackage: trailingComments(node, parent); break;
-      case kImports: {
-        trailingComments(node, parent);
-        TSNode name = childOfType(node, "identifier");
-        if (isNull(name)) break;
-        NodeId import = add(parent, Kind::Import, Role::None, node);
-        build_.setName(import, scoped(text(name)), begin(name));
-        NodeId id = add(parent, Kind::Using, Role::None, node);
-        TSNode alias = childOfType(node, "import_alias");
-        if (!isNull(alias)) {
-          build_.setName(id, text(firstNamed(alias)), begin(alias));
-          NodeId ref = add(id, Kind::TypeRef, Role::Type, name);
-          build_.setName(ref, scoped(text(name)), begin(name));
-        } else {
-          build_.setName(id, scoped(text(name)), begin(name));
-        }
-        if (!isNull(childOfType(node, "wildcard_import"))) build_[id].modifiers |= kWholeScope;
-        break;
-      }
+      case kImports: lowerImports(node, parent); break;
       case kClass: classNode(node, parent, hasToken(node, "interface") ? TypeForm::Interface : hasToken(node, "enum") ? TypeForm::Enum : TypeForm::Class); break;
       case kObject: classNode(node, parent, TypeForm::Object); break;
-      case kCompanion: {
-        // Its members are reached through the class around it.
-        bool outer = inCompanion_;
-        inCompanion_ = true;
-        if (TSNode inner = childOfType(node, "class_body"); !isNull(inner)) members(inner, parent);
-        inCompanion_ = outer;
-        break;
-      }
-      case kFunction: {
-        TSNode name = childOfType(node, "simple_identifier");
-        // fun Type.name(): joins the type.
-        std::string qualified(text(name));
-        TSNode receiver{};
-        bool dot = false;
-        for (TSNode part : all(node)) {
-          if (ts_node_eq(part, name)) break;
-          if (is(part, "user_type") || is(part, "nullable_type")) receiver = part;
-          dot |= text(part) == ".";
-        }
-        if (functionDepth_ > 0 && file_[parent].kind != Kind::Type) {
-          NodeId id = add(parent, Kind::Variable, Role::None, node);
-          build_.setName(id, text(name), begin(name));
-          build_[id].modifiers = kDefinition | kConst;
-          NodeId lambda = add(id, Kind::Lambda, Role::Initialiser, node);
-          parameterList(childOfType(node, "function_value_parameters"), lambda);
-          functionBody(node, lambda);
-          break;
-        }
-        if (dot && !isNull(receiver)) {
-          std::string_view type = text(receiver);
-          qualified = scoped(type.substr(0, type.find_first_of("<?"))) + "::" + qualified;
-        }
-        NodeId id = function(node, parent, FunctionForm::Function, qualified, begin(name), modifiersOf(node));
-        TSNode result{};
-        bool after = false;
-        for (TSNode part : all(node)) {
-          if (is(part, "function_value_parameters")) after = true;
-          else if (after && (is(part, "user_type") || is(part, "nullable_type"))) result = part;
-        }
-        typeRef(result, id, Role::Type);
-        parameterList(childOfType(node, "function_value_parameters"), id);
-        functionBody(node, id);
-        break;
-      }
+      case kCompanion: lowerCompanion(node, parent); break;
+      case kFunction: lowerFunction(node, parent); break;
       case kProperty: property(node, parent, childOfType(node, "getter"), childOfType(node, "setter")); break;
-      case kInit: {
-        // The initialiser block of a class runs in its constructor, of an object with it.
-        NodeId id = function(node, parent, FunctionForm::Initialiser, "init", begin(node), kDefinition | kPrivate | (inCompanion_ ? kStatic : 0u));
-        NodeId block = add(id, Kind::Block, Role::Body, node);
-        ++functionDepth_;
-        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) statements(inner, block);
-        --functionDepth_;
-        break;
-      }
-      case kSecondary: {
-        NodeId id = function(node, parent, FunctionForm::Constructor, "constructor", begin(node), modifiersOf(node) | kDefinition);
-        parameterList(childOfType(node, "function_value_parameters"), id);
-        if (TSNode chained = childOfType(node, "constructor_delegation_call"); !isNull(chained)) {
-          NodeId init = add(id, Kind::FieldInit, Role::FieldInit, chained);
-          build_.setName(init, hasToken(chained, "this") ? std::string_view(currentClass_) : std::string_view("super"), begin(chained));
-          if (TSNode list = childOfType(chained, "value_arguments"); !isNull(list)) arguments(list, init);
-        }
-        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
-          NodeId block = add(id, Kind::Block, Role::Body, inner);
-          ++functionDepth_;
-          statements(inner, block);
-          --functionDepth_;
-        }
-        break;
-      }
-      case kControl: {
-        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
-          NodeId id = add(parent, Kind::Block, role, node);
-          statements(inner, id);
-        } else if (TSNode only = firstNamed(node); !isNull(only)) {
-          bool value = role == Role::Then || role == Role::Else;
-          if (value && file_[parent].kind == Kind::Conditional) {
-            visit(only, parent, role);
-          } else {
-            NodeId id = add(parent, Kind::Block, role, node);
-            visit(only, id, Role::None);
-          }
-        }
-        break;
-      }
-      case kIf: {
-        bool asValue = role != Role::None && role != Role::Then && role != Role::Else && role != Role::Body;
-        NodeId id = add(parent, asValue ? Kind::Conditional : Kind::If, role, node);
-        bool otherwise = false, first = true;
-        for (TSNode part : all(node)) {
-          if (text(part) == "else" && !ts_node_is_named(part)) otherwise = true;
-          if (!ts_node_is_named(part)) continue;
-          if (first) {
-            condition(part, id, Role::Condition);
-            first = false;
-          } else {
-            visit(part, id, otherwise ? Role::Else : Role::Then);
-          }
-        }
-        break;
-      }
+      case kInit: lowerInit(node, parent); break;
+      case kSecondary: lowerSecondary(node, parent); break;
+      case kControl: lowerControl(node, parent, role); break;
+      case kIf: lowerIf(node, parent, role); break;
       case kWhen: {
         NodeId id = add(parent, Kind::Switch, role, node);
         visitChildren(node, id);
@@ -532,27 +421,8 @@ class KotlinLowerer : public SharedLowerer {
         if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) statements(inner, id);
         break;
       }
-      case kFor: {
-        NodeId id = add(parent, Kind::Loop, role, node);
-        for (TSNode child : named(node)) {
-          if (is(child, "variable_declaration")) {
-            TSNode name = childOfType(child, "simple_identifier");
-            NodeId item = add(id, Kind::Variable, Role::None, child);
-            build_.setName(item, text(name), begin(name));
-          } else {
-            visit(child, id, is(child, "control_structure_body") ? Role::Body : Role::Operand);
-          }
-        }
-        break;
-      }
-      case kWhile: {
-        NodeId id = add(parent, Kind::Loop, role, node);
-        for (TSNode child : named(node)) {
-          if (is(child, "control_structure_body")) visit(child, id, Role::Body);
-          else condition(child, id, Role::Condition);
-        }
-        break;
-      }
+      case kFor: lowerFor(node, parent, role); break;
+      case kWhile: lowerWhile(node, parent, role); break;
       case kJump: {
         std::string_view word = text(node);
         Kind kind = word.substr(0, 6) == "return" ? Kind::Return : word.substr(0, 5) == "throw" ? Kind::Throw : Kind::Jump;
@@ -568,43 +438,9 @@ class KotlinLowerer : public SharedLowerer {
         if (TSNode name = isNull(suffix) ? TSNode{} : firstNamed(suffix); !isNull(name)) build_.setName(id, text(name), begin(name));
         break;
       }
-      case kIndexing: case kAssignable: {
-        NodeList kids = named(node);
-        if (kids.empty()) break;
-        if (kids.size() == 1) {
-          visit(kids[0], parent, role);
-        } else if (is(kids.back(), "navigation_suffix")) {
-          NodeId id = add(parent, Kind::Member, role, node);
-          visit(kids.front(), id, Role::Receiver);
-          if (TSNode name = firstNamed(kids.back()); !isNull(name)) build_.setName(id, text(name), begin(name));
-        } else {
-          NodeId id = add(parent, Kind::Index, role, node);
-          visit(kids.front(), id, Role::Receiver);
-          visitChildren(kids.back(), id, Role::Argument);
-        }
-        break;
-      }
-      case kPostfix: {
-        bool update = hasToken(node, "++") || hasToken(node, "--");
-        if (!update) {
-          visit(firstNamed(node), parent, role);  // x!!
-          break;
-        }
-        NodeId id = add(parent, Kind::Update, role, node);
-        visit(firstNamed(node), id, Role::Target);
-        break;
-      }
-      case kLambda: {
-        NodeId id = add(parent, Kind::Lambda, role, node);
-        if (TSNode list = childOfType(node, "lambda_parameters"); !isNull(list)) parameters(list, id);
-        if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
-          NodeId block = add(id, Kind::Block, Role::Body, inner);
-          ++functionDepth_;
-          statements(inner, block);
-          --functionDepth_;
-        }
-        break;
-      }
+      case kIndexing: case kAssignable: lowerIndexing(node, parent, role); break;
+      case kPostfix: lowerPostfix(node, parent, role); break;
+      case kLambda: lowerLambda(node, parent, role); break;
       case kAnonymous: {
         NodeId id = add(parent, Kind::Lambda, role, node);
         parameterList(childOfType(node, "function_value_parameters"), id);
@@ -630,22 +466,199 @@ class KotlinLowerer : public SharedLowerer {
         typeRef(typeNode(node), id, Role::Type);
         break;
       }
-      case kObjectLiteral: {
-        // Object expressions: an object of a class without a name, made where it stands.
-        TSNode base = childOfType(node, "delegation_specifier");
-        TSNode named = isNull(base) ? base : firstNamed(base);
-        if (!isNull(named) && (is(named, "constructor_invocation") || is(named, "explicit_delegation"))) named = firstNamed(named);
-        std::string word = isNull(named) ? "object" : std::string(text(named).substr(0, text(named).find('<')));
-        NodeId id = add(parent, Kind::Create, role, node);
-        build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
-        if (NodeId ref = isNull(named) ? kNoNode : typeRef(named, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
-        if (TSNode made = isNull(base) ? base : childOfType(base, "constructor_invocation"); !isNull(made)) arguments(childOfType(made, "value_arguments"), id);
-        std::string name = word + "$" + std::to_string(++anonymous_);
-        classNode(node, id, TypeForm::Class, name);
-        break;
-      }
+      case kObjectLiteral: lowerObjectLiteral(node, parent, role); break;
       default: break;
     }
+  }
+
+  void lowerImports(TSNode node, NodeId parent) {
+    trailingComments(node, parent);
+    TSNode name = childOfType(node, "identifier");
+    if (isNull(name)) return;
+    NodeId import = add(parent, Kind::Import, Role::None, node);
+    build_.setName(import, scoped(text(name)), begin(name));
+    NodeId id = add(parent, Kind::Using, Role::None, node);
+    TSNode alias = childOfType(node, "import_alias");
+    if (!isNull(alias)) {
+      build_.setName(id, text(firstNamed(alias)), begin(alias));
+      NodeId ref = add(id, Kind::TypeRef, Role::Type, name);
+      build_.setName(ref, scoped(text(name)), begin(name));
+    } else {
+      build_.setName(id, scoped(text(name)), begin(name));
+    }
+    if (!isNull(childOfType(node, "wildcard_import"))) build_[id].modifiers |= kWholeScope;
+  }
+
+  void lowerCompanion(TSNode node, NodeId parent) {
+    // Its members are reached through the class around it.
+    bool outer = inCompanion_;
+    inCompanion_ = true;
+    if (TSNode inner = childOfType(node, "class_body"); !isNull(inner)) members(inner, parent);
+    inCompanion_ = outer;
+  }
+
+  void lowerFunction(TSNode node, NodeId parent) {
+    TSNode name = childOfType(node, "simple_identifier");
+    // fun Type.name(): joins the type.
+    std::string qualified(text(name));
+    TSNode receiver{};
+    bool dot = false;
+    for (TSNode part : all(node)) {
+      if (ts_node_eq(part, name)) break;
+      if (is(part, "user_type") || is(part, "nullable_type")) receiver = part;
+      dot |= text(part) == ".";
+    }
+    if (functionDepth_ > 0 && file_[parent].kind != Kind::Type) {
+      NodeId id = add(parent, Kind::Variable, Role::None, node);
+      build_.setName(id, text(name), begin(name));
+      build_[id].modifiers = kDefinition | kConst;
+      NodeId lambda = add(id, Kind::Lambda, Role::Initialiser, node);
+      parameterList(childOfType(node, "function_value_parameters"), lambda);
+      functionBody(node, lambda);
+      return;
+    }
+    if (dot && !isNull(receiver)) {
+      std::string_view type = text(receiver);
+      qualified = scoped(type.substr(0, type.find_first_of("<?"))) + "::" + qualified;
+    }
+    NodeId id = function(node, parent, FunctionForm::Function, qualified, begin(name), modifiersOf(node));
+    TSNode result{};
+    bool after = false;
+    for (TSNode part : all(node)) {
+      if (is(part, "function_value_parameters")) after = true;
+      else if (after && (is(part, "user_type") || is(part, "nullable_type"))) result = part;
+    }
+    typeRef(result, id, Role::Type);
+    parameterList(childOfType(node, "function_value_parameters"), id);
+    functionBody(node, id);
+  }
+
+  void lowerInit(TSNode node, NodeId parent) {
+    // The initialiser block of a class runs in its constructor, of an object with it.
+    NodeId id = function(node, parent, FunctionForm::Initialiser, "init", begin(node), kDefinition | kPrivate | (inCompanion_ ? kStatic : 0u));
+    NodeId block = add(id, Kind::Block, Role::Body, node);
+    ++functionDepth_;
+    if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) statements(inner, block);
+    --functionDepth_;
+  }
+
+  void lowerSecondary(TSNode node, NodeId parent) {
+    NodeId id = function(node, parent, FunctionForm::Constructor, "constructor", begin(node), modifiersOf(node) | kDefinition);
+    parameterList(childOfType(node, "function_value_parameters"), id);
+    if (TSNode chained = childOfType(node, "constructor_delegation_call"); !isNull(chained)) {
+      NodeId init = add(id, Kind::FieldInit, Role::FieldInit, chained);
+      build_.setName(init, hasToken(chained, "this") ? std::string_view(currentClass_) : std::string_view("super"), begin(chained));
+      if (TSNode list = childOfType(chained, "value_arguments"); !isNull(list)) arguments(list, init);
+    }
+    if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
+      NodeId block = add(id, Kind::Block, Role::Body, inner);
+      ++functionDepth_;
+      statements(inner, block);
+      --functionDepth_;
+    }
+  }
+
+  void lowerControl(TSNode node, NodeId parent, Role role) {
+    if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
+      NodeId id = add(parent, Kind::Block, role, node);
+      statements(inner, id);
+    } else if (TSNode only = firstNamed(node); !isNull(only)) {
+      bool value = role == Role::Then || role == Role::Else;
+      if (value && file_[parent].kind == Kind::Conditional) {
+        visit(only, parent, role);
+      } else {
+        NodeId id = add(parent, Kind::Block, role, node);
+        visit(only, id, Role::None);
+      }
+    }
+  }
+
+  void lowerIf(TSNode node, NodeId parent, Role role) {
+    bool asValue = role != Role::None && role != Role::Then && role != Role::Else && role != Role::Body;
+    NodeId id = add(parent, asValue ? Kind::Conditional : Kind::If, role, node);
+    bool otherwise = false, first = true;
+    for (TSNode part : all(node)) {
+      if (text(part) == "else" && !ts_node_is_named(part)) otherwise = true;
+      if (!ts_node_is_named(part)) continue;
+      if (first) {
+        condition(part, id, Role::Condition);
+        first = false;
+      } else {
+        visit(part, id, otherwise ? Role::Else : Role::Then);
+      }
+    }
+  }
+
+  void lowerFor(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Loop, role, node);
+    for (TSNode child : named(node)) {
+      if (is(child, "variable_declaration")) {
+        TSNode name = childOfType(child, "simple_identifier");
+        NodeId item = add(id, Kind::Variable, Role::None, child);
+        build_.setName(item, text(name), begin(name));
+      } else {
+        visit(child, id, is(child, "control_structure_body") ? Role::Body : Role::Operand);
+      }
+    }
+  }
+
+  void lowerWhile(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Loop, role, node);
+    for (TSNode child : named(node)) {
+      if (is(child, "control_structure_body")) visit(child, id, Role::Body);
+      else condition(child, id, Role::Condition);
+    }
+  }
+
+  void lowerIndexing(TSNode node, NodeId parent, Role role) {
+    NodeList kids = named(node);
+    if (kids.empty()) return;
+    if (kids.size() == 1) {
+      visit(kids[0], parent, role);
+    } else if (is(kids.back(), "navigation_suffix")) {
+      NodeId id = add(parent, Kind::Member, role, node);
+      visit(kids.front(), id, Role::Receiver);
+      if (TSNode name = firstNamed(kids.back()); !isNull(name)) build_.setName(id, text(name), begin(name));
+    } else {
+      NodeId id = add(parent, Kind::Index, role, node);
+      visit(kids.front(), id, Role::Receiver);
+      visitChildren(kids.back(), id, Role::Argument);
+    }
+  }
+
+  void lowerPostfix(TSNode node, NodeId parent, Role role) {
+    bool update = hasToken(node, "++") || hasToken(node, "--");
+    if (!update) {
+      visit(firstNamed(node), parent, role);  // x!!
+      return;
+    }
+    NodeId id = add(parent, Kind::Update, role, node);
+    visit(firstNamed(node), id, Role::Target);
+  }
+
+  void lowerLambda(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Lambda, role, node);
+    if (TSNode list = childOfType(node, "lambda_parameters"); !isNull(list)) parameters(list, id);
+    if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) {
+      NodeId block = add(id, Kind::Block, Role::Body, inner);
+      ++functionDepth_;
+      statements(inner, block);
+      --functionDepth_;
+    }
+  }
+
+  void lowerObjectLiteral(TSNode node, NodeId parent, Role role) {
+    // Object expressions: an object of a class without a name, made where it stands.
+    TSNode base = childOfType(node, "delegation_specifier");
+    TSNode named = isNull(base) ? base : firstNamed(base);
+    if (!isNull(named) && (is(named, "constructor_invocation") || is(named, "explicit_delegation"))) named = firstNamed(named);
+    std::string word = isNull(named) ? "object" : std::string(text(named).substr(0, text(named).find('<')));
+    NodeId id = add(parent, Kind::Create, role, node);
+    build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+    if (NodeId ref = isNull(named) ? kNoNode : typeRef(named, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
+    if (TSNode made = isNull(base) ? base : childOfType(base, "constructor_invocation"); !isNull(made)) arguments(childOfType(made, "value_arguments"), id);
+    std::string name = word + "$" + std::to_string(++anonymous_);
+    classNode(node, id, TypeForm::Class, name);
   }
 
   std::string currentClass_;

@@ -603,35 +603,8 @@ class ObjcLowerer : public SharedLowerer {
       case kFunction: cFunction(node, parent); break;
       case kDeclaration: declaration(node, file_[parent].kind == Kind::Type && !inFunction_ ? 0 : parent); break;
       case kStruct: record(node, parent); break;
-      case kEnum: {
-        TSNode inner = field(node, f_.body);
-        if (isNull(inner)) break;
-        TSNode name = field(node, f_.name);
-        NodeId id = add(parent, Kind::Type, Role::Member, node);
-        build_[id].detail = static_cast<uint8_t>(TypeForm::Enum);
-        build_[id].modifiers = kDefinition | kPublic;
-        build_.setName(id, isNull(name) ? pendingName_ : text(name), isNull(name) ? begin(node) : begin(name));
-        pendingName_ = {};
-        for (TSNode one : named(inner))
-          if (is(one, "enumerator"))
-            if (TSNode word = field(one, f_.name); !isNull(word)) build_.setName(add(id, Kind::Enumerator, Role::Member, one), text(word), begin(word));
-        break;
-      }
-      case kTypedef: {
-        Declared d = declared(field(node, declaratorField()));
-        if (!isNull(d.name)) pendingName_ = text(d.name);
-        for (TSNode kid : named(node))
-          if (is(kid, "struct_specifier") || is(kid, "union_specifier") || is(kid, "enum_specifier")) visit(kid, parent, Role::Member);
-        pendingName_ = {};
-        TSNode type = field(node, f_.type);
-        TSNode tag_ = is(type, "struct_specifier") || is(type, "union_specifier") || is(type, "enum_specifier") ? field(type, f_.name) : TSNode{};
-        bool renames = is(type, "type_identifier") || (!isNull(tag_) && text(tag_) != text(d.name));
-        if (!renames || isNull(d.name) || d.block || !isNull(d.function) || text(d.name) == text(type)) break;
-        NodeId id = add(parent, Kind::Alias, Role::Member, node);
-        build_.setName(id, text(d.name), begin(d.name));
-        typeOf(node, d, id, Role::Type);
-        break;
-      }
+      case kEnum: lowerEnum(node, parent); break;
+      case kTypedef: lowerTypedef(node, parent); break;
       case kAliasDeclaration: case kLinkage: {
         TSNode inner = field(node, f_.body);
         if (!isNull(inner)) visit(inner, parent, role);
@@ -639,74 +612,21 @@ class ObjcLowerer : public SharedLowerer {
       }
       case kMessage: message(node, parent, role); break;
       case kCall: call(node, parent, role); break;
-      case kField: {
-        TSNode object = field(node, f_.argument), name = field(node, f_.field);
-        // Type.shared sends the message.
-        NodeId id = add(parent, Kind::Member, role, node);
-        visit(object, id, Role::Receiver);
-        build_.setName(id, text(name), begin(name));
-        if (text(field(node, f_.op)) == "->") build_[id].modifiers |= kArrow;
-        break;
-      }
+      case kField: lowerField(node, parent, role); break;
       case kPointer: {
         NodeId id = add(parent, text(field(node, f_.op)) == "&" ? Kind::AddressOf : Kind::Dereference, role, node);
         visit(field(node, f_.argument), id, Role::Operand);
         break;
       }
-      case kParen: {
-        TSNode inner = firstNamed(node);
-        if (role == Role::Condition && is(inner, "assignment_expression") && text(field(inner, f_.left)) == "self") {
-          visit(field(inner, f_.right), parent, role);
-        } else if (role == Role::Condition) {
-          condition(inner, parent, role);
-        } else {
-          visit(inner, parent, role);
-        }
-        break;
-      }
-      case kBlock: {
-        NodeId id = add(parent, Kind::Lambda, role, node);
-        parametersOf(node, id);
-        bool outer = inFunction_;
-        inFunction_ = true;
-        if (TSNode block = childOfType(node, "compound_statement"); !isNull(block)) visit(block, id, Role::Body);
-        inFunction_ = outer;
-        break;
-      }
+      case kParen: lowerParen(node, parent, role); break;
+      case kBlock: lowerBlock(node, parent, role); break;
       case kSynchronized: {
         NodeList kids = named(node);
         TSNode block = childOfType(node, "compound_statement");
         guardOf(node, parent, role, kids.empty() || ts_node_eq(kids.front(), block) ? TSNode{} : kids.front(), block);
         break;
       }
-      case kFor: {
-        NodeId id = add(parent, Kind::Loop, role, node);
-        if (hasToken(node, "in")) {
-          bool in = false;
-          for (TSNode kid : all(node)) {
-            if (text(kid) == "in" && !ts_node_is_named(kid)) in = true;
-            else if (!in && std::string_view(ts_node_type(kid)).find("declarator") != std::string_view::npos) {
-              Declared d = declared(kid);
-              if (!isNull(d.name)) build_.setName(add(id, Kind::Variable, Role::None, kid), text(d.name), begin(d.name));
-            } else if (!in && is(kid, "identifier")) {
-              build_.setName(add(id, Kind::Variable, Role::None, kid), text(kid), begin(kid));
-            } else if (in && ts_node_is_named(kid)) {
-              bool statement = is(kid, "compound_statement") || std::string_view(ts_node_type(kid)).find("statement") != std::string_view::npos;
-              visit(kid, id, statement ? Role::Body : Role::Operand);
-            }
-          }
-          break;
-        }
-        for (TSNode part : {field(node, f_.initializer), field(node, f_.update)})
-          if (!isNull(part)) visit(part, id, Role::None);
-        if (TSNode test = field(node, f_.condition); !isNull(test)) condition(test, id, Role::Condition);
-        TSNode inner = field(node, f_.body);
-        if (isNull(inner))
-          for (TSNode kid : named(node))
-            if (std::string_view(ts_node_type(kid)).find("statement") != std::string_view::npos) inner = kid;
-        if (!isNull(inner)) visit(inner, id, Role::Body);
-        break;
-      }
+      case kFor: lowerFor(node, parent, role); break;
       case kElse:
         for (TSNode kid : named(node)) visit(kid, parent, role);
         break;
@@ -715,15 +635,7 @@ class ObjcLowerer : public SharedLowerer {
         for (TSNode kid : named(node)) visit(kid, id, is(kid, "compound_statement") ? Role::Body : handlerRole(kid));
         break;
       }
-      case kHandler: case kCase: {
-        NodeId id = add(parent, Kind::Block, role, node);
-        if (tag == kHandler) {
-          if (TSNode block = childOfType(node, "compound_statement"); !isNull(block)) statements(block, id);
-        } else {
-          visitChildren(node, id);
-        }
-        break;
-      }
+      case kHandler: case kCase: lowerHandler(node, tag, parent, role); break;
       case kAt: for (TSNode kid : named(node)) visit(kid, parent, role); break;
       case kArray: case kDictionary: case kInitialisers: {
         NodeId id = add(parent, Kind::Collection, role, node);
@@ -732,16 +644,112 @@ class ObjcLowerer : public SharedLowerer {
         break;
       }
       case kPair: if (TSNode value = field(node, f_.value); !isNull(value)) visit(value, parent, role); break;
-      case kSynthesize: {
-        // @synthesize name = variable;
-        bool dynamic = text(node).substr(0, 8) == "@dynamic";
-        NodeList kids = all(node);
-        for (size_t i = 0; !dynamic && i + 2 < kids.size(); ++i)
-          if (is(kids[i], "identifier") && text(kids[i + 1]) == "=" && text(kids[i]) != text(kids[i + 2])) synthesized_.emplace(text(kids[i + 2]), text(kids[i]));
-        break;
-      }
+      case kSynthesize: lowerSynthesize(node); break;
       default: break;
     }
+  }
+
+  void lowerEnum(TSNode node, NodeId parent) {
+    TSNode inner = field(node, f_.body);
+    if (isNull(inner)) return;
+    TSNode name = field(node, f_.name);
+    NodeId id = add(parent, Kind::Type, Role::Member, node);
+    build_[id].detail = static_cast<uint8_t>(TypeForm::Enum);
+    build_[id].modifiers = kDefinition | kPublic;
+    build_.setName(id, isNull(name) ? pendingName_ : text(name), isNull(name) ? begin(node) : begin(name));
+    pendingName_ = {};
+    for (TSNode one : named(inner))
+      if (is(one, "enumerator"))
+        if (TSNode word = field(one, f_.name); !isNull(word)) build_.setName(add(id, Kind::Enumerator, Role::Member, one), text(word), begin(word));
+  }
+
+  void lowerTypedef(TSNode node, NodeId parent) {
+    Declared d = declared(field(node, declaratorField()));
+    if (!isNull(d.name)) pendingName_ = text(d.name);
+    for (TSNode kid : named(node))
+      if (is(kid, "struct_specifier") || is(kid, "union_specifier") || is(kid, "enum_specifier")) visit(kid, parent, Role::Member);
+    pendingName_ = {};
+    TSNode type = field(node, f_.type);
+    TSNode tag_ = is(type, "struct_specifier") || is(type, "union_specifier") || is(type, "enum_specifier") ? field(type, f_.name) : TSNode{};
+    bool renames = is(type, "type_identifier") || (!isNull(tag_) && text(tag_) != text(d.name));
+    if (!renames || isNull(d.name) || d.block || !isNull(d.function) || text(d.name) == text(type)) return;
+    NodeId id = add(parent, Kind::Alias, Role::Member, node);
+    build_.setName(id, text(d.name), begin(d.name));
+    typeOf(node, d, id, Role::Type);
+  }
+
+  void lowerField(TSNode node, NodeId parent, Role role) {
+    TSNode object = field(node, f_.argument), name = field(node, f_.field);
+    // Type.shared sends the message.
+    NodeId id = add(parent, Kind::Member, role, node);
+    visit(object, id, Role::Receiver);
+    build_.setName(id, text(name), begin(name));
+    if (text(field(node, f_.op)) == "->") build_[id].modifiers |= kArrow;
+  }
+
+  void lowerParen(TSNode node, NodeId parent, Role role) {
+    TSNode inner = firstNamed(node);
+    if (role == Role::Condition && is(inner, "assignment_expression") && text(field(inner, f_.left)) == "self") {
+      visit(field(inner, f_.right), parent, role);
+    } else if (role == Role::Condition) {
+      condition(inner, parent, role);
+    } else {
+      visit(inner, parent, role);
+    }
+  }
+
+  void lowerBlock(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Lambda, role, node);
+    parametersOf(node, id);
+    bool outer = inFunction_;
+    inFunction_ = true;
+    if (TSNode block = childOfType(node, "compound_statement"); !isNull(block)) visit(block, id, Role::Body);
+    inFunction_ = outer;
+  }
+
+  void lowerFor(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Loop, role, node);
+    if (hasToken(node, "in")) {
+      bool in = false;
+      for (TSNode kid : all(node)) {
+        if (text(kid) == "in" && !ts_node_is_named(kid)) in = true;
+        else if (!in && std::string_view(ts_node_type(kid)).find("declarator") != std::string_view::npos) {
+          Declared d = declared(kid);
+          if (!isNull(d.name)) build_.setName(add(id, Kind::Variable, Role::None, kid), text(d.name), begin(d.name));
+        } else if (!in && is(kid, "identifier")) {
+          build_.setName(add(id, Kind::Variable, Role::None, kid), text(kid), begin(kid));
+        } else if (in && ts_node_is_named(kid)) {
+          bool statement = is(kid, "compound_statement") || std::string_view(ts_node_type(kid)).find("statement") != std::string_view::npos;
+          visit(kid, id, statement ? Role::Body : Role::Operand);
+        }
+      }
+      return;
+    }
+    for (TSNode part : {field(node, f_.initializer), field(node, f_.update)})
+      if (!isNull(part)) visit(part, id, Role::None);
+    if (TSNode test = field(node, f_.condition); !isNull(test)) condition(test, id, Role::Condition);
+    TSNode inner = field(node, f_.body);
+    if (isNull(inner))
+      for (TSNode kid : named(node))
+        if (std::string_view(ts_node_type(kid)).find("statement") != std::string_view::npos) inner = kid;
+    if (!isNull(inner)) visit(inner, id, Role::Body);
+  }
+
+  void lowerHandler(TSNode node, uint8_t tag, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Block, role, node);
+    if (tag == kHandler) {
+      if (TSNode block = childOfType(node, "compound_statement"); !isNull(block)) statements(block, id);
+    } else {
+      visitChildren(node, id);
+    }
+  }
+
+  void lowerSynthesize(TSNode node) {
+    // @synthesize name = variable;
+    bool dynamic = text(node).substr(0, 8) == "@dynamic";
+    NodeList kids = all(node);
+    for (size_t i = 0; !dynamic && i + 2 < kids.size(); ++i)
+      if (is(kids[i], "identifier") && text(kids[i + 1]) == "=" && text(kids[i]) != text(kids[i + 2])) synthesized_.emplace(text(kids[i + 2]), text(kids[i]));
   }
 
   std::string_view original_;

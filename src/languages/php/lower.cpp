@@ -230,19 +230,7 @@ class PhpLowerer : public SharedLowerer {
           if (is(name, "name") || is(name, "qualified_name"))
             if (NodeId ref = typeRef(name, parent, Role::Base); ref != kNoNode) build_[ref].modifiers = kPublic;
         break;
-      case kProperty: {
-        uint32_t bits = modifiersOf(node);
-        for (TSNode child : named(node)) {
-          if (!is(child, "property_element")) continue;
-          TSNode name = field(child, f_.name), value = field(child, f_.defaultValue);
-          if (isNull(name)) name = firstNamed(child);
-          if (isNull(value))
-            if (TSNode initializer = childOfType(child, "property_initializer"); !isNull(initializer)) value = firstNamed(initializer);
-          NodeId id = variable(child, parent, Role::Member, name, bits, field(node, f_.type), value);
-          build_.setName(id, bare(text(name)), begin(name));
-        }
-        break;
-      }
+      case kProperty: lowerProperty(node, parent); break;
       case kConstants:
         for (TSNode child : named(node))
           if (is(child, "const_element")) {
@@ -251,20 +239,7 @@ class PhpLowerer : public SharedLowerer {
             variable(child, parent, Role::Member, kids.front(), kStatic | kConst | kConstant | kPublic, {}, kids.size() > 1 ? kids.back() : TSNode{});
           }
         break;
-      case kMethod: {
-        TSNode name = field(node, f_.name);
-        std::string word = lowerCase(text(name));
-        FunctionForm form = word == "__construct" ? FunctionForm::Constructor : word == "__destruct" ? FunctionForm::Destructor : FunctionForm::Function;
-        NodeId id = function(node, parent, form, text(name), begin(name), modifiersOf(node));
-        if (TSNode list = field(node, f_.parameters); !isNull(list) && form == FunctionForm::Constructor)
-          for (TSNode one : named(list))
-            if (is(one, "property_promotion_parameter")) {
-              NodeId promoted = variable(one, parent, Role::Member, field(one, f_.name), modifiersOf(one), field(one, f_.type), {});
-              build_.setName(promoted, bare(text(field(one, f_.name))), begin(one));
-            }
-        functionParts(node, id, {});
-        break;
-      }
+      case kMethod: lowerMethod(node, parent); break;
       case kFunction: {
         TSNode name = field(node, f_.name);
         NodeId id = function(node, parent == body_ ? home_ : frames_.size() > 1 ? home_ : parent, FunctionForm::Function, text(name), begin(name), kPublic);
@@ -279,20 +254,7 @@ class PhpLowerer : public SharedLowerer {
           declareGlobal(child, name);
         }
         break;
-      case kSubscript: {
-        // $GLOBALS['name'] is the global variable $name.
-        NodeList kids = named(node);
-        std::string_view key = kids.size() == 2 ? text(kids[1]) : std::string_view{};
-        if (kids.size() == 2 && text(kids[0]) == "$GLOBALS" && key.size() > 2 && (key[0] == '\'' || key[0] == '"')) {
-          std::string name = "$" + std::string(key.substr(1, key.size() - 2));
-          declareGlobal(node, name);
-          build_.setName(add(parent, Kind::Name, role, node), name, begin(node));
-          break;
-        }
-        NodeId id = add(parent, Kind::Index, role, node);
-        for (size_t i = 0; i < kids.size(); ++i) visit(kids[i], id, i == 0 ? Role::Receiver : Role::Argument);
-        break;
-      }
+      case kSubscript: lowerSubscript(node, parent, role); break;
       case kStaticLocal:
         for (TSNode child : named(node)) {
           if (!is(child, "static_variable_declaration")) continue;
@@ -303,82 +265,14 @@ class PhpLowerer : public SharedLowerer {
           frames_.back().declared.insert(std::string(bare(text(name))));
         }
         break;
-      case kVariable: {
-        std::string_view name = text(node);
-        if (name == "$this") {
-          add(parent, Kind::This, role, node);
-          break;
-        }
-        bool global = frames_.back().globals.count(std::string(name)) > 0 || (frames_.back().top && lore_ && lore_->names.count(std::string(name)));
-        NodeId id = add(parent, Kind::Name, role, node);
-        build_.setName(id, global ? name : bare(name), begin(node));
-        break;
-      }
+      case kVariable: lowerVariable(node, parent, role); break;
       case kFunctionCall: call(node, parent, role); break;
-      case kMethodCall: {
-        NodeId id = add(parent, Kind::Call, role, node);
-        NodeId member = add(id, Kind::Member, Role::Callee, node);
-        visit(field(node, f_.object), member, Role::Receiver);
-        TSNode name = field(node, f_.name);
-        build_.setName(member, text(name), begin(name));
-        arguments(field(node, f_.arguments), id);
-        break;
-      }
-      case kScopedCall: {
-        NodeId id = add(parent, Kind::Call, role, node);
-        NodeId member = add(id, Kind::Member, Role::Callee, node);
-        scope(node, member);
-        TSNode name = field(node, f_.name);
-        build_.setName(member, text(name), begin(name));
-        arguments(field(node, f_.arguments), id);
-        break;
-      }
-      case kScopedProperty: case kScopedConstant: {
-        NodeList kids = named(node);
-        TSNode name = tag == kScopedProperty ? field(node, f_.name) : kids.size() > 1 ? kids.back() : TSNode{};
-        if (text(name) == "class") {
-          classRef(kids.front(), parent, role);
-          break;
-        }
-        NodeId id = add(parent, Kind::Member, role, node);
-        scope(node, id);
-        if (!isNull(name)) build_.setName(id, bare(text(name)), begin(name));
-        break;
-      }
+      case kMethodCall: lowerMethodCall(node, parent, role); break;
+      case kScopedCall: lowerScopedCall(node, parent, role); break;
+      case kScopedProperty: case kScopedConstant: lowerScopedProperty(node, tag, parent, role); break;
       case kRelative: classRef(node, parent, role); break;
-      case kNew: {
-        NodeId id = add(parent, Kind::Create, role, node);
-        build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
-        TSNode name = firstNamed(node);
-        std::string_view word = text(name);
-        if (is(name, "anonymous_class")) {
-          std::string called = "class$" + std::to_string(++anonymous_);
-          typeRefNamed(called, name, id, Role::Type, false);
-          arguments(childOfType(name, "arguments"), id);
-          classNode(name, id, TypeForm::Class, called);
-          break;
-        }
-        if (word == "static") build_[id].modifiers |= kVirtual;
-        if (word == "self" || word == "static") typeRefNamed(currentClass_, name, id, Role::Type, false);
-        else if (is(name, "name") || is(name, "qualified_name")) {
-          if (NodeId ref = typeRef(name, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
-        }
-        arguments(childOfType(node, "arguments"), id);
-        break;
-      }
-      case kClosure: case kArrow: {
-        NodeId id = add(parent, Kind::Lambda, role, node);
-        Frame frame;
-        if (tag == kArrow) frame.declared = frames_.back().declared;
-        frame.globals = tag == kArrow ? frames_.back().globals : std::set<std::string>{};
-        if (TSNode uses = childOfType(node, "anonymous_function_use_clause"); !isNull(uses))
-          for (TSNode one : named(uses)) {
-            TSNode name = is(one, "by_ref") ? firstNamed(one) : one;
-            frame.declared.insert(std::string(bare(text(name))));
-          }
-        functionParts(node, id, std::move(frame));
-        break;
-      }
+      case kNew: lowerNew(node, parent, role); break;
+      case kClosure: case kArrow: lowerClosure(node, tag, parent, role); break;
       case kElse: visit(field(node, f_.body), parent, role); break;
       case kElseIf: {
         NodeId id = add(parent, Kind::If, role, node);
@@ -392,20 +286,7 @@ class PhpLowerer : public SharedLowerer {
         break;
       }
       case kCatch: visit(field(node, f_.body), parent, role); break;
-      case kForEach: {
-        NodeId id = add(parent, Kind::Loop, role, node);
-        NodeList kids = named(node);
-        TSNode inner = field(node, f_.body);
-        bool first = true;
-        for (TSNode child : kids) {
-          if (!isNull(inner) && ts_node_eq(child, inner)) continue;
-          if (first) visit(child, id, Role::Operand);
-          else declareTargets(child, id);
-          first = false;
-        }
-        if (!isNull(inner)) visit(inner, id, Role::Body);
-        break;
-      }
+      case kForEach: lowerForEach(node, parent, role); break;
       case kUnset:
         for (TSNode child : named(node)) {
           NodeId id = add(parent, Kind::Assign, role, child);
@@ -427,6 +308,135 @@ class PhpLowerer : public SharedLowerer {
       }
       default: break;
     }
+  }
+
+  void lowerProperty(TSNode node, NodeId parent) {
+    uint32_t bits = modifiersOf(node);
+    for (TSNode child : named(node)) {
+      if (!is(child, "property_element")) continue;
+      TSNode name = field(child, f_.name), value = field(child, f_.defaultValue);
+      if (isNull(name)) name = firstNamed(child);
+      if (isNull(value))
+        if (TSNode initializer = childOfType(child, "property_initializer"); !isNull(initializer)) value = firstNamed(initializer);
+      NodeId id = variable(child, parent, Role::Member, name, bits, field(node, f_.type), value);
+      build_.setName(id, bare(text(name)), begin(name));
+    }
+  }
+
+  void lowerMethod(TSNode node, NodeId parent) {
+    TSNode name = field(node, f_.name);
+    std::string word = lowerCase(text(name));
+    FunctionForm form = word == "__construct" ? FunctionForm::Constructor : word == "__destruct" ? FunctionForm::Destructor : FunctionForm::Function;
+    NodeId id = function(node, parent, form, text(name), begin(name), modifiersOf(node));
+    if (TSNode list = field(node, f_.parameters); !isNull(list) && form == FunctionForm::Constructor)
+      for (TSNode one : named(list))
+        if (is(one, "property_promotion_parameter")) {
+          NodeId promoted = variable(one, parent, Role::Member, field(one, f_.name), modifiersOf(one), field(one, f_.type), {});
+          build_.setName(promoted, bare(text(field(one, f_.name))), begin(one));
+        }
+    functionParts(node, id, {});
+  }
+
+  void lowerSubscript(TSNode node, NodeId parent, Role role) {
+    // $GLOBALS['name'] is the global variable $name.
+    NodeList kids = named(node);
+    std::string_view key = kids.size() == 2 ? text(kids[1]) : std::string_view{};
+    if (kids.size() == 2 && text(kids[0]) == "$GLOBALS" && key.size() > 2 && (key[0] == '\'' || key[0] == '"')) {
+      std::string name = "$" + std::string(key.substr(1, key.size() - 2));
+      declareGlobal(node, name);
+      build_.setName(add(parent, Kind::Name, role, node), name, begin(node));
+      return;
+    }
+    NodeId id = add(parent, Kind::Index, role, node);
+    for (size_t i = 0; i < kids.size(); ++i) visit(kids[i], id, i == 0 ? Role::Receiver : Role::Argument);
+  }
+
+  void lowerVariable(TSNode node, NodeId parent, Role role) {
+    std::string_view name = text(node);
+    if (name == "$this") {
+      add(parent, Kind::This, role, node);
+      return;
+    }
+    bool global = frames_.back().globals.count(std::string(name)) > 0 || (frames_.back().top && lore_ && lore_->names.count(std::string(name)));
+    NodeId id = add(parent, Kind::Name, role, node);
+    build_.setName(id, global ? name : bare(name), begin(node));
+  }
+
+  void lowerMethodCall(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Call, role, node);
+    NodeId member = add(id, Kind::Member, Role::Callee, node);
+    visit(field(node, f_.object), member, Role::Receiver);
+    TSNode name = field(node, f_.name);
+    build_.setName(member, text(name), begin(name));
+    arguments(field(node, f_.arguments), id);
+  }
+
+  void lowerScopedCall(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Call, role, node);
+    NodeId member = add(id, Kind::Member, Role::Callee, node);
+    scope(node, member);
+    TSNode name = field(node, f_.name);
+    build_.setName(member, text(name), begin(name));
+    arguments(field(node, f_.arguments), id);
+  }
+
+  void lowerScopedProperty(TSNode node, uint8_t tag, NodeId parent, Role role) {
+    NodeList kids = named(node);
+    TSNode name = tag == kScopedProperty ? field(node, f_.name) : kids.size() > 1 ? kids.back() : TSNode{};
+    if (text(name) == "class") {
+      classRef(kids.front(), parent, role);
+      return;
+    }
+    NodeId id = add(parent, Kind::Member, role, node);
+    scope(node, id);
+    if (!isNull(name)) build_.setName(id, bare(text(name)), begin(name));
+  }
+
+  void lowerNew(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Create, role, node);
+    build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+    TSNode name = firstNamed(node);
+    std::string_view word = text(name);
+    if (is(name, "anonymous_class")) {
+      std::string called = "class$" + std::to_string(++anonymous_);
+      typeRefNamed(called, name, id, Role::Type, false);
+      arguments(childOfType(name, "arguments"), id);
+      classNode(name, id, TypeForm::Class, called);
+      return;
+    }
+    if (word == "static") build_[id].modifiers |= kVirtual;
+    if (word == "self" || word == "static") typeRefNamed(currentClass_, name, id, Role::Type, false);
+    else if (is(name, "name") || is(name, "qualified_name")) {
+      if (NodeId ref = typeRef(name, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
+    }
+    arguments(childOfType(node, "arguments"), id);
+  }
+
+  void lowerClosure(TSNode node, uint8_t tag, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Lambda, role, node);
+    Frame frame;
+    if (tag == kArrow) frame.declared = frames_.back().declared;
+    frame.globals = tag == kArrow ? frames_.back().globals : std::set<std::string>{};
+    if (TSNode uses = childOfType(node, "anonymous_function_use_clause"); !isNull(uses))
+      for (TSNode one : named(uses)) {
+        TSNode name = is(one, "by_ref") ? firstNamed(one) : one;
+        frame.declared.insert(std::string(bare(text(name))));
+      }
+    functionParts(node, id, std::move(frame));
+  }
+
+  void lowerForEach(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Loop, role, node);
+    NodeList kids = named(node);
+    TSNode inner = field(node, f_.body);
+    bool first = true;
+    for (TSNode child : kids) {
+      if (!isNull(inner) && ts_node_eq(child, inner)) continue;
+      if (first) visit(child, id, Role::Operand);
+      else declareTargets(child, id);
+      first = false;
+    }
+    if (!isNull(inner)) visit(inner, id, Role::Body);
   }
 
   void scope(TSNode node, NodeId parent) {

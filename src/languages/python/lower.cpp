@@ -529,27 +529,7 @@ class PythonLowerer : public ModuleLowerer {
           import(node, scoped(text(path)), renamed ? text(field(name, f_.alias)) : std::string_view{});
         }
         break;
-      case kImportFrom: {
-        TSNode module = field(node, f_.moduleName);
-        std::string path = modulePath(module);
-        bool first = true;
-        for (TSNode name : named(node)) {
-          if (first) {
-            first = false;
-            continue;
-          }
-          if (is(name, "wildcard_import")) {
-            NodeId id = add(homeOf(parent), Kind::Using, Role::None, node);
-            build_.setName(id, path, begin(node));
-            build_[id].modifiers |= kWholeScope;
-            continue;
-          }
-          bool renamed = is(name, "aliased_import");
-          TSNode item = renamed ? field(name, f_.name) : name;
-          import(node, (path.empty() ? "" : path + "::") + scoped(text(item)), renamed ? text(field(name, f_.alias)) : text(item));
-        }
-        break;
-      }
+      case kImportFrom: lowerImportFrom(node, parent); break;
       case kClass: classDefinition(node, functionDepth_ == 0 && classDepth_ == 0 ? module_ : parent); break;
       case kFunction: functionDefinition(node, functionDepth_ == 0 && classDepth_ == 0 ? module_ : parent); break;
       case kDecorated:
@@ -568,44 +548,7 @@ class PythonLowerer : public ModuleLowerer {
           if (g_.shapeOf(child) == Shape::Block) visit(child, parent, role);
         break;
       }
-      case kWith: {
-        // A `with` over a plain name or attribute holds it for the block: a lock.
-        TSNode clause = childOfType(node, "with_clause"), inner = field(node, f_.body);
-        std::vector<TSNode> items = named(clause);
-        std::erase_if(items, [&](TSNode item) { return !is(item, "with_item"); });
-        NodeId at = parent;
-        Role in = role;
-        bool guarded = false;
-        for (TSNode item : items) {
-          TSNode value = field(item, f_.value);
-          if (isNull(value)) value = firstNamed(item);
-          Shape shape = g_.shapeOf(value);
-          if (shape == Shape::Name || shape == Shape::Member) {
-            at = guardOf(node, at, in, value, {});
-            in = Role::Body;
-            guarded = true;
-          } else {
-            if (!guarded) {
-              at = add(at, Kind::Block, in, node);
-              in = Role::None;
-            }
-            if (is(value, "as_pattern")) {
-              NodeList parts = named(value);
-              TSNode target = childOfType(value, "as_pattern_target");
-              TSNode name = isNull(target) ? TSNode{} : firstNamed(target);
-              if (is(name, "identifier") && !parts.empty()) {
-                NodeId assign = add(at, Kind::Assign, Role::None, value);
-                visit(name, assign, Role::Target);
-                visit(parts.front(), assign, Role::Value);
-                continue;
-              }
-            }
-            visit(value, at, Role::None);
-          }
-        }
-        visit(inner, at, in == Role::Body ? Role::Body : Role::None);
-        break;
-      }
+      case kWith: lowerWith(node, parent, role); break;
       case kKeyword: visit(field(node, f_.value), parent, role); break;
       case kDelete: {
         for (TSNode child : named(node)) {
@@ -635,6 +578,65 @@ class PythonLowerer : public ModuleLowerer {
       }
       default: break;
     }
+  }
+
+  void lowerImportFrom(TSNode node, NodeId parent) {
+    TSNode module = field(node, f_.moduleName);
+    std::string path = modulePath(module);
+    bool first = true;
+    for (TSNode name : named(node)) {
+      if (first) {
+        first = false;
+        continue;
+      }
+      if (is(name, "wildcard_import")) {
+        NodeId id = add(homeOf(parent), Kind::Using, Role::None, node);
+        build_.setName(id, path, begin(node));
+        build_[id].modifiers |= kWholeScope;
+        continue;
+      }
+      bool renamed = is(name, "aliased_import");
+      TSNode item = renamed ? field(name, f_.name) : name;
+      import(node, (path.empty() ? "" : path + "::") + scoped(text(item)), renamed ? text(field(name, f_.alias)) : text(item));
+    }
+  }
+
+  void lowerWith(TSNode node, NodeId parent, Role role) {
+    // A `with` over a plain name or attribute holds it for the block: a lock.
+    TSNode clause = childOfType(node, "with_clause"), inner = field(node, f_.body);
+    std::vector<TSNode> items = named(clause);
+    std::erase_if(items, [&](TSNode item) { return !is(item, "with_item"); });
+    NodeId at = parent;
+    Role in = role;
+    bool guarded = false;
+    for (TSNode item : items) {
+      TSNode value = field(item, f_.value);
+      if (isNull(value)) value = firstNamed(item);
+      Shape shape = g_.shapeOf(value);
+      if (shape == Shape::Name || shape == Shape::Member) {
+        at = guardOf(node, at, in, value, {});
+        in = Role::Body;
+        guarded = true;
+      } else {
+        if (!guarded) {
+          at = add(at, Kind::Block, in, node);
+          in = Role::None;
+        }
+        if (is(value, "as_pattern")) {
+          NodeList parts = named(value);
+          TSNode target = childOfType(value, "as_pattern_target");
+          TSNode name = isNull(target) ? TSNode{} : firstNamed(target);
+          if (is(name, "identifier") && !parts.empty()) {
+            NodeId assign = add(at, Kind::Assign, Role::None, value);
+            visit(name, assign, Role::Target);
+            visit(parts.front(), assign, Role::Value);
+            continue;
+          }
+        }
+        visit(value, at, Role::None);
+      }
+    }
+    visit(inner, at, in == Role::Body ? Role::Body : Role::None);
   }
 
   NodeId homeOf(NodeId parent) const { return functionDepth_ == 0 && classDepth_ == 0 ? module_ : parent; }

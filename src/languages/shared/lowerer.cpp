@@ -679,60 +679,14 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
       break;
     }
     case Shape::Block: blockOf(node, parent, role); break;
-    case Shape::If: {
-      NodeId id = add(parent, Kind::If, role, node);
-      TSNode test = field(node, f_.condition);
-      if (!isNull(test)) condition(test, id, Role::Condition);
-      TSNode then = firstField(node, f_.consequence, f_.body);
-      if (!isNull(then)) visit(then, id, Role::Then);
-      // Several alternatives in a row (elif … else): each the else of the one before.
-      NodeId at = id;
-      for (TSNode child : g_.hasElseClauses ? named(node) : NodeList{}) {
-        if (!isElseClause(child)) continue;
-        visit(child, at, Role::Else);
-        for (NodeId c : children(file_, at))
-          if (file_[c].role == Role::Else && file_[c].kind == Kind::If) at = c;
-      }
-      TSNode otherwise = field(node, f_.alternative);
-      if (!isNull(otherwise) && !isElseClause(otherwise)) visit(otherwise, id, Role::Else);
-      break;
-    }
-    case Shape::Loop: {
-      NodeId id = add(parent, Kind::Loop, role, node);
-      TSNode left = field(node, f_.left), right = field(node, f_.right);
-      if (isNull(right)) right = field(node, f_.value);
-      TSNode name = isNull(left) ? field(node, f_.name) : left;
-      TSNode test = field(node, f_.condition);
-      if (!isNull(name) && !isNull(right)) {
-        NodeId over = id;
-        NodeId item = add(over, Kind::Variable, Role::None, name);
-        build_.setName(item, text(name), begin(name));
-        typeRef(field(node, f_.type), item, Role::Type);
-        visit(right, id, Role::Operand);
-      } else {
-        for (TSNode part : {field(node, f_.initializer), field(node, f_.update)})
-          if (!isNull(part)) visit(part, id, Role::None);
-        if (!isNull(test)) condition(test, id, Role::Condition);
-        if (isNull(field(node, f_.body)) ) visitChildren(node, id);
-      }
-      TSNode inner = field(node, f_.body);
-      if (!isNull(inner)) visit(inner, id, Role::Body);
-      break;
-    }
+    case Shape::If: visitIf(node, parent, role); break;
+    case Shape::Loop: visitLoop(node, parent, role); break;
     case Shape::Switch: {
       NodeId id = add(parent, Kind::Switch, role, node);
       visitChildren(node, id);
       break;
     }
-    case Shape::Try: {
-      NodeId id = add(parent, Kind::Try, role, node);
-      TSNode inner = field(node, f_.body);
-      for (TSNode child : named(node)) {
-        bool main = !isNull(inner) && ts_node_eq(child, inner);
-        visit(child, id, main ? Role::Body : handlerRole(child));
-      }
-      break;
-    }
+    case Shape::Try: visitTry(node, parent, role); break;
     case Shape::Return: {
       NodeId id = add(parent, Kind::Return, role, node);
       visitChildren(node, id, Role::Value);
@@ -755,80 +709,12 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
     case Shape::This:
       if (!ownThis(node, parent, role)) add(parent, Kind::This, role, node);
       break;
-    case Shape::Member: {
-      if (ownMember(node, parent, role)) break;
-      TSNode object = firstField(node, f_.object, f_.operand, f_.expression, f_.argument, f_.value, f_.scope);
-      TSNode name = firstField(node, f_.property, f_.attribute, f_.field, f_.name);
-      if (isNull(object) || isNull(name)) {
-        NodeList kids = named(node);
-        if (isNull(object) && !kids.empty()) object = kids.front();
-        if (isNull(name) && kids.size() > 1) name = kids.back();
-      }
-      NodeId id = add(parent, Kind::Member, role, node);
-      if (!isNull(object)) visit(object, id, Role::Receiver);
-      if (!isNull(name)) build_.setName(id, text(name), begin(name));
-      break;
-    }
-    case Shape::Index: {
-      NodeId id = add(parent, Kind::Index, role, node);
-      bool first = true;
-      for (TSNode child : named(node)) {
-        visit(child, id, first ? Role::Receiver : Role::Argument);
-        first = false;
-      }
-      break;
-    }
-    case Shape::Call: {
-      if (ownCall(node, parent, role)) break;
-      TSNode callee = field(node, f_.function);
-      if (isNull(callee)) callee = firstNamed(node);
-      NodeId id = add(parent, Kind::Call, role, node);
-      if (!isNull(callee)) visit(callee, id, Role::Callee);
-      arguments(field(node, f_.arguments), id);
-      break;
-    }
-    case Shape::New: {
-      NodeId id = add(parent, Kind::Create, role, node);
-      build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
-      TSNode type = firstField(node, f_.type, f_.name);
-      if (NodeId ref = typeRef(type, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
-      arguments(field(node, f_.arguments), id);
-      createBody(node, id);
-      break;
-    }
-    case Shape::Assign: {
-      if (ownAssign(node, parent, role)) break;
-      TSNode left, right;
-      std::string_view op;
-      if (Sides sides = sidesOf(node); f_.left != 0 && !isNull(sides.between) && text(sides.between).ends_with('=')) {
-        left = sides.left, right = sides.right, op = text(sides.between);
-      } else {
-        left = firstField(node, f_.left, f_.name), right = firstField(node, f_.right, f_.value);
-        op = operatorOf(node);
-      }
-      if (op == "?\?=" || op == "||=") {
-        assignIfNothing(node, parent, role, left, right);
-        break;
-      }
-      NodeId id = add(parent, Kind::Assign, role, node);
-      build_[id].detail = static_cast<uint8_t>(op.size() > 1 && op != ":=" ? AssignForm::Compound : AssignForm::Plain);
-      visit(left, id, Role::Target);
-      visit(right, id, Role::Value);
-      break;
-    }
-    case Shape::Compound: {
-      TSNode left = field(node, f_.left), right = field(node, f_.right);
-      std::string_view op = operatorOf(node);
-      if (op == "?\?=" || op == "||=") {
-        assignIfNothing(node, parent, role, left, right);
-        break;
-      }
-      NodeId id = add(parent, Kind::Assign, role, node);
-      build_[id].detail = static_cast<uint8_t>(AssignForm::Compound);
-      visit(left, id, Role::Target);
-      visit(right, id, Role::Value);
-      break;
-    }
+    case Shape::Member: visitMember(node, parent, role); break;
+    case Shape::Index: visitIndex(node, parent, role); break;
+    case Shape::Call: visitCall(node, parent, role); break;
+    case Shape::New: visitNew(node, parent, role); break;
+    case Shape::Assign: visitAssign(node, parent, role); break;
+    case Shape::Compound: visitCompound(node, parent, role); break;
     case Shape::Update: {
       NodeId id = add(parent, Kind::Update, role, node);
       TSNode target = firstField(node, f_.argument, f_.operand);
@@ -836,79 +722,11 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
       break;
     }
     case Shape::Binary: binary(node, parent, role); break;
-    case Shape::Unary: {
-      std::string_view op = operatorOf(node);
-      TSNode operand = firstField(node, f_.operand, f_.argument);
-      if (isNull(operand)) operand = firstNamed(node);
-      if (isNull(operand)) {
-        add(parent, Kind::Other, role, node);
-        break;
-      }
-      if (op == "++" || op == "--") {
-        NodeId id = add(parent, Kind::Update, role, node);
-        visit(operand, id, Role::Target);
-      } else if (op == "!" || op == "not") {
-        TSNode inner = operand;
-        while (g_.shapeOf(inner) == Shape::Paren && !isNull(firstNamed(inner))) inner = firstNamed(inner);
-        Shape shape = g_.shapeOf(inner);
-        if (g_.spec.truthiness && (shape == Shape::Name || shape == Shape::Member || shape == Shape::Index || shape == Shape::Assign)) {
-          nullTest(node, parent, role, NullTestForm::IsNull, inner);
-        } else {
-          NodeId id = add(parent, Kind::Logic, role, node);
-          build_[id].detail = static_cast<uint8_t>(LogicForm::Not);
-          visit(inner, id, Role::Operand);
-        }
-      } else if (op == "&" || op == "*") {
-        NodeId id = add(parent, op == "&" ? Kind::AddressOf : Kind::Dereference, role, node);
-        visit(operand, id, Role::Operand);
-      } else {
-        NodeId id = add(parent, Kind::Other, role, node);
-        visit(operand, id, Role::Operand);
-      }
-      break;
-    }
-    case Shape::Conditional: {
-      NodeId id = add(parent, Kind::Conditional, role, node);
-      TSNode test = field(node, f_.condition), then = firstField(node, f_.consequence, f_.body), otherwise = field(node, f_.alternative);
-      if (NodeList kids = isNull(test) ? named(node) : NodeList{}; kids.size() == 3) {  // a if test else b
-        then = kids[0];
-        test = kids[1];
-        otherwise = kids[2];
-      }
-      condition(test, id, Role::Condition);
-      visit(then, id, Role::Then);
-      visit(otherwise, id, Role::Else);
-      break;
-    }
-    case Shape::Lambda: {
-      NodeId id = add(parent, Kind::Lambda, role, node);
-      TSNode list = field(node, f_.parameters);
-      if (!isNull(list)) {
-        if (g_.shapeOf(list) == Shape::Name) parameter(list, id);
-        else parameters(list, id);
-      }
-      body(field(node, f_.body), id);
-      break;
-    }
-    case Shape::Null: case Shape::Boolean: case Shape::Number: case Shape::Text: {
-      NodeId id = add(parent, Kind::Literal, role, node);
-      Shape shape = g_.shapeOf(node);
-      build_[id].detail = static_cast<uint8_t>(shape == Shape::Null ? LiteralForm::Null : shape == Shape::Boolean ? LiteralForm::Boolean : shape == Shape::Number ? LiteralForm::Number : LiteralForm::Text);
-      if (shape == Shape::Text)  // what is put into it
-        for (TSNode child : named(node))
-          if (g_.shapeOf(child) != Shape::Other) visit(child, id, Role::Operand);
-      break;
-    }
-    case Shape::Cast: {
-      NodeId id = add(parent, Kind::Cast, role, node);
-      TSNode type = field(node, f_.type);
-      NodeList kids = named(node);
-      if (isNull(type) && kids.size() == 2) type = kids.back();
-      typeRef(type, id, Role::Type);
-      for (TSNode kid : kids)
-        if (isNull(type) || !ts_node_eq(kid, type)) visit(kid, id, Role::Operand);
-      break;
-    }
+    case Shape::Unary: visitUnary(node, parent, role); break;
+    case Shape::Conditional: visitConditional(node, parent, role); break;
+    case Shape::Lambda: visitLambda(node, parent, role); break;
+    case Shape::Null: case Shape::Boolean: case Shape::Number: case Shape::Text: visitNull(node, parent, role); break;
+    case Shape::Cast: visitCast(node, parent, role); break;
     case Shape::Await: {
       NodeId id = add(parent, Kind::Await, role, node);
       visitChildren(node, id, Role::Operand);
@@ -927,6 +745,202 @@ void SharedLowerer::visit(TSNode node, NodeId parent, Role role) {
     }
   }
   --depth_;
+}
+
+void SharedLowerer::visitIf(TSNode node, NodeId parent, Role role) {
+  NodeId id = add(parent, Kind::If, role, node);
+  TSNode test = field(node, f_.condition);
+  if (!isNull(test)) condition(test, id, Role::Condition);
+  TSNode then = firstField(node, f_.consequence, f_.body);
+  if (!isNull(then)) visit(then, id, Role::Then);
+  // Several alternatives in a row (elif … else): each the else of the one before.
+  NodeId at = id;
+  for (TSNode child : g_.hasElseClauses ? named(node) : NodeList{}) {
+    if (!isElseClause(child)) continue;
+    visit(child, at, Role::Else);
+    for (NodeId c : children(file_, at))
+      if (file_[c].role == Role::Else && file_[c].kind == Kind::If) at = c;
+  }
+  TSNode otherwise = field(node, f_.alternative);
+  if (!isNull(otherwise) && !isElseClause(otherwise)) visit(otherwise, id, Role::Else);
+}
+
+void SharedLowerer::visitLoop(TSNode node, NodeId parent, Role role) {
+  NodeId id = add(parent, Kind::Loop, role, node);
+  TSNode left = field(node, f_.left), right = field(node, f_.right);
+  if (isNull(right)) right = field(node, f_.value);
+  TSNode name = isNull(left) ? field(node, f_.name) : left;
+  TSNode test = field(node, f_.condition);
+  if (!isNull(name) && !isNull(right)) {
+    NodeId over = id;
+    NodeId item = add(over, Kind::Variable, Role::None, name);
+    build_.setName(item, text(name), begin(name));
+    typeRef(field(node, f_.type), item, Role::Type);
+    visit(right, id, Role::Operand);
+  } else {
+    for (TSNode part : {field(node, f_.initializer), field(node, f_.update)})
+      if (!isNull(part)) visit(part, id, Role::None);
+    if (!isNull(test)) condition(test, id, Role::Condition);
+    if (isNull(field(node, f_.body)) ) visitChildren(node, id);
+  }
+  TSNode inner = field(node, f_.body);
+  if (!isNull(inner)) visit(inner, id, Role::Body);
+}
+
+void SharedLowerer::visitTry(TSNode node, NodeId parent, Role role) {
+  NodeId id = add(parent, Kind::Try, role, node);
+  TSNode inner = field(node, f_.body);
+  for (TSNode child : named(node)) {
+    bool main = !isNull(inner) && ts_node_eq(child, inner);
+    visit(child, id, main ? Role::Body : handlerRole(child));
+  }
+}
+
+void SharedLowerer::visitMember(TSNode node, NodeId parent, Role role) {
+  if (ownMember(node, parent, role)) return;
+  TSNode object = firstField(node, f_.object, f_.operand, f_.expression, f_.argument, f_.value, f_.scope);
+  TSNode name = firstField(node, f_.property, f_.attribute, f_.field, f_.name);
+  if (isNull(object) || isNull(name)) {
+    NodeList kids = named(node);
+    if (isNull(object) && !kids.empty()) object = kids.front();
+    if (isNull(name) && kids.size() > 1) name = kids.back();
+  }
+  NodeId id = add(parent, Kind::Member, role, node);
+  if (!isNull(object)) visit(object, id, Role::Receiver);
+  if (!isNull(name)) build_.setName(id, text(name), begin(name));
+}
+
+void SharedLowerer::visitIndex(TSNode node, NodeId parent, Role role) {
+  NodeId id = add(parent, Kind::Index, role, node);
+  bool first = true;
+  for (TSNode child : named(node)) {
+    visit(child, id, first ? Role::Receiver : Role::Argument);
+    first = false;
+  }
+}
+
+void SharedLowerer::visitCall(TSNode node, NodeId parent, Role role) {
+  if (ownCall(node, parent, role)) return;
+  TSNode callee = field(node, f_.function);
+  if (isNull(callee)) callee = firstNamed(node);
+  NodeId id = add(parent, Kind::Call, role, node);
+  if (!isNull(callee)) visit(callee, id, Role::Callee);
+  arguments(field(node, f_.arguments), id);
+}
+
+void SharedLowerer::visitNew(TSNode node, NodeId parent, Role role) {
+  NodeId id = add(parent, Kind::Create, role, node);
+  build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+  TSNode type = firstField(node, f_.type, f_.name);
+  if (NodeId ref = typeRef(type, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
+  arguments(field(node, f_.arguments), id);
+  createBody(node, id);
+}
+
+void SharedLowerer::visitAssign(TSNode node, NodeId parent, Role role) {
+  if (ownAssign(node, parent, role)) return;
+  TSNode left, right;
+  std::string_view op;
+  if (Sides sides = sidesOf(node); f_.left != 0 && !isNull(sides.between) && text(sides.between).ends_with('=')) {
+    left = sides.left, right = sides.right, op = text(sides.between);
+  } else {
+    left = firstField(node, f_.left, f_.name), right = firstField(node, f_.right, f_.value);
+    op = operatorOf(node);
+  }
+  if (op == "?\?=" || op == "||=") {
+    assignIfNothing(node, parent, role, left, right);
+    return;
+  }
+  NodeId id = add(parent, Kind::Assign, role, node);
+  build_[id].detail = static_cast<uint8_t>(op.size() > 1 && op != ":=" ? AssignForm::Compound : AssignForm::Plain);
+  visit(left, id, Role::Target);
+  visit(right, id, Role::Value);
+}
+
+void SharedLowerer::visitCompound(TSNode node, NodeId parent, Role role) {
+  TSNode left = field(node, f_.left), right = field(node, f_.right);
+  std::string_view op = operatorOf(node);
+  if (op == "?\?=" || op == "||=") {
+    assignIfNothing(node, parent, role, left, right);
+    return;
+  }
+  NodeId id = add(parent, Kind::Assign, role, node);
+  build_[id].detail = static_cast<uint8_t>(AssignForm::Compound);
+  visit(left, id, Role::Target);
+  visit(right, id, Role::Value);
+}
+
+void SharedLowerer::visitUnary(TSNode node, NodeId parent, Role role) {
+  std::string_view op = operatorOf(node);
+  TSNode operand = firstField(node, f_.operand, f_.argument);
+  if (isNull(operand)) operand = firstNamed(node);
+  if (isNull(operand)) {
+    add(parent, Kind::Other, role, node);
+    return;
+  }
+  if (op == "++" || op == "--") {
+    NodeId id = add(parent, Kind::Update, role, node);
+    visit(operand, id, Role::Target);
+  } else if (op == "!" || op == "not") {
+    TSNode inner = operand;
+    while (g_.shapeOf(inner) == Shape::Paren && !isNull(firstNamed(inner))) inner = firstNamed(inner);
+    Shape shape = g_.shapeOf(inner);
+    if (g_.spec.truthiness && (shape == Shape::Name || shape == Shape::Member || shape == Shape::Index || shape == Shape::Assign)) {
+      nullTest(node, parent, role, NullTestForm::IsNull, inner);
+    } else {
+      NodeId id = add(parent, Kind::Logic, role, node);
+      build_[id].detail = static_cast<uint8_t>(LogicForm::Not);
+      visit(inner, id, Role::Operand);
+    }
+  } else if (op == "&" || op == "*") {
+    NodeId id = add(parent, op == "&" ? Kind::AddressOf : Kind::Dereference, role, node);
+    visit(operand, id, Role::Operand);
+  } else {
+    NodeId id = add(parent, Kind::Other, role, node);
+    visit(operand, id, Role::Operand);
+  }
+}
+
+void SharedLowerer::visitConditional(TSNode node, NodeId parent, Role role) {
+  NodeId id = add(parent, Kind::Conditional, role, node);
+  TSNode test = field(node, f_.condition), then = firstField(node, f_.consequence, f_.body), otherwise = field(node, f_.alternative);
+  if (NodeList kids = isNull(test) ? named(node) : NodeList{}; kids.size() == 3) {  // a if test else b
+    then = kids[0];
+    test = kids[1];
+    otherwise = kids[2];
+  }
+  condition(test, id, Role::Condition);
+  visit(then, id, Role::Then);
+  visit(otherwise, id, Role::Else);
+}
+
+void SharedLowerer::visitLambda(TSNode node, NodeId parent, Role role) {
+  NodeId id = add(parent, Kind::Lambda, role, node);
+  TSNode list = field(node, f_.parameters);
+  if (!isNull(list)) {
+    if (g_.shapeOf(list) == Shape::Name) parameter(list, id);
+    else parameters(list, id);
+  }
+  body(field(node, f_.body), id);
+}
+
+void SharedLowerer::visitNull(TSNode node, NodeId parent, Role role) {
+  NodeId id = add(parent, Kind::Literal, role, node);
+  Shape shape = g_.shapeOf(node);
+  build_[id].detail = static_cast<uint8_t>(shape == Shape::Null ? LiteralForm::Null : shape == Shape::Boolean ? LiteralForm::Boolean : shape == Shape::Number ? LiteralForm::Number : LiteralForm::Text);
+  if (shape == Shape::Text)  // what is put into it
+    for (TSNode child : named(node))
+      if (g_.shapeOf(child) != Shape::Other) visit(child, id, Role::Operand);
+}
+
+void SharedLowerer::visitCast(TSNode node, NodeId parent, Role role) {
+  NodeId id = add(parent, Kind::Cast, role, node);
+  TSNode type = field(node, f_.type);
+  NodeList kids = named(node);
+  if (isNull(type) && kids.size() == 2) type = kids.back();
+  typeRef(type, id, Role::Type);
+  for (TSNode kid : kids)
+    if (isNull(type) || !ts_node_eq(kid, type)) visit(kid, id, Role::Operand);
 }
 
 }  // namespace elmcart

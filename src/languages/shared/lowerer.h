@@ -68,6 +68,20 @@ class SharedLowerer {
   // ----- walking
 
   void visit(TSNode node, NodeId parent, Role role);
+  void visitIf(TSNode node, NodeId parent, Role role);
+  void visitLoop(TSNode node, NodeId parent, Role role);
+  void visitTry(TSNode node, NodeId parent, Role role);
+  void visitMember(TSNode node, NodeId parent, Role role);
+  void visitIndex(TSNode node, NodeId parent, Role role);
+  void visitCall(TSNode node, NodeId parent, Role role);
+  void visitNew(TSNode node, NodeId parent, Role role);
+  void visitAssign(TSNode node, NodeId parent, Role role);
+  void visitCompound(TSNode node, NodeId parent, Role role);
+  void visitUnary(TSNode node, NodeId parent, Role role);
+  void visitConditional(TSNode node, NodeId parent, Role role);
+  void visitLambda(TSNode node, NodeId parent, Role role);
+  void visitNull(TSNode node, NodeId parent, Role role);
+  void visitCast(TSNode node, NodeId parent, Role role);
   void visitChildren(TSNode node, NodeId parent, Role role = Role::None);
   // A condition: a bare value in it is a test for "is there anything?".
   void condition(TSNode node, NodeId parent, Role role);

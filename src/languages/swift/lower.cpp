@@ -289,46 +289,8 @@ class SwiftLowerer : public SharedLowerer {
         break;
       }
       case kType: classNode(node, parent, TypeForm::Class); break;
-      case kProtocol: {
-        TSNode name = field(node, f_.name), inner = field(node, f_.body);
-        NodeId id = add(parent, Kind::Type, Role::Member, node);
-        build_[id].detail = static_cast<uint8_t>(TypeForm::Interface);
-        build_[id].modifiers = kDefinition | kPublic;
-        build_.setName(id, text(name), begin(name));
-        if (!isNull(inner)) visitChildren(inner, id);
-        break;
-      }
-      case kFunction: {
-        TSNode name = field(node, f_.name);
-        if (functionDepth_ > 0 && classDepth_ == 0) {
-          NodeId id = add(parent, Kind::Variable, Role::None, node);
-          build_.setName(id, text(name), begin(name));
-          build_[id].modifiers = kDefinition | kConst;
-          NodeId lambda = add(id, Kind::Lambda, Role::Initialiser, node);
-          parameterList(node, lambda);
-          functionBody(node, lambda);
-          break;
-        }
-        std::string qualified = extending_.empty() ? std::string(text(name)) : extending_ + "::" + std::string(text(name));
-        uint32_t bits = shown(modifiersOf(node));
-        NodeId id = function(node, parent, FunctionForm::Function, qualified, begin(name), bits);
-        if (is(node, "protocol_function_declaration")) build_[id].modifiers |= kAbstract;
-        // What follows the arrow.
-        bool arrow = false;
-        for (TSNode part : all(node)) {
-          if (arrow && ts_node_is_named(part)) {
-            type(part, id, Role::Type);
-            break;
-          }
-          arrow |= text(part) == "->";
-        }
-        parameterList(node, id);
-        bool outer = inStatic_;
-        inStatic_ = bits & kStatic;
-        functionBody(node, id);
-        inStatic_ = outer;
-        break;
-      }
+      case kProtocol: lowerProtocol(node, parent); break;
+      case kFunction: lowerFunction(node, parent); break;
       case kInit: {
         NodeId id = function(node, parent, FunctionForm::Constructor, extending_.empty() ? "init" : extending_ + "::init", begin(node), shown(modifiersOf(node)));
         parameterList(node, id);
@@ -341,39 +303,9 @@ class SwiftLowerer : public SharedLowerer {
         break;
       }
       case kProperty: property(node, parent); break;
-      case kIf: {
-        NodeId outer = add(parent, Kind::Block, role, node);
-        NodeId id = add(outer, Kind::If, Role::None, node);
-        conditions(node, id, outer);
-        bool otherwise = false;
-        for (TSNode child : all(node)) {
-          if (is(child, "else")) otherwise = true;
-          if (is(child, "statements")) visit(child, id, otherwise ? Role::Else : Role::Then);
-          if (is(child, "if_statement")) visit(child, id, Role::Else);
-        }
-        break;
-      }
-      case kGuardStmt: {
-        // guard c else { leave }: if not c, leave.
-        NodeId id = add(parent, Kind::If, role, node);
-        NodeId negated = add(id, Kind::Logic, Role::Condition, node);
-        build_[negated].detail = static_cast<uint8_t>(LogicForm::Not);
-        conditions(node, negated, parent);
-        if (TSNode block = childOfType(node, "statements"); !isNull(block)) visit(block, id, Role::Then);
-        break;
-      }
-      case kFor: {
-        NodeId id = add(parent, Kind::Loop, role, node);
-        TSNode item = field(node, f_.item), over = field(node, f_.collection);
-        TSNode name = isNull(item) ? TSNode{} : firstNamed(item);
-        if (is(name, "simple_identifier")) {
-          NodeId local = add(id, Kind::Variable, Role::None, name);
-          build_.setName(local, text(name), begin(name));
-        }
-        visit(over, id, Role::Operand);
-        if (TSNode block = childOfType(node, "statements"); !isNull(block)) visit(block, id, Role::Body);
-        break;
-      }
+      case kIf: lowerIf(node, parent, role); break;
+      case kGuardStmt: lowerGuardStmt(node, parent, role); break;
+      case kFor: lowerFor(node, parent, role); break;
       case kWhile: {
         NodeId id = add(parent, Kind::Loop, role, node);
         conditions(node, id, id);
@@ -390,14 +322,7 @@ class SwiftLowerer : public SharedLowerer {
         for (TSNode child : named(node)) visit(child, id, is(child, "statements") ? Role::Body : Role::Handler);
         break;
       }
-      case kTransfer: {
-        std::string_view word = text(node);
-        Kind kind = word.substr(0, 6) == "return" ? Kind::Return : word.substr(0, 5) == "throw" ? Kind::Throw : Kind::Jump;
-        NodeId id = add(parent, kind, role, node);
-        TSNode result = field(node, f_.result);
-        if (kind != Kind::Jump && !isNull(result) && text(result) != "nil") visit(result, id, Role::Value);
-        break;
-      }
+      case kTransfer: lowerTransfer(node, parent, role); break;
       case kCall: call(node, parent, role); break;
       case kNavigation: {
         TSNode object = firstNamed(node), suffix = childOfType(node, "navigation_suffix");
@@ -419,39 +344,9 @@ class SwiftLowerer : public SharedLowerer {
         if (!kids.empty()) visit(kids.front(), id, Role::Operand);
         break;
       }
-      case kTernary: {
-        NodeList kids = named(node);
-        if (kids.size() < 3) break;
-        NodeId id = add(parent, Kind::Conditional, role, node);
-        condition(kids[0], id, Role::Condition);
-        visit(kids[1], id, Role::Then);
-        visit(kids[2], id, Role::Else);
-        break;
-      }
-      case kNilCoalesce: {
-        NodeList kids = named(node);
-        if (kids.size() < 2) break;
-        NodeId id = add(parent, Kind::Conditional, role, node);
-        nullTest(kids[0], id, Role::Condition, NullTestForm::IsNotNull, kids[0]);
-        visit(kids[0], id, Role::Then);
-        visit(kids[1], id, Role::Else);
-        break;
-      }
-      case kLambda: {
-        NodeId id = add(parent, Kind::Lambda, role, node);
-        if (TSNode form = childOfType(node, "lambda_function_type"); !isNull(form))
-          if (TSNode list = childOfType(form, "lambda_function_type_parameters"); !isNull(list)) parameterList(list, id);
-        if (TSNode block = childOfType(node, "statements"); !isNull(block)) {
-          NodeId body = add(id, Kind::Block, Role::Body, block);
-          ++functionDepth_;
-          int outer = classDepth_;
-          classDepth_ = 0;
-          statements(block, body);
-          classDepth_ = outer;
-          --functionDepth_;
-        }
-        break;
-      }
+      case kTernary: lowerTernary(node, parent, role); break;
+      case kNilCoalesce: lowerNilCoalesce(node, parent, role); break;
+      case kLambda: lowerLambda(node, parent, role); break;
       case kAlias: {
         TSNode name = field(node, f_.name);
         NodeId id = add(parent, Kind::Alias, Role::Member, node);
@@ -459,15 +354,7 @@ class SwiftLowerer : public SharedLowerer {
         type(field(node, f_.value), id, Role::Type);
         break;
       }
-      case kSelf: {
-        if (inStatic_) {
-          NodeId id = add(parent, Kind::Name, role, node);
-          build_.setName(id, currentClass_, begin(node));
-        } else {
-          add(parent, Kind::This, role, node);
-        }
-        break;
-      }
+      case kSelf: lowerSelf(node, parent, role); break;
       case kDictionary: case kArrayLit: {
         NodeId id = add(parent, Kind::Collection, role, node);
         build_.setName(id, tag == kDictionary ? "Dictionary" : "Array", begin(node));
@@ -475,6 +362,129 @@ class SwiftLowerer : public SharedLowerer {
         break;
       }
       default: break;
+    }
+  }
+
+  void lowerProtocol(TSNode node, NodeId parent) {
+    TSNode name = field(node, f_.name), inner = field(node, f_.body);
+    NodeId id = add(parent, Kind::Type, Role::Member, node);
+    build_[id].detail = static_cast<uint8_t>(TypeForm::Interface);
+    build_[id].modifiers = kDefinition | kPublic;
+    build_.setName(id, text(name), begin(name));
+    if (!isNull(inner)) visitChildren(inner, id);
+  }
+
+  void lowerFunction(TSNode node, NodeId parent) {
+    TSNode name = field(node, f_.name);
+    if (functionDepth_ > 0 && classDepth_ == 0) {
+      NodeId id = add(parent, Kind::Variable, Role::None, node);
+      build_.setName(id, text(name), begin(name));
+      build_[id].modifiers = kDefinition | kConst;
+      NodeId lambda = add(id, Kind::Lambda, Role::Initialiser, node);
+      parameterList(node, lambda);
+      functionBody(node, lambda);
+      return;
+    }
+    std::string qualified = extending_.empty() ? std::string(text(name)) : extending_ + "::" + std::string(text(name));
+    uint32_t bits = shown(modifiersOf(node));
+    NodeId id = function(node, parent, FunctionForm::Function, qualified, begin(name), bits);
+    if (is(node, "protocol_function_declaration")) build_[id].modifiers |= kAbstract;
+    // What follows the arrow.
+    bool arrow = false;
+    for (TSNode part : all(node)) {
+      if (arrow && ts_node_is_named(part)) {
+        type(part, id, Role::Type);
+        break;
+      }
+      arrow |= text(part) == "->";
+    }
+    parameterList(node, id);
+    bool outer = inStatic_;
+    inStatic_ = bits & kStatic;
+    functionBody(node, id);
+    inStatic_ = outer;
+  }
+
+  void lowerIf(TSNode node, NodeId parent, Role role) {
+    NodeId outer = add(parent, Kind::Block, role, node);
+    NodeId id = add(outer, Kind::If, Role::None, node);
+    conditions(node, id, outer);
+    bool otherwise = false;
+    for (TSNode child : all(node)) {
+      if (is(child, "else")) otherwise = true;
+      if (is(child, "statements")) visit(child, id, otherwise ? Role::Else : Role::Then);
+      if (is(child, "if_statement")) visit(child, id, Role::Else);
+    }
+  }
+
+  void lowerGuardStmt(TSNode node, NodeId parent, Role role) {
+    // guard c else { leave }: if not c, leave.
+    NodeId id = add(parent, Kind::If, role, node);
+    NodeId negated = add(id, Kind::Logic, Role::Condition, node);
+    build_[negated].detail = static_cast<uint8_t>(LogicForm::Not);
+    conditions(node, negated, parent);
+    if (TSNode block = childOfType(node, "statements"); !isNull(block)) visit(block, id, Role::Then);
+  }
+
+  void lowerFor(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Loop, role, node);
+    TSNode item = field(node, f_.item), over = field(node, f_.collection);
+    TSNode name = isNull(item) ? TSNode{} : firstNamed(item);
+    if (is(name, "simple_identifier")) {
+      NodeId local = add(id, Kind::Variable, Role::None, name);
+      build_.setName(local, text(name), begin(name));
+    }
+    visit(over, id, Role::Operand);
+    if (TSNode block = childOfType(node, "statements"); !isNull(block)) visit(block, id, Role::Body);
+  }
+
+  void lowerTransfer(TSNode node, NodeId parent, Role role) {
+    std::string_view word = text(node);
+    Kind kind = word.substr(0, 6) == "return" ? Kind::Return : word.substr(0, 5) == "throw" ? Kind::Throw : Kind::Jump;
+    NodeId id = add(parent, kind, role, node);
+    TSNode result = field(node, f_.result);
+    if (kind != Kind::Jump && !isNull(result) && text(result) != "nil") visit(result, id, Role::Value);
+  }
+
+  void lowerTernary(TSNode node, NodeId parent, Role role) {
+    NodeList kids = named(node);
+    if (kids.size() < 3) return;
+    NodeId id = add(parent, Kind::Conditional, role, node);
+    condition(kids[0], id, Role::Condition);
+    visit(kids[1], id, Role::Then);
+    visit(kids[2], id, Role::Else);
+  }
+
+  void lowerNilCoalesce(TSNode node, NodeId parent, Role role) {
+    NodeList kids = named(node);
+    if (kids.size() < 2) return;
+    NodeId id = add(parent, Kind::Conditional, role, node);
+    nullTest(kids[0], id, Role::Condition, NullTestForm::IsNotNull, kids[0]);
+    visit(kids[0], id, Role::Then);
+    visit(kids[1], id, Role::Else);
+  }
+
+  void lowerLambda(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Lambda, role, node);
+    if (TSNode form = childOfType(node, "lambda_function_type"); !isNull(form))
+      if (TSNode list = childOfType(form, "lambda_function_type_parameters"); !isNull(list)) parameterList(list, id);
+    if (TSNode block = childOfType(node, "statements"); !isNull(block)) {
+      NodeId body = add(id, Kind::Block, Role::Body, block);
+      ++functionDepth_;
+      int outer = classDepth_;
+      classDepth_ = 0;
+      statements(block, body);
+      classDepth_ = outer;
+      --functionDepth_;
+    }
+  }
+
+  void lowerSelf(TSNode node, NodeId parent, Role role) {
+    if (inStatic_) {
+      NodeId id = add(parent, Kind::Name, role, node);
+      build_.setName(id, currentClass_, begin(node));
+    } else {
+      add(parent, Kind::This, role, node);
     }
   }
 

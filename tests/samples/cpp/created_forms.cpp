@@ -1,19 +1,3 @@
-// make_unique into an owning slot, with a test in front.
-class Derrick {  // entity: singleton Derrick lazy none
- public:
-  static Derrick& derrick() {
-    if (!slot_) slot_ = std::unique_ptr<Derrick>(new Derrick);  // finding: thread.unguarded-creation
-    return *slot_;
-  }
-
- private:
-  Derrick() = default;
-  Derrick(const Derrick&) = delete;
-  static std::unique_ptr<Derrick> slot_;
-  int load_ = 0;
-};
-std::unique_ptr<Derrick> Derrick::slot_;
-
 // Shared ownership, handed out by value.
 class Wharf {  // entity: singleton Wharf lazy lock
  public:

@@ -15,30 +15,6 @@ class FlagLocker {  // entity: singleton FlagLocker lazy none
 };
 FlagLocker* FlagLocker::slot_ = 0;
 
-// Correct, but each access takes the lock.
-class Bollard {  // entity: singleton Bollard lazy lock
- public:
-  static Bollard& bollard() {
-    std::lock_guard<std::mutex> hold(mutex_);  // finding: thread.lock-every-access
-    if (slot_ == nullptr) slot_ = new Bollard;  // finding: init.lazy-needless
-    return *slot_;
-  }
-  void tie() { ++lines_; }
-  Bollard(const Bollard&) = delete;
-
- private:
-  Bollard() = default;
-  static Bollard* slot_;
-  static std::mutex mutex_;
-  int lines_ = 0;
-};
-Bollard* Bollard::slot_ = nullptr;
-std::mutex Bollard::mutex_;  // harmless: mutex_
-
-void moorAll(int ships) {
-  for (int i = 0; i < ships; ++i) Bollard::bollard().tie();
-}
-
 // The test is not repeated inside the lock.
 class Hawser {  // entity: singleton Hawser lazy double-check-unsound
  public:

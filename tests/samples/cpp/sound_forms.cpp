@@ -24,24 +24,6 @@ class RadarPlot {  // entity: singleton RadarPlot lazy double-check
 std::atomic<RadarPlot*> RadarPlot::slot_{nullptr};
 std::mutex RadarPlot::mutex_;  // harmless: mutex_
 
-// A once flag and an owning slot.
-class BuoyChart {  // entity: singleton BuoyChart lazy once
- public:
-  static BuoyChart& chart() {
-    std::call_once(flag_, [] { slot_.reset(new BuoyChart); });
-    return *slot_;
-  }
-  BuoyChart(const BuoyChart&) = delete;
-
- private:
-  BuoyChart() = default;
-  static std::unique_ptr<BuoyChart> slot_;
-  static std::once_flag flag_;
-  std::vector<int> buoys_;
-};
-std::unique_ptr<BuoyChart> BuoyChart::slot_;
-std::once_flag BuoyChart::flag_;  // harmless: flag_
-
 // Created when the program is loaded, and light.
 class Windsock {  // entity: singleton Windsock eager language
  public:

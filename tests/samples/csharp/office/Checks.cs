@@ -36,59 +36,6 @@ public sealed class DutyLog  // entity: singleton DutyLog lazy lock
     }
 }
 
-// Nothing before it is opened.
-public sealed class RadarPlot  // entity: singleton RadarPlot lazy none
-{
-    private static RadarPlot plot;
-    private int echoes;
-
-    private RadarPlot() { }
-
-    public static void Open()
-    {
-        plot = new RadarPlot();
-    }
-
-    public static RadarPlot Plot
-    {
-        get { return plot; }  // finding: single.may-return-nothing
-    }
-
-    public void Echo()
-    {
-        echoes = echoes + 1;
-    }
-}
-
-// In two parts.
-public sealed partial class Anchorage  // entity: singleton Anchorage lazy none
-{
-    private static Anchorage only;
-    private int ships;
-
-    private Anchorage() { }
-}
-
-public sealed partial class Anchorage
-{
-    public static Anchorage Only
-    {
-        get
-        {
-            if (only == null)
-            {
-                only = new Anchorage();  // finding: thread.unguarded-creation
-            }
-            return only;
-        }
-    }
-
-    public void Drop()
-    {
-        ships = ships + 1;
-    }
-}
-
 public interface IDesk { }
 
 public class CustomsDesk : IDesk { }  // entity: container-managed CustomsDesk

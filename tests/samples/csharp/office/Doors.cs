@@ -2,13 +2,6 @@ using System.Collections.Generic;
 
 namespace Office.Doors;
 
-// The shift that is on, set by who begins it.
-public class Shift
-{
-    public static Shift Current { get; set; } = new Shift();  // entity: shared-instance Current eager language
-    public string Name = "none";
-}
-
 // One for each quay.
 public class Quay
 {
@@ -44,17 +37,5 @@ public sealed class Foghorn  // entity: singleton Foghorn eager language
     public void Blow()
     {
         blown = blown + 1;
-    }
-}
-
-public class Gate
-{
-    private readonly Quay quay = Quay.Of("north");
-
-    public void Open(Foghorn other)
-    {
-        Foghorn.Horn = other;  // finding: coupling.hidden-dependency
-        Shift.Current.Name = "day";  // finding: coupling.hidden-dependency
-        quay.Ships = 1;
     }
 }

@@ -1,10 +1,3 @@
-// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
-using System;
-using System.Collections.Generic;
-using System.IO;
-using System.Threading;
-using System.Threading.Tasks;
-
 namespace Piers
 {
     // There must be only one.

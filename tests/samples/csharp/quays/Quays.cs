@@ -1,10 +1,3 @@
-// Quays, mast and gauges of the harbour: what the other folders do not show in C#.
-using System;
-using System.Collections.Generic;
-using System.IO;
-using System.Threading.Tasks;
-using Quays.Ledgers;
-
 namespace Quays
 {
     // One is handed out, another is made beside it.

@@ -79,6 +79,3 @@ class Ship {
   factory Ship.named(String name) => Ship(name);
   static const int crew = 4;  // harmless: crew
 }
-
-const int berthLimit = 12;  // harmless: berthLimit
-final List<String> quays = const ['north', 'south'];  // harmless: quays

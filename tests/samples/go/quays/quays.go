@@ -17,21 +17,6 @@ func TheBeacon() *beaconLamp { return beacon }
 
 func (b *beaconLamp) Flash() { b.flashes = 1 }
 
-func (p *Pier) Light() {
-	second := &beaconLamp{} // finding: single.second-creation
-	second.Flash()
-}
-
-type Foghorn struct {
-	blown int
-}
-
-func (f *Foghorn) Blow() { f.blown = 1 }
-
-var horn = &Foghorn{}  // entity: shared-instance horn eager language
-
-func TheHorn() *Foghorn { return horn }
-
 // Only the first caller's name counts; near miss: kept by name.
 type Plate struct {
 	name string
@@ -61,22 +46,6 @@ func TheBuoy(name string) *Plate { // near: init.arguments-ignored
 	return buoys[name]
 }
 
-// Reads a file at load.
-type TideFile struct {
-	rows []byte
-}
-
-func readTides() *TideFile {
-	rows, _ := os.ReadFile("tides")
-	return &TideFile{rows: rows}
-}
-
-var tides = readTides()  // entity: shared-instance tides eager language // finding: init.eager-heavy
-
-func Tides() *TideFile { return tides }
-
-func (t *TideFile) Drop() { t.rows = nil }
-
 // Made on first use behind a lock, for nothing.
 type bollardPost struct {  // entity: singleton bollardPost lazy lock  // finding: single.copyable
 	ropes int
@@ -104,42 +73,6 @@ func month() {
 	}
 }
 
-// Each needs the other while it is made.
-type Light struct {
-	height int
-}
-
-type Mole struct {
-	length int
-}
-
-var (
-	light     *Light  // entity: shared-instance light lazy once
-	mole      *Mole  // entity: shared-instance mole lazy once
-	lightOnce sync.Once  // harmless: lightOnce
-	moleOnce  sync.Once  // harmless: moleOnce
-)
-
-func newLight() *Light { return &Light{height: TheMole().length} }
-
-func newMole() *Mole { return &Mole{length: TheLight().height} }
-
-func TheLight() *Light {
-	lightOnce.Do(func() {
-		light = newLight() // finding: init.cycle
-	})
-	return light
-}
-
-func TheMole() *Mole {
-	moleOnce.Do(func() {
-		mole = newMole()
-	})
-	return mole
-}
-
-func (l *Light) Raise() { l.height = 1 }
-
 // Asks for itself.
 type DutyBook struct {
 	entries int
@@ -163,24 +96,6 @@ func TheBook() *DutyBook {
 }
 
 func (d *DutyBook) Enter() { d.entries = 1 }
-
-// Ends the program while it is made.
-type TideTable struct {
-	rows int
-}
-
-func newTable() *TideTable {
-	if _, err := os.ReadFile("rows"); err != nil {
-		panic(errors.New("no tides"))
-	}
-	return &TideTable{}
-}
-
-var table = newTable()  // entity: shared-instance table eager language // finding: init.may-throw init.eager-heavy
-
-func Table() *TideTable { return table }
-
-func (t *TideTable) Next() { t.rows = 1 }
 
 // The slot is read outside the lock; near miss: by Once.
 type Radar struct {
@@ -222,12 +137,6 @@ func (m *SignalMast) Detach(keeper Keeper) {
 			m.keepers = append(m.keepers[:i], m.keepers[i+1:]...)
 			return
 		}
-	}
-}
-
-func (m *SignalMast) Raise(signal int) {
-	for _, keeper := range m.keepers {
-		keeper.Heard(signal)
 	}
 }
 
@@ -315,36 +224,6 @@ type Berther struct {
 func (b *Berther) Arrive() { b.free = ThePlan().berths }  // finding: coupling.hidden-dependency
 
 func (b *Berther) Stop() { b.free = 0 }
-
-func (c *ChartStore) Depth(place string) int {
-	chart, _ := os.ReadFile(place)
-	return len(chart)
-}
-
-func (n *Navigator) Depth() int { return n.store.Depth("roads") }
-
-func (m *Mate) Depth() int { return m.store.Depth("bay") }
-
-// One object reached through another.
-type Buoyage struct {
-	laid int
-}
-
-var buoyage = &Buoyage{}  // entity: shared-instance buoyage eager language
-
-func TheBuoyage() *Buoyage { return buoyage }
-
-func (b *Buoyage) Lay() { b.laid = 1 }
-
-type Fairway struct {
-	depth int
-}
-
-var fairway = &Fairway{}  // entity: shared-instance fairway eager language
-
-func TheFairway() *Fairway { return fairway }
-
-func (f *Fairway) Dredge() { f.depth = 1 }
 
 // Reached from everywhere; near miss: four.
 type Siren struct {

@@ -9,47 +9,6 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.Lock;
 import java.util.concurrent.locks.ReentrantLock;
 
-// Made above what its constructor needs.
-class SignalCode {  // entity: singleton SignalCode eager language
-    private static final SignalCode CODE = new SignalCode();  // finding: init.order-within-class
-    private static final Map<String, String> FLAGS = new HashMap<>();  // harmless: FLAGS
-    private String last = "";
-
-    private SignalCode() {
-        last = FLAGS.get("north");
-    }
-
-    static SignalCode get() {
-        return CODE;
-    }
-
-    void show(String flag) {
-        last = flag;
-    }
-}
-
-// The lock is the caller's own.
-class CargoScale {  // entity: singleton CargoScale lazy lock
-    private static CargoScale scale;
-    private double load;
-
-    private CargoScale() {}
-
-    static CargoScale get() {
-        Object lock = new Object();
-        synchronized (lock) {  // finding: thread.wrong-lock
-            if (scale == null) {
-                scale = new CargoScale();  // finding: init.lazy-needless
-            }
-            return scale;
-        }
-    }
-
-    void weigh(double tons) {
-        load = tons;
-    }
-}
-
 // The slot is its own lock.
 class DutyLog {  // entity: singleton DutyLog lazy lock
     private static DutyLog log = null;
@@ -114,18 +73,6 @@ class CustomsDesk {  // entity: container-managed CustomsDesk
 
     CustomsDesk(Dock dock) {
         this.dock = dock;
-    }
-}
-
-class Pier {
-    private final Dock dock;
-
-    Pier(Dock dock) {
-        this.dock = dock;
-    }
-
-    Dock getDock() {
-        return dock;
     }
 }
 

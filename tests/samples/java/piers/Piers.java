@@ -1,6 +1,3 @@
-// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
-package piers;
-
 import java.io.FileInputStream;
 import java.io.IOException;
 import java.io.Serializable;
@@ -9,15 +6,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import piers.ledgers.PilotFees;
-
-// There must be only one.
-class TideTable {  // finding: single.meant-single
-    private int shown;
-
-    void show() {
-        shown++;
-    }
-}
 
 /** The only one instance is below. */
 final class Anchor {  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy lock
@@ -116,67 +104,6 @@ final class Hook {  // entity: singleton Hook eager language
 
     void swing() {
         weight++;
-    }
-}
-
-final class Tackle {  // entity: singleton Tackle eager language
-    private static final Tackle TACKLE = new Tackle();  // near: init.cycle init.reentrant
-    private int blocks = 2;
-
-    private Tackle() {
-    }
-
-    static Tackle tackle() {
-        return TACKLE;
-    }
-
-    void pull() {
-        blocks++;  // near: coupling.cycle
-    }
-}
-
-// Asks for itself through a helper.
-final class LogBook {  // entity: singleton LogBook lazy lock
-    private static LogBook book;
-    private int lines;
-
-    private LogBook() {
-        Greeter.greet();  // finding: coupling.cycle
-    }
-
-    static synchronized LogBook book() {
-        if (book == null) {
-            book = new LogBook();
-        }
-        return book;
-    }
-
-    void write() {
-        lines++;
-    }
-}
-
-final class Greeter {
-    static void greet() {
-        LogBook.book().write();  // finding: coupling.hidden-dependency init.reentrant
-    }
-}
-
-// Reads the environment while it is made; near misses: asked later, or handed in.
-final class Flags {  // entity: singleton Flags eager language
-    private static final Flags FLAGS = new Flags();
-    private String home;
-
-    private Flags() {
-        home = System.getenv("HARBOUR");  // finding: init.reads-environment
-    }
-
-    static Flags flags() {
-        return FLAGS;
-    }
-
-    void rename(String name) {
-        home = home + name;
     }
 }
 
@@ -372,89 +299,6 @@ final class Soundings {  // entity: singleton Soundings eager language
     }
 }
 
-// Walks over a copy, and registers once.
-final class Bells {  // entity: singleton Bells eager language
-    private static final Bells BELLS = new Bells();
-    private final List<Ringer> ringers = new ArrayList<>();
-
-    private Bells() {
-    }
-
-    static Bells bells() {
-        return BELLS;
-    }
-
-    synchronized void add(Ringer ringer) {
-        if (!ringers.contains(ringer)) {
-            ringers.add(ringer);  // near: lifetime.duplicate-subscription
-        }
-    }
-
-    synchronized void remove(Ringer ringer) {
-        ringers.remove(ringer);
-    }
-
-    synchronized void ring() {
-        for (Ringer ringer : new ArrayList<>(ringers)) {  // near: lifetime.notify-while-changing
-            ringer.ring();  // finding: coupling.cycle
-        }
-    }
-}
-
-class Ringer {
-    void start() {
-        Bells.bells().add(this);  // finding: coupling.hidden-dependency
-        Bells.bells().add(this);
-    }
-
-    void close() {
-        Bells.bells().remove(this);
-    }
-
-    void ring() {
-    }
-}
-
-// Handed on and not kept.
-class Call {
-    private final String ship;
-
-    Call(String ship) {
-        this.ship = ship;
-    }
-
-    String enter() {
-        return Porter.porter().note(this);  // near: lifetime.captured-short-lived  // finding: coupling.hidden-dependency
-    }
-
-    String ship() {
-        return ship;
-    }
-}
-
-final class Porter {  // entity: singleton Porter eager language
-    private static final Porter PORTER = new Porter();
-    private int calls;
-
-    private Porter() {
-    }
-
-    static Porter porter() {
-        return PORTER;
-    }
-
-    String note(Call call) {
-        calls++;
-        return call.ship();  // finding: coupling.cycle
-    }
-}
-
-class Echo {
-    int read() throws IOException {
-        return new FileInputStream("echo").read();
-    }
-}
-
 // One reached through another; near misses: a part of the object, and the other one asked directly.
 final class Buoys {  // entity: singleton Buoys eager language
     private static final Buoys BUOYS = new Buoys();
@@ -589,49 +433,6 @@ class Morning {
         soundings.open("half");
         signals.show("H");
         crane.turn();
-    }
-}
-
-// What may throw, and where it does no harm: caught inside, or with nothing to throw.
-final class Moorings {  // entity: singleton Moorings eager language
-    private static final Moorings MOORINGS = new Moorings();  // near: init.may-throw
-    private int rings;
-
-    private Moorings() {
-        try {
-            rings = Integer.parseInt("12");
-        } catch (NumberFormatException error) {
-            rings = 0;
-            System.err.println(error);
-        }
-    }
-
-    static Moorings moorings() {
-        return MOORINGS;
-    }
-
-    void add() {
-        rings = 13;
-    }
-}
-
-// Set up by those who need it.
-final class Locks {  // entity: singleton Locks eager language
-    private static final Locks LOCKS = new Locks();
-    private Depths depths;
-
-    private Locks() {
-    }
-
-    static Locks locks() {
-        return LOCKS;
-    }
-
-    void fill() {  // near: init.needs-setup
-        if (depths == null) {
-            depths = new Depths();
-        }
-        depths.measure();
     }
 }
 

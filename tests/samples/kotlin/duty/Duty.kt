@@ -1,6 +1,3 @@
-// Guards, starts, lists and ties of a harbour on duty.
-package duty
-
 import java.io.File
 import java.io.IOException
 
@@ -70,115 +67,6 @@ object Moorings {  // entity: singleton Moorings eager language
     }
 }
 
-// Who is listed is told of each signal.
-interface Keeper {
-    fun heard(signal: Int)
-}
-
-object SignalMast {  // entity: singleton SignalMast eager language
-    private val keepers = mutableListOf<Keeper>()
-
-    fun attach(keeper: Keeper) {
-        keepers.add(keeper)
-    }
-
-    fun detach(keeper: Keeper) {
-        keepers.remove(keeper)
-    }
-
-    fun raise(signal: Int) {
-        for (keeper in keepers) {  // finding: lifetime.notify-while-changing
-            keeper.heard(signal)
-        }
-    }
-
-    // Near miss: over a copy.
-    fun lower(signal: Int) {
-        for (keeper in keepers.toList()) {  // near: lifetime.notify-while-changing
-            keeper.heard(signal)
-        }
-    }
-}
-
-class Lookout : Keeper {
-    private var last = 0
-
-    init {
-        SignalMast.attach(this)  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
-    }
-
-    override fun heard(signal: Int) {
-        last = signal
-    }
-
-    fun close() {
-        last = 0
-    }
-}
-
-// Near miss: taken out at its end. It takes itself out while the list is walked, too.
-class Bosun : Keeper {
-    init {
-        SignalMast.attach(this)  // near: lifetime.dangling-subscriber
-    }
-
-    override fun heard(signal: Int) {
-        close()
-    }
-
-    fun close() {
-        SignalMast.detach(this)
-    }
-}
-
-// Registered when it is made and again by a method.
-class Steward : Keeper {
-    private var last = 0
-
-    init {
-        SignalMast.attach(this)
-    }
-
-    fun wake() {
-        SignalMast.attach(this)  // finding: lifetime.duplicate-subscription
-    }
-
-    override fun heard(signal: Int) {
-        last = signal
-    }
-
-    fun close() {
-        SignalMast.detach(this)
-    }
-}
-
-// Only ever added to; near miss: given a limit.
-object Logbook {  // entity: singleton Logbook eager language
-    private val lines = mutableListOf<String>()
-    private val recent = mutableListOf<String>()
-
-    fun write(line: String) {
-        lines.add(line)  // finding: lifetime.grows-forever
-    }
-
-    @Synchronized
-    fun keep(line: String) {
-        recent.add(line)  // near: lifetime.grows-forever
-        if (recent.size > 20) {
-            recent.removeAt(0)
-        }
-    }
-}
-
-// Reads the environment; the failure is dropped.
-object NamePlate {  // entity: singleton NamePlate eager language
-    private var name = System.getenv("HARBOUR")  // finding: init.reads-environment
-
-    fun rename(newName: String) {
-        name = newName
-    }
-}
-
 object Barograph {  // entity: singleton Barograph eager language // finding: init.eager-heavy
     private var pressure = 0
 
@@ -228,14 +116,6 @@ fun check(permit: Permit): Boolean {
 
 fun gate(permit: Permit): Boolean {
     return check(permit)
-}
-
-fun quay(permit: Permit): Boolean {
-    return gate(permit)
-}
-
-fun pier(permit: Permit): Boolean {  // finding: coupling.long-handoff
-    return quay(permit)
 }
 
 /** There is only one office in the harbour. */

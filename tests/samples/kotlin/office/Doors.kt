@@ -1,18 +1,5 @@
 package office
 
-// The shift that is on, set by who begins it.
-class Shift(val name: String) {  // entity: singleton Shift lazy none // finding: single.open-constructor
-    companion object {
-        private var current: Shift? = null
-
-        fun current(): Shift? = current  // finding: single.may-return-nothing
-
-        fun begin(name: String) {
-            current = Shift(name)
-        }
-    }
-}
-
 // One for each quay.
 object Quays {  // entity: singleton Quays eager language
     private val quays = mutableMapOf<String, Quay>()

@@ -4,32 +4,6 @@ import java.util.concurrent.atomic.AtomicInteger
 import kotlin.concurrent.thread
 import piers.ledgers.fees
 
-// There is only one, and the class sees to it.
-class Anchor {  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy none
-    companion object {
-        private var anchorage: Anchor? = null
-
-        fun anchor(): Anchor {
-            if (Anchor.anchorage == null) {
-                Anchor.anchorage = Anchor()  // near: single.second-creation  // finding: thread.unguarded-creation
-            }
-            return Anchor.anchorage!!  // near: single.may-return-nothing
-        }
-    }
-
-    private var chain: Int = 0
-
-    private constructor() {  // near: single.open-constructor
-        if (Anchor.anchorage != null) {
-            throw IllegalStateException("the anchor is there")
-        }
-    }
-
-    fun lower() {
-        this.chain = 1
-    }
-}
-
 // One is handed out, and a helper makes another.
 class Capstan {  // entity: singleton Capstan lazy none  // finding: single.open-constructor
     companion object {
@@ -48,44 +22,6 @@ class Capstan {  // entity: singleton Capstan lazy none  // finding: single.open
     fun turn() {
         this.turns = 1
     }
-}
-
-fun spareCapstan(): Capstan {
-    return Capstan()  // finding: single.second-creation
-}
-
-// Put in another's place by whoever asks for it.
-open class Flare {
-    private var lit: Int = 0
-
-    fun light() {
-        this.lit = 1
-    }
-}
-
-private var flareNow: Flare? = null  // entity: shared-instance flareNow lazy none
-
-fun flare(): Flare {
-    if (flareNow == null) {
-        flareNow = Flare()  // finding: thread.unguarded-creation
-    }
-    return flareNow!!
-}
-
-// Near misses: never set again.
-private val torchNow: Flare = Flare()  // near: single.replaceable init.eager-heavy  // entity: shared-instance torchNow eager language
-
-fun torch(): Flare {
-    return torchNow!!
-}
-
-private var wickNow: Flare? = null  // entity: shared-instance wickNow lazy none
-
-fun wick(): Flare {
-    if (wickNow == null) {
-        wickNow = Flare()  // near: single.replaceable  // finding: thread.unguarded-creation
-    }
-    return wickNow!!
 }
 
 // A circle of three; near misses: what is called later is no part of the making.
@@ -150,37 +86,6 @@ class Hook {  // entity: singleton Hook lazy none
     }
 }
 
-class Tackle {
-    private var blocks: Int = 2
-
-    fun pull() {  // near: coupling.cycle
-        this.blocks = 3
-    }
-
-    fun strain(tons: Int) {
-        if (tons < 0) {
-            throw IllegalStateException("tons")
-        }
-        this.blocks = tons
-    }
-}
-
-class Davit {
-    private var boats: Int = 0
-
-    constructor() {  // near: init.cycle init.reentrant init.reads-environment
-        this.boats = 0
-    }
-
-    fun lower() {
-        tackle.pull()  // near: coupling.cycle  // finding: coupling.hidden-dependency
-        this.boats = 1
-    }
-}
-
-val tackle: Tackle = Tackle()  // near: init.cycle init.reentrant init.may-throw init.eager-heavy  // entity: shared-instance tackle eager language
-val davit: Davit = Davit()  // near: init.may-throw init.order-within-class  // entity: shared-instance davit eager language
-
 // Asks for itself through a helper.
 class LogBook {  // entity: singleton LogBook lazy none
     companion object {
@@ -208,50 +113,6 @@ class LogBook {  // entity: singleton LogBook lazy none
 fun greet() {
     LogBook.book().write()  // finding: init.reentrant
 }
-
-// Reads the environment while it is made; near misses: asked later, or handed in.
-class Flags {
-    private var home: String = ""
-
-    constructor() {
-        this.home = System.getenv("HARBOUR") ?: ""  // finding: init.reads-environment
-    }
-
-    fun rename(name: String) {
-        this.home = name
-    }
-}
-
-val flags: Flags = Flags()  // entity: shared-instance flags eager language
-
-class Pennants {
-    private var home: String = ""
-
-    constructor(home: String) {
-        this.home = home
-    }
-
-    fun reload() {
-        this.home = System.getenv("HARBOUR") ?: ""  // near: init.reads-environment
-    }
-}
-
-val pennants: Pennants = Pennants("pier")  // entity: shared-instance pennants eager language
-
-// Reads a file while the program is loaded.
-class Almanac {
-    private lateinit var rows: MutableList<String>
-
-    constructor() {
-        this.rows = File("almanac").readLines().toMutableList()
-    }
-
-    fun drop() {
-        this.rows.removeAt(0)
-    }
-}
-
-val almanac: Almanac = Almanac()  // finding: init.eager-heavy  // entity: shared-instance almanac eager language
 
 // Throws where it stands.
 class Scale {
@@ -289,134 +150,6 @@ private val heights: MutableMap<String, Int> = mutableMapOf<String, Int>()  // e
 
 fun raiseStairs(by: Int) {
     heights["stairs"] = by
-}
-
-// Works only after it was set up; near misses: it sees to it itself.
-class Gauge {
-    fun read(): Int {
-        return 3
-    }
-}
-
-class Locks {
-    private var gauge: Gauge? = null
-    private var level: Int = 0
-
-    fun setUp(gauge: Gauge) {
-        this.gauge = gauge
-    }
-
-    fun fill() {
-        this.level = this.gauge!!.read()
-    }
-}
-
-class Basin {
-    private var gauge: Gauge? = null
-    private var level: Int = 0
-
-    fun setUp(gauge: Gauge) {
-        this.gauge = gauge
-    }
-
-    fun fill() {  // near: init.needs-setup
-        if (this.gauge == null) {
-            throw IllegalStateException("no gauge")
-        }
-        this.level = this.gauge!!.read()
-    }
-
-    fun empty() {  // near: init.needs-setup
-        this.level = this.gauge?.read() ?: 0
-    }
-}
-
-val locks: Locks = Locks()  // entity: shared-instance locks eager language
-val basin: Basin = Basin()  // entity: shared-instance basin eager language
-
-fun flood(deep: Boolean) {
-    locks.fill()  // finding: init.needs-setup
-    if (deep) {
-        locks.setUp(Gauge())
-    }
-    basin.setUp(Gauge())
-    basin.fill()
-    basin.empty()
-}
-
-// The failure goes nowhere; near misses: it is told, or handed on.
-class Barometer {
-    private var pressure: Int = 0
-
-    constructor() {
-        try {
-            this.pressure = File("barometer").readText().length
-        } catch (error: Exception) {  // finding: init.failure-swallowed
-        }
-    }
-
-    fun fall() {
-        this.pressure = 1
-    }
-}
-
-private var barometerNow: Barometer? = null  // entity: shared-instance barometerNow lazy none
-
-fun barometer(): Barometer {
-    if (barometerNow == null) {
-        barometerNow = Barometer()  // finding: thread.unguarded-creation
-    }
-    return barometerNow!!
-}
-
-class Hygrometer {
-    private var damp: Int = 0
-
-    constructor() {
-        try {
-            this.damp = File("hygrometer").readText().length
-        } catch (error: Exception) {
-            throw IllegalStateException("no hygrometer")  // near: init.failure-swallowed
-        }
-    }
-
-    fun rise() {
-        this.damp = 1
-    }
-}
-
-class Anemometer {
-    private var wind: Int = 0
-
-    constructor() {
-        try {
-            this.wind = File("anemometer").readText().length
-        } catch (error: Exception) {
-            System.err.println(error)  // near: init.failure-swallowed
-            throw error
-        }
-    }
-
-    fun blow() {
-        this.wind = 1
-    }
-}
-
-private var hygrometerNow: Hygrometer? = null  // entity: shared-instance hygrometerNow lazy none
-private var anemometerNow: Anemometer? = null  // entity: shared-instance anemometerNow lazy none
-
-fun hygrometer(): Hygrometer {
-    if (hygrometerNow == null) {
-        hygrometerNow = Hygrometer()  // near: init.eager-heavy  // finding: thread.unguarded-creation init.may-throw
-    }
-    return hygrometerNow!!
-}
-
-fun anemometer(): Anemometer {
-    if (anemometerNow == null) {
-        anemometerNow = Anemometer()  // finding: thread.unguarded-creation init.may-throw
-    }
-    return anemometerNow!!
 }
 
 // Others run while it is made; near misses: nothing runs in between, or what is promised is kept.
@@ -466,20 +199,6 @@ suspend fun askForChannel(): Int {
     return 16
 }
 
-// Opens what nothing closes; near misses: closed in the same function, or at the end.
-class Soundings {
-    private var file: FileInputStream? = null
-    private var read: Int = 0
-
-    fun open(name: String) {
-        this.file = FileInputStream(name)  // finding: lifetime.never-released
-    }
-
-    fun next() {
-        this.read = this.file?.read() ?: 0
-    }
-}
-
 class Tides {
     private var file: FileInputStream? = null
 
@@ -491,9 +210,6 @@ class Tides {
         this.file!!.close()
     }
 }
-
-val soundings: Soundings = Soundings()  // entity: shared-instance soundings eager language
-val tides: Tides = Tides()  // entity: shared-instance tides eager language
 
 // Walks over the list itself, and registers whoever asks; near misses: over a copy, and with a look first.
 class Bells {
@@ -726,28 +442,9 @@ fun counter(papers: Papers): Boolean {
     return clerk(papers)
 }
 
-fun entrance(papers: Papers): Boolean {
-    return counter(papers)
-}
-
-fun door(papers: Papers): Boolean {  // finding: coupling.long-handoff
-    return entrance(papers)
-}
-
 fun gate(papers: Papers): Boolean {  // near: coupling.long-handoff
     return papers.inOrder() && counter(papers)
 }
-
-// One reached through another; near misses: a part of the object, and the other one asked directly.
-class Buoys {
-    private var lit: Int = 0
-
-    fun light() {
-        this.lit = 1
-    }
-}
-
-val buoys: Buoys = Buoys()  // entity: shared-instance buoys eager language
 
 class Depths {
     private var least: Int = 0
@@ -780,76 +477,6 @@ class Channel {  // entity: singleton Channel lazy none  // finding: single.open
     }
 }
 
-class Pilot {
-    fun steer() {
-        Channel.channel().capstan().turn()  // finding: coupling.hidden-dependency coupling.chained-access
-        Channel.channel().depths().measure()  // near: coupling.chained-access
-    }
-
-    fun dark() {
-        buoys.light()  // near: coupling.chained-access  // finding: coupling.hidden-dependency
-    }
-}
-
-// Reached from six places; near miss: two.
-class Gong {
-    private var struck: Int = 0
-
-    fun strike() {
-        this.struck = 1
-    }
-}
-
-val gong: Gong = Gong()  // finding: coupling.wide-reach  // entity: shared-instance gong eager language
-val whistle: Gong = Gong()  // near: coupling.wide-reach  // entity: shared-instance whistle eager language
-
-class Pier1 {
-    fun fog() {
-        gong.strike()  // finding: coupling.hidden-dependency
-        whistle.strike()  // finding: coupling.hidden-dependency
-    }
-}
-
-class Pier2 {
-    fun fog() {
-        gong.strike()
-        whistle.strike()
-    }
-}
-
-class Pier3 {
-    fun fog() {
-        gong.strike()
-    }
-}
-
-class Pier4 {
-    fun fog() {
-        gong.strike()
-    }
-}
-
-// Begins the day for all; near miss: what is handed in is no reach.
-class Morning {
-    fun begin() {  // finding: coupling.crowded-startup
-        gong.strike()
-        whistle.strike()
-        buoys.light()
-        soundings.open("morning")  // finding: coupling.hidden-dependency
-        davit.lower()  // finding: coupling.hidden-dependency
-        flags.rename("morning")  // finding: coupling.hidden-dependency
-        pennants.reload()  // finding: coupling.hidden-dependency
-    }
-
-    fun half(bell: Gong, light: Buoys, line: Soundings, boat: Davit, flag: Flags) {  // near: coupling.crowded-startup
-        bell.strike()
-        light.light()
-        line.open("half")
-        boat.lower()
-        flag.rename("half")
-    }
-}
-
 // One slot for a family; near miss: one for each of it.
 open class Raft {  // entity: singleton Raft lazy none  // finding: single.open-constructor
     companion object {
@@ -879,25 +506,6 @@ class WideRaft : Raft() {
 
     fun load() {
         this.sink()
-    }
-}
-
-open class Punt {  // entity: singleton Punt lazy none  // finding: single.open-constructor
-    companion object {
-        protected var one: Punt? = null
-
-        fun punt(): Punt {
-            if (Punt.one == null) {
-                Punt.one = Punt()  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
-            }
-            return Punt.one!!
-        }
-    }
-
-    private var poles: Int = 1
-
-    fun push() {
-        this.poles = 0
     }
 }
 

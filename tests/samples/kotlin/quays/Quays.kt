@@ -5,21 +5,6 @@ import kotlin.concurrent.thread
 import kotlinx.coroutines.delay
 import quays.ledgers.HarbourDues
 
-// One is handed out, another is made beside it.
-class Beacon {  // entity: singleton Beacon eager language  // finding: single.open-constructor
-    private var flashes = 0
-
-    fun flash() {
-        flashes = 1
-    }
-
-    companion object {
-        private val beacon = Beacon()
-
-        fun beacon(): Beacon = beacon
-    }
-}
-
 // Near miss: nobody else can make one.
 class Lantern private constructor() {  // near: single.open-constructor  // entity: singleton Lantern eager language
     private var lit = 0
@@ -425,94 +410,6 @@ fun newDay(): Int {
     Gauge.close()
     Gauge.open()
     return Gauge.measure()  // near: lifetime.used-after-teardown
-}
-
-// Knows who uses it.
-object Plan {  // entity: singleton Plan eager language
-    private var berths = 0
-
-    fun change(berther: Berther) {
-        berths = 1
-        berther.stop()  // finding: coupling.cycle
-    }
-
-    fun berths(): Int = berths
-}
-
-class Berther {
-    private var free = 0
-
-    fun arrive() {
-        free = Plan.berths()  // finding: coupling.hidden-dependency
-    }
-
-    fun stop() {
-        free = 0
-    }
-}
-
-// Reached from everywhere; near miss: four classes.
-object Siren {  // entity: singleton Siren eager language // finding: coupling.wide-reach
-    private var sounded = 0
-
-    fun sound() {
-        sounded = 1
-    }
-}
-
-object Bell {  // near: coupling.wide-reach  // entity: singleton Bell eager language
-    private var rung = 0
-
-    fun ring() {
-        rung = 1
-    }
-}
-
-class NorthQuay {
-    fun fog() {
-        Siren.sound()  // finding: coupling.hidden-dependency
-        Bell.ring()  // finding: coupling.hidden-dependency
-    }
-}
-
-class SouthQuay {
-    fun fog() {
-        Siren.sound()
-        Bell.ring()
-    }
-}
-
-class EastQuay {
-    fun fog() {
-        Siren.sound()
-        Bell.ring()
-    }
-}
-
-class WestQuay {
-    fun fog() {
-        Siren.sound()
-    }
-}
-
-// Starts them all; near miss: only five.
-class Opening {
-    fun open() {  // finding: coupling.crowded-startup
-        Beacon.beacon().flash()  // finding: coupling.hidden-dependency
-        Siren.sound()
-        Bell.ring()
-        WaveLog.begin()  // finding: coupling.hidden-dependency
-        EchoLog.begin()  // finding: coupling.hidden-dependency
-        Berth.berth().moor()
-    }
-
-    fun half() {  // near: coupling.crowded-startup
-        Siren.sound()
-        Bell.ring()
-        WaveLog.next()
-        EchoLog.next()
-        WaveLog.close()
-    }
 }
 
 // Near miss: constants with members of their own, and nothing that changes.

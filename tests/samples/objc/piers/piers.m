@@ -1,21 +1,3 @@
-// There must be only one.
-@interface HPTideTable : NSObject {  // finding: single.meant-single
-    int shown;
-}
-- (void)show;
-@end
-
-@implementation HPTideTable
-
-// Not a singleton: each pier has one.
-@interface HPLadder : NSObject {  // near: single.meant-single
-    int rungs;
-}
-- (void)climb;
-@end
-
-@implementation HPLadder
-
 @interface HPAnchor : NSObject {  // near: single.meant-single  // entity: singleton HPAnchor lazy lock
     int chain;
     NSMutableArray *rows;
@@ -49,24 +31,6 @@ static HPAnchor *theAnchor;
         }
         return theAnchor;  // near: single.may-return-nothing
     }
-}
-
-@interface HPBoatswain : NSObject {
-    HPAnchor *_own;
-    NSMutableArray *_notes;
-}
-- (instancetype)initWithAnchor:(HPAnchor *)anchor;
-- (void)moor;
-@end
-
-@implementation HPBoatswain
-
-- (instancetype)initWithAnchor:(HPAnchor *)anchor {
-    if ((self = [super init])) {
-        _own = anchor;  // near: coupling.hidden-dependency coupling.fixed-collaborator
-        _notes = [NSMutableArray array];
-    }
-    return self;
 }
 
 // One is handed out, and a function makes another.
@@ -343,26 +307,6 @@ static HPDinghy *theDinghy;
     return self;
 }
 
-@interface HPCanoe : NSObject {  // entity: singleton HPCanoe lazy lock
-    int paddles;
-    BOOL ready;
-}
-- (void)row;
-@end
-
-static HPCanoe *theCanoe;
-
-@implementation HPCanoe
-
-+ (instancetype)allocWithZone:(NSZone *)zone {
-    @synchronized (self) {
-        if (theCanoe == nil) {
-            theCanoe = [super allocWithZone:zone];  // finding: init.lazy-needless
-        }
-        return theCanoe;
-    }
-}
-
 - (instancetype)init {
     if ((self = [super init])) {
         if (!ready) {
@@ -373,68 +317,11 @@ static HPCanoe *theCanoe;
     return self;
 }
 
-// Only the first one's name counts; near misses: it counts each time.
-@interface HPPlate : NSObject {  // entity: singleton HPPlate lazy lock
-    NSString *_name;
-}
-+ (HPPlate *)plateWithName:(NSString *)name size:(int)size;  // finding: init.arguments-ignored
-- (void)rename:(NSString *)name;
-@end
-
-static HPPlate *theHPPlate;
-
-@implementation HPPlate
-
-- (instancetype)initWithName:(NSString *)name {
-    if ((self = [super init])) {
-        _name = name;
-    }
-    return self;
-}
-
-+ (HPPlate *)plateWithName:(NSString *)name size:(int)size {
-    @synchronized (self) {
-        if (theHPPlate == nil) {
-            theHPPlate = [[HPPlate alloc] initWithName:name];
-        }
-        return theHPPlate;
-    }
-}
-
-- (void)rename:(NSString *)name {
-    _name = name;
-}
-
-@interface HPSign : NSObject {  // entity: singleton HPSign lazy lock
-    NSString *_name;
-}
-+ (HPSign *)signWithName:(NSString *)name;  // near: init.arguments-ignored
-- (void)rename:(NSString *)name;
-@end
-
-static HPSign *theHPSign;
-
-@implementation HPSign
-
 - (instancetype)initWithName:(NSString *)name {  // near: init.arguments-ignored
     if ((self = [super init])) {
         _name = name;
     }
     return self;
-}
-
-+ (HPSign *)signWithName:(NSString *)name {
-    @synchronized (self) {
-        if (theHPSign == nil) {
-            theHPSign = [[HPSign alloc] initWithName:name];
-        }
-        [theHPSign rename:name];
-        return theHPSign;
-    }
-}
-
-- (void)rename:(NSString *)name {
-    _name = name;
 }
 
 // A circle of three.
@@ -470,10 +357,6 @@ static HPSign *theHPSign;
     return hook;
 }
 
-- (int)weight {
-    return weight;
-}
-
 @interface HPWinch : NSObject {  // entity: singleton HPWinch lazy once
     int rope;
 }
@@ -497,10 +380,6 @@ static HPSign *theHPSign;
         winch = [[HPWinch alloc] init];
     });
     return winch;
-}
-
-- (int)rope {
-    return rope;
 }
 
 @implementation HPCrane
@@ -668,10 +547,6 @@ void greetTheBook(void) {
     return locks;
 }
 
-- (void)setUp:(HPGauge *)gauge {
-    _gauge = gauge;
-}
-
 @interface HPBasin : NSObject {  // entity: singleton HPBasin lazy once
     HPGauge *_gauge;
     int level;
@@ -694,17 +569,6 @@ void greetTheBook(void) {
         basin = [[HPBasin alloc] init];
     });
     return basin;
-}
-
-- (void)setUp:(HPGauge *)gauge {
-    _gauge = gauge;
-}
-
-- (void)fill {
-    if (_gauge == nil) {
-        _gauge = [[HPGauge alloc] init];
-    }
-    level = [_gauge read];
 }
 
 // The failure goes nowhere; near miss: it is told.
@@ -1031,24 +895,6 @@ void work(void) {  // finding: coupling.crowded-startup
     [[HPBench bench] sit];
 }
 
-// Hands itself to a thread before it is complete; near misses: started by another method, or as the last thing.
-@interface HPSounder : NSObject {
-    int depth;
-}
-- (void)turn;
-@end
-
-@implementation HPSounder
-
-@interface HPListener : NSObject {
-    int heard;
-}
-- (void)start;
-- (void)turn;
-@end
-
-@implementation HPListener
-
 @protocol HPRinging
 - (void)ring;
 - (void)heard:(NSString *)what;
@@ -1098,16 +944,6 @@ void work(void) {  // finding: coupling.crowded-startup
     [ringers removeObject:ringer];
 }
 
-- (void)addPlayer:(id<HPRinging>)player {
-    if (![players containsObject:player]) {  // finding: thread.check-then-act
-        [players addObject:player];  // near: lifetime.duplicate-subscription
-    }
-}
-
-- (void)removePlayer:(id<HPRinging>)player {
-    [players removeObject:player];
-}
-
 - (void)play {
     for (id<HPRinging> player in [players copy]) {  // near: lifetime.notify-while-changing
         [player ring];
@@ -1124,28 +960,6 @@ void work(void) {  // finding: coupling.crowded-startup
 @end
 
 @implementation HPRinger
-
-@interface HPPlayer : NSObject <HPRinging> {
-    int strokes;
-}
-- (void)again;
-- (void)ring;
-- (void)heard:(NSString *)what;
-- (void)close;
-@end
-
-@implementation HPPlayer
-
-// Never leaves the list.
-@interface HPDrummer : NSObject <HPRinging> {
-    int beats;
-}
-- (void)ring;
-- (void)heard:(NSString *)what;
-- (void)close;
-@end
-
-@implementation HPDrummer
 
 - (instancetype)init {
     if ((self = [super init])) {
@@ -1255,131 +1069,6 @@ int day(void) {
     return level;
 }
 
-// Makes its own; near miss: handed in.
-@interface HPEcho : NSObject
-- (NSUInteger)read;
-@end
-
-@implementation HPEcho
-
-- (NSUInteger)read {
-    return [NSData dataWithContentsOfFile:@"echo"].length;
-}
-
-@interface HPSurveyor : NSObject {
-    HPEcho *_echo;
-}
-- (NSUInteger)depth;
-@end
-
-@implementation HPSurveyor
-
-- (instancetype)init {
-    if ((self = [super init])) {
-        _echo = [[HPEcho alloc] init];  // finding: coupling.fixed-collaborator
-    }
-    return self;
-}
-
-@interface HPInspector : NSObject {
-    HPEcho *_echo;
-}
-- (instancetype)initWithEcho:(HPEcho *)echo;
-- (NSUInteger)depth;
-@end
-
-@implementation HPInspector
-
-// Nothing to hand in; near misses: no state, or one caller.
-@interface HPTickets : NSObject  // finding: coupling.static-only-api  // entity: static-holder HPTickets eager language
-+ (void)sell;
-+ (int)sold;
-@end
-
-static int ticketsSold = 0;
-
-@implementation HPTickets
-+ (void)sell {
-    ticketsSold = 1;
-}
-+ (int)sold {
-    return ticketsSold;
-}
-@end
-
-@interface HPKnots : NSObject  // near: coupling.static-only-api
-+ (int)bowline:(int)turns;
-@end
-
-@implementation HPKnots
-+ (int)bowline:(int)turns {
-    return turns + 1;
-}
-@end
-
-@interface HPBollards : NSObject  // near: coupling.static-only-api  // entity: static-holder HPBollards eager language
-+ (void)use;
-@end
-
-static int bollardsUsed = 0;
-
-@implementation HPBollards
-+ (void)use {
-    bollardsUsed = 1;
-}
-@end
-
-@interface HPSailor : NSObject
-- (int)tie;
-@end
-
-@implementation HPSailor
-- (int)tie {
-    [HPTickets sell];  // finding: coupling.hidden-dependency
-    [HPBollards use];  // finding: coupling.hidden-dependency
-    return [HPKnots bowline:2];
-}
-@end
-
-@interface HPRower : NSObject
-- (int)tie;
-@end
-
-@implementation HPRower
-- (int)tie {
-    return [HPKnots bowline:[HPTickets sold]];
-}
-@end
-
-// Passed on by four; near misses: used on the way, or made there.
-@interface HPPapers : NSObject {
-    int number;
-}
-- (BOOL)inOrder;
-@end
-
-@implementation HPPapers
-
-BOOL stampThem(HPPapers *papers) {
-    return [papers inOrder];
-}
-
-BOOL clerkOf(HPPapers *papers) {
-    return stampThem(papers);
-}
-
-BOOL counterOf(HPPapers *papers) {
-    return clerkOf(papers);
-}
-
-BOOL entranceOf(HPPapers *papers) {
-    return counterOf(papers);
-}
-
-BOOL doorOf(HPPapers *papers) {  // finding: coupling.long-handoff
-    return entranceOf(papers);
-}
-
 // One reached through another; near misses: a part of the object, and the other one asked directly.
 @interface HPBuoys : NSObject {  // entity: singleton HPBuoys lazy once
     int lit;
@@ -1401,62 +1090,6 @@ BOOL doorOf(HPPapers *papers) {  // finding: coupling.long-handoff
         buoys = [[HPBuoys alloc] init];
     });
     return buoys;
-}
-
-@interface HPDepths : NSObject {
-    int least;
-}
-- (void)measure;
-@end
-
-@implementation HPDepths
-
-- (instancetype)init {
-    return [super init];
-}
-
-@interface HPChannel : NSObject {  // entity: singleton HPChannel lazy once
-    HPDepths *inner;
-    int marks;
-}
-+ (HPChannel *)channel;
-- (HPBuoys *)buoys;
-- (HPDepths *)depths;
-- (void)mark;
-@end
-
-@implementation HPChannel
-
-- (instancetype)init {  // finding: single.open-constructor
-    if ((self = [super init])) {
-        inner = [[HPDepths alloc] init];
-    }
-    return self;
-}
-
-+ (HPChannel *)channel {
-    static HPChannel *channel = nil;
-    static dispatch_once_t once;  // harmless: once
-    dispatch_once(&once, ^{
-        channel = [[HPChannel alloc] init];
-    });
-    return channel;
-}
-
-- (HPBuoys *)buoys {
-    return [HPBuoys buoys];
-}
-
-@interface HPPilot : NSObject
-- (void)steer;
-- (void)dark;
-@end
-
-@implementation HPPilot
-
-- (void)steer {
-    [[[HPChannel channel] buoys] light];  // finding: coupling.hidden-dependency coupling.chained-access
-    [[[HPChannel channel] depths] measure];  // near: coupling.chained-access
 }
 
 // Reached from six places; near miss: two.
@@ -1603,33 +1236,4 @@ BOOL doorOf(HPPapers *papers) {  // finding: coupling.long-handoff
         tackle = [[HPTackle alloc] init];
     });
     return tackle;
-}
-
-// Begins the day for all; near miss: what is handed in is no reach.
-@interface HPMorning : NSObject
-- (void)begin;
-- (void)half:(HPGong *)bell with:(HPWhistle *)horn and:(HPBuoys *)buoys;
-@end
-
-@implementation HPMorning
-
-// Closed to others.
-@interface HPWarden : NSObject {  // entity: singleton HPWarden lazy once
-    int rounds;
-}
-+ (HPWarden *)warden;
-- (instancetype)init NS_UNAVAILABLE;  // near: single.open-constructor
-+ (instancetype)new NS_UNAVAILABLE;
-- (void)walk;
-@end
-
-@implementation HPWarden
-
-+ (HPWarden *)warden {
-    static HPWarden *warden = nil;
-    static dispatch_once_t once;  // harmless: once
-    dispatch_once(&once, ^{
-        warden = [[HPWarden alloc] initPrivately];
-    });
-    return warden;
 }

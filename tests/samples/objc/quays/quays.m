@@ -1,7 +1,3 @@
-// Quays, mast and gauges of the harbour: what the other folder does not show in Objective-C.
-#import <Foundation/Foundation.h>
-#import "ledgers/HQDues.h"
-
 // One is handed out, another is made beside it.
 @interface HQBeacon : NSObject {  // entity: singleton HQBeacon lazy once
     int flashes;
@@ -29,17 +25,6 @@ static HQBeacon *theBeacon;
     return theBeacon;
 }
 
-- (void)flash {
-    flashes = 1;
-}
-
-@end
-
-void lightTheMole(void) {
-    HQBeacon *second = [[HQBeacon alloc] init];  // finding: single.second-creation
-    [second flash];
-}
-
 // Another takes its place.
 @interface HQHorn : NSObject {  // entity: singleton HQHorn lazy none
     int blown;
@@ -62,20 +47,6 @@ static HQHorn *theHorn;
         theHorn = [[HQHorn alloc] init];  // finding: thread.unguarded-creation
     }
     return theHorn;
-}
-
-+ (void)replaceWith:(HQHorn *)other {
-    theHorn = other;  // finding: single.replaceable
-}
-
-- (void)blow {
-    blown = 1;
-}
-
-@end
-
-void keepTheHorn(HQHorn *horn) {
-    [HQHorn replaceWith:horn];
 }
 
 // One slot for a family of classes.
@@ -104,12 +75,6 @@ void keepTheHorn(HQHorn *horn) {
     });
     return berth;
 }
-
-- (void)moor {
-    ships = 1;
-}
-
-@end
 
 @implementation HQDeepBerth
 - (void)dredge {
@@ -145,17 +110,6 @@ static HQPlate *thePlate;
     }
 }
 
-- (void)rename:(NSString *)name {
-    _name = name;
-}
-
-@end
-
-void labelTheQuays(void) {
-    [[HQPlate plateWithName:@"north"] rename:@"N"];
-    [[HQPlate plateWithName:@"south"] rename:@"S"];
-}
-
 // Each needs the other while it is made.
 @interface HQLight : NSObject {  // entity: singleton HQLight lazy once
     int height;
@@ -189,12 +143,6 @@ void labelTheQuays(void) {
     return light;
 }
 
-- (void)raise {
-    height = 1;
-}
-
-@end
-
 @implementation HQMole
 
 - (instancetype)init {  // finding: single.open-constructor
@@ -213,13 +161,6 @@ void labelTheQuays(void) {
     return mole;
 }
 
-- (int)length {
-    span = 1;
-    return span;
-}
-
-@end
-
 // Asks for itself.
 @interface HQDutyBook : NSObject {  // entity: singleton HQDutyBook lazy once
     int entries;
@@ -237,10 +178,6 @@ void labelTheQuays(void) {
     return self;
 }
 
-- (void)begin {
-    [[HQDutyBook book] enter];  // finding: init.reentrant
-}
-
 + (HQDutyBook *)book {
     static HQDutyBook *book = nil;
     static dispatch_once_t once;  // harmless: once
@@ -249,12 +186,6 @@ void labelTheQuays(void) {
     });
     return book;
 }
-
-- (void)enter {
-    entries = 1;
-}
-
-@end
 
 // Works only after a call, and is used before it; near miss: it tests.
 @interface HQChart : NSObject
@@ -292,28 +223,6 @@ void labelTheQuays(void) {
     return plotter;
 }
 
-- (void)load:(HQChart *)chart {
-    _chart = chart;
-}
-
-- (int)depth {
-    uses = 1;
-    return [_chart depth];
-}
-
-- (int)tested {
-    return _chart == nil ? 0 : [_chart depth];
-}
-
-@end
-
-int plotTheDay(HQChart *chart) {
-    int depth = [[HQPlotter plotter] depth];  // finding: init.needs-setup
-    depth += [[HQPlotter plotter] tested];  // near: init.needs-setup
-    [[HQPlotter plotter] load:chart];
-    return depth;
-}
-
 // Throws while it is made; reads the environment.
 @interface HQTideTable : NSObject {  // entity: singleton HQTideTable lazy once
     int rows;
@@ -341,12 +250,6 @@ int plotTheDay(HQChart *chart) {
     });
     return table;
 }
-
-- (void)next {
-    rows = 1;
-}
-
-@end
 
 // The failure is dropped; near miss: it is told.
 @interface HQBarograph : NSObject {  // entity: singleton HQBarograph lazy once
@@ -377,12 +280,6 @@ int plotTheDay(HQChart *chart) {
     return barograph;
 }
 
-- (void)drop {
-    _rows = nil;
-}
-
-@end
-
 @interface HQThermograph : NSObject {  // entity: singleton HQThermograph lazy once
     NSData *_rows;
 }
@@ -412,12 +309,6 @@ int plotTheDay(HQChart *chart) {
     return thermograph;
 }
 
-- (void)drop {
-    _rows = nil;
-}
-
-@end
-
 // Tested before the lock, and not again; near miss in the next class.
 @interface HQRadar : NSObject {  // entity: singleton HQRadar lazy double-check-unsound
     int sweeps;
@@ -442,12 +333,6 @@ static HQRadar *theRadar;
     }
     return theRadar;
 }
-
-- (void)sweep {
-    sweeps = 1;
-}
-
-@end
 
 // The slot is read outside the lock.
 @interface HQSonar : NSObject {  // entity: singleton HQSonar lazy double-check-unsound
@@ -476,12 +361,6 @@ static HQSonar *theSonar;
     return theSonar;
 }
 
-- (void)ping {
-    pings = 1;
-}
-
-@end
-
 // A lock that is made for each call.
 @interface HQSonde : NSObject {  // entity: singleton HQSonde lazy lock
     int drops;
@@ -507,12 +386,6 @@ static HQSonde *theSonde;
     }
     return theSonde;
 }
-
-- (void)drop {
-    drops = 1;
-}
-
-@end
 
 // The list itself leaves from under its lock; near miss: a copy.
 @interface HQNotes : NSObject {  // entity: singleton HQNotes lazy once
@@ -554,15 +427,6 @@ static HQSonde *theSonde;
     }
 }
 
-// A thread is started on an object that is not complete; near miss: it is the last thing.
-@interface HQSounder : NSObject {
-    int step;
-}
-- (void)sweep;
-@end
-
-@implementation HQSounder
-
 // Who is listed is told of each signal.
 @protocol HQKeeper
 - (void)heard:(int)signal;
@@ -593,43 +457,6 @@ static HQSonde *theSonde;
         mast = [[HQMast alloc] init];
     });
     return mast;
-}
-
-- (void)detach:(id<HQKeeper>)keeper {
-    [_keepers removeObject:keeper];
-}
-
-@interface HQLookout : NSObject <HQKeeper> {
-    int last;
-}
-- (void)close;
-@end
-
-@implementation HQLookout
-
-// Near miss: taken out at its end.
-@interface HQBosun : NSObject <HQKeeper>
-- (void)close;
-@end
-
-@implementation HQBosun
-
-- (void)close {
-    [[HQMast mast] detach:self];
-}
-
-// Registered by its constructor and again by a method.
-@interface HQSteward : NSObject <HQKeeper> {
-    int last;
-}
-- (void)wake;
-- (void)close;
-@end
-
-@implementation HQSteward
-
-- (void)close {
-    [[HQMast mast] detach:self];
 }
 
 // Opens what nothing closes; near miss: closed at its end.
@@ -678,10 +505,6 @@ static HQSonde *theSonde;
     return log;
 }
 
-- (void)close {
-    fclose(file);
-}
-
 // Keeps what is made for one visit; used after its end.
 @class HQVisit;
 
@@ -712,18 +535,6 @@ static HQSonde *theSonde;
     return gate;
 }
 
-- (void)begin:(HQVisit *)visit {
-    _visit = visit;
-}
-
-- (void)note:(NSString *)ship {
-    _last = ship;
-}
-
-- (void)close {
-    opened = 0;
-}
-
 @interface HQVisit : NSObject {
     NSString *_ship;
 }
@@ -732,27 +543,6 @@ static HQSonde *theSonde;
 @end
 
 @implementation HQVisit
-
-- (void)enter {
-    [[HQGate gate] begin:self];  // finding: lifetime.captured-short-lived coupling.hidden-dependency
-    [[HQGate gate] note:_ship];  // near: lifetime.captured-short-lived
-}
-
-void greet(NSString *ship) {
-    HQVisit *visit = [[HQVisit alloc] initWithShip:ship];
-    [visit enter];
-}
-
-void endOfDay(void) {
-    [[HQGate gate] close];
-    [[HQGate gate] note:@"none"];  // finding: lifetime.used-after-teardown
-}
-
-void newDay(void) {
-    [[HQGate gate] close];
-    [[HQGate gate] open];
-    [[HQGate gate] note:@"all"];  // near: lifetime.used-after-teardown
-}
 
 // Knows who uses it.
 @class HQBerther;
@@ -787,62 +577,7 @@ void newDay(void) {
     return plan;
 }
 
-- (int)berths {
-    return berths;
-}
-
 @implementation HQBerther
-
-- (void)arrive {
-    spare = [[HQPlan plan] berths];  // finding: coupling.hidden-dependency
-}
-
-// Makes its own helper that reads files; near miss: it is handed in.
-@interface HQChartStore : NSObject
-- (NSUInteger)depth:(NSString *)place;
-@end
-
-@implementation HQChartStore
-- (NSUInteger)depth:(NSString *)place {
-    return [NSData dataWithContentsOfFile:place].length;
-}
-@end
-
-@interface HQNavigator : NSObject {
-    HQChartStore *_store;
-}
-- (NSUInteger)depth;
-@end
-
-@implementation HQNavigator
-
-- (NSUInteger)depth {
-    return [_store depth:@"roads"];
-}
-
-@interface HQMate : NSObject {
-    HQChartStore *_store;
-}
-- (instancetype)initWithStore:(HQChartStore *)store;
-- (NSUInteger)depth;
-@end
-
-@implementation HQMate
-
-- (NSUInteger)depth {
-    return [_store depth:@"bay"];
-}
-
-// Passed through three functions that do nothing with it; near miss: looks at it on the way.
-@interface HQPermit : NSObject
-- (BOOL)valid;
-@end
-
-@implementation HQPermit
-- (BOOL)valid {
-    return YES;
-}
-@end
 
 // One object reached through another.
 @interface HQBuoyage : NSObject {  // entity: singleton HQBuoyage lazy once
@@ -996,19 +731,6 @@ static NSInteger stampsUsed = 0;
     [[HQBerth berth] moor];  // finding: coupling.hidden-dependency
     [[HQTideTable table] next];  // finding: coupling.hidden-dependency
 }
-
-// There is only one office in the harbour.
-@interface HQOffice : NSObject {  // finding: single.meant-single
-    int opened;
-}
-- (void)open;
-@end
-
-@implementation HQOffice
-- (void)open {
-    opened = 1;
-}
-@end
 
 // Whoever asks for one gets the one, and runs its constructor on it again.
 @interface HQRadioLog : NSObject {  // entity: singleton HQRadioLog lazy once

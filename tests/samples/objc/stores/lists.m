@@ -5,7 +5,3 @@ void list(int n) {
     LIST_BEGIN(a, n);
     LIST_END(a);  // near: coupling.hidden-dependency
 }
-
-void more(void) {
-    stores = stores + 1;  // finding: coupling.hidden-dependency
-}

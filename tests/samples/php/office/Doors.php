@@ -29,7 +29,3 @@ class Register  // entity: singleton Register lazy single-threaded // finding: s
 final class ShipRegister extends Register
 {
 }
-
-final class BoatRegister extends Register
-{
-}

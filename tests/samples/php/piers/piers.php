@@ -98,24 +98,6 @@ function useRockets(): void {
     $flareNow = new Rocket();  // finding: single.replaceable
 }
 
-// Near misses: never set again.
-$torchNow = new Flare();  // near: single.replaceable init.eager-heavy  // entity: shared-instance $torchNow eager language
-
-function torch(): Flare {
-    global $torchNow;
-    return $torchNow;
-}
-
-$wickNow = null;  // entity: shared-instance $wickNow lazy single-threaded
-
-function wick(): Flare {
-    global $wickNow;
-    if ($wickNow === null) {
-        $wickNow = new Flare();  // near: single.replaceable
-    }
-    return $wickNow;
-}
-
 // A circle of three; near misses: what is called later is no part of the making.
 class Crane  // entity: singleton Crane lazy single-threaded  // finding: single.cloneable
 {
@@ -320,16 +302,6 @@ $heights = [];  // entity: global-variable $heights eager language
 function raiseStairs(int $by): void {
     global $heights;
     $heights['stairs'] = $by;
-}
-
-// Made, and used by nobody; near misses: used by a function, or handed out.
-$bench = new Flare();
-$stool = new Flare();  // entity: shared-instance $stool eager language
-$chair = new Flare();
-
-function rest(): void {
-    global $stool;
-    $stool->light();
 }
 
 // Works only after it was set up; near misses: it sees to it itself.
@@ -665,15 +637,6 @@ class Sluice
     }
 }
 
-$sluice = new Sluice();  // entity: shared-instance $sluice eager language
-
-function night(): int {
-    global $sluice;
-    $sluice->close();
-    print('night');
-    return $sluice->measure();  // finding: lifetime.used-after-teardown
-}
-
 // Nothing to hand in; near misses: no state, or one caller.
 class Tickets  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
 {
@@ -722,34 +685,6 @@ class Rower
     public function tie(): int {
         return Knots::hitch(Tickets::count());
     }
-}
-
-// Passed on by four; near misses: used on the way, or made there.
-class Papers
-{
-    public function inOrder(): bool {
-        return true;
-    }
-}
-
-function stamp(Papers $papers): bool {
-    return $papers->inOrder();
-}
-
-function clerk(Papers $papers): bool {
-    return stamp($papers);
-}
-
-function counter(Papers $papers): bool {
-    return clerk($papers);
-}
-
-function entrance(Papers $papers): bool {
-    return counter($papers);
-}
-
-function door(Papers $papers): bool {  // finding: coupling.long-handoff
-    return entrance($papers);
 }
 
 // One reached through another; near misses: a part of the object, and the other one asked directly.

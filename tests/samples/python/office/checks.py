@@ -36,21 +36,6 @@ class FogHorn:  # entity: singleton FogHorn lazy none
         self.blown += 1
 
 
-class CargoScale:  # entity: singleton CargoScale lazy lock # finding: single.open-constructor
-    _scale = None
-
-    @classmethod
-    def get(cls):
-        lock = threading.Lock()
-        with lock:  # finding: thread.wrong-lock
-            if cls._scale is None:
-                cls._scale = cls()  # finding: init.lazy-needless
-            return cls._scale
-
-    def weigh(self, tons):
-        self.load = tons
-
-
 class TideClock:
     def __init__(self):
         self.offset = _offsets["north"]

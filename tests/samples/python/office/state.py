@@ -42,16 +42,6 @@ class Tug:
         self.colour = "blue"
 
 
-class TugYard:
-    tugs = {}  # entity: registry tugs eager language
-
-    @classmethod
-    def named(cls, name):
-        if name not in cls.tugs:  # finding: thread.check-then-act
-            cls.tugs[name] = Tug()
-        return cls.tugs[name]
-
-
 if __name__ == "__main__":
     berth = 1
     berth = 2

@@ -16,7 +16,3 @@ def watch():
 
 
 _keeper = threading.local()  # entity: thread-local _keeper elsewhere none
-
-
-def begin(name):
-    _keeper.name = name

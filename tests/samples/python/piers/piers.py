@@ -274,15 +274,6 @@ class Bench:
         self.seats = 3
 
 
-_bench = Bench()  # finding: init.eager-unused  # entity: global-variable _bench eager language
-_stool = Bench()  # near: init.eager-unused  # entity: global-variable _stool eager language
-
-
-def rest():
-    seat = _stool
-    seat.sit()
-
-
 # Works only after it was set up; near miss: sees to it itself.
 class Locks:
     def __init__(self):
@@ -598,19 +589,6 @@ def day():
     return level
 
 
-# Nothing to hand in; near misses: no state, or one caller.
-class Tickets:  # finding: coupling.static-only-api  # entity: static-holder Tickets eager language
-    _sold = 0
-
-    @classmethod
-    def sell(cls):
-        cls._sold = 1
-
-    @classmethod
-    def sold(cls):
-        return cls._sold
-
-
 class Knots:  # near: coupling.static-only-api
     @staticmethod
     def bowline(turns):
@@ -621,26 +599,6 @@ class Knots:  # near: coupling.static-only-api
         return turns + 2
 
 
-class Bollards:  # near: coupling.static-only-api  # entity: static-holder Bollards eager language
-    _used = 0
-
-    @classmethod
-    def use(cls):
-        cls._used = 1
-
-
-class Sailor:
-    def tie(self):
-        Bollards.use()  # finding: coupling.hidden-dependency
-        Tickets.sell()  # finding: coupling.hidden-dependency
-        return Knots.bowline(2)
-
-
-class Rower:
-    def tie(self):
-        return Knots.hitch(Tickets.sold())
-
-
 # Passed on by four; near misses: used on the way, or made there.
 class Papers:
     def in_order(self):
@@ -649,26 +607,6 @@ class Papers:
 
 def stamp(papers: Papers):
     return papers.in_order()
-
-
-def clerk(papers: Papers):
-    return stamp(papers)
-
-
-def counter(papers: Papers):
-    return clerk(papers)
-
-
-def entrance(papers: Papers):
-    return counter(papers)
-
-
-def door(papers: Papers):  # finding: coupling.long-handoff
-    return entrance(papers)
-
-
-def gate(papers: Papers):  # near: coupling.long-handoff
-    return papers.in_order() and counter(papers)
 
 
 # One reached through another; near misses: a part of the object, and the other one asked directly.

@@ -113,27 +113,6 @@ class Radio:
         self.channel = channel
 
 
-_radio = None  # entity: shared-instance _radio lazy none
-_sonar = None  # entity: shared-instance _sonar lazy none
-
-
-async def radio():
-    global _radio
-    if _radio is None:
-        await asyncio.sleep(0)  # finding: thread.await-gap
-        _radio = Radio()  # finding: thread.unguarded-creation
-    return _radio
-
-
-# Near miss: nothing runs in between.
-async def sonar():
-    global _sonar
-    await asyncio.sleep(0)  # near: thread.await-gap
-    if _sonar is None:
-        _sonar = Radio()  # finding: thread.unguarded-creation
-    return _sonar
-
-
 # Each needs the other while it is made.
 class Light:  # entity: singleton Light lazy none
     _light = None
@@ -259,29 +238,6 @@ class Berther:
         self.free = 0
 
 
-# Nothing to hand in.
-class Stamps:  # entity: static-holder Stamps eager language # finding: coupling.static-only-api
-    _used = 0
-
-    @staticmethod
-    def use():
-        Stamps._used = Stamps._used + 1  # finding: thread.lost-update
-
-    @staticmethod
-    def used():
-        return Stamps._used
-
-
-class Clerk:
-    def stamp(self):
-        Stamps.use()  # finding: coupling.hidden-dependency
-
-
-class Auditor:
-    def count(self):
-        return Stamps.used()
-
-
 # Passed through three functions that do nothing with it.
 class Permit:
     def valid(self):
@@ -301,46 +257,12 @@ class Siren:
         self.sounded = 1
 
 
-siren = Siren()  # entity: shared-instance siren eager language # finding: coupling.wide-reach
-
-
 class Bell:
     def __init__(self):
         self.rung = 0
 
     def ring(self):
         self.rung = 1
-
-
-bell = Bell()  # near: coupling.wide-reach  # entity: shared-instance bell eager language
-
-
-class NorthQuay:
-    def fog(self):
-        siren.sound()  # finding: coupling.hidden-dependency
-        bell.ring()  # finding: coupling.hidden-dependency
-
-
-class SouthQuay:
-    def fog(self):
-        siren.sound()
-        bell.ring()
-
-
-class EastQuay:
-    def fog(self):
-        siren.sound()
-        bell.ring()
-
-
-class WestQuay:
-    def fog(self):
-        siren.sound()
-
-
-class InnerQuay:
-    def fog(self):
-        siren.sound()
 
 
 def main():

@@ -1,9 +1,3 @@
-GROUPS = {}  # entity: global-variable GROUPS eager language
-
-
-_TIDES = "tides"  # harmless: _TIDES
-
-
 class Seal:
     """A kind of seal, and a type where one is written."""
 

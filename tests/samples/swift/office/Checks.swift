@@ -73,9 +73,3 @@ final class Office {  // entity: singleton Office lazy language
         names.append(name)  // finding: lifetime.grows-forever
     }
 }
-
-// Near misses.
-struct Receipt {
-    static let limit = 12  // harmless: limit
-    static func make() -> Receipt { return Receipt() }
-}

@@ -7,51 +7,6 @@ final class TideTable {  // finding: single.meant-single
     }
 }
 
-// Not a singleton: each pier has one.
-final class Ladder {  // near: single.meant-single
-    private var rungs: Int = 4
-
-    func climb() {
-        self.rungs = 3
-    }
-}
-
-// There is only one, and the class sees to it.
-final class Anchor {  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy none
-    private static var anchorage: Anchor?
-    private var chain: Int = 0
-
-    private init() {  // near: single.open-constructor
-        if Anchor.anchorage != nil {
-            fatalError("the anchor is there")
-        }
-    }
-
-    static func anchor() -> Anchor {
-        if Anchor.anchorage == nil {
-            Anchor.anchorage = Anchor()  // near: single.second-creation  // finding: thread.unguarded-creation
-        }
-        return Anchor.anchorage != nil  // near: single.may-return-nothing
-    }
-
-    func lower() {
-        self.chain = 1
-    }
-}
-
-final class Boatswain {
-    private var own: Anchor
-    private var notes: [String] = []  // near: coupling.fixed-collaborator
-
-    init(_ anchor: Anchor) {  // near: coupling.hidden-dependency coupling.fixed-collaborator
-        self.own = anchor
-    }
-
-    func moor() {
-        self.own.lower()  // near: coupling.hidden-dependency
-    }
-}
-
 // One is handed out, and a helper makes another.
 final class Capstan {  // entity: singleton Capstan lazy none  // finding: single.open-constructor
     private static var one: Capstan?
@@ -67,102 +22,6 @@ final class Capstan {  // entity: singleton Capstan lazy none  // finding: singl
     func turn() {
         self.turns = 1
     }
-}
-
-func spareCapstan() -> Capstan {
-    return Capstan()  // finding: single.second-creation
-}
-
-// Near miss: the class makes others of its kind itself.
-final class Windlass {
-    private static var one: Windlass?  // entity: shared-instance one lazy none
-    private var turns: Int = 0
-
-    static func windlass() -> Windlass {
-        if Windlass.one == nil {
-            Windlass.one = Windlass()  // finding: thread.unguarded-creation
-        }
-        return Windlass.one!
-    }
-
-    static func turned(_ by: Int) -> Windlass {
-        let other = Windlass()  // near: single.second-creation
-        other.turns = by
-        return other
-    }
-}
-
-// Hands out what another function fills; near miss: it says so by ending.
-final class Beam {  // entity: singleton Beam lazy none  // finding: single.open-constructor
-    private static var one: Beam?
-    private var lit: Int = 0
-
-    static func beam() -> Beam? {
-        return Beam.one  // finding: single.may-return-nothing
-    }
-
-    static func begin() {
-        if Beam.one == nil {
-            Beam.one = Beam()  // finding: thread.unguarded-creation
-        }
-    }
-
-    func light() {
-        self.lit = 1
-    }
-}
-
-final class Glow {  // entity: singleton Glow lazy none  // finding: single.open-constructor
-    private static var one: Glow?
-    private var lit: Int = 0
-
-    static func glow(_ open: Bool) -> Glow {
-        if !open {
-            fatalError("closed")
-        }
-        if Glow.one == nil {
-            Glow.one = Glow()  // finding: thread.unguarded-creation
-        }
-        return Glow.one!  // near: single.may-return-nothing
-    }
-
-    func light() {
-        self.lit = 1
-    }
-}
-
-// Put in another's place by whoever asks for it.
-class Flare {
-    private var lit: Int = 0
-
-    func light() {
-        self.lit = 1
-    }
-}
-
-private var flareNow: Flare?  // entity: shared-instance flareNow lazy none
-
-func flare() -> Flare {
-    if flareNow == nil {
-        flareNow = Flare()  // finding: thread.unguarded-creation
-    }
-    return flareNow!
-}
-
-// Near misses: never set again.
-private let torchNow: Flare = Flare()  // near: single.replaceable  // entity: shared-instance torchNow lazy language
-
-func torch() -> Flare {
-    return torchNow!
-}
-
-private var wickNow: Flare?  // entity: shared-instance wickNow lazy none
-
-func wick() -> Flare {
-    if wickNow == nil {
-        wickNow = Flare()  // near: single.replaceable  // finding: thread.unguarded-creation
-    }
-    return wickNow!
 }
 
 // A circle of three; near misses: what is called later is no part of the making.
@@ -218,37 +77,6 @@ final class Hook {  // entity: singleton Hook lazy none
     }
 }
 
-final class Tackle {
-    private var blocks: Int = 2
-
-    func pull() {  // near: coupling.cycle
-        self.blocks = 3
-    }
-
-    func strain(_ tons: Int) {
-        if tons < 0 {
-            fatalError("tons")
-        }
-        self.blocks = tons
-    }
-}
-
-final class Davit {
-    private var boats: Int = 0
-
-    init() {  // near: init.cycle init.reentrant init.reads-environment
-        self.boats = 0
-    }
-
-    func lower() {
-        tackle.pull()  // near: coupling.cycle  // finding: coupling.hidden-dependency
-        self.boats = 1
-    }
-}
-
-let tackle: Tackle = Tackle()  // near: init.cycle init.reentrant  // entity: shared-instance tackle lazy language
-let davit: Davit = Davit()  // entity: shared-instance davit lazy language
-
 // Asks for itself through a helper.
 final class LogBook {  // entity: singleton LogBook lazy none
     private static var one: LogBook?
@@ -274,50 +102,6 @@ func greet() {
     LogBook.book().write()  // finding: init.reentrant
 }
 
-// Reads the environment while it is made; near misses: asked later, or handed in.
-final class Flags {
-    private var home: String = ""
-
-    init() {
-        self.home = ProcessInfo.processInfo.environment["HARBOUR"] ?? ""  // finding: init.reads-environment
-    }
-
-    func rename(_ name: String) {
-        self.home = name
-    }
-}
-
-let flags: Flags = Flags()  // entity: shared-instance flags lazy language
-
-final class Pennants {
-    private var home: String = ""
-
-    init(_ home: String) {
-        self.home = home
-    }
-
-    func reload() {
-        self.home = ProcessInfo.processInfo.environment["HARBOUR"] ?? ""  // near: init.reads-environment
-    }
-}
-
-let pennants: Pennants = Pennants("pier")  // entity: shared-instance pennants lazy language
-
-// Reads a file while the program is loaded.
-final class Almanac {
-    private var rows: [String]
-
-    init() {
-        self.rows = [(try? String(contentsOfFile: "almanac")) ?? ""]
-    }
-
-    func drop() {
-        self.rows.removeLast()
-    }
-}
-
-let almanac: Almanac = Almanac()  // entity: shared-instance almanac lazy language
-
 // Throws where it stands.
 final class Scale {
     private var tons: Int = 0
@@ -341,117 +125,6 @@ final class Gauge {
     func read() -> Int {
         return 3
     }
-}
-
-final class Locks {
-    private var gauge: Gauge?
-    private var level: Int = 0
-
-    func setUp(_ gauge: Gauge) {
-        self.gauge = gauge
-    }
-
-    func fill() {
-        self.level = self.gauge!.read()
-    }
-}
-
-final class Basin {
-    private var gauge: Gauge?
-    private var level: Int = 0
-
-    func setUp(_ gauge: Gauge) {
-        self.gauge = gauge
-    }
-
-    func fill() {  // near: init.needs-setup
-        if self.gauge == nil {
-            fatalError("no gauge")
-        }
-        self.level = self.gauge!.read()
-    }
-
-    func empty() {  // near: init.needs-setup
-        self.level = self.gauge?.read() ?? 0
-    }
-}
-
-let locks: Locks = Locks()  // entity: shared-instance locks lazy language
-let basin: Basin = Basin()  // entity: shared-instance basin lazy language
-
-// The failure goes nowhere; near misses: it is told, or handed on.
-final class Barometer {
-    private var pressure: Int = 0
-
-    init() {
-        do {
-            self.pressure = try String(contentsOfFile: "barometer").count
-        } catch {  // finding: init.failure-swallowed
-        }
-    }
-
-    func fall() {
-        self.pressure = 1
-    }
-}
-
-private var barometerNow: Barometer?  // entity: shared-instance barometerNow lazy none
-
-func barometer() -> Barometer {
-    if barometerNow == nil {
-        barometerNow = Barometer()  // finding: thread.unguarded-creation
-    }
-    return barometerNow!
-}
-
-final class Hygrometer {
-    private var damp: Int = 0
-
-    init() {
-        do {
-            self.damp = try String(contentsOfFile: "hygrometer").count
-        } catch {
-            fatalError("no hygrometer")  // near: init.failure-swallowed
-        }
-    }
-
-    func rise() {
-        self.damp = 1
-    }
-}
-
-final class Anemometer {
-    private var wind: Int = 0
-
-    init() {
-        do {
-            self.wind = try String(contentsOfFile: "anemometer").count
-        } catch {
-            print(error)  // near: init.failure-swallowed
-            fatalError("no anemometer")
-        }
-    }
-
-    func blow() {
-        self.wind = 1
-    }
-}
-
-private var hygrometerNow: Hygrometer?  // entity: shared-instance hygrometerNow lazy none
-private var anemometerNow: Anemometer?  // entity: shared-instance anemometerNow lazy none
-
-func hygrometer() -> Hygrometer {
-    if hygrometerNow == nil {
-        hygrometerNow = Hygrometer()  // finding: thread.unguarded-creation
-    }
-    return hygrometerNow!
-}
-
-func anemometer() -> Anemometer {
-    if anemometerNow == nil {
-        anemometerNow = Anemometer()  // finding: thread.unguarded-creation
-    }
-    return anemometerNow!
 }
 
 // Others run while it is made; near misses: nothing runs in between, or what is promised is kept.
@@ -485,27 +158,8 @@ func sonar() async -> Radio {
     return sonarNow!
 }
 
-func askForRadar() async -> Radio {
-    await askForChannel()
-    return Radio()
-}
-
 func askForChannel() async -> Int {
     return 16
-}
-
-// Opens what nothing closes; near misses: closed in the same function, or at the end.
-final class Soundings {
-    private var file: FileHandle?
-    private var read: Int = 0
-
-    func open(_ name: String) {
-        self.file = FileHandle(forReadingAtPath: name)  // finding: lifetime.never-released
-    }
-
-    func next() {
-        self.read = self.file == nil ? 0 : 1
-    }
 }
 
 final class Tides {
@@ -519,9 +173,6 @@ final class Tides {
         self.file?.closeFile()
     }
 }
-
-let soundings: Soundings = Soundings()  // entity: shared-instance soundings lazy language
-let tides: Tides = Tides()  // entity: shared-instance tides lazy language
 
 // Walks over the list itself, and registers whoever asks; near misses: over a copy, and with a look first.
 final class Bells {
@@ -673,21 +324,6 @@ final class Sluice {
     }
 }
 
-let sluice: Sluice = Sluice()  // entity: shared-instance sluice lazy language
-
-// Makes its own.
-final class Surveyor {
-    private var echo: Echo
-
-    init() {
-        self.echo = Echo()  // finding: coupling.fixed-collaborator
-    }
-
-    func depth() -> String {
-        return self.echo.read()
-    }
-}
-
 final class Echo {
     func read() -> String {
         return (try? String(contentsOfFile: "echo")) ?? ""
@@ -758,28 +394,9 @@ func counter(_ papers: Papers) -> Bool {
     return clerk(papers)
 }
 
-func entrance(_ papers: Papers) -> Bool {
-    return counter(papers)
-}
-
-func door(_ papers: Papers) -> Bool {  // finding: coupling.long-handoff
-    return entrance(papers)
-}
-
 func gate(_ papers: Papers) -> Bool {  // near: coupling.long-handoff
     return papers.inOrder() && counter(papers)
 }
-
-// One reached through another; near misses: a part of the object, and the other one asked directly.
-final class Buoys {
-    private var lit: Int = 0
-
-    func light() {
-        self.lit = 1
-    }
-}
-
-let buoys: Buoys = Buoys()  // entity: shared-instance buoys lazy language
 
 final class Depths {
     private var least: Int = 0
@@ -809,118 +426,6 @@ final class Channel {  // entity: singleton Channel lazy none  // finding: singl
     }
 }
 
-final class Pilot {
-    func steer() {
-        Channel.channel().capstan().turn()  // finding: coupling.hidden-dependency coupling.chained-access
-        Channel.channel().depths().measure()  // near: coupling.chained-access
-    }
-
-    func dark() {
-        buoys.light()  // near: coupling.chained-access  // finding: coupling.hidden-dependency
-    }
-}
-
-// Reached from six places; near miss: two.
-final class Gong {
-    private var struck: Int = 0
-
-    func strike() {
-        self.struck = 1
-    }
-}
-
-let gong: Gong = Gong()  // finding: coupling.wide-reach  // entity: shared-instance gong lazy language
-let whistle: Gong = Gong()  // near: coupling.wide-reach  // entity: shared-instance whistle lazy language
-
-final class Pier1 {
-    func fog() {
-        gong.strike()  // finding: coupling.hidden-dependency
-        whistle.strike()  // finding: coupling.hidden-dependency
-    }
-}
-
-final class Pier2 {
-    func fog() {
-        gong.strike()
-        whistle.strike()
-    }
-}
-
-final class Pier3 {
-    func fog() {
-        gong.strike()
-    }
-}
-
-final class Pier4 {
-    func fog() {
-        gong.strike()
-    }
-}
-
-// Begins the day for all; near miss: what is handed in is no reach.
-final class Morning {
-    func begin() {  // finding: coupling.crowded-startup
-        gong.strike()
-        whistle.strike()
-        buoys.light()
-        soundings.open("morning")  // finding: coupling.hidden-dependency
-        davit.lower()  // finding: coupling.hidden-dependency
-        flags.rename("morning")  // finding: coupling.hidden-dependency
-        pennants.reload()  // finding: coupling.hidden-dependency
-    }
-
-    func half(_ bell: Gong, _ light: Buoys, _ line: Soundings, _ boat: Davit, _ flag: Flags) {  // near: coupling.crowded-startup
-        bell.strike()
-        light.light()
-        line.open("half")
-        boat.lower()
-        flag.rename("half")
-    }
-}
-
-// Only the first one's name counts; near miss: it counts each time.
-final class Plate {  // entity: singleton Plate lazy none
-    private static var one: Plate?
-    private var name: String = ""
-
-    init(_ name: String, _ size: Int) {  // finding: single.open-constructor
-        self.name = name + String(size)
-    }
-
-    static func plate(_ name: String, _ size: Int) -> Plate {  // finding: init.arguments-ignored
-        if Plate.one == nil {
-            Plate.one = Plate(name, size)  // finding: thread.unguarded-creation
-        }
-        return Plate.one!
-    }
-
-    func rename(_ name: String) {
-        self.name = name
-    }
-}
-
-final class Sign {  // entity: singleton Sign lazy none
-    private static var one: Sign?
-    private var name: String = ""
-
-    init(_ name: String) {  // finding: single.open-constructor
-        self.name = name
-    }
-
-    static func sign(_ name: String) -> Sign {  // near: init.arguments-ignored
-        if Sign.one == nil {
-            Sign.one = Sign(name)  // finding: thread.unguarded-creation
-        }
-        Sign.one!.rename(name)
-        return Sign.one!
-    }
-
-    func rename(_ name: String) {
-        self.name = name
-    }
-}
-
 // One slot for a family; near miss: one for each of it.
 class Raft {  // entity: singleton Raft lazy none  // finding: single.open-constructor
     static var one: Raft?
@@ -941,42 +446,6 @@ class Raft {  // entity: singleton Raft lazy none  // finding: single.open-const
 final class WideRaft: Raft {
     func load() {
         self.sink()
-    }
-}
-
-class Punt {  // entity: singleton Punt lazy none  // finding: single.open-constructor
-    static var one: Punt?
-    private var poles: Int = 1
-
-    static func punt() -> Punt {
-        if Punt.one == nil {
-            Punt.one = Punt()  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
-        }
-        return Punt.one!
-    }
-
-    func push() {
-        self.poles = 0
-    }
-}
-
-final class Ferry {  // entity: singleton Ferry lazy none
-    private static var one: Ferry?
-    private var trips: Int = 0
-
-    private init() {  // near: single.subclassable
-        self.trips = 1
-    }
-
-    static func ferry() -> Ferry {
-        if Ferry.one == nil {
-            Ferry.one = Ferry()  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
-        }
-        return Ferry.one!
-    }
-
-    func cross() {
-        self.trips = 2
     }
 }
 

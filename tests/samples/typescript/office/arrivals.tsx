@@ -10,7 +10,3 @@ export class Arrivals {
     return TideTable.shared.rise() + Tickets.draw() + Codes.instance.name(ship).length;
   }
 }
-
-export function Board(props: { ship: string }) {
-  return <div>{props.ship}</div>;
-}

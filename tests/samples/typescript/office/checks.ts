@@ -1,22 +1,3 @@
-// Open to subclasses.
-export class Harbourmaster {  // entity: singleton Harbourmaster lazy single-threaded
-  private static master: Harbourmaster | null = null;
-  private name = 'none';
-
-  protected constructor() {}  // finding: single.subclassable
-
-  static get(): Harbourmaster {
-    if (this.master === null) {
-      this.master = new Harbourmaster();
-    }
-    return this.master;
-  }
-
-  rename(to: string): void {
-    this.name = to;
-  }
-}
-
 // Nothing before it is opened.
 export class RadarPlot {  // entity: singleton RadarPlot lazy single-threaded
   private static plot: RadarPlot | undefined;
@@ -54,25 +35,6 @@ export class DutyLog {  // entity: singleton DutyLog lazy single-threaded
 
   write(line: string): void {
     this.lines.push(line);  // finding: lifetime.grows-forever
-  }
-}
-
-// The promise is kept, so the second call finds it.
-export class TideFeed {  // entity: singleton TideFeed lazy single-threaded
-  private static feed?: Promise<TideFeed>;
-  private level = 0;
-
-  private constructor() {}
-
-  static open(): Promise<TideFeed> {
-    if (!TideFeed.feed) {
-      TideFeed.feed = Promise.resolve(new TideFeed());
-    }
-    return TideFeed.feed;
-  }
-
-  rise(): void {
-    this.level += 1;
   }
 }
 

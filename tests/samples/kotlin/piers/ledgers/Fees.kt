@@ -12,5 +12,3 @@ class PilotFees {
         this.total = 0
     }
 }
-
-val fees: PilotFees = PilotFees()  // entity: shared-instance fees eager language

@@ -1,6 +1,3 @@
-// The dues of the harbour, in a layer of their own.
-package quays.ledgers
-
 object HarbourDues {  // entity: singleton HarbourDues eager language
     private var total = 0
 

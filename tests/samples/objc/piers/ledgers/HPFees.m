@@ -14,7 +14,3 @@
 - (void)enter:(int)coins {
     sum = coins;
 }
-
-- (void)clear {
-    sum = 0;
-}

@@ -14,11 +14,3 @@
     });
     return dues;
 }
-
-- (void)enter:(int)coins {
-    sum = coins;
-}
-
-- (void)clear {
-    sum = 0;
-}

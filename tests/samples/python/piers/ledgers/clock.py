@@ -1,5 +1,6 @@
 import time
 
+
 now = time.time  # entity: global-variable now eager language
 
 

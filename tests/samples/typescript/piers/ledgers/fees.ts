@@ -12,8 +12,3 @@ export class PilotFees {
 }
 
 export const fees: PilotFees = new PilotFees();  // entity: shared-instance fees eager language
-
-// Near miss: a layer may reach its own.
-export function twice(of: PilotFees): number {
-  return fees.total + of.total;  // near: coupling.layer-breach
-}

@@ -1,6 +1,0 @@
-#include "bell.h"
-Bell& Bell::bell() {
-  static Bell instance;
-  return instance;
-}
-int Bell::strike(int times) { return strokes_ = times; }

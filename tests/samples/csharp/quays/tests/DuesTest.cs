@@ -1,1 +1,0 @@
-using Quays.Ledgers;

@@ -1,3 +1,0 @@
-package hall
-
-import "harbour/quays/ledgers"

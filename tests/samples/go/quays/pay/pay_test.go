@@ -1,7 +1,0 @@
-package pay
-
-import (
-	"testing"
-
-	"harbour/quays/ledgers"
-)

@@ -1,7 +1,0 @@
-package tidy
-
-import (
-	"testing"
-
-	"harbour/quays/ledgers"
-)

@@ -1,3 +1,0 @@
-package piers.tests;
-
-import piers.ledgers.PilotFees;

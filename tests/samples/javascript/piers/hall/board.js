@@ -1,1 +1,0 @@
-import * as ledger from '../ledgers/fees.js';

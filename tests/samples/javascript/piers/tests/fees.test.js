@@ -1,1 +1,0 @@
-import { fees } from '../ledgers/fees.js';

@@ -1,1 +1,0 @@
-import { dues } from "../ledgers/dues.js";

@@ -1,3 +1,0 @@
-package piers.hall
-
-import piers.ledgers.fees

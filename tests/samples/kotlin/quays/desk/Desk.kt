@@ -1,3 +1,0 @@
-package quays.desk
-
-import quays.ledgers.HarbourDues

@@ -1,3 +1,0 @@
-package quays.hall
-
-import quays.ledgers.HarbourDues

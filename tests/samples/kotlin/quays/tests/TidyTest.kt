@@ -1,3 +1,0 @@
-package quays.tests
-
-import quays.ledgers.HarbourDues

@@ -1,1 +1,0 @@
-import ledgers.fees

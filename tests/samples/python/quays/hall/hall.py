@@ -1,1 +1,0 @@
-from ledgers.dues import dues

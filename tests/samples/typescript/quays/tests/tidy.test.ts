@@ -1,1 +1,0 @@
-import { HarbourDues } from "../ledgers/dues";
