@@ -23,13 +23,13 @@ Result<std::string> applyEdits(std::string_view text, std::vector<FileEdit> edit
   return out;
 }
 
-std::string unifiedDiff(const std::string& path, const std::string& before, const std::string& after, bool isNew) {
+std::string unifiedDiff(const std::string& path, const std::string& before, const std::string& after, bool isNew, uint32_t context) {
   if (before == after) return "";
   git_libgit2_init();
   git_patch* patch = nullptr;
   git_diff_options options;
   git_diff_options_init(&options, GIT_DIFF_OPTIONS_VERSION);
-  options.context_lines = 3;
+  options.context_lines = context;
   options.flags |= GIT_DIFF_FORCE_TEXT;
   std::string out;
   if (git_patch_from_buffers(&patch, isNew ? nullptr : before.data(), before.size(), path.c_str(), after.data(), after.size(), path.c_str(), &options) == 0) {

@@ -23,6 +23,6 @@ Result<std::string> applyEdits(std::string_view text, std::vector<FileEdit> edit
 
 // A unified diff of one file, with git's header lines; "" when nothing differs.
 // `isNew`: the file is made, and was not there before.
-std::string unifiedDiff(const std::string& path, const std::string& before, const std::string& after, bool isNew = false);
+std::string unifiedDiff(const std::string& path, const std::string& before, const std::string& after, bool isNew = false, uint32_t context = 3);
 
 }  // namespace elmcart

@@ -1,20 +1,3 @@
-// Shared ownership, handed out by value.
-class Wharf {  // entity: singleton Wharf lazy lock
- public:
-  static std::shared_ptr<Wharf> wharf() {
-    std::scoped_lock hold(mutex_);
-    if (slot_ == nullptr) slot_ = std::shared_ptr<Wharf>(new Wharf());  // finding: init.lazy-needless
-    return slot_;
-  }
-  Wharf(const Wharf&) = delete;
-
- private:
-  Wharf() {}
-  static inline std::shared_ptr<Wharf> slot_;
-  static inline std::mutex mutex_;  // harmless: mutex_
-  int piles_ = 0;
-};
-
 // lock() and unlock() by hand.
 class Capstan {  // entity: singleton Capstan lazy lock
  public:

@@ -7,26 +7,6 @@ static const char* const kQuays[] = {"north", "south"};  // harmless: kQuays
 static const char* defaultQuay = "north";  // harmless: defaultQuay
 std::string quay() { return defaultQuay; }
 
-// A factory with a misleading name: each call makes a new one.
-class Slip {
- public:
-  static std::unique_ptr<Slip> instance() { return std::make_unique<Slip>(); }
-  static Slip create() { return Slip(); }
-
- private:
-  int number_ = 0;
-};
-
-// An accessor that returns what it was given.
-class Shed {
- public:
-  explicit Shed(Slip& slip) : slip_(slip) {}
-  Slip& instance() { return slip_; }
-
- private:
-  Slip& slip_;
-};
-
 // A table that is built once, inside the function that needs it.
 int depthOf(int berth) {
   static const std::array<int, 3> kDepths = {7, 9, 12};  // harmless: kDepths

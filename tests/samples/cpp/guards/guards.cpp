@@ -191,21 +191,6 @@ class RadarSweep {
   int angle_ = 0;
 };
 
-// Near misses: the thread is the last thing; it knows nothing of the object.
-class FogBell {
- public:
-  FogBell() {
-    strokes_ = 3;
-    worker_ = std::thread([this] { strung_ = strokes_; });  // near: thread.escaping-this
-  }
-  ~FogBell() { worker_.join(); }
-
- private:
-  int strokes_ = 0;
-  int strung_ = 0;
-  std::thread worker_;
-};
-
 class TideMill {
  public:
   TideMill() {

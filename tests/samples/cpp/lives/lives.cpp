@@ -89,19 +89,6 @@ class Sailmaker : public Keeper {  // finding: lifetime.copied-subscriber
   int heard_ = 0;
 };
 
-// Registered by its constructor and again by a method.
-class Steward : public Keeper {
- public:
-  Steward() { SignalMast::mast().attach(this); }
-  Steward(const Steward&) = delete;
-  ~Steward() override { SignalMast::mast().detach(this); }
-  void wake() { SignalMast::mast().attach(this); }  // finding: lifetime.duplicate-subscription
-  void heard(int) override { ++heard_; }
-
- private:
-  int heard_ = 0;
-};
-
 class Cook : public Keeper {
  public:
   Cook() {
@@ -109,19 +96,6 @@ class Cook : public Keeper {
   }
   Cook(const Cook&) = delete;
   ~Cook() override { SignalMast::mast().detach(this); }
-  void heard(int) override { ++heard_; }
-
- private:
-  int heard_ = 0;
-};
-
-// Near misses: a set holds each once; taken out first.
-class Purser : public Keeper {
- public:
-  Purser() { SignalMast::mast().watch(this); }
-  Purser(const Purser&) = delete;
-  ~Purser() override { SignalMast::mast().unwatch(this); }
-  void wake() { SignalMast::mast().watch(this); }
   void heard(int) override { ++heard_; }
 
  private:
@@ -163,94 +137,11 @@ class Notice {
   NoticeBoard* board_ = nullptr;
 };
 
-class Hall {
- public:
-  Hall() { notice_.pin(&board_); }  // finding: lifetime.subject-first
-
- private:
-  Notice notice_;
-  NoticeBoard board_;
-};
-
 void post() {
   Notice notice;
   NoticeBoard board;
   notice.pin(&board);  // finding: lifetime.subject-first
 }
-
-// Near misses: the board stands first.
-class Lobby {
- public:
-  Lobby() { notice_.pin(&board_); }
-
- private:
-  NoticeBoard board_;
-  Notice notice_;
-};
-
-void repost() {
-  NoticeBoard board;
-  Notice notice;
-  notice.pin(&board);
-}
-
-// A destructor at exit uses another shared object.
-class Ledger {  // entity: singleton Ledger lazy language // finding: single.copyable
- public:
-  static Ledger& ledger() {
-    static Ledger instance;
-    return instance;
-  }
-  void close(int page) { closed_ += page; }
-
- private:
-  Ledger() = default;
-  int closed_ = 0;
-};
-
-class Cashier {  // entity: singleton Cashier lazy language // finding: single.copyable
- public:
-  static Cashier& cashier() {
-    static Cashier instance;
-    return instance;
-  }
-  ~Cashier() { Ledger::ledger().close(taken_); }  // finding: lifetime.exit-order
-  void take(int coins) { taken_ += coins; }
-
- private:
-  Cashier() = default;
-  int taken_ = 0;
-};
-
-class Clerk {  // entity: singleton Clerk lazy language // finding: single.copyable
- public:
-  static Clerk& clerk() {
-    static Clerk instance;
-    return instance;
-  }
-  ~Clerk() { finish(); }
-  void write() { ++written_; }
-
- private:
-  Clerk() = default;
-  void finish() { Ledger::ledger().close(written_); }  // finding: lifetime.exit-order
-  int written_ = 0;
-};
-
-// Near misses: it asked for it when it was made; it uses nothing.
-class Auditor {  // entity: singleton Auditor lazy language // finding: single.copyable
- public:
-  static Auditor& auditor() {
-    static Auditor instance;
-    return instance;
-  }
-  ~Auditor() { Ledger::ledger().close(seen_); }
-  void look() { ++seen_; }
-
- private:
-  Auditor() { Ledger::ledger(); }
-  int seen_ = 0;
-};
 
 // Made for the caller to free, and not freed.
 class Buoy {
@@ -302,10 +193,6 @@ class Pilotage {  // entity: singleton Pilotage lazy language
   Berth* berth_ = nullptr;
 };
 
-void moor() {
-  Berth berth;
-  current = &berth;  // finding: lifetime.local-address-stored
-}
 void steer() {
   Berth berth;
   Pilotage::pilotage().use(&berth);  // finding: lifetime.local-address-stored
@@ -317,36 +204,7 @@ void visit() {
   current->number = 2;
   current = nullptr;
 }
-void stay() {
-  static Berth berth;  // entity: function-static berth lazy language
-  Pilotage::pilotage().use(&berth);
-}
 
-// Only ever added to.
-class Logbook {  // entity: singleton Logbook lazy language
- public:
-  static Logbook& log() {
-    static Logbook instance;
-    return instance;
-  }
-  Logbook(const Logbook&) = delete;
-  void write(const std::string& line) { lines_.push_back(line); }  // finding: lifetime.grows-forever
-  void arrive(const std::string& ship) { arrivals_[ship] += 1; }  // finding: lifetime.grows-forever
-  // Near misses: emptied; given a limit.
-  void note(const std::string& line) { notes_.push_back(line); }  // near: lifetime.grows-forever
-  void tidy() { notes_.clear(); }
-  void keep(const std::string& line) {
-    recent_.push_back(line);
-    if (recent_.size() > 20) recent_.erase(recent_.begin());
-  }
-
- private:
-  Logbook() = default;
-  std::vector<std::string> lines_;
-  std::map<std::string, int> arrivals_;
-  std::vector<std::string> notes_;
-  std::vector<std::string> recent_;
-};
 std::vector<int> draughts;  // entity: global-variable draughts eager language
 void measure(int draught) { draughts.push_back(draught); }  // finding: lifetime.grows-forever
 
@@ -373,13 +231,6 @@ int evening() {
   int level = TideGauge::gauge()->level();
   TideGauge::close();
   level += TideGauge::gauge()->level();  // finding: lifetime.used-after-teardown
-  return level;
-}
-// Near misses: before its end; opened again.
-int morning() {
-  TideGauge::open();
-  int level = TideGauge::gauge()->level();
-  TideGauge::close();
   return level;
 }
 

@@ -394,19 +394,6 @@ class Doors {  // entity: singleton Doors lazy lock  // finding: single.copyable
 std::mutex Doors::gate_;  // harmless: gate_
 std::unique_ptr<Doors> Doors::doors_;
 
-// The thread is started by another method.
-class Listener {
- public:
-  Listener() = default;
-  Listener(const Listener&) = delete;
-  ~Listener() { thread_.join(); }
-  void start() { thread_ = std::thread([this] { ++heard_; }); }  // near: thread.escaping-this
-
- private:
-  std::thread thread_;
-  int heard_ = 0;
-};
-
 // Used after its end; near misses: one that has none, opened again, or used before.
 class Cistern {  // entity: singleton Cistern lazy none  // finding: single.copyable single.open-constructor
  public:
@@ -420,45 +407,6 @@ class Cistern {  // entity: singleton Cistern lazy none  // finding: single.copy
   static std::unique_ptr<Cistern> cistern_;
 };
 std::unique_ptr<Cistern> Cistern::cistern_;
-
-int week() {
-  Cistern::begin();
-  int level = Cistern::cistern()->measure();
-  Cistern::end();
-  return level + Cistern::cistern()->measure();  // finding: lifetime.used-after-teardown
-}
-
-class Sluice {  // entity: singleton Sluice lazy language
- public:
-  static Sluice& sluice() {
-    static Sluice instance;
-    return instance;
-  }
-  Sluice(const Sluice&) = delete;
-  void close() { open_ = false; }
-  void open() { open_ = true; }
-  int measure() { return ++level_; }
-
- private:
-  Sluice() = default;
-  bool open_ = true;
-  int level_ = 0;
-};
-
-int night() {
-  Sluice::sluice().close();
-  Tackle::tackle().pull();
-  return Sluice::sluice().measure();  // near: lifetime.used-after-teardown
-}
-
-int day() {
-  Sluice::sluice().close();
-  Sluice::sluice().open();
-  int level = Sluice::sluice().measure();  // near: lifetime.used-after-teardown
-  level += Sluice::sluice().measure();     // near: lifetime.used-after-teardown
-  Sluice::sluice().close();
-  return level;
-}
 
 // Nothing to hand in; near misses: no state, or one caller.
 class Tickets {  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
@@ -523,17 +471,6 @@ class Pier1 {
 class Pier2 {
  public:
   void fog() { Whistle::whistle().blow(); }
-};
-
-class Morning {
- public:
-  void half(Whistle& whistle, Tackle& tackle, Sluice& sluice, Ferry& ferry, Punt& punt) {  // near: coupling.crowded-startup
-    whistle.blow();
-    tackle.pull();
-    sluice.open();
-    ferry.cross();
-    punt.push();
-  }
 };
 
 class Papers {

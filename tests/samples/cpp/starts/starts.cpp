@@ -180,26 +180,6 @@ class StarTable {  // entity: singleton StarTable lazy language // finding: sing
   int rows_ = 0;
 };
 
-// The failure is dropped.
-class Barograph {  // entity: singleton Barograph lazy none // finding: single.copyable
- public:
-  static Barograph* barograph() {
-    static Barograph* instance = nullptr;
-    if (!instance) {
-      try {
-        instance = new Barograph;  // finding: thread.unguarded-creation
-      } catch (...) {  // finding: init.failure-swallowed
-      }
-    }
-    return instance;
-  }
-  int pressure() const { return pressure_; }
-
- private:
-  Barograph() { std::ifstream in("pressure"); in >> pressure_; }
-  int pressure_ = 0;
-};
-
 class Hygrograph {  // entity: singleton Hygrograph lazy language // finding: single.copyable
  public:
   static Hygrograph& graph() {
@@ -260,33 +240,6 @@ class NamePlate {  // entity: singleton NamePlate lazy language // finding: sing
  private:
   NamePlate() : name_(harbourName()) {}
   std::string name_;
-};
-
-class Signboard {  // entity: singleton Signboard lazy language // finding: single.copyable
- public:
-  static Signboard& board() {
-    static Signboard instance;
-    return instance;
-  }
-  bool lit() const { return lit_; }
-
- private:
-  Signboard() { lit_ = std::getenv("LIT") != nullptr; }  // finding: init.reads-environment
-  bool lit_ = false;
-};
-
-// Near miss: reads it later, when asked.
-class Flagstaff {  // entity: singleton Flagstaff lazy language // finding: single.copyable
- public:
-  static Flagstaff& staff() {
-    static Flagstaff instance;
-    return instance;
-  }
-  bool raised() { return raised_ = std::getenv("RAISED") != nullptr; }
-
- private:
-  Flagstaff() = default;
-  bool raised_ = false;
 };
 
 // Made at load, and nobody uses them.

@@ -62,41 +62,6 @@ class Lockman : public Listener {
   int gates_ = 0;
 };
 
-// Makes its own helper that reads files.
-class ChartStore {
- public:
-  int depth(const std::string& place) {
-    std::ifstream in(place);
-    int depth = 0;
-    in >> depth;
-    return depth;
-  }
-};
-class Navigator {
- public:
-  Navigator() : store_() {}  // finding: coupling.fixed-collaborator
-  int depth() { return store_.depth("roads"); }
-
- private:
-  ChartStore store_;
-};
-class Coaster {
- public:
-  Coaster() { store_ = new ChartStore; }  // finding: coupling.fixed-collaborator
-  int depth() { return store_->depth("coast"); }
-
- private:
-  ChartStore* store_;
-};
-// Near misses: handed in; a helper that does nothing of the sort.
-class Mate {
- public:
-  explicit Mate(ChartStore& store) : store_(store) {}
-  int depth() { return store_.depth("bay"); }
-
- private:
-  ChartStore& store_;
-};
 class Ruler {
  public:
   int length() const { return 30; }
@@ -128,42 +93,6 @@ class Treasurer {
   int count() { return Dues::total(); }
 };
 
-// One object reached through another.
-class Buoyage {  // entity: singleton Buoyage lazy language
- public:
-  static Buoyage& buoyage() {
-    static Buoyage instance;
-    return instance;
-  }
-  Buoyage(const Buoyage&) = delete;
-  void lay() { ++laid_; }
-
- private:
-  Buoyage() = default;
-  int laid_ = 0;
-};
-class Fairway {  // entity: singleton Fairway lazy language
- public:
-  static Fairway& fairway() {
-    static Fairway instance;
-    return instance;
-  }
-  Fairway(const Fairway&) = delete;
-  Buoyage& buoyage() { return Buoyage::buoyage(); }
-  void dredge() { ++depth_; }
-
- private:
-  Fairway() = default;
-  int depth_ = 0;
-};
-class Tender {
- public:
-  void work() {
-    Fairway::fairway().buoyage().lay();  // finding: coupling.chained-access coupling.hidden-dependency
-    Fairway::fairway().dredge();
-  }
-};
-
 // Passed through three functions that do nothing with it.
 class Permit {
  public:
@@ -180,36 +109,5 @@ bool pier(const Permit& permit) { return quay(permit); }  // finding: coupling.l
 // Near miss: each looks at it.
 bool yard(const Permit& permit) { return permit.valid() && gatehouse.check(permit); }
 bool dock(const Permit& permit) { return permit.valid() && yard(permit); }
-
-/// There is only one office in the harbour.
-class Office {  // finding: single.meant-single
- public:
-  void open() { ++opened_; }
-
- private:
-  int opened_ = 0;
-};
-// Near miss: said of nothing that is made twice, and nobody can.
-// There is only one of these.
-class Weathervane {  // entity: singleton Weathervane lazy language
- public:
-  static Weathervane& vane() {
-    static Weathervane instance;
-    return instance;
-  }
-  Weathervane(const Weathervane&) = delete;
-  void turn() { ++turns_; }
-
- private:
-  Weathervane() = default;
-  int turns_ = 0;
-};
-
-void day() {
-  Office first;
-  Office second;
-  first.open();
-  second.open();
-}
 
 }  // namespace ties

@@ -187,12 +187,6 @@ namespace Piers
     }
 
     class Rocket : Flare
-    {
-        public void Fly()
-        {
-            this.Light();
-        }
-    }
 
 
     static partial class Works
@@ -218,12 +212,6 @@ namespace Piers
     // Near misses: never set again.
 
     static partial class Works
-    {
-        public static Flare FetchTorch()
-        {
-            return Flare.torchNow;
-        }
-    }
 
 
     static partial class Works
@@ -488,12 +476,6 @@ namespace Piers
     // Made, and used by nobody; near misses: used by a function, or handed out.
 
     static partial class Works
-    {
-        public static void Rest()
-        {
-            Flare.stool.Light();  // finding: coupling.hidden-dependency
-        }
-    }
 
     // Works only after it was set up; near misses: it sees to it itself.
     class Gauge
@@ -981,27 +963,8 @@ namespace Piers
 
 
     static partial class Works
-    {
-        public static int Night()
-        {
-            Sluice.sluice.Close();  // finding: coupling.hidden-dependency
-            Console.WriteLine("night");
-            return Sluice.sluice.Measure();  // finding: lifetime.used-after-teardown
-        }
-    }
 
     static partial class Works
-    {
-        public static int Day()
-        {
-            Sluice.sluice.Close();
-            Sluice.sluice.Open();
-            var level = Sluice.sluice.Measure();  // near: lifetime.used-after-teardown
-            level += Sluice.sluice.Measure();  // near: lifetime.used-after-teardown
-            Sluice.sluice.Close();
-            return level;
-        }
-    }
 
     // Makes its own.
     class Surveyor
@@ -1134,12 +1097,6 @@ namespace Piers
     }
 
     static partial class Works
-    {
-        public static bool Gate(Papers papers)  // near: coupling.long-handoff
-        {
-            return papers.InOrder() && Counter(papers);
-        }
-    }
 
     static partial class Works
     {

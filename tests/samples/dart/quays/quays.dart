@@ -10,9 +10,6 @@ class Berth {  // entity: singleton Berth lazy single-threaded
     return berth!;
   }
 
-  void moor() {
-    _ships = 1;
-  }
 }
 
 class DeepBerth extends Berth {

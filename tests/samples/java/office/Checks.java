@@ -9,27 +9,6 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.Lock;
 import java.util.concurrent.locks.ReentrantLock;
 
-// The slot is its own lock.
-class DutyLog {  // entity: singleton DutyLog lazy lock
-    private static DutyLog log = null;
-    private final List<String> lines = new ArrayList<>();
-
-    private DutyLog() {}
-
-    static DutyLog get() {
-        synchronized (log) {  // finding: thread.wrong-lock
-            if (log == null) {
-                log = new DutyLog();  // finding: init.lazy-needless
-            }
-        }
-        return log;
-    }
-
-    void write(String line) {
-        lines.add(line);  // finding: lifetime.grows-forever
-    }
-}
-
 // Exchanged atomically.
 final class Anchorage {  // entity: singleton Anchorage lazy atomic
     private static final AtomicReference<Anchorage> SLOT = new AtomicReference<>();
@@ -46,9 +25,6 @@ final class Anchorage {  // entity: singleton Anchorage lazy atomic
         return there;
     }
 
-    void drop() {
-        ships = ships + 1;
-    }
 }
 
 // One for each dock.
@@ -62,9 +38,6 @@ class Dock {
         return DOCKS.computeIfAbsent(name, n -> new Dock());
     }
 
-    void lengthen() {
-        length = length + 1;
-    }
 }
 
 @Singleton
@@ -83,7 +56,4 @@ class CurrentShift {
         return SHIFT.get();
     }
 
-    static void enter(String shift) {
-        SHIFT.set(shift);
-    }
 }

@@ -238,9 +238,6 @@ class Keel {
         }
     }
 
-    static boolean any() {
-        return laid > 0;  // finding: thread.mixed-guard
-    }
 }
 
 // Tests twice, locks once; near misses: volatile, or a value.
@@ -265,10 +262,6 @@ final class Lamp {  // entity: singleton Lamp lazy double-check
         return lamp;
     }
 
-    synchronized void paint(String colour) {
-        colours.add(colour);
-        colours.remove(colour);
-    }
 }
 
 // Opens what nothing closes, behind a helper; near miss: in a try of its own.
@@ -286,10 +279,6 @@ final class Soundings {  // entity: singleton Soundings eager language
 
     void open(String name) throws IOException {
         in = new FileInputStream(name);  // finding: lifetime.never-released
-    }
-
-    void next() throws IOException {
-        read = in.read();
     }
 
     int first(String name) throws IOException {
@@ -350,9 +339,6 @@ class Pilot {
         Channel.channel().depths().measure();  // near: coupling.chained-access
     }
 
-    void dark() {
-        Buoys.buoys().light();  // near: coupling.chained-access
-    }
 }
 
 // Reached from seven places; near miss: three.
@@ -442,10 +428,6 @@ final class Seal implements Serializable {  // entity: singleton Seal eager lang
     private int used;
 
     private Seal() {
-    }
-
-    static Seal seal() {
-        return SEAL;
     }
 
     void press() {

@@ -3,13 +3,6 @@ let plate = null;  // entity: shared-instance plate lazy single-threaded
 const buoys = new Map();  // entity: registry buoys eager language
 
 export class Plate {
-  constructor(name) {
-    this.name = name;
-  }
-
-  rename(name) {
-    this.name = name;
-  }
 }
 
 export function plateOf(name) {  // finding: init.arguments-ignored

@@ -24,10 +24,6 @@ class SignalCode private constructor() {  // entity: singleton SignalCode eager 
 class CargoScale private constructor() {  // entity: singleton CargoScale lazy lock
     private var load = 0.0
 
-    fun weigh(tons: Double) {
-        load = tons
-    }
-
     companion object {
         private var scale: CargoScale? = null
 

@@ -37,8 +37,4 @@ class Foghorn private constructor() {  // entity: singleton Foghorn eager langua
 class HornTest {
     val quay = Quays.quay("north")
 
-    fun raise() {
-        Flag.NORTH.show()  // finding: coupling.hidden-dependency
-        Foghorn.horn.blow()  // finding: coupling.hidden-dependency
-    }
 }

@@ -472,9 +472,6 @@ class Channel {  // entity: singleton Channel lazy none  // finding: single.open
         return Capstan.capstan()
     }
 
-    fun depths(): Depths {
-        return this.inner
-    }
 }
 
 // One slot for a family; near miss: one for each of it.
@@ -559,13 +556,6 @@ class Doors private constructor() {  // near: single.subclassable  // entity: si
     fun inner(): MutableList<String> {
         synchronized(gate) {
             return hinges  // finding: thread.leaks-internals
-        }
-    }
-
-    fun copied(): List<String> {
-        synchronized(gate) {
-            hinges.sort()
-            return hinges.toList()  // near: thread.leaks-internals
         }
     }
 
@@ -724,11 +714,6 @@ object Signals {  // entity: singleton Signals eager language
         kept.clear()  // finding: thread.mixed-guard
     }
 
-    fun some(into: MutableList<String>) {
-        synchronized(gate) {
-            into.addAll(kept)  // near: thread.mixed-guard thread.leaks-internals
-        }
-    }
 }
 
 // A look and a change without a lock; near misses: under one, or by the table itself.
@@ -847,15 +832,6 @@ object Crier {  // entity: singleton Crier eager language
         listening.add(one)
     }
 
-    fun detach(one: Listening) {
-        listening.remove(one)
-    }
-
-    fun cry(what: String) {
-        for (one in listening.toList()) {
-            one.heard(what)
-        }
-    }
 }
 
 class Drummer : Listening, AutoCloseable {

@@ -24,10 +24,6 @@ class Lantern private constructor() {  // near: single.open-constructor  // enti
 open class Foghorn protected constructor() {  // entity: singleton Foghorn eager language  // finding: single.subclassable
     private var blown = 0
 
-    fun blow() {
-        blown = 1
-    }
-
     companion object {
         private var horn: Foghorn = Foghorn()
 
@@ -40,9 +36,6 @@ open class Foghorn protected constructor() {  // entity: singleton Foghorn eager
 }
 
 class LoudHorn : Foghorn() {
-    fun roar() {
-        blow()
-    }
 }
 
 fun makeItLoud() {
@@ -52,10 +45,6 @@ fun makeItLoud() {
 // One slot for a family of classes.
 open class Berth protected constructor() {  // entity: singleton Berth lazy lock  // finding: single.subclassable
     private var ships = 0
-
-    fun moor() {
-        ships = 1
-    }
 
     companion object {
         internal var berth: Berth? = null
@@ -83,9 +72,6 @@ class DeepBerth : Berth() {
 
 // Only the first caller's name counts.
 class Plate private constructor(private var name: String) {  // entity: singleton Plate lazy lock
-    fun rename(newName: String) {
-        name = newName
-    }
 
     companion object {
         private var plate: Plate? = null
@@ -104,9 +90,6 @@ class Plate private constructor(private var name: String) {  // entity: singleto
 class Radio {
     private var channel = 16
 
-    fun tune(newChannel: Int) {
-        channel = newChannel
-    }
 }
 
 private var radio: Radio? = null  // entity: shared-instance radio lazy none
@@ -167,19 +150,6 @@ object TideFile {  // entity: singleton TideFile eager language // finding: init
     fun drop() {
         rows = emptyList()
     }
-}
-
-// Each needs the other while it is made.
-object Light {  // entity: singleton Light eager language // finding: init.cycle
-    private var height = Mole.length()
-
-    fun height(): Int = height++  // finding: thread.lost-update
-}
-
-object Mole {  // entity: singleton Mole eager language
-    private var length = Light.height()
-
-    fun length(): Int = length++  // finding: thread.lost-update
 }
 
 // Asks for itself.

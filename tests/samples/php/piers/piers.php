@@ -78,9 +78,6 @@ class Flare
 
 class Rocket extends Flare
 {
-    public function fly(): void {
-        $this->light();
-    }
 }
 
 $flareNow = null;  // entity: shared-instance $flareNow lazy single-threaded
@@ -162,12 +159,6 @@ class Tackle
         $this->blocks = 3;
     }
 
-    public function strain(int $tons): void {
-        if ($tons < 0) {
-            throw new RuntimeException('tons');
-        }
-        $this->blocks = $tons;
-    }
 }
 
 class Davit
@@ -290,10 +281,6 @@ class Stairs
         $this->steps = $heights['stairs'] ?? 0;  // finding: coupling.hidden-dependency
     }
 
-    public function climb(): void {
-        global $heights;
-        $this->steps = $heights['stairs'] ?? 0;
-    }
 }
 
 $stairs = new Stairs();
@@ -373,9 +360,6 @@ class Barometer
         }
     }
 
-    public function fall(): void {
-        $this->pressure = 1;
-    }
 }
 
 $barometerNow = null;  // entity: shared-instance $barometerNow lazy single-threaded
@@ -400,9 +384,6 @@ class Hygrometer
         }
     }
 
-    public function rise(): void {
-        $this->damp = 1;
-    }
 }
 
 class Anemometer
@@ -418,9 +399,6 @@ class Anemometer
         }
     }
 
-    public function blow(): void {
-        $this->wind = 1;
-    }
 }
 
 $hygrometerNow = null;  // entity: shared-instance $hygrometerNow lazy single-threaded
@@ -452,9 +430,6 @@ class Soundings
         $this->file = fopen($name, 'r');  // finding: lifetime.never-released
     }
 
-    public function next(): void {
-        $this->read = $this->file;
-    }
 }
 
 class Tides
@@ -729,18 +704,10 @@ class Channel  // entity: singleton Channel lazy single-threaded  // finding: si
         return Capstan::capstan();
     }
 
-    public function depths(): Depths {
-        return $this->inner;
-    }
 }
 
 class Pilot
 {
-    public function steer(): void {
-        Channel::channel()->capstan()->turn();  // finding: coupling.hidden-dependency coupling.chained-access
-        Channel::channel()->depths()->measure();  // near: coupling.chained-access
-    }
-
     public function dark(): void {
         global $buoys;
         $buoys->light();  // near: coupling.chained-access  // finding: coupling.hidden-dependency
@@ -808,13 +775,6 @@ class Morning
         $pennants->reload();  // finding: coupling.hidden-dependency
     }
 
-    public function half(Gong $bell, Buoys $light, Soundings $line, Davit $boat, Flags $flag): void {  // near: coupling.crowded-startup
-        $bell->strike();
-        $light->light();
-        $line->open('half');
-        $boat->lower();
-        $flag->rename('half');
-    }
 }
 
 // Only the first one's name counts; near miss: it counts each time.

@@ -189,11 +189,6 @@ class Tackle:
     def pull(self):  # near: coupling.cycle
         self.blocks = 3
 
-    def strain(self, tons):
-        if tons < 0:
-            raise ValueError(tons)
-        self.blocks = tons
-
 
 davit = Davit()  # entity: shared-instance davit eager language
 tackle = Tackle()  # near: init.may-throw init.eager-heavy init.order-within-class  # entity: shared-instance tackle eager language
@@ -270,9 +265,6 @@ class Bench:
     def __init__(self):
         self.seats = 4
 
-    def sit(self):
-        self.seats = 3
-
 
 # Works only after it was set up; near miss: sees to it itself.
 class Locks:
@@ -332,9 +324,6 @@ class Barometer:
         except (OSError, ValueError):
             return  # finding: init.failure-swallowed
 
-    def fall(self):
-        self.pressure = 1
-
 
 _barometer = None  # entity: shared-instance _barometer lazy none
 
@@ -354,9 +343,6 @@ class Hygrometer:
                 self.damp = int(source.read())
         except OSError as error:
             raise RuntimeError("no hygrometer") from error  # near: init.failure-swallowed
-
-    def rise(self):
-        self.damp = 1
 
 
 _hygrometer = None  # entity: shared-instance _hygrometer lazy none
@@ -485,9 +471,6 @@ class Soundings:
     def open(self, name):
         self.source = open(name)  # finding: lifetime.never-released
 
-    def next(self):
-        self.read = self.source.readline() if self.source else ""
-
     def first(self, name):
         with open(name) as one:  # near: lifetime.never-released
             return one.readline()
@@ -502,29 +485,8 @@ class Bells:
         self.ringers = []
         self.players = []
 
-    def add(self, ringer):
-        self.ringers.append(ringer)
-
     def remove(self, ringer):
         self.ringers.remove(ringer)
-
-    def ring(self):
-        for ringer in self.ringers:  # finding: lifetime.notify-while-changing
-            ringer.ring()
-
-    def add_player(self, player):
-        if player not in self.players:  # finding: thread.check-then-act
-            self.players.append(player)  # near: lifetime.duplicate-subscription
-
-    def remove_player(self, player):
-        self.players.remove(player)
-
-    def play(self):
-        for player in list(self.players):  # near: lifetime.notify-while-changing
-            player.play()
-
-
-bells = Bells()  # entity: shared-instance bells eager language
 
 
 # Keeps the caller's object; near miss: only what it says.
@@ -594,10 +556,6 @@ class Knots:  # near: coupling.static-only-api
     def bowline(turns):
         return turns + 1
 
-    @staticmethod
-    def hitch(turns):
-        return turns + 2
-
 
 # Passed on by four; near misses: used on the way, or made there.
 class Papers:
@@ -641,17 +599,8 @@ class Channel:  # entity: singleton Channel lazy none
             cls._channel = Channel()  # finding: thread.unguarded-creation
         return cls._channel
 
-    def buoyage(self):
-        return Capstan.capstan()
-
-    def depths(self):
-        return self._depths
-
 
 class Pilot:
-    def steer(self):
-        Channel.channel().buoyage().turn()  # finding: coupling.hidden-dependency coupling.chained-access
-        Channel.channel().depths().measure()  # near: coupling.chained-access
 
     def dark(self):
         buoys.light()  # near: coupling.chained-access  # finding: coupling.hidden-dependency
@@ -702,14 +651,6 @@ class Morning:
         davit.lower()  # finding: coupling.hidden-dependency
         flags.rename("morning")  # finding: coupling.hidden-dependency
         pennants.reload()  # finding: coupling.hidden-dependency
-
-    def half(self, gong, whistle, buoys, soundings, davit, flags):  # near: coupling.crowded-startup
-        gong.strike()
-        whistle.strike()
-        buoys.light()
-        soundings.open("half")
-        davit.lower()
-        flags.rename("half")
 
 
 # Only the first one's name counts; near miss: it counts each time.

@@ -28,10 +28,6 @@ class Foghorn:
     def __init__(self):
         self.blown = 0
 
-    def blow(self):
-        self.blown = 1
-
-
 class LoudHorn(Foghorn):
     pass
 
@@ -64,13 +60,7 @@ class Berth:  # entity: singleton Berth lazy none
             Berth._berth = cls()  # finding: single.slot-shared-by-subclasses thread.unguarded-creation
         return Berth._berth
 
-    def moor(self):
-        self.ships = 1
-
-
 class DeepBerth(Berth):
-    def dredge(self):
-        self.ships = 0
 
 
 # Only the first caller's name counts.
@@ -108,10 +98,6 @@ class Buoy:
 class Radio:
     def __init__(self):
         self.channel = 16
-
-    def tune(self, channel):
-        self.channel = channel
-
 
 # Each needs the other while it is made.
 class Light:  # entity: singleton Light lazy none
@@ -174,11 +160,6 @@ class EchoLog:
 
     def begin(self):
         self.file = open("echoes")  # finding: lifetime.never-released
-
-    def next(self):
-        self.lines = self.lines + 1
-        return self.file.readline() if self.file else ""
-
 
 echo_log = EchoLog()  # entity: shared-instance echo_log eager language
 
@@ -253,17 +234,9 @@ class Siren:
     def __init__(self):
         self.sounded = 0
 
-    def sound(self):
-        self.sounded = 1
-
-
 class Bell:
     def __init__(self):
         self.rung = 0
-
-    def ring(self):
-        self.rung = 1
-
 
 def main():
     second = Beacon()  # finding: single.second-creation

@@ -42,9 +42,6 @@ class Journal:
     def __init__(self):
         self._file = None
 
-    def begin(self, name):
-        self._file = open(name, "a")  # near: lifetime.never-released
-
     def end(self):
         file = self._file
         self._file = None

@@ -15,9 +15,6 @@ final class RadarPlot {  // entity: singleton RadarPlot lazy none
         return plot  // finding: single.may-return-nothing
     }
 
-    func echo() {
-        echoes += 1
-    }
 }
 
 // The lock is the caller's own.
@@ -37,9 +34,6 @@ final class CargoScale {  // entity: singleton CargoScale lazy lock
         return scale!
     }
 
-    func weigh(_ tons: Double) {
-        load = tons
-    }
 }
 
 // Tested once only.

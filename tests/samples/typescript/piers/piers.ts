@@ -16,9 +16,6 @@ export class Glow {  // entity: singleton Glow lazy single-threaded  // finding:
     return Glow.one;  // near: single.may-return-nothing
   }
 
-  light(): void {
-    this.lit = 1;
-  }
 }
 
 export class Bollards {  // near: coupling.static-only-api  // entity: static-holder Bollards eager language

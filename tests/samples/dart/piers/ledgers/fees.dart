@@ -6,9 +6,6 @@ class PilotFees {
     this.total = coins;
   }
 
-  void clear() {
-    this.total = 0;
-  }
 }
 
 final fees = PilotFees();  // entity: shared-instance fees lazy language

@@ -16,16 +16,8 @@ public final class PilotFees {  // entity: singleton PilotFees eager language
         total += coins;
     }
 
-    public synchronized void clear() {
-        total = 0;
-    }
-
     public synchronized int total() {
         return total;
     }
 
-    // Near miss: a layer may reach its own.
-    public static int twice() {
-        return FEES.total() + PilotFees.fees().total();  // near: coupling.layer-breach
-    }
 }

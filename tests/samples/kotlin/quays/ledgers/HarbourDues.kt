@@ -5,10 +5,6 @@ object HarbourDues {  // entity: singleton HarbourDues eager language
         total = total + coins
     }
 
-    fun clear() {
-        total = 0
-    }
-
     fun total(): Int = total
 }
 

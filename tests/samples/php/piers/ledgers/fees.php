@@ -8,9 +8,6 @@ class PilotFees
         $this->total = $coins;
     }
 
-    public function clear(): void {
-        $this->total = 0;
-    }
 }
 
 $fees = new PilotFees();  // entity: shared-instance $fees eager language

@@ -5,8 +5,4 @@ class HarbourDues:
     def enter(self, coins):
         self.total = self.total + coins
 
-    def clear(self):
-        self.total = 0
-
-
 dues = HarbourDues()  # entity: shared-instance dues eager language

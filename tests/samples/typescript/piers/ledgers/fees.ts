@@ -6,9 +6,6 @@ export class PilotFees {
     this.total = coins;
   }
 
-  clear(): void {
-    this.total = 0;
-  }
 }
 
 export const fees: PilotFees = new PilotFees();  // entity: shared-instance fees eager language

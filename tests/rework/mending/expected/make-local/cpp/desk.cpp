@@ -1,5 +1,0 @@
-#include "desk.h"
-
-void Desk::serve(int ships) {
-  Desk::served_ += ships * open_;
-}
