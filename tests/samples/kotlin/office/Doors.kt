@@ -21,19 +21,6 @@ enum class Flag(var shown: Boolean) {
     }
 }
 
-// Two where one was meant.
-class Foghorn private constructor() {  // entity: singleton Foghorn eager language
-    private var blown = 0
-
-    fun blow() {
-        blown = blown + 1
-    }
-
-    companion object {
-        val horn = Foghorn()
-    }
-}
-
 class HornTest {
     val quay = Quays.quay("north")
 

@@ -4,116 +4,6 @@ import java.util.concurrent.atomic.AtomicInteger
 import kotlin.concurrent.thread
 import piers.ledgers.fees
 
-// One is handed out, and a helper makes another.
-class Capstan {  // entity: singleton Capstan lazy none  // finding: single.open-constructor
-    companion object {
-        private var one: Capstan? = null
-
-        fun capstan(): Capstan {
-            if (Capstan.one == null) {
-                Capstan.one = Capstan()  // finding: thread.unguarded-creation
-            }
-            return Capstan.one!!
-        }
-    }
-
-    private var turns: Int = 0
-
-    fun turn() {
-        this.turns = 1
-    }
-}
-
-// A circle of three; near misses: what is called later is no part of the making.
-class Crane {  // entity: singleton Crane lazy none
-    companion object {
-        private var one: Crane? = null
-
-        fun crane(): Crane {
-            if (Crane.one == null) {
-                Crane.one = Crane()  // finding: thread.unguarded-creation init.cycle
-            }
-            return Crane.one!!
-        }
-    }
-
-    var load: Int = 0
-
-    constructor() {  // finding: single.open-constructor
-        this.load = Winch.winch().rope  // finding: coupling.hidden-dependency
-    }
-
-    fun turn() {
-        this.load = 1
-    }
-}
-
-class Winch {  // entity: singleton Winch lazy none
-    companion object {
-        private var one: Winch? = null
-
-        fun winch(): Winch {
-            if (Winch.one == null) {
-                Winch.one = Winch()  // finding: thread.unguarded-creation
-            }
-            return Winch.one!!
-        }
-    }
-
-    var rope: Int = 0
-
-    constructor() {  // finding: single.open-constructor
-        this.rope = Hook.hook().weight  // finding: coupling.hidden-dependency
-    }
-}
-
-class Hook {  // entity: singleton Hook lazy none
-    companion object {
-        private var one: Hook? = null
-
-        fun hook(): Hook {
-            if (Hook.one == null) {
-                Hook.one = Hook()  // finding: thread.unguarded-creation
-            }
-            return Hook.one!!
-        }
-    }
-
-    var weight: Int = 0
-
-    constructor() {  // finding: single.open-constructor
-        this.weight = Crane.crane().load  // finding: coupling.hidden-dependency
-    }
-}
-
-// Asks for itself through a helper.
-class LogBook {  // entity: singleton LogBook lazy none
-    companion object {
-        private var one: LogBook? = null
-
-        fun book(): LogBook {
-            if (LogBook.one == null) {
-                LogBook.one = LogBook()  // finding: thread.unguarded-creation
-            }
-            return LogBook.one!!
-        }
-    }
-
-    private var lines: Int = 0
-
-    constructor() {  // finding: single.open-constructor
-        greet()
-    }
-
-    fun write() {
-        this.lines = 1
-    }
-}
-
-fun greet() {
-    LogBook.book().write()  // finding: init.reentrant
-}
-
 // Throws where it stands.
 class Scale {
     private var tons: Int = 0
@@ -199,149 +89,6 @@ suspend fun askForChannel(): Int {
     return 16
 }
 
-class Tides {
-    private var file: FileInputStream? = null
-
-    fun open(name: String) {
-        this.file = FileInputStream(name)  // near: lifetime.never-released
-    }
-
-    fun close() {
-        this.file!!.close()
-    }
-}
-
-// Walks over the list itself, and registers whoever asks; near misses: over a copy, and with a look first.
-class Bells {
-    private var ringers: MutableList<Ringer> = mutableListOf()
-    private var players: MutableList<Player> = mutableListOf()
-
-    fun add(ringer: Ringer) {
-        this.ringers.add(ringer)
-    }
-
-    fun remove(ringer: Ringer) {
-        this.ringers.remove(ringer)
-    }
-
-    fun ring() {
-        for (ringer in this.ringers) {  // finding: lifetime.notify-while-changing
-            ringer.ring()
-        }
-    }
-
-    fun addPlayer(player: Player) {
-        if (!this.players.contains(player)) {  // finding: thread.check-then-act
-            this.players.add(player)  // near: lifetime.duplicate-subscription lifetime.grows-forever
-        }
-    }
-
-    fun removePlayer(player: Player) {
-        this.players.remove(player)
-    }
-
-    fun play() {
-        for (player in this.players.toList()) {  // near: lifetime.notify-while-changing
-            player.play()
-        }
-    }
-
-    fun count(): Int {
-        var strokes = 0
-        for (player in this.players) {  // near: lifetime.notify-while-changing
-            strokes += player.strokes
-        }
-        return strokes
-    }
-}
-
-val bells: Bells = Bells()  // entity: shared-instance bells eager language
-
-class Ringer {
-    constructor() {
-        bells.add(this)  // finding: coupling.hidden-dependency
-    }
-
-    fun again() {
-        bells.add(this)  // finding: lifetime.duplicate-subscription
-    }
-
-    fun close() {
-        bells.remove(this)
-    }
-
-    fun ring() {
-        this.close()
-    }
-}
-
-class Player {
-    var strokes: Int = 3
-
-    constructor() {
-        bells.addPlayer(this)  // near: lifetime.dangling-subscriber
-    }
-
-    fun again() {
-        bells.addPlayer(this)  // near: lifetime.duplicate-subscription
-    }
-
-    fun close() {
-        bells.removePlayer(this)
-    }
-
-    fun play() {
-        this.close()
-    }
-}
-
-// Keeps the caller's object; near misses: only what it says, or for a while.
-class Porter {
-    private var caller: Caller? = null
-    private var last: String = ""
-    private var seen: MutableList<String> = mutableListOf()
-
-    fun keep(caller: Caller) {
-        this.caller = caller
-    }
-
-    fun note(caller: Caller) {
-        this.last = caller.ship
-    }
-
-    fun write(caller: Caller) {
-        this.seen.add(caller.ship)  // near: lifetime.grows-forever
-        if (this.seen.size > 9) {  // finding: thread.check-then-act
-            this.seen.removeAt(0)
-        }
-    }
-}
-
-val porter: Porter = Porter()  // entity: shared-instance porter eager language
-
-class Caller {
-    var ship: String = ""
-
-    constructor(ship: String) {
-        this.ship = ship
-    }
-
-    fun enter() {
-        porter.keep(this)  // finding: coupling.hidden-dependency lifetime.captured-short-lived
-    }
-
-    fun passBy() {
-        porter.note(this)  // near: lifetime.captured-short-lived
-        porter.write(this)  // near: lifetime.captured-short-lived
-    }
-}
-
-fun receive(ship: String) {
-    val caller = Caller(ship)
-    caller.enter()
-    caller.passBy()
-}
-
 // Used after its end; near misses: opened again, or used before.
 class Sluice {
     private var isOpen: Boolean = true
@@ -372,21 +119,6 @@ fun day(): Int {
     return level
 }
 
-// Nothing to hand in; near misses: no state, or one caller.
-class Tickets {  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
-    companion object {
-        private var sold: Int = 0
-
-        fun sell() {
-            Tickets.sold = 1
-        }
-
-        fun count(): Int {
-            return Tickets.sold
-        }
-    }
-}
-
 class Knots {  // near: coupling.static-only-api
     companion object {
         fun bowline(turns: Int): Int {
@@ -406,20 +138,6 @@ class Bollards {  // near: coupling.static-only-api  // entity: static-holder Bo
         fun use() {
             Bollards.used = 1
         }
-    }
-}
-
-class Sailor {
-    fun tie(): Int {
-        Bollards.use()  // finding: coupling.hidden-dependency
-        Tickets.sell()  // finding: coupling.hidden-dependency
-        return Knots.bowline(2)
-    }
-}
-
-class Rower {
-    fun tie(): Int {
-        return Knots.hitch(Tickets.count())
     }
 }
 
@@ -444,66 +162,6 @@ fun counter(papers: Papers): Boolean {
 
 fun gate(papers: Papers): Boolean {  // near: coupling.long-handoff
     return papers.inOrder() && counter(papers)
-}
-
-class Depths {
-    private var least: Int = 0
-
-    fun measure() {
-        this.least = 4
-    }
-}
-
-class Channel {  // entity: singleton Channel lazy none  // finding: single.open-constructor
-    companion object {
-        private var one: Channel? = null
-
-        fun channel(): Channel {
-            if (Channel.one == null) {
-                Channel.one = Channel()  // finding: thread.unguarded-creation
-            }
-            return Channel.one!!
-        }
-    }
-
-    private var inner: Depths = Depths()
-
-    fun capstan(): Capstan {
-        return Capstan.capstan()
-    }
-
-}
-
-// One slot for a family; near miss: one for each of it.
-open class Raft {  // entity: singleton Raft lazy none  // finding: single.open-constructor
-    companion object {
-        internal var one: Raft? = null
-
-        fun raft(): Raft {
-            if (Raft.one == null) {
-                Raft.one = Raft()  // finding: thread.unguarded-creation single.slot-shared-by-subclasses
-            }
-            return Raft.one!!
-        }
-    }
-
-    private var logs: Int = 4
-
-    fun sink() {
-        this.logs = 0
-    }
-}
-
-class WideRaft : Raft() {
-    companion object {
-        fun open() {
-            Raft.one = WideRaft()  // finding: coupling.hidden-dependency single.replaceable
-        }
-    }
-
-    fun load() {
-        this.sink()
-    }
 }
 
 // Threads: what is sound, beside what is not.
@@ -793,30 +451,6 @@ class Steps private constructor() {  // entity: singleton Steps eager language
         private val one = Steps()  // near: init.order-within-class
 
         fun get(): Steps = one
-    }
-}
-
-// Each knows the other.
-object Ledger {  // entity: singleton Ledger eager language
-    private var sum = 0
-
-    fun book(clerk: Clerk) {
-        sum = sum + 1  // finding: thread.lost-update
-        clerk.stamp()  // finding: coupling.cycle
-    }
-
-    fun sum(): Int = sum
-}
-
-class Clerk {
-    private var stamped = 0
-
-    fun work() {
-        stamped = Ledger.sum()  // finding: coupling.hidden-dependency
-    }
-
-    fun stamp() {
-        stamped = 0
     }
 }
 

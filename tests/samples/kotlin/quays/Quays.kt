@@ -143,15 +143,6 @@ class Stamp private constructor() : Serializable {  // near: single.revivable  /
     }
 }
 
-// Reads a file when its class is named.
-object TideFile {  // entity: singleton TideFile eager language // finding: init.eager-heavy
-    private var rows = File("tides").readLines()
-
-    fun drop() {
-        rows = emptyList()
-    }
-}
-
 // Asks for itself.
 class DutyBook private constructor() {  // entity: singleton DutyBook lazy lock
     private var entries = 0
@@ -310,20 +301,6 @@ object EchoLog {  // entity: singleton EchoLog eager language
     }
 
     fun next(): Int = file?.read() ?: 0
-}
-
-object WaveLog {  // entity: singleton WaveLog eager language
-    private var file: FileInputStream? = null
-
-    fun begin() {
-        file = FileInputStream("waves")  // near: lifetime.never-released
-    }
-
-    fun next(): Int = file?.read() ?: 0
-
-    fun close() {
-        file?.close()
-    }
 }
 
 // Keeps what is made for one visit.

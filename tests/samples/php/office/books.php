@@ -1,32 +1,6 @@
 <?php
 namespace Harbour\Office;
 
-final class BerthBook  // entity: singleton BerthBook lazy single-threaded // finding: single.cloneable
-{
-    private static ?BerthBook $instance = null;
-    private array $berths = [];
-
-    private function __construct() {}
-
-    public static function getInstance(): self
-    {
-        if (self::$instance === null) {
-            self::$instance = new self();
-        }
-        return self::$instance;
-    }
-
-    public function assign(string $ship, int $berth): void
-    {
-        $this->berths[$ship] = $berth;
-    }
-
-    public function count(): int
-    {
-        return count($this->berths);
-    }
-}
-
 class Settings  // entity: static-holder Settings eager language
 {
     private static $values = [];
@@ -75,32 +49,4 @@ function draw()
 {
     static $next = 1;  // entity: function-static next lazy language
     return $next++;
-}
-
-// One slot for a family of classes.
-abstract class Desk  // entity: singleton Desk lazy single-threaded
-{
-    private static $desk = null;
-    private $papers = 0;
-
-    protected function __construct() {}
-
-    private function __clone() {}
-
-    public static function get()
-    {
-        if (self::$desk === null) {
-            self::$desk = new static();  // finding: single.slot-shared-by-subclasses
-        }
-        return self::$desk;
-    }
-
-    public function file()
-    {
-        $this->papers++;
-    }
-}
-
-class CustomsDesk extends Desk
-{
 }

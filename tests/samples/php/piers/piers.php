@@ -95,62 +95,6 @@ function useRockets(): void {
     $flareNow = new Rocket();  // finding: single.replaceable
 }
 
-// A circle of three; near misses: what is called later is no part of the making.
-class Crane  // entity: singleton Crane lazy single-threaded  // finding: single.cloneable
-{
-    private static ?Crane $one = null;
-    public int $load = 0;
-
-    public function __construct() {  // finding: single.open-constructor
-        $this->load = Winch::winch()->rope;  // finding: coupling.hidden-dependency
-    }
-
-    public static function crane(): Crane {
-        if (Crane::$one === null) {
-            Crane::$one = new Crane();  // finding: init.cycle
-        }
-        return Crane::$one;
-    }
-
-    public function turn(): void {
-        $this->load = 1;
-    }
-}
-
-class Winch  // entity: singleton Winch lazy single-threaded  // finding: single.cloneable
-{
-    private static ?Winch $one = null;
-    public int $rope = 0;
-
-    public function __construct() {  // finding: single.open-constructor
-        $this->rope = Hook::hook()->weight;  // finding: coupling.hidden-dependency
-    }
-
-    public static function winch(): Winch {
-        if (Winch::$one === null) {
-            Winch::$one = new Winch();
-        }
-        return Winch::$one;
-    }
-}
-
-class Hook  // entity: singleton Hook lazy single-threaded  // finding: single.cloneable
-{
-    private static ?Hook $one = null;
-    public int $weight = 0;
-
-    public function __construct() {  // finding: single.open-constructor
-        $this->weight = Crane::crane()->load;  // finding: coupling.hidden-dependency
-    }
-
-    public static function hook(): Hook {
-        if (Hook::$one === null) {
-            Hook::$one = new Hook();
-        }
-        return Hook::$one;
-    }
-}
-
 class Tackle
 {
     private int $blocks = 2;
@@ -178,32 +122,6 @@ class Davit
 
 $tackle = new Tackle();  // near: init.cycle init.reentrant init.may-throw init.eager-heavy  // entity: shared-instance $tackle eager language
 $davit = new Davit();  // near: init.may-throw  // entity: shared-instance $davit eager language
-
-// Asks for itself through a helper.
-class LogBook  // entity: singleton LogBook lazy single-threaded  // finding: single.cloneable
-{
-    private static ?LogBook $one = null;
-    private int $lines = 0;
-
-    public function __construct() {  // finding: single.open-constructor
-        greet();
-    }
-
-    public static function book(): LogBook {
-        if (LogBook::$one === null) {
-            LogBook::$one = new LogBook();
-        }
-        return LogBook::$one;
-    }
-
-    public function write(): void {
-        $this->lines = 1;
-    }
-}
-
-function greet(): void {
-    LogBook::book()->write();  // finding: init.reentrant
-}
 
 // Reads the environment while it is made; near misses: asked later, or handed in.
 class Flags
@@ -271,26 +189,6 @@ class Scale
 
 $scale = new Scale();  // finding: init.may-throw  // entity: shared-instance $scale eager language
 
-// Needs what stands further down; near miss: asked for when it is there.
-class Stairs
-{
-    private int $steps = 0;
-
-    public function __construct() {
-        global $heights;
-        $this->steps = $heights['stairs'] ?? 0;  // finding: coupling.hidden-dependency
-    }
-
-}
-
-$stairs = new Stairs();
-$heights = [];  // entity: global-variable $heights eager language
-
-function raiseStairs(int $by): void {
-    global $heights;
-    $heights['stairs'] = $by;
-}
-
 // Works only after it was set up; near misses: it sees to it itself.
 class Gauge
 {
@@ -348,78 +246,6 @@ function flood(bool $deep): void {
     $basin->empty();
 }
 
-// The failure goes nowhere; near misses: it is told, or handed on.
-class Barometer
-{
-    private int $pressure = 0;
-
-    public function __construct() {
-        try {
-            $this->pressure = strlen((string) file_get_contents('barometer'));
-        } catch (Throwable $error) {  // finding: init.failure-swallowed
-        }
-    }
-
-}
-
-$barometerNow = null;  // entity: shared-instance $barometerNow lazy single-threaded
-
-function barometer(): Barometer {
-    global $barometerNow;
-    if ($barometerNow === null) {
-        $barometerNow = new Barometer();
-    }
-    return $barometerNow;
-}
-
-class Hygrometer
-{
-    private int $damp = 0;
-
-    public function __construct() {
-        try {
-            $this->damp = strlen((string) file_get_contents('hygrometer'));
-        } catch (Throwable $error) {
-            throw new RuntimeException('no hygrometer');  // near: init.failure-swallowed
-        }
-    }
-
-}
-
-class Anemometer
-{
-    private int $wind = 0;
-
-    public function __construct() {
-        try {
-            $this->wind = strlen((string) file_get_contents('anemometer'));
-        } catch (Throwable $error) {
-            error_log($error);  // near: init.failure-swallowed
-            throw $error;
-        }
-    }
-
-}
-
-$hygrometerNow = null;  // entity: shared-instance $hygrometerNow lazy single-threaded
-$anemometerNow = null;  // entity: shared-instance $anemometerNow lazy single-threaded
-
-function hygrometer(): Hygrometer {
-    global $hygrometerNow;
-    if ($hygrometerNow === null) {
-        $hygrometerNow = new Hygrometer();  // near: init.eager-heavy  // finding: init.may-throw
-    }
-    return $hygrometerNow;
-}
-
-function anemometer(): Anemometer {
-    global $anemometerNow;
-    if ($anemometerNow === null) {
-        $anemometerNow = new Anemometer();  // finding: init.may-throw
-    }
-    return $anemometerNow;
-}
-
 // Opens what nothing closes; near misses: closed in the same function, or at the end.
 class Soundings
 {
@@ -447,99 +273,6 @@ class Tides
 
 $soundings = new Soundings();  // entity: shared-instance $soundings eager language
 $surges = new Tides();
-
-// Registers whoever asks; near miss: with a look first.
-class Bells
-{
-    private array $ringers = [];
-    private array $players = [];
-
-    public function add(Ringer $ringer): void {
-        $this->ringers[] = $ringer;
-    }
-
-    public function remove(Ringer $ringer): void {
-        $this->ringers = array_filter($this->ringers, fn($o) => $o !== $ringer);
-    }
-
-    public function ring(): void {
-        foreach ($this->ringers as $ringer) {
-            $ringer->ring();
-        }
-    }
-
-    public function addPlayer(Player $player): void {
-        if (!in_array($player, $this->players, true)) {
-            $this->players[] = $player;  // near: lifetime.duplicate-subscription lifetime.grows-forever
-        }
-    }
-
-    public function removePlayer(Player $player): void {
-        $this->players = array_filter($this->players, fn($o) => $o !== $player);
-    }
-
-    public function play(): void {
-        foreach (array_values($this->players) as $player) {
-            $player->play();
-        }
-    }
-
-    public function count(): int {
-        $strokes = 0;
-        foreach ($this->players as $player) {
-            $strokes += $player->strokes;
-        }
-        return $strokes;
-    }
-}
-
-$bells = new Bells();  // entity: shared-instance $bells eager language
-
-class Ringer
-{
-    public function __construct() {
-        global $bells;
-        $bells->add($this);  // finding: coupling.hidden-dependency
-    }
-
-    public function again(): void {
-        global $bells;
-        $bells->add($this);  // finding: lifetime.duplicate-subscription
-    }
-
-    public function close(): void {
-        global $bells;
-        $bells->remove($this);
-    }
-
-    public function ring(): void {
-        $this->close();
-    }
-}
-
-class Player
-{
-    public int $strokes = 3;
-
-    public function __construct() {
-        global $bells;
-        $bells->addPlayer($this);  // near: lifetime.dangling-subscriber
-    }
-
-    public function again(): void {
-        global $bells;
-        $bells->addPlayer($this);  // near: lifetime.duplicate-subscription
-    }
-
-    public function close(): void {
-        global $bells;
-        $bells->removePlayer($this);
-    }
-
-    public function play(): void {
-        $this->close();
-    }
-}
 
 // Keeps the caller's object; near misses: only what it says, or for a while.
 class Porter
@@ -592,40 +325,6 @@ function receive(string $ship): void {
     $caller->passBy();
 }
 
-// Used after its end; near misses: opened again, or used before.
-class Sluice
-{
-    private bool $isOpen = true;
-    private int $level = 0;
-
-    public function close(): void {
-        $this->isOpen = false;
-    }
-
-    public function open(): void {
-        $this->isOpen = true;
-    }
-
-    public function measure(): int {
-        $this->level += 1;
-        return $this->level;
-    }
-}
-
-// Nothing to hand in; near misses: no state, or one caller.
-class Tickets  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
-{
-    private static int $sold = 0;
-
-    public static function sell(): void {
-        Tickets::$sold = 1;
-    }
-
-    public static function count(): int {
-        return Tickets::$sold;
-    }
-}
-
 class Knots  // near: coupling.static-only-api
 {
     public static function bowline(int $turns): int {
@@ -646,22 +345,6 @@ class Bollards  // near: coupling.static-only-api  // entity: static-holder Boll
     }
 }
 
-class Sailor
-{
-    public function tie(): int {
-        Bollards::use();  // finding: coupling.hidden-dependency
-        Tickets::sell();  // finding: coupling.hidden-dependency
-        return Knots::bowline(2);
-    }
-}
-
-class Rower
-{
-    public function tie(): int {
-        return Knots::hitch(Tickets::count());
-    }
-}
-
 // One reached through another; near misses: a part of the object, and the other one asked directly.
 class Buoys
 {
@@ -673,38 +356,6 @@ class Buoys
 }
 
 $buoys = new Buoys();  // entity: shared-instance $buoys eager language
-
-class Depths
-{
-    private int $least = 0;
-
-    public function measure(): void {
-        $this->least = 4;
-    }
-}
-
-class Channel  // entity: singleton Channel lazy single-threaded  // finding: single.cloneable
-{
-    private static ?Channel $one = null;
-    private Depths $inner;
-
-    public function __construct()  // finding: single.open-constructor
-    {
-        $this->inner = new Depths();
-    }
-
-    public static function channel(): Channel {
-        if (Channel::$one === null) {
-            Channel::$one = new Channel();
-        }
-        return Channel::$one;
-    }
-
-    public function capstan(): Capstan {
-        return Capstan::capstan();
-    }
-
-}
 
 class Pilot
 {

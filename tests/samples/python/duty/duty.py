@@ -1,7 +1,3 @@
-# Guards, starts, lists and ties of a harbour on duty.
-import os
-import threading
-
 # Guarded when it is written, not when it is read.
 class TideBoard:
     def __init__(self):
@@ -37,6 +33,7 @@ class TideBoard:
 
 board = TideBoard()  # entity: shared-instance board eager language
 
+
 # A look and a change, in two steps.
 taken = {}  # entity: global-variable taken eager language
 taken_lock = threading.Lock()  # harmless: taken_lock
@@ -55,61 +52,9 @@ def leave(berth):
         del taken[berth]
 
 
-# Near miss: both under one lock.
-def ask(berth, ship):
-    with taken_lock:
-        if berth not in asked:  # near: thread.check-then-act
-            asked[berth] = ship
-
-
 def answer(berth):
     with taken_lock:
         asked.pop(berth)
-
-
-# A thread is started on an object that is not complete.
-class EchoSounder:
-    def __init__(self):
-        threading.Thread(target=self.turn).start()  # finding: thread.escaping-this
-        self.step = 2
-
-    def turn(self):
-        self.step = 3
-
-
-# Near miss: the thread is the last thing.
-class FogBell:
-    def __init__(self):
-        self.strokes = 3
-        threading.Thread(target=self.ring).start()  # near: thread.escaping-this
-
-    def ring(self):
-        self.strokes = 1
-
-
-# Works only after a call, and is used before it.
-class Chart:
-    def depth(self):
-        return 4
-
-
-class Plotter:  # entity: singleton Plotter lazy none
-    _plotter = None
-
-    def __init__(self):  # finding: single.open-constructor
-        self.chart = None
-
-    @classmethod
-    def plotter(cls):
-        if cls._plotter is None:
-            cls._plotter = Plotter()  # finding: thread.unguarded-creation
-        return cls._plotter
-
-    def load(self, chart):
-        self.chart = chart
-
-    def depth(self):
-        return self.chart.depth()
 
 
 # Throws while it is made; near miss: it throws later.
@@ -131,115 +76,6 @@ class TideTable:  # entity: singleton TideTable lazy none
         if number > 3:
             raise IndexError(number)
         return number
-
-
-# The failure is dropped.
-class Barograph:
-    def __init__(self):
-        self.pressure = 0
-        try:
-            with open("pressure") as source:
-                self.pressure = int(source.read())
-        except OSError:
-            pass  # finding: init.failure-swallowed
-
-    def fall(self):
-        self.pressure -= 1
-
-
-barograph = Barograph()  # entity: shared-instance barograph eager language # finding: init.eager-heavy
-
-
-# Near miss: it is told.
-class Thermograph:
-    def __init__(self):
-        self.degrees = 0
-        try:
-            with open("degrees") as source:
-                self.degrees = int(source.read())
-        except OSError as failure:  # near: init.failure-swallowed
-            raise RuntimeError("no degrees") from failure
-
-    def fall(self):
-        self.degrees -= 1
-
-
-thermograph = Thermograph()  # entity: shared-instance thermograph eager language # finding: init.eager-heavy init.may-throw
-
-
-# Reads the environment.
-class NamePlate:
-    def __init__(self):
-        self.name = os.environ.get("HARBOUR")  # finding: init.reads-environment
-
-    def rename(self, name):
-        self.name = name
-
-
-plate = NamePlate()  # entity: shared-instance plate eager language
-
-
-# Who is listed is told of each signal.
-class SignalMast:
-    def __init__(self):
-        self.keepers = []
-
-    def attach(self, keeper):
-        self.keepers.append(keeper)
-
-    def detach(self, keeper):
-        self.keepers.remove(keeper)
-
-    def up(self, signal):
-        for keeper in self.keepers:  # finding: lifetime.notify-while-changing
-            keeper.heard(signal)
-
-    # Near miss: over a copy.
-    def down(self, signal):
-        for keeper in list(self.keepers):  # near: lifetime.notify-while-changing
-            keeper.heard(signal)
-
-
-mast = SignalMast()  # entity: shared-instance mast eager language
-
-
-class Lookout:
-    def __init__(self):
-        self.last = 0
-        mast.attach(self)  # finding: lifetime.dangling-subscriber coupling.hidden-dependency
-
-    def heard(self, signal):
-        self.last = signal
-
-    def close(self):
-        self.last = 0
-
-
-# Near miss: taken out at its end.
-class Bosun:
-    def __init__(self):
-        mast.attach(self)  # near: lifetime.dangling-subscriber
-
-    def heard(self, signal):
-        self.close()
-
-    def close(self):
-        mast.detach(self)
-
-
-# Registered by its constructor and again by a method.
-class Steward:
-    def __init__(self):
-        mast.attach(self)
-
-    def wake(self):
-        mast.attach(self)  # finding: lifetime.duplicate-subscription
-
-    def heard(self, signal):
-        print(signal)
-
-    def close(self):
-        mast.detach(self)
 
 
 # Only ever added to; near miss: given a limit.
@@ -318,16 +154,6 @@ class Office:  # finding: single.meant-single
 
     def open(self):
         self.opened += 1
-
-
-def day():
-    first = Office()
-    second = Office()
-    first.open()
-    second.open()
-    depth = Plotter.plotter().depth()  # finding: init.needs-setup
-    Plotter.plotter().load(Chart())
-    return depth
 
 
 def watch():

@@ -1,13 +1,3 @@
-class Shift:
-    def __init__(self, name):
-        self.name = name
-
-
-class Quay:
-    def __init__(self):
-        self.ships = 0
-
-
 class Foghorn:  # entity: singleton Foghorn lazy none
     _horn = None
 

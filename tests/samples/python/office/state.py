@@ -32,16 +32,6 @@ def arrive(ship):
     return BerthBook().count()
 
 
-class Tug:
-    made = 0  # entity: static-field made eager language
-    colour = "red"
-    horn: str
-
-    def __init__(self):
-        Tug.made += 1  # finding: thread.lost-update
-        self.colour = "blue"
-
-
 if __name__ == "__main__":
     berth = 1
     berth = 2

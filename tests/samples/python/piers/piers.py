@@ -130,49 +130,6 @@ def fuse():
     return _fuse
 
 
-# A circle of three; near misses: what is called later is no part of the making.
-class Crane:  # entity: singleton Crane lazy none
-    _crane = None
-
-    def __init__(self):  # finding: single.open-constructor
-        self.load = Winch.winch().rope  # finding: coupling.hidden-dependency
-
-    @classmethod
-    def crane(cls):
-        if cls._crane is None:
-            cls._crane = Crane()  # finding: thread.unguarded-creation init.cycle
-        return cls._crane
-
-    def turn(self):
-        self.load = 1
-
-
-class Winch:  # entity: singleton Winch lazy none
-    _winch = None
-
-    def __init__(self):  # finding: single.open-constructor
-        self.rope = Hook.hook().weight  # finding: coupling.hidden-dependency
-
-    @classmethod
-    def winch(cls):
-        if cls._winch is None:
-            cls._winch = Winch()  # finding: thread.unguarded-creation
-        return cls._winch
-
-
-class Hook:  # entity: singleton Hook lazy none
-    _hook = None
-
-    def __init__(self):  # finding: single.open-constructor
-        self.weight = Crane.crane().load  # finding: coupling.hidden-dependency
-
-    @classmethod
-    def hook(cls):
-        if cls._hook is None:
-            cls._hook = Hook()  # finding: thread.unguarded-creation
-        return cls._hook
-
-
 class Davit:
     def __init__(self):  # near: init.cycle init.reentrant init.reads-environment
         self.boats = 0
@@ -192,28 +149,6 @@ class Tackle:
 
 davit = Davit()  # entity: shared-instance davit eager language
 tackle = Tackle()  # near: init.may-throw init.eager-heavy init.order-within-class  # entity: shared-instance tackle eager language
-
-
-# Asks for itself through a helper.
-class LogBook:  # entity: singleton LogBook lazy none
-    _book = None
-
-    def __init__(self):  # finding: single.open-constructor
-        self.lines = 0
-        greet()
-
-    @classmethod
-    def book(cls):
-        if cls._book is None:
-            cls._book = LogBook()  # finding: thread.unguarded-creation
-        return cls._book
-
-    def write(self):
-        self.lines = 1
-
-
-def greet():
-    LogBook.book().write()  # finding: init.reentrant
 
 
 # Reads the environment while it is made; near misses: asked later, or handed in.
@@ -237,33 +172,6 @@ class Pennants:
 
 
 pennants = Pennants("pier")  # entity: shared-instance pennants eager language
-
-
-# Needs what stands further down; near miss: asked for when it is there.
-class Stairs:
-    def __init__(self):
-        self.steps = count_steps()
-
-    def climb(self):
-        self.steps = count_steps()  # near: init.order-within-class
-
-
-def count_steps():
-    return _heights["stairs"]
-
-
-stairs = Stairs()  # finding: init.order-within-class  # entity: shared-instance stairs eager language
-_heights = {"stairs": 12}  # entity: global-variable _heights eager language
-
-
-def raise_stairs(by):
-    _heights["stairs"] = by
-
-
-# Made, and used by nobody; near miss: used through another name.
-class Bench:
-    def __init__(self):
-        self.seats = 4
 
 
 # Works only after it was set up; near miss: sees to it itself.
@@ -312,47 +220,6 @@ def flood(deep):
     basin.set_up(Gauge())
     basin.fill()
     basin.empty()
-
-
-# The failure goes nowhere; near miss: it is handed on.
-class Barometer:
-    def __init__(self):
-        self.pressure = 0
-        try:
-            with open("barometer") as source:
-                self.pressure = int(source.read())
-        except (OSError, ValueError):
-            return  # finding: init.failure-swallowed
-
-
-_barometer = None  # entity: shared-instance _barometer lazy none
-
-
-def barometer():
-    global _barometer
-    if _barometer is None:
-        _barometer = Barometer()  # finding: thread.unguarded-creation
-    return _barometer
-
-
-class Hygrometer:
-    def __init__(self):
-        self.damp = 0
-        try:
-            with open("hygrometer") as source:
-                self.damp = int(source.read())
-        except OSError as error:
-            raise RuntimeError("no hygrometer") from error  # near: init.failure-swallowed
-
-
-_hygrometer = None  # entity: shared-instance _hygrometer lazy none
-
-
-def hygrometer():
-    global _hygrometer
-    if _hygrometer is None:  # near: init.eager-heavy
-        _hygrometer = Hygrometer()  # finding: init.may-throw thread.unguarded-creation
-    return _hygrometer
 
 
 # A lock for each look, in a loop.
@@ -479,16 +346,6 @@ class Soundings:
 soundings = Soundings()  # entity: shared-instance soundings eager language
 
 
-# Walks over the list itself, and registers whoever asks; near misses: over a copy, and with a look first.
-class Bells:
-    def __init__(self):
-        self.ringers = []
-        self.players = []
-
-    def remove(self, ringer):
-        self.ringers.remove(ringer)
-
-
 # Keeps the caller's object; near miss: only what it says.
 class Porter:
     def __init__(self):
@@ -577,27 +434,6 @@ class Buoys:
 
 
 buoys = Buoys()  # entity: shared-instance buoys eager language
-
-
-class Depths:
-    def __init__(self):
-        self.least = 0
-
-    def measure(self):
-        self.least = 4
-
-
-class Channel:  # entity: singleton Channel lazy none
-    _channel = None
-
-    def __init__(self):  # finding: single.open-constructor
-        self._depths = Depths()
-
-    @classmethod
-    def channel(cls):
-        if cls._channel is None:
-            cls._channel = Channel()  # finding: thread.unguarded-creation
-        return cls._channel
 
 
 class Pilot:

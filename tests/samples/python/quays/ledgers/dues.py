@@ -5,4 +5,5 @@ class HarbourDues:
     def enter(self, coins):
         self.total = self.total + coins
 
+
 dues = HarbourDues()  # entity: shared-instance dues eager language
