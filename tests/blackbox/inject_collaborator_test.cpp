@@ -53,7 +53,7 @@ TEST_P(InjectCollaboratorIn, KeepsWhatRunsAndTakesADouble) {
   if (std::string(s.language) == "typescript" && !fs::exists(compiler)) GTEST_SKIP() << "scripts/setup_tests.sh brings the compiler";
   ::setenv("ELMCART_TYPESCRIPT", compiler.c_str(), 1);
   Folder folder;
-  fs::copy(std::string(ELMCART_REWORK) + "/mending/supply/" + s.language, folder.path(), fs::copy_options::recursive);
+  fs::copy(std::string(ELMCART_REWORK) + "/mending/inject-collaborator/" + s.language, folder.path(), fs::copy_options::recursive);
   folder.write("elmcart.toml", "[build]\ncommands = [\"" + std::string(s.build) + "\"]\n[test]\nbaseline-runs = 1\n[read]\nleave-out = [\"out/**\"]\n[[witness]]\nname = \"office\"\ncommand = \"" + s.run + "\"\n");
   for (const char* name : s.classes) {
     RunResult run = elmcart("rework " + std::string(name) + " . --move inject-collaborator --write --format json", folder.path());
@@ -76,7 +76,7 @@ TEST_P(InjectCollaboratorIn, KeepsWhatRunsAndTakesADouble) {
 
 INSTANTIATE_TEST_SUITE_P(All, InjectCollaboratorIn, testing::ValuesIn(all()), [](const auto& info) { return std::string(info.param.language); });
 
-TEST(Supply, SaysWhichClassesBearAName) {
+TEST(InjectCollaborator, SaysWhichClassesBearAName) {
   Folder folder;
   folder.write("a/desk.py", "class Desk:\n    pass\n");
   folder.write("b/desk.py", "class Desk:\n    pass\n");

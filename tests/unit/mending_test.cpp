@@ -10,19 +10,11 @@
 #include "rework/moves.h"
 #include "rework/rework.h"
 #include "source/walk.h"
+#include "support/changes.h"
 #include "support/folder.h"
 
 namespace elmcart {
 namespace {
-
-using Texts = std::map<std::string, std::string>;
-
-Texts textsOf(const std::string& folder) {
-  Texts out;
-  for (const auto& entry : fs::directory_iterator(folder))
-    if (entry.is_regular_file()) out[entry.path().filename().string()] = *readWhole(entry.path().string());
-  return out;
-}
 
 // The files after all steps that the move plans for the first entity that it does not refuse.
 Texts mended(const std::string& move, const Texts& texts, ReworkResult* result = nullptr) {
@@ -61,18 +53,6 @@ Texts mended(const std::string& move, const Texts& texts, ReworkResult* result =
       folder.write(file.path, file.after);
     }
     if (result) *result = *done;
-  }
-  return out;
-}
-
-// The changed lines alone, file by file: what stays is in the program itself.
-std::string changesBetween(const Texts& before, const Texts& after) {
-  std::string out;
-  for (auto& [name, text] : after) {
-    auto old = before.find(name);
-    if (old == before.end() || old->second != text)
-      for (const std::string& line : splitLines(unifiedDiff(name, old == before.end() ? "" : old->second, text, old == before.end(), 0)))
-        if (line.compare(0, 5, "index") != 0 && line.compare(0, 4, "diff") != 0) out += line + "\n";
   }
   return out;
 }

@@ -23,17 +23,3 @@ class RadarPlot {  // entity: singleton RadarPlot lazy double-check
 };
 std::atomic<RadarPlot*> RadarPlot::slot_{nullptr};
 std::mutex RadarPlot::mutex_;  // harmless: mutex_
-
-// Created when the program is loaded, and light.
-class Windsock {  // entity: singleton Windsock eager language
- public:
-  static Windsock& sock() { return sock_; }
-  Windsock(const Windsock&) = delete;
-  void turn(int degrees) { degrees_ = degrees; }
-
- private:
-  Windsock() = default;
-  static Windsock sock_;
-  int degrees_ = 0;
-};
-Windsock Windsock::sock_;

@@ -205,9 +205,6 @@ void visit() {
   current = nullptr;
 }
 
-std::vector<int> draughts;  // entity: global-variable draughts eager language
-void measure(int draught) { draughts.push_back(draught); }  // finding: lifetime.grows-forever
-
 // Used after its end.
 class TideGauge {  // entity: singleton TideGauge lazy none // finding: single.copyable
  public:

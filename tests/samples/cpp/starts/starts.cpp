@@ -44,21 +44,6 @@ class Breakwater {  // entity: singleton Breakwater lazy language // finding: si
   int stones_ = 0;
 };
 
-// Asks for itself.
-class DutyBook {  // entity: singleton DutyBook lazy language // finding: single.copyable
- public:
-  static DutyBook& book() {
-    static DutyBook instance;
-    return instance;
-  }
-  void enter() { ++entries_; }
-
- private:
-  DutyBook() { begin(); }
-  void begin() { DutyBook::book().enter(); }  // finding: init.reentrant
-  int entries_ = 0;
-};
-
 // Near miss: uses the object at hand.
 class NightBook {  // entity: singleton NightBook lazy language // finding: single.copyable
  public:
@@ -128,22 +113,6 @@ int soundings(Chart* chart) {
   return depth + Surveyor::surveyor().depth() + Dredger::dredger().depth();
 }
 
-// Throws while it is made: on first use, and at load.
-class TideTable {  // entity: singleton TideTable lazy language // finding: single.copyable
- public:
-  static TideTable& table() {
-    static TideTable instance;  // finding: init.may-throw
-    return instance;
-  }
-  int rows() const { return rows_; }
-
- private:
-  TideTable() {
-    if (rows_ == 0) throw std::runtime_error("no tides");
-  }
-  int rows_ = 0;
-};
-
 class MoonTable {
  public:
   MoonTable() { read(); }
@@ -180,68 +149,6 @@ class StarTable {  // entity: singleton StarTable lazy language // finding: sing
   int rows_ = 0;
 };
 
-class Hygrograph {  // entity: singleton Hygrograph lazy language // finding: single.copyable
- public:
-  static Hygrograph& graph() {
-    static Hygrograph instance;
-    return instance;
-  }
-  int dampness() const { return dampness_; }
-
- private:
-  Hygrograph() {
-    try {
-      std::ifstream in("dampness");
-      in >> dampness_;
-    } catch (const std::exception& failure) {  // finding: init.failure-swallowed
-      std::cerr << failure.what();
-    }
-  }
-  int dampness_ = 0;
-};
-
-// Near misses: the failure goes on; it is turned into a value.
-class Thermograph {  // entity: singleton Thermograph lazy language // finding: single.copyable
- public:
-  static Thermograph& graph() {
-    static Thermograph instance;  // finding: init.may-throw
-    return instance;
-  }
-  int degrees() const { return degrees_; }
-
- private:
-  Thermograph() {
-    try {
-      std::ifstream in("degrees");
-      in >> degrees_;
-    } catch (const std::exception&) {
-      throw std::runtime_error("no degrees");
-    }
-    try {
-      std::ifstream more("more");
-    } catch (const std::exception&) {
-      degrees_ = -1;
-    }
-  }
-  int degrees_ = 0;
-};
-
-// Reads the environment, directly and through a helper.
-std::string harbourName() { return std::getenv("HARBOUR"); }  // finding: init.reads-environment
-
-class NamePlate {  // entity: singleton NamePlate lazy language // finding: single.copyable
- public:
-  static NamePlate& plate() {
-    static NamePlate instance;
-    return instance;
-  }
-  const std::string& name() const { return name_; }
-
- private:
-  NamePlate() : name_(harbourName()) {}
-  std::string name_;
-};
-
 // Made at load, and nobody uses them.
 class SpareLamp {
  public:
@@ -265,62 +172,6 @@ class Listing {
   int struck_ = 0;
 };
 static Listing listing;  // entity: shared-instance listing eager language
-
-// Behind a lock, and making it costs nothing.
-class Bollards {  // entity: singleton Bollards lazy lock // finding: single.copyable
- public:
-  static Bollards& all() {
-    std::lock_guard<std::mutex> hold(mutex_);
-    if (!all_) all_ = new Bollards;  // finding: init.lazy-needless
-    return *all_;
-  }
-  void paint() { ++painted_; }
-
- private:
-  Bollards() = default;
-  static std::mutex mutex_;
-  static Bollards* all_;
-  int painted_ = 0;
-};
-std::mutex Bollards::mutex_;  // harmless: mutex_
-Bollards* Bollards::all_ = nullptr;
-
-// Near misses: heavy; needs another.
-class Soundings {  // entity: singleton Soundings lazy lock // finding: single.copyable
- public:
-  static Soundings& all() {
-    std::lock_guard<std::mutex> hold(mutex_);
-    if (!all_) all_ = new Soundings;
-    return *all_;
-  }
-  int rows() { return ++rows_; }
-
- private:
-  Soundings() { std::ifstream in("soundings"); }
-  static std::mutex mutex_;
-  static Soundings* all_;
-  int rows_ = 0;
-};
-std::mutex Soundings::mutex_;  // harmless: mutex_
-Soundings* Soundings::all_ = nullptr;
-
-class Leadline {  // entity: singleton Leadline lazy lock // finding: single.copyable
- public:
-  static Leadline& line() {
-    std::lock_guard<std::mutex> hold(mutex_);
-    if (!line_) line_ = new Leadline;
-    return *line_;
-  }
-  int fathoms() { return ++fathoms_; }
-
- private:
-  Leadline() { fathoms_ = Soundings::all().rows(); }  // finding: coupling.hidden-dependency
-  static std::mutex mutex_;
-  static Leadline* line_;
-  int fathoms_ = 0;
-};
-std::mutex Leadline::mutex_;  // harmless: mutex_
-Leadline* Leadline::line_ = nullptr;
 
 }  // namespace starts
 

@@ -1,18 +1,17 @@
 using Harbour.Office;
 
-namespace Harbour.Desk
-{
-    class Arrivals
-    {
-        private readonly BerthBook book = BerthBook.Instance;
+namespace Harbour.Desk;
 
-        int Arrive(string ship)
-        {
-            BerthBook.Instance.Assign(ship, 4);  // finding: coupling.hidden-dependency
-            PilotRoster.Get().Add(ship);
-            Clock.Shared.Ticks = 4;  // finding: coupling.hidden-dependency
-            if (book?.Count() > Codes.Limit) return Tickets.Draw();  // finding: coupling.hidden-dependency
-            return TideTable.Instance.Rise();  // finding: coupling.hidden-dependency
-        }
+class Arrivals
+{
+    private readonly BerthBook book = BerthBook.Instance;
+
+    int Arrive(string ship)
+    {
+        BerthBook.Instance.Assign(ship, 4);  // finding: coupling.hidden-dependency
+        PilotRoster.Get().Add(ship);
+        Clock.Shared.Ticks = 4;  // finding: coupling.hidden-dependency
+        if (book?.Count() > Codes.Limit) return Tickets.Draw();  // finding: coupling.hidden-dependency
+        return TideTable.Instance.Rise();  // finding: coupling.hidden-dependency
     }
 }

@@ -12,7 +12,7 @@ public class Quay
 
     public static Quay Of(string name)
     {
-        if (!quays.ContainsKey(name))  // finding: thread.check-then-act
+        if (!quays.ContainsKey(name))
         {
             quays[name] = new Quay();
         }

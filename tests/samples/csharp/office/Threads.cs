@@ -3,29 +3,6 @@ using System.Threading.Tasks;
 
 namespace Office.Threads;
 
-// Counted by two threads.
-public static class Tally  // entity: static-holder Tally eager language
-{
-    private static int ships;
-    private static int boats;
-    private static readonly object gate = new object();  // harmless: gate
-
-    public static void Arrive()
-    {
-        ships++;  // finding: thread.lost-update
-        lock (gate)
-        {
-            boats++;
-        }
-    }
-
-    public static void Watch()
-    {
-        Task.Run(() => Arrive());
-        Arrive();
-    }
-}
-
 // Each thread has its own.
 public static class Watch
 {

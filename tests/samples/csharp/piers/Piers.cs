@@ -1,1766 +1,1029 @@
-namespace Piers
+namespace Piers;
+
+// There is only one, and the class sees to it.
+class Anchor  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy none
 {
-    // There must be only one.
-    class TideTable  // finding: single.meant-single
-    {
-        private int shown = 0;
+    private static Anchor anchorage;
+    private int chain = 0;
 
-        public void Show()
+    private Anchor()  // near: single.open-constructor
+    {
+        if (Anchor.anchorage != null)
         {
-            this.shown = 1;
+            throw new InvalidOperationException("the anchor is there");
         }
     }
 
-    // Not a singleton: each pier has one.
-    class Ladder  // near: single.meant-single
+    public static Anchor Get()
     {
-        private int rungs = 4;
-
-        public void Climb()
+        if (Anchor.anchorage == null)
         {
-            this.rungs = 3;
+            Anchor.anchorage = new Anchor();  // near: single.second-creation  // finding: thread.unguarded-creation
         }
+        return Anchor.anchorage;  // near: single.may-return-nothing
     }
 
-    // There is only one, and the class sees to it.
-    class Anchor  // near: single.meant-single single.subclassable  // entity: singleton Anchor lazy none
+    public void Lower()
     {
-        private static Anchor anchorage;
-        private int chain = 0;
-
-        private Anchor()  // near: single.open-constructor
-        {
-            if (Anchor.anchorage != null)
-            {
-                throw new InvalidOperationException("the anchor is there");
-            }
-        }
+        this.chain = 1;
+    }
+}
 
-        public static Anchor Get()
-        {
-            if (Anchor.anchorage == null)
-            {
-                Anchor.anchorage = new Anchor();  // near: single.second-creation  // finding: thread.unguarded-creation
-            }
-            return Anchor.anchorage;  // near: single.may-return-nothing
-        }
+class Boatswain
+{
+    private Anchor own;
+    private List<string> notes = new List<string>();  // near: coupling.fixed-collaborator
 
-        public void Lower()
-        {
-            this.chain = 1;
-        }
+    public Boatswain(Anchor anchor)  // near: coupling.hidden-dependency coupling.fixed-collaborator
+    {
+        this.own = anchor;
     }
 
-    class Boatswain
+    public void Moor()
     {
-        private Anchor own;
-        private List<string> notes = new List<string>();  // near: coupling.fixed-collaborator
+        this.own.Lower();  // near: coupling.hidden-dependency
+    }
+}
 
-        public Boatswain(Anchor anchor)  // near: coupling.hidden-dependency coupling.fixed-collaborator
-        {
-            this.own = anchor;
-        }
+// One is handed out, and a helper makes another.
+class Capstan  // entity: singleton Capstan lazy none  // finding: single.open-constructor
+{
+    private static Capstan one;
+    private int turns = 0;
 
-        public void Moor()
+    public static Capstan Get()
+    {
+        if (Capstan.one == null)
         {
-            this.own.Lower();  // near: coupling.hidden-dependency
+            Capstan.one = new Capstan();  // finding: thread.unguarded-creation
         }
+        return Capstan.one;
     }
 
-    // One is handed out, and a helper makes another.
-    class Capstan  // entity: singleton Capstan lazy none  // finding: single.open-constructor
+    public void Turn()
     {
-        private static Capstan one;
-        private int turns = 0;
-
-        public static Capstan Get()
-        {
-            if (Capstan.one == null)
-            {
-                Capstan.one = new Capstan();  // finding: thread.unguarded-creation
-            }
-            return Capstan.one;
-        }
-
-        public void Turn()
-        {
-            this.turns = 1;
-        }
+        this.turns = 1;
     }
+}
 
-    static partial class Works
+static partial class Works
+{
+    public static Capstan SpareCapstan()
     {
-        public static Capstan SpareCapstan()
-        {
-            return new Capstan();  // finding: single.second-creation
-        }
+        return new Capstan();  // finding: single.second-creation
     }
+}
 
-    // Near miss: the class makes others of its kind itself.
-    class Windlass
-    {
-        private static Windlass one;  // entity: shared-instance one lazy none
-        private int turns = 0;
+// Hands out nothing while the harbour is closed; near miss: it says so by throwing.
+class Beam  // entity: singleton Beam lazy none  // finding: single.open-constructor
+{
+    private static Beam one;
+    private int lit = 0;
 
-        public static Windlass Get()
+    public static Beam Get(bool open)
+    {
+        if (!open)
         {
-            if (Windlass.one == null)
-            {
-                Windlass.one = new Windlass();  // finding: thread.unguarded-creation
-            }
-            return Windlass.one;
+            return null;  // finding: single.may-return-nothing
         }
-
-        public static Windlass Turned(int by)  // near: init.arguments-ignored
+        if (Beam.one == null)
         {
-            var other = new Windlass();  // near: single.second-creation
-            other.turns = by;
-            return other;
+            Beam.one = new Beam();  // finding: thread.unguarded-creation
         }
+        return Beam.one;
     }
 
-    // Hands out nothing while the harbour is closed; near miss: it says so by throwing.
-    class Beam  // entity: singleton Beam lazy none  // finding: single.open-constructor
+    public void Light()
     {
-        private static Beam one;
-        private int lit = 0;
+        this.lit = 1;
+    }
+}
 
-        public static Beam Get(bool open)
-        {
-            if (!open)
-            {
-                return null;  // finding: single.may-return-nothing
-            }
-            if (Beam.one == null)
-            {
-                Beam.one = new Beam();  // finding: thread.unguarded-creation
-            }
-            return Beam.one;
-        }
+// Put in another's place by whoever asks for it.
+class Flare
+{
+    private int lit = 0;
 
-        public void Light()
-        {
-            this.lit = 1;
-        }
+    public void Light()
+    {
+        this.lit = 1;
     }
 
-    class Glow  // entity: singleton Glow lazy none  // finding: single.open-constructor
-    {
-        private static Glow one;
-        private int lit = 0;
+    public static Flare flareNow;  // entity: shared-instance flareNow lazy none
+    public static readonly Flare torchNow = new Flare();  // near: single.replaceable init.eager-heavy  // entity: shared-instance torchNow eager language
+    public static Flare wickNow;  // entity: shared-instance wickNow lazy none
+    public static readonly Flare bench = new Flare();  // entity: shared-instance bench eager language
+    public static readonly Flare stool = new Flare();  // entity: shared-instance stool eager language
+    public static readonly Flare chair = new Flare();  // entity: shared-instance chair eager language
+}
 
-        public static Glow Get(bool open)
-        {
-            if (!open)
-            {
-                throw new InvalidOperationException("closed");
-            }
-            if (Glow.one == null)
-            {
-                Glow.one = new Glow();  // finding: thread.unguarded-creation
-            }
-            return Glow.one;  // near: single.may-return-nothing
-        }
+class Rocket : Flare
 
-        public void Light()
+static partial class Works
+{
+    public static Flare FetchFlare()
+    {
+        if (Flare.flareNow == null)
         {
-            this.lit = 1;
-        }
+            Flare.flareNow = new Flare();  // finding: thread.unguarded-creation
+    }
+    return Flare.flareNow;
     }
+}
 
-    // Put in another's place by whoever asks for it.
-    class Flare
+static partial class Works
+{
+    public static void UseRockets()
     {
-        private int lit = 0;
+        Flare.flareNow = new Rocket();  // finding: coupling.hidden-dependency single.replaceable
+    }
+}
 
-        public void Light()
-        {
-            this.lit = 1;
-        }
+static partial class Works
 
-        public static Flare flareNow;  // entity: shared-instance flareNow lazy none
-        public static readonly Flare torchNow = new Flare();  // near: single.replaceable init.eager-heavy  // entity: shared-instance torchNow eager language
-        public static Flare wickNow;  // entity: shared-instance wickNow lazy none
-        public static readonly Flare bench = new Flare();  // entity: shared-instance bench eager language
-        public static readonly Flare stool = new Flare();  // entity: shared-instance stool eager language
-        public static readonly Flare chair = new Flare();  // entity: shared-instance chair eager language
+static partial class Works
+{
+    public static Flare FetchWick()
+    {
+        if (Flare.wickNow == null)
+        {
+            Flare.wickNow = new Flare();  // near: single.replaceable  // finding: thread.unguarded-creation
     }
-
-    class Rocket : Flare
+    return Flare.wickNow;
+    }
+}
 
+class Tackle
+{
+    private int blocks = 2;
 
-    static partial class Works
+    public void Pull()  // near: coupling.cycle
     {
-        public static Flare FetchFlare()
-        {
-            if (Flare.flareNow == null)
-            {
-                Flare.flareNow = new Flare();  // finding: thread.unguarded-creation
-        }
-        return Flare.flareNow;
-        }
+        this.blocks = 3;
     }
 
-    static partial class Works
+    public void Strain(int tons)
     {
-        public static void UseRockets()
+        if (tons < 0)
         {
-            Flare.flareNow = new Rocket();  // finding: coupling.hidden-dependency single.replaceable
+            throw new InvalidOperationException("tons");
         }
+        this.blocks = tons;
     }
-
-    // Near misses: never set again.
 
-    static partial class Works
+    public static readonly Tackle tackle = new Tackle();  // near: init.cycle init.reentrant init.may-throw init.eager-heavy  // entity: shared-instance tackle eager language
+}
 
+class Davit
+{
+    private int boats;
 
-    static partial class Works
+    public Davit()  // near: init.cycle init.reentrant init.reads-environment
     {
-        public static Flare FetchWick()
-        {
-            if (Flare.wickNow == null)
-            {
-                Flare.wickNow = new Flare();  // near: single.replaceable  // finding: thread.unguarded-creation
-        }
-        return Flare.wickNow;
-        }
+        this.boats = 0;
     }
 
-    // A circle of three; near misses: what is called later is no part of the making.
-    class Crane  // entity: singleton Crane lazy none
+    public void Lower()
     {
-        private static Crane one;
-        public int load;
+        Tackle.tackle.Pull();  // near: coupling.cycle  // finding: coupling.hidden-dependency
+        this.boats = 1;
+    }
 
-        public Crane()  // finding: single.open-constructor
-        {
-            this.load = Winch.Get().rope;  // finding: coupling.hidden-dependency
-        }
+    public static readonly Davit davit = new Davit();  // near: init.may-throw init.order-within-class  // entity: shared-instance davit eager language
+}
 
-        public static Crane Get()
-        {
-            if (Crane.one == null)
-            {
-                Crane.one = new Crane();  // finding: thread.unguarded-creation init.cycle
-            }
-            return Crane.one;
-        }
+// Asks for itself through a helper.
+class LogBook  // entity: singleton LogBook lazy none
+{
+    private static LogBook one;
+    private int lines = 0;
 
-        public void Turn()
-        {
-            this.load = 1;
-        }
+    public LogBook()  // finding: single.open-constructor
+    {
+        Works.Greet();  // finding: coupling.cycle
     }
 
-    class Winch  // entity: singleton Winch lazy none
+    public static LogBook Book()
     {
-        private static Winch one;
-        public int rope;
-
-        public Winch()  // finding: single.open-constructor
-        {
-            this.rope = Hook.Get().weight;  // finding: coupling.hidden-dependency
-        }
-
-        public static Winch Get()
+        if (LogBook.one == null)
         {
-            if (Winch.one == null)
-            {
-                Winch.one = new Winch();  // finding: thread.unguarded-creation
-            }
-            return Winch.one;
+            LogBook.one = new LogBook();  // finding: thread.unguarded-creation
         }
+        return LogBook.one;
     }
 
-    class Hook  // entity: singleton Hook lazy none
+    public void Write()
     {
-        private static Hook one;
-        public int weight;
-
-        public Hook()  // finding: single.open-constructor
-        {
-            this.weight = Crane.Get().load;  // finding: coupling.hidden-dependency
-        }
-
-        public static Hook Get()
-        {
-            if (Hook.one == null)
-            {
-                Hook.one = new Hook();  // finding: thread.unguarded-creation
-            }
-            return Hook.one;
-        }
+        this.lines = 1;
     }
+}
 
-    class Tackle
+static partial class Works
+{
+    public static void Greet()
     {
-        private int blocks = 2;
-
-        public void Pull()  // near: coupling.cycle
-        {
-            this.blocks = 3;
-        }
+        LogBook.Book().Write();  // finding: coupling.hidden-dependency init.reentrant
+    }
+}
 
-        public void Strain(int tons)
-        {
-            if (tons < 0)
-            {
-                throw new InvalidOperationException("tons");
-            }
-            this.blocks = tons;
-        }
+// Reads the environment while it is made; near misses: asked later, or handed in.
+class Flags
+{
+    private string home;
 
-        public static readonly Tackle tackle = new Tackle();  // near: init.cycle init.reentrant init.may-throw init.eager-heavy  // entity: shared-instance tackle eager language
+    public Flags()
+    {
+        this.home = Environment.GetEnvironmentVariable("HARBOUR");  // finding: init.reads-environment
     }
 
-    class Davit
+    public void Rename(string name)
     {
-        private int boats;
+        this.home = name;
+    }
 
-        public Davit()  // near: init.cycle init.reentrant init.reads-environment
-        {
-            this.boats = 0;
-        }
+    public static readonly Flags flags = new Flags();  // entity: shared-instance flags eager language
+}
 
-        public void Lower()
-        {
-            Tackle.tackle.Pull();  // near: coupling.cycle  // finding: coupling.hidden-dependency
-            this.boats = 1;
-        }
+class Pennants
+{
+    private string home;
 
-        public static readonly Davit davit = new Davit();  // near: init.may-throw init.order-within-class  // entity: shared-instance davit eager language
+    public Pennants(string home)
+    {
+        this.home = home;
     }
 
-
-    // Asks for itself through a helper.
-    class LogBook  // entity: singleton LogBook lazy none
+    public void Reload()
     {
-        private static LogBook one;
-        private int lines = 0;
+        this.home = Environment.GetEnvironmentVariable("HARBOUR");  // near: init.reads-environment
+    }
 
-        public LogBook()  // finding: single.open-constructor
-        {
-            Works.Greet();  // finding: coupling.cycle
-        }
+    public static readonly Pennants pennants = new Pennants("pier");  // entity: shared-instance pennants eager language
+}
 
-        public static LogBook Book()
-        {
-            if (LogBook.one == null)
-            {
-                LogBook.one = new LogBook();  // finding: thread.unguarded-creation
-            }
-            return LogBook.one;
-        }
+// Reads a file while the program is loaded.
+class Almanac
+{
+    private List<string> rows;
 
-        public void Write()
-        {
-            this.lines = 1;
-        }
+    public Almanac()
+    {
+        this.rows = new List<string>(File.ReadAllLines("almanac"));
     }
 
-    static partial class Works
+    public void Drop()
     {
-        public static void Greet()
-        {
-            LogBook.Book().Write();  // finding: coupling.hidden-dependency init.reentrant
-        }
+        this.rows.RemoveAt(0);
     }
 
-    // Reads the environment while it is made; near misses: asked later, or handed in.
-    class Flags
-    {
-        private string home;
+    public static readonly Almanac almanac = new Almanac();  // finding: init.eager-heavy  // entity: shared-instance almanac eager language
+}
 
-        public Flags()
-        {
-            this.home = Environment.GetEnvironmentVariable("HARBOUR");  // finding: init.reads-environment
-        }
+// Throws where it stands.
+class Scale
+{
+    private int tons;
 
-        public void Rename(string name)
+    public Scale()
+    {
+        this.tons = File.Exists("scale") ? 1 : 0;
+        if (this.tons == 0)
         {
-            this.home = name;
+            throw new InvalidOperationException("no scale");
         }
-
-        public static readonly Flags flags = new Flags();  // entity: shared-instance flags eager language
     }
-
 
-    class Pennants
+    public void Load()
     {
-        private string home;
+        this.tons = 2;
+    }
 
-        public Pennants(string home)
-        {
-            this.home = home;
-        }
+    public static readonly Scale scale = new Scale();  // finding: init.may-throw  // entity: shared-instance scale eager language
+}
 
-        public void Reload()
-        {
-            this.home = Environment.GetEnvironmentVariable("HARBOUR");  // near: init.reads-environment
-        }
+// Needs what stands further down; near miss: asked for when it is there.
+class Stairs
+{
+    private int steps;
 
-        public static readonly Pennants pennants = new Pennants("pier");  // entity: shared-instance pennants eager language
+    public Stairs()
+    {
+        this.steps = Stairs.heights["stairs"];
     }
-
 
-    // Reads a file while the program is loaded.
-    class Almanac
+    public void Climb()
     {
-        private List<string> rows;
-
-        public Almanac()
-        {
-            this.rows = new List<string>(File.ReadAllLines("almanac"));
-        }
-
-        public void Drop()
-        {
-            this.rows.RemoveAt(0);
-        }
-
-        public static readonly Almanac almanac = new Almanac();  // finding: init.eager-heavy  // entity: shared-instance almanac eager language
+        this.steps = Stairs.heights["stairs"];  // near: init.order-within-class
     }
 
+    public static readonly Stairs stairs = new Stairs();  // finding: init.order-within-class  // entity: shared-instance stairs eager language
+    public static readonly Dictionary<string, int> heights = new Dictionary<string, int>();  // entity: static-field heights eager language
+}
 
-    // Throws where it stands.
-    class Scale
+static partial class Works
+{
+    public static void RaiseStairs(int by)
     {
-        private int tons;
-
-        public Scale()
-        {
-            this.tons = File.Exists("scale") ? 1 : 0;
-            if (this.tons == 0)
-            {
-                throw new InvalidOperationException("no scale");
-            }
-        }
-
-        public void Load()
-        {
-            this.tons = 2;
-        }
-
-        public static readonly Scale scale = new Scale();  // finding: init.may-throw  // entity: shared-instance scale eager language
+        Stairs.heights["stairs"] = by;  // finding: coupling.hidden-dependency
     }
+}
 
+static partial class Works
 
-    // Needs what stands further down; near miss: asked for when it is there.
-    class Stairs
+// Works only after it was set up; near misses: it sees to it itself.
+class Gauge
+{
+    public int Read()
     {
-        private int steps;
-
-        public Stairs()
-        {
-            this.steps = Stairs.heights["stairs"];
-        }
+        return 3;
+    }
+}
 
-        public void Climb()
-        {
-            this.steps = Stairs.heights["stairs"];  // near: init.order-within-class
-        }
+class Locks
+{
+    private Gauge gauge;
+    private int level = 0;
 
-        public static readonly Stairs stairs = new Stairs();  // finding: init.order-within-class  // entity: shared-instance stairs eager language
-        public static readonly Dictionary<string, int> heights = new Dictionary<string, int>();  // entity: static-field heights eager language
+    public void SetUp(Gauge gauge)
+    {
+        this.gauge = gauge;
     }
 
-
-    static partial class Works
+    public void Fill()
     {
-        public static void RaiseStairs(int by)
-        {
-            Stairs.heights["stairs"] = by;  // finding: coupling.hidden-dependency
-        }
+        this.level = this.gauge.Read();
     }
 
-    // Made, and used by nobody; near misses: used by a function, or handed out.
+    public static readonly Locks locks = new Locks();  // entity: shared-instance locks eager language
+}
 
-    static partial class Works
+class Basin
+{
+    private Gauge gauge;
+    private int level = 0;
 
-    // Works only after it was set up; near misses: it sees to it itself.
-    class Gauge
+    public void SetUp(Gauge gauge)
     {
-        public int Read()
-        {
-            return 3;
-        }
+        this.gauge = gauge;
     }
 
-    class Locks
+    public void Fill()  // near: init.needs-setup
     {
-        private Gauge gauge;
-        private int level = 0;
-
-        public void SetUp(Gauge gauge)
-        {
-            this.gauge = gauge;
-        }
-
-        public void Fill()
+        if (this.gauge == null)
         {
-            this.level = this.gauge.Read();
+            throw new InvalidOperationException("no gauge");
         }
-
-        public static readonly Locks locks = new Locks();  // entity: shared-instance locks eager language
+        this.level = this.gauge.Read();
     }
 
-    class Basin
+    public void Empty()  // near: init.needs-setup
     {
-        private Gauge gauge;
-        private int level = 0;
-
-        public void SetUp(Gauge gauge)
-        {
-            this.gauge = gauge;
-        }
+        this.level = this.gauge == null ? 0 : this.gauge.Read();
+    }
 
-        public void Fill()  // near: init.needs-setup
-        {
-            if (this.gauge == null)
-            {
-                throw new InvalidOperationException("no gauge");
-            }
-            this.level = this.gauge.Read();
-        }
+    public static readonly Basin basin = new Basin();  // entity: shared-instance basin eager language
+}
 
-        public void Empty()  // near: init.needs-setup
+static partial class Works
+{
+    public static void Flood(bool deep)
+    {
+        Locks.locks.Fill();  // finding: coupling.hidden-dependency init.needs-setup
+        if (deep)
         {
-            this.level = this.gauge == null ? 0 : this.gauge.Read();
-        }
-
-        public static readonly Basin basin = new Basin();  // entity: shared-instance basin eager language
+            Locks.locks.SetUp(new Gauge());
     }
+    Basin.basin.SetUp(new Gauge());  // finding: coupling.hidden-dependency
+    Basin.basin.Fill();
+    Basin.basin.Empty();
+    }
+}
 
+// The failure goes nowhere; near misses: it is told, or handed on.
+class Barometer
+{
+    private int pressure = 0;
 
-    static partial class Works
+    public Barometer()
     {
-        public static void Flood(bool deep)
+        try
         {
-            Locks.locks.Fill();  // finding: coupling.hidden-dependency init.needs-setup
-            if (deep)
-            {
-                Locks.locks.SetUp(new Gauge());
+            this.pressure = File.ReadAllText("barometer").Length;
         }
-        Basin.basin.SetUp(new Gauge());  // finding: coupling.hidden-dependency
-        Basin.basin.Fill();
-        Basin.basin.Empty();
+        catch (Exception)
+        {  // finding: init.failure-swallowed
         }
     }
 
-    // The failure goes nowhere; near misses: it is told, or handed on.
-    class Barometer
+    public void Fall()
     {
-        private int pressure = 0;
-
-        public Barometer()
-        {
-            try
-            {
-                this.pressure = File.ReadAllText("barometer").Length;
-            }
-            catch (Exception)
-            {  // finding: init.failure-swallowed
-            }
-        }
-
-        public void Fall()
-        {
-            this.pressure = 1;
-        }
-
-        public static Barometer barometerNow;  // entity: shared-instance barometerNow lazy none
+        this.pressure = 1;
     }
 
+    public static Barometer barometerNow;  // entity: shared-instance barometerNow lazy none
+}
 
-    static partial class Works
+static partial class Works
+{
+    public static Barometer FetchBarometer()
     {
-        public static Barometer FetchBarometer()
+        if (Barometer.barometerNow == null)
         {
-            if (Barometer.barometerNow == null)
-            {
-                Barometer.barometerNow = new Barometer();  // finding: thread.unguarded-creation
-        }
-        return Barometer.barometerNow;
-        }
+            Barometer.barometerNow = new Barometer();  // finding: thread.unguarded-creation
     }
+    return Barometer.barometerNow;
+    }
+}
 
-    class Hygrometer
-    {
-        private int damp = 0;
+class Hygrometer
+{
+    private int damp = 0;
 
-        public Hygrometer()
+    public Hygrometer()
+    {
+        try
         {
-            try
-            {
-                this.damp = File.ReadAllText("hygrometer").Length;
-            }
-            catch (Exception error)
-            {
-                throw new InvalidOperationException("no hygrometer");  // near: init.failure-swallowed
-            }
+            this.damp = File.ReadAllText("hygrometer").Length;
         }
-
-        public void Rise()
+        catch (Exception error)
         {
-            this.damp = 1;
+            throw new InvalidOperationException("no hygrometer");  // near: init.failure-swallowed
         }
-
-        public static Hygrometer hygrometerNow;  // entity: shared-instance hygrometerNow lazy none
     }
 
-    class Anemometer
+    public void Rise()
     {
-        private int wind = 0;
-
-        public Anemometer()
-        {
-            try
-            {
-                this.wind = File.ReadAllText("anemometer").Length;
-            }
-            catch (Exception error)
-            {
-                Console.Error.WriteLine(error);  // near: init.failure-swallowed
-                throw;
-            }
-        }
-
-        public void Blow()
-        {
-            this.wind = 1;
-        }
-
-        public static Anemometer anemometerNow;  // entity: shared-instance anemometerNow lazy none
+        this.damp = 1;
     }
 
+    public static Hygrometer hygrometerNow;  // entity: shared-instance hygrometerNow lazy none
+}
 
-    static partial class Works
-    {
-        public static Hygrometer FetchHygrometer()
-        {
-            if (Hygrometer.hygrometerNow == null)
-            {
-                Hygrometer.hygrometerNow = new Hygrometer();  // near: init.eager-heavy  // finding: thread.unguarded-creation init.may-throw
-        }
-        return Hygrometer.hygrometerNow;
-        }
-    }
+class Anemometer
+{
+    private int wind = 0;
 
-    static partial class Works
+    public Anemometer()
     {
-        public static Anemometer FetchAnemometer()
+        try
         {
-            if (Anemometer.anemometerNow == null)
-            {
-                Anemometer.anemometerNow = new Anemometer();  // finding: thread.unguarded-creation init.may-throw
+            this.wind = File.ReadAllText("anemometer").Length;
         }
-        return Anemometer.anemometerNow;
+        catch (Exception error)
+        {
+            Console.Error.WriteLine(error);  // near: init.failure-swallowed
+            throw;
         }
     }
 
-    // Others run while it is made; near misses: nothing runs in between, or what is promised is kept.
-    class Radio
+    public void Blow()
     {
-        private int channel = 16;
-
-        public void Tune(int channel)
-        {
-            this.channel = channel;
-        }
-
-        public static Radio radioNow;  // entity: shared-instance radioNow lazy none
-        public static Radio sonarNow;  // entity: shared-instance sonarNow lazy none
-        public static Task<Radio> radarNow;  // entity: static-field radarNow lazy none
+        this.wind = 1;
     }
 
+    public static Anemometer anemometerNow;  // entity: shared-instance anemometerNow lazy none
+}
 
-    static partial class Works
+static partial class Works
+{
+    public static Hygrometer FetchHygrometer()
     {
-        public static async Task<Radio> FetchRadio()
+        if (Hygrometer.hygrometerNow == null)
         {
-            if (Radio.radioNow == null)
-            {
-                var channel = await AskForChannel();  // finding: thread.await-gap
-                Radio.radioNow = new Radio();  // finding: thread.unguarded-creation
-                Radio.radioNow.Tune(channel);
-        }
-        return Radio.radioNow;
-        }
+            Hygrometer.hygrometerNow = new Hygrometer();  // near: init.eager-heavy  // finding: thread.unguarded-creation init.may-throw
+    }
+    return Hygrometer.hygrometerNow;
     }
+}
 
-    static partial class Works
+static partial class Works
+{
+    public static Anemometer FetchAnemometer()
     {
-        public static async Task<Radio> FetchSonar()
+        if (Anemometer.anemometerNow == null)
         {
-            var channel = await AskForChannel();  // near: thread.await-gap
-            if (Radio.sonarNow == null)
-            {
-                Radio.sonarNow = new Radio();  // finding: thread.unguarded-creation
-                Radio.sonarNow.Tune(channel);
-        }
-        return Radio.sonarNow;
-        }
+            Anemometer.anemometerNow = new Anemometer();  // finding: thread.unguarded-creation init.may-throw
+    }
+    return Anemometer.anemometerNow;
     }
+}
 
-    static partial class Works
+// Others run while it is made; near misses: nothing runs in between, or what is promised is kept.
+class Radio
+{
+    private int channel = 16;
+
+    public void Tune(int channel)
     {
-        public static async Task<Radio> FetchRadar()
-        {
-            if (Radio.radarNow == null)  // finding: coupling.hidden-dependency
-            {
-                Radio.radarNow = AskForRadar();  // finding: thread.unguarded-creation
-        }
-        return await Radio.radarNow;  // near: thread.await-gap
-        }
+        this.channel = channel;
     }
 
-    static partial class Works
+    public static Radio radioNow;  // entity: shared-instance radioNow lazy none
+    public static Radio sonarNow;  // entity: shared-instance sonarNow lazy none
+    public static Task<Radio> radarNow;  // entity: static-field radarNow lazy none
+}
+
+static partial class Works
+{
+    public static async Task<Radio> FetchRadio()
     {
-        public static async Task<Radio> AskForRadar()
+        if (Radio.radioNow == null)
         {
-            await AskForChannel();
-            return new Radio();
-        }
+            var channel = await AskForChannel();  // finding: thread.await-gap
+            Radio.radioNow = new Radio();  // finding: thread.unguarded-creation
+            Radio.radioNow.Tune(channel);
     }
+    return Radio.radioNow;
+    }
+}
 
-    static partial class Works
+static partial class Works
+{
+    public static async Task<Radio> FetchSonar()
     {
-        public static async Task<int> AskForChannel()
+        var channel = await AskForChannel();  // near: thread.await-gap
+        if (Radio.sonarNow == null)
         {
-            return 16;
-        }
+            Radio.sonarNow = new Radio();  // finding: thread.unguarded-creation
+            Radio.sonarNow.Tune(channel);
     }
+    return Radio.sonarNow;
+    }
+}
 
-    // Opens what nothing closes; near misses: closed in the same function, or at the end.
-    class Soundings
+static partial class Works
+{
+    public static async Task<Radio> FetchRadar()
     {
-        private FileStream file;
-        private int read = 0;
-
-        public void Open(string name)
+        if (Radio.radarNow == null)  // finding: coupling.hidden-dependency
         {
-            this.file = File.OpenRead(name);  // finding: lifetime.never-released
-        }
-
-        public void Next()
-        {
-            this.read = this.file == null ? 0 : this.file.ReadByte();
-        }
-
-        public static readonly Soundings soundings = new Soundings();  // entity: shared-instance soundings eager language
+            Radio.radarNow = AskForRadar();  // finding: thread.unguarded-creation
     }
+    return await Radio.radarNow;  // near: thread.await-gap
+    }
+}
 
-    class Tides
+static partial class Works
+{
+    public static async Task<Radio> AskForRadar()
     {
-        private FileStream file;
-
-        public void Open(string name)
-        {
-            this.file = File.OpenRead(name);  // near: lifetime.never-released
-        }
-
-        public void Close()
-        {
-            this.file.Close();
-        }
-
-        public static readonly Tides tides = new Tides();  // entity: shared-instance tides eager language
+        await AskForChannel();
+        return new Radio();
     }
-
+}
 
-    // Walks over the list itself, and registers whoever asks; near misses: over a copy, and with a look first.
-    class Bells
+static partial class Works
+{
+    public static async Task<int> AskForChannel()
     {
-        private List<Ringer> ringers = new List<Ringer>();
-        private List<Player> players = new List<Player>();
-
-        public void Add(Ringer ringer)
-        {
-            this.ringers.Add(ringer);
-        }
-
-        public void Remove(Ringer ringer)
-        {
-            this.ringers.Remove(ringer);
-        }
-
-        public void Ring()
-        {
-            foreach (var ringer in this.ringers)  // finding: lifetime.notify-while-changing
-            {
-                ringer.Ring();
-            }
-        }
-
-        public void AddPlayer(Player player)
-        {
-            if (!this.players.Contains(player))  // finding: thread.check-then-act
-            {
-                this.players.Add(player);  // near: lifetime.duplicate-subscription lifetime.grows-forever
-            }
-        }
-
-        public void RemovePlayer(Player player)
-        {
-            this.players.Remove(player);
-        }
-
-        public void Play()
-        {
-            foreach (var player in this.players.ToArray())  // near: lifetime.notify-while-changing
-            {
-                player.Play();
-            }
-        }
-
-        public int Count()
-        {
-            var strokes = 0;
-            foreach (var player in this.players)  // near: lifetime.notify-while-changing
-            {
-                strokes += player.strokes;
-            }
-            return strokes;
-        }
-
-        public static readonly Bells bells = new Bells();  // entity: shared-instance bells eager language
+        return 16;
     }
+}
 
+// Opens what nothing closes; near misses: closed in the same function, or at the end.
+class Soundings
+{
+    private FileStream file;
+    private int read = 0;
 
-    class Ringer
+    public void Open(string name)
     {
-        public Ringer()
-        {
-            Bells.bells.Add(this);  // finding: coupling.hidden-dependency
-        }
-
-        public void Again()
-        {
-            Bells.bells.Add(this);  // finding: lifetime.duplicate-subscription
-        }
-
-        public void Close()
-        {
-            Bells.bells.Remove(this);
-        }
-
-        public void Ring()
-        {
-            this.Close();
-        }
+        this.file = File.OpenRead(name);  // finding: lifetime.never-released
     }
 
-    class Player
+    public void Next()
     {
-        public int strokes = 3;
-
-        public Player()
-        {
-            Bells.bells.AddPlayer(this);  // near: lifetime.dangling-subscriber
-        }
-
-        public void Again()
-        {
-            Bells.bells.AddPlayer(this);  // near: lifetime.duplicate-subscription
-        }
-
-        public void Close()
-        {
-            Bells.bells.RemovePlayer(this);
-        }
-
-        public void Play()
-        {
-            this.Close();
-        }
+        this.read = this.file == null ? 0 : this.file.ReadByte();
     }
-
-    // Keeps the caller's object; near misses: only what it says, or for a while.
-    class Porter
-    {
-        private Caller caller;
-        private string last = "";
-        private List<string> seen = new List<string>();
-
-        public void Keep(Caller caller)
-        {
-            this.caller = caller;
-        }
-
-        public void Note(Caller caller)
-        {
-            this.last = caller.ship;
-        }
-
-        public void Write(Caller caller)
-        {
-            this.seen.Add(caller.ship);  // near: lifetime.grows-forever
-            if (this.seen.Count > 9)  // finding: thread.check-then-act
-            {
-                this.seen.RemoveAt(0);
-            }
-        }
 
-        public static readonly Porter porter = new Porter();  // entity: shared-instance porter eager language
-    }
+    public static readonly Soundings soundings = new Soundings();  // entity: shared-instance soundings eager language
+}
 
+// Keeps the caller's object; near misses: only what it says, or for a while.
+class Porter
+{
+    private Caller caller;
+    private string last = "";
+    private List<string> seen = new List<string>();
 
-    class Caller
+    public void Keep(Caller caller)
     {
-        public string ship;
-
-        public Caller(string ship)
-        {
-            this.ship = ship;
-        }
-
-        public void Enter()
-        {
-            Porter.porter.Keep(this);  // finding: coupling.hidden-dependency lifetime.captured-short-lived
-        }
-
-        public void PassBy()
-        {
-            Porter.porter.Note(this);  // near: lifetime.captured-short-lived
-            Porter.porter.Write(this);  // near: lifetime.captured-short-lived
-        }
+        this.caller = caller;
     }
 
-    static partial class Works
+    public void Note(Caller caller)
     {
-        public static void Receive(string ship)
-        {
-            var caller = new Caller(ship);
-            caller.Enter();
-            caller.PassBy();
-        }
+        this.last = caller.ship;
     }
 
-    // Used after its end; near misses: opened again, or used before.
-    class Sluice
+    public void Write(Caller caller)
     {
-        private bool isOpen = true;
-        private int level = 0;
-
-        public void Close()
-        {
-            this.isOpen = false;
-        }
-
-        public void Open()
-        {
-            this.isOpen = true;
-        }
-
-        public int Measure()
+        this.seen.Add(caller.ship);  // near: lifetime.grows-forever
+        if (this.seen.Count > 9)
         {
-            this.level += 1;
-            return this.level;
+            this.seen.RemoveAt(0);
         }
-
-        public static readonly Sluice sluice = new Sluice();  // entity: shared-instance sluice eager language
     }
 
+    public static readonly Porter porter = new Porter();  // entity: shared-instance porter eager language
+}
 
-    static partial class Works
+class Caller
+{
+    public string ship;
 
-    static partial class Works
-
-    // Makes its own.
-    class Surveyor
+    public Caller(string ship)
     {
-        private Echo echo;
-
-        public Surveyor()
-        {
-            this.echo = new Echo();  // finding: coupling.fixed-collaborator
-        }
-
-        public string Depth()
-        {
-            return this.echo.Read();
-        }
+        this.ship = ship;
     }
 
-    class Echo
+    public void Enter()
     {
-        public string Read()
-        {
-            return File.ReadAllText("echo");
-        }
+        Porter.porter.Keep(this);  // finding: coupling.hidden-dependency lifetime.captured-short-lived
     }
 
-    // Nothing to hand in; near misses: no state, or one caller.
-    class Tickets  // finding: coupling.static-only-api  // entity: static-holder Tickets eager language
+    public void PassBy()
     {
-        private static int sold = 0;
-
-        public static void Sell()
-        {
-            Tickets.sold = 1;
-        }
-
-        public static int Count()
-        {
-            return Tickets.sold;
-        }
+        Porter.porter.Note(this);  // near: lifetime.captured-short-lived
+        Porter.porter.Write(this);  // near: lifetime.captured-short-lived
     }
+}
 
-    class Knots  // near: coupling.static-only-api
+static partial class Works
+{
+    public static void Receive(string ship)
     {
-        public static int Bowline(int turns)
-        {
-            return turns + 1;
-        }
-
-        public static int Hitch(int turns)
-        {
-            return turns + 2;
-        }
+        var caller = new Caller(ship);
+        caller.Enter();
+        caller.PassBy();
     }
+}
 
-    class Bollards  // near: coupling.static-only-api  // entity: static-holder Bollards eager language
-    {
-        private static int used = 0;
+static partial class Works
 
-        public static void Use()
-        {
-            Bollards.used = 1;
-        }
-    }
+static partial class Works
 
-    class Sailor
+// Passed on by four; near misses: used on the way, or made there.
+class Papers
+{
+    public bool InOrder()
     {
-        public int Tie()
-        {
-            Bollards.Use();  // finding: coupling.hidden-dependency
-            Tickets.Sell();  // finding: coupling.hidden-dependency
-            return Knots.Bowline(2);
-        }
+        return true;
     }
+}
 
-    class Rower
+static partial class Works
+{
+    public static bool Stamp(Papers papers)
     {
-        public int Tie()
-        {
-            return Knots.Hitch(Tickets.Count());
-        }
+        return papers.InOrder();
     }
+}
 
-    // Passed on by four; near misses: used on the way, or made there.
-    class Papers
+static partial class Works
+{
+    public static bool Clerk(Papers papers)
     {
-        public bool InOrder()
-        {
-            return true;
-        }
+        return Stamp(papers);
     }
+}
 
-    static partial class Works
+static partial class Works
+{
+    public static bool Counter(Papers papers)
     {
-        public static bool Stamp(Papers papers)
-        {
-            return papers.InOrder();
-        }
+        return Clerk(papers);
     }
+}
 
-    static partial class Works
+static partial class Works
+{
+    public static bool Entrance(Papers papers)
     {
-        public static bool Clerk(Papers papers)
-        {
-            return Stamp(papers);
-        }
+        return Counter(papers);
     }
+}
 
-    static partial class Works
+static partial class Works
+{
+    public static bool Door(Papers papers)
     {
-        public static bool Counter(Papers papers)
-        {
-            return Clerk(papers);
-        }
+        return Entrance(papers);
     }
+}
 
-    static partial class Works
-    {
-        public static bool Entrance(Papers papers)
-        {
-            return Counter(papers);
-        }
-    }
+static partial class Works
 
-    static partial class Works
+static partial class Works
+{
+    public static bool Windowed()  // near: coupling.long-handoff
     {
-        public static bool Door(Papers papers)  // finding: coupling.long-handoff
-        {
-            return Entrance(papers);
-        }
+        return Counter(new Papers());
     }
+}
 
-    static partial class Works
+// One reached through another; near misses: a part of the object, and the other one asked directly.
+class Buoys
+{
+    private int lit = 0;
 
-    static partial class Works
+    public void Light()
     {
-        public static bool Windowed()  // near: coupling.long-handoff
-        {
-            return Counter(new Papers());
-        }
+        this.lit = 1;
     }
 
-    // One reached through another; near misses: a part of the object, and the other one asked directly.
-    class Buoys
-    {
-        private int lit = 0;
+    public static readonly Buoys buoys = new Buoys();  // entity: shared-instance buoys eager language
+}
 
-        public void Light()
-        {
-            this.lit = 1;
-        }
+class Depths
+{
+    private int least = 0;
 
-        public static readonly Buoys buoys = new Buoys();  // entity: shared-instance buoys eager language
+    public void Measure()
+    {
+        this.least = 4;
     }
+}
 
+class Channel  // entity: singleton Channel lazy none  // finding: single.open-constructor
+{
+    private static Channel one;
+    private Depths inner = new Depths();
 
-    class Depths
+    public static Channel Get()
     {
-        private int least = 0;
-
-        public void Measure()
+        if (Channel.one == null)
         {
-            this.least = 4;
+            Channel.one = new Channel();  // finding: thread.unguarded-creation
         }
+        return Channel.one;
     }
 
-    class Channel  // entity: singleton Channel lazy none  // finding: single.open-constructor
+    public Capstan Capstan()
     {
-        private static Channel one;
-        private Depths inner = new Depths();
-
-        public static Channel Get()
-        {
-            if (Channel.one == null)
-            {
-                Channel.one = new Channel();  // finding: thread.unguarded-creation
-            }
-            return Channel.one;
-        }
-
-        public Capstan Capstan()
-        {
-            return Piers.Capstan.Get();
-        }
-
-        public Depths Depths()
-        {
-            return this.inner;
-        }
+        return Piers.Capstan.Get();
     }
 
-    class Pilot
+    public Depths Depths()
     {
-        public void Steer()
-        {
-            Channel.Get().Capstan().Turn();  // finding: coupling.hidden-dependency coupling.chained-access
-            Channel.Get().Depths().Measure();  // near: coupling.chained-access
-        }
-
-        public void Dark()
-        {
-            Buoys.buoys.Light();  // near: coupling.chained-access  // finding: coupling.hidden-dependency
-        }
+        return this.inner;
     }
+}
 
-    // Reached from six places; near miss: two.
-    class Gong
+class Pilot
+{
+    public void Steer()
     {
-        private int struck = 0;
-
-        public void Strike()
-        {
-            this.struck = 1;
-        }
+        Channel.Get().Capstan().Turn();  // finding: coupling.hidden-dependency coupling.chained-access
+        Channel.Get().Depths().Measure();  // near: coupling.chained-access
+    }
 
-        public static readonly Gong gong = new Gong();  // finding: coupling.wide-reach  // entity: shared-instance gong eager language
-        public static readonly Gong whistle = new Gong();  // near: coupling.wide-reach  // entity: shared-instance whistle eager language
+    public void Dark()
+    {
+        Buoys.buoys.Light();  // near: coupling.chained-access  // finding: coupling.hidden-dependency
     }
+}
 
+// Reached from six places; near miss: two.
+class Gong
+{
+    private int struck = 0;
 
-    class Pier1
+    public void Strike()
     {
-        public void Fog()
-        {
-            Gong.gong.Strike();  // finding: coupling.hidden-dependency
-            Gong.whistle.Strike();  // finding: coupling.hidden-dependency
-        }
+        this.struck = 1;
     }
+
+    public static readonly Gong gong = new Gong();  // entity: shared-instance gong eager language
+    public static readonly Gong whistle = new Gong();  // near: coupling.wide-reach  // entity: shared-instance whistle eager language
+}
 
-    class Pier2
+class Pier1
+{
+    public void Fog()
     {
-        public void Fog()
-        {
-            Gong.gong.Strike();
-            Gong.whistle.Strike();
-        }
+        Gong.gong.Strike();  // finding: coupling.hidden-dependency
+        Gong.whistle.Strike();  // finding: coupling.hidden-dependency
     }
+}
 
-    class Pier3
+// Begins the day for all; near miss: what is handed in is no reach.
+class Morning
+{
+    public void Begin()  // finding: coupling.crowded-startup
     {
-        public void Fog()
-        {
-            Gong.gong.Strike();
-        }
+        Gong.gong.Strike();
+        Gong.whistle.Strike();
+        Buoys.buoys.Light();
+        Soundings.soundings.Open("morning");
+        Davit.davit.Lower();  // finding: coupling.hidden-dependency
+        Flags.flags.Rename("morning");
+        Pennants.pennants.Reload();  // finding: coupling.hidden-dependency
     }
 
-    class Pier4
+    public void Half(Gong bell, Buoys light, Soundings line, Davit boat, Flags flag)  // near: coupling.crowded-startup
     {
-        public void Fog()
-        {
-            Gong.gong.Strike();
-        }
+        bell.Strike();
+        light.Light();
+        line.Open("half");
+        boat.Lower();
+        flag.Rename("half");
     }
+}
 
-    class Pier5
+// Only the first one's name counts; near miss: it counts each time.
+class Plate  // entity: singleton Plate lazy none
+{
+    private static Plate one;
+    private string name;
+
+    public Plate(string name, int size)  // finding: single.open-constructor
     {
-        public void Fog()
-        {
-            Gong.gong.Strike();
-        }
+        this.name = name + size;
     }
 
-    // Begins the day for all; near miss: what is handed in is no reach.
-    class Morning
+    public static Plate Get(string name, int size)  // finding: init.arguments-ignored
     {
-        public void Begin()  // finding: coupling.crowded-startup
-        {
-            Gong.gong.Strike();
-            Gong.whistle.Strike();
-            Buoys.buoys.Light();
-            Soundings.soundings.Open("morning");
-            Davit.davit.Lower();  // finding: coupling.hidden-dependency
-            Flags.flags.Rename("morning");
-            Pennants.pennants.Reload();  // finding: coupling.hidden-dependency
-        }
-
-        public void Half(Gong bell, Buoys light, Soundings line, Davit boat, Flags flag)  // near: coupling.crowded-startup
+        if (Plate.one == null)
         {
-            bell.Strike();
-            light.Light();
-            line.Open("half");
-            boat.Lower();
-            flag.Rename("half");
+            Plate.one = new Plate(name, size);  // finding: thread.unguarded-creation
         }
+        return Plate.one;
     }
 
-    // Only the first one's name counts; near miss: it counts each time.
-    class Plate  // entity: singleton Plate lazy none
+    public void Rename(string name)
     {
-        private static Plate one;
-        private string name;
-
-        public Plate(string name, int size)  // finding: single.open-constructor
-        {
-            this.name = name + size;
-        }
+        this.name = name;
+    }
+}
 
-        public static Plate Get(string name, int size)  // finding: init.arguments-ignored
-        {
-            if (Plate.one == null)
-            {
-                Plate.one = new Plate(name, size);  // finding: thread.unguarded-creation
-            }
-            return Plate.one;
-        }
+class Sign  // entity: singleton Sign lazy none
+{
+    private static Sign one;
+    private string name;
 
-        public void Rename(string name)
-        {
-            this.name = name;
-        }
+    public Sign(string name)  // finding: single.open-constructor
+    {
+        this.name = name;
     }
 
-    class Sign  // entity: singleton Sign lazy none
+    public static Sign Get(string name)  // near: init.arguments-ignored
     {
-        private static Sign one;
-        private string name;
-
-        public Sign(string name)  // finding: single.open-constructor
-        {
-            this.name = name;
-        }
-
-        public static Sign Get(string name)  // near: init.arguments-ignored
-        {
-            if (Sign.one == null)
-            {
-                Sign.one = new Sign(name);  // finding: thread.unguarded-creation
-            }
-            Sign.one.Rename(name);
-            return Sign.one;
-        }
-
-        public void Rename(string name)
+        if (Sign.one == null)
         {
-            this.name = name;
+            Sign.one = new Sign(name);  // finding: thread.unguarded-creation
         }
+        Sign.one.Rename(name);
+        return Sign.one;
     }
 
-    // One slot for a family; near miss: one for each of it.
-    class Raft  // entity: singleton Raft lazy none  // finding: single.open-constructor
+    public void Rename(string name)
     {
-        protected static Raft one;
-        private int logs = 4;
+        this.name = name;
+    }
+}
 
-        public static Raft Get()
-        {
-            if (Raft.one == null)
-            {
-                Raft.one = new Raft();  // finding: thread.unguarded-creation single.slot-shared-by-subclasses
-            }
-            return Raft.one;
-        }
+// One slot for a family; near miss: one for each of it.
+class Raft  // entity: singleton Raft lazy none  // finding: single.open-constructor
+{
+    protected static Raft one;
+    private int logs = 4;
 
-        public void Sink()
+    public static Raft Get()
+    {
+        if (Raft.one == null)
         {
-            this.logs = 0;
+            Raft.one = new Raft();  // finding: thread.unguarded-creation single.slot-shared-by-subclasses
         }
+        return Raft.one;
     }
 
-    class WideRaft : Raft
+    public void Sink()
     {
-        public static void Open()
-        {
-            one = new WideRaft();  // finding: coupling.hidden-dependency single.replaceable
-        }
+        this.logs = 0;
+    }
+}
 
-        public void Load()
-        {
-            this.Sink();
-        }
+class WideRaft : Raft
+{
+    public static void Open()
+    {
+        one = new WideRaft();  // finding: coupling.hidden-dependency single.replaceable
     }
 
-    class Punt  // entity: singleton Punt lazy none  // finding: single.open-constructor
+    public void Load()
     {
-        protected static Punt one;
-        private int poles = 1;
+        this.Sink();
+    }
+}
 
-        public static Punt Get()
-        {
-            if (Punt.one == null)
-            {
-                Punt.one = new Punt();  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
-            }
-            return Punt.one;
-        }
+class Punt  // entity: singleton Punt lazy none  // finding: single.open-constructor
+{
+    protected static Punt one;
+    private int poles = 1;
 
-        public void Push()
+    public static Punt Get()
+    {
+        if (Punt.one == null)
         {
-            this.poles = 0;
+            Punt.one = new Punt();  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
         }
+        return Punt.one;
     }
 
-    class Ferry  // entity: singleton Ferry lazy none
+    public void Push()
     {
-        private static Ferry one;
-        private int trips = 0;
-
-        private Ferry()  // near: single.subclassable
-        {
-            this.trips = 1;
-        }
+        this.poles = 0;
+    }
+}
 
-        public static Ferry Get()
-        {
-            if (Ferry.one == null)
-            {
-                Ferry.one = new Ferry();  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
-            }
-            return Ferry.one;
-        }
+class Ferry  // entity: singleton Ferry lazy none
+{
+    private static Ferry one;
+    private int trips = 0;
 
-        public void Cross()
-        {
-            this.trips = 2;
-        }
+    private Ferry()  // near: single.subclassable
+    {
+        this.trips = 1;
     }
 
-    static partial class Works
+    public static Ferry Get()
     {
-        public static void Open()  // finding: coupling.crowded-startup
+        if (Ferry.one == null)
         {
-            SpareCapstan().Turn();
-            Capstan.Get().Turn();
-            FetchFlare().Light();
-            UseRockets();
-            Plate.Get("a", 1).Rename("b");
-            Plate.Get("c", 2);
-            Sign.Get("a");  // finding: coupling.hidden-dependency
-            WideRaft.Get().Sink();
-            Raft.Get().Sink();
-            Punt.Get().Push();  // finding: coupling.hidden-dependency
-            Ferry.Get().Cross();  // finding: coupling.hidden-dependency
-            new Boatswain(Anchor.Get()).Moor();  // finding: coupling.hidden-dependency
-            Receive("Heron");
-            new Morning().Begin();
-            Almanac.almanac.Drop();  // finding: coupling.hidden-dependency
-            Scale.scale.Load();  // finding: coupling.hidden-dependency
-            PilotFees.fees.Enter(2);  // finding: coupling.hidden-dependency
-            Flood(true);
+            Ferry.one = new Ferry();  // near: single.slot-shared-by-subclasses  // finding: thread.unguarded-creation
         }
+        return Ferry.one;
     }
 
-    // Threads: what is sound, beside what is not.
-    sealed class Windows  // near: single.subclassable  // entity: singleton Windows lazy double-check
+    public void Cross()
     {
-        private static volatile Windows one;
-        private static readonly object gate = new object();  // harmless: gate
-        private readonly List<string> panes = new List<string>();
+        this.trips = 2;
+    }
+}
 
-        private Windows()  // near: single.subclassable single.open-constructor
-        {
-            for (int i = 0; i < 9; i++)
-            {
-                panes.Add("pane " + i);
-            }
-        }
+static partial class Works
+{
+    public static void Open()  // finding: coupling.crowded-startup
+    {
+        SpareCapstan().Turn();
+        Capstan.Get().Turn();
+        FetchFlare().Light();
+        UseRockets();
+        Plate.Get("a", 1).Rename("b");
+        Plate.Get("c", 2);
+        Sign.Get("a");  // finding: coupling.hidden-dependency
+        WideRaft.Get().Sink();
+        Raft.Get().Sink();
+        Punt.Get().Push();  // finding: coupling.hidden-dependency
+        Ferry.Get().Cross();  // finding: coupling.hidden-dependency
+        new Boatswain(Anchor.Get()).Moor();  // finding: coupling.hidden-dependency
+        Receive("Heron");
+        new Morning().Begin();
+        Almanac.almanac.Drop();  // finding: coupling.hidden-dependency
+        Scale.scale.Load();  // finding: coupling.hidden-dependency
+        PilotFees.fees.Enter(2);
+        Flood(true);
+    }
+}
 
-        public static Windows Get()
-        {
-            if (one == null)
-            {
-                lock (gate)  // near: thread.wrong-lock thread.lock-every-access init.lazy-needless
-                {
-                    if (one == null)  // near: thread.double-check-incomplete
-                    {
-                        one = new Windows();  // near: thread.double-check-unsound thread.unguarded-creation
-                    }
-                }
-            }
-            return one;
-        }
+// Threads: what is sound, beside what is not.
+sealed class Windows  // near: single.subclassable  // entity: singleton Windows lazy double-check
+{
+    private static volatile Windows one;
+    private static readonly object gate = new object();  // harmless: gate
+    private readonly List<string> panes = new List<string>();
 
-        public string Take()
+    private Windows()  // near: single.subclassable single.open-constructor
+    {
+        for (int i = 0; i < 9; i++)
         {
-            lock (gate)
-            {
-                string pane = panes[0];
-                panes.RemoveAt(0);  // near: thread.mixed-guard thread.check-then-act
-                return pane;
-            }
+            panes.Add("pane " + i);
         }
     }
 
-    sealed class Doors  // near: single.subclassable  // entity: singleton Doors lazy lock
+    public static Windows Get()
     {
-        private static Doors one;
-        private static readonly object gate = new object();  // harmless: gate
-        private readonly List<string> hinges = new List<string>();
-        private int opened;
-
-        private Doors()
-        {
-            for (int i = 0; i < 9; i++)
-            {
-                hinges.Add("hinge " + i);
-            }
-        }
-
-        public static Doors Get()
+        if (one == null)
         {
             lock (gate)  // near: thread.wrong-lock thread.lock-every-access init.lazy-needless
             {
                 if (one == null)  // near: thread.double-check-incomplete
                 {
-                    one = new Doors();  // near: thread.double-check-unsound thread.unguarded-creation
-                }
-                return one;
-            }
-        }
-
-        public void Open()
-        {
-            Interlocked.Increment(ref opened);  // near: thread.lost-update thread.unguarded-state
-        }
-
-        public string[] Hinges()
-        {
-            lock (gate)
-            {
-                hinges.Sort();
-                return hinges.ToArray();  // near: thread.leaks-internals
-            }
-        }
-
-        public List<string> Inner()
-        {
-            lock (gate)
-            {
-                return hinges;  // finding: thread.leaks-internals
-            }
-        }
-    }
-
-    // Tested before the lock only.
-    sealed class Shutters  // entity: singleton Shutters lazy double-check-unsound
-    {
-        private static volatile Shutters one;
-        private static readonly object gate = new object();  // harmless: gate
-        private int closed;
-
-        private Shutters()
-        {
-        }
-
-        public static Shutters Get()
-        {
-            if (one == null)  // finding: thread.double-check-incomplete
-            {
-                lock (gate)
-                {
-                    one = new Shutters();  // finding: init.lazy-needless
-                }
-            }
-            return one;
-        }
-
-        public void Close()
-        {
-            closed = 1;
-        }
-    }
-
-    // Read outside the lock, and not volatile.
-    sealed class Blinds  // entity: singleton Blinds lazy double-check-unsound
-    {
-        private static Blinds one;
-        private static readonly object gate = new object();  // harmless: gate
-        private int drawn;
-
-        private Blinds()
-        {
-        }
-
-        public static Blinds Get()
-        {
-            if (one == null)  // finding: thread.double-check-unsound
-            {
-                lock (gate)
-                {
-                    if (one == null)
-                    {
-                        one = new Blinds();  // finding: init.lazy-needless
-                    }
-                }
-            }
-            return one;
-        }
-
-        public void Draw()
-        {
-            drawn = 1;
-        }
-    }
-
-    // A lock for each look, in a loop.
-    sealed class Ropes  // entity: singleton Ropes lazy lock
-    {
-        private static Ropes one;
-        private static readonly object gate = new object();  // harmless: gate
-        private readonly List<string> coils = new List<string>();
-
-        private Ropes()
-        {
-            for (int i = 0; i < 4; i++)
-            {
-                coils.Add("coil " + i);
-            }
-        }
-
-        public static Ropes Get()
-        {
-            lock (gate)  // finding: thread.lock-every-access
-            {
-                if (one == null)
-                {
-                    one = new Ropes();
-                }
-                return one;
-            }
-        }
-
-        public void Cut(string coil)
-        {
-            lock (gate)
-            {
-                coils.Remove(coil);
-            }
-        }
-    }
-
-    class Rigger
-    {
-        public void Week()
-        {
-            for (int day = 0; day < 7; day++)
-            {
-                Ropes.Get().Cut("coil 1");
-            }
-            Doors doors = Doors.Get();  // finding: coupling.hidden-dependency
-            for (int day = 0; day < 7; day++)
-            {
-                doors.Open();
-            }
-        }
-    }
-
-    // Fields that two threads set.
-    sealed class Signals  // entity: singleton Signals eager language
-    {
-        private static readonly Signals one = new Signals();
-        private string shown = "";
-        private volatile string last = "";
-        private readonly List<string> kept = new List<string>();
-        private readonly object gate = new object();
-
-        private Signals()
-        {
-        }
-
-        public static Signals Get()
-        {
-            return one;
-        }
-
-        public void Show(string flag)
-        {
-            shown = flag;  // finding: thread.unguarded-state
-        }
-
-        public string Shown()
-        {
-            return shown;
-        }
-
-        public void Keep(string flag)
-        {
-            last = flag;  // near: thread.unguarded-state
-            lock (gate)
-            {
-                kept.Add(flag);
-            }
-        }
-
-        public string Last()
-        {
-            return last;
-        }
-
-        public void Forget()
-        {
-            kept.Clear();  // finding: thread.mixed-guard
-        }
-
-        public void Some(List<string> into)
-        {
-            lock (gate)
-            {
-                into.AddRange(kept);  // near: thread.mixed-guard thread.leaks-internals
-            }
-        }
-    }
-
-    class SignalMan
-    {
-        public void Work()  // finding: coupling.crowded-startup
-        {
-            new Thread(() => Signals.Get().Show("A")).Start();  // finding: coupling.hidden-dependency
-            new Thread(() => Signals.Get().Keep(Signals.Get().Shown())).Start();
-            new Thread(() => Signals.Get().Forget()).Start();
-            new Thread(() => Windows.Get().Take()).Start();  // finding: coupling.hidden-dependency
-            new Thread(() => Doors.Get().Open()).Start();
-            new Thread(() => Shutters.Get().Close()).Start();  // finding: coupling.hidden-dependency
-            new Thread(() => Blinds.Get().Draw()).Start();  // finding: coupling.hidden-dependency
-            new Thread(new Rigger().Week).Start();
-            new Thread(() => Slips.Give("a")).Start();  // finding: coupling.hidden-dependency
-            Slips.Take("a");
-        }
-    }
-
-    // A look and a change under one lock, and a table that does both itself.
-    static class Slips  // entity: static-holder Slips eager language
-    {
-        private static readonly Dictionary<string, string> taken = new Dictionary<string, string>();
-        private static readonly object gate = new object();  // harmless: gate
-
-        public static void Take(string name)
-        {
-            lock (gate)
-            {
-                if (!taken.ContainsKey(name))  // near: thread.check-then-act
-                {
-                    taken[name] = name;
+                    one = new Windows();  // near: thread.double-check-unsound thread.unguarded-creation
                 }
             }
         }
-
-        public static void Give(string name)
-        {
-            lock (gate)
-            {
-                taken.Remove(name);
-            }
-        }
+        return one;
     }
 
-    // Hands itself to a thread before it is complete; near misses: started by another method, or as the last thing.
-    class Sounder
+    public string Take()
     {
-        private int depth;
-
-        public Sounder()
+        lock (gate)
         {
-            new Thread(Turn).Start();  // finding: thread.escaping-this
-            depth = 2;
-        }
-
-        private void Turn()
-        {
-            depth = depth - 1;
-        }
-    }
-
-    class Listener
-    {
-        private int heard;
-
-        public void Start()
-        {
-            new Thread(Turn).Start();  // near: thread.escaping-this
-        }
-
-        private void Turn()
-        {
-            heard = 1;
-        }
-    }
-
-    // In the right order.
-    sealed class Steps  // entity: singleton Steps eager language
-    {
-        private static readonly int[] heights = { 1, 2, 3 };  // harmless: heights
-        private static readonly Steps one = new Steps();  // near: init.order-within-class
-        private int climbed;
-
-        private Steps()
-        {
-            climbed = heights[0];
-        }
-
-        public static Steps Get()
-        {
-            return one;
-        }
-
-        public void Climb()
-        {
-            climbed = heights[1];
+            string pane = panes[0];
+            panes.RemoveAt(0);  // near: thread.mixed-guard thread.check-then-act
+            return pane;
         }
     }
 }

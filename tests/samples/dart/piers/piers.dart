@@ -1,18 +1,3 @@
-// Reads a file while the program is loaded.
-class Almanac {
-  late List<String> _rows;
-
-  Almanac() {
-    this._rows = File('almanac').readAsLinesSync();
-  }
-
-  void drop() {
-    this._rows.removeLast();
-  }
-}
-
-final almanac = Almanac();  // entity: shared-instance almanac lazy language
-
 class Stairs {
   int _steps = 0;
 

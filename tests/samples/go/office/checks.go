@@ -38,10 +38,6 @@ func Tugs() *tugList {
 	return tugs
 }
 
-func (t *tugList) Add() {
-	t.count++
-}
-
 // Nothing before it is opened.
 type radarPlot struct {  // entity: singleton radarPlot lazy none  // finding: single.copyable
 	echoes int

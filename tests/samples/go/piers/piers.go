@@ -147,30 +147,8 @@ func UseAnother() {
 	flare = NewFlare() // finding: single.replaceable
 }
 
-var torch = NewFlare() // near: single.replaceable init.eager-heavy init.eager-unused  // entity: shared-instance torch eager language
-
-func Torch() *Flare { return torch }
-
-var candle = NewFlare() // near: single.replaceable init.eager-unused init.may-throw  // entity: shared-instance candle eager language
-
-func burn() { candle.Light() }
-
-// A circle of three; near misses: what is called later is no part of the making.
-type Crane struct{ load int }
-type Winch struct{ rope int }
-type Hook struct{ weight int }
-
-var (
-	crane     *Crane  // entity: shared-instance crane lazy once
-	winch     *Winch  // entity: shared-instance winch lazy once
-	hook      *Hook  // entity: shared-instance hook lazy once
-	craneOnce sync.Once  // harmless: craneOnce
-	winchOnce sync.Once  // harmless: winchOnce
-	hookOnce  sync.Once  // harmless: hookOnce
-)
-
 func TheCrane() *Crane {
-	craneOnce.Do(func() { crane = newCrane() }) // finding: init.cycle
+	craneOnce.Do(func() { crane = newCrane() })
 	return crane
 }
 
@@ -205,28 +183,6 @@ func (t *Tackle) Pull() { // near: coupling.cycle
 	t.blocks = 3
 }
 
-// Each knows the other.
-type Ledger struct{ sum int }
-type Clerk struct{ stamped int }
-
-var ledger = &Ledger{}  // entity: shared-instance ledger eager language
-
-func (l *Ledger) Book(clerk *Clerk) {
-	l.sum = 1
-	clerk.Stamp() // finding: coupling.cycle
-}
-
-func (c *Clerk) Work()  { c.stamped = ledger.sum }  // finding: coupling.hidden-dependency
-func (c *Clerk) Stamp() { c.stamped = 0 }
-
-// Asks for itself through a helper.
-type LogBook struct{ lines int }
-
-var (
-	logBook     *LogBook  // entity: shared-instance logBook lazy once
-	logBookOnce sync.Once  // harmless: logBookOnce
-)
-
 func TheLogBook() *LogBook {
 	logBookOnce.Do(func() { logBook = newLogBook() })
 	return logBook
@@ -238,7 +194,7 @@ func newLogBook() *LogBook {
 }
 
 func greet() {
-	TheLogBook().Write() // finding: init.reentrant
+	TheLogBook().Write()
 }
 
 func (b *LogBook) Write() { b.lines = 1 }
@@ -585,9 +541,6 @@ func (h *Harper) Heard(what string) { h.strings = len(what) }
 
 func (h *Harper) Close() { crier.DetachAs("harper") }
 
-// Keeps the caller's object; near misses: only what it says.
-type Caller struct{ ship string }
-
 type Porter struct {
 	caller *Caller
 	last   string
@@ -600,7 +553,7 @@ func (p *Porter) Keep(caller *Caller) { p.caller = caller }
 func (p *Porter) Note(caller *Caller) { p.last = caller.ship }
 
 func (c *Caller) Enter() {
-	porter.Keep(c) // finding: coupling.hidden-dependency lifetime.captured-short-lived
+	porter.Keep(c)
 }
 
 func (c *Caller) PassBy() {
@@ -637,25 +590,10 @@ func day() int {
 	return level
 }
 
-// Passed on by four; near misses: used on the way, or made there.
-type Papers struct{ number int }
-
-func (p *Papers) InOrder() bool { return p.number > 0 }
-
-func stamp(papers *Papers) bool    { return papers.InOrder() }
-func clerk(papers *Papers) bool    { return stamp(papers) }
-func counter(papers *Papers) bool  { return clerk(papers) }
-func entrance(papers *Papers) bool { return counter(papers) }
-func door(papers *Papers) bool     { return entrance(papers) }                    // finding: coupling.long-handoff
-func gate(papers *Papers) bool     { return papers.InOrder() && counter(papers) } // near: coupling.long-handoff
-func window() bool                 { return counter(&Papers{}) }                  // near: coupling.long-handoff
-
 // One reached through another; near misses: a part of the object, and the other one asked directly.
 type Buoys struct{ lit int }
 
 var buoys = &Buoys{}  // entity: shared-instance buoys eager language
-
-func TheBuoys() *Buoys { return buoys }
 
 func (b *Buoys) Light() { b.lit = 1 }
 
@@ -678,73 +616,30 @@ func (c *Channel) Capstan() *capstanDrum { return Capstan() }
 
 func (c *Channel) Depths() *Depths { return &c.depths }
 
-type Pilot struct{}
-
-func (p *Pilot) Dark() {
-	TheBuoys().Light() // near: coupling.chained-access  // finding: coupling.hidden-dependency
-}
-
 func (e *Echo) Read() int {
 	text, _ := os.ReadFile("echo")
 	return len(text)
 }
 
-func NewInspector(echo *Echo) *Inspector { // near: coupling.fixed-collaborator
-	return &Inspector{echo: echo, notes: []string{}}
-}
-
 // Reached from seven places; near miss: two.
 type Gong struct{ struck int }
 
-var gong = &Gong{}    // finding: coupling.wide-reach  // entity: shared-instance gong eager language
+var gong = &Gong{}  // entity: shared-instance gong eager language
 var whistle = &Gong{} // near: coupling.wide-reach  // entity: shared-instance whistle eager language
 
 func (g *Gong) Strike() { g.struck = 1 }
-
-type Pier1 struct{}
-type Pier2 struct{}
-type Pier3 struct{}
-type Pier4 struct{}
-type Pier5 struct{}
-
-func (p *Pier1) Fog() {
-	gong.Strike()  // finding: coupling.hidden-dependency
-	whistle.Strike()  // finding: coupling.hidden-dependency
-}
-
-func (p *Pier2) Fog() {
-	gong.Strike()
-	whistle.Strike()
-}
-
-func (p *Pier3) Fog() { gong.Strike() }
-func (p *Pier4) Fog() { gong.Strike() }
-func (p *Pier5) Fog() { gong.Strike() }
-
-// Begins the day for all; near miss: what is handed in is no reach.
-type Morning struct{}
 
 func (m *Morning) Begin() { // finding: coupling.crowded-startup
 	gong.Strike()
 	whistle.Strike()
 	buoys.Light()
-	soundings.Open("morning")  // finding: coupling.hidden-dependency
-	davit.Lower()  // finding: coupling.hidden-dependency
-	flags.Reload()  // finding: coupling.hidden-dependency
-	scale.Load()  // finding: coupling.hidden-dependency
+	soundings.Open("morning")
+	davit.Lower()
+	flags.Reload()
+	scale.Load()
 }
 
-// Only the first one's name counts; near miss: it counts each time.
-type Plate struct{ name string }
-
-var (
-	plate     *Plate  // entity: shared-instance plate lazy lock
-	plateLock sync.Mutex  // harmless: plateLock
-	sign      *Plate  // entity: shared-instance sign lazy lock
-	signLock  sync.Mutex  // harmless: signLock
-)
-
-func ThePlate(name string, size int) *Plate { // finding: init.arguments-ignored
+func ThePlate(name string, size int) *Plate {
 	plateLock.Lock()
 	defer plateLock.Unlock()
 	if plate == nil {

@@ -57,7 +57,7 @@ var (
 )
 
 func TheBollard() *bollardPost {
-	bollardLock.Lock() // finding: thread.lock-every-access
+	bollardLock.Lock()
 	defer bollardLock.Unlock()
 	if bollard == nil {
 		bollard = &bollardPost{} // finding: init.lazy-needless
@@ -67,59 +67,7 @@ func TheBollard() *bollardPost {
 
 func (b *bollardPost) Tie() { b.ropes = 1 }
 
-func month() {
-	for day := 0; day < 30; day++ {
-		TheBollard().Tie()
-	}
-}
-
-// Asks for itself.
-type DutyBook struct {
-	entries int
-}
-
-var (
-	book     *DutyBook  // entity: shared-instance book lazy once
-	bookOnce sync.Once  // harmless: bookOnce
-)
-
-func newBook() *DutyBook {
-	TheBook().Enter() // finding: init.reentrant
-	return &DutyBook{}
-}
-
-func TheBook() *DutyBook {
-	bookOnce.Do(func() {
-		book = newBook()
-	})
-	return book
-}
-
 func (d *DutyBook) Enter() { d.entries = 1 }
-
-// The slot is read outside the lock; near miss: by Once.
-type Radar struct {
-	sweeps int
-}
-
-var (
-	radar     *Radar  // entity: shared-instance radar lazy double-check-unsound
-	radarLock sync.Mutex  // harmless: radarLock
-)
-
-func TheRadar() *Radar {
-	if radar == nil { // finding: thread.double-check-unsound
-		radarLock.Lock()
-		defer radarLock.Unlock()
-		if radar == nil {
-			radar = &Radar{}
-		}
-	}
-	return radar
-}
-
-// Who is listed is told of each signal.
-type Keeper interface{ Heard(signal int) }
 
 type SignalMast struct {
 	keepers []Keeper
@@ -145,10 +93,8 @@ type Lookout struct {
 }
 
 func (l *Lookout) Open() {
-	Mast().Attach(l) // finding: lifetime.dangling-subscriber coupling.hidden-dependency
+	Mast().Attach(l) // finding: coupling.hidden-dependency
 }
-
-func (l *Lookout) Heard(signal int) { l.last = signal }
 
 func (l *Lookout) Close() { l.last = 0 }
 
@@ -156,11 +102,7 @@ func (b *Bosun) Open() {
 	Mast().Attach(b) // near: lifetime.dangling-subscriber
 }
 
-func (b *Bosun) Heard(signal int) { b.last = signal }
-
 func (b *Bosun) Close() { Mast().Detach(b) }
-
-func (s *Steward) Heard(signal int) { s.last = signal }
 
 func (s *Steward) Close() { Mast().Detach(s) }
 
@@ -202,28 +144,6 @@ var gate = &gateKeeper{}
 func TheGate() *gateKeeper { return gate }
 
 func (g *gateKeeper) Begin(visit *Visit) { g.visit = visit }
-
-// Knows who uses it.
-type Plan struct {
-	berths int
-}
-
-var plan = &Plan{}  // entity: shared-instance plan eager language
-
-func ThePlan() *Plan { return plan }
-
-func (p *Plan) Change(berther *Berther) {
-	p.berths = 1
-	berther.Stop() // finding: coupling.cycle
-}
-
-type Berther struct {
-	free int
-}
-
-func (b *Berther) Arrive() { b.free = ThePlan().berths }  // finding: coupling.hidden-dependency
-
-func (b *Berther) Stop() { b.free = 0 }
 
 // Reached from everywhere; near miss: four.
 type Siren struct {

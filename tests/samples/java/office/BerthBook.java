@@ -19,8 +19,8 @@ public final class BerthBook {  // entity: singleton BerthBook lazy none
   }
 
   public void assign(String ship, int berth) {
-    berths.put(ship, berth);  // finding: thread.unguarded-state  // finding: lifetime.grows-forever
-    changes++;  // finding: thread.lost-update
+    berths.put(ship, berth);  // finding: lifetime.grows-forever
+    changes++;
   }
 
   public int changes() {

@@ -342,7 +342,7 @@ class Pilot {
 }
 
 // Reached from seven places; near miss: three.
-final class Gong {  // finding: coupling.wide-reach  // entity: singleton Gong eager language
+final class Gong {  // entity: singleton Gong eager language
     private static final Gong GONG = new Gong();
     private int struck;
 
@@ -378,25 +378,6 @@ class Pier1 {
     void fog() {
         Gong.gong().strike();  // finding: coupling.hidden-dependency
         Whistle.whistle().blow();  // finding: coupling.hidden-dependency
-    }
-}
-
-class Pier2 {
-    void fog() {
-        Gong.gong().strike();
-        Whistle.whistle().blow();
-    }
-}
-
-class Pier3 {
-    void fog() {
-        Gong.gong().strike();
-    }
-}
-
-class Pier4 {
-    void fog() {
-        Gong.gong().strike();
     }
 }
 

@@ -19,22 +19,6 @@ export function pilots() {
   return globalThis[KEY];
 }
 
-// A constructor that refuses the second.
-let made = false;  // entity: global-variable made eager language
-export class FogHorn {
-  constructor() {
-    if (made) {  // finding: coupling.hidden-dependency
-      throw new Error('there is one already');
-    }
-    made = true;
-    this.blown = 0;
-  }
-  blow() {
-    this.blown += 1;
-  }
-}
-export const horn = new FogHorn();  // entity: shared-instance horn eager language
-
 // A closure variable behind a function.
 export const Anchorage = (function () {
   let instance;  // entity: global-variable instance elsewhere none

@@ -10,7 +10,7 @@ private var count = 0  // entity: global-variable count eager language
 const val LIMIT = 12  // harmless: LIMIT
 
 fun counted(): Int {
-    count += 1  // finding: thread.lost-update
+    count += 1
     return count
 }
 

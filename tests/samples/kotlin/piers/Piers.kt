@@ -89,58 +89,6 @@ suspend fun askForChannel(): Int {
     return 16
 }
 
-// Used after its end; near misses: opened again, or used before.
-class Sluice {
-    private var isOpen: Boolean = true
-    private var level: Int = 0
-
-    fun close() {
-        this.isOpen = false
-    }
-
-    fun open() {
-        this.isOpen = true
-    }
-
-    fun measure(): Int {
-        this.level += 1
-        return this.level
-    }
-}
-
-val sluice: Sluice = Sluice()  // entity: shared-instance sluice eager language
-
-fun day(): Int {
-    sluice.close()
-    sluice.open()
-    var level = sluice.measure()  // near: lifetime.used-after-teardown
-    level += sluice.measure()  // near: lifetime.used-after-teardown
-    sluice.close()
-    return level
-}
-
-class Knots {  // near: coupling.static-only-api
-    companion object {
-        fun bowline(turns: Int): Int {
-            return turns + 1
-        }
-
-        fun hitch(turns: Int): Int {
-            return turns + 2
-        }
-    }
-}
-
-class Bollards {  // near: coupling.static-only-api  // entity: static-holder Bollards eager language
-    companion object {
-        private var used: Int = 0
-
-        fun use() {
-            Bollards.used = 1
-        }
-    }
-}
-
 // Passed on by four; near misses: used on the way, or made there.
 class Papers {
     fun inOrder(): Boolean {
@@ -324,102 +272,13 @@ class Ropes private constructor() {  // entity: singleton Ropes lazy lock
         private val gate = Any()  // harmless: gate
 
         fun get(): Ropes {
-            synchronized(gate) {  // finding: thread.lock-every-access
+            synchronized(gate) {
                 if (one == null) {
                     one = Ropes()
                 }
                 return one!!
             }
         }
-    }
-}
-
-class Rigger {
-    fun week() {
-        for (day in 0 until 7) {
-            Ropes.get().cut("coil 1")  // finding: coupling.hidden-dependency
-        }
-        val doors = Doors.get()  // finding: coupling.hidden-dependency
-        for (day in 0 until 7) {
-            doors.open()
-        }
-    }
-}
-
-// Fields that two threads set.
-object Signals {  // entity: singleton Signals eager language
-    private var shown = ""
-    @Volatile private var last = ""
-    private val kept = mutableListOf<String>()
-    private val gate = Any()  // harmless: gate
-
-    fun show(flag: String) {
-        shown = flag  // finding: thread.unguarded-state
-    }
-
-    fun shown(): String = shown
-
-    fun keep(flag: String) {
-        last = flag  // near: thread.unguarded-state
-        synchronized(gate) {
-            kept.add(flag)
-        }
-    }
-
-    fun last(): String = last
-
-    fun forget() {
-        kept.clear()  // finding: thread.mixed-guard
-    }
-
-}
-
-// A look and a change without a lock; near misses: under one, or by the table itself.
-object Slips {  // entity: singleton Slips eager language
-    private val taken = mutableMapOf<String, String>()
-    private val given = mutableMapOf<String, String>()
-    private val gate = Any()  // harmless: gate
-
-    fun take(name: String) {
-        if (!taken.containsKey(name)) {  // finding: thread.check-then-act
-            taken[name] = name  // finding: thread.unguarded-state
-        }
-    }
-
-    fun free(name: String) {
-        taken.remove(name)
-    }
-
-    fun give(name: String) {
-        synchronized(gate) {
-            if (!given.containsKey(name)) {  // near: thread.check-then-act
-                given[name] = name
-            }
-        }
-    }
-
-    fun back(name: String) {
-        synchronized(gate) {
-            given.remove(name)
-        }
-    }
-}
-
-class SignalMan {
-    fun work() {  // finding: coupling.crowded-startup
-        thread { Signals.show("A") }  // finding: coupling.hidden-dependency
-        thread { Signals.keep(Signals.shown()) }
-        thread { Signals.forget() }
-        thread { Windows.get().take() }  // finding: coupling.hidden-dependency
-        thread { Doors.get().open() }
-        thread { Shutters.get().close() }  // finding: coupling.hidden-dependency
-        thread { Blinds.get().draw() }  // finding: coupling.hidden-dependency
-        thread { Fuse.get().burn() }  // finding: coupling.hidden-dependency
-        thread { Rigger().week() }
-        thread { Slips.free("a") }  // finding: coupling.hidden-dependency
-        thread { Slips.back("a") }
-        Slips.take("a")
-        Slips.give("a")
     }
 }
 
@@ -457,29 +316,4 @@ class Steps private constructor() {  // entity: singleton Steps eager language
 // Never leaves the list.
 interface Listening {
     fun heard(what: String)
-}
-
-object Crier {  // entity: singleton Crier eager language
-    private val listening = mutableListOf<Listening>()
-
-    fun attach(one: Listening) {
-        listening.add(one)
-    }
-
-}
-
-class Drummer : Listening, AutoCloseable {
-    private var beats = 0
-
-    init {
-        Crier.attach(this)  // finding: coupling.hidden-dependency lifetime.dangling-subscriber
-    }
-
-    override fun heard(what: String) {
-        beats = what.length
-    }
-
-    override fun close() {
-        beats = 0
-    }
 }

@@ -52,7 +52,7 @@ open class Berth protected constructor() {  // entity: singleton Berth lazy lock
         @Synchronized
         fun berth(): Berth {
             if (berth == null) {
-                berth = Berth()  // finding: init.lazy-needless single.slot-shared-by-subclasses
+                berth = Berth()  // finding: init.lazy-needless
             }
             return berth!!
         }
@@ -61,12 +61,6 @@ open class Berth protected constructor() {  // entity: singleton Berth lazy lock
         fun put(other: Berth) {
             berth = other
         }
-    }
-}
-
-class DeepBerth : Berth() {
-    fun open() {
-        Berth.berth = DeepBerth()  // finding: single.replaceable coupling.hidden-dependency
     }
 }
 

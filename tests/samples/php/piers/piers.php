@@ -325,26 +325,6 @@ function receive(string $ship): void {
     $caller->passBy();
 }
 
-class Knots  // near: coupling.static-only-api
-{
-    public static function bowline(int $turns): int {
-        return $turns + 1;
-    }
-
-    public static function hitch(int $turns): int {
-        return $turns + 2;
-    }
-}
-
-class Bollards  // near: coupling.static-only-api  // entity: static-holder Bollards eager language
-{
-    private static int $used = 0;
-
-    public static function use(): void {
-        Bollards::$used = 1;
-    }
-}
-
 // One reached through another; near misses: a part of the object, and the other one asked directly.
 class Buoys
 {
@@ -375,7 +355,7 @@ class Gong
     }
 }
 
-$gong = new Gong();  // finding: coupling.wide-reach  // entity: shared-instance $gong eager language
+$gong = new Gong();  // entity: shared-instance $gong eager language
 $whistle = new Gong();  // near: coupling.wide-reach  // entity: shared-instance $whistle eager language
 
 class Pier1
@@ -384,31 +364,6 @@ class Pier1
         global $gong, $whistle;
         $gong->strike();  // finding: coupling.hidden-dependency
         $whistle->strike();  // finding: coupling.hidden-dependency
-    }
-}
-
-class Pier2
-{
-    public function fog(): void {
-        global $gong, $whistle;
-        $gong->strike();
-        $whistle->strike();
-    }
-}
-
-class Pier3
-{
-    public function fog(): void {
-        global $gong;
-        $gong->strike();
-    }
-}
-
-class Pier4
-{
-    public function fog(): void {
-        global $gong;
-        $gong->strike();
     }
 }
 

@@ -44,40 +44,7 @@ class Visit
 
     public function enter(): void
     {
-        Gate::get()->begin($this);  // finding: lifetime.captured-short-lived coupling.hidden-dependency
+        Gate::get()->begin($this);  // finding: coupling.hidden-dependency
         Gate::get()->note($this->ship);  // near: lifetime.captured-short-lived
-    }
-}
-
-function greet(string $ship): void
-{
-    $visit = new Visit($ship);
-    $visit->enter();
-}
-
-final class Bell  // near: coupling.wide-reach  // entity: singleton Bell lazy single-threaded
-{
-    private static ?Bell $bell = null;
-    private int $rung = 0;
-
-    private function __construct()
-    {
-    }
-
-    public static function get(): Bell
-    {
-        if (self::$bell === null) {
-            self::$bell = new Bell();
-        }
-        return self::$bell;
-    }
-
-    public function ring(): void
-    {
-        $this->rung = 1;
-    }
-
-    private function __clone()
-    {
     }
 }

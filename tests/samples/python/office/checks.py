@@ -36,40 +36,8 @@ class FogHorn:  # entity: singleton FogHorn lazy none
         self.blown += 1
 
 
-class TideClock:
-    def __init__(self):
-        self.offset = _offsets["north"]
-
-    def shift(self, by):
-        self.offset = by
-
-
-tide_clock = TideClock()  # entity: shared-instance tide_clock eager language # finding: init.order-within-class
-_offsets = {"north": 2}  # harmless: _offsets
-
-
-@functools.lru_cache(maxsize=None)
-def anchorage():
-    return Anchorage()
-
-
-class Anchorage:  # entity: shared-instance Anchorage lazy none
-    def __init__(self):
-        self.ships = 0
-
-    def drop(self):
-        self.ships += 1
-
-
 class Berths:
     _state = {}  # entity: static-field _state eager language
 
     def __init__(self):
         self.__dict__ = Berths._state
-
-
-def use():
-    SignalMast().show("a")
-    FogHorn().blow()
-    TideClock()
-    anchorage().drop()

@@ -18,7 +18,7 @@ Ready = bool  # harmless: Ready
 
 def draw():
     global _next
-    _next += 1  # finding: thread.lost-update
+    _next += 1
     return _next
 
 

@@ -5,14 +5,9 @@ class Tally:  # entity: static-holder Tally eager language
 
     @classmethod
     def arrive(cls):
-        cls.ships += 1  # finding: thread.lost-update
+        cls.ships += 1
         with cls._gate:
             cls.boats += 1
-
-
-def watch():
-    threading.Thread(target=Tally.arrive).start()
-    Tally.arrive()
 
 
 _keeper = threading.local()  # entity: thread-local _keeper elsewhere none

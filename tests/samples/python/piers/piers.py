@@ -451,7 +451,7 @@ class Gong:
         self.struck = 1
 
 
-gong = Gong()  # finding: coupling.wide-reach  # entity: shared-instance gong eager language
+gong = Gong()  # entity: shared-instance gong eager language
 whistle = Gong()  # near: coupling.wide-reach  # entity: shared-instance whistle eager language
 
 
@@ -459,22 +459,6 @@ class Pier1:
     def fog(self):
         gong.strike()  # finding: coupling.hidden-dependency
         whistle.strike()  # finding: coupling.hidden-dependency
-
-
-class Pier2:
-    def fog(self):
-        gong.strike()
-        whistle.strike()
-
-
-class Pier3:
-    def fog(self):
-        gong.strike()
-
-
-class Pier4:
-    def fog(self):
-        gong.strike()
 
 
 # Begins the day for all; near miss: what is handed in is no reach.

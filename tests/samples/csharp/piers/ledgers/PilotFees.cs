@@ -1,30 +1,19 @@
-namespace Piers
+namespace Piers;
+
+// The fees of the pilots, in a layer of their own.
+class PilotFees
 {
-    // The fees of the pilots, in a layer of their own.
-    class PilotFees
+    public int total = 0;
+
+    public void Enter(int coins)
     {
-        public int total = 0;
-
-        public void Enter(int coins)
-        {
-            this.total = coins;
-        }
-
-        public void Clear()
-        {
-            this.total = 0;
-        }
-
-        public static readonly PilotFees fees = new PilotFees();  // entity: shared-instance fees eager language
+        this.total = coins;
     }
 
-
-    // Near miss: a layer may reach its own.
-    static class Sums
+    public void Clear()
     {
-        public static int Twice(PilotFees of)
-        {
-            return PilotFees.fees.total + of.total;  // near: coupling.layer-breach
-        }
+        this.total = 0;
     }
+
+    public static readonly PilotFees fees = new PilotFees();  // entity: shared-instance fees eager language
 }

@@ -9,7 +9,7 @@ object HarbourDues {  // entity: singleton HarbourDues eager language
 }
 
 // Only static members, and a state: nothing to hand in.
-class Stamps private constructor() {  // entity: static-holder Stamps eager language // finding: coupling.static-only-api
+class Stamps private constructor() {  // entity: static-holder Stamps eager language
     companion object {
         private var used = 0
 
@@ -19,14 +19,4 @@ class Stamps private constructor() {  // entity: static-holder Stamps eager lang
 
         fun used(): Int = used
     }
-}
-
-class Clerk {
-    fun stamp() {
-        Stamps.use()  // finding: coupling.hidden-dependency
-    }
-}
-
-class Auditor {
-    fun count(): Int = Stamps.used()
 }

@@ -1,1 +1,0 @@
-#include "tides.h"

@@ -1,5 +1,0 @@
-#pragma once
-
-struct Crate {
-  int weight = 0;
-};

@@ -1,5 +1,0 @@
-#include "../ledgers/fees.h"
-
-namespace piers {
-
-}  // namespace piers

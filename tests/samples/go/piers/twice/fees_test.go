@@ -1,7 +1,0 @@
-package twice
-
-import (
-	"testing"
-
-	"harbour/piers/ledgers"
-)
