@@ -1,3 +1,6 @@
+// Guards, starts, lists and ties of a harbour on duty.
+package main
+
 import (
 	"os"
 	"sync"

@@ -1,3 +1,6 @@
+// Package piers: further forms in Go, and near misses beside them.
+package piers
+
 import (
 	"errors"
 	"os"

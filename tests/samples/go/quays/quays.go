@@ -1,3 +1,6 @@
+// Package quays: what the other folders do not show in Go.
+package quays
+
 import (
 	"errors"
 	"os"

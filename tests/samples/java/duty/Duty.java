@@ -1,3 +1,6 @@
+// Guards, starts, lists and ties of a harbour on duty.
+package duty;
+
 import java.io.FileReader;
 import java.io.IOException;
 import java.util.ArrayList;

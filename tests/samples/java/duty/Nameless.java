@@ -1,3 +1,6 @@
+// Classes without a name: what is done inside of them counts.
+package duty;
+
 final class Foghorn {  // entity: singleton Foghorn eager language
     private static final Foghorn HORN = new Foghorn();
     private int blown;

@@ -1,3 +1,6 @@
+// Piers, cranes and boats of the harbour: further forms, and near misses beside them.
+package piers;
+
 import java.io.FileInputStream;
 import java.io.IOException;
 import java.io.Serializable;

@@ -1,3 +1,6 @@
+// Stores of the harbour: what keeps things for a while, and looks like what keeps them for ever.
+package stores;
+
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;

@@ -1,3 +1,6 @@
+// Guards, starts, lists and ties of a harbour on duty.
+package duty
+
 import java.io.File
 import java.io.IOException
 

@@ -1,3 +1,6 @@
+// Objects of classes without a name: what is done inside of them counts.
+package duty
+
 object Foghorn {  // entity: singleton Foghorn eager language
     private var blown = 0
 

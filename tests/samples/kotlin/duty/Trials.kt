@@ -1,3 +1,6 @@
+// A lock that is only tried, and given back in the last part of a try.
+package duty
+
 import java.util.concurrent.locks.ReentrantLock
 
 object SlipGauge {  // entity: singleton SlipGauge eager language

@@ -1,3 +1,6 @@
+// Quays, mast and gauges of the harbour: what the other folders do not show in Kotlin.
+package quays
+
 import java.io.File
 import java.io.FileInputStream
 import java.io.Serializable

@@ -1,3 +1,6 @@
+// Package ledgers: the fees of the pilots, in a layer of their own.
+package ledgers
+
 type PilotFees struct {
 	Total int
 }

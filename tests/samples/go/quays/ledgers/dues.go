@@ -1,3 +1,6 @@
+// Package ledgers: the dues of the harbour, in a layer of their own.
+package ledgers
+
 type HarbourDues struct {
 	total int
 }

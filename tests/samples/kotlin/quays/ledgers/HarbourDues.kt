@@ -1,3 +1,6 @@
+// The dues of the harbour, in a layer of their own.
+package quays.ledgers
+
 object HarbourDues {  // entity: singleton HarbourDues eager language
     private var total = 0
 
