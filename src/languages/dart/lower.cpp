@@ -6,7 +6,9 @@
 #include <algorithm>
 
 #include "base/text.h"
+#include "languages/dart/cut_off.h"
 #include "languages/dart/dart.h"
+#include "languages/dart/shapes.h"
 #include "languages/shared/lowerer.h"
 
 extern "C" const TSLanguage* tree_sitter_dart(void);
@@ -14,35 +16,7 @@ extern "C" const TSLanguage* tree_sitter_dart(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kImport, kClass, kExtension, kEnum, kRun, kOperators, kUnary, kPostfix, kTernary, kIfNull, kAssign, kThrow, kReturn, kStatementRun, kLocal, kLocalFunction, kFor, kTry, kFunctionExpression, kCreate, kList, kMap, kTest, kCast, kAwait, kAlias, kSwitchStatement };
-
-constexpr ShapeRow kRows[] = {
-    {"comment", Shape::Comment}, {"documentation_comment", Shape::Comment}, {"library_name", Shape::Skip}, {"script_tag", Shape::Skip}, {"part_directive", Shape::Skip}, {"part_of_directive", Shape::Skip}, {"import_or_export", Shape::Pass}, {"library_import", Shape::Own, kImport}, {"library_export", Shape::Own, kImport},
-    {"class_definition", Shape::Own, kClass}, {"mixin_declaration", Shape::Own, kClass}, {"extension_declaration", Shape::Own, kExtension}, {"enum_declaration", Shape::Own, kEnum}, {"type_alias", Shape::Own, kAlias}, {"annotation", Shape::Skip}, {"marker_annotation", Shape::Skip},
-    {"block", Shape::Block}, {"if_statement", Shape::If}, {"for_statement", Shape::Own, kFor}, {"while_statement", Shape::Loop}, {"do_statement", Shape::Loop}, {"switch_statement", Shape::Own, kSwitchStatement}, {"try_statement", Shape::Own, kTry}, {"return_statement", Shape::Own, kReturn}, {"break_statement", Shape::Jump}, {"continue_statement", Shape::Jump}, {"yield_statement", Shape::Own, kStatementRun}, {"yield_each_statement", Shape::Own, kStatementRun}, {"assert_statement", Shape::Skip}, {"expression_statement", Shape::Own, kStatementRun}, {"local_variable_declaration", Shape::Own, kLocal}, {"local_function_declaration", Shape::Own, kLocalFunction}, {"label", Shape::Skip},
-    {"throw_expression", Shape::Own, kThrow}, {"throw_expression_without_cascade", Shape::Own, kThrow}, {"assignment_expression", Shape::Own, kAssign}, {"assignment_expression_without_cascade", Shape::Own, kAssign}, {"assignable_expression", Shape::Own, kRun}, {"parenthesized_expression", Shape::Own, kRun}, {"template_substitution", Shape::Own, kRun}, {"argument", Shape::Own, kRun}, {"named_argument", Shape::Own, kRun},
-    {"additive_expression", Shape::Own, kOperators}, {"multiplicative_expression", Shape::Own, kOperators}, {"shift_expression", Shape::Own, kOperators}, {"bitwise_and_expression", Shape::Own, kOperators}, {"bitwise_or_expression", Shape::Own, kOperators}, {"bitwise_xor_expression", Shape::Own, kOperators}, {"equality_expression", Shape::Own, kOperators}, {"relational_expression", Shape::Own, kOperators}, {"logical_and_expression", Shape::Own, kOperators}, {"logical_or_expression", Shape::Own, kOperators},
-    {"unary_expression", Shape::Own, kUnary}, {"postfix_expression", Shape::Own, kPostfix}, {"await_expression", Shape::Own, kAwait}, {"conditional_expression", Shape::Own, kTernary}, {"if_null_expression", Shape::Own, kIfNull}, {"type_test_expression", Shape::Own, kTest}, {"type_cast_expression", Shape::Own, kCast}, {"function_expression", Shape::Own, kFunctionExpression},
-    {"new_expression", Shape::Own, kCreate}, {"const_object_expression", Shape::Own, kCreate}, {"constructor_invocation", Shape::Own, kCreate}, {"list_literal", Shape::Own, kList}, {"set_or_map_literal", Shape::Own, kMap}, {"pair", Shape::Own, kRun}, {"spread_element", Shape::Own, kRun}, {"if_element", Shape::Own, kRun}, {"for_element", Shape::Own, kRun}, {"for_loop_parts", Shape::Own, kRun},
-    {"identifier", Shape::Name}, {"identifier_dollar_escaped", Shape::Name}, {"type_identifier", Shape::Name}, {"this", Shape::This}, {"super", Shape::This}, {"null_literal", Shape::Null}, {"true", Shape::Boolean}, {"false", Shape::Boolean}, {"decimal_integer_literal", Shape::Number}, {"decimal_floating_point_literal", Shape::Number}, {"hex_integer_literal", Shape::Number}, {"string_literal", Shape::Text}, {"symbol_literal", Shape::Text},
-    {"type_arguments", Shape::Skip}, {"type_parameters", Shape::Skip}, {"formal_parameter_list", Shape::Skip}, {"catch_parameters", Shape::Skip}, {"escape_sequence", Shape::Skip}, {"const_builtin", Shape::Skip}, {"final_builtin", Shape::Skip}, {"inferred_type", Shape::Skip}, {"void_type", Shape::Skip}, {"function_type", Shape::Skip}, {"increment_operator", Shape::Skip},
-};
-
-constexpr std::string_view kValueTypes[] = {"int", "double", "num", "bool", "String", "void", "dynamic", "Never", "DateTime", "Duration", "Type", "Symbol", "RegExp", "Uri"};
-constexpr std::string_view kNullWords[] = {"null"};
-
-const SharedGrammar& grammar() {
-  static const SharedGrammar kGrammar([] {
-    GrammarSpec spec;
-    spec.grammar = tree_sitter_dart;
-    spec.rows = kRows;
-    spec.valueTypes = kValueTypes;
-    spec.nullWords = kNullWords;
-    return spec;
-  }());
-  return kGrammar;
-}
-
+using namespace dart;
 using Nodes = std::vector<TSNode>;
 
 class DartLowerer : public SharedLowerer {
@@ -857,81 +831,6 @@ class DartLowerer : public SharedLowerer {
   std::string extending_;
   std::vector<Cascade> pending_;  // of the statement at hand
 };
-
-// What has to stand behind the end of a file that is cut off: the ends of its
-// open strings, of the expressions in them (16.5) and of a comment.
-std::string openEnds(std::string_view text) {
-  struct Frame {
-    std::string quote;  // empty: code, the whole file's or that of an expression in a string
-    bool raw = false;
-    int braces = 0;
-  };
-  std::vector<Frame> frames(1);
-  auto at = [&](size_t i, std::string_view what) { return text.compare(i, what.size(), what) == 0; };
-  for (size_t i = 0; i < text.size();) {
-    Frame& frame = frames.back();
-    if (!frame.quote.empty()) {
-      if (!frame.raw && text[i] == '\\') {
-        i += 2;
-      } else if (!frame.raw && at(i, "${")) {
-        frames.emplace_back();
-        i += 2;
-      } else if (at(i, frame.quote)) {
-        i += frame.quote.size();
-        frames.pop_back();
-      } else {
-        if (text[i] == '\n' && frame.quote.size() == 1) frames.pop_back();  // such a string ends with its line
-        ++i;
-      }
-    } else if (at(i, "//")) {
-      i = std::min(text.find('\n', i), text.size());
-    } else if (at(i, "/*")) {
-      size_t end = text.find("*/", i + 2);
-      if (end == std::string_view::npos) return "*/";
-      i = end + 2;
-    } else if (text[i] == '\'' || text[i] == '"') {
-      bool triple = i + 2 < text.size() && text[i + 1] == text[i] && text[i + 2] == text[i];
-      bool raw = i > 0 && text[i - 1] == 'r' && (i == 1 || !isWordByte(text[i - 2]));
-      frames.push_back({std::string(triple ? 3 : 1, text[i]), raw, 0});
-      i += triple ? 3 : 1;
-    } else {
-      if (text[i] == '{') ++frame.braces;
-      if (text[i] == '}' && --frame.braces < 0) {
-        frame.braces = 0;
-        if (frames.size() > 1) frames.pop_back();
-      }
-      ++i;
-    }
-    if (frames.size() > 200) break;
-  }
-  std::string out;
-  for (size_t i = frames.size(); i-- > 1;) out += frames[i].quote.empty() ? "}" : frames[i].quote;
-  return out;
-}
-
-// The grammar goes round for ever over a file that is cut off behind a member's
-// name ("a.le") or in a string. Such a file is read with what ends it.
-std::string missingEnd(std::string_view text) {
-  std::string out = openEnds(text);
-  if (!out.empty()) return out + "\n;";
-  while (!text.empty()) {
-    size_t start = text.rfind('\n') == std::string_view::npos ? 0 : text.rfind('\n') + 1;
-    std::string_view line = text.substr(start);
-    line = trim(line.substr(0, line.find("//")));
-    if (!line.empty()) return line.back() != '}' && line.back() != ';' && line.back() != '/' ? "\n;" : "";
-    text = text.substr(0, start == 0 ? 0 : start - 1);
-  }
-  return "";
-}
-
-// Nothing stands behind the end of the text that was given.
-void endAt(LoweredFile& file) {
-  for (Node& node : file.nodes) {
-    if (node.kind == Kind::Unread && node.span.end > file.textSize) file.unreadBytes -= std::min(file.unreadBytes, node.span.end - std::max(node.span.begin, file.textSize));
-    node.span.begin = std::min(node.span.begin, file.textSize);
-    node.span.end = std::min(node.span.end, file.textSize);
-  }
-}
 
 void lowerDart(std::string_view text, LoweredFile& out) {
   std::string end = missingEnd(text);
