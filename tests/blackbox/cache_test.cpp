@@ -124,7 +124,7 @@ TEST(Languages, TellWhatTheyPromiseAndWhereItIsWritten) {
     EXPECT_NE(list.out.find(std::string(" ") + id + " "), std::string::npos) << id;
     RunResult one = elmcart(std::string("explain ") + id);
     EXPECT_EQ(one.exitCode, 0) << id;
-    EXPECT_NE(one.out.find("what it promises about shared state"), std::string::npos) << id;
+    EXPECT_NE(one.out.find("what the language guarantees about shared state"), std::string::npos) << id;
     // Each has threads or rules them out, and says by which section.
     EXPECT_NE(one.out.find("threads that share memory exist\n    "), std::string::npos) << id << "\n" << one.out;
   }

@@ -43,14 +43,14 @@ TEST(Commands, SurveyJsonHasTheAgreedKeys) {
   EXPECT_EQ(json["unread"]["files"], 0);
   bool found = false;
   for (const auto& e : json["entities"]) {
-    for (const char* key : {"id", "name", "kind", "language", "file", "line", "type", "creation", "synchronize", "enforced", "harmless", "accessPoints", "consumers"}) EXPECT_TRUE(e.contains(key)) << key;
+    for (const char* key : {"id", "name", "kind", "language", "file", "line", "type", "creation", "guard", "enforced", "harmless", "accessPoints", "consumers"}) EXPECT_TRUE(e.contains(key)) << key;
     if (e["name"] != "BerthBook") continue;
     found = true;
     EXPECT_EQ(e["id"], "office::BerthBook");
     EXPECT_EQ(e["kind"], "singleton");
     EXPECT_EQ(e["file"], "src/berth_book.h");
     EXPECT_EQ(e["creation"], "lazy");
-    EXPECT_EQ(e["synchronize"], "none");
+    EXPECT_EQ(e["guard"], "none");
     EXPECT_EQ(e["enforced"], true);
     EXPECT_GT(e["consumers"].size(), 20u);
   }
@@ -95,7 +95,7 @@ TEST(Commands, ExplainTellsTheTermsOfTheRisk) {
   RunResult check = elmcart("explain unguarded-creation");
   EXPECT_NE(check.out.find("thread.unguarded-creation"), std::string::npos);
   RunResult entity = elmcart("explain BerthBook " + kOffice);
-  EXPECT_NE(entity.out.find("bad x sure x reach"), std::string::npos);
+  EXPECT_NE(entity.out.find("how bad x how sure x reach"), std::string::npos);
   EXPECT_NE(entity.out.find("office::BerthBook::slot_"), std::string::npos);
 }
 

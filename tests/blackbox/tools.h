@@ -21,7 +21,7 @@ struct Tools {
 inline Tools toolsFor(const std::string& check, const std::string& language) {
   if (language == "cpp") {
     // Data races and dead objects are shown by the compiler's own sanitizers.
-    std::string sanitizer = check == "thread.double-check-unsound" ? "-fsanitize=thread" : check.substr(0, 5) == "life." ? "-fsanitize=address" : "";
+    std::string sanitizer = check == "thread.double-check-unsound" ? "-fsanitize=thread" : check.substr(0, 9) == "lifetime." ? "-fsanitize=address" : "";
     bool whole = kShown.count(check) > 0;
     return {"g++", std::string("g++ -std=c++20 -pthread ") + (whole ? "-O1 -g " + sanitizer + " -o program FILES" : "-fsyntax-only FILES"), "./program"};
   }
