@@ -42,7 +42,8 @@ TypeUseId Batch::withModifiers(TypeUseId id, uint32_t addBits, uint32_t removeBi
 TypeUseId Batch::writtenType(FileIndex f, NodeId typeRef, ScopeIndex scope, int depth) {
   const LoweredFile& file = p_.files[f];
   const Node& node = file[typeRef];
-  if (depth > 20) return 0;
+  constexpr int kDeepest = 20;
+  if (depth > kDeepest) return 0;
   std::string_view name = file.name(node);
   TypeUse use;
   use.modifiers = node.modifiers & (kPointer | kReference | kRvalue | kConst | kPointeeConst | kArray);
@@ -55,7 +56,7 @@ TypeUseId Batch::writtenType(FileIndex f, NodeId typeRef, ScopeIndex scope, int 
     const Linker::AliasDecl& alias = k_.aliases_[symbol.index()];
     const LoweredFile& aliasFile = p_.file(alias.place);
     NodeId target = aliasFile[alias.place.node].kind == Kind::Alias ? aliasFile.child(alias.place.node, Role::Type) : kNoNode;
-    if (target != kNoNode && aliasFile.name(target) != name) {
+    if (target != kNoNode && aliasFile.name(target) != name && depth < kDeepest) {
       TypeUseId behind = writtenType(alias.place.file, target, alias.scope, depth + 1);
       return withModifiers(behind, use.modifiers, 0);
     }
