@@ -6,5 +6,6 @@ here=$(cd "$(dirname "$0")/.." && pwd)
 sh "$here/scripts/setup_tests.sh"
 sh "$here/scripts/build.sh" build-test -DELMCART_QUICK=ON
 cd "$here"
+sh scripts/test_share.sh
 ctest --test-dir build-test --output-on-failure -j "$(nproc)"
 build-test/elmcart assess --gate 0 src

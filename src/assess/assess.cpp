@@ -269,6 +269,12 @@ Assessment assessProgram(const Subject& subject) {
     check.run(subject, out.findings);
   }
 
+  for (Finding& f : out.findings) {
+    if (f.evidence.size() <= kMostEvidence) continue;
+    size_t rest = f.evidence.size() - (kMostEvidence - 1);
+    f.evidence.resize(kMostEvidence);
+    f.evidence.back().note = "and " + std::to_string(rest) + " more places like this one";
+  }
   std::map<std::string, int> numbers, sameAbout;
   for (Finding& f : out.findings) {
     if (f.reasonsFor.empty() && f.entity != SIZE_MAX) addReasons(subject, survey.entities[f.entity], f.advice, f.reasonsFor, f.reasonsAgainst);

@@ -20,6 +20,8 @@ NodeId appendedTo(const LoweredFile& file, NodeId assignment) {
 
 bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main" && (p.functions[f].owner == kNone || (p.functions[f].modifiers & kStatic)); }
 
+std::string partText(const Entity& e, const std::string& part) { return part == e.name ? e.shown : part + " of " + e.shown; }
+
 std::string unitText(const Subject& s, const Consumer& c) {
   TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
   return owner == kNone ? whereText(s.program, c) : std::string(s.program.text(s.program.types[owner].qualified));

@@ -38,6 +38,8 @@ VariableIndex parameterGiven(const Program& p, Place call, NodeId argument);
 bool isMain(const Program& p, FunctionIndex f);
 // The class around a consumer, or what stands in for one, by name.
 std::string unitText(const Subject& s, const Consumer& c);
+// A part of an entity's state in a message: "load of CargoScale", or the entity's name where it has no parts.
+std::string partText(const Entity& e, const std::string& part);
 // Is a method of that name told an object's end?
 bool isEndHook(const Guarantees& g, std::string_view name);
 // Is it made once and worth a word on how? What never changes once it stands

@@ -41,6 +41,9 @@ double reachFactor(size_t sites);
 // ("thread 1: …", "call 2: …"): 1 or 2; else 0. `rest`: the note without that.
 int laneOf(std::string_view note, std::string_view* rest = nullptr);
 
+// Places that are shown; the rest are counted in the last of them.
+inline constexpr size_t kMostEvidence = 12;
+
 struct Finding {
   std::string id;               // "check:entity", with a number when there are several
   std::string check;            // "thread.unguarded-creation"

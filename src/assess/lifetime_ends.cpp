@@ -211,7 +211,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       Finding f = makeFinding(s, infoOf("lifetime.grows-forever"), i, keyed ? Sureness::Possible : Sureness::Likely);
       std::string name(p.text(variable.name));
       f.place = adds.front()->place;
-      f.message = (variable.storage == Storage::Field ? name + " of " + e.shown : e.shown) + " only ever grows" + (keyed ? ": it keeps one entry for each key that it ever sees." : ": no code that was read removes an entry.");
+      f.message = (variable.storage == Storage::Field ? partText(e, name) : e.shown) + " only ever grows" + (keyed ? ": it keeps one entry for each key that it ever sees." : ": no code that was read removes an entry.");
       f.evidence.push_back({variable.declarations.front(), "lives as long as the process"});
       for (const Use* use : adds)
         if (f.evidence.size() < 6) f.evidence.push_back({use->place, functionName(p, use->in) + " adds an entry"});

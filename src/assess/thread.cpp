@@ -368,7 +368,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       Finding f = makeFinding(s, infoOf("thread.lost-update"), i, start.known() ? Sureness::Likely : Sureness::Possible);
       f.place = sites.front().place;
       std::string name(p.text(p.variables[field.variable].name));
-      f.message = "Two threads that change " + (ownVariable ? e.shown : name + " of " + e.shown) + " at once can lose one of the changes: both read the old value, and both write their result.";
+      f.message = "Two threads that change " + (ownVariable ? e.shown : partText(e, name)) + " at once can lose one of the changes: both read the old value, and both write their result.";
       if (start.known()) f.evidence.push_back({start, "a second thread is started here and reaches " + way});
       f.evidence.push_back({sites.front().place, "thread 1: reads " + name});
       f.evidence.push_back({sites.back().place, "thread 2: reads " + name + " too: the same value"});

@@ -145,7 +145,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       f.evidence.push_back({with.place, "thread 1: " + functionName(p, with.in) + (changesIt(with) ? " changes " : " reads ") + name + " holding " + lockText(p, held.front())});
       if (without) {
         f.place = without->place;
-        f.message = name + " of " + e.shown + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but " + functionName(p, without->in) + " uses it without a lock.";
+        f.message = partText(e, name) + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but " + functionName(p, without->in) + " uses it without a lock.";
         for (const Use* use : uses.unguarded) {
           if (f.evidence.size() > 8) break;
           f.evidence.push_back({use->place, "thread 2: " + functionName(p, use->in) + (changesIt(*use) ? " changes " : " reads ") + name + " without a lock, at the same time"});
@@ -157,7 +157,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
         if (!other) continue;
         LockSet second = s.locks.at(other->place, other->in);
         f.place = other->place;
-        f.message = name + " of " + e.shown + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but by " + lockText(p, second.front()) + " in " + functionName(p, other->in) + ": both can run at once.";
+        f.message = partText(e, name) + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but by " + lockText(p, second.front()) + " in " + functionName(p, other->in) + ": both can run at once.";
         f.evidence.push_back({other->place, "thread 2: " + functionName(p, other->in) + (changesIt(*other) ? " changes " : " reads ") + name + " holding " + lockText(p, second.front())});
       }
       f.advice = Advice::Synchronize;

@@ -5,16 +5,17 @@
 namespace elmcart {
 namespace {
 
-// The last `parts` of a qualified name; "name@file:line" stays whole behind its separator.
+// The last `parts` of a qualified name. What tells two of one name apart ("name@file:line") is left
+// out: wherever the name is shown, its place is.
 std::string lastParts(const std::string& id, std::string_view separator, size_t parts) {
-  size_t end = id.find('@');
-  size_t at = end == std::string::npos ? id.size() : end;
+  std::string whole = id.substr(0, id.find('@'));
+  size_t at = whole.size();
   for (size_t i = 0; i < parts; ++i) {
-    size_t before = at == 0 ? std::string::npos : id.rfind(separator, at - 1);
-    if (before == std::string::npos) return id;
+    size_t before = at == 0 ? std::string::npos : whole.rfind(separator, at - 1);
+    if (before == std::string::npos) return whole;
     at = before;
   }
-  return id.substr(at + separator.size());
+  return whole.substr(at + separator.size());
 }
 
 // A member or a function's own variable means little without its class or function.
@@ -40,7 +41,7 @@ void nameShortly(const Program& p, std::vector<Entity>& entities) {
     }
     bool again = false;
     for (size_t i = 0; i < entities.size(); ++i)
-      if (auto known = count.find(entities[i].shown); known != count.end() && known->second > 1 && entities[i].shown != entities[i].id) {
+      if (auto known = count.find(entities[i].shown); known != count.end() && known->second > 1 && entities[i].shown != entities[i].id.substr(0, entities[i].id.find('@'))) {
         ++parts[i];
         again = true;
       }
