@@ -337,6 +337,7 @@ std::vector<WorkItem> orderOfWork(const Assessment& assessment) {
     if (item.findings == 0) {
       item.subject = f.subject;
       item.advice = f.advice;
+      item.risk = f.risk.value();
     }
     item.weight += item.findings == 0 ? f.risk.value() : f.risk.value() / 4.0;
     if (++item.findings <= 2) reasons[f.subject].push_back(std::string(infoOf(f.check).title) + " (" + std::to_string(f.risk.value()) + ")");
@@ -347,7 +348,7 @@ std::vector<WorkItem> orderOfWork(const Assessment& assessment) {
     if (item.findings > 2) item.why += " and " + std::to_string(item.findings - 2) + " more";
     out.push_back(item);
   }
-  std::stable_sort(out.begin(), out.end(), [](const WorkItem& a, const WorkItem& b) { return a.weight > b.weight; });
+  std::stable_sort(out.begin(), out.end(), [](const WorkItem& a, const WorkItem& b) { return std::pair(a.risk, a.weight) > std::pair(b.risk, b.weight); });
   return out;
 }
 

@@ -87,15 +87,16 @@ struct Assessment {
 };
 
 // What to mend first: one row for each thing that findings are about.
-// weight: its highest risk, and a quarter of each of the others.
+// risk: its highest; weight: that, and a quarter of each of the others.
 struct WorkItem {
   std::string subject;
+  int risk = 0;
   double weight = 0;
   size_t findings = 0;
   Advice advice = Advice::Keep;  // of the riskiest
   std::string why;               // "Dangling subscriber (57), Lost update (30) and 2 more"
 };
-// Findings that are accepted do not count. Heaviest first, then by name.
+// Findings that are accepted do not count. By risk, then by weight, then by name.
 std::vector<WorkItem> orderOfWork(const Assessment& assessment);
 
 Assessment assessProgram(const Subject& subject);

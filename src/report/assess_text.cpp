@@ -43,7 +43,13 @@ struct Group {
   std::string name;
 };
 
-std::string nameOf(const Analysis& a, const Finding& f) { return f.entity == SIZE_MAX ? f.subject : a.survey.entities[f.entity].shown; }
+// A finding of an entity's state may be about another class: who registers, say.
+std::string nameOf(const Analysis& a, const Finding& f) {
+  if (f.entity != SIZE_MAX && f.subject == a.survey.entities[f.entity].id) return a.survey.entities[f.entity].shown;
+  std::string_view separator = a.program.language(f.place.file).separator;
+  size_t last = f.subject.rfind(separator);
+  return last == std::string::npos || f.subject.find('(') != std::string::npos ? f.subject : f.subject.substr(last + separator.size());
+}
 
 std::vector<Group> grouped(const Analysis& a, const std::vector<const Finding*>& shown) {
   std::vector<Group> out;
@@ -117,7 +123,7 @@ std::string adviceOf(const Analysis& a, const Finding& f, const TextStyle& style
 std::string groupText(const Analysis& a, const Group& group, const TextStyle& style) {
   const Finding& first = *group.findings.front();
   std::string out = strong(style, group.name);
-  if (first.entity != SIZE_MAX) {
+  if (first.entity != SIZE_MAX && first.subject == a.survey.entities[first.entity].id) {
     const Entity& e = a.survey.entities[first.entity];
     out += "  " + std::string(kindText(e.kind)) + "  " + faint(style, at(a.program, e.place));
   }
