@@ -229,6 +229,73 @@ void checkDuplicateSubscription(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// What a loop calls on the elements that it walks over, or the elements themselves when they are functions.
+Place calledOnElements(const Program& p, Place loop, NodeId body, FunctionIndex& callee) {
+  const LoweredFile& file = p.file(loop);
+  Place called;
+  auto elementOf = [&](NodeId n) {
+    Symbol symbol = p.links[loop.file].symbol[n];
+    if (!symbol.is(Symbol::Sort::Variable)) return false;
+    const Variable& local = p.variables[symbol.index()];
+    return local.storage == Storage::Local && local.definition.known() && local.definition.file == loop.file && p.isInside(local.definition, loop.node) && !p.isInside(local.definition, body);
+  };
+  forEachNode(file, loop.node, [&](NodeId n) {
+    if (called.known() || file[n].kind != Kind::Call || !(n == body || p.isInside({loop.file, n}, body))) return;
+    NodeId target = file.child(n, Role::Callee);
+    if (target == kNoNode) return;
+    NodeId receiver = file[target].kind == Kind::Member ? file.child(target, Role::Receiver) : target;
+    while (receiver != kNoNode && (file[receiver].kind == Kind::Dereference || file[receiver].kind == Kind::Member || file[receiver].kind == Kind::Call)) {
+      NodeId inner = file.child(receiver, file[receiver].kind == Kind::Member ? Role::Receiver : file[receiver].kind == Kind::Call ? Role::Callee : Role::Operand);
+      if (inner == kNoNode) break;
+      receiver = inner;
+    }
+    if (receiver == kNoNode || !elementOf(receiver)) return;
+    called = {loop.file, n};
+    Symbol symbol = p.symbolAt(called);
+    if (symbol.is(Symbol::Sort::Function)) callee = symbol.index();
+  });
+  return called;
+}
+
+// Who may change the list meanwhile: what is called, in any of its bodies, gets to a function that does.
+std::vector<Evidence> wayToAChange(const Subject& s, const Use& use, FunctionIndex callee) {
+  const Program& p = s.program;
+  std::vector<FunctionIndex> bodies;
+  if (callee != kNone) {
+    bodies.push_back(callee);
+    if (TypeIndex owner = p.functions[callee].owner; owner != kNone)
+      for (TypeIndex d : p.types[owner].derived)
+        for (FunctionIndex m : p.types[d].methods)
+          if (p.functions[m].name == p.functions[callee].name) bodies.push_back(m);
+  } else {
+    // Functions that were put in: those of the objects that registered with the list.
+    for (const Registration& r : s.registrations)
+      if (r.collection == use.variable && r.asFunction)
+        for (FunctionIndex m : p.types[r.subscriber].methods)
+          if (!isConstruction(p, m) && m != endOf(p, r.subscriber)) bodies.push_back(m);
+  }
+  for (FunctionIndex b : bodies) {
+    Wanted changes{nullptr, [&](FunctionIndex f) {
+                     for (uint32_t u : p.usesInFunction[f]) {
+                       const Use& inner = p.uses[u];
+                       if (inner.variable != use.variable) continue;
+                       Place up = p.parent(inner.place);
+                       CollectionAct act = p.node(up).kind == Kind::Member ? p.guarantees(up.file).collectionAct(p.nameOf(up)) : CollectionAct::None;
+                       if (act == CollectionAct::Add || act == CollectionAct::Remove) return true;
+                     }
+                     return false;
+                   },
+                   0};
+    std::vector<Reached> reached = s.reaching.fromFunction(b, changes);
+    if (!reached.empty()) return reached.front().chain;
+  }
+  return {};
+}
+
+}  // namespace
+
 void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<VariableIndex> told;
@@ -245,65 +312,10 @@ void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
     const LoweredFile& file = p.file(loop);
     NodeId body = file.child(loop.node, Role::Body);
     if (body == kNoNode || p.isInside(use.place, body)) continue;
-    // What is called on the elements, or the elements themselves when they are functions.
-    Place called;
     FunctionIndex callee = kNone;
-    auto elementOf = [&](NodeId n) {
-      Symbol symbol = p.links[loop.file].symbol[n];
-      if (!symbol.is(Symbol::Sort::Variable)) return false;
-      const Variable& local = p.variables[symbol.index()];
-      return local.storage == Storage::Local && local.definition.known() && local.definition.file == loop.file && p.isInside(local.definition, loop.node) && !p.isInside(local.definition, body);
-    };
-    forEachNode(file, loop.node, [&](NodeId n) {
-      if (called.known() || file[n].kind != Kind::Call || !(n == body || p.isInside({loop.file, n}, body))) return;
-      NodeId target = file.child(n, Role::Callee);
-      if (target == kNoNode) return;
-      NodeId receiver = file[target].kind == Kind::Member ? file.child(target, Role::Receiver) : target;
-      while (receiver != kNoNode && (file[receiver].kind == Kind::Dereference || file[receiver].kind == Kind::Member || file[receiver].kind == Kind::Call)) {
-        NodeId inner = file.child(receiver, file[receiver].kind == Kind::Member ? Role::Receiver : file[receiver].kind == Kind::Call ? Role::Callee : Role::Operand);
-        if (inner == kNoNode) break;
-        receiver = inner;
-      }
-      if (receiver == kNoNode || !elementOf(receiver)) return;
-      called = {loop.file, n};
-      Symbol symbol = p.symbolAt(called);
-      if (symbol.is(Symbol::Sort::Function)) callee = symbol.index();
-    });
+    Place called = calledOnElements(p, loop, body, callee);
     if (!called.known()) continue;
-    // Who may change the list meanwhile: what is called, in any of its bodies, gets to a function that does.
-    std::vector<FunctionIndex> bodies;
-    if (callee != kNone) {
-      bodies.push_back(callee);
-      if (TypeIndex owner = p.functions[callee].owner; owner != kNone)
-        for (TypeIndex d : p.types[owner].derived)
-          for (FunctionIndex m : p.types[d].methods)
-            if (p.functions[m].name == p.functions[callee].name) bodies.push_back(m);
-    } else {
-      // Functions that were put in: those of the objects that registered with the list.
-      for (const Registration& r : s.registrations)
-        if (r.collection == use.variable && r.asFunction)
-          for (FunctionIndex m : p.types[r.subscriber].methods)
-            if (!isConstruction(p, m) && m != endOf(p, r.subscriber)) bodies.push_back(m);
-    }
-    std::vector<Evidence> chain;
-    for (FunctionIndex b : bodies) {
-      Wanted changes{nullptr, [&](FunctionIndex f) {
-                       for (uint32_t u : p.usesInFunction[f]) {
-                         const Use& inner = p.uses[u];
-                         if (inner.variable != use.variable) continue;
-                         Place up = p.parent(inner.place);
-                         CollectionAct act = p.node(up).kind == Kind::Member ? p.guarantees(up.file).collectionAct(p.nameOf(up)) : CollectionAct::None;
-                         if (act == CollectionAct::Add || act == CollectionAct::Remove) return true;
-                       }
-                       return false;
-                     },
-                     0};
-      std::vector<Reached> reached = s.reaching.fromFunction(b, changes);
-      if (!reached.empty()) {
-        chain = reached.front().chain;
-        break;
-      }
-    }
+    std::vector<Evidence> chain = wayToAChange(s, use, callee);
     FunctionIndex remover = leaverOf(p, use.variable, use.in);
     bool own = remover != kNone;
     // No way seen: only worth a word where strangers are called, and the list can be left.

@@ -34,7 +34,8 @@ std::string checkOrFamily(const std::string& word) {
     known.emplace_back(check.info.id);
     std::string family(check.info.id.substr(0, check.info.id.find('.')));
     if (family == word) return word;
-    if (known.size() == 1 || known[known.size() - 2] != family) known.push_back(family);
+    known.push_back(family);
+    known.emplace_back(check.info.id.substr(family.size() + 1));
   }
   std::vector<std::string> nearest = nearestNames(word, known);
   throw Stop{kWrongUse, "no check and no family is called '" + word + "'" + (nearest.empty() ? "" : "; did you mean " + nearest.front() + "?")};

@@ -14,16 +14,57 @@ bool readsAtomic(std::string_view name) {
   return std::find(std::begin(kReads), std::end(kReads), name) != std::end(kReads);
 }
 
+// A member `up` of what is named at `at` is called.
+void classifyCallOn(const Program& p, Use& use, Place at, NodeId up, bool pointer) {
+  const LoweredFile& file = p.file(at);
+  Symbol symbol = p.symbolAt({at.file, up});
+  if (symbol.is(Symbol::Sort::Function)) {
+    (pointer ? use.throughPointer : use.inMember) = true;
+    use.access = p.functions[symbol.index()].modifiers & kConst ? Access::Read : Access::Call;
+    return;
+  }
+  uint32_t traits = p.traits(at.file, p.typeAt(at));
+  std::string_view name = file.name(up);
+  if (traits & kAtomicType) {
+    use.access = readsAtomic(name) ? Access::Read : name == "store" || name == "set" || name == "lazySet" || name == "Store" ? Access::Write : Access::Update;
+    return;
+  }
+  if (traits & (kLockType | kConditionType)) {
+    use.access = Access::Read;
+    return;
+  }
+  if ((traits & kPointerLike) && !file[up].has(kArrow)) {
+    use.access = name == "reset" || name == "swap" || name == "emplace" || name == "release" ? Access::Write : Access::Read;
+    return;
+  }
+  CollectionAct act = p.guarantees(at.file).collectionAct(name);
+  use.access = act == CollectionAct::Read ? Access::Read : act == CollectionAct::None ? Access::Call : Access::Write;
+  use.inMember = true;
+}
+
+// It is an argument of the call or creation `up`.
+void classifyArgument(const Program& p, Use& use, Place at, NodeId up) {
+  const LoweredFile& file = p.file(at);
+  Symbol symbol = p.symbolAt({at.file, up});
+  if (!symbol.is(Symbol::Sort::Function)) return;
+  const Function& fn = p.functions[symbol.index()];
+  size_t position = 0;
+  for (NodeId c : children(file, up)) {
+    if (file[c].role != Role::Argument) continue;
+    if (c == at.node) break;
+    ++position;
+  }
+  if (position >= fn.parameters.size()) return;
+  const TypeUse& parameter = p.use(p.variables[fn.parameters[position]].type);
+  if (parameter.has(kReference) && !parameter.has(kPointeeConst)) use.access = Access::Bind;
+}
+
 // How the value named at `place` is touched, read off the nodes around it.
 void classify(const Program& p, Use& use) {
   Place at = use.place;
   const LoweredFile& file = p.file(at);
   TypeUseId type = p.variables[use.variable].type;
   bool pointer = p.use(type).has(kPointer) || (p.traits(at.file, type) & (kOwningPointer | kPointerLike)) != 0;
-  auto reachThrough = [&] {
-    if (pointer) use.throughPointer = true;
-    else use.inMember = true;
-  };
   for (int i = 0; i < 200; ++i) {
     NodeId up = file.parents[at.node];
     if (up == kNoNode) return;
@@ -39,41 +80,7 @@ void classify(const Program& p, Use& use) {
         if (role != Role::Receiver) return;
         NodeId call = file.parents[up];
         bool called = call != kNoNode && file[call].kind == Kind::Call && file[up].role == Role::Callee;
-        if (called) {
-          Symbol symbol = p.symbolAt({at.file, up});
-          if (symbol.is(Symbol::Sort::Function)) {
-            reachThrough();
-            use.access = p.functions[symbol.index()].modifiers & kConst ? Access::Read : Access::Call;
-            return;
-          }
-          TypeUseId here = p.typeAt(at);
-          uint32_t traits = p.traits(at.file, here);
-          std::string_view name = file.name(up);
-          if (traits & kAtomicType) {
-            use.access = readsAtomic(name) ? Access::Read : name == "store" || name == "set" || name == "lazySet" || name == "Store" ? Access::Write : Access::Update;
-            return;
-          }
-          if (traits & (kLockType | kConditionType)) {
-            use.access = Access::Read;
-            return;
-          }
-          if ((traits & kPointerLike) && !parent.has(kArrow)) {
-            use.access = name == "reset" || name == "swap" || name == "emplace" || name == "release" ? Access::Write : Access::Read;
-            return;
-          }
-          CollectionAct act = p.guarantees(at.file).collectionAct(name);
-          if (act == CollectionAct::Read) {
-            use.access = Access::Read;
-            use.inMember = true;
-          } else if (act == CollectionAct::None) {
-            use.access = Access::Call;
-            use.inMember = true;
-          } else {
-            use.access = Access::Write;
-            use.inMember = true;
-          }
-          return;
-        }
+        if (called) return classifyCallOn(p, use, at, up, pointer);
         if (p.use(p.typeAt(at)).has(kPointer) || parent.has(kArrow)) use.throughPointer = true;
         else use.inMember = true;
         break;
@@ -90,19 +97,7 @@ void classify(const Program& p, Use& use) {
           use.access = p.use(p.typeAt(at)).decl == kNone ? Access::Read : Access::Call;
           return;
         }
-        Symbol symbol = p.symbolAt({at.file, up});
-        if (!symbol.is(Symbol::Sort::Function)) return;
-        const Function& fn = p.functions[symbol.index()];
-        size_t position = 0;
-        for (NodeId c : children(file, up)) {
-          if (file[c].role != Role::Argument) continue;
-          if (c == at.node) break;
-          ++position;
-        }
-        if (position < fn.parameters.size()) {
-          const TypeUse& parameter = p.use(p.variables[fn.parameters[position]].type);
-          if (parameter.has(kReference) && !parameter.has(kPointeeConst)) use.access = Access::Bind;
-        }
+        classifyArgument(p, use, at, up);
         return;
       }
       case Kind::Variable: {

@@ -33,7 +33,7 @@ std::string costText(const ReworkResult& r, const TextStyle& style) {
     rows.push_back({c.way, std::to_string(c.classesChanged), std::to_string(c.classesPassing), std::to_string(c.depth), std::to_string(c.callSites), std::to_string(c.creationSites),
                     std::to_string(c.signatures), std::to_string(c.files), std::to_string(c.tests), std::to_string(c.byHand)});
   std::string out = tableText(rows, style, {0}) + "\n";
-  for (const Cost& c : r.costs) out += fmt::format("  {:<14} {}\n", c.way, wrapped(c.note, static_cast<size_t>(style.width), 17));
+  for (const Cost& c : r.costs) out += fmt::format("  {:<20} {}\n", c.way, wrapped(c.note, static_cast<size_t>(style.width), 23));
   out += "\nCHANGED: classes and functions that use the object themselves. PASS ON: those that would only hand it further.\n"
          "CALLS: accessor calls that go. CREATIONS: places that would hand the object in. TESTS: tests and fixtures touched.\n";
   return out;

@@ -68,7 +68,7 @@ class Enforcer {
 
   std::string constructor(Step& step) {
     step.subject = className() + "'s constructor";
-    step.title = "nobody but " + className() + " itself can make one";
+    step.title = "only " + className() + " itself can make an instance";
     bool any = false;
     for (FunctionIndex m : type().methods) {
       const Function& fn = p_.functions[m];
@@ -166,7 +166,7 @@ class Enforcer {
 
   std::string revival(Step& step) {
     step.subject = className() + "'s reading back";
-    step.title = "reading a stored " + className() + " back hands out the one that is there";
+    step.title = "deserialising a " + className() + " returns the existing instance";
     const Guarantees& g = p_.guarantees(type().definition.file);
     if (s_->noRevival.empty() || g.revivableBase.empty() || hasMethod(g.reviveHook)) return "";
     bool revivable = false;

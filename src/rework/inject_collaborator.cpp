@@ -35,7 +35,7 @@ class Supplier {
       Attempt out{{}, write(one), p_.path(one.creation), p_.line(one.creation)};
       out.step.kind = StepKind::InjectCollaborator;
       out.step.subject = std::string(p_.text(p_.types[type_].qualified)) + " " + std::string(p_.text(p_.variables[one.field].name));
-      out.step.title = plainName(p_, type_) + " takes its " + plainName(p_, one.type) + " as a parameter; who leaves it out gets one made as before";
+      out.step.title = plainName(p_, type_) + " takes its " + plainName(p_, one.type) + " as a parameter; without one it makes it as before";
       out.step.creationSites = 1;
       out.step.edits = std::move(edits_);
       return out;

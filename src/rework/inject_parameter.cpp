@@ -37,7 +37,7 @@ class HandIn {
       Attempt out{{}, write(f, accesses), p_.path(accesses.front()), p_.line(accesses.front())};
       out.step.kind = StepKind::InjectParameter;
       out.step.subject = functionText(p_, f);
-      out.step.title = functionText(p_, f) + " takes the " + plainName(p_, e_.type) + " as a parameter; who leaves it out gets it fetched as before";
+      out.step.title = functionText(p_, f) + " takes the " + plainName(p_, e_.type) + " as a parameter; without one it fetches it as before";
       out.step.callSites = accesses.size();
       out.step.edits = std::move(edits_);
       return out;

@@ -59,18 +59,18 @@ std::string broadcastNotIn(const Language& l) { return l.announcing ? "" : "it i
 
 constexpr std::array kMoves = std::to_array<Move>({
     {"inject", "accessor calls inside classes become a constructor parameter and a field", MoveTarget::State, injectNotIn, injectAnyRefusal, nextInjectAnyStep},
-    {"inject-parameter", "functions that belong to no object take it as a parameter that may be left out", MoveTarget::State, injectParameterNotIn, injectParameterRefusal, nextInjectParameterStep},
+    {"inject-parameter", "free functions take it as an optional parameter", MoveTarget::State, injectParameterNotIn, injectParameterRefusal, nextInjectParameterStep},
     {"safe-init", "unsound or needlessly slow creation becomes the language's sound form", MoveTarget::State, safeInitNotIn, safeInitRefusal, nextSafeInitStep},
-    {"enforce", "what is open is closed: constructor, copies, subclasses, clones, reading back", MoveTarget::State, enforceNotIn, enforceRefusal, nextEnforceStep},
-    {"synchronize", "state that several threads touch is touched under one lock", MoveTarget::State, synchronizeNotIn, synchronizeRefusal, nextSynchronizeStep},
-    {"unregister", "who puts itself into a list that outlives it takes itself out when it ends", MoveTarget::State, unregisterNotIn, unregisterRefusal, nextUnregisterStep},
-    {"make-local", "what one class alone uses becomes a part of that class", MoveTarget::State, makeLocalNotIn, makeLocalRefusal, nextMakeLocalStep},
-    {"inject-collaborator", "a class takes through its constructor what it made for itself; who leaves it out gets one as before", MoveTarget::Class, injectCollaboratorNotIn, injectCollaboratorRefusal, nextInjectCollaboratorStep},
-    {"extract-interface", "who takes an object of the class depends on an interface with the members that are really used", MoveTarget::Class, extractInterfaceNotIn, extractInterfaceRefusal, nextExtractInterfaceStep},
-    {"wrap", "a class of static members gets one with objects in front of it, and that is handed in", MoveTarget::Class, wrapNotIn, wrapRefusal, nextWrapStep},
-    {"own", "what a destructor deletes, and what a function hands out to be deleted, gets an owner", MoveTarget::Class, ownNotIn, ownFieldsRefusal, nextOwnFieldsStep},
-    {"own", "what a destructor deletes, and what a function hands out to be deleted, gets an owner", MoveTarget::Function, ownNotIn, ownResultRefusal, nextOwnResultStep},
-    {"broadcast", "a function that starts one service after another announces the start to those who listen", MoveTarget::Function, broadcastNotIn, broadcastRefusal, nextBroadcastStep},
+    {"enforce", "a second instance is forbidden: private constructor, no copies, subclasses, clones or deserialised ones", MoveTarget::State, enforceNotIn, enforceRefusal, nextEnforceStep},
+    {"synchronize", "state that several threads use is protected by one lock", MoveTarget::State, synchronizeNotIn, synchronizeRefusal, nextSynchronizeStep},
+    {"unregister", "a subscriber removes itself from the list when it ends", MoveTarget::State, unregisterNotIn, unregisterRefusal, nextUnregisterStep},
+    {"make-local", "state that one class alone uses becomes a member of that class", MoveTarget::State, makeLocalNotIn, makeLocalRefusal, nextMakeLocalStep},
+    {"inject-collaborator", "a class takes the collaborator that it made for itself as a constructor parameter, with the present one as the default", MoveTarget::Class, injectCollaboratorNotIn, injectCollaboratorRefusal, nextInjectCollaboratorStep},
+    {"extract-interface", "users of the class depend on an interface with the members that they use", MoveTarget::Class, extractInterfaceNotIn, extractInterfaceRefusal, nextExtractInterfaceStep},
+    {"wrap", "a static-only API gets an instance class in front of it, and that is injected", MoveTarget::Class, wrapNotIn, wrapRefusal, nextWrapStep},
+    {"own", "owning raw pointers, as members and as results, become smart pointers", MoveTarget::Class, ownNotIn, ownFieldsRefusal, nextOwnFieldsStep},
+    {"own", "owning raw pointers, as members and as results, become smart pointers", MoveTarget::Function, ownNotIn, ownResultRefusal, nextOwnResultStep},
+    {"broadcast", "a start-up function broadcasts the start to an ordered list of listeners", MoveTarget::Function, broadcastNotIn, broadcastRefusal, nextBroadcastStep},
 });
 
 }  // namespace

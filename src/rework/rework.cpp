@@ -120,9 +120,9 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
   seams.depth = 1;
   auto left = result.after.find("calls of the accessor");
   bool stays = left != result.after.end() && left->second > 0;
-  inject.note = result.finished && stays ? "no class needs to fetch it: who needs the object says so; the accessor serves where the program is put together"
-                : result.finished        ? "the accessor goes; who needs the object says so" : "the accessor stays until what is left by hand is done";
-  seams.note = "tests can hand in a double at once; callers stay as they are, and so does the accessor";
+  inject.note = result.finished && stays ? "no class fetches it any more: those that need it take it as a parameter; the accessor stays for the composition root"
+                : result.finished        ? "the accessor goes; classes that need the object take it as a parameter" : "the accessor stays until the rest is done by hand";
+  seams.note = "a test can pass a test double at once; callers and the accessor stay as they are";
   out.push_back(inject);
   out.push_back(seams);
 
@@ -148,22 +148,22 @@ std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& 
   handIn.signatures = handIn.classesChanged + handIn.classesPassing;
   handIn.files = handFiles.size();
   handIn.callSites = inject.callSites;
-  handIn.note = "a parameter on each function on the way: no state is added to any class, but every call changes";
+  handIn.note = "each function on the way gets a parameter: no class gets a field, but every call changes";
   out.push_back(handIn);
 
   std::set<std::string> members;
   for (const Consumer& c : e.consumers)
     if (c.method != kNone) members.insert(std::string(p.text(p.functions[c.method].name)));
   Cost face = inject;
-  face.way = "inject a face";
+  face.way = "inject an interface";
   face.files += 1;
-  face.note = "as inject, through an interface of the " + counted(members.size(), "member", "members") + " in use: doubles need not derive from the real class";
+  face.note = "as inject, through an interface of the " + counted(members.size(), "member", "members") + " in use: test doubles need not derive from the class";
   out.push_back(face);
 
   Cost steady;
   steady.way = "safe-init";
   steady.files = 1;
-  steady.note = e.creation.guard == GuardSort::None || e.creation.guard == GuardSort::DoubleCheckUnsound ? "mends only how it is created; who depends on it stays hidden" : "its creation is sound already";
+  steady.note = e.creation.guard == GuardSort::None || e.creation.guard == GuardSort::DoubleCheckUnsound ? "mends only its creation; its users still hide that they depend on it" : "its creation is sound already";
   out.push_back(steady);
   // Where many would only pass it on to few, the access points for tests are worth more than the way up.
   if (users.size() > 0 && passers.size() > 2 * users.size()) {

@@ -91,6 +91,56 @@ TEST(Commands, ReachDrawsFigures) {
     EXPECT_NE(text.out.find(name), std::string::npos) << name;
 }
 
+// A tree of which everything is left out says so, instead of "0 files".
+TEST(Commands, SayWhenGitIgnoreLeavesEverythingOut) {
+  Folder folder;
+  folder.write("a.cpp", "int tides = 0;\nvoid rise() { ++tides; }\n");
+  folder.write(".gitignore", "*\n");
+  RunResult run = elmcart("survey .", folder.path());
+  EXPECT_NE(run.err.find(".gitignore files leave out"), std::string::npos) << run.err;
+  EXPECT_NE(run.err.find("gitignore = false"), std::string::npos) << run.err;
+  folder.write("elmcart.toml", "[read]\ngitignore = false\n");
+  EXPECT_NE(elmcart("survey .", folder.path()).out.find("tides"), std::string::npos);
+}
+
+TEST(Commands, NameEachFileOfWhichAPartIsUnread) {
+  Folder folder;
+  folder.write("good.cpp", "int tides = 0;\nvoid rise() { ++tides; }\n");
+  folder.write("torn.cpp", "int tide = 0;\nint f( { ] ) 5 5 ;\n");
+  auto unread = jsonOf(elmcart("survey --format json .", folder.path()))["unread"];
+  EXPECT_EQ(unread["files"], 1);
+  ASSERT_EQ(unread["list"].size(), 1u);
+  EXPECT_EQ(unread["list"][0]["file"], "torn.cpp");
+  EXPECT_EQ(unread["list"][0]["line"], 2);
+  EXPECT_EQ(unread["list"][0]["text"], "int f( { ] ) 5 5 ;");
+  RunResult told = elmcart("survey --verbose --no-cache .", folder.path());
+  EXPECT_NE(told.err.find("unread: torn.cpp:2"), std::string::npos) << told.err;
+}
+
+// Files and pipes get everything; --limit, --check and --path choose.
+TEST(Commands, AssessPutsTheSummaryFirst) {
+  std::string office = std::string(ELMCART_DEMO) + "/harbour-office";
+  RunResult all = elmcart("assess " + office), few = elmcart("assess --limit 2 " + office), one = elmcart("assess --check lost-update --path 'src/*' " + office);
+  EXPECT_LT(all.out.find("Fix these first:"), all.out.find("thread 1: ") == std::string::npos ? all.out.find("Advice: ") : all.out.find("thread 1: "));
+  EXPECT_NE(all.out.find("Advice: "), std::string::npos);
+  EXPECT_EQ(few.out.find("Advice: "), std::string::npos);
+  EXPECT_LT(std::count(few.out.begin(), few.out.end(), '\n'), 12);
+  EXPECT_NE(one.out.find("thread.lost-update"), std::string::npos);
+  EXPECT_EQ(one.out.find("thread.unguarded-creation"), std::string::npos);
+  EXPECT_NE(elmcart("assess --check lost-updat " + office).err.find("did you mean"), std::string::npos);
+}
+
+// What one command prints the others take.
+TEST(Commands, ExplainTakesEachIdThatAssessAndSurveyPrint) {
+  std::string office = std::string(ELMCART_DEMO) + "/harbour-office";
+  for (const auto& f : jsonOf(elmcart("assess --format json " + office))["findings"])
+    for (const char* key : {"id", "entity", "fingerprint", "check"}) {
+      RunResult run = elmcart("explain '" + f[key].get<std::string>() + "' " + office);
+      EXPECT_EQ(run.exitCode, 0) << f[key] << run.err;
+    }
+  for (const auto& e : jsonOf(elmcart("survey --all --format json " + office))["entities"]) EXPECT_EQ(elmcart("explain '" + e["id"].get<std::string>() + "' " + office).exitCode, 0) << e["id"];
+}
+
 TEST(Commands, ExplainTellsTheTermsOfTheRisk) {
   RunResult check = elmcart("explain unguarded-creation");
   EXPECT_NE(check.out.find("thread.unguarded-creation"), std::string::npos);

@@ -320,6 +320,40 @@ TEST(Rework, SurvivesBeingKilledAtAnyMoment) {
 
 // The same while it commits: the repository is whole, the branch is there as a whole
 // or as a beginning of it, and what is checked out is untouched.
+// A signal ends the step that is under way; what was kept is written, and no scratch folder stays.
+TEST(Rework, WritesWhatItKeptWhenItIsInterrupted) {
+  for (int signal : {SIGINT, SIGTERM}) {
+    Folder folder;
+    writeTinyProject(folder);
+    // The first step builds at once, the second would take very long.
+    folder.write("elmcart.toml", "[build]\ncommands = [\"n=$(cat count || echo 0); echo $((n + 1)) > count; if [ $n -ge 2 ]; then touch " + folder.path() + "/slow; sleep 60; fi\"]\n[test]\ncommands = [\"true\"]\nbaseline-runs = 1\n");
+    pid_t child = started({"rework", "--quiet", "--patches", folder / "patches", "Gauge", folder.path()});
+    for (int n = 0; n < 3000 && !fs::exists(folder / "slow"); ++n) std::this_thread::sleep_for(std::chrono::milliseconds(10));
+    ASSERT_TRUE(fs::exists(folder / "slow"));
+    auto asked = std::chrono::steady_clock::now();
+    ::kill(child, signal);
+    int status = 0;
+    ::waitpid(child, &status, 0);
+    EXPECT_LT(std::chrono::steady_clock::now() - asked, std::chrono::seconds(10));
+    EXPECT_TRUE(WIFEXITED(status));
+    EXPECT_EQ(WEXITSTATUS(status), 128 + signal);
+    size_t patches = 0;
+    for (const auto& entry : fs::directory_iterator(folder / "patches")) patches += entry.path().extension() == ".patch";
+    EXPECT_EQ(patches, 1u);
+    for (const auto& entry : fs::directory_iterator(fs::temp_directory_path())) EXPECT_EQ(entry.path().filename().string().find("elmcart-scratch-" + std::to_string(child) + "-"), std::string::npos);
+  }
+}
+
+// The scratch copy holds what is read: what .gitignore leaves out only where it is honoured.
+TEST(Rework, CopiesWhatGitIgnoresWhereThatIsRead) {
+  Folder folder;
+  writeTinyProject(folder);
+  folder.write(".gitignore", "main.cpp\n");
+  EXPECT_NE(elmcart("rework --quiet Gauge .", folder.path()).exitCode, 0);
+  folder.write("elmcart.toml", "[read]\ngitignore = false\n" + folder.read("elmcart.toml"));
+  EXPECT_EQ(elmcart("rework --quiet Gauge .", folder.path()).exitCode, 0);
+}
+
 TEST(Rework, SurvivesBeingKilledWhileItCommits) {
   Folder origin;
   writeTinyProject(origin);

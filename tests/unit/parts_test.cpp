@@ -45,6 +45,23 @@ TEST(ParseGuardDeathTest, LeavesFaultsElsewhereToWhoeverHadThem) {
   EXPECT_DEATH(std::raise(SIGSEGV), "");
 }
 
+// Who reports a crash can say over which file it was.
+TEST(ParseGuardDeathTest, TellsWhatWasWorkedOn) {
+  EXPECT_DEATH(
+      {
+        WorkingOn outer("reading", "quay.cpp");
+        { WorkingOn inner("linking", "mast.cpp"); }
+        std::raise(SIGSEGV);
+      },
+      "SIGSEGV while reading quay.cpp");
+  EXPECT_DEATH(
+      {
+        WorkingOn now("linking", "mast.cpp");
+        std::abort();
+      },
+      "SIGABRT while linking mast.cpp");
+}
+
 TEST(Ignore, MatchesGlobs) {
   EXPECT_TRUE(Globs({"*.cpp"}).match("a.cpp"));
   EXPECT_FALSE(Globs({"*.cpp"}).match("a/b.cpp"));
