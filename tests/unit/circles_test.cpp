@@ -65,8 +65,7 @@ TEST_P(Circles, End) {
   ASSERT_TRUE(analysis.ok());
   const Program& p = (*analysis)->program;
   for (TypeIndex t = 0; t < p.types.size(); ++t)
-    for (const Base& base : p.types[t].bases)
-      if (base.type != kNone) EXPECT_FALSE(p.derivesFrom(base.type, t)) << p.text(p.types[t].qualified);
+    for (const Base& base : p.types[t].bases) EXPECT_FALSE(base.type != kNone && p.derivesFrom(base.type, t)) << p.text(p.types[t].qualified);
 }
 
 INSTANTIATE_TEST_SUITE_P(All, Circles, testing::ValuesIn(shapes()), [](const auto& info) { return std::string(info.param.name); });
@@ -82,8 +81,7 @@ TEST(Circles, ALongChainOfAliasesIsFollowed) {
   auto analysis = analyse(folder.path(), Config{}, 1, false);
   ASSERT_TRUE(analysis.ok());
   const Program& p = (*analysis)->program;
-  for (const Variable& v : p.variables)
-    if (p.text(v.name) == "mast") EXPECT_EQ(p.typeText(v.type), "Mast");
+  for (const Variable& v : p.variables) EXPECT_TRUE(p.text(v.name) != "mast" || p.typeText(v.type) == "Mast");
 }
 
 // A lattice has two ways to each base, and so 2^40 in all: each class is visited once.

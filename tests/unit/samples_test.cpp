@@ -177,7 +177,7 @@ std::string tableOfChecks(const Counts& reported, const Counts& nears) {
     for (const Language* language : columns()) {
       std::string_view why = whyNot(check.info, *language->guarantees);
       size_t samples = countIn(reported, check.info.id, language->id), misses = countIn(nears, check.info.id, language->id);
-      if (!why.empty()) EXPECT_EQ(samples, 0u) << check.info.id << " is said not to apply, and is reported, in " << language->name;
+      EXPECT_TRUE(why.empty() || samples == 0) << check.info.id << " is said not to apply, and is reported, in " << language->name;
       table += !why.empty() ? " – |" : samples + misses > 0 ? " " + std::to_string(samples) + "/" + std::to_string(misses) + " |" : " yes |";
       if (!why.empty()) because[std::string(why)].emplace_back(language->name);
     }
