@@ -10,11 +10,11 @@ namespace elmcart {
 namespace {
 
 // A sample's lines, indented; of several files each under its name.
-std::string sampleText(const CheckInfo& info, std::string_view language, bool failing, const TextStyle& style) {
+std::string sampleText(const CheckInfo& info, std::string_view language, bool failing) {
   std::string out;
   for (const Example& e : examples()) {
     if (e.check != info.id || e.language != language || e.failing != failing) continue;
-    if (!e.file.empty()) out += "  " + faint(style, e.file) + "\n";
+    if (!e.file.empty()) out += "  " + std::string(e.file) + ":\n";
     for (const std::string& line : splitLines(e.text)) out += trim(line).empty() ? "\n" : "  " + line + "\n";
   }
   return out;
@@ -22,7 +22,7 @@ std::string sampleText(const CheckInfo& info, std::string_view language, bool fa
 
 std::string samplesText(const CheckInfo& info, std::string_view language, const TextStyle& style) {
   std::string_view name = languageById(language)->name;
-  return fmt::format("\n{}\n\n{}\n{}\n\n{}", strong(style, fmt::format("Reported, in {}", name)), sampleText(info, language, true, style), strong(style, fmt::format("Sound, in {}", name)), sampleText(info, language, false, style));
+  return fmt::format("\n{}\n\n{}\n{}\n\n{}", strong(style, fmt::format("Reported, in {}", name)), sampleText(info, language, true), strong(style, fmt::format("Sound, in {}", name)), sampleText(info, language, false));
 }
 
 // Of the languages that have a sample, the one whose code looks most like that in `language`.
