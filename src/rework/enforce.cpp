@@ -15,7 +15,7 @@ class Enforcer {
       : p_(analysis.program), e_(analysis.survey.entities[entity]), memory_(memory), scan_(analysis.program), s_(p_.language(e_.place.file).sound) {}
 
   std::string refusal() const {
-    if (e_.kind != EntityKind::Singleton || e_.type == kNone || !p_.types[e_.type].definition.known()) return "seal is for classes that are handed out as one instance, and this is a " + std::string(kindText(e_.kind));
+    if (e_.kind != EntityKind::Singleton || e_.type == kNone || !p_.types[e_.type].definition.known()) return "enforce is for classes that are handed out as one instance, and this is a " + std::string(kindText(e_.kind));
     return "";
   }
 

@@ -27,9 +27,10 @@ class LocalMaker {
 
   std::string refusal() {
     if (e_.slot == kNone || !(p_.variables[e_.slot].lives())) return "there is no slot of its own";
-    if (e_.kind == EntityKind::StaticHolder || e_.kind == EntityKind::Registry || e_.kind == EntityKind::ThreadLocal || e_.kind == EntityKind::ContainerManaged || e_.kind == EntityKind::FunctionStatic) return "settle is for one piece of state, and this is a " + std::string(kindText(e_.kind));
+    if (e_.kind == EntityKind::StaticHolder || e_.kind == EntityKind::Registry || e_.kind == EntityKind::ThreadLocal || e_.kind == EntityKind::ContainerManaged || e_.kind == EntityKind::FunctionStatic) return "make-local is for one piece of state, and this is a " + std::string(kindText(e_.kind));
     if (e_.madeByAsking) return "it is reached by making it: give it an accessor first";
     if (object_ && e_.reset.known()) return "its slot is replaced at " + at(e_.reset);
+    if (TypeIndex owner = p_.variables[e_.slot].owner; owner != kNone && p_.types[owner].form == TypeForm::Enum) return "it is a constant of an enum";
     if (p_.node(p_.variables[e_.slot].home()).has(kInMacro)) return "it is written by a macro";
     if (object_ && !p_.types[e_.type].typeParameters.empty()) return "its class has type parameters";
     std::string reason = findOwner();

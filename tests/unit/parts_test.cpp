@@ -201,15 +201,15 @@ TEST(Results, MasksHideWhatMayDiffer) {
 TEST(Results, FlakyTestsAreNotBlamedOnAStep) {
   Baseline before;
   before.observation.built = true;
-  before.observation.tests["safe-init"] = {};
+  before.observation.tests["steady"] = {};
   before.observation.tests["flaky"] = {};
   before.flakyTests = {"flaky"};
   Observation after = before.observation;
   after.tests["flaky"].status = TestStatus::Failed;
   EXPECT_TRUE(compare(before, after).same());
-  after.tests["safe-init"].status = TestStatus::Failed;
+  after.tests["steady"].status = TestStatus::Failed;
   EXPECT_FALSE(compare(before, after).same());
-  after.tests.erase("safe-init");
+  after.tests.erase("steady");
   EXPECT_FALSE(compare(before, after).same());
 }
 
@@ -229,11 +229,12 @@ TEST(OrderOfWork, AddsUpWhatIsSaidOfOneThing) {
                 finding("Book", "coupling.wide-reach", 40, Advice::Inject), finding("Log", "coupling.cycle", 90, Advice::Inject, "it is a log")};
   std::vector<WorkItem> work = orderOfWork(a);
   ASSERT_EQ(work.size(), 2u);
-  EXPECT_EQ(work[0].subject, "Book");
-  EXPECT_EQ(work[0].weight, 70);
-  EXPECT_EQ(work[0].advice, Advice::SafeInit);
-  EXPECT_EQ(work[0].why, "Unguarded lazy creation (50), Lost update (40) and 1 more");
-  EXPECT_EQ(work[1].why, "Dangling subscriber (60)");
+  EXPECT_EQ(work[0].subject, "Mast") << "the highest risk comes first, not the largest sum";
+  EXPECT_EQ(work[1].subject, "Book");
+  EXPECT_EQ(work[1].weight, 70);
+  EXPECT_EQ(work[1].advice, Advice::SafeInit);
+  EXPECT_EQ(work[1].why, "Unguarded lazy creation (50), Lost update (40) and 1 more");
+  EXPECT_EQ(work[0].why, "Dangling subscriber (60)");
 }
 
 }  // namespace

@@ -19,6 +19,10 @@ func Scale() *cargoScale {
 	return scale
 }
 
+func (s *cargoScale) Weigh(tons float64) {
+	s.load = tons
+}
+
 // Tested once only.
 type tugList struct {  // entity: singleton tugList lazy double-check-unsound  // finding: single.copyable
 	count int
@@ -38,6 +42,10 @@ func Tugs() *tugList {
 	return tugs
 }
 
+func (t *tugList) Add() {
+	t.count++
+}
+
 // Nothing before it is opened.
 type radarPlot struct {  // entity: singleton radarPlot lazy none  // finding: single.copyable
 	echoes int
@@ -51,6 +59,36 @@ func OpenPlot() {
 
 func Plot() *radarPlot {
 	return plot  // finding: single.may-return-nothing
+}
+
+func (p *radarPlot) Echo() {
+	p.echoes++
+}
+
+// In the order of dependence, whatever the text says.
+type tideClock struct {
+	offset int
+}
+
+var clock = newClock()  // entity: shared-instance clock eager language  // finding: init.eager-unused
+
+var offsets = map[string]int{"north": 2}  // harmless: offsets
+
+func newClock() *tideClock {
+	return &tideClock{offset: offsets["north"]}
+}
+
+func (c *tideClock) Shift(by int) {
+	c.offset = by
+}
+
+// Near misses.
+type receipt struct {
+	number int
+}
+
+func NewReceipt() *receipt {
+	return &receipt{number: 1}
 }
 
 const limit = 12  // harmless: limit

@@ -10,7 +10,19 @@ import (
 	"harbour/piers/ledgers"
 )
 
+// There must be only one.
+type TideTable struct { // finding: single.meant-single
+	shown int
+}
+
 func (t *TideTable) Show() { t.shown = 1 }
+
+// Not a singleton: each pier has one.
+type Ladder struct { // near: single.meant-single
+	rungs int
+}
+
+func (l *Ladder) Climb() { l.rungs = 3 }
 
 // There is only one, and nobody outside can make or copy it.
 type anchorage struct { // near: single.meant-single single.copyable  // entity: singleton anchorage lazy once
@@ -40,6 +52,10 @@ func Anchor() *anchorage { // near: single.may-return-nothing
 
 func (a *anchorage) Lower() {
 	atomic.AddInt32(&a.chain, 1) // near: thread.lost-update thread.unguarded-state
+}
+
+type Boatswain struct {
+	own *anchorage
 }
 
 func NewBoatswain(own *anchorage) *Boatswain { // near: coupling.hidden-dependency coupling.fixed-collaborator
@@ -150,8 +166,33 @@ func UseAnother() {
 	flare = NewFlare() // finding: single.replaceable
 }
 
+var torch = NewFlare() // near: single.replaceable init.eager-heavy init.eager-unused  // entity: shared-instance torch eager language
+
+func Torch() *Flare { return torch }
+
+var candle = NewFlare() // near: single.replaceable init.eager-unused init.may-throw  // entity: shared-instance candle eager language
+
+func burn() { candle.Light() }
+
+// Made, and used by nobody.
+var bench = NewFlare() // finding: init.eager-unused  // entity: shared-instance bench eager language
+
+// A circle of three; near misses: what is called later is no part of the making.
+type Crane struct{ load int }
+type Winch struct{ rope int }
+type Hook struct{ weight int }
+
+var (
+	crane     *Crane  // entity: shared-instance crane lazy once
+	winch     *Winch  // entity: shared-instance winch lazy once
+	hook      *Hook  // entity: shared-instance hook lazy once
+	craneOnce sync.Once  // harmless: craneOnce
+	winchOnce sync.Once  // harmless: winchOnce
+	hookOnce  sync.Once  // harmless: hookOnce
+)
+
 func TheCrane() *Crane {
-	craneOnce.Do(func() { crane = newCrane() })
+	craneOnce.Do(func() { crane = newCrane() }) // finding: init.cycle
 	return crane
 }
 
@@ -186,6 +227,35 @@ func (t *Tackle) Pull() { // near: coupling.cycle
 	t.blocks = 3
 }
 
+func (t *Tackle) Strain(tons int) {
+	if tons < 0 {
+		panic("tons")
+	}
+	t.blocks = tons
+}
+
+// Each knows the other.
+type Ledger struct{ sum int }
+type Clerk struct{ stamped int }
+
+var ledger = &Ledger{}  // entity: shared-instance ledger eager language
+
+func (l *Ledger) Book(clerk *Clerk) {
+	l.sum = 1
+	clerk.Stamp() // finding: coupling.cycle
+}
+
+func (c *Clerk) Work()  { c.stamped = ledger.sum }  // finding: coupling.hidden-dependency
+func (c *Clerk) Stamp() { c.stamped = 0 }
+
+// Asks for itself through a helper.
+type LogBook struct{ lines int }
+
+var (
+	logBook     *LogBook  // entity: shared-instance logBook lazy once
+	logBookOnce sync.Once  // harmless: logBookOnce
+)
+
 func TheLogBook() *LogBook {
 	logBookOnce.Do(func() { logBook = newLogBook() })
 	return logBook
@@ -197,7 +267,7 @@ func newLogBook() *LogBook {
 }
 
 func greet() {
-	TheLogBook().Write()
+	TheLogBook().Write() // finding: init.reentrant
 }
 
 func (b *LogBook) Write() { b.lines = 1 }
@@ -230,6 +300,9 @@ func newScale() *Scale {
 }
 
 func (s *Scale) Load() { s.tons = 2 }
+
+// Works only after it was set up; near misses: it sees to it itself.
+type Gauge struct{ level int }
 
 func (g *Gauge) Read() int { return g.level }
 
@@ -349,6 +422,24 @@ func (r *ropeStore) Cut() {
 	r.coils = r.coils[1:] // near: thread.mixed-guard thread.check-then-act
 }
 
+func (r *ropeStore) All() []string {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	return r.coils // finding: thread.leaks-internals
+}
+
+func (r *ropeStore) Copied() []string {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	return append([]string(nil), r.coils...) // near: thread.leaks-internals
+}
+
+func (r *ropeStore) Count() int {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	return len(r.coils) // near: thread.leaks-internals
+}
+
 type chainStore struct {  // entity: singleton chainStore lazy lock
 	mu    sync.Mutex
 	links []string
@@ -395,6 +486,12 @@ func Wires() *wireStore {
 	return wires
 }
 
+func (w *wireStore) Bend() {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	w.strand = 5
+}
+
 func week() {
 	for day := 0; day < 7; day++ {
 		Ropes().Cut()
@@ -432,6 +529,12 @@ func (s *Signals) Keep(flag string) {
 
 func (s *Signals) Forget() {
 	s.kept = nil // finding: thread.mixed-guard
+}
+
+func (s *Signals) Last() string {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return s.last // near: thread.mixed-guard
 }
 
 // A look and a change without a lock; near miss: under one.
@@ -473,6 +576,21 @@ func (s *Soundings) Open(name string) {
 	s.file, _ = os.Open(name) // finding: lifetime.never-released
 }
 
+func (s *Soundings) Next() {
+	if s.file != nil {
+		s.read = 1
+	}
+}
+
+func first(name string) int {
+	file, err := os.Open(name) // near: lifetime.never-released
+	if err != nil {
+		return 0
+	}
+	defer file.Close()
+	return 1
+}
+
 // Registers again and again, and never leaves; near misses: looks first, and leaves.
 type Listening interface{ Heard(what string) }
 
@@ -502,6 +620,16 @@ func (c *Crier) AttachAs(name string, one Listening) {
 }
 
 func (c *Crier) DetachAs(name string) { delete(c.named, name) }
+
+func (c *Crier) Cry(what string) {
+	c.calls = append(c.calls, what) // near: lifetime.grows-forever
+	if len(c.calls) > 9 {
+		c.calls = c.calls[1:]
+	}
+	for _, one := range c.listening {
+		one.Heard(what)
+	}
+}
 
 type Drummer struct{ beats int }
 
@@ -540,9 +668,16 @@ func (h *Harper) Begin() {
 	crier.AttachAs("harper", h) // near: lifetime.duplicate-subscription
 }
 
+func (h *Harper) Again() {
+	crier.AttachAs("harper", h)
+}
+
 func (h *Harper) Heard(what string) { h.strings = len(what) }
 
 func (h *Harper) Close() { crier.DetachAs("harper") }
+
+// Keeps the caller's object; near misses: only what it says.
+type Caller struct{ ship string }
 
 type Porter struct {
 	caller *Caller
@@ -556,7 +691,7 @@ func (p *Porter) Keep(caller *Caller) { p.caller = caller }
 func (p *Porter) Note(caller *Caller) { p.last = caller.ship }
 
 func (c *Caller) Enter() {
-	porter.Keep(c)
+	porter.Keep(c) // finding: coupling.hidden-dependency lifetime.captured-short-lived
 }
 
 func (c *Caller) PassBy() {
@@ -584,6 +719,12 @@ func (s *Sluice) Measure() int {
 	return s.level
 }
 
+func night() int {
+	sluice.Close()
+	burn()
+	return sluice.Measure() // finding: lifetime.used-after-teardown
+}
+
 func day() int {
 	sluice.Close()
 	sluice.Open()
@@ -593,10 +734,25 @@ func day() int {
 	return level
 }
 
+// Passed on by four; near misses: used on the way, or made there.
+type Papers struct{ number int }
+
+func (p *Papers) InOrder() bool { return p.number > 0 }
+
+func stamp(papers *Papers) bool    { return papers.InOrder() }
+func clerk(papers *Papers) bool    { return stamp(papers) }
+func counter(papers *Papers) bool  { return clerk(papers) }
+func entrance(papers *Papers) bool { return counter(papers) }
+func door(papers *Papers) bool     { return entrance(papers) }                    // finding: coupling.long-handoff
+func gate(papers *Papers) bool     { return papers.InOrder() && counter(papers) } // near: coupling.long-handoff
+func window() bool                 { return counter(&Papers{}) }                  // near: coupling.long-handoff
+
 // One reached through another; near misses: a part of the object, and the other one asked directly.
 type Buoys struct{ lit int }
 
 var buoys = &Buoys{}  // entity: shared-instance buoys eager language
+
+func TheBuoys() *Buoys { return buoys }
 
 func (b *Buoys) Light() { b.lit = 1 }
 
@@ -619,30 +775,95 @@ func (c *Channel) Capstan() *capstanDrum { return Capstan() }
 
 func (c *Channel) Depths() *Depths { return &c.depths }
 
+type Pilot struct{}
+
+func (p *Pilot) Steer() {
+	TheChannel().Capstan().Turn()   // finding: coupling.hidden-dependency coupling.chained-access
+	TheChannel().Depths().Measure() // near: coupling.chained-access
+}
+
+func (p *Pilot) Dark() {
+	TheBuoys().Light() // near: coupling.chained-access  // finding: coupling.hidden-dependency
+}
+
+// Makes its own; near misses: handed in, or a plain value.
+type Echo struct{ heard int }
+
 func (e *Echo) Read() int {
 	text, _ := os.ReadFile("echo")
 	return len(text)
 }
 
+type Inspector struct {
+	echo  *Echo
+	notes []string
+}
+
+func NewInspector(echo *Echo) *Inspector { // near: coupling.fixed-collaborator
+	return &Inspector{echo: echo, notes: []string{}}
+}
+
 // Reached from seven places; near miss: two.
 type Gong struct{ struck int }
 
-var gong = &Gong{}  // entity: shared-instance gong eager language
+var gong = &Gong{}    // finding: coupling.wide-reach  // entity: shared-instance gong eager language
 var whistle = &Gong{} // near: coupling.wide-reach  // entity: shared-instance whistle eager language
 
 func (g *Gong) Strike() { g.struck = 1 }
+
+type Pier1 struct{}
+type Pier2 struct{}
+type Pier3 struct{}
+type Pier4 struct{}
+type Pier5 struct{}
+
+func (p *Pier1) Fog() {
+	gong.Strike()  // finding: coupling.hidden-dependency
+	whistle.Strike()  // finding: coupling.hidden-dependency
+}
+
+func (p *Pier2) Fog() {
+	gong.Strike()
+	whistle.Strike()
+}
+
+func (p *Pier3) Fog() { gong.Strike() }
+func (p *Pier4) Fog() { gong.Strike() }
+func (p *Pier5) Fog() { gong.Strike() }
+
+// Begins the day for all; near miss: what is handed in is no reach.
+type Morning struct{}
 
 func (m *Morning) Begin() { // finding: coupling.crowded-startup
 	gong.Strike()
 	whistle.Strike()
 	buoys.Light()
-	soundings.Open("morning")
-	davit.Lower()
-	flags.Reload()
-	scale.Load()
+	soundings.Open("morning")  // finding: coupling.hidden-dependency
+	davit.Lower()  // finding: coupling.hidden-dependency
+	flags.Reload()  // finding: coupling.hidden-dependency
+	scale.Load()  // finding: coupling.hidden-dependency
 }
 
-func ThePlate(name string, size int) *Plate {
+func (m *Morning) Half(bell *Gong, light *Buoys, line *Soundings, boat *Davit, flag *Flags, load *Scale) { // near: coupling.crowded-startup
+	bell.Strike()
+	light.Light()
+	line.Open("half")
+	boat.Lower()
+	flag.Reload()
+	load.Load()
+}
+
+// Only the first one's name counts; near miss: it counts each time.
+type Plate struct{ name string }
+
+var (
+	plate     *Plate  // entity: shared-instance plate lazy lock
+	plateLock sync.Mutex  // harmless: plateLock
+	sign      *Plate  // entity: shared-instance sign lazy lock
+	signLock  sync.Mutex  // harmless: signLock
+)
+
+func ThePlate(name string, size int) *Plate { // finding: init.arguments-ignored
 	plateLock.Lock()
 	defer plateLock.Unlock()
 	if plate == nil {

@@ -10,3 +10,7 @@ var dues = &HarbourDues{}  // entity: shared-instance dues eager language
 func TheDues() *HarbourDues { return dues }
 
 func (d *HarbourDues) Enter(coins int) { d.total = d.total + coins }
+
+func (d *HarbourDues) Clear() { d.total = 0 }
+
+func (d *HarbourDues) Total() int { return d.total }
