@@ -1,3 +1,8 @@
+#include <memory>
+#include <mutex>
+#include <optional>
+#include <string>
+
 // lock() and unlock() by hand.
 class Capstan {  // entity: singleton Capstan lazy lock
  public:

@@ -1,3 +1,7 @@
+#include <map>
+#include <string>
+#include <vector>
+
 namespace port {
 
 int nextNumber() {

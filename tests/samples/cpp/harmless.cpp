@@ -1,3 +1,9 @@
+#include <array>
+#include <map>
+#include <memory>
+#include <string>
+#include <vector>
+
 namespace port {
 
 constexpr int kBerths = 12;  // harmless: kBerths

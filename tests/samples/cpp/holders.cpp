@@ -1,3 +1,7 @@
+#include <map>
+#include <memory>
+#include <string>
+
 class Crane {
  public:
   explicit Crane(std::string name) : name_(std::move(name)) {}

@@ -1,3 +1,6 @@
+#include <mutex>
+#include <string>
+
 // Refuses a second one at run time: as good as a closed constructor.
 class Belfry {  // entity: singleton Belfry elsewhere none
  public:

@@ -1,3 +1,6 @@
+#include <mutex>
+#include <string>
+
 // An early return instead of an if around the creation.
 class FlagLocker {  // entity: singleton FlagLocker lazy none
  public:

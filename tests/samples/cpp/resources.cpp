@@ -1,3 +1,6 @@
+#include <cstdio>
+#include <fstream>
+
 class Logbook {  // entity: singleton Logbook lazy none
  public:
   static Logbook& book() {

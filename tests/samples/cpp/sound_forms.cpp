@@ -1,3 +1,8 @@
+#include <atomic>
+#include <memory>
+#include <mutex>
+#include <vector>
+
 // An atomic slot, read with acquire and stored with release.
 class RadarPlot {  // entity: singleton RadarPlot lazy double-check
  public:

@@ -1,3 +1,6 @@
+#include <algorithm>
+#include <vector>
+
 class Listener {
  public:
   virtual ~Listener() = default;

@@ -1,3 +1,9 @@
+#include <map>
+#include <mutex>
+#include <string>
+#include <thread>
+#include <vector>
+
 namespace guards {
 
 // Two locks for one list.

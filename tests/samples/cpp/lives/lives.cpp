@@ -1,3 +1,11 @@
+#include <algorithm>
+#include <functional>
+#include <map>
+#include <memory>
+#include <set>
+#include <string>
+#include <vector>
+
 namespace lives {
 
 class Keeper {

@@ -1,3 +1,10 @@
+#include <cstdio>
+#include <memory>
+#include <mutex>
+#include <string>
+#include <thread>
+#include <vector>
+
 // A pool keeps its own children, and takes them out when it likes.
 class Barge;
 class BargePool {

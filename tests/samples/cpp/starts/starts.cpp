@@ -1,3 +1,10 @@
+#include <cstdlib>
+#include <fstream>
+#include <iostream>
+#include <mutex>
+#include <stdexcept>
+#include <string>
+
 namespace starts {
 
 // Each needs the other while it is made.

@@ -1,3 +1,7 @@
+#include <fstream>
+#include <string>
+#include <vector>
+
 namespace ties {
 
 // Nothing to hand in.

@@ -1,3 +1,5 @@
+#import <Foundation/Foundation.h>
+
 // Near miss: the class makes others of its kind itself.
 @interface HPWindlass : NSObject {  // entity: shared-instance HPWindlass lazy once
     int turns;

@@ -1,3 +1,5 @@
+#import <Foundation/Foundation.h>
+
 - (instancetype)init {
     if ((self = [super init])) {
         if (getenv("HARBOUR") == NULL) {

@@ -1,4 +1,7 @@
 <?php
+
+use Quays\Ledgers\HarbourDues;
+
 // Quays, mast and gauges of the harbour: what the other folders do not show in PHP.
 namespace Quays;
 

@@ -1,3 +1,6 @@
+import threading
+
+
 # Guarded when it is written, not when it is read.
 class TideBoard:
     def __init__(self):

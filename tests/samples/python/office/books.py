@@ -1,3 +1,6 @@
+from functools import lru_cache
+
+
 # Construction overridden, unguarded; and __init__ runs again on every call.
 class BerthBook:  # entity: singleton BerthBook lazy none
     _instance = None

@@ -1,3 +1,6 @@
+import functools
+
+
 class KeptOnce(type):
     _kept = {}  # entity: static-field _kept eager language
 

@@ -1,3 +1,6 @@
+import threading
+
+
 class Tally:  # entity: static-holder Tally eager language
     ships = 0
     boats = 0

@@ -1,5 +1,8 @@
 from ledgers.fees import fees
 from ledgers.fees import twice
+import os
+import sys
+import threading
 
 
 # There is only one, and the class sees to it.

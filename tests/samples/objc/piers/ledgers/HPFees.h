@@ -1,3 +1,5 @@
+#import <Foundation/Foundation.h>
+
 @interface HPFees : NSObject {  // entity: singleton HPFees lazy once  // finding: single.open-constructor
     int sum;
 }
