@@ -6,7 +6,8 @@
     mutants.py run LIST FOLDER [--jobs N]         runs the unit tests with each switch on, up to the first failure; a table
 
 A place is kept by its line's text, so the same list can be built again after the source has changed: the most alike
-line of the same file, or else of any file, is taken, and a place that is gone is told.
+line of the same file, or else of any file, is taken, and a place that is gone is told. scripts/mutants.json is the list
+by which changes of the tests are measured.
 """
 import argparse
 import concurrent.futures
