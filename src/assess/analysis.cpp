@@ -54,7 +54,7 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
   out->program = linking.finish();
   out->linkSeconds = secondsSince(mark);
   out->origins = std::make_unique<Origins>(out->program, jobs);
-  out->survey = surveyProgram(out->program, *out->origins, jobs);
+  out->survey = surveyProgram(out->program, *out->origins, jobs, config.tests);
   out->surveySeconds = secondsSince(mark);
   if (withAssessment) {
     out->assessment = assessProgram(out->subject());

@@ -379,6 +379,7 @@ void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isShared(e) || e.slot == kNone || !e.creation.place.known() || e.creation.time != CreationTime::Lazy) continue;
+    if (p.variables[e.slot].storage == Storage::Field) continue;  // made with the object that it is a member of
     for (const AccessPoint& accessPoint : e.accessPoints) {
       if (accessPoint.function == kNone || s.inTests(accessPoint.place)) continue;
       Handed handed = handedOut(p, accessPoint.function, e.slot);

@@ -58,10 +58,20 @@ bool alsoElsewhere(const Subject& s, FunctionIndex function, Place start) {
 
 }  // namespace
 
+namespace {
+
+// A text or number that is worked out twice is the same both times.
+bool makesObject(const Subject& s, const Entity& e) {
+  bool ofClass = e.creation.made != kNone || (e.type != kNone && e.kind != EntityKind::StaticHolder);
+  return ofClass || s.program.node(e.creation.place).kind == Kind::Create;
+}
+
+}  // namespace
+
 void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || e.creation.guard != GuardSort::None || !e.creation.innerTest.known()) continue;
+    if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || e.creation.guard != GuardSort::None || !e.creation.innerTest.known() || !makesObject(s, e)) continue;
     std::vector<Evidence> way;
     Sureness sureness = sureByThreads(s, e, accessPointFunctions(e), &way);
     Finding f = makeFinding(s, infoOf("thread.unguarded-creation"), i, sureness);
@@ -195,6 +205,7 @@ void checkLockOfEachObject(const Subject& s, size_t i, std::vector<Finding>& out
     std::vector<FunctionIndex> functions;
     LockSet held;
     for (uint32_t u : p.usesOfVariable[field.variable]) {
+      if (p.inOtherBranch(p.uses[u].place)) continue;
       const Use& use = p.uses[u];
       if (use.access == Access::Read || use.access == Access::Bind || s.inTests(use.place) || isConstruction(p, use)) continue;
       if (use.access == Access::Call && !(traits & (kCollection | kKeyedCollection))) continue;
@@ -299,6 +310,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       Place writtenAt, threadAt, threadStart;
       bool onlyCounts = true;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
+        if (p.inOtherBranch(p.uses[u].place)) continue;
         const Use& use = p.uses[u];
         // What a test puts in another's place is no change of the program's.
         if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
@@ -350,6 +362,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       Place start;
       std::string way;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
+        if (p.inOtherBranch(p.uses[u].place)) continue;
         const Use& use = p.uses[u];
         // The constructor of the entity itself runs before anyone shares it; of other objects it does not.
         if (isConstruction(p, use) && !ownVariable) continue;

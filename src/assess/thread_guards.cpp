@@ -80,12 +80,14 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
   auto asksObject = [&](const Use& use) { return use.access == Access::Call && !collection; };
   bool replacedWhole = volatilePublishes;
   for (uint32_t u : p.usesOfVariable[field.variable]) {
+    if (p.inOtherBranch(p.uses[u].place)) continue;
     const Use& use = p.uses[u];
     replacedWhole &= isConstruction(p, use) || !changesIt(use) || asksObject(use) || (use.access == Access::Write && !use.inMember && !use.throughPointer);
   }
   bool first = true;
   LockSet common;
   for (uint32_t u : p.usesOfVariable[field.variable]) {
+    if (p.inOtherBranch(p.uses[u].place)) continue;
     const Use& use = p.uses[u];
     if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
     if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
@@ -224,6 +226,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
       if (!isShareable(s, e, field) || !(traits & (kCollection | kKeyedCollection))) continue;
       std::string name(p.text(p.variables[field.variable].name));
       for (uint32_t t : p.usesOfVariable[field.variable]) {
+        if (p.inOtherBranch(p.uses[t].place)) continue;
         const Use& tested = p.uses[t];
         if (s.inTests(tested.place) || isConstruction(p, tested.in)) continue;
         CollectionAct first = actAt(p, tested.place);
@@ -236,6 +239,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         if (p.node(rest).kind == Kind::Block && p.node(p.parent(rest)).kind == Kind::Block) rest = p.parent(rest);
         const Use* acting = nullptr;
         for (uint32_t a : p.usesOfVariable[field.variable]) {
+          if (p.inOtherBranch(p.uses[a].place)) continue;
           const Use& act = p.uses[a];
           if (acting || act.in != tested.in || act.place.file != tested.place.file || act.place.node <= tested.place.node) continue;
           CollectionAct second = actAt(p, act.place);
@@ -293,6 +297,7 @@ void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
       GuardedUses uses = guardedUses(s, e, field);
       if (uses.guarded.empty()) continue;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
+        if (p.inOtherBranch(p.uses[u].place)) continue;
         const Use& use = p.uses[u];
         if (use.in == kNone || s.inTests(use.place) || isConstruction(p, use)) continue;
         Place up = p.parent(use.place);

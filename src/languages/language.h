@@ -39,6 +39,7 @@ enum TypeTrait : uint32_t {
   kSafeToShare = 1u << 16,    // a collection that guards itself against threads
   kLazyType = 1u << 18,       // makes its value when it is first asked for, under a guard
   kNotSafeToShare = 1u << 19, // looks like a constant, but keeps state between calls
+  kKeepsState = 1u << 28,     // the same, and is safe to share
   kPerThread = 1u << 17,      // holds a value for each thread
   kStartedByCall = 1u << 21,  // of a thread: it runs once its start() is called, not when it is made
   kMemberHandle = 1u << 20,   // reads and writes a member of whatever object it is given
@@ -327,6 +328,7 @@ struct Language {
   bool modulesByFolder = false;        // an import may begin with the name of what the tree stands in
   bool createsByCall = false;          // an object is made by calling its class, a library's too
   bool infersTypes = false;            // types are told from what is assigned and returned
+  bool marksConstants = false;         // what is not to change is declared so: what everybody can name and is not declared so is open to change
 
   const Guarantees* guarantees = nullptr;
   const Phrases* phrases = nullptr;

@@ -112,9 +112,11 @@ std::string toBinary(const LoweredFile& file) {
     if (!next) out.number(node.firstChild == kNoNode ? 0 : node.firstChild - id);
     out.number(node.nextSibling == kNoNode ? 0 : node.nextSibling - id);
   }
-  before = 0;
-  out.number(file.comments.size());
-  for (Span span : file.comments) writeSpan(out, span, before);
+  for (const std::vector<Span>* spans : {&file.comments, &file.otherBranches}) {
+    before = 0;
+    out.number(spans->size());
+    for (Span span : *spans) writeSpan(out, span, before);
+  }
   out.number(file.notes.size());
   for (const auto& [line, note] : file.notes) {
     out.number(line);
@@ -160,10 +162,12 @@ bool fromBinary(std::string_view bytes, LoweredFile& file) {
     node.firstChild = child ? id + child : kNoNode;
     node.nextSibling = sibling ? id + sibling : kNoNode;
   }
-  before = 0;
-  uint64_t comments = in.number();
-  if (comments > in.left()) return false;
-  for (uint64_t i = 0; i < comments && in.good(); ++i) file.comments.push_back(readSpan(in, before, file.textSize));
+  for (std::vector<Span>* spans : {&file.comments, &file.otherBranches}) {
+    before = 0;
+    uint64_t many = in.number();
+    if (many > in.left()) return false;
+    for (uint64_t i = 0; i < many && in.good(); ++i) spans->push_back(readSpan(in, before, file.textSize));
+  }
   uint64_t notes = in.number();
   if (notes > in.left()) return false;
   for (uint64_t i = 0; i < notes && in.good(); ++i) {

@@ -28,7 +28,8 @@ enum class Kind : uint8_t {
   Unit,       // the file
   Namespace,  // name may be empty (unnamed namespace)
   Import,     // name: what is imported, as written, without quotes
-  Using,      // name: what is made visible; kWholeScope when all of a namespace is. With a Type child
+  Using,      // name: what is made visible; kWholeScope when all of a namespace is, with kPublic for those
+              // who name this scope as well. With a Type child
               // that child names what is made visible and `name` is what it is called here
   Alias,      // name: the new name; Type child: what it stands for
   Type,       // class, struct, interface, enum …: detail is a TypeForm
@@ -184,6 +185,7 @@ struct LoweredFile {
   std::vector<NodeId> parents;          // by node, once all are there: fillParents()
   std::vector<uint32_t> lineStarts;     // byte offset of each line's first byte
   std::vector<Span> comments;           // in order
+  std::vector<Span> otherBranches;      // of conditional compilation, read beside the one that is taken; in order
   std::vector<std::pair<uint32_t, std::string>> notes;  // line and text of comments addressed to us
 
   const Node& operator[](NodeId id) const { return nodes[id]; }
@@ -193,6 +195,13 @@ struct LoweredFile {
   // 1-based line of a byte offset.
   uint32_t lineOf(uint32_t offset) const;
   uint32_t line(NodeId id) const { return lineOf(nodes[id].nameBegin ? nodes[id].nameBegin : nodes[id].span.begin); }
+
+  // Does the node stand in a branch that may not be built together with what is around it?
+  bool inOtherBranch(NodeId id) const {
+    for (Span branch : otherBranches)
+      if (branch.begin <= nodes[id].span.begin && nodes[id].span.begin < branch.end) return true;
+    return false;
+  }
 
   // The first child with that role, or kNoNode.
   NodeId child(NodeId parent, Role role) const {

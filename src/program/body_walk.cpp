@@ -27,6 +27,7 @@ class BodyWalk {
       if (value != kNoNode) visit(value);
     }
     for (NodeId c : children(file, node)) {
+      if (file[c].kind == Kind::Variable) visit(c);  // the parts of a parameter that is taken apart
       if (file[c].kind == Kind::FieldInit) fieldInit(c, fn);
       if (file[c].role == Role::Body) visit(c);
     }

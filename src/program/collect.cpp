@@ -112,7 +112,8 @@ void Linker::collect(FileIndex f, NodeId parent, ScopeIndex scope) {
         break;
       case Kind::Using:
         if (node.has(kWholeScope)) {
-          p_.scopes[scope].usings.emplace_back(p_.isHeader(f) ? kNone : f, global(f, node.name));
+          p_.scopes[scope].passesOn |= node.has(kPublic);
+          p_.scopes[scope].usings.emplace_back(p_.isHeader(f) || node.has(kPublic) ? kNone : f, global(f, node.name));
         } else {
           addAlias({f, c}, scope, p_.names.intern(file.child(c, Role::Type) == kNoNode ? lastPart(file.name(node)) : file.name(node)));
         }
@@ -395,8 +396,14 @@ void Linker::joinPending() {
     Symbol outer = lookup(scopePart(written), pending.scope, pending.place.file, true);
     ScopeIndex home = scopeOf(outer, pending.place.file);
     if (home == kNone) {
-      // The class is not in the tree: keep the function under its full name.
-      addFunction(pending.place, pending.scope, p_.names.intern(written));
+      // The class is not in the tree. What a file's extension adds to it stands together.
+      if (p_.language(pending.place.file).dotted) {
+        ScopeIndex space = namespaceScope(pending.place.file, pending.scope, scopePart(written), false);
+        renameLast(pending.place);
+        p_.functions[addFunction(pending.place, space, last)].ofClassElsewhere = true;
+      } else {
+        addFunction(pending.place, pending.scope, p_.names.intern(written));
+      }
       continue;
     }
     const Node& node = p_.node(pending.place);
@@ -438,9 +445,9 @@ void Linker::joinPending() {
     const auto* known = home == kNone ? nullptr : entries(home, last);
     if (!known && p_.language(pending.place.file).dotted) {
       // An extension brings it: into its class, or into one that is not in the tree.
-      if (home != kNone) renameLast(pending.place);
-      else addVariable(pending.place, pending.scope, p_.names.intern(written), pending.place.file);
-      if (home != kNone) collectVariable(pending.place.file, pending.place.node, home);
+      if (home == kNone) home = namespaceScope(pending.place.file, pending.scope, scopePart(written), false);
+      renameLast(pending.place);
+      collectVariable(pending.place.file, pending.place.node, home);
       continue;
     }
     if (!known) continue;

@@ -16,7 +16,7 @@ void Linker::collectLocalTypes() {
     const LoweredFile& file = p_.files[f];
     for (NodeId n = 1; n < file.nodes.size(); ++n) {
       const Node& node = file[n];
-      if (node.kind != Kind::Type && node.kind != Kind::Alias && !(node.kind == Kind::Using && node.has(kWholeScope))) continue;
+      if (node.kind != Kind::Type && node.kind != Kind::Alias && node.kind != Kind::Using) continue;
       // A class without a name stands in its creation; that may be the initialiser of a field.
       Kind around = file[file.parents[n]].kind;
       if (around == Kind::Block || (node.kind == Kind::Type && around == Kind::Create)) found[f].push_back(n);
@@ -44,10 +44,11 @@ void Linker::collectLocalType(FileIndex f, NodeId n) {
   NameId name = global(f, file[n].name);
   if (kind == Kind::Type) {
     collectType(f, n, local);
-  } else if (kind == Kind::Using) {
+  } else if (kind == Kind::Using && file[n].has(kWholeScope)) {
     p_.scopes[local].usings.emplace_back(f, name);
   } else {
-    addAlias({f, n}, local, name);
+    bool renamed = file.child(n, Role::Type) != kNoNode;
+    addAlias({f, n}, local, renamed ? name : p_.names.intern(lastPart(file.name(n))));
   }
 }
 

@@ -85,6 +85,8 @@ class Linker {
   bool visible(Symbol symbol, FileIndex f) const;
   bool declaredFor(VariableIndex v, FileIndex f) const;
   Symbol best(const Symbols& list, FileIndex f, bool wantType) const;
+  size_t sharedFolders(FileIndex a, FileIndex b) const;
+  Symbol lookupPassedOn(NameId name, ScopeIndex scope, FileIndex f, bool wantType) const;
   // The member `name` of a class or its bases; `through` becomes the base's
   // type use when it was found in one.
   const Symbols& members(TypeIndex type, NameId name, TypeUseId* through = nullptr) const;
@@ -112,7 +114,7 @@ class Linker {
   VariableIndex monitorOf(TypeIndex type, bool ofClass);
 
   // ----- uses.cpp
-  std::vector<Use> usesIn(FileIndex f) const;
+  std::vector<Use> usesIn(FileIndex f, std::vector<VariableIndex>& setOnObjects) const;
   bool makesField(FileIndex f, NodeId n, VariableIndex v) const;
   void index();
 

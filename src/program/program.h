@@ -116,6 +116,7 @@ struct Function {
   uint32_t mostArguments = 0;
   std::vector<NameId> typeParameters;
   TypeIndex fixture = kNone;         // of a function that a macro makes a member of this class
+  bool ofClassElsewhere = false;     // it is added to a class that is not in the tree
 
   Place home() const { return definition.known() ? definition : declarations.front(); }
   bool isStaticMember() const { return owner != kNone && (modifiers & kStatic); }
@@ -136,6 +137,7 @@ struct Variable {
   Place definition;
   Places declarations;               // all, the definition included
   TypeUseId type = 0;
+  bool setOnObjects = false;         // code assigns to it through objects, which makes a field of theirs and leaves it alone
 
   Place home() const { return definition.known() ? definition : declarations.front(); }
   bool lives() const { return storage == Storage::StaticField || storage == Storage::Global || storage == Storage::FunctionStatic; }
@@ -192,6 +194,7 @@ struct Scope {
   const Language* language = nullptr;     // of a global scope: the first of its family
   FileIndex onlyIn = kNone;               // an unnamed namespace
   std::vector<ScopeIndex> transparent;    // unnamed and inline namespaces inside
+  bool passesOn = false;                  // who names it finds what some of `usings` holds, too
   std::vector<std::pair<FileIndex, NameId>> usings;       // namespaces made visible; kNone: in all files
   std::vector<std::pair<FileIndex, ScopeIndex>> opened;   // the same, those that are in the tree
 };
@@ -256,6 +259,7 @@ class Program {
   // ----- reading
   const LoweredFile& file(Place place) const { return files[place.file]; }
   const Node& node(Place place) const { return files[place.file].nodes[place.node]; }
+  bool inOtherBranch(Place place) const { return !files[place.file].otherBranches.empty() && files[place.file].inOtherBranch(place.node); }
   std::string_view nameOf(Place place) const { return files[place.file].name(place.node); }
   uint32_t line(Place place) const { return files[place.file].line(place.node); }
   const std::string& path(Place place) const { return files[place.file].path; }

@@ -43,25 +43,38 @@ Symbol Linker::globalNamed(NameId name, ScopeIndex scope) const {
   return {};
 }
 
-// Of several, the one in the same file, then the one in the same folder, then the first.
+// How many folders at the beginning two paths share.
+size_t Linker::sharedFolders(FileIndex a, FileIndex b) const {
+  std::string_view one = p_.files[a].path, other = p_.files[b].path;
+  size_t shared = 0;
+  for (size_t i = 0; i < one.size() && i < other.size() && one[i] == other[i]; ++i) shared += one[i] == '/';
+  return shared;
+}
+
+// Of several, the one in the same file (what it imports by name stands in it), then the nearest in
+// the tree, then the first. A namespace only where nothing else bears the name.
 Symbol Linker::best(const Symbols& list, FileIndex f, bool wantType) const {
-  Symbol first, sameFolder;
+  Symbol found, space;
+  size_t nearest = 0;
   for (Symbol symbol : list) {
     if (!visible(symbol, f)) continue;
-    bool isType = symbol.is(Symbol::Sort::Type) || symbol.is(Symbol::Sort::Alias) || symbol.is(Symbol::Sort::TypeParameter) || symbol.is(Symbol::Sort::Namespace);
+    if (symbol.is(Symbol::Sort::Namespace)) {
+      if (!space.known()) space = symbol;
+      continue;
+    }
+    bool isType = symbol.is(Symbol::Sort::Type) || symbol.is(Symbol::Sort::Alias) || symbol.is(Symbol::Sort::TypeParameter);
     if (wantType && !isType) continue;
+    if (list.size() == 1) return symbol;
     Place place;
     if (symbol.is(Symbol::Sort::Type)) place = p_.types[symbol.index()].definition;
     if (symbol.is(Symbol::Sort::Function)) place = p_.functions[symbol.index()].declarations.front();
     if (symbol.is(Symbol::Sort::Variable)) place = p_.variables[symbol.index()].declarations.front();
+    if (symbol.is(Symbol::Sort::Alias)) place = aliases_[symbol.index()].place;
     if (place.known() && place.file == f) return symbol;
-    if (!first.known()) first = symbol;
-    if (!sameFolder.known() && place.known()) {
-      std::string_view a = p_.files[place.file].path, b = p_.files[f].path;
-      if (a.substr(0, a.rfind('/') + 1) == b.substr(0, b.rfind('/') + 1)) sameFolder = symbol;
-    }
+    size_t near = place.known() ? 1 + sharedFolders(place.file, f) : 0;
+    if (!found.known() || near > nearest) found = symbol, nearest = near;
   }
-  return sameFolder.known() ? sameFolder : first;
+  return found.known() ? found : space;
 }
 
 const Symbols& Linker::members(TypeIndex type, NameId name, TypeUseId* through) const {
@@ -89,6 +102,20 @@ Symbol Linker::lookupIn(NameId name, ScopeIndex scope, FileIndex f, bool wantTyp
   for (ScopeIndex inner : at.transparent) {
     if (p_.scopes[inner].onlyIn != kNone && p_.scopes[inner].onlyIn != f) continue;
     if (Symbol found = lookupIn(name, inner, f, wantType, depth + 1); found.known()) return found;
+  }
+  return at.passesOn ? lookupPassedOn(name, scope, f, wantType) : Symbol{};
+}
+
+// What a module hands on of others, and they of others yet: each is asked once.
+Symbol Linker::lookupPassedOn(NameId name, ScopeIndex scope, FileIndex f, bool wantType) const {
+  std::vector<ScopeIndex> open = {scope};
+  for (size_t i = 0; i < open.size() && open.size() < kMostRelatives; ++i) {
+    for (auto [file, opened] : p_.scopes[open[i]].opened) {
+      if (file != kNone || std::find(open.begin(), open.end(), opened) != open.end()) continue;
+      if (const auto* own = entries(opened, name))
+        if (Symbol found = best(*own, f, wantType); found.known()) return found;
+      open.push_back(opened);
+    }
   }
   return {};
 }
@@ -195,7 +222,16 @@ Symbol Linker::aliasTarget(Symbol symbol, FileIndex f) const {
   Symbol found = lookup(target, from, alias.place.file, !dotted);
   if (!found.known() && dotted) found = moduleNamed(target, alias.place.file);
   if (!found.known() && file[alias.place.node].kind == Kind::Using) found = lookup(target, from, alias.place.file, false);
-  if (found == symbol) return {};
+  // What a module of many names hands out as a whole is the module.
+  if (!found.known() && dotted && target.ends_with("::default")) {
+    target = scopePart(target);
+    found = lookup(target, from, alias.place.file, false);
+    if (!found.known()) found = moduleNamed(target, alias.place.file);
+  }
+  if (found == symbol) {  // a module's own part, made visible in it under its name
+    ScopeIndex part = namespaceIn(alias.scope, lastPart(target));
+    return part == kNone ? Symbol{} : Symbol(Symbol::Sort::Namespace, part);
+  }
   return followAlias(found, f);
 }
 
@@ -253,7 +289,9 @@ Symbol Linker::lookup(std::string_view name, ScopeIndex scope, FileIndex f, bool
     split = rest.find("::");
     NameId id = p_.names.find(rest.substr(0, split));
     if (!id) return {};
-    at = lookupIn(id, inner, f, split != std::string_view::npos || wantType);
+    // On the way to what is named a module serves before another thing of its name.
+    ScopeIndex space = split == std::string_view::npos ? kNone : namespaceIn(inner, p_.names.text(id));
+    at = space != kNone ? Symbol(Symbol::Sort::Namespace, space) : lookupIn(id, inner, f, split != std::string_view::npos || wantType);
     if (split == std::string_view::npos) return at;
     rest.remove_prefix(split + 2);
   }

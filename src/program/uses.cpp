@@ -56,7 +56,8 @@ void classifyArgument(const Program& p, Use& use, Place at, NodeId up) {
   }
   if (position >= fn.parameters.size()) return;
   const TypeUse& parameter = p.use(p.variables[fn.parameters[position]].type);
-  if (parameter.has(kReference) && !parameter.has(kPointeeConst)) use.access = Access::Bind;
+  bool array = p.use(p.variables[use.variable].type).has(kArray) && parameter.has(kPointer) && (parameter.modifiers & kManaged) != kManaged;
+  if ((parameter.has(kReference) || array) && !parameter.has(kPointeeConst)) use.access = Access::Bind;
 }
 
 // How the value named at `place` is touched, read off the nodes around it.
@@ -136,7 +137,7 @@ bool Linker::makesField(FileIndex f, NodeId n, VariableIndex v) const {
 }
 
 // Every node of a file that resolved to a variable, in order.
-std::vector<Use> Linker::usesIn(FileIndex f) const {
+std::vector<Use> Linker::usesIn(FileIndex f, std::vector<VariableIndex>& setOnObjects) const {
   std::vector<Use> out;
   const LoweredFile& file = p_.files[f];
   for (NodeId n = 1; n < file.nodes.size(); ++n) {
@@ -149,7 +150,10 @@ std::vector<Use> Linker::usesIn(FileIndex f) const {
     use.place = {f, n};
     if (kind == Kind::FieldInit) use.access = Access::Write;
     else classify(p_, use);
-    if (use.access == Access::Write && !use.inMember && !use.throughPointer && makesField(f, n, use.variable)) continue;
+    if (use.access == Access::Write && !use.inMember && !use.throughPointer && makesField(f, n, use.variable)) {
+      setOnObjects.push_back(use.variable);
+      continue;
+    }
     for (NodeId up = file.parents[n]; up != kNoNode; up = file.parents[up]) {
       Symbol around = p_.links[f].symbol[up];
       if (file[up].kind == Kind::Function && around.is(Symbol::Sort::Function)) {
@@ -168,7 +172,10 @@ std::vector<Use> Linker::usesIn(FileIndex f) const {
 
 void Linker::index() {
   std::vector<std::vector<Use>> usesByFile(p_.files.size());
-  p_.forEachFile(jobs_, [&](FileIndex f) { usesByFile[f] = usesIn(f); });
+  std::vector<std::vector<VariableIndex>> setOnObjects(p_.files.size());
+  p_.forEachFile(jobs_, [&](FileIndex f) { usesByFile[f] = usesIn(f, setOnObjects[f]); });
+  for (const std::vector<VariableIndex>& variables : setOnObjects)
+    for (VariableIndex v : variables) p_.variables[v].setOnObjects = true;
   std::vector<size_t> first = {0};  // by file
   for (const std::vector<Use>& uses : usesByFile) first.push_back(first.back() + uses.size());
   p_.uses.resize(first.back());

@@ -27,6 +27,7 @@ Json surveyJson(const Analysis& a, bool all) {
       Json row = placeJson(p, c.place);
       row["function"] = c.in == kNone ? whereText(p, c) : functionText(p, c.in);
       row["access"] = accessText(c);
+      if (p.inOtherBranch(c.place)) row["otherBranch"] = true;
       if (c.method != kNone) row["member"] = p.text(p.functions[c.method].name);
       else if (c.field != kNone) row["member"] = p.text(p.variables[c.field].name);
       consumers.push_back(row);
@@ -51,6 +52,7 @@ Json surveyJson(const Analysis& a, bool all) {
     row["openings"] = e.openings;
     row["harmless"] = e.harmless;
     if (e.harmless) row["because"] = e.harmlessBecause;
+    row["stateless"] = e.stateless;
     row["end"] = e.end;
     row["state"] = state;
     row["accessPoints"] = accessPoints;

@@ -12,7 +12,7 @@ namespace {
 
 std::vector<std::string> rowOf(const Program& p, const Entity& e, bool mixed) {
   bool creation = e.type != kNone || e.kind == EntityKind::FunctionStatic;
-  std::vector<std::string> row = {std::string(kindText(e.kind)), e.shown, at(p, e.place), creation ? std::string(creationText(e.creation.time)) : "-",
+  std::vector<std::string> row = {std::string(kindText(e.kind)) + (e.stateless ? ", stateless" : ""), e.shown, at(p, e.place), creation ? std::string(creationText(e.creation.time)) : "-",
                                   e.creation.time == CreationTime::Elsewhere ? "-" : std::string(guardText(e.creation.guard)), e.enforced < 0 ? "-" : e.enforced ? "yes" : "no",
                                   std::to_string(e.accessPoints.size()), std::to_string(e.consumers.size())};
   if (mixed) row.insert(row.begin() + 1, std::string(p.language(e.place.file).name));

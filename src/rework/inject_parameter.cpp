@@ -54,8 +54,8 @@ class HandIn {
     for (const Consumer& c : e_.consumers) {
       if (c.alias != kNone || c.in == kNone || &p_.language(c.place.file) != &language_ || a_.config.tests.match(p_.path(c.place))) continue;
       const Function& fn = p_.functions[c.in];
-      // A method whose class is not in the tree bears its full name, and cannot be written.
-      bool whole = scopePart(p_.text(fn.name)).empty();
+      // A method whose class is not in the tree cannot be written.
+      bool whole = !fn.ofClassElsewhere && scopePart(p_.text(fn.name)).empty();
       bool free = whole && fn.form == FunctionForm::Function && (fn.owner == kNone || fn.isStaticMember());
       bool own = fn.owner == e_.type || std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& d) { return d.function == c.in; });
       if (!free || own || isMain(p_, c.in) || lowerCase(p_.text(fn.name)) == "main") continue;

@@ -135,7 +135,9 @@ bool Constancy::isRemembered(VariableIndex f, TypeIndex type) const {
   const TypeUse& use = p_.use(field.type);
   Place declared = field.declarations.front();
   bool choice = use.decl != kNone && p_.types[use.decl].form == TypeForm::Enum;
-  bool plain = use.name != 0 && (use.decl == kNone || choice) && (choice || !use.has(kPointer)) && !use.has(kArray) && p_.traits(declared.file, field.type) == (p_.traits(declared.file, field.type) & kTextType);
+  uint32_t traits = p_.traits(declared.file, field.type);
+  bool bare = use.has(kPointer) && traits == 0 && p_.language(declared.file).dotted;  // a library's object that is only remembered
+  bool plain = use.name != 0 && (use.decl == kNone || choice) && (choice || bare || !use.has(kPointer)) && !use.has(kArray) && traits == (traits & kTextType);
   if (!plain || (field.modifiers & kPublic)) return false;
   bool workedOut = false;
   for (uint32_t u : p_.usesOfVariable[f]) {
@@ -161,28 +163,51 @@ bool Constancy::isRemembered(VariableIndex f, TypeIndex type) const {
   return workedOut;
 }
 
-// Does an expression name the field, or (where asked) a local that was read from it?
-bool Constancy::names(Place expression, VariableIndex field, bool locals) const {
+bool Constancy::names(Place expression, VariableIndex variable, bool locals) const {
   const LoweredFile& file = p_.file(expression);
   const FileLinks& links = p_.links[expression.file];
+  auto yields = [&](NodeId value) {
+    Symbol symbol = links.symbol[value];
+    if (symbol == Symbol(Symbol::Sort::Variable, variable)) return true;
+    // What a function of the class that reads it gives back.
+    if (!symbol.is(Symbol::Sort::Function) || file[value].kind != Kind::Call || p_.functions[symbol.index()].owner == kNone || p_.functions[symbol.index()].owner != p_.variables[variable].owner) return false;
+    return std::any_of(p_.usesInFunction[symbol.index()].begin(), p_.usesInFunction[symbol.index()].end(), [&](uint32_t u) { return p_.uses[u].variable == variable; });
+  };
   for (NodeId n = expression.node; n < file.nodes.size() && file[n].span.begin < file[expression.node].span.end; ++n) {
     Symbol symbol = links.symbol[n];
     if (!symbol.is(Symbol::Sort::Variable) || (n != expression.node && !p_.isInside({expression.file, n}, expression.node))) continue;
-    if (symbol.index() == field) return true;
+    if (symbol.index() == variable) return true;
     NodeId initial = locals ? initialiserOf(symbol.index()) : kNoNode;
-    if (initial != kNoNode && p_.variables[symbol.index()].definition.file == expression.file && links.symbol[initial] == Symbol(Symbol::Sort::Variable, field)) return true;
+    if (initial != kNoNode && p_.variables[symbol.index()].definition.file == expression.file && yields(initial)) return true;
   }
   return false;
 }
 
-// Does a branch that a write stands in ask for the field?
+// Does a branch that a write stands in ask for the field? Or one that its private function is called in?
 bool Constancy::testsFirst(const Use& write, VariableIndex field) const {
-  const LoweredFile& file = p_.file(write.place);
-  for (NodeId up = file.parents[write.place.node]; up != kNoNode && file[up].kind != Kind::Function; up = file.parents[up]) {
+  if (testsFirst(write.place, field)) return true;
+  if (write.in == kNone || !(p_.functions[write.in].modifiers & kPrivate) || p_.callsOfFunction[write.in].empty()) return false;
+  for (uint32_t c : p_.callsOfFunction[write.in])
+    if (!testsFirst(p_.calls[c].place, field)) return false;
+  return true;
+}
+
+bool Constancy::testsFirst(Place place, VariableIndex field) const {
+  const LoweredFile& file = p_.file(place);
+  NodeId below = place.node;
+  for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function; below = up, up = file.parents[up]) {
+    // if (it is there) return it; before the write.
+    for (NodeId c = file[up].kind == Kind::Block ? file[up].firstChild : kNoNode; c != kNoNode && c != below; c = file[c].nextSibling) {
+      NodeId condition = file[c].kind == Kind::If ? file.child(c, Role::Condition) : kNoNode, then = file.child(c, Role::Then);
+      if (condition == kNoNode || then == kNoNode || !names({place.file, condition}, field, true)) continue;
+      bool leaves = file[then].kind == Kind::Return;
+      for (NodeId inner : children(file, then)) leaves |= file[inner].kind == Kind::Return;
+      if (leaves) return true;
+    }
     if (file[up].kind != Kind::If && file[up].kind != Kind::Conditional) continue;
     NodeId condition = file.child(up, Role::Condition);
     if (condition == kNoNode) continue;
-    if (names({write.place.file, condition}, field, true)) return true;
+    if (names({place.file, condition}, field, true)) return true;
   }
   return false;
 }

@@ -34,6 +34,9 @@ class Constancy {
   // Why the slot is but a reference to state that another part keeps; empty when it is not.
   std::string lookedUp(VariableIndex v) const;
 
+  // Does an expression name the variable, or (where asked) a local that was read from it?
+  bool names(Place expression, VariableIndex variable, bool locals) const;
+
  private:
   bool changesLater(TypeIndex type, bool exact, int depth) const;
   bool constructs(FunctionIndex in, TypeIndex type, int depth = 0) const;
@@ -41,8 +44,8 @@ class Constancy {
   bool changesByCalling(FunctionIndex method, TypeIndex made, std::set<FunctionIndex>& seen) const;
   FunctionIndex bodyIn(FunctionIndex method, TypeIndex made) const;
   bool isRemembered(VariableIndex field, TypeIndex type) const;
-  bool names(Place expression, VariableIndex field, bool locals) const;
   bool testsFirst(const Use& use, VariableIndex field) const;
+  bool testsFirst(Place place, VariableIndex field) const;
   TypeIndex madeBy(Place expression, int depth) const;
   TypeIndex returnedBy(FunctionIndex function, int depth) const;
   NodeId initialiserOf(VariableIndex v) const;

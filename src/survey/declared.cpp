@@ -69,6 +69,21 @@ Keeping keepingIn(const Program& p, Place definition) {
   return {};
 }
 
+// Whoever makes an object of the class gets at the one that is there.
+void addCreationsAsConsumers(const Program& p, Entity& e) {
+  for (uint32_t i : p.creationsOfType[e.type]) {
+    const Creation& creation = p.creations[i];
+    if (creation.asBase) continue;
+    Consumer consumer;
+    consumer.place = creation.place;
+    consumer.in = creation.in;
+    consumer.inInitialiserOf = creation.inInitialiserOf;
+    consumer.access = Access::Call;
+    consumer.reach = true;
+    e.consumers.push_back(consumer);
+  }
+}
+
 // Where each is handed in: parameters of constructors, by the class itself or
 // by one that it derives from.
 void handedIn(const Program& p, std::vector<Entity>& managed) {
@@ -142,6 +157,63 @@ std::vector<Entity> containerManaged(const Program& p) {
   return out;
 }
 
+namespace {
+
+// self.__dict__ = pool[key] in a constructor: the pool; `of`: its class.
+VariableIndex sharedDictionary(const Program& p, FileIndex f, NodeId assign, TypeIndex& of) {
+  const LoweredFile& file = p.files[f];
+  NodeId target = file.child(assign, Role::Target), value = file.child(assign, Role::Value);
+  if (target == kNoNode || value == kNoNode || file[target].kind != Kind::Member || file.name(target) != "__dict__" || file[value].kind != Kind::AddressOf) return kNone;
+  NodeId receiver = file.child(target, Role::Receiver), kept = file.child(value, Role::Operand);
+  if (receiver == kNoNode || file[receiver].kind != Kind::This || kept == kNoNode) return kNone;
+  if (file[kept].kind == Kind::Index) kept = file.child(kept, Role::Receiver);
+  Symbol pool = kept == kNoNode ? Symbol{} : p.links[f].symbol[kept];
+  NodeId up = file.parents[assign];
+  while (up != kNoNode && file[up].kind != Kind::Function) up = file.parents[up];
+  Symbol in = up == kNoNode ? Symbol{} : p.links[f].symbol[up];
+  if (!pool.is(Symbol::Sort::Variable) || !p.variables[pool.index()].lives() || !in.is(Symbol::Sort::Function)) return kNone;
+  of = p.functions[in.index()].owner;
+  return pool.index();
+}
+
+}  // namespace
+
+void addSharingState(const Program& p, std::vector<Entity>& entities) {
+  for (FileIndex f = 0; f < p.files.size(); ++f) {
+    if (!p.language(f).infersTypes) continue;
+    for (NodeId n = 1; n < p.files[f].nodes.size(); ++n) {
+      if (p.files[f][n].kind != Kind::Assign) continue;
+      TypeIndex base = kNone;
+      VariableIndex pool = sharedDictionary(p, f, n, base);
+      if (pool == kNone || base == kNone) continue;
+      p.anyDerived(base, [&](TypeIndex t) {
+        if (t == base || !p.types[t].definition.known()) return false;
+        Entity e = entityOfClass(p, t, EntityKind::Singleton);
+        e.slot = pool;
+        e.madeByAsking = true;
+        e.enforced = 1;
+        e.creation.time = CreationTime::Lazy;
+        e.creation.place = {f, n};
+        e.creation.made = t;
+        e.creation.guard = p.guarantees(f).sharedMemoryThreads.holds ? GuardSort::None : GuardSort::SingleThreaded;
+        for (FunctionIndex m : p.types[t].methods)
+          if (p.functions[m].form == FunctionForm::Constructor) e.creation.constructor = e.creation.in = m;
+        AccessPoint accessPoint;
+        accessPoint.function = e.creation.constructor;
+        accessPoint.place = p.types[t].definition;
+        accessPoint.name = e.name + "()";
+        e.accessPoints.push_back(accessPoint);
+        for (VariableIndex v : p.types[t].fields) e.state.push_back({v, true, {}});
+        e.end = "never: static fields live until the process ends";
+        e.neverDestroyed = true;
+        addCreationsAsConsumers(p, e);
+        entities.push_back(std::move(e));
+        return false;
+      });
+    }
+  }
+}
+
 void addKeptByMark(const Program& p, std::vector<Entity>& entities) {
   for (TypeIndex t = 0; t < p.types.size(); ++t) {
     Place definition = p.types[t].definition;
@@ -185,17 +257,7 @@ void addKeptByMark(const Program& p, std::vector<Entity>& entities) {
       accessPoint.place = {definition.file, c};
       accessPoint.name = e.name + "()";
       e.accessPoints.push_back(accessPoint);
-      for (uint32_t i : p.creationsOfType[t]) {
-        const Creation& creation = p.creations[i];
-        if (creation.asBase) continue;
-        Consumer consumer;
-        consumer.place = creation.place;
-        consumer.in = creation.in;
-        consumer.inInitialiserOf = creation.inInitialiserOf;
-        consumer.access = Access::Call;
-        consumer.reach = true;
-        e.consumers.push_back(consumer);
-      }
+      addCreationsAsConsumers(p, e);
       entities.push_back(std::move(e));
       break;
     }

@@ -11,6 +11,9 @@ namespace elmcart {
 // registration): shared, but handed in. They have no slot and no access points.
 std::vector<Entity> containerManaged(const Program& program);
 
+// Classes whose objects all work on one dictionary that a base class keeps.
+void addSharingState(const Program& program, std::vector<Entity>& entities);
+
 // Classes whose construction was taken over by what they are marked with: it
 // makes the first object, keeps it, and hands it out ever after.
 void addKeptByMark(const Program& program, std::vector<Entity>& entities);

@@ -96,6 +96,7 @@ struct Entity {
   bool madeByAsking = false;          // what looks like making one hands out the one that is there
   bool harmless = false;
   std::string harmlessBecause;
+  bool stateless = false;             // a singleton in which nothing changes
   Place reset;                        // production code replaces the slot here
 };
 

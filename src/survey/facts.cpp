@@ -159,7 +159,7 @@ uint32_t variableTraits(const Program& program, VariableIndex variable) {
   } else if (file[value].kind == Kind::Call) {
     if (NodeId callee = file.child(value, Role::Callee); callee != kNoNode) made = g.typeTraits(lastPart(file.name(callee)));
   }
-  return declared | (made & (kSafeToShare | kAtomicType | kCollection | kKeyedCollection));
+  return declared | (made & (kSafeToShare | kAtomicType | kCollection | kKeyedCollection | kNotSafeToShare | kKeepsState));
 }
 
 bool isAbstract(const Program& program, TypeIndex type) {
@@ -225,7 +225,7 @@ bool refuses(const Program& program, TypeIndex type, FunctionIndex m) {
   for (uint32_t u : program.usesInFunction[m]) {
     const Use& use = program.uses[u];
     const Variable& tested = program.variables[use.variable];
-    bool ownField = tested.storage == Storage::StaticField && tested.owner == type;
+    bool ownField = tested.storage == Storage::StaticField && (tested.owner == type || tested.owner == program.functions[m].owner);
     bool ownFile = tested.storage == Storage::Global && program.classBehind(use.place.file, tested.type) == type;
     // What never changes cannot tell the second from the first.
     if ((!ownField && !ownFile) || (tested.modifiers & (kConst | kConstant))) continue;
@@ -256,16 +256,25 @@ bool refuses(const Program& program, TypeIndex type, FunctionIndex m) {
 
 bool refusesSecond(const Program& program, TypeIndex type) {
   // One that makes another without a look is a way past the others.
-  bool any = false;
+  bool any = false, own = true;
   for (FunctionIndex m : program.types[type].methods) {
     const Function& fn = program.functions[m];
     if (fn.form == FunctionForm::Factory && fn.definition.known() && refuses(program, type, m)) return true;
     bool copies = fn.parameters.size() == 1 && program.use(program.variables[fn.parameters[0]].type).decl == type;
     if (fn.form != FunctionForm::Constructor || !fn.definition.known() || copies || (fn.modifiers & kDeleted)) continue;
-    if (!refuses(program, type, m)) return false;
+    if (!refuses(program, type, m)) {
+      own = false;
+      continue;
+    }
     any = true;
   }
-  return any;
+  // Or does one of a base, which runs first?
+  return (any && own) || program.anyBase(type, [&](TypeIndex base, const Base* through) {
+    return through && std::any_of(program.types[base].methods.begin(), program.types[base].methods.end(), [&](FunctionIndex m) {
+      const Function& fn = program.functions[m];
+      return fn.form == FunctionForm::Constructor && fn.definition.known() && !(fn.modifiers & kDeleted) && refuses(program, base, m);
+    });
+  });
 }
 
 std::string functionText(const Program& program, FunctionIndex function) {

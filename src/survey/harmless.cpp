@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "base/text.h"
 #include "survey/survey.h"
 
 namespace elmcart {
@@ -12,7 +13,7 @@ bool Harmless::onlyReadAfterCreation(VariableIndex v) const {
     if (use.access == Access::Read) continue;
     if (use.access == Access::Write && p_.node(use.place).kind == Kind::FieldInit) continue;
     // While its class or file is loaded.
-    if (use.access != Access::Bind && inInitialiser(use) && use.place.file == p_.variables[v].home().file) continue;
+    if (use.access != Access::Bind && setsAtStart(use)) continue;
     if (use.access == Access::Call && isReadOnlyCall(use)) continue;
     return false;
   }
@@ -26,11 +27,33 @@ bool Harmless::isReadOnlyCall(const Use& use) const {
 
 bool Harmless::inInitialiser(const Use& use) const { return runsAtLoad(use.in, use.place, 0); }
 
+// Code of another module that writes while it is loaded wires the two: that is no definition.
+bool Harmless::setsAtStart(const Use& use) const {
+  const Variable& variable = p_.variables[use.variable];
+  bool own = use.place.file == variable.home().file || (use.in != kNone && variable.storage == Storage::Global && p_.functions[use.in].parent == variable.parent);
+  if (own && inInitialiser(use)) return true;
+  // Under a once flag a number or a text is set for good; an object may be changed or made again.
+  const TypeUse& type = p_.use(variable.type);
+  bool value = type.decl == kNone && !type.has(kPointer | kArray) && type.name && !(variable.modifiers & kPublic);
+  return own && value && runsOnce(use.in, use.place);
+}
+
+// Under a once flag, itself or the function that it stands in.
+bool Harmless::runsOnce(FunctionIndex in, Place place) const {
+  if (p_.around(place, Kind::Once).node != kNoNode) return true;
+  if (in == kNone || p_.callsOfFunction[in].empty()) return false;
+  return std::all_of(p_.callsOfFunction[in].begin(), p_.callsOfFunction[in].end(), [&](uint32_t c) {
+    Place at = p_.calls[c].place;
+    return p_.node(at).kind == Kind::Once || p_.around(at, Kind::Once).node != kNoNode;
+  });
+}
+
 bool Harmless::runsAtLoad(FunctionIndex in, Place place, int depth) const {
   if (in == kNone) return false;
   const Function& fn = p_.functions[in];
   if (fn.form == FunctionForm::Initialiser) {
-    if (fn.owner != kNone) return true;
+    // That of an object runs whenever one is made.
+    if (fn.owner != kNone && !(fn.modifiers & kStatic) && p_.types[fn.owner].form != TypeForm::Object) return false;
   } else {
     // A private helper that only such code of its own file calls.
     bool helper = depth <= 3 && fn.form == FunctionForm::Function && (fn.modifiers & kPrivate) && !(fn.modifiers & kVirtual) && !p_.callsOfFunction[in].empty();
@@ -55,7 +78,7 @@ bool Harmless::setOnlyAtStart(VariableIndex v) const {
     const Use& use = p_.uses[u];
     if (use.access != Access::Write && use.access != Access::Update) continue;
     if (use.throughPointer || use.inMember) continue;
-    if (!inInitialiser(use)) return false;
+    if (!setsAtStart(use)) return false;
   }
   return true;
 }
@@ -64,7 +87,7 @@ bool Harmless::changedThrough(VariableIndex v) const {
   for (uint32_t u : p_.usesOfVariable[v]) {
     const Use& use = p_.uses[u];
     bool changing = use.access == Access::Write || use.access == Access::Update;
-    if (changing && (use.throughPointer || use.inMember) && !inInitialiser(use)) return true;
+    if (changing && (use.throughPointer || use.inMember) && !setsAtStart(use)) return true;
   }
   return false;
 }
@@ -74,13 +97,14 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   const TypeUse& use = p_.use(variable.type);
   uint32_t traits = p_.traits(p_.variables[v].home().file, p_.variables[v].type);
   if (traits & (kLockType | kConditionType)) return "a lock: it guards other state and holds none";
+  if (type != kNone && isLockClass(type)) return "a lock: it guards other state and holds none";
   if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds no other state";
   if (traits & kMemberHandle) return "an accessor for fields of other objects: it holds no state itself";
   const Language& language = p_.language(p_.variables[v].home().file);
   bool managed = language.dotted;
   if (managed && (variable.modifiers & kConstant)) return "a compile-time constant";
-  if (managed && (p_.guarantees(p_.variables[v].home().file).typeTraits(p_.text(use.name)) & kTextType) && setOnlyAtStart(v)) return "a string that is set once";
-  bool neverSetAgain = (variable.modifiers & kConst) || (!language.bareMembers && setOnlyAtStart(v));
+  if (managed && (p_.guarantees(p_.variables[v].home().file).typeTraits(p_.text(use.name)) & kTextType) && !use.has(kArray) && setOnlyAtStart(v) && !isOpenToChange(v)) return "a string that is set once";
+  bool neverSetAgain = (variable.modifiers & kConst) || ((!language.bareMembers || (variable.modifiers & kPrivate)) && setOnlyAtStart(v));
   if (managed && neverSetAgain && variable.definition.known()) {
     // const other = book;
     NodeId initial = p_.file(variable.definition).child(variable.definition.node, Role::Initialiser);
@@ -88,28 +112,32 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
                        ? Symbol{}
                        : p_.symbolAt({variable.definition.file, initial});
     if (named.is(Symbol::Sort::Type) && p_.types[named.index()].form == TypeForm::Object) return "another name for " + std::string(p_.text(p_.types[named.index()].qualified));
-    if (named.is(Symbol::Sort::Variable) && p_.variables[named.index()].lives() && named.index() != v) return "another name for " + std::string(p_.text(p_.variables[named.index()].qualified));
+    if (named.is(Symbol::Sort::Variable) && p_.variables[named.index()].lives() && named.index() != v && !isCopied(v)) return "another name for " + std::string(p_.text(p_.variables[named.index()].qualified));
+    VariableIndex fetched = initial != kNoNode && p_.file(variable.definition)[initial].kind == Kind::Call ? o_.of({variable.definition.file, initial}) : kNone;
+    if (fetched != kNone && fetched != v && p_.variables[fetched].lives() && setOnlyAtStart(v)) return "another name for " + variableName(p_, fetched);
   }
-  if (managed && (variable.modifiers & kConst) && use.decl != kNone && p_.types[use.decl].form == TypeForm::Interface && p_.types[use.decl].methods.empty() && p_.types[use.decl].fields.empty())
+  if (managed && (variable.modifiers & kConst) && use.decl != kNone && p_.types[use.decl].form == TypeForm::Interface && p_.types[use.decl].methods.empty() && p_.types[use.decl].fields.empty() && p_.types[use.decl].bases.empty())
     return "it holds a function that is never replaced";
   if (managed && !(variable.modifiers & kThreadLocal) && setOnlyAtStart(v) && !changedThrough(v)) {
     bool waits = variable.definition.known() && p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode && !(variable.modifiers & kConst);
     // What is really made there tells more than the type that is declared.
-    TypeIndex made = use.decl == kNone ? kNone : constancy_.madeFor(v);
+    TypeIndex made = constancy_.madeFor(v);
     TypeIndex object = made != kNone ? made : type;
     bool whole = made != kNone || (type != kNone && (p_.types[type].form == TypeForm::Enum || !p_.types[type].derived.empty() || (p_.types[type].form != TypeForm::Interface && !isAbstract(p_, type))));
-    if (type != kNone && use.decl != kNone && !waits && whole && !constancy_.changesLater(object, made != kNone) && weightsOfCreation(p_, object, kNone).empty() &&
+    if (type != kNone && (use.decl != kNone || made != kNone) && !waits && whole && !constancy_.changesLater(object, made != kNone) && weightsOfCreation(p_, object, kNone).empty() &&
         (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
       return "it is set once, and its class does not change after construction";
-    if (object != kNone && (variable.modifiers & kConst) && onlyAsked(v, object)) return "it is filled where it is made, and only read afterwards in this tree";
+    if (type != kNone && made == kNone && !waits && isRecordOfData(v, type)) return "a record that is never changed after its definition in this tree";
+    if (object != kNone && neverSetAgain && onlyAsked(v, object)) return "it is filled where it is made, and only read afterwards in this tree";
     if (type != kNone && constancy_.holdsFunction(v) && (variable.modifiers & kConst)) return "it holds a function that is never replaced";
-    if (variable.definition.known() && constancy_.holdsNothing(v)) return "it is never set";
+    if (variable.definition.known() && constancy_.holdsNothing(v) && !isOpenToChange(v)) return "it is never set";
     if ((variable.modifiers & kConst) && constancy_.holdsNoElement(v)) return "an empty array";
     if (std::string why = constancy_.lookedUp(v); !why.empty()) return why;  // never set again, declared so or not
     // Where nothing can be declared constant, or nobody outside can set it, what is never set again is.
     bool ownField = variable.storage == Storage::StaticField && !(variable.modifiers & (kPublic | kProtected));
+    bool changesInside = made != kNone && constancy_.changesLater(made, true);  // whatever library's type it is declared by
     bool fixed = (variable.modifiers & kConst) || ownField || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
-    if (type == kNone && fixed && !(traits & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare)))
+    if (type == kNone && fixed && !changesInside && !isOpenToChange(v) && !((traits | variableTraits(p_, v)) & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare | kKeepsState)))
       return "it is set once, and no code in this tree changes it";
   }
   bool pointerToMutable = use.has(kPointer) && !use.has(kPointeeConst) && type != kNone;
@@ -129,16 +157,219 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     if ((variable.modifiers & kConst) || use.has(kReference) || onlyReadAfterCreation(v)) return "immutable: it refers to constant data and is never set again";
   }
   if (variable.storage == Storage::FunctionStatic && (variable.modifiers & kConst) && !pointerToMutable) return "immutable: built once and never changed";
-  if (type == kNone && !use.has(kReference) && variable.lives() && !(traits & kPerThread) && onlyReadAfterCreation(v) && !escapes(v)) {
+  // std::ostream& out = std::cout;
+  if (!managed && type == kNone && use.has(kReference) && variable.definition.known() && namesLibraryObject(variable.definition))
+    return "it always refers to the same object of a library";
+  if (!managed && variable.lives() && staysAsMade(v, type)) return "it is set once, and its class does not change after construction";
+  if (std::string why = workedOutOnce(v, type); !why.empty()) return why;
+  if (isScratch(v)) return "a scratch value: it is filled before it is read, within one call";
+  if (type == kNone && !use.has(kReference) && variable.lives() && !(traits & kPerThread) && onlyReadAfterCreation(v) && !escapes(v) && !isOpenToChange(v)) {
     // Never written in the whole tree: as good as a constant.
     if (p_.usesOfVariable[v].empty()) return "it is never used after its definition";
     return "it is never changed after its definition in this tree";
   }
   if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && !constancy_.holdsState(type) && !p_.types[type].methods.empty() && p_.types[type].fields.empty() &&
-      weightsOfCreation(p_, type, kNone).empty() && o_.accessPointsTo(v).empty() && !hasConstructor(type)) return "its class holds no state";
+      p_.types[type].form != TypeForm::Interface && setOnlyAtStart(v) && weightsOfCreation(p_, type, kNone).empty() && o_.accessPointsTo(v).empty() && !hasConstructor(type)) return "its class holds no state";
   if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && isPlainData(type) && onlyReadAfterCreation(v) && o_.accessPointsTo(v).empty() && !escapes(v))
     return "a record that is never changed after its definition in this tree";
   return "";
+}
+
+// Is its value the name of something that is not in the tree?
+bool Harmless::namesLibraryObject(Place definition) const {
+  NodeId initial = p_.file(definition).child(definition.node, Role::Initialiser);
+  return initial != kNoNode && p_.file(definition)[initial].kind == Kind::Name && !p_.symbolAt({definition.file, initial}).known();
+}
+
+// A class of the tree that is a lock: by the name that the language's own library gives one, or by
+// what it does.
+bool Harmless::isLockClass(TypeIndex type) const {
+  const TypeDecl& decl = p_.types[type];
+  if (!decl.definition.known()) return false;
+  if (p_.guarantees(decl.definition.file).typeTraits(p_.text(decl.name)) & kLockType) return true;
+  size_t methods = 0, about = 0;
+  bool takes = false, gives = false;
+  for (FunctionIndex m : decl.methods) {
+    if (p_.functions[m].form != FunctionForm::Function) continue;
+    std::string name = lowerCase(p_.text(p_.functions[m].name));
+    ++methods;
+    about += name.find("lock") != std::string::npos;
+    takes |= name == "lock";
+    gives |= name == "unlock";
+  }
+  return takes && gives && about * 2 >= methods;
+}
+
+// A file's own object that stands for its class, in a table of such, say: nobody writes its fields once it is made.
+bool Harmless::staysAsMade(VariableIndex v, TypeIndex type) const {
+  const TypeUse& use = p_.use(p_.variables[v].type);
+  if (type == kNone || use.decl == kNone || use.has(kPointer | kReference | kArray) || p_.types[type].hasUnknownBase || p_.types[type].bases.empty() || p_.variables[v].onlyIn == kNone) return false;
+  bool touched = std::any_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
+    return p_.uses[u].access == Access::Write || p_.uses[u].access == Access::Update || p_.uses[u].access == Access::Bind;
+  });
+  return !touched && !escapes(v) && !constancy_.changesLater(type, true) && weightsOfCreation(p_, type, kNone).empty() && !mayThrowWhenMade(type);
+}
+
+// Does a constructor of the class, or of a base, throw?
+bool Harmless::mayThrowWhenMade(TypeIndex type) const {
+  return p_.anyBase(type, [&](TypeIndex at, const Base*) {
+    for (FunctionIndex m : p_.types[at].methods) {
+      const Function& fn = p_.functions[m];
+      if (fn.form != FunctionForm::Constructor || !fn.definition.known()) continue;
+      const LoweredFile& file = p_.file(fn.definition);
+      for (NodeId n = fn.definition.node + 1; n < file.nodes.size() && p_.isInside({fn.definition.file, n}, fn.definition.node); ++n)
+        if (file[n].kind == Kind::Throw) return true;
+    }
+    return false;
+  });
+}
+
+// Can code that is not read here set it, and is it meant to? It is not declared constant where
+// constants are, everybody can name it, and code here reads it.
+bool Harmless::isOpenToChange(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  Place home = variable.home();
+  const Language& language = p_.language(home.file);
+  std::string_view name = p_.text(variable.name);
+  bool capitals = std::none_of(name.begin(), name.end(), [](char c) { return c >= 'a' && c <= 'z'; });
+  if (!language.marksConstants || capitals || (variable.modifiers & (kConst | kConstant | kPrivate | kProtected | kThreadLocal)) || variable.onlyIn != kNone) return false;
+  if (p_.usesOfVariable[v].empty() || variable.form == VariableForm::LazyUnguarded) return false;
+  if (language.dotted) return (variable.modifiers & kPublic) && (variable.storage == Storage::StaticField || (variable.storage == Storage::Global && language.bareMembers));
+  // A header tells others of it, and it is given no value here.
+  bool told = std::any_of(variable.declarations.begin(), variable.declarations.end(), [&](Place place) { return p_.isHeader(place.file); });
+  bool empty = !variable.definition.known() || p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode;
+  return variable.storage == Storage::Global && told && empty;
+}
+
+// Where objects are values, the variable has one of its own.
+bool Harmless::isCopied(VariableIndex v) const {
+  const TypeUse& use = p_.use(p_.variables[v].type);
+  return use.decl != kNone && !use.has(kPointer | kReference);
+}
+
+// const TAB: Key = { code: 'Tab', n: 9 }; with an interface of data whose fields nobody writes.
+bool Harmless::isRecordOfData(VariableIndex v, TypeIndex type) const {
+  Place definition = p_.variables[v].definition;
+  NodeId initial = definition.known() ? p_.file(definition).child(definition.node, Role::Initialiser) : kNoNode;
+  return initial != kNoNode && p_.file(definition)[initial].kind == Kind::Collection && p_.types[type].form == TypeForm::Interface && !constancy_.changesLater(type, true);
+}
+
+// A value that is worked out behind a test of whether it is there, from nothing that changes, and
+// stays as it is: a text, a table, or an object of an open class that does not change.
+std::string Harmless::workedOutOnce(VariableIndex v, TypeIndex type) const {
+  const Variable& variable = p_.variables[v];
+  bool own = variable.storage == Storage::FunctionStatic || (variable.modifiers & (kPrivate | kProtected)) || variable.onlyIn != kNone || (variable.storage == Storage::Global && p_.language(variable.home().file).family == "script");
+  if (!own || (variable.modifiers & (kConst | kThreadLocal))) return "";
+  if (type != kNone && (constancy_.changesLater(type) || !hasOpenConstructor(p_, type))) return "";
+  const TypeUse& declared = p_.use(variable.type);
+  uint32_t traits = p_.traits(variable.home().file, variable.type);
+  if (type == kNone && declared.name && declared.has(kPointer) && !declared.has(kArray) && !(traits & (kTextType | kCollection))) return "";  // a library's object
+  // A table that is handed out may be filled by those who get it.
+  if (type == kNone && !(traits & kTextType) && !o_.accessPointsTo(v).empty()) return "";
+  FunctionIndex in = kNone;
+  Place branch;
+  bool given = false;
+  for (uint32_t u : p_.usesOfVariable[v]) {
+    const Use& use = p_.uses[u];
+    if (use.access == Access::Read || (use.access == Access::Call && (type != kNone || use.inMember))) continue;
+    if (use.access != Access::Write || use.in == kNone || (in != kNone && in != use.in)) return "";
+    in = use.in;
+    Place test = decidingTest(use.place);
+    if (!test.known() || (branch.known() && test != branch)) return "";
+    branch = test;
+    if (use.inMember || use.throughPointer) continue;
+    Place up = p_.parent(use.place);
+    NodeId value = p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Value) : kNoNode;
+    if (value == kNoNode || !isFromConstants({up.file, value}, type != kNone, branch)) return "";
+    given = true;
+  }
+  if (!given || !asksFor(branch, v)) return "";
+  return "it is worked out once, when it is first asked for, and stays as it is";
+}
+
+// The branch, or the `a || (a = …)`, that decides whether the code at a place runs.
+Place Harmless::decidingTest(Place place) const {
+  const LoweredFile& file = p_.file(place);
+  NodeId below = place.node;
+  for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda; below = up, up = file.parents[up]) {
+    bool branch = (file[up].kind == Kind::If || file[up].kind == Kind::Conditional) && file[below].role != Role::Condition;
+    bool logic = file[up].kind == Kind::Logic && file[up].firstChild != below;
+    if (branch || logic) return {place.file, up};
+  }
+  return {};
+}
+
+// Does its condition name the variable, or a local that was read from it?
+bool Harmless::asksFor(Place test, VariableIndex v) const {
+  const LoweredFile& file = p_.file(test);
+  NodeId condition = file[test.node].kind == Kind::Logic ? file[test.node].firstChild : file.child(test.node, Role::Condition);
+  return condition != kNoNode && constancy_.names({test.file, condition}, v, true);
+}
+
+// Does what an expression yields depend on nothing but constants, and is it cheap to have twice?
+// `object`: of a class of the tree that does not change. Locals may be set in the same branch.
+bool Harmless::isFromConstants(Place expression, bool object, Place branch) const {
+  const LoweredFile& file = p_.file(expression);
+  const FileLinks& links = p_.links[expression.file];
+  const Node& whole = file[expression.node];
+  if (whole.kind == Kind::Literal) return whole.is(Kind::Literal, LiteralForm::Text);  // a flag says that something was done
+  if (Symbol local = links.symbol[expression.node]; whole.kind == Kind::Name && local.is(Symbol::Sort::Variable) && p_.variables[local.index()].storage == Storage::Local) {
+    for (uint32_t u : p_.usesOfVariable[local.index()]) {
+      const Use& use = p_.uses[u];
+      Place up = p_.parent(use.place);
+      NodeId value = use.access == Access::Write && p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Value) : kNoNode;
+      if (value != kNoNode && value != expression.node && p_.isInside(use.place, branch.node) && p_.file(up)[value].kind != Kind::Name) return isFromConstants({up.file, value}, object, branch);
+    }
+    Place definition = p_.variables[local.index()].definition;
+    NodeId initial = definition.known() ? p_.file(definition).child(definition.node, Role::Initialiser) : kNoNode;
+    return initial != kNoNode && p_.isInside(definition, branch.node) && p_.file(definition)[initial].kind != Kind::Name && isFromConstants({definition.file, initial}, object, branch);
+  }
+  for (NodeId n = expression.node; n < file.nodes.size() && (n == expression.node || p_.isInside({expression.file, n}, expression.node)); ++n) {
+    Kind kind = file[n].kind;
+    Symbol symbol = links.symbol[n];
+    if (kind == Kind::This || kind == Kind::Lambda || kind == Kind::Await) return false;
+    uint32_t traits = kind == Kind::Create ? p_.traits(expression.file, links.type[n]) : 0;
+    if (traits & (kNotSafeToShare | kKeepsState | kThreadType | kFileResource | kAtomicType)) return false;
+    if (symbol.is(Symbol::Sort::Function) && (kind == Kind::Call || kind == Kind::Create) && !weightsOf(p_, symbol.index()).empty()) return false;
+    if (n == expression.node && kind == Kind::Create && !object && !(traits & (kTextType | kCollection))) return false;
+    // An object that is made of nothing is no value.
+    if (n == expression.node && object && file.child(n, Role::Argument) == kNoNode) return false;
+    if (!symbol.is(Symbol::Sort::Variable)) continue;
+    const Variable& named = p_.variables[symbol.index()];
+    if (!named.lives() || !(named.modifiers & (kConst | kConstant))) return false;
+  }
+  return true;
+}
+
+// Kept to save making one for each call: each function that uses it fills it first.
+bool Harmless::isScratch(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  if (variable.storage != Storage::Global || p_.guarantees(variable.home().file).sharedMemoryThreads.holds || (variable.modifiers & kPublic) || !(variable.modifiers & kConst)) return false;
+  NodeId initial = variable.definition.known() ? p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) : kNoNode;
+  if (initial == kNoNode || p_.file(variable.definition)[initial].kind != Kind::Create || (p_.traits(variable.definition.file, variable.type) & kCollection)) return false;
+  if (!o_.accessPointsTo(v).empty()) return false;
+  FunctionIndex last = kNone;
+  bool any = false;
+  for (uint32_t u : p_.usesOfVariable[v]) {  // in order of place
+    const Use& use = p_.uses[u];
+    if (use.in == kNone || p_.functions[use.in].form == FunctionForm::Initialiser) return false;
+    bool first = use.in != last;
+    last = use.in;
+    if (!first) continue;
+    Place up = p_.parent(use.place);
+    const LoweredFile& file = p_.file(up);
+    bool handed = file[up.node].kind == Kind::Call && file[use.place.node].role == Role::Argument;
+    bool filled = use.access == Access::Write;
+    if (use.access == Access::Call && file[up.node].kind == Kind::Member) {
+      NodeId call = file.parents[up.node];
+      bool given = call != kNoNode && file[call].kind == Kind::Call && file.child(call, Role::Argument) != kNoNode;
+      Symbol method = p_.symbolAt(up);
+      filled = given || (method.is(Symbol::Sort::Function) && constancy_.changesByCalling(method.index(), p_.functions[method.index()].owner));
+    }
+    if (!handed && !filled) return false;
+    any = true;
+  }
+  return any;
 }
 
 bool Harmless::onlyAsked(VariableIndex v, TypeIndex made) const {
@@ -147,7 +378,7 @@ bool Harmless::onlyAsked(VariableIndex v, TypeIndex made) const {
   bool all = std::all_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
     const Use& use = p_.uses[u];
     bool kept = p_.around(use.place, Kind::Lambda).node != kNoNode;  // in a function that runs later
-    bool loading = !kept && (use.in == kNone || (p_.functions[use.in].form == FunctionForm::Initialiser && (p_.functions[use.in].modifiers & kStatic)));
+    bool loading = !kept && (use.in == kNone || (p_.functions[use.in].form == FunctionForm::Initialiser && (p_.functions[use.in].owner == kNone || (p_.functions[use.in].modifiers & kStatic))));
     ++(loading ? filled : asked);
     if (loading) return true;
     Place up = p_.parent(use.place);

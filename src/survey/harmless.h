@@ -15,6 +15,8 @@ class Harmless {
   // Empty when the slot, which keeps an object of class `type` (kNone: of none of
   // the tree), is real shared state; else why it is harmless.
   std::string reason(VariableIndex v, TypeIndex type) const;
+  // The class that its definition makes an object of; kNone: none of the tree.
+  TypeIndex madeFor(VariableIndex v) const { return constancy_.madeFor(v); }
 
  private:
   bool onlyReadAfterCreation(VariableIndex v) const;
@@ -22,6 +24,21 @@ class Harmless {
   // In code that runs while a class or file is loaded.
   bool inInitialiser(const Use& use) const;
   bool runsAtLoad(FunctionIndex in, Place place, int depth) const;
+  bool runsOnce(FunctionIndex in, Place place) const;
+  // Is it written there by its own module or class, while that is loaded or under a once flag?
+  bool setsAtStart(const Use& use) const;
+  bool isOpenToChange(VariableIndex v) const;
+  bool isCopied(VariableIndex v) const;
+  bool isRecordOfData(VariableIndex v, TypeIndex type) const;
+  std::string workedOutOnce(VariableIndex v, TypeIndex type) const;
+  Place decidingTest(Place place) const;
+  bool asksFor(Place test, VariableIndex v) const;
+  bool isFromConstants(Place expression, bool object, Place branch) const;
+  bool isLockClass(TypeIndex type) const;
+  bool namesLibraryObject(Place definition) const;
+  bool mayThrowWhenMade(TypeIndex type) const;
+  bool staysAsMade(VariableIndex v, TypeIndex type) const;
+  bool isScratch(VariableIndex v) const;
   // Set once: by its definition, or while its class or file is loaded.
   bool setOnlyAtStart(VariableIndex v) const;
   // Is what the slot refers to changed by anybody, as far as its own uses tell?

@@ -209,6 +209,12 @@ bool Origins::round() {
           // A member of a long-lived object: only free and class-level functions make it a global service.
           bool instanceMethod = p_.functions[i].owner != kNone && !(p_.functions[i].modifiers & kStatic);
           if (instanceMethod || p_.classBehind(f, v.type) == kNone) continue;
+          // Now the one and now the other member: what it hands out is a part of the object that keeps them.
+          bool other = std::any_of(returns_[i].begin(), returns_[i].end(), [&](Place value2) {
+            VariableIndex also = of(value2);
+            return also != kNone && also != slot;
+          });
+          if (other) break;
         }
         accessPoint_[i] = slot;
         waiting_.wake(waiting_.forAccessPoint[i]);
@@ -300,6 +306,23 @@ VariableIndex Origins::slotOf(Place place, Unknown& unknown, int depth) const {
     case Kind::NullTest: return kNone;
     default: return kNone;
   }
+}
+
+VariableIndex Origins::keeperOf(VariableIndex field) const {
+  for (FunctionIndex f : accessPointsTo_[field])
+    for (Place value : returns_[f]) {
+      const LoweredFile& file = p_.file(value);
+      NodeId at = value.node;
+      while (at != kNoNode && !(file[at].kind == Kind::Member && p_.links[value.file].symbol[at] == Symbol(Symbol::Sort::Variable, field))) {
+        NodeId next = file.child(at, Role::Operand);
+        if (next == kNoNode) next = file.child(at, Role::Callee);
+        at = next != kNoNode ? next : file.child(at, Role::Receiver);
+      }
+      NodeId receiver = at == kNoNode ? kNoNode : file.child(at, Role::Receiver);
+      VariableIndex keeper = receiver == kNoNode ? kNone : of({value.file, receiver});
+      if (keeper != kNone && keeper != field && p_.variables[keeper].lives()) return keeper;
+    }
+  return kNone;
 }
 
 const std::vector<FunctionIndex>& Origins::accessPointsTo(VariableIndex slot) const { return accessPointsTo_[slot]; }

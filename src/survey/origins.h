@@ -21,6 +21,8 @@ class Origins {
   const std::vector<VariableIndex>& aliasesOf(VariableIndex slot) const;
   // Is the variable a member of a long-lived object that functions hand out?
   bool isServiceOfContext(VariableIndex field) const { return context_[field] != kNone; }
+  // The slot of the object whose member that is; kNone: of none.
+  VariableIndex keeperOf(VariableIndex field) const;
   // A return statement's value nodes, by function.
   const std::vector<Place>& returnsOf(FunctionIndex function) const { return returns_[function]; }
 

@@ -113,6 +113,30 @@ void Recogniser::findConsumers(Entity& entity) {
   }
 }
 
+// A class-level function of the class that keeps the slot, which works with the object itself: its
+// callers use the object, whether they see it or not.
+void Recogniser::addCallersOfOwnFunctions(Entity& entity) {
+  const Variable& slot = p_.variables[entity.slot];
+  if (slot.storage != Storage::StaticField || entity.type == kNone || (slot.owner != entity.type && !p_.derivesFrom(entity.type, slot.owner))) return;
+  std::set<FunctionIndex> working = functionsThatReach(slot.owner, {entity.slot});
+  for (FunctionIndex m : p_.types[slot.owner].methods) {
+    const Function& fn = p_.functions[m];
+    bool accessPoint = std::any_of(entity.accessPoints.begin(), entity.accessPoints.end(), [&](const AccessPoint& a) { return a.function == m; });
+    if (!fn.isStaticMember() || fn.form != FunctionForm::Function || accessPoint || !working.count(m)) continue;
+    for (uint32_t c : p_.callsOfFunction[m]) {
+      const CallSite& call = p_.calls[c];
+      if (isOwn(entity, call.in) || (call.in != kNone && p_.functions[call.in].owner == slot.owner)) continue;
+      Consumer consumer;
+      consumer.place = call.place;
+      consumer.in = call.in;
+      consumer.inInitialiserOf = call.inInitialiserOf;
+      consumer.access = Access::Call;
+      consumer.method = m;
+      entity.consumers.push_back(consumer);
+    }
+  }
+}
+
 void Recogniser::sortConsumers(Entity& entity) const {
   sortByKey(entity.consumers, [&](const Consumer& c) { return std::tuple<std::string_view, uint32_t, NodeId>(p_.path(c.place), p_.line(c.place), c.place.node); });
   entity.consumers.erase(std::unique(entity.consumers.begin(), entity.consumers.end(), [](const Consumer& a, const Consumer& b) { return a.place == b.place; }), entity.consumers.end());
@@ -179,7 +203,27 @@ void Recogniser::findEnforcement(Entity& entity) {
   const Variable& slot = p_.variables[entity.slot];
   bool openSlot = (slot.storage == Storage::Global && slot.onlyIn == kNone && !(slot.modifiers & kConst)) || (slot.storage == Storage::StaticField && (slot.modifiers & kPublic));
   if (openSlot && p_.use(slot.type).has(kPointer) && !(slot.modifiers & kConst)) entity.openings.push_back("its slot can be replaced from outside");
+  const Guarantees& g = p_.guarantees(f);
+  auto has = [&](std::string_view hook) {
+    return std::any_of(p_.types[entity.type].methods.begin(), p_.types[entity.type].methods.end(), [&](FunctionIndex m) { return p_.text(p_.functions[m].name) == hook; });
+  };
+  bool single = entity.kind == EntityKind::Singleton && p_.types[entity.type].form == TypeForm::Class;
+  if (single && g.clonesByDefault.holds && !has(g.cloneHook)) entity.openings.push_back("it can be cloned");
+  if (single && !g.revivableBase.empty() && !has(g.reviveHook))
+    for (const Base& base : p_.types[entity.type].bases)
+      if (lastPart(p_.text(p_.use(base.use).name)) == g.revivableBase) entity.openings.push_back("it can be made again from stored bytes");
+  if (single && !hasOpenConstructor(p_, entity.type) && hasProtectedConstructor(entity.type)) entity.openings.push_back("a subclass can make another");
+  if (isHandedASuccessor(entity.slot)) entity.openings.push_back("a function replaces it from outside");
   entity.enforced = entity.openings.empty() ? 1 : 0;
+}
+
+// Is one of its constructors open to subclasses, of which there may be some?
+bool Recogniser::hasProtectedConstructor(TypeIndex type) const {
+  if (p_.types[type].modifiers & kFinal) return false;
+  return std::any_of(p_.types[type].methods.begin(), p_.types[type].methods.end(), [&](FunctionIndex m) {
+    const Function& fn = p_.functions[m];
+    return fn.form == FunctionForm::Constructor && (fn.modifiers & kProtected) && !(fn.modifiers & (kPrivate | kDeleted));
+  });
 }
 
 void Recogniser::findEnd(Entity& entity) {

@@ -77,6 +77,10 @@ void Recogniser::findTests(Entity& entity, Place place) const {
 bool Recogniser::readCreation(Place value, CreationFacts& facts) const {
   const LoweredFile& file = p_.file(value);
   const Node& node = file[value.node];
+  if (node.kind == Kind::Dereference || node.kind == Kind::Cast || node.kind == Kind::AddressOf) {
+    NodeId operand = file.child(value.node, Role::Operand);
+    return operand != kNoNode && readCreation({value.file, operand}, facts);
+  }
   if (node.kind == Kind::Create) {
     facts.place = value;
     Symbol symbol = p_.symbolAt(value);
@@ -91,6 +95,7 @@ bool Recogniser::readCreation(Place value, CreationFacts& facts) const {
   if (node.kind == Kind::Call) {
     Symbol symbol = p_.symbolAt(value);
     NodeId callee = file.child(value.node, Role::Callee);
+    if (callee != kNoNode && file[callee].kind == Kind::Lambda) return readReturned({value.file, callee}, facts);
     if (symbol.is(Symbol::Sort::Function)) {
       // A factory: it returns what it creates.
       for (const Place& returned : o_.returnsOf(symbol.index())) {
@@ -108,10 +113,19 @@ bool Recogniser::readCreation(Place value, CreationFacts& facts) const {
       facts.made = p_.symbolAt({value.file, callee}).index();
       return true;
     }
-    // std::move(fresh), std::shared_ptr<T>(new T)
-    for (NodeId c : children(file, value.node))
-      if (file[c].role == Role::Argument && readCreation({value.file, c}, facts)) return true;
-    return false;
+    // std::move(fresh), std::shared_ptr<T>(new T); run(new Action() { Hub run() { return new Hub(); } })
+    for (NodeId c : children(file, value.node)) {
+      if (file[c].role != Role::Argument) continue;
+      bool nameless = false;
+      for (NodeId inner : children(file, c)) nameless |= file[c].kind == Kind::Create && file[inner].kind == Kind::Type;
+      if (nameless ? readReturned({value.file, c}, facts) : readCreation({value.file, c}, facts)) return true;
+    }
+    if (callee == kNoNode || !p_.language(value.file).createsByCall || symbol.known()) return false;
+    // Counter(…): a library's class, which bears a capital, is made by calling it.
+    std::string_view made = lastPart(file.name(callee));
+    if (file[callee].kind != Kind::Name || made.empty() || made[0] < 'A' || made[0] > 'Z') return false;
+    facts.place = value;
+    return true;
   }
   if (node.kind == Kind::Collection && (node.name || file.child(value.node, Role::Type) != kNoNode)) {
     facts.place = value;
@@ -145,76 +159,187 @@ bool Recogniser::readCreation(Place value, CreationFacts& facts) const {
   return false;
 }
 
+bool Recogniser::readReturned(Place code, CreationFacts& facts) const {
+  const LoweredFile& file = p_.file(code);
+  for (NodeId n = code.node + 1; n < file.nodes.size() && p_.isInside({code.file, n}, code.node); ++n) {
+    if (file[n].kind != Kind::Return || p_.around({code.file, n}, Kind::Lambda).node > code.node) continue;
+    NodeId value = file.child(n, Role::Value);
+    if (value != kNoNode && readCreation({code.file, value}, facts)) return true;
+  }
+  return false;
+}
+
+bool Recogniser::startsEmpty(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  Place home = variable.home();
+  NodeId initial = p_.file(home).child(home.node, Role::Initialiser);
+  const LoweredFile& file = p_.file(home);
+  if (initial != kNoNode && file[initial].kind == Kind::Create && (traitsOf(v) & (kAtomicType | kPointerLike | kOwningPointer | kOptionalType))) {
+    // std::atomic<T*> slot{nullptr}; new AtomicReference<>()
+    NodeId given = file.child(initial, Role::Argument);
+    return classOf(v) != kNone && (given == kNoNode || file[given].is(Kind::Literal, LiteralForm::Null));
+  }
+  if (initial != kNoNode) return file[initial].is(Kind::Literal, LiteralForm::Null);
+  const TypeUse& use = p_.use(variable.type);
+  return use.has(kPointer) || (p_.language(home.file).dotted && use.decl == kNone && !use.name);
+}
+
+bool Recogniser::isWorkedOut(Place value) const {
+  const LoweredFile& file = p_.file(value);
+  switch (file[value.node].kind) {
+    case Kind::Call: case Kind::Await: return o_.of(value) == kNone;
+    case Kind::Create: case Kind::Collection: case Kind::Index: case Kind::Lambda: return true;
+    case Kind::Literal: return !file[value.node].is(Kind::Literal, LiteralForm::Null);
+    case Kind::Cast: {
+      NodeId operand = file.child(value.node, Role::Operand);
+      return operand != kNoNode && isWorkedOut({value.file, operand});
+    }
+    case Kind::Conditional: {
+      for (NodeId c : children(file, value.node))
+        if ((file[c].role == Role::Then || file[c].role == Role::Else) && isWorkedOut({value.file, c})) return true;
+      return false;
+    }
+    case Kind::Name: {
+      // A local of the function that was given what is worked out.
+      Symbol symbol = p_.symbolAt(value);
+      if (!symbol.is(Symbol::Sort::Variable) || p_.variables[symbol.index()].storage != Storage::Local) return false;
+      Place definition = p_.variables[symbol.index()].definition;
+      NodeId initial = definition.known() ? p_.file(definition).child(definition.node, Role::Initialiser) : kNoNode;
+      return initial != kNoNode && p_.file(definition)[initial].kind != Kind::Name && isWorkedOut({definition.file, initial});
+    }
+    case Kind::Member: return p_.language(value.file).dotted && !p_.symbolAt(value).known();
+    default: return false;
+  }
+}
+
+bool Recogniser::createdByDefinition(Entity& entity, bool byValue) {
+  VariableIndex v = entity.slot;
+  const Variable& variable = p_.variables[v];
+  CreationFacts& facts = entity.creation;
+  uint32_t traits = traitsOf(v);
+  Place definition = variable.home();
+  NodeId initial = p_.file(definition).child(definition.node, Role::Initialiser);
+  const Guarantees& g = p_.guarantees(definition.file);
+  CreationFacts initialFacts;
+  bool creates = initial != kNoNode && !startsEmpty(v) && readCreation({definition.file, initial}, initialFacts);
+  // new Lazy<T>(() => new T()): made by the function when it is asked for.
+  if (creates && (traits & kLazyType)) initialFacts.made = entity.type;
+  if (creates && initialFacts.made == kNone && entity.type != kNone && !byValue) {
+    // unique_ptr<T> slot(new T): the Create node is the pointer's, the argument makes the object.
+    for (NodeId c : children(p_.file(definition), initial))
+      if (p_.file(definition)[c].role == Role::Argument) readCreation({definition.file, c}, initialFacts);
+    creates = initialFacts.made != kNone || (p_.language(definition.file).dotted && initialFacts.place.known());
+  }
+  bool worked = initial != kNoNode && p_.language(definition.file).dotted && !startsEmpty(v) && isWorkedOut({definition.file, initial});
+  if (!creates && !worked && (!byValue || startsEmpty(v))) return false;
+  if (startsFalse(v)) {  // until it is given what it is for
+    Entity later = entity;
+    if (createdByAssignment(later)) return false;
+  }
+  facts = initialFacts;
+  if (!facts.place.known()) facts.place = worked ? Place{definition.file, initial} : definition;
+  if (facts.made == kNone) facts.made = entity.type;
+  // A number or text is there from the beginning.
+  bool constant = entity.type == kNone && initial != kNoNode && p_.file(definition)[initial].kind == Kind::Literal;
+  facts.time = variable.storage == Storage::FunctionStatic && !constant ? CreationTime::Lazy : CreationTime::Eager;
+  facts.in = variable.function;
+  if ((traits & kLazyType) || (variable.form != VariableForm::Plain && !constant) || isNestedHolder(variable, entity.type)) facts.time = CreationTime::Lazy;
+  // A thread's own copy needs no guard against other threads.
+  facts.guard = variable.modifiers & kThreadLocal ? GuardSort::Language
+                : variable.storage == Storage::FunctionStatic ? (g.guardedLocalStatic.holds ? GuardSort::Language : GuardSort::None)
+                : variable.form == VariableForm::LazyUnguarded ? GuardSort::None : GuardSort::Language;
+  return true;
+}
+
+bool Recogniser::createdByAssignment(Entity& entity) {
+  VariableIndex v = entity.slot;
+  int best = -1;
+  for (uint32_t u : p_.usesOfVariable[v]) {
+    const Use& site = p_.uses[u];
+    if (site.access != Access::Write && site.access != Access::Update) continue;
+    CreationFacts here;
+    bool creates = creationAt(site, here);
+    if (!creates) {
+      // Worked out by code that is not in the tree, or that makes no object.
+      Place up = p_.parent(site.place);
+      NodeId value = p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Value) : kNoNode;
+      if (site.inMember || site.throughPointer || value == kNoNode || !isWorkedOut({up.file, value})) continue;
+      if (!startsEmpty(v) && (!startsFalse(v) || p_.file(up)[value].kind == Kind::Literal)) continue;
+      here.place = {up.file, value};
+    } else if (entity.type == kNone && !startsEmpty(v) && !startsFalse(v)) {
+      continue;  // what it holds at first is replaced
+    }
+    here.in = site.in;
+    Entity trial = entity;
+    trial.creation = here;
+    findTests(trial, site.place);
+    decideGuard(trial, site);
+    const Guarantees& g = p_.guarantees(site.place.file);
+    bool loading = site.in != kNone && p_.functions[site.in].form == FunctionForm::Initialiser && (p_.functions[site.in].owner == kNone || (p_.functions[site.in].modifiers & kStatic)) && p_.around(site.place, Kind::Lambda).node == kNoNode;
+    trial.creation.time = loading && !(p_.variables[v].modifiers & kThreadLocal) ? CreationTime::Eager : CreationTime::Lazy;
+    if (loading && (g.guardedLocalStatic.holds || !g.sharedMemoryThreads.holds) && trial.creation.guard == GuardSort::None) trial.creation.guard = GuardSort::Language;
+    // What production code makes goes before what a test makes, an object before another value, and
+    // of several the one behind a test is the lazy one.
+    bool tested = trial.creation.innerTest.known() || trial.creation.outerTest.known() || (trial.creation.guard != GuardSort::None && trial.creation.guard != GuardSort::SingleThreaded);
+    int rank = (isInTests(site.place) ? 0 : 4) + (creates ? 2 : 0) + (tested ? 1 : 0);
+    if (rank <= best) continue;
+    best = rank;
+    entity.creation = trial.creation;
+  }
+  return best >= 0;
+}
+
+// false, or a text without a character, where the value is to be put.
+bool Recogniser::startsFalse(VariableIndex v) const {
+  Place home = p_.variables[v].home();
+  NodeId initial = p_.file(home).child(home.node, Role::Initialiser);
+  return initial != kNoNode && p_.file(home)[initial].is(Kind::Literal, LiteralForm::Boolean) && p_.language(home.file).infersTypes;
+}
+
+bool Recogniser::createdByItself(Entity& entity) const {
+  if (entity.type == kNone || !isSetToThis(entity.slot)) return false;
+  std::vector<uint32_t> sites;
+  for (TypeIndex t : familyOf(entity.type))
+    for (uint32_t c : p_.creationsOfType[t])
+      if (!p_.creations[c].asBase && !p_.creations[c].delegated && !p_.creations[c].copy) sites.push_back(c);
+  if (sites.size() != 1) return false;
+  const Creation& creation = p_.creations[sites.front()];
+  CreationFacts& facts = entity.creation;
+  facts.place = creation.place;
+  facts.in = creation.in;
+  facts.made = creation.type;
+  facts.constructor = creation.constructor;
+  facts.time = creation.in != kNone ? CreationTime::Lazy : CreationTime::Eager;
+  if (!p_.guarantees(creation.place.file).sharedMemoryThreads.holds) facts.guard = GuardSort::SingleThreaded;
+  return true;
+}
+
+void Recogniser::createdWithKeeper(Entity& entity) {
+  VariableIndex keeper = o_.keeperOf(entity.slot);
+  if (keeper == kNone || entity.creation.innerTest.known()) return;
+  Entity whole;
+  whole.slot = keeper;
+  whole.type = classOf(keeper);
+  findCreation(whole);
+  if (whole.creation.time == CreationTime::Elsewhere) return;
+  const CreationFacts own = entity.creation;
+  entity.creation = whole.creation;
+  if (own.place.known()) entity.creation.place = own.place;
+  entity.creation.made = own.made != kNone ? own.made : entity.type;
+  entity.creation.constructor = own.constructor;
+  entity.creation.weights = own.weights;
+}
+
 void Recogniser::findCreation(Entity& entity) {
   VariableIndex v = entity.slot;
   const Variable& variable = p_.variables[v];
   CreationFacts& facts = entity.creation;
   const TypeUse& use = p_.use(variable.type);
   uint32_t traits = traitsOf(v);
-  Place definition = p_.variables[v].home();
-  NodeId initial = p_.file(definition).child(definition.node, Role::Initialiser);
-  const Guarantees& g = p_.guarantees(definition.file);
   bool byValue = !use.has(kPointer | kReference) && !(traits & (kOwningPointer | kPointerLike | kOptionalType)) && !((traits & kAtomicType) && entity.type != kNone);
-  bool made = false;
-  if (variable.lives()) {
-    CreationFacts initialFacts;
-    bool creates = initial != kNoNode && readCreation({definition.file, initial}, initialFacts);
-    // new Lazy<T>(() => new T()): made by the function when it is asked for.
-    if (creates && (traits & kLazyType)) initialFacts.made = entity.type;
-    if (creates && initialFacts.made == kNone && entity.type != kNone && !byValue) {
-      // unique_ptr<T> slot(new T): the Create node is the pointer's, the argument makes the object.
-      for (NodeId c : children(p_.file(definition), initial))
-        if (p_.file(definition)[c].role == Role::Argument) readCreation({definition.file, c}, initialFacts);
-      creates = initialFacts.made != kNone;
-    }
-    if (byValue || creates) {
-      facts = initialFacts;
-      if (!facts.place.known()) facts.place = definition;
-      if (facts.made == kNone) facts.made = entity.type;
-      facts.time = variable.storage == Storage::FunctionStatic ? CreationTime::Lazy : CreationTime::Eager;
-      facts.in = variable.function;
-      if ((traits & kLazyType) || variable.form != VariableForm::Plain || isNestedHolder(variable, entity.type)) facts.time = CreationTime::Lazy;
-      // A thread's own copy needs no guard against other threads.
-      facts.guard = variable.modifiers & kThreadLocal ? GuardSort::Language
-                    : variable.storage == Storage::FunctionStatic ? (g.guardedLocalStatic.holds ? GuardSort::Language : GuardSort::None)
-                    : variable.form == VariableForm::LazyUnguarded ? GuardSort::None : GuardSort::Language;
-      made = true;
-    }
-  }
-  if (!made) {
-    // Assigned somewhere: lazily made, or set from outside.
-    for (uint32_t u : p_.usesOfVariable[v]) {
-      const Use& site = p_.uses[u];
-      if (site.access != Access::Write && site.access != Access::Update) continue;
-      CreationFacts here;
-      if (!creationAt(site, here)) continue;
-      here.time = CreationTime::Lazy;
-      here.in = site.in;
-      entity.creation = here;
-      findTests(entity, site.place);
-      decideGuard(entity, site);
-      made = true;
-      // Of several the one behind a test is the lazy one.
-      if (entity.creation.innerTest.known() || entity.creation.outerTest.known() || entity.creation.guard != GuardSort::None) break;
-    }
-  }
-  if (!made && entity.type != kNone && isSetToThis(v)) {
-    // It enters itself when it is made: the one place that makes it is the creation.
-    std::vector<uint32_t> sites;
-    for (TypeIndex t : familyOf(entity.type))
-      for (uint32_t c : p_.creationsOfType[t])
-        if (!p_.creations[c].asBase && !p_.creations[c].delegated && !p_.creations[c].copy) sites.push_back(c);
-    if (sites.size() == 1) {
-      const Creation& creation = p_.creations[sites.front()];
-      facts.place = creation.place;
-      facts.in = creation.in;
-      facts.made = creation.type;
-      facts.constructor = creation.constructor;
-      facts.time = creation.in != kNone ? CreationTime::Lazy : CreationTime::Eager;
-      if (!g.sharedMemoryThreads.holds) facts.guard = GuardSort::SingleThreaded;
-      made = true;
-    }
-  }
+  bool made = variable.lives() && createdByDefinition(entity, byValue);
+  made = made || createdByAssignment(entity) || createdByItself(entity);
+  if (!variable.lives()) createdWithKeeper(entity);
   if (made && facts.constructor == kNone && facts.made != kNone) {
     for (uint32_t c : p_.creationsOfType[facts.made])
       if (p_.creations[c].place == facts.place) facts.constructor = p_.creations[c].constructor;
@@ -290,7 +415,7 @@ void Recogniser::decideGuard(Entity& entity, const Use& site) {
   }
   // While its class is loaded, once and under the language's guard.
   const Guarantees& promises = p_.guarantees(site.place.file);
-  bool loading = site.in != kNone && p_.functions[site.in].form == FunctionForm::Initialiser && (p_.functions[site.in].modifiers & kStatic) && promises.guardedLocalStatic.holds && promises.orderedAcrossFiles.holds;
+  bool loading = site.in != kNone && p_.functions[site.in].form == FunctionForm::Initialiser && (p_.functions[site.in].owner == kNone || (p_.functions[site.in].modifiers & kStatic)) && promises.guardedLocalStatic.holds && promises.orderedAcrossFiles.holds;
   if ((p_.variables[entity.slot].modifiers & kThreadLocal) || loading) {
     facts.guard = GuardSort::Language;
     return;

@@ -35,14 +35,21 @@ EntityKind Recogniser::decideKind(const Entity& entity) const {
     bool selfMade = isSetToThis(v);
     if (accessor && setElsewhere && !selfMade && !closed) return EntityKind::Ambient;
     bool value = !refuses && !selfMade && makesMore(entity);
-    if ((ownAccessor && !value) || refuses) return EntityKind::Singleton;
+    // Which object is there last is decided by whoever makes them: there may be several.
+    bool newest = selfMade && !refuses && hasOpenConstructor(p_, type);
+    if (newest) return EntityKind::SharedInstance;
+    bool exchanged = ownAccessor && !closed && isHandedASuccessor(v);
+    if ((ownAccessor && !value && !exchanged) || refuses) return EntityKind::Singleton;
     if (closed && !value && (accessor || slotInside || entity.creation.made == type)) return EntityKind::Singleton;
     if (slotInside && selfMade) return EntityKind::Singleton;
+    // The one object of its class, made where the class keeps it.
+    if (slotInside && !value && variable.owner == type && (variable.modifiers & kPublic) && entity.creation.time != CreationTime::Elsewhere && isOnlyOne(entity)) return EntityKind::Singleton;
     if (accessor) return EntityKind::SharedInstance;
-    if (slotInside && (p_.variables[v].modifiers & kPublic)) return EntityKind::SharedInstance;
-    bool open = variable.storage == Storage::Global && (variable.onlyIn == kNone || !use.has(kPointer));
-    if (open && behaves(type)) return EntityKind::SharedInstance;
-    if (variable.storage == Storage::StaticField && (variable.modifiers & kPublic) && behaves(type)) return EntityKind::SharedInstance;
+    if (slotInside && (variable.modifiers & kPublic)) return EntityKind::SharedInstance;
+    if (isReadyInstance(entity) && behaves(type)) return EntityKind::SharedInstance;
+    if (variable.storage == Storage::StaticField && (variable.modifiers & kPublic) && behaves(type) && p_.language(variable.home().file).dotted) return EntityKind::SharedInstance;
+  } else if (isLibraryObject(entity) && (accessor || (p_.language(variable.home().file).infersTypes && isReadyInstance(entity)))) {
+    return EntityKind::SharedInstance;
   }
   switch (variable.storage) {
     case Storage::StaticField: return EntityKind::StaticField;
@@ -50,6 +57,53 @@ EntityKind Recogniser::decideKind(const Entity& entity) const {
     case Storage::Field: return EntityKind::SharedInstance;
     default: return EntityKind::GlobalVariable;
   }
+}
+
+// A module's or namespace's object that others can name, or that is made where it is declared.
+bool Recogniser::isReadyInstance(const Entity& entity) const {
+  const Variable& variable = p_.variables[entity.slot];
+  if (variable.storage != Storage::Global || variable.onlyIn != kNone) return false;
+  bool told = p_.language(variable.home().file).family != "script" || (variable.modifiers & kPublic);
+  return (told && !(variable.modifiers & kPrivate)) || entity.creation.time == CreationTime::Eager;
+}
+
+// An object of a class that is not in the tree, and no collection, text, lock or the like.
+bool Recogniser::isLibraryObject(const Entity& entity) const {
+  if (!entity.creation.place.known()) return false;
+  const Node& node = p_.node(entity.creation.place);
+  constexpr uint32_t kOther = kCollection | kKeyedCollection | kTextType | kLockType | kConditionType | kOnceFlagType | kAtomicType;
+  if ((traitsOf(entity.slot) | variableTraits(p_, entity.slot)) & kOther) return false;
+  if (node.kind == Kind::Create) return !(p_.traits(entity.creation.place.file, p_.typeAt(entity.creation.place)) & kOther);
+  // Counter(…), where classes are called.
+  NodeId callee = node.kind == Kind::Call && p_.language(entity.creation.place.file).createsByCall ? p_.file(entity.creation.place).child(entity.creation.place.node, Role::Callee) : kNoNode;
+  std::string_view name = callee == kNoNode ? std::string_view{} : lastPart(p_.file(entity.creation.place).name(callee));
+  return !name.empty() && name[0] >= 'A' && name[0] <= 'Z' && !(p_.guarantees(entity.creation.place.file).typeTraits(name) & kOther);
+}
+
+// Can others put another object of the class there, by a function that takes it?
+bool Recogniser::isHandedASuccessor(VariableIndex v) const {
+  for (uint32_t u : p_.usesOfVariable[v]) {
+    const Use& use = p_.uses[u];
+    if (use.access != Access::Write || use.throughPointer || use.inMember || use.in == kNone || !p_.functions[use.in].isStaticMember()) continue;
+    Place up = p_.parent(use.place);
+    NodeId value = p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Value) : kNoNode;
+    Symbol given = value == kNoNode ? Symbol{} : p_.links[up.file].symbol[value];
+    if (given.is(Symbol::Sort::Variable) && p_.variables[given.index()].storage == Storage::Parameter && (p_.functions[use.in].modifiers & kPublic)) return true;
+  }
+  return false;
+}
+
+// Is no other object of the class made by production code, nor kept beside it in the class?
+bool Recogniser::isOnlyOne(const Entity& entity) const {
+  const TypeDecl& decl = p_.types[entity.type];
+  for (VariableIndex other : decl.statics)
+    if (other != entity.slot && classOf(other) == entity.type) return false;
+  for (uint32_t c : p_.creationsOfType[entity.type]) {
+    const Creation& creation = p_.creations[c];
+    bool own = creation.place == entity.creation.place || creation.asVariable == entity.slot || creation.inInitialiserOf == entity.slot || (creation.in != kNone && creation.in == entity.creation.in);
+    if (!own && !creation.asBase && !creation.delegated && !isInTests(creation.place)) return false;
+  }
+  return behaves(entity.type);
 }
 
 TypeIndex Recogniser::outermost(TypeIndex type) const {
@@ -83,11 +137,86 @@ bool Recogniser::makesMore(const Entity& entity) const {
 // A keyed table whose values are objects that do something.
 bool Recogniser::isInstanceTable(VariableIndex v) const {
   const TypeUse& use = p_.use(p_.variables[v].type);
-  if (!(traitsOf(v) & kKeyedCollection) || use.argumentCount < 2) return false;
   Place place = p_.variables[v].home();
-  TypeUseId mapped = p_.argument(use, 1);
-  TypeIndex type = p_.classBehind(place.file, mapped);
-  return type != kNone && (p_.use(mapped).has(kPointer) || (p_.traits(place.file, mapped) & (kOwningPointer | kPointerLike)) || behaves(type));
+  uint32_t traits = traitsOf(v) | variableTraits(p_, v);
+  if ((traits & kKeyedCollection) && use.argumentCount >= 2) {
+    // Of a table of lists or tables those hold the objects.
+    TypeUseId mapped = p_.argument(use, 1);
+    for (int depth = 0; depth < 3 && (p_.traits(place.file, mapped) & kCollection) && p_.use(mapped).argumentCount > 0; ++depth) mapped = p_.argument(p_.use(mapped), p_.use(mapped).argumentCount - 1);
+    TypeIndex type = p_.classBehind(place.file, mapped);
+    if (type != kNone) return p_.types[type].form != TypeForm::Enum && (p_.use(mapped).has(kPointer) || (p_.traits(place.file, mapped) & (kOwningPointer | kPointerLike)) || behaves(type));
+    if (p_.use(mapped).name && !isUntold(mapped)) {
+      // An object of a library's class, but no text, number, class or collection.
+      std::string_view name = lastPart(p_.text(p_.use(mapped).name));
+      bool value = name == "Class" || name == "KClass" || name == "Type" || name == "Date" || name == "URL" || name == "URI" || name == "UUID" || (p_.traits(place.file, mapped) & (kTextType | kCollection));
+      return p_.language(place.file).dotted && p_.use(mapped).has(kPointer) && !value && !(p_.variables[v].modifiers & kPrivate);
+    }
+  }
+  return keepsInstancesByKey(v);
+}
+
+// A library's base of everything, or a type parameter, tells nothing of what is kept.
+bool Recogniser::isUntold(TypeUseId type) const {
+  const TypeUse& use = p_.use(type);
+  std::string_view name = lastPart(p_.text(use.name));
+  return use.parameter || name == "Object" || name == "object" || name == "Any" || name == "any" || name == "interface{}" || name == "dynamic" || name == "unknown";
+}
+
+// What is put under a key tells where types do not: an object that is made or handed in, and no
+// class, text or number.
+bool Recogniser::keepsInstancesByKey(VariableIndex v) const {
+  auto isInstance = [&](Place value) {
+    const LoweredFile& file = p_.file(value);
+    const Node& node = file[value.node];
+    Symbol named = p_.symbolAt(value);
+    TypeIndex type = p_.typeAt(value) ? p_.classBehind(value.file, p_.typeAt(value)) : kNone;
+    if (type != kNone && p_.types[type].form == TypeForm::Enum) return false;
+    if (node.kind == Kind::This) {  // of a class of classes it is a class
+      FunctionIndex in = kNone;
+      for (NodeId up = file.parents[value.node]; up != kNoNode && in == kNone; up = file.parents[up])
+        if (Symbol around = p_.links[value.file].symbol[up]; file[up].kind == Kind::Function && around.is(Symbol::Sort::Function)) in = around.index();
+      TypeIndex of = in == kNone ? kNone : p_.functions[in].owner;
+      return of == kNone || std::none_of(p_.types[of].bases.begin(), p_.types[of].bases.end(), [&](const Base& base) { return p_.text(p_.use(base.use).name) == "type"; });
+    }
+    if (node.kind == Kind::Create) return type != kNone ? behaves(type) : !(p_.traits(value.file, p_.typeAt(value)) & (kCollection | kTextType | kAtomicType | kLockType));
+    if (node.kind == Kind::Call) {
+      NodeId callee = file.child(value.node, Role::Callee);
+      if (callee == kNoNode) return false;
+      if (p_.links[value.file].symbol[callee].is(Symbol::Sort::Type)) return behaves(p_.links[value.file].symbol[callee].index());
+      CreationFacts facts;
+      return !p_.symbolAt(value).known() && readCreation(value, facts) && !(p_.guarantees(value.file).typeTraits(lastPart(file.name(callee))) & (kCollection | kTextType | kAtomicType | kLockType));
+    }
+    if (node.kind != Kind::Name || !named.is(Symbol::Sort::Variable)) return false;
+    if (type != kNone) return behaves(type);
+    const Variable& variable = p_.variables[named.index()];
+    if (variable.storage == Storage::Local) {
+      NodeId initial = variable.definition.known() ? p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) : kNoNode;
+      CreationFacts facts;
+      return initial != kNoNode && readCreation({variable.definition.file, initial}, facts) && (facts.made != kNone ? behaves(facts.made) : p_.file(variable.definition)[initial].kind != Kind::Collection);
+    }
+    return false;
+  };
+  for (uint32_t u : p_.usesOfVariable[v]) {
+    const Use& use = p_.uses[u];
+    if (use.access != Access::Write || !use.inMember) continue;
+    Place at = use.place, up = p_.parent(at);
+    while (p_.node(up).kind == Kind::Index && p_.node(at).role == Role::Receiver) at = up, up = p_.parent(up);
+    if (p_.node(at).kind == Kind::Index && p_.node(up).kind == Kind::Assign && p_.node(at).role == Role::Target) {
+      NodeId key = p_.file(at).child(at.node, Role::Argument);
+      bool counted = key != kNoNode && p_.file(at)[key].is(Kind::Literal, LiteralForm::Number);
+      NodeId value = p_.file(up).child(up.node, Role::Value);
+      if (!counted && value != kNoNode && isInstance({up.file, value})) return true;
+      continue;
+    }
+    // table.put(key, value)
+    Place call = p_.node(up).kind == Kind::Member ? p_.parent(up) : Place{};
+    if (!call.known() || p_.node(call).kind != Kind::Call || p_.guarantees(call.file).collectionAct(p_.nameOf(up)) != CollectionAct::Add) continue;
+    std::vector<NodeId> given;
+    for (NodeId c : children(p_.file(call), call.node))
+      if (p_.file(call)[c].role == Role::Argument) given.push_back(c);
+    if (given.size() == 2 && isInstance({call.file, given[1]})) return true;
+  }
+  return false;
 }
 
 // Does the class do something, or is it a plain record?

@@ -11,23 +11,47 @@ namespace elmcart {
 bool Recogniser::isSlot(VariableIndex v) const {
   const Variable& variable = p_.variables[v];
   if (variable.lives()) {
+    if (variable.setOnObjects && isDefaultOfField(v)) return false;
     if (!variable.definition.known() && variable.storage == Storage::Global) return !variable.declarations.empty() && (variable.modifiers & kExtern);
     // A template's static member without its class parameters filled in is still one slot a type.
     return variable.name != 0;
   }
-  return o_.isServiceOfContext(v);
+  if (!o_.isServiceOfContext(v)) return false;
+  // What each thread has for itself is shared by none.
+  VariableIndex keeper = o_.keeperOf(v);
+  return keeper == kNone || !((p_.variables[keeper].modifiers & kThreadLocal) || (traitsOf(keeper) & kPerThread));
+}
+
+// A class-level value that each object begins with: code sets it on objects, never on the class.
+bool Recogniser::isDefaultOfField(VariableIndex v) const {
+  Place definition = p_.variables[v].definition;
+  NodeId initial = definition.known() ? p_.file(definition).child(definition.node, Role::Initialiser) : kNoNode;
+  if (initial == kNoNode || p_.file(definition)[initial].kind != Kind::Literal) return false;
+  return std::none_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
+    const Use& use = p_.uses[u];
+    return (use.access == Access::Write || use.access == Access::Update) && !use.inMember && !use.throughPointer;
+  });
+}
+
+TypeIndex Recogniser::classOf(VariableIndex v) const {
+  const TypeUse& use = p_.use(p_.variables[v].type);
+  if (use.has(kArray)) return kNone;
+  TypeIndex declared = p_.classBehind(p_.variables[v].home().file, p_.variables[v].type);
+  return declared == kNone && use.decl == kNone ? harmless_.madeFor(v) : declared;
 }
 
 void Recogniser::indexStaticHolders() {
   for (TypeIndex t = 0; t < p_.types.size(); ++t) {
     const TypeDecl& decl = p_.types[t];
-    if (!decl.definition.known() || decl.statics.empty() || !decl.fields.empty() || !decl.bases.empty() || !decl.derived.empty()) continue;
+    bool isObject = decl.form == TypeForm::Object;
+    bool inherits = std::any_of(decl.bases.begin(), decl.bases.end(), [](const Base& base) { return base.type != kNone; });
+    if (!decl.definition.known() || decl.statics.empty() || !decl.fields.empty() || (inherits && !isObject) || !decl.derived.empty()) continue;
     bool onlyStatic = true, anyStatic = false;
     for (FunctionIndex m : decl.methods) {
       const Function& fn = p_.functions[m];
       if (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor) continue;
       if (p_.text(fn.name) == "operator=") continue;
-      if (fn.modifiers & kStatic) anyStatic = true;
+      if ((fn.modifiers & kStatic) || isObject) anyStatic = true;
       else onlyStatic = false;
     }
     if (!onlyStatic) continue;
@@ -41,12 +65,12 @@ void Recogniser::indexStaticHolders() {
     bool mutableState = false;
     for (VariableIndex v : decl.statics) {
       // A class that only holds another's instance is that one's slot.
-      bool holdsInstance = (p_.use(p_.variables[v].type).modifiers & kManaged) == kManaged && classOf(v) != kNone && (p_.variables[v].modifiers & kConst);
+      bool holdsInstance = (p_.use(p_.variables[v].type).modifiers & kManaged) == kManaged && classOf(v) != kNone && (p_.variables[v].modifiers & kConst) && !isObject;
       // A value for each thread is a piece of state by itself.
       bool perThread = (traitsOf(v) & kPerThread) || (p_.variables[v].modifiers & kThreadLocal);
       mutableState |= classOf(v) != t && !holdsInstance && !perThread && isMutableState(v);
     }
-    for (VariableIndex v : decl.statics) onlyStatic &= !isInstanceTable(v);
+    for (VariableIndex v : decl.statics) onlyStatic &= isObject || !isInstanceTable(v);
     if (mutableState && onlyStatic) staticHolders_.insert(t);
   }
 }
@@ -82,19 +106,22 @@ void Recogniser::indexFileHolders() {
 Entity Recogniser::staticHolder(TypeIndex t) {
   Entity entity;
   const TypeDecl& decl = p_.types[t];
+  // A language's object, and an object that is written out, are the one of their kind.
   entity.kind = decl.form == TypeForm::Object ? EntityKind::Singleton : EntityKind::StaticHolder;
+  if (decl.form == TypeForm::Object) entity.enforced = 1;
+  if (decl.form == TypeForm::Object && p_.guarantees(decl.definition.file).staticsAtFirstUse.holds) entity.creation.time = CreationTime::Lazy;
   entity.name = p_.text(decl.name);
   entity.id = p_.text(decl.qualified);
   entity.type = t;
   entity.typeText = entity.id;
   entity.place = decl.definition;
   entity.language = p_.files[decl.definition.file].language;
-  entity.creation.time = CreationTime::Eager;
+  if (entity.creation.time == CreationTime::Elsewhere) entity.creation.time = CreationTime::Eager;
   entity.creation.guard = GuardSort::Language;
   if (decl.form == TypeForm::Object) entity.creation.weights = weightsOfCreation(p_, t, kNone);
   auto behind = fileState_.find(t);
   for (VariableIndex v : behind == fileState_.end() ? decl.statics : behind->second) {
-    if (!isMutableState(v)) continue;
+    if (!isMutableState(v) || (traitsOf(v) & kPerThread) || (p_.variables[v].modifiers & kThreadLocal)) continue;
     entity.slots.push_back(v);
     entity.state.push_back({v, true, {}});
     if (p_.variables[v].onlyIn == kNone && !(p_.variables[v].modifiers & (kPrivate | kProtected))) entity.accessPoints.push_back({AccessPoint::Sort::Slot, kNone, v, p_.variables[v].home(), std::string(p_.text(p_.variables[v].qualified))});
@@ -105,10 +132,12 @@ Entity Recogniser::staticHolder(TypeIndex t) {
     }
   }
   if (!entity.slots.empty()) entity.slot = entity.slots.front();
+  if (decl.form != TypeForm::Object) describeHolderCreation(entity);
+  std::set<FunctionIndex> reaching = functionsThatReach(t, entity.slots);
   for (FunctionIndex m : decl.methods) {
     const Function& fn = p_.functions[m];
     bool called = fn.form == FunctionForm::Function || fn.form == FunctionForm::Getter || fn.form == FunctionForm::Setter;
-    if (!called || !(fn.modifiers & kStatic)) continue;
+    if (!called || !(fn.modifiers & kStatic) || (decl.form != TypeForm::Object && !reaching.count(m))) continue;
     if (!(fn.modifiers & (kPrivate | kProtected))) entity.accessPoints.push_back({AccessPoint::Sort::Accessor, m, kNone, fn.declarations.front(), functionName(p_, m)});
     for (uint32_t c : p_.callsOfFunction[m]) {
       const CallSite& call = p_.calls[c];
@@ -130,9 +159,42 @@ Entity Recogniser::staticHolder(TypeIndex t) {
   return entity;
 }
 
+// An object that one of its slots is given when it is first asked for says more than a counter beside it.
+void Recogniser::describeHolderCreation(Entity& entity) {
+  for (VariableIndex v : entity.slots) {
+    Entity one;
+    one.slot = v;
+    one.type = classOf(v);
+    if (!startsEmpty(v)) continue;
+    findCreation(one);
+    if (one.creation.time != CreationTime::Lazy) continue;
+    bool object = one.type != kNone || (one.creation.place.known() && p_.node(one.creation.place).kind == Kind::Create);
+    if (!object && entity.creation.innerTest.known()) continue;
+    entity.creation = one.creation;
+    entity.slot = v;
+    if (one.creation.guard == GuardSort::None) return;
+  }
+}
+
+// The functions of a class that read or write one of these, themselves or through others of the class.
+std::set<FunctionIndex> Recogniser::functionsThatReach(TypeIndex t, const std::vector<VariableIndex>& slots) const {
+  std::set<FunctionIndex> out;
+  for (VariableIndex v : slots)
+    for (uint32_t u : p_.usesOfVariable[v])
+      if (FunctionIndex in = p_.uses[u].in; in != kNone && p_.functions[in].owner == t) out.insert(in);
+  for (std::vector<FunctionIndex> open(out.begin(), out.end()); !open.empty();) {
+    FunctionIndex at = open.back();
+    open.pop_back();
+    for (uint32_t c : p_.callsOfFunction[at])
+      if (FunctionIndex in = p_.calls[c].in; in != kNone && p_.functions[in].owner == t && out.insert(in).second) open.push_back(in);
+  }
+  return out;
+}
+
 // The class of static members alone, or with its file's variables, that keeps the slot; kNone for one that stands for itself.
 TypeIndex Recogniser::holderOf(VariableIndex v) const {
   auto behind = holderOfFileVariable_.find(v);
+  if ((traitsOf(v) & kPerThread) || (p_.variables[v].modifiers & kThreadLocal)) return kNone;
   TypeIndex holder = behind != holderOfFileVariable_.end() ? behind->second : p_.variables[v].owner;
   bool held = behind != holderOfFileVariable_.end() || (p_.variables[v].storage == Storage::StaticField && staticHolders_.count(holder));
   return held && classOf(v) != holder ? holder : kNone;
@@ -163,6 +225,13 @@ Recogniser::OfSlot Recogniser::ofSlot(VariableIndex v) {
   entity.harmlessBecause = harmless_.reason(v, type);
   // Unused parameters of the language's own making are no entities.
   entity.harmless = !entity.harmlessBecause.empty();
+  // People come to find the singletons: one that keeps nothing that changes is listed, with no state.
+  bool anotherName = entity.harmlessBecause.starts_with("another name");
+  if (entity.harmless && !anotherName && entity.kind == EntityKind::Singleton && type != kNone && p_.types[type].form != TypeForm::Enum && behaves(type)) {
+    entity.harmless = false;
+    entity.harmlessBecause.clear();
+    entity.stateless = true;
+  }
   // Constants of an enum without state are just its values.
   if (entity.harmless && type != kNone && variable.owner == type && p_.types[type].form == TypeForm::Enum) return out;
   bool classLike = entity.kind == EntityKind::Singleton || (entity.kind == EntityKind::SharedInstance && variable.storage == Storage::FunctionStatic);
@@ -188,12 +257,13 @@ Recogniser::OfSlot Recogniser::ofSlot(VariableIndex v) {
 // What a module hands out as its only thing is called by the module's name.
 std::string Recogniser::ownName(const Variable& variable) const {
   std::string_view name = p_.text(variable.name);
-  if (name == "default" && variable.parent != kNone && p_.scopes[variable.parent].sort == Scope::Sort::Namespace) name = lastPart(p_.text(p_.scopes[variable.parent].name));
+  if (name == "default" && p_.language(variable.home().file).family == "script" && variable.parent != kNone && p_.scopes[variable.parent].sort == Scope::Sort::Namespace) name = lastPart(p_.text(p_.scopes[variable.parent].name));
   return std::string(name);
 }
 
 void Recogniser::finish(Entity& entity) {
   findConsumers(entity);
+  addCallersOfOwnFunctions(entity);
   findState(entity);
   findEnforcement(entity);
   findEnd(entity);
@@ -244,6 +314,14 @@ std::vector<Entity> Recogniser::templateSlot(const Entity& base) {
     entity.name = p_.text(decl.name);
     entity.id = p_.text(decl.qualified);
     entity.place = decl.home();
+    std::erase_if(entity.accessPoints, [&](const AccessPoint& accessPoint) {
+      TypeIndex by = accessPoint.function == kNone ? kNone : p_.functions[accessPoint.function].owner;
+      return by != kNone && by != owner && !p_.derivesFrom(t, by) && !p_.derivesFrom(by, t);
+    });
+    if (isSetToThis(base.slot)) {
+      entity.creation = {};
+      if (createdByItself(entity)) findTests(entity, entity.creation.place);
+    }
     entity.creation.made = t;
     entity.creation.constructor = defaultConstructor(t);
     entity.creation.weights = weightsOfCreation(p_, t, entity.creation.constructor);

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <map>
+#include <memory>
 #include <set>
 #include <span>
 #include <string>
@@ -19,7 +20,10 @@ namespace elmcart {
 
 class Recogniser {
  public:
-  Recogniser(const Program& program, const Origins& origins) : p_(program), o_(origins), harmless_(program, origins), locks_(program) {
+  Recogniser(const Program& program, const Origins& origins, const Globs& tests) : p_(program), o_(origins), harmless_(program, origins), locks_(program) {
+    auto inTests = std::make_shared<std::vector<bool>>();
+    for (const LoweredFile& file : program.files) inTests->push_back(tests.match(file.path));
+    inTests_ = std::move(inTests);
     indexStaticHolders();
     indexFileHolders();
   }
@@ -28,7 +32,10 @@ class Recogniser {
 
   // ----- which variables are slots at all: recognise_slots.cpp
   bool isSlot(VariableIndex v) const;
-  TypeIndex classOf(VariableIndex v) const { return p_.classBehind(p_.variables[v].home().file, p_.variables[v].type); }
+  bool isDefaultOfField(VariableIndex v) const;
+  // The class of the object that it keeps; an array of such objects is none of them.
+  // Where the declared type is none of the tree, the class that is made for it.
+  TypeIndex classOf(VariableIndex v) const;
   uint32_t traitsOf(VariableIndex v) const { return p_.traits(p_.variables[v].home().file, p_.variables[v].type); }
   bool isMutableState(VariableIndex v) const { return harmless_.reason(v, classOf(v)).empty(); }
 
@@ -38,6 +45,8 @@ class Recogniser {
   // its file: those that no other function touches.
   void indexFileHolders();
   Entity staticHolder(TypeIndex t);
+  void describeHolderCreation(Entity& entity);
+  std::set<FunctionIndex> functionsThatReach(TypeIndex t, const std::vector<VariableIndex>& slots) const;
 
   // ----- one slot: recognise_slots.cpp
   struct OfSlot {
@@ -69,12 +78,27 @@ class Recogniser {
   // The class made by the value of an assignment, and where.
   bool readCreation(Place value, CreationFacts& facts) const;
   void findCreation(Entity& entity);
+  // Does it hold nothing at first?
+  bool startsEmpty(VariableIndex v) const;
+  bool startsFalse(VariableIndex v) const;
+  // Is what is assigned worked out there, and not handed over by others?
+  bool isWorkedOut(Place value) const;
+  // By its definition; false: it is not made there.
+  bool createdByDefinition(Entity& entity, bool byValue);
+  // By an assignment: the lazy one, or the first.
+  bool createdByAssignment(Entity& entity);
+  // The object enters itself in the slot when it is made: by the one place that makes it.
+  bool createdByItself(Entity& entity) const;
+  // A member of an object that is made on demand is made with it.
+  void createdWithKeeper(Entity& entity);
   // A class inside the class, for its instance alone: loaded when the instance is asked for.
   bool isNestedHolder(const Variable& slot, TypeIndex type) const;
   // The class and all that derive from it.
   std::vector<TypeIndex> familyOf(TypeIndex type) const;
   // slot = new T;  slot.reset(new T);  slot.store(new T);  slot.emplace(…)
   bool creationAt(const Use& site, CreationFacts& out) const;
+  // What a function that is called where it stands, or an object whose only method is run at once, gives back.
+  bool readReturned(Place code, CreationFacts& facts) const;
   void decideGuard(Entity& entity, const Use& site);
 
   // ----- kind: recognise_kind.cpp
@@ -85,6 +109,12 @@ class Recogniser {
   bool makesMore(const Entity& entity) const;
   // A keyed table whose values are objects that do something.
   bool isInstanceTable(VariableIndex v) const;
+  bool keepsInstancesByKey(VariableIndex v) const;
+  bool isUntold(TypeUseId type) const;
+  bool isLibraryObject(const Entity& entity) const;
+  bool isReadyInstance(const Entity& entity) const;
+  bool isHandedASuccessor(VariableIndex v) const;
+  bool isOnlyOne(const Entity& entity) const;
   // Does the class do something, or is it a plain record?
   bool behaves(TypeIndex type) const;
   // Assigned from a parameter or another variable, not from a creation.
@@ -99,6 +129,7 @@ class Recogniser {
   void fillMember(Consumer& consumer) const;
   void addReach(Entity& entity, Place place, FunctionIndex in, VariableIndex inInitialiserOf, uint32_t accessPoint);
   void findConsumers(Entity& entity);
+  void addCallersOfOwnFunctions(Entity& entity);
   void sortConsumers(Entity& entity) const;
 
   // ----- state, enforcement, end: recognise_consumers.cpp
@@ -106,11 +137,14 @@ class Recogniser {
   // The lock that is held wherever a field is touched after construction.
   void fillLocks(Entity& entity);
   void findEnforcement(Entity& entity);
+  bool hasProtectedConstructor(TypeIndex type) const;
   void findEnd(Entity& entity);
+  bool isInTests(Place place) const { return (*inTests_)[place.file]; }
   // Ids may be the same in two languages.
   static std::string idKey(const Entity& entity) { return entity.language + " " + entity.id; }
   const Program& p_;
   const Origins& o_;
+  std::shared_ptr<const std::vector<bool>> inTests_;  // by file
   std::set<TypeIndex> staticHolders_;
   std::map<VariableIndex, TypeIndex> holderOfFileVariable_;
   std::map<TypeIndex, std::vector<VariableIndex>> fileState_;  // of such classes

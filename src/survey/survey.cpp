@@ -85,6 +85,7 @@ Survey Recogniser::run(unsigned jobs) {
     }
   }
   addKeptByMark(p_, out.entities);
+  addSharingState(p_, out.entities);
   out.managed = containerManaged(p_);
   sortEntities(p_, out.entities);
   // Two entities must not share an id: later ones bear their file and line.
@@ -99,6 +100,6 @@ Survey Recogniser::run(unsigned jobs) {
   return out;
 }
 
-Survey surveyProgram(const Program& program, const Origins& origins, unsigned jobs) { return Recogniser(program, origins).run(jobs); }
+Survey surveyProgram(const Program& program, const Origins& origins, unsigned jobs, const Globs& tests) { return Recogniser(program, origins, tests).run(jobs); }
 
 }  // namespace elmcart

@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "survey/entity.h"
+#include "source/ignore.h"
 #include "survey/origins.h"
 
 namespace elmcart {
@@ -20,7 +21,8 @@ struct Survey {
 };
 
 // `jobs` threads at most (0: all); the result is the same for any number.
-Survey surveyProgram(const Program& program, const Origins& origins, unsigned jobs = 1);
+// `tests`: the paths of test code. What production code makes goes before what a test makes.
+Survey surveyProgram(const Program& program, const Origins& origins, unsigned jobs = 1, const Globs& tests = {});
 
 // Facts that the checks ask for as well.
 

@@ -26,9 +26,9 @@ constexpr std::array<std::string_view, 7> kHeaders = {".h", ".hpp", ".hh", ".hxx
 
 }  // namespace
 
-void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
-  const auto* macros = static_cast<const MacroLore*>(lore);
-  PreparedText prepared = prepareCpp(text, macros);
+namespace {
+
+void lowerPrepared(PreparedText prepared, const MacroLore* macros, LoweredFile& out) {
   // @class Name; says to a file of Objective-C++ that there is such a class.
   for (size_t at = prepared.text.find("@class "); at != std::string::npos; at = prepared.text.find("@class ", at + 1)) {
     size_t end = prepared.text.find_first_of(";\n", at);
@@ -38,7 +38,7 @@ void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile
     // The parser runtime itself does not bear any depth.
     out.problem = "left unread: brackets nested more than " + std::to_string(kBracketLimit) + " deep";
     TreeBuilder builder(out);
-    Span all{0, static_cast<uint32_t>(text.size())};
+    Span all{0, static_cast<uint32_t>(prepared.text.size())};
     builder[0].span = all;
     builder.add(0, Kind::Unread, Role::None, all);
     out.unreadBytes = all.size();
@@ -47,8 +47,16 @@ void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile
   ParserHandle parser = makeParser(tree_sitter_cpp());
   TreeHandle tree = parseRepaired(parser, prepared.text, macros);
   out.comments = std::move(prepared.comments);
+  out.otherBranches = std::move(prepared.otherBranches);
   cpp::Lowerer(prepared.text, macros, out, ts_tree_root_node(tree.get())).run();
   addIncludes(prepared, out);
+}
+
+}  // namespace
+
+void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
+  const auto* macros = static_cast<const MacroLore*>(lore);
+  lowerEither(text, macros, out, [&](PreparedText prepared, LoweredFile& into) { lowerPrepared(std::move(prepared), macros, into); });
 }
 
 Language cppLanguage() {
@@ -58,6 +66,7 @@ Language cppLanguage() {
   language.family = "c";
   language.extensions = kExtensions;
   language.headerExtensions = kHeaders;
+  language.marksConstants = true;
   language.guarantees = &cppGuarantees();
   language.facing = &cppFacing();
   language.settling = &cppSettling();

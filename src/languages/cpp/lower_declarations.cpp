@@ -201,6 +201,7 @@ NodeId Lowerer::typeDefinition(TSNode node, NodeId parent, uint32_t visibility) 
         if (isNull(valueName)) continue;
         NodeId value = build_.add(id, Kind::Enumerator, Role::Member, spanOf(values[k].node));
         build_.setName(value, textOfNode(valueName), begin(valueName));
+        values_.insert(std::string(textOfNode(valueName)));
       }
     }
   }
@@ -506,7 +507,7 @@ void Lowerer::oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers&
     return;
   }
   if (!declarator.hasName) return;
-  if (declarator.isFunction && !hasValue && !(place == Place::FunctionBody && looksLikeConstruction(declarator.functionNode))) {
+  if (declarator.isFunction && !hasValue && !looksLikeConstruction(specifiers, declarator.functionNode, place)) {
     Specifiers own = specifiers;
     for (size_t i = 0; i < siblings.size(); ++i) {
       if (siblings[i].tag == Tag::DefaultClause) own.modifiers |= kDefaulted | kDefinition;
@@ -527,6 +528,7 @@ void Lowerer::oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers&
   attachTemplate(id);
   std::string name = plainName(declarator.nameNode);
   build_.setName(id, name, begin(lastNameNode(declarator.nameNode)));
+  if (place == Place::NamespaceScope) values_.insert(name);
   uint32_t modifiers = specifiers.modifiers | visibility;
   if (specifiers.constObject && !declarator.pointer && !declarator.reference) modifiers |= kConst;
   if (declarator.constPointer) modifiers |= kConst;
@@ -546,11 +548,8 @@ void Lowerer::oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers&
     typeRef(specifiers.type, specifiers.hasType, spanOf(whole), create, Role::Type, Declarator{}, false);
     TSNode list = fieldOf(declarator.functionNode, grammar().parameters);
     Children kids(*this, list);
-    for (size_t i = 0; i < kids.size(); ++i) {
-      if (kids[i].tag != Tag::ParameterDeclaration) continue;
-      NodeId argument = build_.add(create, Kind::Name, Role::Argument, spanOf(kids[i].node));
-      build_.setName(argument, plainName(kids[i].node), begin(kids[i].node));
-    }
+    for (size_t i = 0; i < kids.size(); ++i)
+      if (kids[i].tag == Tag::ParameterDeclaration) constructionArgument(kids[i].node, create);
     return;
   }
   if (hasValue) {
@@ -567,22 +566,47 @@ void Lowerer::oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers&
   }
 }
 
-// `Foo foo(bar);` in a function body is grammatically a function declaration;
-// it is one in fact only when its parameters are types.
-bool Lowerer::looksLikeConstruction(TSNode functionNode) {
+bool Lowerer::looksLikeConstruction(const Specifiers& specifiers, TSNode functionNode, Place place) const {
+  if (place == Place::ClassScope || !specifiers.hasType) return false;
   TSNode list = fieldOf(functionNode, grammar().parameters);
   if (isNull(list)) return false;
-  Children kids(*this, list);
+  // [atomics.types.generic], [thread.mutex.class]: no function can return one by value.
+  std::string_view type = textOfNode(specifiers.type);
+  std::string_view plain = lastPart(type.substr(0, type.find('<')));
+  bool stays = plain.starts_with("atomic") || plain == "mutex" || plain == "recursive_mutex" || plain == "once_flag" || plain == "condition_variable";
+  uint32_t count = ts_node_named_child_count(list);
   bool any = false;
-  for (size_t i = 0; i < kids.size(); ++i) {
-    if (kids[i].tag == Tag::None) continue;
-    if (kids[i].tag != Tag::ParameterDeclaration) return false;
-    if (ts_node_named_child_count(kids[i].node) != 1) return false;
-    Tag tag = tagOf(ts_node_named_child(kids[i].node, 0));
-    if (tag != Tag::TypeIdentifier && tag != Tag::Qualified) return false;
+  for (uint32_t i = 0; i < count; ++i) {
+    TSNode parameter = ts_node_named_child(list, i);
+    Tag tag = tagOf(parameter);
+    if (tag == Tag::None || tag == Tag::Comment) continue;
+    if (tag != Tag::ParameterDeclaration) return false;
+    uint32_t parts = ts_node_named_child_count(parameter);
+    if (parts == 0) return false;
+    TSNode first = ts_node_named_child(parameter, 0);
+    if (tagOf(first) != Tag::TypeIdentifier && tagOf(first) != Tag::Qualified) return false;
+    bool called = parts == 2 && std::string_view(ts_node_type(ts_node_named_child(parameter, 1))) == "abstract_function_declarator";
+    if (parts != 1 && !called) return false;
+    if (place != Place::FunctionBody && !stays && (called || !values_.count(std::string(textOfNode(first))))) return false;
     any = true;
   }
   return any;
+}
+
+void Lowerer::constructionArgument(TSNode parameter, NodeId create) {
+  TSNode name = ts_node_named_child(parameter, 0);
+  bool called = ts_node_named_child_count(parameter) == 2;
+  NodeId into = called ? build_.add(create, Kind::Call, Role::Argument, spanOf(parameter)) : create;
+  NodeId id = build_.add(into, Kind::Name, called ? Role::Callee : Role::Argument, spanOf(name));
+  build_.setName(id, plainName(name), begin(lastNameNode(name)));
+  if (!called) return;
+  // Its own parameters are arguments likewise: open(store(), slot).
+  TSNode list = fieldOf(ts_node_named_child(parameter, 1), grammar().parameters);
+  Deeper deeper(*this);
+  if (isNull(list) || tooDeep(list, into)) return;
+  Children kids(*this, list);
+  for (size_t i = 0; i < kids.size(); ++i)
+    if (kids[i].tag == Tag::ParameterDeclaration && ts_node_named_child_count(kids[i].node) > 0) constructionArgument(kids[i].node, into);
 }
 
 }  // namespace elmcart::cpp

@@ -2,6 +2,8 @@
 // files by what it is: types and names, declarations, statements, expressions.
 #pragma once
 
+#include <absl/container/flat_hash_set.h>
+
 #include <algorithm>
 #include <string>
 #include <string_view>
@@ -173,9 +175,12 @@ class Lowerer {
   // One declaration may declare several names, a type and functions at once.
   void variables(TSNode node, NodeId parent, Place place, std::string_view className, uint32_t visibility);
   void oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers& specifiers, NodeId parent, Place place, std::string_view className, uint32_t visibility, const TSNode* fieldValue, const Children& siblings);
-  // `Foo foo(bar);` in a function body is grammatically a function declaration;
-  // it is one in fact only when its parameters are types.
-  bool looksLikeConstruction(TSNode functionNode);
+  // `Foo foo(bar);` and `Foo foo(bars());` are grammatically function declarations; they are
+  // so in fact only when the parameters are types. In a body nearly none is; elsewhere the type
+  // or what was declared before tells.
+  bool looksLikeConstruction(const Specifiers& specifiers, TSNode functionNode, Place place) const;
+  // One parameter of such a declaration, as the argument that it is.
+  void constructionArgument(TSNode parameter, NodeId create);
 
   // ----- statements: lower_statements.cpp
   void block(TSNode node, NodeId parent, Role role);
@@ -226,6 +231,7 @@ class Lowerer {
   std::vector<Child> stack_;
   std::vector<std::pair<std::string, uint32_t>> templateParameters_;
   bool isTemplate_ = false;
+  absl::flat_hash_set<std::string> values_;  // variables and enumerators declared outside of functions so far
   int depth_ = 0;
 };
 

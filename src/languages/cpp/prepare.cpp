@@ -7,6 +7,7 @@
 
 #include "base/parallel.h"
 #include "base/text.h"
+#include "languages/shared/directives.h"
 
 namespace elmcart {
 namespace {
@@ -290,6 +291,20 @@ bool isIgnorable(std::string_view body, const MacroLore& lore) {
   return true;
 }
 
+// The specifier that matters among those that a macro stands for.
+std::string_view specifierIn(std::string_view body) {
+  std::string_view found;
+  if (body.find("declspec(thread)") != std::string_view::npos) return "thread_local";
+  for (size_t at = 0; at < body.size();) {
+    size_t end = wordEnd(body, at);
+    std::string_view word = body.substr(at, end - at);
+    if (word == "thread_local" || word == "__thread" || word == "_Thread_local") return "thread_local";
+    if (word == "extern" && body.find('{') == std::string_view::npos) found = "extern";
+    at = std::max(end, at + 1);
+  }
+  return found;
+}
+
 // Words of widespread libraries' headers that are macros there and cannot be
 // learnt from the tree; value: what to write instead (spaces when empty).
 struct ForeignMacro {
@@ -310,6 +325,7 @@ constexpr ForeignMacro kForeignMacros[] = {
     {"G_BEGIN_DECLS", false, ""}, {"G_END_DECLS", false, ""}, {"__BEGIN_DECLS", false, ""}, {"__END_DECLS", false, ""},
     {"G_GNUC_UNUSED", false, ""}, {"wxOVERRIDE", false, ""}, {"DECLARE_EVENT_TABLE", true, ""}, {"wxDECLARE_EVENT_TABLE", true, ""},
     {"G_GNUC_PRINTF", true, ""}, {"G_GNUC_CONST", false, ""}, {"G_GNUC_PURE", false, ""}, {"SDLCALL", false, ""}, {"_Noreturn", false, ""},
+    {"FOUNDATION_EXPORT", false, "extern"}, {"FOUNDATION_EXTERN", false, "extern"}, {"UIKIT_EXTERN", false, "extern"}, {"APPKIT_EXTERN", false, "extern"}, {"CF_EXPORT", false, "extern"}, {"OBJC_EXTERN", false, "extern"}, {"OBJC_EXPORT", false, "extern"}, {"G_MODULE_EXPORT", false, ""},
 };
 
 const ForeignMacro* foreignMacro(std::string_view word) {
@@ -423,6 +439,7 @@ std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view
           (body.find("= delete") != std::string::npos && body.find("const") != std::string::npos))
         lore->forbidsCopy.insert(definition.name);
       if (definition.hasParameters && !body.empty()) lore->withBody.insert(definition.name);
+      if (std::string_view specifier = definition.hasParameters ? std::string_view{} : specifierIn(body); !specifier.empty()) lore->specifiers.emplace(definition.name, specifier);
       undecided.push_back(std::move(definition));
     }
   }
@@ -446,7 +463,7 @@ std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view
   return lore;
 }
 
-PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
+PreparedText prepareCpp(std::string_view original, const MacroLore* lore, bool others) {
   PreparedText out;
   out.text = std::string(original);
   std::string& text = out.text;
@@ -464,6 +481,14 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
   bool active = true;
   bool lineStart = true;
   size_t inactiveFrom = 0;
+  BodyScope scope;
+  // What is not built here is read too: see shared/directives.h.
+  auto readToo = [&](size_t begin, size_t end) {
+    size_t from = std::min(end + 1, original.size());
+    if (!others || !mayBeReadToo(scope, text, original, begin, from, true)) return false;
+    out.otherBranches.push_back({static_cast<uint32_t>(from), static_cast<uint32_t>(branchEnd(original, from))});
+    return true;
+  };
   auto setActive = [&](bool now, size_t lineBegin, size_t lineEnd) {
     if (active && !now) inactiveFrom = lineEnd;
     if (!active) blank(inactiveFrom, lineBegin);
@@ -497,13 +522,19 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
           if (value && word == "ifndef") value = !*value;
         }
         bool take = value.value_or(true);
-        branches.push_back({active, active && take, take});
+        bool never = rest == "0" || rest == "false";
+        bool read = take || (active && !never && readToo(at, end));
+        branches.push_back({active, active && read, take});
         setActive(branches.back().active, at, end);
       } else if ((word == "elif" || word == "else") && !branches.empty()) {
         Branching& top = branches.back();
         bool take = !top.taken;
         if (take && word == "elif") take = Condition(rest).read().value_or(true);
-        top.active = top.parentActive && take;
+        bool read = take || (top.parentActive && [&] {
+                      setActive(false, at, end);  // what was read so far stands as it will be parsed
+                      return readToo(at, end);
+                    }());
+        top.active = top.parentActive && read;
         top.taken |= take;
         setActive(top.active, at, end);
       } else if (word == "endif" && !branches.empty()) {
@@ -571,6 +602,8 @@ PreparedText prepareCpp(std::string_view original, const MacroLore* lore) {
         if (auto found = lore->blank.find(word); found != lore->blank.end()) {
           known = true;
           withArguments = found->second;
+          if (auto specifier = lore->specifiers.find(word); !withArguments && specifier != lore->specifiers.end()) instead = specifier->second == "extern" || word.size() >= specifier->second.size() ? specifier->second : "__thread";
+          if (instead.size() > word.size()) instead = {};
         }
       }
       if (!known) {

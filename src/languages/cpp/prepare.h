@@ -22,6 +22,7 @@
 
 #include "base/text.h"
 #include "languages/language.h"
+#include "languages/shared/directives.h"
 
 namespace elmcart {
 
@@ -32,10 +33,13 @@ struct MacroLore : Language::TreeLore {
   absl::flat_hash_set<std::string, TextHash, std::equal_to<>> forbidsCopy;
   // Function-like macros of the tree with a body (statement- or declaration-like).
   absl::flat_hash_set<std::string, TextHash, std::equal_to<>> withBody;
+  // Macros that stand for a specifier which matters: "thread_local" or "extern".
+  absl::flat_hash_map<std::string, std::string_view, TextHash, std::equal_to<>> specifiers;
 
   uint64_t fingerprint() const override {
     uint64_t sum = stableHashOfAll(forbidsCopy, 1) + stableHashOfAll(withBody, 2);
     for (const auto& [name, arguments] : blank) sum += stableHash(name, arguments ? 3 : 4) * 0x9e3779b97f4a7c15u;
+    for (const auto& [name, specifier] : specifiers) sum += stableHash(name, specifier.size()) * 0x9e3779b97f4a7c15u;
     return sum;
   }
 };
@@ -51,10 +55,24 @@ struct PreparedText {
   };
   std::vector<Include> includes;
   std::vector<Span> comments;
+  std::vector<Span> otherBranches;  // read beside the one that is taken
   size_t bracketDepth = 0;  // how deep brackets of any kind are nested
 };
 
-PreparedText prepareCpp(std::string_view text, const MacroLore* lore);
+// `others`: read branches beside the one that is taken, where they hold whole statements.
+PreparedText prepareCpp(std::string_view text, const MacroLore* lore, bool others = true);
+
+// Lowers a text with the other branches, or without them when the grammar can then read more of it.
+template <typename Lower>  // lower(PreparedText prepared, LoweredFile& into)
+void lowerEither(std::string_view text, const MacroLore* lore, LoweredFile& out, Lower lower) {
+  PreparedText prepared = prepareCpp(text, lore);
+  if (prepared.otherBranches.empty()) return lower(std::move(prepared), out);
+  LoweredFile plain = sameFile(out);
+  lower(std::move(prepared), out);
+  if (out.unreadBytes == 0) return;
+  lower(prepareCpp(text, lore, false), plain);
+  if (plain.unreadBytes < out.unreadBytes) out = std::move(plain);
+}
 
 // Adds the includes to a lowered file, behind the unit's other children; their
 // spans tell where they are.

@@ -1,6 +1,7 @@
 // Lowers a C# file. Sections are of the C# language specification (ECMA-334, 6th edition).
 #include "base/text.h"
 #include "languages/csharp/csharp.h"
+#include "languages/csharp/rephrase.h"
 #include "languages/shared/directives.h"
 #include "languages/shared/lowerer.h"
 
@@ -9,11 +10,11 @@ extern "C" const TSLanguage* tree_sitter_c_sharp(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kUsing, kNamespace, kClass, kStruct, kInterface, kEnum, kField, kProperty, kMethod, kConstructor, kDestructor, kLocalFunction, kLocal, kLock, kUsingStmt, kTypeOf, kCatch, kImplicitNew, kIsPattern, kArrowBody, kConditionalAccess, kObjectNew, kAsCast, kGenericName, kArrayNew, kForEach, kSection, kEvent };
+enum Own : uint8_t { kUsing, kNamespace, kClass, kStruct, kInterface, kEnum, kField, kProperty, kMethod, kConstructor, kDestructor, kLocalFunction, kLocal, kLock, kUsingStmt, kTypeOf, kCatch, kImplicitNew, kIsPattern, kArrowBody, kConditionalAccess, kObjectNew, kAsCast, kGenericName, kArrayNew, kForEach, kSection, kEvent, kIndexer };
 
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"using_directive", Shape::Own, kUsing}, {"namespace_declaration", Shape::Own, kNamespace}, {"class_declaration", Shape::Own, kClass}, {"record_declaration", Shape::Own, kClass}, {"struct_declaration", Shape::Own, kStruct}, {"record_struct_declaration", Shape::Own, kStruct}, {"interface_declaration", Shape::Own, kInterface}, {"enum_declaration", Shape::Own, kEnum},
-    {"declaration_list", Shape::Pass}, {"field_declaration", Shape::Own, kField}, {"event_field_declaration", Shape::Own, kEvent}, {"property_declaration", Shape::Own, kProperty}, {"method_declaration", Shape::Own, kMethod}, {"operator_declaration", Shape::Own, kMethod}, {"constructor_declaration", Shape::Own, kConstructor}, {"destructor_declaration", Shape::Own, kDestructor}, {"indexer_declaration", Shape::Skip}, {"delegate_declaration", Shape::Skip},
+    {"declaration_list", Shape::Pass}, {"field_declaration", Shape::Own, kField}, {"event_field_declaration", Shape::Own, kEvent}, {"property_declaration", Shape::Own, kProperty}, {"method_declaration", Shape::Own, kMethod}, {"operator_declaration", Shape::Own, kMethod}, {"constructor_declaration", Shape::Own, kConstructor}, {"destructor_declaration", Shape::Own, kDestructor}, {"indexer_declaration", Shape::Own, kIndexer}, {"event_declaration", Shape::Own, kIndexer}, {"delegate_declaration", Shape::Skip},
     {"local_function_statement", Shape::Own, kLocalFunction}, {"global_statement", Shape::Pass}, {"block", Shape::Block}, {"arrow_expression_clause", Shape::Own, kArrowBody}, {"local_declaration_statement", Shape::Own, kLocal}, {"variable_declaration", Shape::Own, kLocal},
     {"if_statement", Shape::If}, {"for_statement", Shape::Loop}, {"foreach_statement", Shape::Own, kForEach}, {"while_statement", Shape::Loop}, {"do_statement", Shape::Loop}, {"switch_statement", Shape::Switch}, {"switch_body", Shape::Pass}, {"switch_section", Shape::Own, kSection}, {"switch_expression", Shape::Switch}, {"switch_expression_arm", Shape::Pass},
     {"try_statement", Shape::Try}, {"catch_clause", Shape::Own, kCatch}, {"catch_declaration", Shape::Skip}, {"catch_filter_clause", Shape::Skip}, {"finally_clause", Shape::Own, kCatch}, {"return_statement", Shape::Return}, {"yield_statement", Shape::Statement}, {"throw_statement", Shape::Throw}, {"throw_expression", Shape::Throw}, {"break_statement", Shape::Jump}, {"continue_statement", Shape::Jump}, {"goto_statement", Shape::Jump}, {"lock_statement", Shape::Own, kLock}, {"using_statement", Shape::Own, kUsingStmt}, {"checked_statement", Shape::Pass}, {"unsafe_statement", Shape::Pass}, {"fixed_statement", Shape::Pass}, {"labeled_statement", Shape::Pass}, {"empty_statement", Shape::Skip},
@@ -185,6 +186,25 @@ class CsharpLowerer : public SharedLowerer {
     }
   }
 
+  // 15.9, 15.8: what runs when an element is read or set, a handler added or removed.
+  void lowerIndexer(TSNode node, NodeId parent) {
+    uint32_t bits = modifiersOf(node, inInterface_ ? kPublic : kPrivate);
+    TSNode name = field(node, f_.name), accessors = field(node, f_.accessors), value = field(node, f_.value);
+    std::string word = isNull(name) ? "this[]" : std::string(text(name));
+    uint32_t at = begin(isNull(name) ? node : name);
+    if (is(value, "arrow_expression_clause")) {
+      NodeId id = function(node, parent, FunctionForm::Function, "get " + word, at, bits | kDefinition);
+      parameters(field(node, f_.parameters), id);
+      return body(firstNamed(value), id);
+    }
+    for (TSNode one : isNull(accessors) ? NodeList{} : named(accessors)) {
+      if (isNull(field(one, f_.body))) continue;
+      NodeId id = function(one, parent, FunctionForm::Function, std::string(text(field(one, f_.name))) + " " + word, at, bits | kDefinition);
+      parameters(field(node, f_.parameters), id);
+      functionBody(one, id);
+    }
+  }
+
   void parameter(TSNode node, NodeId fn) override {
     NodeId id = add(fn, Kind::Parameter, Role::Parameter, node);
     TSNode name = field(node, f_.name);
@@ -222,6 +242,7 @@ class CsharpLowerer : public SharedLowerer {
       }
       case kProperty: property(node, parent); break;
       case kMethod: lowerMethod(node, parent); break;
+      case kIndexer: lowerIndexer(node, parent); break;
       case kConstructor: lowerConstructor(node, parent); break;
       case kDestructor: {
         NodeId id = function(node, parent, FunctionForm::Destructor, "~" + currentClass_, begin(node), kPublic);
@@ -347,12 +368,13 @@ class CsharpLowerer : public SharedLowerer {
   }
 
   void lowerLock(TSNode node, NodeId parent, Role role) {
-    TSNode lock{};
-    for (TSNode child : named(node))
-      if (isNull(lock) && !ts_node_eq(child, field(node, f_.body))) lock = child;
-    TSNode inner = field(node, f_.body);
-    if (isNull(inner)) inner = childOfType(node, "block");
-    guardOf(node, parent, role, lock, inner);
+    TSNode lock{}, inner{};
+    for (TSNode child : named(node)) {
+      if (is(child, "comment")) continue;
+      if (isNull(lock)) lock = child;
+      else inner = child;
+    }
+    body(inner, guardOf(node, parent, role, lock, {}));  // 13.13: any statement, not only a block
   }
 
   void lowerForEach(TSNode node, NodeId parent, Role role) {
@@ -453,6 +475,7 @@ Language csharpLanguage() {
   language.separator = ".";
   language.dotted = true;
   language.importsInFileOnly = true;
+  language.marksConstants = true;
   language.guarantees = &csharpGuarantees();
   language.facing = &csharpFacing();
   language.settling = &csharpSettling();
@@ -461,8 +484,7 @@ Language csharpLanguage() {
   language.sound = &csharpSound();
   language.handing = &csharpHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
-    std::string prepared = withoutDirectives(text);
-    CsharpLowerer(grammar(), prepared, out).run();
+    lowerBranches(text, true, out, [](std::string& prepared, LoweredFile& into) { CsharpLowerer(grammar(), prepared, into).run(rephraseCsharp(prepared).text()); });
   };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;

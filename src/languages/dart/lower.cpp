@@ -84,7 +84,7 @@ class DartLowerer : public SharedLowerer {
     if (!shown.empty()) return;
     NodeId id = add(home_, Kind::Using, Role::None, node);
     build_.setName(id, path, begin(node));
-    build_[id].modifiers |= kWholeScope;
+    build_[id].modifiers |= kWholeScope | (text(node).starts_with("export") ? kPublic : 0u);
   }
 
   void makeVisible(TSNode node, std::string_view local, const std::string& target) {
@@ -855,6 +855,7 @@ Language dartLanguage() {
   language.infersTypes = true;
   language.createsByCall = true;
   language.modulesByFolder = true;
+  language.marksConstants = true;
   language.guarantees = &dartGuarantees();
   language.mending = &dartMending();
   language.facing = &dartFacing();

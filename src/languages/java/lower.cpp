@@ -124,10 +124,22 @@ class JavaLowerer : public SharedLowerer {
     bool outerInterface = inInterface_, outerEnum = inEnum_;
     currentClass_ = name;
     inInterface_ = inEnum_ = false;
-    visitChildren(inner, id);
+    members(inner, id);
     currentClass_ = outerClass;
     inInterface_ = outerInterface;
     inEnum_ = outerEnum;
+  }
+
+  void members(TSNode inner, NodeId type) {
+    for (TSNode child : named(inner)) {
+      if (!is(child, "block")) {
+        visit(child, type, Role::None);
+        continue;
+      }
+      // JLS 8.6: runs in each constructor, before its body.
+      NodeId id = function(child, type, FunctionForm::Initialiser, "initialiser", begin(child), kDefinition | kPrivate);
+      visit(child, id, Role::Body);
+    }
   }
 
   void bases(TSNode node, NodeId id) {
@@ -277,7 +289,7 @@ class JavaLowerer : public SharedLowerer {
     }
     TSNode inner = field(node, f_.body);
     if (isEnum) enumerators(inner, id);
-    else if (!isNull(inner)) visitChildren(inner, id);
+    else if (!isNull(inner)) members(inner, id);
     currentClass_ = outerClass;
     inInterface_ = outerInterface;
     inEnum_ = outerEnum;
@@ -350,7 +362,8 @@ class JavaLowerer : public SharedLowerer {
     if (isNull(inner)) return;
     for (TSNode child : named(inner)) {
       if (!is(child, "enum_constant")) {
-        visit(child, type, Role::None);
+        if (is(child, "enum_body_declarations")) members(child, type);
+        else visit(child, type, Role::None);
         continue;
       }
       TSNode name = field(child, f_.name);
@@ -362,6 +375,7 @@ class JavaLowerer : public SharedLowerer {
       build_[create].detail = static_cast<uint8_t>(CreateForm::Heap);
       typeRefNamed(currentClass_, name, create, Role::Type, false);
       arguments(field(child, f_.arguments), create);
+      if (TSNode body = childOfType(child, "class_body"); !isNull(body)) members(body, type);
     }
   }
 
@@ -402,6 +416,7 @@ Language javaLanguage() {
   language.separator = ".";
   language.dotted = true;
   language.importsInFileOnly = true;
+  language.marksConstants = true;
   language.guarantees = &javaGuarantees();
   language.facing = &javaFacing();
   language.settling = &javaSettling();

@@ -15,6 +15,8 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"ReadonlyArray", kCollection},
     {"Record", kCollection | kKeyedCollection},
     {"Set", kCollection},
+    {"TextDecoder", kTextType},
+    {"TextEncoder", kTextType},
     {"WeakMap", kCollection | kKeyedCollection},
     {"WeakRef", kPointerLike},
     {"WeakSet", kCollection},
@@ -37,8 +39,8 @@ constexpr auto kCalls = std::to_array<NamedBits>({
 static_assert(sortedByName(kTypes) && sortedByName(kCalls));
 
 CollectionAct collectionAct(std::string_view member) {
-  static constexpr std::string_view kAdd[] = {"add", "push", "set", "unshift"};
-  static constexpr std::string_view kRemove[] = {"clear", "delete", "pop", "shift", "splice"};
+  static constexpr std::string_view kAdd[] = {"add", "addFirst", "addLast", "enqueue", "push", "set", "unshift"};
+  static constexpr std::string_view kRemove[] = {"clear", "delete", "dequeue", "pop", "removeFirst", "removeLast", "shift", "splice"};
   static constexpr std::string_view kChange[] = {"copyWithin", "fill", "reverse", "sort"};
   static constexpr std::string_view kRead[] = {"at", "concat", "entries", "every", "filter", "find", "findIndex", "flat", "flatMap", "forEach", "get", "has", "includes", "indexOf", "join", "keys", "lastIndexOf", "map", "reduce", "reduceRight", "slice", "some", "toString", "values", "toJSON", "test", "exec", "match", "replace", "split", "trim", "startsWith", "endsWith", "charAt", "substring", "toLowerCase", "toUpperCase", "hasOwnProperty", "valueOf", "apply", "call", "bind", "then", "catch", "log", "toFixed"};
   return actIn(member, kAdd, kRemove, kChange, kRead);
@@ -59,7 +61,7 @@ const Guarantees& javascriptGuarantees() {
     g.staticsDestroyedAtExit = {false, "ECMA-262 9.10"};
     g.noSubclassConstructors = {true, "ECMA-262 15.7 (a constructor is public)"};
     g.byLastPart = true;
-    static constexpr std::string_view kMarks[] = {"Injectable", "injectable", "singleton"};
+    static constexpr std::string_view kMarks[] = {"Injectable", "singleton"};
     g.containerMarks = kMarks;
     g.soundCreation = "an instance made by its module";
     g.failedInitialiser = "the module and all that import it fail to load (ECMA-262 16.2.1.5)";

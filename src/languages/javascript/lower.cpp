@@ -27,7 +27,7 @@ constexpr ShapeRow kRows[] = {
     {"expression_statement", Shape::Statement}, {"call_expression", Shape::Call}, {"new_expression", Shape::Own, kNewExpression}, {"member_expression", Shape::Member}, {"subscript_expression", Shape::Own, kSubscript},
     {"assignment_expression", Shape::Assign}, {"augmented_assignment_expression", Shape::Compound}, {"update_expression", Shape::Update}, {"binary_expression", Shape::Binary}, {"unary_expression", Shape::Unary}, {"ternary_expression", Shape::Conditional},
     {"await_expression", Shape::Await}, {"parenthesized_expression", Shape::Paren}, {"sequence_expression", Shape::Collection}, {"object", Shape::Own, kObject}, {"array", Shape::Own, kArray}, {"pair", Shape::Pass},
-    {"identifier", Shape::Name}, {"shorthand_property_identifier", Shape::Name}, {"property_identifier", Shape::Skip}, {"private_property_identifier", Shape::Skip}, {"string", Shape::Text}, {"template_string", Shape::Text}, {"template_substitution", Shape::Pass}, {"number", Shape::Number}, {"regex", Shape::Text},
+    {"identifier", Shape::Name}, {"shorthand_property_identifier", Shape::Name}, {"shorthand_property_identifier_pattern", Shape::Name}, {"property_identifier", Shape::Skip}, {"private_property_identifier", Shape::Skip}, {"string", Shape::Text}, {"template_string", Shape::Text}, {"template_substitution", Shape::Pass}, {"number", Shape::Number}, {"regex", Shape::Text},
     {"true", Shape::Boolean}, {"false", Shape::Boolean}, {"null", Shape::Null}, {"undefined", Shape::Null}, {"this", Shape::This}, {"super", Shape::Other}, {"decorator", Shape::Skip}, {"class_body", Shape::Pass}, {"class_heritage", Shape::Skip}, {"optional_chain", Shape::Skip},
     // TypeScript
     {"interface_declaration", Shape::Own, kInterface}, {"type_alias_declaration", Shape::Own, kAlias}, {"enum_declaration", Shape::Own, kEnum}, {"internal_module", Shape::Own, kNamespace}, {"module", Shape::Own, kNamespace},
@@ -77,6 +77,7 @@ class ScriptLowerer : public ModuleLowerer {
  private:
   void unit(TSNode root) override {
     openModule(root, "index");
+    shared_ = !isModule(root);
     classNames(root, 0);
     staticsIn(root, 0);
     for (TSNode child : named(root)) topLevel(child, root, module_);
@@ -94,10 +95,62 @@ class ScriptLowerer : public ModuleLowerer {
   void topLevel(TSNode node, TSNode root, NodeId home) {
     if (g_.shapeOf(node) == Shape::Comment || declares(node)) return visit(node, home, Role::None);
     if (g_.shapeOf(node) == Shape::Own && g_.ownOf(node) == kLexical) return lexical(node, home, true, false);
-    if (is(node, "expression_statement") && exportsByAssignment(firstNamed(node), home)) return;
+    if (is(node, "expression_statement") && (exportsByAssignment(firstNamed(node), home) || ofPrototype(firstNamed(node)))) return;
     // TypeScript's `namespace X { … }` stands as an expression.
     if (is(node, "expression_statement") && is(firstNamed(node), "internal_module")) return visit(firstNamed(node), home, Role::None);
-    visit(node, moduleBody(root), Role::None);
+    if (is(node, "expression_statement") && calledInPlace(firstNamed(node), home)) return;
+    visit(node, bodyOf(root, home), Role::None);
+  }
+
+  // The block that the statements of a module, or of a namespace inside it, go to.
+  NodeId bodyOf(TSNode root, NodeId home) {
+    if (home == module_) return moduleBody(root);
+    NodeId& block = bodies_[home];
+    if (block == kNoNode) {
+      NodeId body = function(root, home, FunctionForm::Initialiser, "module body", begin(root), kStatic | kDefinition | kPrivate);
+      block = add(body, Kind::Block, Role::Body, root);
+    }
+    return block;
+  }
+
+  // (function () { … })(), !function () { … }(), define([…], function () { … }) and the like: what
+  // the function declares is a module of its own.
+  bool calledInPlace(TSNode node, NodeId home) {
+    while (is(node, "parenthesized_expression") || is(node, "unary_expression") || is(node, "await_expression")) node = is(node, "unary_expression") ? field(node, f_.argument) : firstNamed(node);
+    if (!is(node, "call_expression") || functionDepth_ > 0) return false;
+    TSNode called = field(node, f_.function);
+    while (is(called, "parenthesized_expression")) called = firstNamed(called);
+    // (function () { … }).call(this)
+    if (is(called, "member_expression") && (text(field(called, f_.property)) == "call" || text(field(called, f_.property)) == "apply")) {
+      TSNode inner = field(called, f_.object);
+      while (is(inner, "parenthesized_expression")) inner = firstNamed(inner);
+      if (isFunction(inner)) called = inner;
+    }
+    // The function that a wrapper is given, or that a loader is told to run, holds the module.
+    TSNode given{};
+    for (TSNode argument : named(field(node, f_.arguments)))
+      if (isFunction(argument)) given = argument;
+    bool loader = is(called, "identifier") && text(called) == "define";
+    if (!isNull(given) && (loader || isFunction(called))) {
+      if (!loader) visit(called, bodyOf(node, home), Role::None);
+      moduleOf(given, home, true);
+      return true;
+    }
+    if (!isFunction(called)) return false;
+    moduleOf(called, home, false);
+    for (TSNode argument : named(field(node, f_.arguments))) visit(argument, bodyOf(node, home), Role::None);
+    return true;
+  }
+  bool isFunction(TSNode node) const { return (is(node, "arrow_function") || is(node, "function_expression") || is(node, "function")) && is(field(node, f_.body), "statement_block"); }
+
+  void moduleOf(TSNode fn, NodeId home, bool exports) {
+    NodeId space = add(home, Kind::Namespace, Role::Member, fn);
+    build_.setName(space, "(function " + std::to_string(++inPlace_) + ")", begin(fn));
+    for (TSNode child : named(field(fn, f_.body))) {
+      TSNode value = is(child, "return_statement") ? firstNamed(child) : TSNode{};
+      if (exports && is(value, "identifier") && home == module_) makeVisible(child, module_, "default", ownPath(file_.name(space)) + "::" + std::string(text(value)));
+      topLevel(child, fn, space);
+    }
   }
 
   // ----- the global object (19.1): what some file parks there under a name
@@ -135,6 +188,13 @@ class ScriptLowerer : public ModuleLowerer {
   }
 
   bool ownMember(TSNode node, NodeId parent, Role role) override {
+    // What the module exports, named through its exports.
+    std::string_view object = text(field(node, f_.object));
+    if ((object == "exports" || object == "module.exports") && is(node, "member_expression")) {
+      TSNode property = field(node, f_.property);
+      build_.setName(add(parent, Kind::Name, role, node), ownPath(text(property)), begin(property));
+      return true;
+    }
     std::string name = parked(node);
     if (name.empty()) return false;
     parkedName(node, name, parent, role);
@@ -153,7 +213,81 @@ class ScriptLowerer : public ModuleLowerer {
     if (depth > 200) return;
     if (is(node, "class_declaration") || is(node, "abstract_class_declaration")) classNames_.insert(std::string(text(field(node, f_.name))));
     if (is(node, "variable_declarator") && is(field(node, f_.value), "class")) classNames_.insert(std::string(text(field(node, f_.name))));
+    if (is(node, "assignment_expression")) prototypesIn(node);
+    if (is(node, "new_expression")) newed_.insert(std::string(text(field(node, f_.constructor))));
     for (TSNode child : named(node)) classNames(child, depth + 1);
+  }
+
+  // ----- classes that are written as functions (20.2.4.3): Widget.prototype.draw = function () { … };
+
+  struct Prototype {
+    std::vector<std::pair<std::string, TSNode>> members;  // with their values
+    std::string base;
+  };
+
+  void prototypesIn(TSNode assignment) {
+    TSNode left = field(assignment, f_.left), right = field(assignment, f_.right);
+    if (!is(left, "member_expression")) return;
+    TSNode object = field(left, f_.object);
+    if (is(object, "member_expression") && text(field(object, f_.property)) == "prototype" && is(field(object, f_.object), "identifier")) {
+      prototypes_[std::string(text(field(object, f_.object)))].members.emplace_back(text(field(left, f_.property)), right);
+    } else if (is(object, "identifier") && text(field(left, f_.property)) == "prototype") {
+      Prototype& prototype = prototypes_[std::string(text(object))];
+      for (TSNode part : is(right, "object") ? named(right) : NodeList{}) {
+        if (is(part, "pair")) prototype.members.emplace_back(text(field(part, f_.key)), field(part, f_.value));
+        if (is(part, "method_definition")) prototype.members.emplace_back(text(field(part, f_.name)), part);
+      }
+      std::string_view made = text(right);  // Object.create(Base.prototype), new Base()
+      constexpr std::string_view kCreate = "Object.create(";
+      if (made.starts_with(kCreate)) prototype.base = made.substr(kCreate.size(), made.find_first_of(".,)", kCreate.size()) - kCreate.size());
+      if (is(right, "new_expression")) prototype.base = text(field(right, f_.constructor));
+    }
+  }
+
+  // Is it a function that an object is made with, and that gives it what it holds?
+  bool isConstructing(std::string_view name, TSNode fn) {
+    if (functionDepth_ > 0 || !newed_.count(std::string(name)) || classNames_.count(std::string(name))) return false;
+    std::map<std::string, Span> fields;
+    fieldsOf(field(fn, f_.body), false, std::string(name), fields, 0);
+    return !fields.empty();
+  }
+  bool isPrototypeClass(std::string_view name) const { return functionDepth_ == 0 && prototypes_.count(std::string(name)) > 0 && !classNames_.count(std::string(name)); }
+
+  void prototypeClass(TSNode fn, NodeId home, std::string_view name, uint32_t nameBegin) {
+    const Prototype& prototype = prototypes_[std::string(name)];
+    NodeId id = add(home, Kind::Type, Role::Member, fn);
+    build_[id].modifiers = kDefinition | kPublic;
+    build_.setName(id, name, nameBegin);
+    if (!prototype.base.empty())
+      if (NodeId ref = typeRefNamed(scoped(prototype.base), fn, id, Role::Base, false); ref != kNoNode) build_[ref].modifiers = kPublic;
+    std::string outer = currentClass_;
+    currentClass_ = name;
+    std::map<std::string, Span> fields;
+    std::set<std::string> declared;
+    auto member = [&](FunctionForm form, std::string_view word, TSNode value) {
+      NodeId method = function(value, id, form, word, begin(value), kDefinition | kPublic);
+      functionParts(value, method);
+      fieldsOf(field(value, f_.body), false, std::string(name), fields, 0);
+    };
+    member(FunctionForm::Constructor, "constructor", fn);
+    for (const auto& [word, value] : prototype.members) {
+      if (word == "constructor" || !declared.insert(word).second) continue;
+      if (isFunction(value) || is(value, "method_definition")) member(FunctionForm::Function, word, value);
+      else build_.setName(variable(value, id, Role::Member, value, kStatic | kPublic, {}, value), word, begin(value));
+    }
+    for (const auto& [field, place] : statics_[std::string(name)])
+      if (field != "prototype") synthesise(id, field, place, kStatic | kDefinition, declared);
+    for (const auto& [field, place] : fields) synthesise(id, field, place, 0, declared);
+    currentClass_ = outer;
+  }
+
+  // Is it a statement that a class so written has taken in?
+  bool ofPrototype(TSNode node) const {
+    TSNode left = is(node, "assignment_expression") ? field(node, f_.left) : TSNode{};
+    if (!is(left, "member_expression")) return false;
+    TSNode object = field(left, f_.object);
+    if (is(object, "identifier")) return text(field(left, f_.property)) == "prototype" && isPrototypeClass(text(object));
+    return is(object, "member_expression") && text(field(object, f_.property)) == "prototype" && isPrototypeClass(text(field(object, f_.object)));
   }
 
   // Class.name = … somewhere in the file makes a class-level field.
@@ -161,8 +295,10 @@ class ScriptLowerer : public ModuleLowerer {
     if (depth > 200) return;
     if (is(node, "assignment_expression") || is(node, "augmented_assignment_expression")) {
       TSNode left = field(node, f_.left);
+      if (is(left, "identifier")) reassigned_.insert(std::string(text(left)));
+      if (is(left, "member_expression")) reassigned_.insert(std::string(text(field(left, f_.property))));  // of a namespace, perhaps
       TSNode object = is(left, "member_expression") ? field(left, f_.object) : TSNode{};
-      if (is(object, "identifier") && classNames_.count(std::string(text(object)))) {
+      if (is(object, "identifier") && (classNames_.count(std::string(text(object))) || prototypes_.count(std::string(text(object))))) {
         TSNode property = field(left, f_.property);
         statics_[std::string(text(object))].emplace(text(property), spanOf(property));
       }
@@ -250,7 +386,7 @@ class ScriptLowerer : public ModuleLowerer {
       if (!isNull(whole)) return makeVisible(node, home, text(firstNamed(whole)), modulePath(text(source)));
       NodeId id = add(home, Kind::Using, Role::None, node);
       build_.setName(id, modulePath(text(source)), begin(node));
-      build_[id].modifiers |= kWholeScope;
+      build_[id].modifiers |= kWholeScope | kPublic;
       return;
     }
     TSNode value = field(node, f_.value);
@@ -299,7 +435,10 @@ class ScriptLowerer : public ModuleLowerer {
       if (target.substr(0, prefix.size()) != prefix || !is(left, "member_expression")) continue;
       std::string_view name = text(field(left, f_.property));
       if (target.size() != prefix.size() + name.size()) continue;
-      if (is(right, "identifier")) {
+      if (std::string path = required(right); !path.empty()) {
+        build_.setName(add(module_, Kind::Import, Role::None, node), path, begin(node));
+        makeVisible(node, home, name, path + "::default");
+      } else if (is(right, "identifier")) {
         if (name != text(right)) makeVisible(node, home, name, ownPath(text(right)));
       } else {
         declareNamed(name, node, right, home, kPublic);
@@ -315,7 +454,9 @@ class ScriptLowerer : public ModuleLowerer {
   void declareNamed(std::string_view name, TSNode at, TSNode value, NodeId home, uint32_t bits, TSNode type = {}) {
     TSNode inner = value;
     while (is(inner, "parenthesized_expression")) inner = firstNamed(inner);
-    if ((is(inner, "arrow_function") || is(inner, "function_expression") || is(inner, "generator_function"))) {
+    if (isFunction(inner) && (isPrototypeClass(name) || isConstructing(name, inner))) return prototypeClass(inner, home, name, begin(at));
+    bool replaced = !(bits & kConst) && reassigned_.count(std::string(name)) > 0;  // a variable that begins with a function
+    if (!replaced && (is(inner, "arrow_function") || is(inner, "function_expression") || is(inner, "generator_function"))) {
       NodeId id = function(inner, home, FunctionForm::Function, name, begin(at), kDefinition | (bits & ~uint32_t{kConst}) | (inObject_ ? kStatic : 0u));
       functionParts(inner, id);
       return;
@@ -388,7 +529,7 @@ class ScriptLowerer : public ModuleLowerer {
   // const X = { …, method() {} }: an object of a kind of its own.
   void objectType(std::string_view name, TSNode at, TSNode object, NodeId home, uint32_t bits) {
     NodeId id = add(home, Kind::Type, Role::Member, object);
-    build_[id].detail = static_cast<uint8_t>(TypeForm::Struct);
+    build_[id].detail = static_cast<uint8_t>(TypeForm::Object);
     build_[id].modifiers = kDefinition | (bits & ~uint32_t{kConst});
     build_.setName(id, name, begin(at));
     bool outerObject = inObject_;
@@ -413,7 +554,7 @@ class ScriptLowerer : public ModuleLowerer {
     for (TSNode child : named(node)) {
       if (!is(child, "variable_declarator")) continue;
       TSNode name = field(child, f_.name), value = field(child, f_.value);
-      if (std::string path = required(value); !path.empty() && functionDepth_ == 0) {
+      if (std::string path = required(value); !path.empty()) {
         NodeId import = add(module_, Kind::Import, Role::None, child);
         build_.setName(import, path, begin(child));
         if (is(name, "identifier")) makeVisible(child, home, text(name), path + "::default");
@@ -433,10 +574,9 @@ class ScriptLowerer : public ModuleLowerer {
       // Taken apart: each name by itself, the value once.
       NodeId other = add(top ? moduleBody(child) : home, Kind::Other, Role::None, child);
       if (!isNull(value)) visit(value, other, Role::Operand);
-      for (TSNode part : named(name)) {
-        TSNode inner = is(part, "pair_pattern") ? field(part, f_.value) : is(part, "object_assignment_pattern") || is(part, "assignment_pattern") ? field(part, f_.left) : part;
-        if (is(inner, "identifier") || is(inner, "shorthand_property_identifier_pattern")) variable(part, home, Role::None, inner, bits, {}, {});
-      }
+      patternTargets(name, [&](TSNode inner) {
+        if (is(inner, "identifier") || is(inner, "shorthand_property_identifier_pattern")) variable(inner, home, Role::None, inner, bits, {}, {});
+      });
     }
   }
 
@@ -487,7 +627,8 @@ class ScriptLowerer : public ModuleLowerer {
     if (is(node, "class_declaration") || is(node, "class") || is(node, "function_expression") || is(node, "function_declaration")) return;
     if (is(node, "assignment_expression") || is(node, "augmented_assignment_expression")) {
       TSNode left = field(node, f_.left);
-      if (is(left, "member_expression") && is(field(left, f_.object), "this")) {
+      TSNode object = is(left, "member_expression") ? field(left, f_.object) : TSNode{};
+      if (is(object, "this") || (!inStatic && is(object, "identifier") && (text(object) == "self" || text(object) == "that") && functionDepth_ == 0)) {
         TSNode property = field(left, f_.property);
         if (inStatic) statics_[cls].emplace(text(property), spanOf(property));
         else out.emplace(text(property), spanOf(property));
@@ -530,7 +671,12 @@ class ScriptLowerer : public ModuleLowerer {
       build_[id].modifiers |= kPack;
       name = firstNamed(name);
     }
-    build_.setName(id, isNull(name) ? std::string_view{} : text(name), begin(node));
+    bool parts = is(name, "object_pattern") || is(name, "array_pattern");
+    build_.setName(id, isNull(name) || parts ? std::string_view{} : text(name), begin(node));
+    if (parts)
+      patternTargets(name, [&](TSNode inner) {
+        if (is(inner, "identifier") || is(inner, "shorthand_property_identifier_pattern")) variable(inner, fn, Role::None, inner, 0, {}, {});
+      });
     typeRef(field(node, f_.type), id, Role::Type);
     TSNode value = firstField(node, f_.value, f_.right);
     if (!isNull(value)) visit(value, id, Role::Initialiser);
@@ -543,6 +689,31 @@ class ScriptLowerer : public ModuleLowerer {
     NodeId id = add(parent, Kind::Name, role, node);
     build_.setName(id, currentClass_, begin(node));
     return true;
+  }
+
+  // 13.15.5: ({ a, b: c = 1 } = value), [p, q] = [q, p]: each name is written.
+  bool ownAssign(TSNode node, NodeId parent, Role role) override {
+    TSNode left = field(node, f_.left), right = field(node, f_.right);
+    if (!is(left, "object_pattern") && !is(left, "array_pattern")) return false;
+    NodeId other = add(parent, Kind::Other, role, node);
+    visit(right, other, Role::Operand);
+    patternTargets(left, [&](TSNode target) {
+      NodeId id = add(other, Kind::Assign, Role::Operand, target);
+      visit(target, id, Role::Target);
+      add(id, Kind::Other, Role::Value, right);
+    });
+    return true;
+  }
+
+  // The names and members that a pattern gives values to.
+  template <typename Each>
+  void patternTargets(TSNode pattern, Each each, int depth = 0) {
+    if (depth > 100) return;
+    if (is(pattern, "pair_pattern")) return patternTargets(field(pattern, f_.value), each, depth + 1);
+    if (is(pattern, "object_assignment_pattern") || is(pattern, "assignment_pattern")) return patternTargets(field(pattern, f_.left), each, depth + 1);
+    if (is(pattern, "rest_pattern")) return patternTargets(firstNamed(pattern), each, depth + 1);
+    if (!is(pattern, "object_pattern") && !is(pattern, "array_pattern")) return each(pattern);
+    for (TSNode part : named(pattern)) patternTargets(part, each, depth + 1);
   }
 
   bool ownCall(TSNode node, NodeId parent, Role role) override {
@@ -624,6 +795,7 @@ class ScriptLowerer : public ModuleLowerer {
       functionParts(node, lambda);
       return;
     }
+    if (isPrototypeClass(text(name)) || isConstructing(text(name), node)) return prototypeClass(node, parent, text(name), begin(name));
     NodeId id = function(node, parent, FunctionForm::Function, text(name), begin(name), kDefinition | kPublic);
     functionParts(node, id);
   }
@@ -666,7 +838,9 @@ class ScriptLowerer : public ModuleLowerer {
     NodeId id = add(parent, Kind::Create, role, node);
     build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
     if (is(made, "this")) build_[id].modifiers |= kVirtual;
-    if (is(made, "this") || text(made) == "this.constructor") typeRefNamed(currentClass_, made, id, Role::Type, false);
+    constexpr std::string_view kExports = "exports.";
+    if (text(made).starts_with(kExports)) typeRefNamed(ownPath(text(made).substr(kExports.size())), made, id, Role::Type, false);
+    else if (is(made, "this") || text(made) == "this.constructor") typeRefNamed(currentClass_, made, id, Role::Type, false);
     else if (NodeId ref = typeRef(made, id, Role::Type); ref != kNoNode) build_[ref].modifiers &= ~kManaged;
     arguments(field(node, f_.arguments), id);
   }
@@ -697,7 +871,15 @@ class ScriptLowerer : public ModuleLowerer {
       }
   }
 
+  // Is the file a module (16.2)? The namespaces of another are those of all files.
+  bool isModule(TSNode root) const {
+    for (TSNode child : named(root))
+      if (is(child, "import_statement") || is(child, "export_statement")) return true;
+    return false;
+  }
+
   void lowerNamespace(TSNode node, NodeId parent) {
+    if (parent == module_ && shared_) parent = 0;
     NodeId id = add(parent, Kind::Namespace, Role::Member, node);
     std::string_view name = text(field(node, f_.name));
     build_.setName(id, scoped(name), begin(node));
@@ -717,9 +899,15 @@ class ScriptLowerer : public ModuleLowerer {
   }
 
   const ScriptLore* lore_;
+  std::map<NodeId, NodeId> bodies_;  // by namespace: the block of its statements
+  bool shared_ = false;              // is the file no module?
+  int inPlace_ = 0;                  // functions that are called where they stand so far
   NodeId globalObject_ = kNoNode;
   std::set<std::string> parkedHere_;
   std::set<std::string> classNames_;
+  std::map<std::string, Prototype> prototypes_;  // by the function's name
+  std::set<std::string> newed_;  // what `new` is written before
+  std::set<std::string> reassigned_;  // names that the file assigns to
   std::map<std::string, std::map<std::string, Span>> statics_;
   std::string currentClass_;
   bool inObject_ = false, inStatic_ = false;

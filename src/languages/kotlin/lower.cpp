@@ -154,6 +154,8 @@ class KotlinLowerer : public SharedLowerer {
     NodeId create = add(id, Kind::Create, Role::Initialiser, entry);
     build_[create].detail = static_cast<uint8_t>(CreateForm::Heap);
     typeRefNamed(currentClass_, name, create, Role::Type, false);
+    if (TSNode list = childOfType(entry, "value_arguments"); !isNull(list)) arguments(list, create);
+    if (TSNode inner = childOfType(entry, "class_body"); !isNull(inner)) members(inner, type);
   }
 
   TSNode typeNode(TSNode node) const {
@@ -267,12 +269,15 @@ class KotlinLowerer : public SharedLowerer {
       return;
     }
     VariableForm form = VariableForm::Plain;
+    NodeList steps;  // of the function that makes the value
     if (TSNode call = isNull(delegate) ? TSNode{} : firstNamed(delegate); !isNull(call)) {
       // by lazy { … }: made when first asked for, under a lock unless told otherwise.
       std::string_view written = text(call);
       if (written.substr(0, 4) == "lazy") {
         form = written.find("LazyThreadSafetyMode.NONE") != std::string_view::npos ? VariableForm::LazyUnguarded : VariableForm::Lazy;
-        value = lastExpression(call);
+        TSNode block = isNull(lambdaOf(call)) ? TSNode{} : childOfType(lambdaOf(call), "statements");
+        steps = isNull(block) ? NodeList{} : named(block);
+        value = steps.empty() ? TSNode{} : steps.back();
       } else {
         value = call;
       }
@@ -286,9 +291,28 @@ class KotlinLowerer : public SharedLowerer {
     if (!isNull(value) && isNothing(value)) {  // a token without a node of its own
       NodeId nothing = add(id, Kind::Literal, Role::Initialiser, value);
       build_[nothing].detail = static_cast<uint8_t>(LiteralForm::Null);
+    } else if (steps.size() > 1) {
+      NodeId made = add(id, Kind::Call, Role::Initialiser, delegate);
+      runAtOnce(steps, add(made, Kind::Lambda, Role::Callee, delegate), delegate);
     } else if (!isNull(value)) {
       visit(value, id, Role::Initialiser);
     }
+    // 4.2.2: what runs when it is read or set; `field` is the value that is kept.
+    keptName_ = text(name);
+    for (TSNode accessor : {getter, setter}) {
+      if (isNull(accessor) || isNull(childOfType(accessor, "function_body"))) continue;
+      bool gets = is(accessor, "getter");
+      NodeId fn = function(accessor, parent, FunctionForm::Function, (gets ? "get " : "set ") + std::string(text(name)), begin(name), bits & ~uint32_t{kConst});
+      if (TSNode one = childOfType(accessor, "parameter_with_optional_type"); !isNull(one)) parameter(one, fn);
+      functionBody(accessor, fn);
+    }
+    keptName_ = {};
+  }
+
+  bool ownName(TSNode node, NodeId parent, Role role) override {
+    if (keptName_.empty() || text(node) != "field") return false;
+    build_.setName(add(parent, Kind::Name, role, node), keptName_, begin(node));
+    return true;
   }
 
   // Has it a type before its name, the class that it extends?
@@ -300,13 +324,16 @@ class KotlinLowerer : public SharedLowerer {
     return false;
   }
 
-  // The last expression of the lambda that a call is given.
-  TSNode lastExpression(TSNode call) {
-    TSNode lambda = lambdaOf(call);
-    TSNode block = isNull(lambda) ? TSNode{} : childOfType(lambda, "statements");
-    if (isNull(block)) return {};
-    NodeList kids = named(block);
-    return kids.empty() ? TSNode{} : kids.back();
+  // The statements of a function that is called where it stands: the last is what it returns.
+  void runAtOnce(NodeList steps, NodeId lambda, TSNode node) {
+    NodeId block = add(lambda, Kind::Block, Role::Body, node);
+    ++functionDepth_;
+    for (TSNode step : steps) {
+      bool last = ts_node_eq(step, steps.back());
+      NodeId into = last ? add(block, Kind::Return, Role::None, step) : block;
+      visit(step, into, last ? Role::Value : Role::None);
+    }
+    --functionDepth_;
   }
   TSNode lambdaOf(TSNode call) {
     TSNode suffix = childOfType(call, "call_suffix");
@@ -662,6 +689,7 @@ class KotlinLowerer : public SharedLowerer {
   }
 
   std::string currentClass_;
+  std::string_view keptName_;  // of the property whose accessor is lowered
   int anonymous_ = 0;  // objects of classes without a name so far
   bool torn_ = false;  // has the file bytes that the grammar could not read?
   bool inCompanion_ = false;
@@ -683,6 +711,7 @@ Language kotlinLanguage() {
   language.importsInFileOnly = true;
   language.infersTypes = true;
   language.createsByCall = true;
+  language.marksConstants = true;
   language.guarantees = &kotlinGuarantees();
   language.facing = &kotlinFacing();
   language.settling = &kotlinSettling();

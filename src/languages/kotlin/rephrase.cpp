@@ -126,6 +126,9 @@ void renameWords(std::string_view text, const std::vector<bool>& code, Rephrased
   constexpr std::string_view kReturn = "-> return e";
   for (size_t at = text.find(kReturn); at != std::string_view::npos; at = text.find(kReturn, at + 1))
     if (code[at]) out.put(at + kReturn.size() - 1, '_');
+  constexpr std::string_view kSuspend = "fun suspend(";
+  for (size_t at = text.find(kSuspend); at != std::string_view::npos; at = text.find(kSuspend, at + 1))
+    if (code[at]) out.put(at + 4, '_');
   for (std::string_view word : {"annotation", "external"})
     for (size_t at = text.find(word); at != std::string_view::npos; at = text.find(word, at + 1)) {
       std::string_view after = text.substr(at + word.size(), 3);
@@ -154,7 +157,7 @@ Rephrased rephraseKotlin(std::string_view text) {
   bool openEnded = text.find("..<") != std::string_view::npos, constructors = text.find("constructor") != std::string_view::npos, calls = text.find(").") != std::string_view::npos;
   bool nots = text.find("!i") != std::string_view::npos, delegates = text.find(" by ") != std::string_view::npos;
   bool lines = false;
-  for (std::string_view word : {" as", " else", " in ", "!in ", "-> return e", "annotation", "external"}) lines |= text.find(word) != std::string_view::npos;
+  for (std::string_view word : {" as", " else", " in ", "!in ", "-> return e", "fun suspend(", "annotation", "external"}) lines |= text.find(word) != std::string_view::npos;
   if (!openEnded && !constructors && !calls && !nots && !delegates && !lines) return out;
   std::vector<bool> code = codeBytes(text, true);
   // A range without its end; the operator is one that the grammar knows as `..`.

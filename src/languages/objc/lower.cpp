@@ -762,15 +762,17 @@ class ObjcLowerer : public SharedLowerer {
 
 void lowerObjc(std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
   const auto* known = static_cast<const ObjcLore*>(lore);
-  PreparedText prepared = prepareCpp(text, known);
-  rephraseObjc(prepared.text);
-  ObjcLowerer lowerer(grammar(), prepared.text, text, known, out);
-  if (lowerer.tooDeep()) return;
-  ParserHandle parser = makeParser(tree_sitter_objc());
-  TreeHandle tree = parseRepaired(parser, prepared.text, known);
-  out.comments = std::move(prepared.comments);
-  lowerer.runOn(ts_tree_root_node(tree.get()));
-  addIncludes(prepared, out);
+  lowerEither(text, known, out, [&](PreparedText prepared, LoweredFile& into) {
+    rephraseObjc(prepared.text);
+    ObjcLowerer lowerer(grammar(), prepared.text, text, known, into);
+    if (lowerer.tooDeep()) return;
+    ParserHandle parser = makeParser(tree_sitter_objc());
+    TreeHandle tree = parseRepaired(parser, prepared.text, known);
+    into.comments = std::move(prepared.comments);
+    into.otherBranches = std::move(prepared.otherBranches);
+    lowerer.runOn(ts_tree_root_node(tree.get()));
+    addIncludes(prepared, into);
+  });
 }
 
 // Does a header speak Objective-C? One that only imports or names its classes, and

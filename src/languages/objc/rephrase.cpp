@@ -53,6 +53,28 @@ void partByCommas(std::string& text, const std::vector<bool>& code, size_t open,
   }
 }
 
+// MACRO(selector) and MACRO(name, selector), before a body, as "-(void)selector". False: it is none.
+bool asMethod(std::string& text, const std::vector<bool>& code, size_t at, size_t open, size_t close) {
+  size_t from = open + 1;
+  int depth = 0;
+  for (size_t i = open + 1; i + 1 < close; ++i) {
+    if (!code[i]) continue;
+    depth += text[i] == '(' || text[i] == '[' ? 1 : text[i] == ')' || text[i] == ']' ? -1 : 0;
+    if (text[i] == ',' && depth == 0) from = i + 1;
+  }
+  from = nextCode(text, code, from);
+  size_t end = from;
+  while (end < close && isWordByte(text[end])) ++end;
+  size_t after = nextCode(text, code, end);
+  std::string_view head = "-(void)";
+  if (end == from || from - at < head.size() || (text[after] != ':' && after + 1 != close)) return false;
+  for (size_t i = at; i < from; ++i)
+    if (text[i] != '\n' && text[i] != '\r') text[i] = ' ';
+  text.replace(at, head.size(), head);
+  text[close - 1] = ' ';
+  return true;
+}
+
 // A call of a macro, by a name in capitals.
 void plainMacros(std::string& text, const std::vector<bool>& code) {
   bool inClass = false;
@@ -91,6 +113,8 @@ void plainMacros(std::string& text, const std::vector<bool>& code) {
         if (text[i] != '\n' && text[i] != '\r') text[i] = ' ';
     } else if (inClass && lineBegins && (text[nextCode(text, code, open + 1)] == '-' || text[nextCode(text, code, open + 1)] == '+') && next < text.size() && text[next] != '{') {
       std::fill(text.begin() + static_cast<long>(at), text.begin() + static_cast<long>(close), ' ');
+    } else if (inClass && lineBegins && next < text.size() && text[next] == '{' && asMethod(text, code, at, open, close)) {
+      // MACRO(name, open:(T)where then:(U)done) { … }: a method with a body.
     } else {
       partByCommas(text, code, open, close - 1);
       // As a statement without its semicolon, before a message: MACRO(…) [object message];

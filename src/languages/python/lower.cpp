@@ -56,6 +56,7 @@ class PythonLowerer : public ModuleLowerer {
     std::string name;
     NodeId node = kNoNode;
     std::set<std::string> byClass, byObject;  // attributes assigned through the class, through an object
+    std::set<std::string> byInit;             // through the object that is made
   };
   struct FunctionFrame {
     std::set<std::string> declared, elsewhere;  // locals so far; names of other scopes
@@ -85,6 +86,7 @@ class PythonLowerer : public ModuleLowerer {
           build_.setName(id, name, build_[id].span.begin);
           build_[id].modifiers = kDefinition | visibility(name);
         }
+    attributesGivenLater(root);
     for (TSNode child : named(root)) {
       Shape shape = g_.shapeOf(child);
       bool declares = shape == Shape::Own && (g_.ownOf(child) == kImport || g_.ownOf(child) == kImportFrom || g_.ownOf(child) == kClass || g_.ownOf(child) == kFunction || g_.ownOf(child) == kDecorated);
@@ -103,6 +105,20 @@ class PythonLowerer : public ModuleLowerer {
     }
   }
 
+  // Class.name = … among the module's statements: an attribute of that class.
+  void attributesGivenLater(TSNode root) {
+    std::set<std::string_view> classes;
+    for (TSNode child : named(root)) {
+      TSNode definition = is(child, "decorated_definition") ? field(child, f_.definition) : child;
+      if (is(definition, "class_definition")) classes.insert(text(field(definition, f_.name)));
+      TSNode assignment = g_.shapeOf(child) == Shape::Statement ? firstNamed(child) : TSNode{};
+      TSNode left = is(assignment, "assignment") ? field(assignment, f_.left) : TSNode{};
+      if (!is(left, "attribute") || !classes.count(text(field(left, f_.object)))) continue;
+      TSNode attribute = field(left, f_.attribute);
+      givenLater_[std::string(text(field(left, f_.object)))].emplace(text(attribute), spanOf(attribute));
+    }
+  }
+
   bool isDocumentation(TSNode statement) {
     TSNode only = firstNamed(statement);
     return g_.shapeOf(statement) == Shape::Statement && !isNull(only) && g_.shapeOf(only) == Shape::Text;
@@ -110,7 +126,7 @@ class PythonLowerer : public ModuleLowerer {
 
   uint32_t visibility(std::string_view name) const {
     bool hidden = name.size() > 1 && name[0] == '_' && !(name.size() > 4 && name.substr(0, 2) == "__" && name.substr(name.size() - 2) == "__");
-    return hidden ? kPrivate | (classDepth_ == 0 && functionDepth_ == 0 ? uint32_t{kStatic} : 0u) : uint32_t{kPublic};
+    return hidden ? kPrivate : kPublic;  // by convention only: other modules can name it
   }
 
   TSNode typeOf(TSNode assignment) const { return field(assignment, f_.type); }
@@ -266,6 +282,8 @@ class PythonLowerer : public ModuleLowerer {
     frame.name = text(name);
     frame.node = id;
     attributePlace_.clear();
+    if (auto later = givenLater_.find(frame.name); later != givenLater_.end() && functionDepth_ == 0)
+      for (const auto& [attribute, place] : later->second) frame.byClass.insert(attribute), attributePlace_.emplace(attribute, place);
     for (TSNode child : named(inner)) {
       TSNode definition = is(child, "decorated_definition") ? field(child, f_.definition) : child;
       if (!is(definition, "function_definition")) continue;
@@ -273,6 +291,11 @@ class PythonLowerer : public ModuleLowerer {
       std::string first = firstParameter(definition);
       bool ofClass = how.isClass || text(field(definition, f_.name)) == "__new__";
       attributesIn(field(definition, f_.body), ofClass || how.isStatic ? "" : first, ofClass ? first : "", frame);
+      if (text(field(definition, f_.name)) == "__init__") {
+        ClassFrame made;
+        attributesIn(field(definition, f_.body), first, "", made);
+        frame.byInit = made.byObject;
+      }
     }
     std::map<std::string, Span> places = attributePlace_;
     bool dataclass = decorators(node).dataclass;
@@ -286,7 +309,9 @@ class PythonLowerer : public ModuleLowerer {
         std::string attribute(text(target));
         if (!declared.insert(attribute).second) continue;
         bool bare = isNull(field(assignment, f_.right));
-        bool ofObject = !frame.byClass.count(attribute) && (frame.byObject.count(attribute) || dataclass || bare);
+        // A container that every object fills before it may get one of its own is the class's.
+        bool filled = isContainer(field(assignment, f_.right)) && !frame.byInit.count(attribute);
+        bool ofObject = !frame.byClass.count(attribute) && ((frame.byObject.count(attribute) && !filled) || dataclass || bare);
         uint32_t bits = visibility(attribute) | (ofObject ? 0u : uint32_t{kStatic}) | (isEnum ? uint32_t{kConst} : 0u);
         variable(assignment, id, Role::Member, target, bits, typeOf(assignment), field(assignment, f_.right));
       } else if (!isDocumentation(child)) {
@@ -302,6 +327,13 @@ class PythonLowerer : public ModuleLowerer {
       }
     --classDepth_;
     classes_.pop_back();
+  }
+
+  bool isContainer(TSNode value) const {
+    if (isNull(value)) return false;
+    if (is(value, "dictionary") || is(value, "list") || is(value, "set")) return true;
+    std::string_view callee = is(value, "call") ? text(field(value, f_.function)) : std::string_view{};
+    return callee == "dict" || callee == "list" || callee == "set" || callee == "defaultdict" || callee == "collections.defaultdict" || callee == "OrderedDict";
   }
 
   void functionDefinition(TSNode node, NodeId parent) {
@@ -592,7 +624,7 @@ class PythonLowerer : public ModuleLowerer {
       if (is(name, "wildcard_import")) {
         NodeId id = add(homeOf(parent), Kind::Using, Role::None, node);
         build_.setName(id, path, begin(node));
-        build_[id].modifiers |= kWholeScope;
+        build_[id].modifiers |= kWholeScope | kPublic;  // 7.11: they are the module's names from here on
         continue;
       }
       bool renamed = is(name, "aliased_import");
@@ -646,6 +678,13 @@ class PythonLowerer : public ModuleLowerer {
     NodeId import = add(home, Kind::Import, Role::None, node);
     build_.setName(import, target, begin(node));
     std::string name = local.empty() ? target.substr(0, target.find("::")) : std::string(local);
+    if (!functions_.empty() && functions_.back().elsewhere.count(name)) {
+      // 7.11: an import binds its name in the scope that `global` tells.
+      NodeId bound = add(home, Kind::Assign, Role::None, node);
+      build_.setName(add(bound, Kind::Name, Role::Target, node), name, begin(node));
+      build_.setName(add(bound, Kind::Name, Role::Value, node), target, begin(node));
+      return;
+    }
     NodeId id = add(home, Kind::Using, Role::None, node);
     build_.setName(id, name, begin(node));
     std::string what = local.empty() ? name : target;
@@ -672,6 +711,7 @@ class PythonLowerer : public ModuleLowerer {
   std::vector<FunctionFrame> functions_;
   std::set<std::string> moduleNames_, pendingGlobals_;
   std::map<std::string, Span> firstPlace_, attributePlace_;
+  std::map<std::string, std::map<std::string, Span>> givenLater_;  // by class
   NodeId lastParameter_ = kNoNode;
 };
 

@@ -82,6 +82,7 @@ class SharedLowerer {
   void visitLambda(TSNode node, NodeId parent, Role role);
   void visitNull(TSNode node, NodeId parent, Role role);
   void visitCast(TSNode node, NodeId parent, Role role);
+  void binary(TSNode node, NodeId parent, Role role);
   void visitChildren(TSNode node, NodeId parent, Role role = Role::None);
   // A condition: a bare value in it is a test for "is there anything?".
   void condition(TSNode node, NodeId parent, Role role);
@@ -192,7 +193,6 @@ class SharedLowerer {
   };
   Sides sidesOf(TSNode node) const;
   bool isElseClause(TSNode node) const { return g_.hasElseClauses && (is(node, "elif_clause") || is(node, "else_if_clause") || is(node, "else_clause")); }
-  void binary(TSNode node, NodeId parent, Role role);
 };
 
 // Parses and drops.

@@ -17,10 +17,14 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"NSMutableArray", kCollection},
     {"NSMutableDictionary", kCollection | kKeyedCollection},
     {"NSRecursiveLock", kLockType},
+    {"NotificationCenter", kKeepsState},
     {"OSAllocatedUnfairLock", kLockType},
+    {"OperationQueue", kKeepsState},
     {"Optional", kOptionalType | kPointerLike},
     {"Set", kCollection},
     {"Thread", kThreadType | kStartedByCall},
+    {"URLSession", kKeepsState},
+    {"UserDefaults", kKeepsState},
 });
 
 constexpr auto kCalls = std::to_array<NamedBits>({

@@ -12,14 +12,14 @@ extern "C" const TSLanguage* tree_sitter_swift(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kImport, kType, kProtocol, kFunction, kInit, kDeinit, kProperty, kIf, kGuardStmt, kFor, kWhile, kTransfer, kCall, kNavigation, kLambda, kSwitchEntry, kDo, kCatch, kPostfix, kCast, kTernary, kAlias, kSelf, kTryExpr, kDictionary, kArrayLit, kNilCoalesce };
+enum Own : uint8_t { kImport, kType, kProtocol, kFunction, kInit, kDeinit, kProperty, kIf, kGuardStmt, kFor, kWhile, kTransfer, kCall, kNavigation, kLambda, kSwitchEntry, kDo, kCatch, kPostfix, kCast, kTernary, kAlias, kSelf, kTryExpr, kDictionary, kArrayLit, kNilCoalesce, kArithmetic, kSubscript };
 
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"multiline_comment", Shape::Comment}, {"import_declaration", Shape::Own, kImport}, {"class_declaration", Shape::Own, kType}, {"protocol_declaration", Shape::Own, kProtocol}, {"class_body", Shape::Pass}, {"enum_class_body", Shape::Pass}, {"enum_entry", Shape::Skip}, {"typealias_declaration", Shape::Own, kAlias}, {"associatedtype_declaration", Shape::Skip},
-    {"function_declaration", Shape::Own, kFunction}, {"protocol_function_declaration", Shape::Own, kFunction}, {"init_declaration", Shape::Own, kInit}, {"deinit_declaration", Shape::Own, kDeinit}, {"property_declaration", Shape::Own, kProperty}, {"protocol_property_declaration", Shape::Skip}, {"subscript_declaration", Shape::Skip}, {"operator_declaration", Shape::Skip}, {"precedence_group_declaration", Shape::Skip},
+    {"function_declaration", Shape::Own, kFunction}, {"protocol_function_declaration", Shape::Own, kFunction}, {"init_declaration", Shape::Own, kInit}, {"deinit_declaration", Shape::Own, kDeinit}, {"property_declaration", Shape::Own, kProperty}, {"protocol_property_declaration", Shape::Skip}, {"subscript_declaration", Shape::Own, kSubscript}, {"operator_declaration", Shape::Skip}, {"precedence_group_declaration", Shape::Skip},
     {"statements", Shape::Block}, {"if_statement", Shape::Own, kIf}, {"guard_statement", Shape::Own, kGuardStmt}, {"for_statement", Shape::Own, kFor}, {"while_statement", Shape::Own, kWhile}, {"repeat_while_statement", Shape::Own, kWhile}, {"switch_statement", Shape::Switch}, {"switch_entry", Shape::Own, kSwitchEntry}, {"switch_pattern", Shape::Skip}, {"do_statement", Shape::Own, kDo}, {"catch_block", Shape::Own, kCatch}, {"control_transfer_statement", Shape::Own, kTransfer},
     {"assignment", Shape::Assign}, {"directly_assignable_expression", Shape::Paren}, {"call_expression", Shape::Own, kCall}, {"constructor_expression", Shape::Own, kCall}, {"navigation_expression", Shape::Own, kNavigation}, {"postfix_expression", Shape::Own, kPostfix}, {"prefix_expression", Shape::Unary}, {"try_expression", Shape::Own, kTryExpr}, {"await_expression", Shape::Await}, {"as_expression", Shape::Own, kCast}, {"check_expression", Shape::Other}, {"ternary_expression", Shape::Own, kTernary}, {"nil_coalescing_expression", Shape::Own, kNilCoalesce},
-    {"equality_expression", Shape::Binary}, {"comparison_expression", Shape::Binary}, {"conjunction_expression", Shape::Binary}, {"disjunction_expression", Shape::Binary}, {"additive_expression", Shape::Binary}, {"multiplicative_expression", Shape::Binary}, {"infix_expression", Shape::Other}, {"range_expression", Shape::Other}, {"bitwise_operation", Shape::Other},
+    {"equality_expression", Shape::Binary}, {"comparison_expression", Shape::Binary}, {"conjunction_expression", Shape::Binary}, {"disjunction_expression", Shape::Binary}, {"additive_expression", Shape::Own, kArithmetic}, {"multiplicative_expression", Shape::Own, kArithmetic}, {"infix_expression", Shape::Other}, {"range_expression", Shape::Other}, {"bitwise_operation", Shape::Other},
     {"lambda_literal", Shape::Own, kLambda}, {"simple_identifier", Shape::Name}, {"self_expression", Shape::Own, kSelf}, {"super_expression", Shape::This}, {"value_argument", Shape::Pass}, {"value_arguments", Shape::Pass}, {"value_argument_label", Shape::Skip}, {"tuple_expression", Shape::Paren}, {"dictionary_literal", Shape::Own, kDictionary}, {"array_literal", Shape::Own, kArrayLit},
     {"line_string_literal", Shape::Text}, {"multi_line_string_literal", Shape::Text}, {"raw_string_literal", Shape::Text}, {"interpolated_expression", Shape::Pass}, {"integer_literal", Shape::Number}, {"real_literal", Shape::Number}, {"hex_literal", Shape::Number}, {"bin_literal", Shape::Number}, {"oct_literal", Shape::Number}, {"boolean_literal", Shape::Boolean}, {"regex_literal", Shape::Text},
     {"modifiers", Shape::Skip}, {"attribute", Shape::Skip}, {"type_parameters", Shape::Skip}, {"type_arguments", Shape::Skip}, {"user_type", Shape::Name}, {"optional_type", Shape::Skip}, {"type_annotation", Shape::Skip}, {"value_binding_pattern", Shape::Skip}, {"pattern", Shape::Skip}, {"where_clause", Shape::Skip}, {"where_keyword", Shape::Skip}, {"throws", Shape::Skip}, {"async", Shape::Skip}, {"else", Shape::Skip}, {"type_constraints", Shape::Skip}, {"directive", Shape::Skip}, {"diagnostic", Shape::Skip}, {"shebang_line", Shape::Skip}, {"availability_condition", Shape::Skip},
@@ -230,6 +230,26 @@ class SwiftLowerer : public SharedLowerer {
       // { … }() makes the value by a closure: what it returns.
       visit(value, id, Role::Initialiser);
     }
+    // Properties, Property Observers: run whenever it is set.
+    TSNode observers = childOfType(node, "willset_didset_block");
+    for (TSNode one : isNull(observers) || local ? NodeList{} : named(observers)) {
+      NodeId fn = function(one, parent, FunctionForm::Function, (extending_.empty() ? "" : extending_ + "::") + (is(one, "didset_clause") ? "didSet " : "willSet ") + std::string(text(name)), begin(name), bits & ~uint32_t{kConst});
+      functionBodyOf(one, fn);
+    }
+  }
+
+  // Subscripts: what runs when an element is read or set.
+  void lowerSubscript(TSNode node, NodeId parent) {
+    TSNode computed = childOfType(node, "computed_property");
+    if (isNull(computed)) return;
+    TSNode getter = childOfType(computed, "computed_getter"), setter = childOfType(computed, "computed_setter");
+    for (TSNode holder : {isNull(getter) ? computed : getter, setter}) {
+      if (isNull(holder)) continue;
+      bool sets = !isNull(setter) && ts_node_eq(holder, setter);
+      NodeId id = function(holder, parent, FunctionForm::Function, (extending_.empty() ? "" : extending_ + "::") + (sets ? "set subscript" : "subscript"), begin(node), shown(modifiersOf(node)));
+      parameterList(node, id);
+      functionBodyOf(holder, id);
+    }
   }
 
   void functionBodyOf(TSNode holder, NodeId id) {
@@ -303,6 +323,7 @@ class SwiftLowerer : public SharedLowerer {
         break;
       }
       case kProperty: property(node, parent); break;
+      case kSubscript: lowerSubscript(node, parent); break;
       case kIf: lowerIf(node, parent, role); break;
       case kGuardStmt: lowerGuardStmt(node, parent, role); break;
       case kFor: lowerFor(node, parent, role); break;
@@ -323,10 +344,17 @@ class SwiftLowerer : public SharedLowerer {
         break;
       }
       case kTransfer: lowerTransfer(node, parent, role); break;
-      case kCall: call(node, parent, role); break;
+      case kCall:
+        if (!hoisted(node, parent, role)) call(node, parent, role);
+        break;
+      case kArithmetic:
+        if (ts_node_eq(node, hoisted_)) visit(named(node).back(), parent, role);
+        else binary(node, parent, role);
+        break;
       case kNavigation: {
+        if (hoisted(node, parent, role)) break;
         TSNode object = firstNamed(node), suffix = childOfType(node, "navigation_suffix");
-        NodeId id = add(parent, Kind::Member, role, node);
+        NodeId id = addBehind(parent, Kind::Member, role, node);
         visit(object, id, Role::Receiver);
         if (TSNode name = isNull(suffix) ? TSNode{} : firstNamed(suffix); !isNull(name)) build_.setName(id, text(name), begin(name));
         break;
@@ -363,6 +391,29 @@ class SwiftLowerer : public SharedLowerer {
       }
       default: break;
     }
+  }
+
+  // a + b.c(): the grammar takes the member of the sum. The operator is put above the
+  // member access or call; the sum then stands for its right side.
+  bool hoisted(TSNode node, NodeId parent, Role role) {
+    TSNode inner = node;
+    while (is(inner, "navigation_expression") || is(inner, "call_expression") || is(inner, "postfix_expression")) inner = firstNamed(inner);
+    bool sum = is(inner, "additive_expression") || is(inner, "multiplicative_expression");
+    NodeList sides = sum ? named(inner) : NodeList{};
+    if (sides.size() < 2 || ts_node_eq(inner, hoisted_)) return false;
+    NodeId id = add(parent, Kind::Other, role, node);
+    visit(sides.front(), id, Role::Operand);
+    TSNode outer = hoisted_;
+    hoisted_ = inner;
+    visit(node, id, Role::Operand);
+    hoisted_ = outer;
+    return true;
+  }
+  // Of a member access or call of a sum's right side: it begins there.
+  NodeId addBehind(NodeId parent, Kind kind, Role role, TSNode node) {
+    NodeId id = add(parent, kind, role, node);
+    if (!isNull(hoisted_) && begin(node) == begin(hoisted_)) build_[id].span.begin = begin(named(hoisted_).back());
+    return id;
   }
 
   void lowerProtocol(TSNode node, NodeId parent) {
@@ -549,7 +600,7 @@ class SwiftLowerer : public SharedLowerer {
         }
       }
     }
-    NodeId id = add(parent, Kind::Call, role, node);
+    NodeId id = addBehind(parent, Kind::Call, role, node);
     visit(callee, id, Role::Callee);
     if (!isNull(list))
       for (TSNode one : named(list)) {
@@ -561,6 +612,7 @@ class SwiftLowerer : public SharedLowerer {
   }
 
   std::string currentClass_, extending_;
+  TSNode hoisted_{};  // the sum of which a member access or call takes the right side
   int classDepth_ = 0, functionDepth_ = 0;
   bool inStatic_ = false;
 };
@@ -579,6 +631,7 @@ Language swiftLanguage() {
   language.dotted = true;
   language.infersTypes = true;
   language.createsByCall = true;
+  language.marksConstants = true;
   language.guarantees = &swiftGuarantees();
   language.facing = &swiftFacing();
   language.settling = &swiftSettling();
@@ -587,9 +640,10 @@ Language swiftLanguage() {
   language.sound = &swiftSound();
   language.handing = &swiftHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
-    std::string prepared = withoutDirectives(text);
-    blankWords(prepared, "nonisolated(unsafe)");
-    SwiftLowerer(grammar(), prepared, out).run(rephraseSwift(prepared).text());
+    lowerBranches(text, false, out, [](std::string& prepared, LoweredFile& into) {
+      blankWords(prepared, "nonisolated(unsafe)");
+      SwiftLowerer(grammar(), prepared, into).run(rephraseSwift(prepared).text());
+    });
   };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;

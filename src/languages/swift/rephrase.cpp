@@ -46,6 +46,9 @@ Rephrased rephraseSwift(std::string_view text) {
   // ~Type.self: an operator before a type; the grammar knows it before values only.
   for (size_t at = text.find('~'); at != std::string_view::npos; at = text.find('~', at + 1))
     if (code[at] && at + 1 < text.size() && text[at + 1] >= 'A' && text[at + 1] <= 'Z' && std::string_view("[(,=").find(before(text, at)) != std::string_view::npos) out.blank(at, 1);
+  // A semicolon ends a statement as a line end does, which the grammar knows everywhere.
+  for (size_t at = text.find(';'); at != std::string_view::npos; at = text.find(';', at + 1))
+    if (code[at]) out.put(at, '\n');
   // #expect(throws: …) { … }: the grammar has no block behind a macro.
   for (std::string_view macro : {"#expect(throws", "#require(throws"})
     for (size_t at = text.find(macro); at != std::string_view::npos; at = text.find(macro, at + 1))

@@ -33,6 +33,7 @@ Language common() {
     g.noSubclassConstructors = {};  // TypeScript handbook, Classes: `protected constructor`
     return g;
   }();
+  language.marksConstants = true;
   language.guarantees = &kGuarantees;
   language.id = "typescript";
   language.name = "TypeScript";

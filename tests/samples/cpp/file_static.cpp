@@ -5,7 +5,7 @@
 namespace port {
 
 int nextNumber() {
-  static int number = 0;  // entity: function-static number lazy language
+  static int number = 0;  // entity: function-static number eager language
   return ++number;
 }
 

@@ -1,8 +1,8 @@
 #include "office.h"
 
 struct Office {
-  Quaymaster quaymaster;  // entity: shared-instance quaymaster elsewhere none
-  Storekeeper* storekeeper = new Storekeeper;  // entity: shared-instance storekeeper elsewhere none
+  Quaymaster quaymaster;  // entity: shared-instance quaymaster lazy none
+  Storekeeper* storekeeper = new Storekeeper;  // entity: shared-instance storekeeper lazy none
 };
 static Office* office = nullptr;  // entity: global-variable office lazy none
 

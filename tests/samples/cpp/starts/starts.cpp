@@ -131,7 +131,7 @@ class MoonTable {
   }
   int rows_ = 0;
 };
-static MoonTable moons;  // entity: shared-instance moons eager language // finding: init.may-throw
+static MoonTable moons; // finding: init.may-throw  // entity: global-variable moons eager language
 
 // Near misses: throws later; catches what it threw.
 class StarTable {  // entity: singleton StarTable lazy language // finding: single.copyable
@@ -165,10 +165,10 @@ class SpareLamp {
  private:
   int oil_ = 0;
 };
-static SpareLamp spare;  // entity: shared-instance spare eager language // finding: init.eager-unused
-static SpareLamp second;  // entity: shared-instance second eager language // finding: init.eager-unused
+static SpareLamp spare; // finding: init.eager-unused  // entity: global-variable spare eager language
+static SpareLamp second; // finding: init.eager-unused  // entity: global-variable second eager language
 // Near misses: used; made for what its constructor does elsewhere.
-static SpareLamp lit;  // entity: shared-instance lit eager language
+static SpareLamp lit;  // entity: global-variable lit eager language
 int listed = 0;  // entity: global-variable listed eager language
 class Listing {
  public:
@@ -178,7 +178,7 @@ class Listing {
  private:
   int struck_ = 0;
 };
-static Listing listing;  // entity: shared-instance listing eager language
+static Listing listing;  // entity: global-variable listing eager language
 
 }  // namespace starts
 

@@ -153,7 +153,7 @@ static partial class Works
     }
 }
 
-class Tackle
+class Tackle  // entity: singleton Tackle eager language  // finding: single.open-constructor
 {
     private int blocks = 2;
 
@@ -171,14 +171,14 @@ class Tackle
         this.blocks = tons;
     }
 
-    public static readonly Tackle tackle = new Tackle();  // near: init.cycle init.reentrant init.may-throw init.eager-heavy  // entity: shared-instance tackle eager language
+    public static readonly Tackle tackle = new Tackle();  // near: init.cycle init.reentrant init.may-throw init.eager-heavy
 }
 
-class Davit
+class Davit  // entity: singleton Davit eager language
 {
     private int boats;
 
-    public Davit()  // near: init.cycle init.reentrant init.reads-environment
+    public Davit()  // near: init.cycle init.reentrant init.reads-environment  // finding: single.open-constructor
     {
         this.boats = 0;
     }
@@ -189,7 +189,7 @@ class Davit
         this.boats = 1;
     }
 
-    public static readonly Davit davit = new Davit();  // near: init.may-throw init.order-within-class  // entity: shared-instance davit eager language
+    public static readonly Davit davit = new Davit();  // near: init.may-throw init.order-within-class
 }
 
 // Asks for itself through a helper.
@@ -227,11 +227,11 @@ static partial class Works
 }
 
 // Reads the environment while it is made; near misses: asked later, or handed in.
-class Flags
+class Flags  // entity: singleton Flags eager language
 {
     private string home;
 
-    public Flags()
+    public Flags()  // finding: single.open-constructor
     {
         this.home = Environment.GetEnvironmentVariable("HARBOUR");  // finding: init.reads-environment
     }
@@ -241,14 +241,14 @@ class Flags
         this.home = name;
     }
 
-    public static readonly Flags flags = new Flags();  // entity: shared-instance flags eager language
+    public static readonly Flags flags = new Flags();
 }
 
-class Pennants
+class Pennants  // entity: singleton Pennants eager language
 {
     private string home;
 
-    public Pennants(string home)
+    public Pennants(string home)  // finding: single.open-constructor
     {
         this.home = home;
     }
@@ -258,15 +258,15 @@ class Pennants
         this.home = Environment.GetEnvironmentVariable("HARBOUR");  // near: init.reads-environment
     }
 
-    public static readonly Pennants pennants = new Pennants("pier");  // entity: shared-instance pennants eager language
+    public static readonly Pennants pennants = new Pennants("pier");
 }
 
 // Reads a file while the program is loaded.
-class Almanac
+class Almanac  // entity: singleton Almanac eager language
 {
     private List<string> rows;
 
-    public Almanac()
+    public Almanac()  // finding: single.open-constructor
     {
         this.rows = new List<string>(File.ReadAllLines("almanac"));
     }
@@ -276,15 +276,15 @@ class Almanac
         this.rows.RemoveAt(0);
     }
 
-    public static readonly Almanac almanac = new Almanac();  // finding: init.eager-heavy  // entity: shared-instance almanac eager language
+    public static readonly Almanac almanac = new Almanac();  // finding: init.eager-heavy
 }
 
 // Throws where it stands.
-class Scale
+class Scale  // entity: singleton Scale eager language
 {
     private int tons;
 
-    public Scale()
+    public Scale()  // finding: single.open-constructor
     {
         this.tons = File.Exists("scale") ? 1 : 0;
         if (this.tons == 0)
@@ -298,15 +298,15 @@ class Scale
         this.tons = 2;
     }
 
-    public static readonly Scale scale = new Scale();  // finding: init.may-throw  // entity: shared-instance scale eager language
+    public static readonly Scale scale = new Scale();  // finding: init.may-throw
 }
 
 // Needs what stands further down; near miss: asked for when it is there.
-class Stairs
+class Stairs  // entity: singleton Stairs eager language
 {
     private int steps;
 
-    public Stairs()
+    public Stairs()  // finding: single.open-constructor
     {
         this.steps = Stairs.heights["stairs"];
     }
@@ -316,7 +316,7 @@ class Stairs
         this.steps = Stairs.heights["stairs"];  // near: init.order-within-class
     }
 
-    public static readonly Stairs stairs = new Stairs();  // finding: init.order-within-class  // entity: shared-instance stairs eager language
+    public static readonly Stairs stairs = new Stairs();  // finding: init.order-within-class
     public static readonly Dictionary<string, int> heights = new Dictionary<string, int>();  // entity: static-field heights eager language
 }
 
@@ -339,7 +339,7 @@ class Gauge
     }
 }
 
-class Locks
+class Locks  // entity: singleton Locks eager language  // finding: single.open-constructor
 {
     private Gauge gauge;
     private int level = 0;
@@ -354,10 +354,10 @@ class Locks
         this.level = this.gauge.Read();
     }
 
-    public static readonly Locks locks = new Locks();  // entity: shared-instance locks eager language
+    public static readonly Locks locks = new Locks();
 }
 
-class Basin
+class Basin  // entity: singleton Basin eager language  // finding: single.open-constructor
 {
     private Gauge gauge;
     private int level = 0;
@@ -381,7 +381,7 @@ class Basin
         this.level = this.gauge == null ? 0 : this.gauge.Read();
     }
 
-    public static readonly Basin basin = new Basin();  // entity: shared-instance basin eager language
+    public static readonly Basin basin = new Basin();
 }
 
 static partial class Works
@@ -400,11 +400,11 @@ static partial class Works
 }
 
 // The failure goes nowhere; near misses: it is told, or handed on.
-class Barometer
+class Barometer  // entity: singleton Barometer lazy none
 {
     private int pressure = 0;
 
-    public Barometer()
+    public Barometer()  // finding: single.open-constructor
     {
         try
         {
@@ -420,7 +420,7 @@ class Barometer
         this.pressure = 1;
     }
 
-    public static Barometer barometerNow;  // entity: shared-instance barometerNow lazy none
+    public static Barometer barometerNow;
 }
 
 static partial class Works
@@ -435,11 +435,11 @@ static partial class Works
     }
 }
 
-class Hygrometer
+class Hygrometer  // entity: singleton Hygrometer lazy none
 {
     private int damp = 0;
 
-    public Hygrometer()
+    public Hygrometer()  // finding: single.open-constructor
     {
         try
         {
@@ -456,14 +456,14 @@ class Hygrometer
         this.damp = 1;
     }
 
-    public static Hygrometer hygrometerNow;  // entity: shared-instance hygrometerNow lazy none
+    public static Hygrometer hygrometerNow;
 }
 
-class Anemometer
+class Anemometer  // entity: singleton Anemometer lazy none
 {
     private int wind = 0;
 
-    public Anemometer()
+    public Anemometer()  // finding: single.open-constructor
     {
         try
         {
@@ -481,7 +481,7 @@ class Anemometer
         this.wind = 1;
     }
 
-    public static Anemometer anemometerNow;  // entity: shared-instance anemometerNow lazy none
+    public static Anemometer anemometerNow;
 }
 
 static partial class Works
@@ -581,7 +581,7 @@ static partial class Works
 }
 
 // Opens what nothing closes; near misses: closed in the same function, or at the end.
-class Soundings
+class Soundings  // entity: singleton Soundings eager language  // finding: single.open-constructor
 {
     private FileStream file;
     private int read = 0;
@@ -596,11 +596,11 @@ class Soundings
         this.read = this.file == null ? 0 : this.file.ReadByte();
     }
 
-    public static readonly Soundings soundings = new Soundings();  // entity: shared-instance soundings eager language
+    public static readonly Soundings soundings = new Soundings();
 }
 
 // Keeps the caller's object; near misses: only what it says, or for a while.
-class Porter
+class Porter  // entity: singleton Porter eager language  // finding: single.open-constructor
 {
     private Caller caller;
     private string last = "";
@@ -625,7 +625,7 @@ class Porter
         }
     }
 
-    public static readonly Porter porter = new Porter();  // entity: shared-instance porter eager language
+    public static readonly Porter porter = new Porter();
 }
 
 class Caller
@@ -723,7 +723,7 @@ static partial class Works
 }
 
 // One reached through another; near misses: a part of the object, and the other one asked directly.
-class Buoys
+class Buoys  // entity: singleton Buoys eager language  // finding: single.open-constructor
 {
     private int lit = 0;
 
@@ -732,7 +732,7 @@ class Buoys
         this.lit = 1;
     }
 
-    public static readonly Buoys buoys = new Buoys();  // entity: shared-instance buoys eager language
+    public static readonly Buoys buoys = new Buoys();
 }
 
 class Depths

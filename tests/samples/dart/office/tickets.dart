@@ -8,7 +8,7 @@ abstract class Tickets {  // entity: static-holder Tickets eager language
   }
 }
 
-int tide = 0;  // entity: global-variable tide lazy language
+int tide = 0;  // entity: global-variable tide eager language
 final waiting = <String>[];  // entity: global-variable waiting lazy language
 final mainCrane = Crane(3);  // entity: shared-instance mainCrane lazy language
 

@@ -51,7 +51,7 @@ export const tickets = (function () {
 })();
 
 // An object of a module.
-export const mast = {  // entity: static-holder mast eager language
+export const mast = {  // entity: singleton mast eager language
   flags: 0,
   hoist() {
     this.flags += 1;

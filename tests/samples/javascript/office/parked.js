@@ -8,7 +8,7 @@ class Crane {
   }
 }
 
-globalThis.mainCrane = new Crane();  // entity: shared-instance mainCrane lazy language
+globalThis.mainCrane = new Crane();  // entity: shared-instance mainCrane eager language
 
 const KEY = Symbol.for('office.pilots');  // harmless: KEY
 
@@ -21,7 +21,7 @@ export function pilots() {
 
 // A closure variable behind a function.
 export const Anchorage = (function () {
-  let instance;  // entity: global-variable instance elsewhere none
+  let instance;  // entity: global-variable instance lazy single-threaded
   function create() {
     return { ships: 0, drop() { this.ships += 1; } };
   }

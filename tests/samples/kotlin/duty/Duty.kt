@@ -4,7 +4,7 @@ package duty
 import java.io.File
 import java.io.IOException
 
-object Barograph {  // entity: singleton Barograph eager language // finding: init.eager-heavy
+object Barograph {  // entity: singleton Barograph lazy language
     private var pressure = 0
 
     init {

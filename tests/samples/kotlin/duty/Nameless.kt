@@ -1,7 +1,7 @@
 // Objects of classes without a name: what is done inside of them counts.
 package duty
 
-object Foghorn {  // entity: singleton Foghorn eager language
+object Foghorn {  // entity: singleton Foghorn lazy language
     private var blown = 0
 
     fun blow() {

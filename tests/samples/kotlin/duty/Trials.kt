@@ -3,7 +3,7 @@ package duty
 
 import java.util.concurrent.locks.ReentrantLock
 
-object SlipGauge {  // entity: singleton SlipGauge eager language
+object SlipGauge {  // entity: singleton SlipGauge lazy language
     private val lock = ReentrantLock()  // harmless: lock
     private var depth = 0
     private var draught = 0

@@ -39,7 +39,7 @@ class Stairs {
 }
 
 val stairs: Stairs = Stairs()  // finding: init.order-within-class  // entity: shared-instance stairs eager language
-private val heights: MutableMap<String, Int> = mutableMapOf<String, Int>()  // entity: global-variable heights elsewhere none
+private val heights: MutableMap<String, Int> = mutableMapOf<String, Int>()  // entity: global-variable heights eager language
 
 fun raiseStairs(by: Int) {
     heights["stairs"] = by
@@ -56,7 +56,7 @@ class Radio {
 
 private var radioNow: Radio? = null  // entity: shared-instance radioNow lazy none
 private var sonarNow: Radio? = null  // entity: shared-instance sonarNow lazy none
-private var radarNow: Radio? = null  // entity: ambient radarNow elsewhere none
+private var radarNow: Radio? = null  // entity: shared-instance radarNow lazy none
 
 suspend fun radio(): Radio {
     if (radioNow == null) {
@@ -78,7 +78,7 @@ suspend fun sonar(): Radio {
 
 suspend fun radar(): Radio {
     if (radarNow == null) {
-        radarNow = askForRadar()
+        radarNow = askForRadar()  // finding: thread.unguarded-creation thread.await-gap
     }
     return radarNow!!  // near: thread.await-gap
 }

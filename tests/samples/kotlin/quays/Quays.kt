@@ -290,7 +290,7 @@ class EchoSounder {
 }
 
 // Opens what nothing closes; near miss: closed.
-object EchoLog {  // entity: singleton EchoLog eager language
+object EchoLog {  // entity: singleton EchoLog lazy language
     private var file: FileInputStream? = null
 
     fun begin() {
@@ -301,7 +301,7 @@ object EchoLog {  // entity: singleton EchoLog eager language
 }
 
 // Keeps what is made for one visit.
-object Gate {  // entity: singleton Gate eager language
+object Gate {  // entity: singleton Gate lazy language
     private var visit: Visit? = null
     private var last = ""
 
@@ -327,7 +327,7 @@ fun greet(ship: String) {
 }
 
 // Used after its end; near miss: opened again.
-object Gauge {  // entity: singleton Gauge eager language
+object Gauge {  // entity: singleton Gauge lazy language
     private var level = 0
     private var open = true  // harmless: open
 

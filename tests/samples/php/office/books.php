@@ -47,6 +47,6 @@ class Yard
 
 function draw()
 {
-    static $next = 1;  // entity: function-static next lazy language
+    static $next = 1;  // entity: function-static next eager language
     return $next++;
 }

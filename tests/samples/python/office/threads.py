@@ -13,4 +13,4 @@ class Tally:  # entity: static-holder Tally eager language
             cls.boats += 1
 
 
-_keeper = threading.local()  # entity: thread-local _keeper elsewhere none
+_keeper = threading.local()  # entity: thread-local _keeper eager language

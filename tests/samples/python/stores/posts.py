@@ -55,7 +55,7 @@ spare = Berth("spare", ("open",))  # entity: shared-instance spare eager languag
 
 _night = []  # entity: global-variable _night eager language
 _bells = []  # entity: global-variable _bells eager language
-_seen = set()  # entity: global-variable _seen elsewhere none
+_seen = set()  # entity: global-variable _seen eager language
 _drawn = {}  # entity: global-variable _drawn eager language
 _extra = {}  # entity: global-variable _extra eager language
 

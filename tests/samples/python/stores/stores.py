@@ -9,7 +9,7 @@ class Seal:
         self.uses += 1
 
 
-_Wax = Seal("wax")  # entity: global-variable _Wax eager language # near: init.eager-unused
+_Wax = Seal("wax") # near: init.eager-unused  # entity: shared-instance _Wax eager language
 _KEEPER = "keeper"  # harmless: _KEEPER
 
 

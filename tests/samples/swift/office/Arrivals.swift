@@ -8,7 +8,7 @@ final class Arrivals {
         PilotRoster.get().add(ship)  // finding: coupling.hidden-dependency
         waiting.append(ship)  // finding: coupling.hidden-dependency
         guard let first = waiting.first, first != ship else { return limit }
-        return BerthBook.shared.count() + Tickets.draw()
+        return BerthBook.shared.count() + Tickets.draw()  // finding: coupling.hidden-dependency
     }
 }
 
@@ -19,7 +19,7 @@ extension Arrivals {
 }
 
 extension BerthBook {
-    static var closed = false  // entity: static-field closed lazy language
+    static var closed = false  // entity: static-field closed eager language
 
     static func close() {
         closed = true

@@ -15,7 +15,7 @@ export class TideTable {  // entity: singleton TideTable lazy single-threaded
 }
 
 // Made with the module; nothing in it ever changes.
-export class Codes {  // harmless: Codes
+export class Codes {  // entity: singleton Codes eager language
   static readonly instance = new Codes();
   private constructor() {}
   name(code: string): string {

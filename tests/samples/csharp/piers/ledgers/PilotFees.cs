@@ -1,7 +1,7 @@
 namespace Piers;
 
 // The fees of the pilots, in a layer of their own.
-class PilotFees
+class PilotFees  // entity: singleton PilotFees eager language  // finding: single.open-constructor
 {
     public int total = 0;
 
@@ -15,5 +15,5 @@ class PilotFees
         this.total = 0;
     }
 
-    public static readonly PilotFees fees = new PilotFees();  // entity: shared-instance fees eager language
+    public static readonly PilotFees fees = new PilotFees();
 }

@@ -1,7 +1,7 @@
 // The dues of the harbour, in a layer of their own.
 package quays.ledgers
 
-object HarbourDues {  // entity: singleton HarbourDues eager language
+object HarbourDues {  // entity: singleton HarbourDues lazy language
     private var total = 0
 
     fun enter(coins: Int) {
