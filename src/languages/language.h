@@ -61,6 +61,7 @@ enum CallTrait : uint32_t {
   kRunsLater = 1u << 11,       // its function argument runs on another thread
   kThrows = 1u << 12,          // unwinds its callers, as a throw does
   kSuspends = 1u << 13,        // the function that calls it may wait there while others run
+  kYieldsSame = 1u << 14,      // gives back what it is called on or given
 };
 inline constexpr uint32_t kHeavyCall =
     kReadsFile | kNetwork | kStartsThread | kStartsProcess | kSleeps | kBigAllocation;
@@ -323,6 +324,7 @@ struct Language {
   std::string_view separator = "::";   // between the parts of a qualified name, as shown
   bool dotted = false;                 // members of classes and modules are reached as members of objects are
   bool bareMembers = true;             // inside a class its members may be named without their object
+  bool bareMethods = true;             // its methods too
   bool importsInFileOnly = false;      // what an import makes visible is visible in its own file only
   bool modulesByName = false;          // an import begins with the name of a module, which no folder bears
   bool modulesByFolder = false;        // an import may begin with the name of what the tree stands in

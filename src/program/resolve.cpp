@@ -94,8 +94,12 @@ Symbol Linker::lookupIn(NameId name, ScopeIndex scope, FileIndex f, bool wantTyp
   if (depth > 40) return {};
   const Scope& at = p_.scopes[scope];
   if (at.sort == Scope::Sort::Type) {
-    if (Symbol found = best(members(at.type, name), f, wantType); found.known()) return found;
-    return {};
+    const Symbols& list = members(at.type, name);
+    if (wantType || p_.language(f).bareMethods) return best(list, f, wantType);
+    Symbols others;
+    for (Symbol symbol : list)
+      if (!symbol.is(Symbol::Sort::Function)) others.push_back(symbol);
+    return best(others, f, wantType);
   }
   if (const auto* own = entries(scope, name))
     if (Symbol found = best(*own, f, wantType); found.known()) return found;

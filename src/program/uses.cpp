@@ -132,6 +132,8 @@ void classify(const Program& p, Use& use) {
 bool Linker::makesField(FileIndex f, NodeId n, VariableIndex v) const {
   const Language& language = p_.language(f);
   if (!language.infersTypes || language.bareMembers || p_.variables[v].storage != Storage::StaticField || p_.files[f][n].kind != Kind::Member) return false;
+  TypeIndex owner = p_.variables[v].owner;
+  if (owner != kNone && p_.types[owner].form == TypeForm::Object) return false;  // it is the one object itself
   NodeId receiver = p_.files[f].child(n, Role::Receiver);
   return receiver != kNoNode && !p_.links[f].symbol[receiver].is(Symbol::Sort::Type);
 }

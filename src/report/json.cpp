@@ -28,6 +28,7 @@ Json surveyJson(const Analysis& a, bool all) {
       row["function"] = c.in == kNone ? whereText(p, c) : functionText(p, c.in);
       row["access"] = accessText(c);
       if (p.inOtherBranch(c.place)) row["otherBranch"] = true;
+      if (c.whileLoading) row["whileLoading"] = true;
       if (c.method != kNone) row["member"] = p.text(p.functions[c.method].name);
       else if (c.field != kNone) row["member"] = p.text(p.variables[c.field].name);
       consumers.push_back(row);

@@ -42,6 +42,7 @@ bool Constancy::changesLater(TypeIndex type, bool exact, int depth) const {
     const TypeUse& held = p_.use(field.type);
     if (!out && held.decl != kNone && held.decl != type && (held.modifiers & kManaged) == kManaged && p_.types[held.decl].form != TypeForm::Interface) out = changesLater(held.decl, false, depth + 1);
   }
+  out = out || changesByClosures(type);
   for (const Base& base : decl.bases) {
     if (out) break;
     if (base.type != kNone && p_.types[base.type].form != TypeForm::Interface) out = changesLater(base.type, true, depth + 1);
@@ -52,6 +53,22 @@ bool Constancy::changesLater(TypeIndex type, bool exact, int depth) const {
       if (!out) out = changesLater(d, false, depth + 1);
   changes_[{type, exact}] = out;
   return out;
+}
+
+// Functions that a constructor makes go on working with its variables: those are fields in all but name.
+bool Constancy::changesByClosures(TypeIndex type) const {
+  for (FunctionIndex m : p_.types[type].methods) {
+    if (p_.functions[m].form != FunctionForm::Constructor) continue;
+    for (uint32_t u : p_.usesInFunction[m]) {
+      const Use& use = p_.uses[u];
+      const Variable& variable = p_.variables[use.variable];
+      bool changes = use.access == Access::Write || use.access == Access::Update;
+      if (!changes || (variable.storage != Storage::Local && variable.storage != Storage::Parameter) || !variable.definition.known()) continue;
+      Place lambda = p_.around(use.place, Kind::Lambda);
+      if (lambda.node != kNoNode && !p_.isInside(variable.definition, lambda.node)) return true;
+    }
+  }
+  return false;
 }
 
 // The function that runs when that method is called on an object of class `made`.

@@ -39,6 +39,7 @@ class Constancy {
 
  private:
   bool changesLater(TypeIndex type, bool exact, int depth) const;
+  bool changesByClosures(TypeIndex type) const;
   bool constructs(FunctionIndex in, TypeIndex type, int depth = 0) const;
   bool constructs(const Use& use, TypeIndex type) const;
   bool changesByCalling(FunctionIndex method, TypeIndex made, std::set<FunctionIndex>& seen) const;

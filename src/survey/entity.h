@@ -46,6 +46,7 @@ struct Consumer {
   VariableIndex field = kNone;        // the field of it that is touched
   uint32_t accessPoint = 0;                  // position in the entity's access points; only when `reach`
   VariableIndex alias = kNone;        // reached through this local or field that keeps it
+  bool whileLoading = false;          // by its own module or class, while that is loaded
 };
 std::string_view accessText(const Consumer& consumer);  // "reach", "call", "read", "write"
 

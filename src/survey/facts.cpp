@@ -213,6 +213,35 @@ bool runsWhenMade(const Program& program, TypeIndex type, FunctionIndex member) 
 
 namespace {
 
+// Does a function return what is kept?
+bool returnsKept(const Program& program, FunctionIndex m) {
+  for (uint32_t u : program.usesInFunction[m]) {
+    const Use& use = program.uses[u];
+    if (program.variables[use.variable].lives() && program.node(program.parent(use.place)).kind == Kind::Return) return true;
+  }
+  return false;
+}
+
+// A factory that gives what an accessor of the class gives, or that never comes to an end.
+bool givesKept(const Program& program, FunctionIndex m) {
+  Place home = program.functions[m].definition;
+  const LoweredFile& file = program.file(home);
+  bool makes = false, throws = false, kept = false;
+  for (NodeId n = home.node + 1; n < file.nodes.size() && program.isInside({home.file, n}, home.node); ++n) {
+    makes |= file[n].kind == Kind::Create;
+    throws |= file[n].kind == Kind::Throw;
+    if (file[n].kind != Kind::Call) continue;
+    NodeId callee = file.child(n, Role::Callee);
+    throws |= callee != kNoNode && (program.guarantees(home.file).callTraits(file.name(callee)) & (kThrows | kAborts));
+    Symbol called = program.symbolAt({home.file, n});
+    if (!called.is(Symbol::Sort::Function) || called.index() == m || !program.functions[called.index()].definition.known()) continue;
+    bool returned = file[n].role == Role::Value && file[file.parents[n]].kind == Kind::Return;
+    for (NodeId up = file.parents[n]; !returned && up != kNoNode && file[up].kind == Kind::Call; up = file.parents[up]) returned = file[file.parents[up]].kind == Kind::Return;
+    kept |= returned && returnsKept(program, called.index());
+  }
+  return !makes && (throws || kept);
+}
+
 // Does this constructor refuse to make a second object, or hand out the old one?
 bool refuses(const Program& program, TypeIndex type, FunctionIndex m) {
   // It returns what is kept instead of a new object.
@@ -259,7 +288,7 @@ bool refusesSecond(const Program& program, TypeIndex type) {
   bool any = false, own = true;
   for (FunctionIndex m : program.types[type].methods) {
     const Function& fn = program.functions[m];
-    if (fn.form == FunctionForm::Factory && fn.definition.known() && refuses(program, type, m)) return true;
+    if (fn.form == FunctionForm::Factory && fn.definition.known() && (refuses(program, type, m) || givesKept(program, m))) return true;
     bool copies = fn.parameters.size() == 1 && program.use(program.variables[fn.parameters[0]].type).decl == type;
     if (fn.form != FunctionForm::Constructor || !fn.definition.known() || copies || (fn.modifiers & kDeleted)) continue;
     if (!refuses(program, type, m)) {

@@ -136,7 +136,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     // Where nothing can be declared constant, or nobody outside can set it, what is never set again is.
     bool ownField = variable.storage == Storage::StaticField && !(variable.modifiers & (kPublic | kProtected));
     bool changesInside = made != kNone && constancy_.changesLater(made, true);  // whatever library's type it is declared by
-    bool fixed = (variable.modifiers & kConst) || ownField || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
+    bool fixed = (variable.modifiers & kConst) || ownField || (variable.storage == Storage::Global && variable.onlyIn != kNone) || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
     if (type == kNone && fixed && !changesInside && !isOpenToChange(v) && !((traits | variableTraits(p_, v)) & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare | kKeepsState)))
       return "it is set once, and no code in this tree changes it";
   }

@@ -18,6 +18,9 @@ class Harmless {
   // The class that its definition makes an object of; kNone: none of the tree.
   TypeIndex madeFor(VariableIndex v) const { return constancy_.madeFor(v); }
 
+  // Is it written there by its own module or class, while that is loaded or under a once flag?
+  bool setsAtStart(const Use& use) const;
+
  private:
   bool onlyReadAfterCreation(VariableIndex v) const;
   bool isReadOnlyCall(const Use& use) const;
@@ -25,8 +28,6 @@ class Harmless {
   bool inInitialiser(const Use& use) const;
   bool runsAtLoad(FunctionIndex in, Place place, int depth) const;
   bool runsOnce(FunctionIndex in, Place place) const;
-  // Is it written there by its own module or class, while that is loaded or under a once flag?
-  bool setsAtStart(const Use& use) const;
   bool isOpenToChange(VariableIndex v) const;
   bool isCopied(VariableIndex v) const;
   bool isRecordOfData(VariableIndex v, TypeIndex type) const;

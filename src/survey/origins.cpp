@@ -285,13 +285,13 @@ VariableIndex Origins::slotOf(Place place, Unknown& unknown, int depth) const {
       if (callee.node == kNoNode) return kNone;
       std::string_view name = file.name(callee.node);
       if (file[callee.node].kind == Kind::Member) {
-        if (name == "get" || name == "load" || name == "value" || name == "lock") {
+        if (name == "get" || name == "load" || name == "value" || name == "lock" || (p_.guarantees(place.file).callTraits(name) & kYieldsSame)) {
           NodeId receiver = file.child(callee.node, Role::Receiver);
           return receiver == kNoNode ? kNone : slotOf({place.file, receiver}, unknown, depth + 1);
         }
         return kNone;
       }
-      if (file[callee.node].kind == Kind::Name && (name == "std::move" || name == "std::ref" || name == "std::addressof" || name == "std::as_const")) return follow(Role::Argument);
+      if (file[callee.node].kind == Kind::Name && (p_.guarantees(place.file).callTraits(name) & kYieldsSame)) return follow(Role::Argument);
       return kNone;
     }
     case Kind::Dereference: case Kind::AddressOf: case Kind::Cast: return follow(Role::Operand);

@@ -23,6 +23,7 @@ void Recogniser::addUseConsumer(Entity& entity, const Use& use) {
   consumer.in = use.in;
   consumer.inInitialiserOf = use.inInitialiserOf;
   consumer.access = use.access;
+  consumer.whileLoading = harmless_.setsAtStart(use);
   fillMember(consumer);
   entity.consumers.push_back(consumer);
 }

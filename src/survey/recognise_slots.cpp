@@ -36,7 +36,10 @@ bool Recogniser::isDefaultOfField(VariableIndex v) const {
 TypeIndex Recogniser::classOf(VariableIndex v) const {
   const TypeUse& use = p_.use(p_.variables[v].type);
   if (use.has(kArray)) return kNone;
-  TypeIndex declared = p_.classBehind(p_.variables[v].home().file, p_.variables[v].type);
+  FileIndex f = p_.variables[v].home().file;
+  TypeIndex declared = p_.classBehind(f, p_.variables[v].type);
+  // A tree that holds the library itself: its texts, collections and locks are what they are elsewhere.
+  if (declared != kNone && p_.language(f).dotted && (p_.guarantees(f).typeTraits(p_.text(p_.types[declared].name)) & (kTextType | kCollection | kLockType))) return kNone;
   return declared == kNone && use.decl == kNone ? harmless_.madeFor(v) : declared;
 }
 
@@ -227,7 +230,7 @@ Recogniser::OfSlot Recogniser::ofSlot(VariableIndex v) {
   entity.harmless = !entity.harmlessBecause.empty();
   // People come to find the singletons: one that keeps nothing that changes is listed, with no state.
   bool anotherName = entity.harmlessBecause.starts_with("another name");
-  if (entity.harmless && !anotherName && entity.kind == EntityKind::Singleton && type != kNone && p_.types[type].form != TypeForm::Enum && behaves(type)) {
+  if (entity.harmless && !anotherName && entity.kind == EntityKind::Singleton && type != kNone && p_.types[type].form != TypeForm::Enum && behaves(type) && entity.creation.made != kNone) {
     entity.harmless = false;
     entity.harmlessBecause.clear();
     entity.stateless = true;

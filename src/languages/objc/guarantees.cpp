@@ -43,12 +43,16 @@ constexpr auto kTypes = std::to_array<NamedBits>({
 });
 
 constexpr auto kCalls = std::to_array<NamedBits>({
+    {"AUTORELEASE", kYieldsSame},
     {"NSAssert", kAborts},
     {"NSCAssert", kAborts},
     {"NSLog", kPrints},
     {"NSThread::sleepForTimeInterval:", kSleeps},
+    {"RETAIN", kYieldsSame},
+    {"TEST_RETAIN", kYieldsSame},
     {"abort", kAborts},
     {"assert", kAborts},
+    {"autorelease", kYieldsSame},
     {"calloc", kTakesResource},
     {"contentsOfDirectoryAtPath:error:", kReadsFile},
     {"dataWithContentsOfFile:", kReadsFile},
@@ -64,6 +68,10 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"malloc", kTakesResource},
     {"performSelectorInBackground:withObject:", kStartsThread | kRunsLater},
     {"pthread_create", kStartsThread | kRunsLater},
+    {"raise", kThrows},
+    {"raise:format:", kThrows},
+    {"raise:format:arguments:", kThrows},
+    {"retain", kYieldsSame},
     {"sleep", kSleeps},
     {"stringWithContentsOfFile:encoding:error:", kReadsFile},
     {"usleep", kSleeps},

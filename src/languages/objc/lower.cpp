@@ -167,6 +167,7 @@ class ObjcLowerer : public SharedLowerer {
     TSNode name = base;
     if (is(base, "struct_specifier") || is(base, "union_specifier") || is(base, "enum_specifier")) name = field(base, f_.name);
     if (is(base, "generic_specifier") || is(base, "typedefed_specifier")) name = firstNamed(base);
+    if (isNull(name) && is(base, "typedefed_specifier")) name = base;  // id
     std::string word(isNull(name) ? std::string_view{} : text(name));
     if (word == "instancetype") word = currentClass_;
     if (word.empty()) return kNoNode;
@@ -481,7 +482,7 @@ class ObjcLowerer : public SharedLowerer {
     TSNode madeBy = is(receiver, "message_expression") ? field(receiver, receiverField()) : TSNode{};
     std::string_view first = is(receiver, "message_expression") ? text(field(receiver, methodField())) : std::string_view{};
     bool inits = selector.substr(0, 4) == "init" && (first == "alloc" || first == "allocWithZone");
-    TSNode type = inits ? madeBy : selector == "new" ? receiver : TSNode{};
+    TSNode type = inits ? madeBy : selector == "new" || selector == "alloc" ? receiver : TSNode{};
     std::string_view word = isNull(type) ? std::string_view{} : text(type);
     bool own = (word == "self" || word == "super") && inClassMethod_;
     bool named = is(type, "identifier") && !word.empty() && word[0] >= 'A' && word[0] <= 'Z';
@@ -810,6 +811,7 @@ Language objcLanguage() {
   language.family = "c";
   language.separator = ".";
   language.dotted = true;
+  language.bareMethods = false;
   language.guarantees = &objcGuarantees();
   language.mending = &objcMending();
   language.facing = &objcFacing();
