@@ -4,4 +4,4 @@
 # more, and writing the rest takes a third of the compiling.
 set -eu
 here=$(cd "$(dirname "$0")/.." && pwd)
-TARGET="$*" sh "$here/scripts/build.sh" build-sanitize -DELMCART_SANITIZE=ON -DCMAKE_BUILD_TYPE=Debug -DCMAKE_CXX_FLAGS_DEBUG=-g1 -DCMAKE_CXX_FLAGS=-O1 -DCMAKE_C_FLAGS=-O1
+TARGET="$*" sh "$here/scripts/build_tests.sh" build-sanitize -DELMCART_SANITIZE=ON -DCMAKE_BUILD_TYPE=Debug -DCMAKE_CXX_FLAGS_DEBUG=-g1 -DCMAKE_CXX_FLAGS=-O1 -DCMAKE_C_FLAGS=-O1

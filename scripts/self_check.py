@@ -16,6 +16,8 @@ import os
 import subprocess
 import sys
 
+# Reasons that tell of the one place which writes.
+WRITTEN = ("it is worked out once", "it stands in generated", "a scratch value")
 SECOND = ("single.open-constructor", "single.copyable", "single.cloneable", "single.revivable", "single.subclassable")
 
 
@@ -39,7 +41,7 @@ def contradictions(survey, assess, folder):
         for consumer in e["consumers"]:
             if not os.path.exists(os.path.join(folder, consumer["file"])):
                 say(f"is used in {consumer['file']}, which is no file of the tree")
-            if e["harmless"] and consumer["access"] == "write" and not consumer.get("whileLoading"):
+            if e["harmless"] and consumer["access"] == "write" and not consumer.get("whileLoading") and not e["because"].startswith(WRITTEN):
                 say(f"can do no harm ({e['because']}), but {consumer['function']} writes it at {consumer['file']}:{consumer['line']}")
                 break
         if e["harmless"]:

@@ -273,6 +273,8 @@ Assessment assessProgram(const Subject& subject) {
     bool making = f.check.starts_with("single.") || f.check.starts_with("init.") || f.check == "thread.escaping-this";
     return f.entity != SIZE_MAX && survey.entities[f.entity].stateless && !making;
   });
+  // Nobody mends what a tool writes.
+  std::erase_if(out.findings, [&](const Finding& f) { return f.place.known() && program.files[f.place.file].generated; });
 
   for (Finding& f : out.findings) {
     if (f.evidence.size() <= kMostEvidence) continue;

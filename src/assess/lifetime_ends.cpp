@@ -140,6 +140,13 @@ bool isConstantKey(const Program& p, Place key) {
   return value.known() && p.node(value).kind == Kind::Literal && std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return p.uses[u].access == Access::Read; });
 }
 
+// Does the variable only refer to an object: by pointer or reference, or as an object of a class that is used like a pointer?
+bool isHandle(const Program& p, const Variable& v) {
+  const TypeUse& use = p.use(v.type);
+  if (use.has(kPointer | kReference)) return true;
+  return use.decl != kNone && std::any_of(p.types[use.decl].methods.begin(), p.types[use.decl].methods.end(), [&](FunctionIndex m) { return p.text(p.functions[m].name).starts_with("operator") && p.text(p.functions[m].name).ends_with("->"); });
+}
+
 }  // namespace
 
 void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
@@ -314,7 +321,7 @@ void checkSubjectFirst(const Subject& s, std::vector<Finding>& out) {
           if (subject == kNone || subscriber == kNone || subject == subscriber) continue;
           const Variable& a = p.variables[subscriber];
           const Variable& b = p.variables[subject];
-          if (p.use(b.type).has(kPointer | kReference) || p.use(a.type).has(kPointer | kReference) || !a.definition.known() || !b.definition.known()) continue;
+          if (isHandle(p, b) || isHandle(p, a) || !a.definition.known() || !b.definition.known()) continue;
           bool shorter = a.lives() && b.storage == Storage::Local && !isMain(p, b.function);
           bool sameBlock = a.storage == Storage::Local && b.storage == Storage::Local && a.function == b.function && p.parent(a.definition) == p.parent(b.definition) && p.node(b.definition).span.begin > p.node(a.definition).span.begin;
           bool sameClass = a.storage == Storage::Field && b.storage == Storage::Field && a.owner == b.owner && p.node(b.definition).span.begin > p.node(a.definition).span.begin;

@@ -95,6 +95,7 @@ std::string toBinary(const LoweredFile& file) {
   out.number(file.textSize);
   out.number(file.unreadBytes);
   out.text(file.problem);
+  out.number(file.generated);
   out.number(file.names.size());
   for (NameId id = 1; id < file.names.size(); ++id) out.text(file.names.text(id));
   out.number(file.nodes.size());
@@ -130,6 +131,7 @@ bool fromBinary(std::string_view bytes, LoweredFile& file) {
   file.textSize = in.below(UINT32_MAX);
   file.unreadBytes = in.below(UINT32_MAX);
   file.problem = in.text();
+  file.generated = in.below(1) != 0;
   uint64_t names = in.number();
   if (names == 0 || names > bytes.size()) return false;
   for (uint64_t id = 1; id < names && in.good(); ++id) file.names.add(in.text());

@@ -505,6 +505,15 @@ class BodyWalk {
       if (last == "addressof" && types.size() == 1) return b_.withModifiers(types[0], kPointer, kReference);
       return madeByCall(global(callee));
     }
+    if (node(callee).kind == Kind::Lambda) {  // called where it stands: what it returns
+      TypeUseId outer = returned_;
+      returned_ = 0;
+      visit(callee);
+      result = returned_;
+      returned_ = outer;
+      visitArguments(id);
+      return result;
+    }
     result = visit(callee);
     visitArguments(id);
     // A call on the result of a call: an object with a call operator, or a function pointer.
@@ -682,6 +691,7 @@ class BodyWalk {
       case Kind::Return: {
         TypeUseId type = 0;
         for (NodeId c : children(file(), id)) type = visit(c);
+        if (type != 0) returned_ = type;
         if (type != 0 && in_ != kNone && lambdas_ == 0 && p_.functions[in_].result == 0 && p_.language(f_).infersTypes) p_.functions[in_].result = type;
         return 0;
       }
@@ -883,6 +893,7 @@ class BodyWalk {
   VariableIndex of_;
   std::vector<std::pair<NameId, VariableIndex>> locals_;
   int lambdas_ = 0;
+  TypeUseId returned_ = 0;  // by the last return statement
 };
 
 void walkFunction(Linker& linker, Batch& batch, FunctionIndex function, ScopeIndex scope) { BodyWalk(linker, batch, function, scope).function(); }

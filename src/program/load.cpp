@@ -15,6 +15,7 @@
 #include "languages/parse_guard.h"
 #include "languages/parse_memory.h"
 #include "lowered/binary.h"
+#include "program/generated.h"
 #include "source/revision.h"
 #include "store/fingerprint.h"
 
@@ -106,6 +107,7 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   file.textSize = static_cast<uint32_t>(text.size());
   file.nodes.reserve(text.size() / 11 + 16);
   file.lineStarts = lineStartsOf(text);
+  file.generated = isGenerated(path, text);
   try {
     ParseMemory memory;
     if (language.comments) {

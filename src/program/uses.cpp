@@ -46,7 +46,13 @@ void classifyCallOn(const Program& p, Use& use, Place at, NodeId up, bool pointe
 void classifyArgument(const Program& p, Use& use, Place at, NodeId up) {
   const LoweredFile& file = p.file(at);
   Symbol symbol = p.symbolAt({at.file, up});
-  if (!symbol.is(Symbol::Sort::Function)) return;
+  if (!symbol.is(Symbol::Sort::Function)) {
+    NodeId callee = file.child(up, Role::Callee);
+    if (callee == kNoNode || !(p.guarantees(at.file).callTraits(file.name(callee)) & kChangesGiven)) return;
+    use.access = Access::Write;
+    use.inMember = true;
+    return;
+  }
   const Function& fn = p.functions[symbol.index()];
   size_t position = 0;
   for (NodeId c : children(file, up)) {

@@ -295,11 +295,12 @@ bool Constancy::holdsNoElement(VariableIndex v) const {
 std::string Constancy::lookedUp(VariableIndex v) const {
   const Variable& variable = p_.variables[v];
   NodeId initial = initialiserOf(v);
-  if (initial == kNoNode || variable.owner == kNone) return "";
+  bool ofModule = variable.storage == Storage::Global && variable.owner == kNone;
+  if (initial == kNoNode || (variable.owner == kNone && !ofModule)) return "";
   Place call{variable.definition.file, initial};
   const LoweredFile& file = p_.file(call);
   Symbol asked = p_.symbolAt(call);
-  if (file[initial].kind != Kind::Call || !asked.is(Symbol::Sort::Function) || p_.functions[asked.index()].owner == variable.owner || p_.functions[asked.index()].form == FunctionForm::Constructor) return "";
+  if (file[initial].kind != Kind::Call || !asked.is(Symbol::Sort::Function) || (p_.functions[asked.index()].owner == variable.owner && !ofModule) || p_.functions[asked.index()].parent == variable.parent || p_.functions[asked.index()].form == FunctionForm::Constructor) return "";
   NodeId key = file.child(initial, Role::Argument);
   if (key == kNoNode) return "";
   bool named = file[key].is(Kind::Literal, LiteralForm::Text) || p_.links[call.file].symbol[key].is(Symbol::Sort::Type);
@@ -308,6 +309,8 @@ std::string Constancy::lookedUp(VariableIndex v) const {
   if (!named || type == kNone || p_.types[type].form != TypeForm::Interface) return "";
   for (uint32_t u : p_.usesOfVariable[v]) {
     const Use& use = p_.uses[u];
+    if (ofModule && (use.access == Access::Write || use.access == Access::Update || use.access == Access::Bind)) return "";
+    if (ofModule) continue;
     if (use.access == Access::Write && !constructs(use.in, variable.owner)) return "";
     TypeIndex by = use.in == kNone ? variable.owner : p_.functions[use.in].owner;
     for (int depth = 0; by != variable.owner && by != kNone && depth < 8; ++depth) {

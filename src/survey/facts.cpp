@@ -30,8 +30,10 @@ class Weigher {
     if (fn.form == FunctionForm::Constructor && fn.owner != kNone)  // what stands in the class runs before its body
       for (FunctionIndex m : p_.types[fn.owner].methods)
         if (p_.functions[m].form == FunctionForm::Initialiser && !(p_.functions[m].modifiers & kStatic)) function(m, depth + 1);
-    for (uint32_t i : p_.foreignCallsInFunction[index]) foreign(p_.foreignCalls[i]);
-    for (uint32_t i : p_.callsInFunction[index]) function(p_.calls[i].callee, depth + 1);
+    for (uint32_t i : p_.foreignCallsInFunction[index])
+      if (!p_.inOtherBranch(p_.foreignCalls[i].place)) foreign(p_.foreignCalls[i]);
+    for (uint32_t i : p_.callsInFunction[index])
+      if (!p_.inOtherBranch(p_.calls[i].place)) function(p_.calls[i].callee, depth + 1);
     for (uint32_t i : p_.creationsInFunction[index]) {
       const Creation& creation = p_.creations[i];
       if (creation.constructor == kNone) fields(creation.type, depth + 1);

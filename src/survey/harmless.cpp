@@ -97,6 +97,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   const TypeUse& use = p_.use(variable.type);
   uint32_t traits = p_.traits(p_.variables[v].home().file, p_.variables[v].type);
   if (traits & (kLockType | kConditionType)) return "a lock: it guards other state and holds none";
+  if (type != kNone && isDescriptor(type)) return "an accessor for fields of other objects: it holds no state itself";
   if (type != kNone && isLockClass(type)) return "a lock: it guards other state and holds none";
   if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds no other state";
   if (traits & kMemberHandle) return "an accessor for fields of other objects: it holds no state itself";
@@ -181,12 +182,25 @@ bool Harmless::namesLibraryObject(Place definition) const {
   return initial != kNoNode && p_.file(definition)[initial].kind == Kind::Name && !p_.symbolAt({definition.file, initial}).known();
 }
 
+// Python Language Reference 3.3.2.2: an object of a class with one of these is what an attribute of others does.
+bool Harmless::isDescriptor(TypeIndex type) const {
+  return p_.anyBase(type, [&](TypeIndex at, const Base*) {
+    const TypeDecl& decl = p_.types[at];
+    auto hooks = [&](FunctionIndex m) { return p_.text(p_.functions[m].name) == "__get__" || p_.text(p_.functions[m].name) == "__set__"; };
+    auto property = [&](const Base& base) { return base.type == kNone && p_.text(p_.use(base.use).name) == "property"; };
+    return std::any_of(decl.methods.begin(), decl.methods.end(), hooks) || std::any_of(decl.bases.begin(), decl.bases.end(), property);
+  });
+}
+
 // A class of the tree that is a lock: by the name that the language's own library gives one, or by
 // what it does.
 bool Harmless::isLockClass(TypeIndex type) const {
   const TypeDecl& decl = p_.types[type];
   if (!decl.definition.known()) return false;
   if (p_.guarantees(decl.definition.file).typeTraits(p_.text(decl.name)) & kLockType) return true;
+  // One that keeps more than its own lock guards something itself.
+  for (VariableIndex f : decl.fields)
+    if (p_.traits(decl.definition.file, p_.variables[f].type) & (kCollection | kThreadType | kFileResource)) return false;
   size_t methods = 0, about = 0;
   bool takes = false, gives = false;
   for (FunctionIndex m : decl.methods) {
@@ -197,7 +211,7 @@ bool Harmless::isLockClass(TypeIndex type) const {
     takes |= name == "lock";
     gives |= name == "unlock";
   }
-  return takes && gives && about * 2 >= methods;
+  return takes && gives && methods <= about + 2;
 }
 
 // A file's own object that stands for its class, in a table of such, say: nobody writes its fields once it is made.
@@ -235,9 +249,11 @@ bool Harmless::isOpenToChange(VariableIndex v) const {
   if (!language.marksConstants || capitals || (variable.modifiers & (kConst | kConstant | kPrivate | kProtected | kThreadLocal)) || variable.onlyIn != kNone) return false;
   if (p_.usesOfVariable[v].empty() || variable.form == VariableForm::LazyUnguarded) return false;
   if (language.dotted) return (variable.modifiers & kPublic) && (variable.storage == Storage::StaticField || (variable.storage == Storage::Global && language.bareMembers));
-  // A header tells others of it, and it is given no value here.
+  // A header tells others of it, and it is given no value here. What is called is a function, whose declaration a macro has torn.
+  bool called = std::any_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) { return p_.node(p_.uses[u].place).role == Role::Callee; });
+  if (called || !variable.definition.known()) return false;
   bool told = std::any_of(variable.declarations.begin(), variable.declarations.end(), [&](Place place) { return p_.isHeader(place.file); });
-  bool empty = !variable.definition.known() || p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode;
+  bool empty = p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode;
   return variable.storage == Storage::Global && told && empty;
 }
 
@@ -314,12 +330,16 @@ bool Harmless::isFromConstants(Place expression, bool object, Place branch) cons
   const Node& whole = file[expression.node];
   if (whole.kind == Kind::Literal) return whole.is(Kind::Literal, LiteralForm::Text);  // a flag says that something was done
   if (Symbol local = links.symbol[expression.node]; whole.kind == Kind::Name && local.is(Symbol::Sort::Variable) && p_.variables[local.index()].storage == Storage::Local) {
+    bool set = false;
     for (uint32_t u : p_.usesOfVariable[local.index()]) {
       const Use& use = p_.uses[u];
       Place up = p_.parent(use.place);
       NodeId value = use.access == Access::Write && p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Value) : kNoNode;
-      if (value != kNoNode && value != expression.node && p_.isInside(use.place, branch.node) && p_.file(up)[value].kind != Kind::Name) return isFromConstants({up.file, value}, object, branch);
+      if (value == kNoNode || value == expression.node || !p_.isInside(use.place, branch.node)) continue;
+      if (p_.file(up)[value].kind == Kind::Name || !isFromConstants({up.file, value}, object, branch)) return false;
+      set = true;
     }
+    if (set) return true;
     Place definition = p_.variables[local.index()].definition;
     NodeId initial = definition.known() ? p_.file(definition).child(definition.node, Role::Initialiser) : kNoNode;
     return initial != kNoNode && p_.isInside(definition, branch.node) && p_.file(definition)[initial].kind != Kind::Name && isFromConstants({definition.file, initial}, object, branch);

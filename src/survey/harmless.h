@@ -36,6 +36,7 @@ class Harmless {
   bool asksFor(Place test, VariableIndex v) const;
   bool isFromConstants(Place expression, bool object, Place branch) const;
   bool isLockClass(TypeIndex type) const;
+  bool isDescriptor(TypeIndex type) const;
   bool namesLibraryObject(Place definition) const;
   bool mayThrowWhenMade(TypeIndex type) const;
   bool staysAsMade(VariableIndex v, TypeIndex type) const;

@@ -181,7 +181,9 @@ bool Recogniser::startsEmpty(VariableIndex v) const {
   }
   if (initial != kNoNode) return file[initial].is(Kind::Literal, LiteralForm::Null);
   const TypeUse& use = p_.use(variable.type);
-  return use.has(kPointer) || (p_.language(home.file).dotted && use.decl == kNone && !use.name);
+  // Go, The zero value: that of an interface or a map is nil.
+  bool nil = p_.language(home.file).dotted && ((use.decl != kNone && p_.types[use.decl].form == TypeForm::Interface) || (traitsOf(v) & kKeyedCollection));
+  return nil || use.has(kPointer) || (p_.language(home.file).dotted && use.decl == kNone && !use.name);
 }
 
 bool Recogniser::isWorkedOut(Place value) const {
@@ -274,10 +276,10 @@ bool Recogniser::createdByAssignment(Entity& entity) {
     trial.creation = here;
     findTests(trial, site.place);
     decideGuard(trial, site);
-    const Guarantees& g = p_.guarantees(site.place.file);
     bool loading = site.in != kNone && p_.functions[site.in].form == FunctionForm::Initialiser && (p_.functions[site.in].owner == kNone || (p_.functions[site.in].modifiers & kStatic)) && p_.around(site.place, Kind::Lambda).node == kNoNode;
     trial.creation.time = loading && !(p_.variables[v].modifiers & kThreadLocal) ? CreationTime::Eager : CreationTime::Lazy;
-    if (loading && (g.guardedLocalStatic.holds || !g.sharedMemoryThreads.holds) && trial.creation.guard == GuardSort::None) trial.creation.guard = GuardSort::Language;
+    // A module and a class are loaded once, under the language's guard.
+    if (loading && trial.creation.guard == GuardSort::None) trial.creation.guard = GuardSort::Language;
     // What production code makes goes before what a test makes, an object before another value, and
     // of several the one behind a test is the lazy one.
     bool tested = trial.creation.innerTest.known() || trial.creation.outerTest.known() || (trial.creation.guard != GuardSort::None && trial.creation.guard != GuardSort::SingleThreaded);

@@ -62,9 +62,19 @@ EntityKind Recogniser::decideKind(const Entity& entity) const {
 // A module's or namespace's object that others can name, or that is made where it is declared.
 bool Recogniser::isReadyInstance(const Entity& entity) const {
   const Variable& variable = p_.variables[entity.slot];
-  if (variable.storage != Storage::Global || variable.onlyIn != kNone) return false;
+  if (variable.storage == Storage::Global && variable.onlyIn != kNone) return isHandedOutInPart(entity.slot);
+  if (variable.storage != Storage::Global) return false;
   bool told = p_.language(variable.home().file).family != "script" || (variable.modifiers & kPublic);
   return (told && !(variable.modifiers & kPrivate)) || entity.creation.time == CreationTime::Eager;
+}
+
+// A file's own holder: functions return what it holds.
+bool Recogniser::isHandedOutInPart(VariableIndex v) const {
+  return std::any_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
+    const Use& use = p_.uses[u];
+    if (use.in == kNone || p_.around(use.place, Kind::Return).node == kNoNode) return false;
+    return p_.use(p_.functions[use.in].result).has(kPointer | kReference);
+  });
 }
 
 // An object of a class that is not in the tree, and no collection, text, lock or the like.

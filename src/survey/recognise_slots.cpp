@@ -155,6 +155,10 @@ Entity Recogniser::staticHolder(TypeIndex t) {
       entity.consumers.push_back(consumer);
     }
   }
+  if (p_.files[entity.place.file].generated) {
+    entity.harmless = true;
+    entity.harmlessBecause = "it stands in generated or compiled code";
+  }
   fillLocks(entity);
   sortConsumers(entity);
   entity.end = "never: static fields live until the process ends";
@@ -179,17 +183,28 @@ void Recogniser::describeHolderCreation(Entity& entity) {
   }
 }
 
-// The functions of a class that read or write one of these, themselves or through others of the class.
+// The functions of a class that read or write one of these, themselves or through others of the
+// class that they call or hand on to be called.
 std::set<FunctionIndex> Recogniser::functionsThatReach(TypeIndex t, const std::vector<VariableIndex>& slots) const {
   std::set<FunctionIndex> out;
   for (VariableIndex v : slots)
     for (uint32_t u : p_.usesOfVariable[v])
       if (FunctionIndex in = p_.uses[u].in; in != kNone && p_.functions[in].owner == t) out.insert(in);
+  std::map<FunctionIndex, std::vector<FunctionIndex>> namedIn;  // by what is named
+  for (FunctionIndex m : p_.types[t].methods) {
+    Place home = p_.functions[m].definition;
+    if (!home.known()) continue;
+    const LoweredFile& file = p_.file(home);
+    for (NodeId n = home.node + 1; n < file.nodes.size() && file[n].span.begin < file[home.node].span.end; ++n) {
+      Symbol symbol = p_.links[home.file].symbol[n];
+      if (symbol.is(Symbol::Sort::Function) && symbol.index() != m && p_.functions[symbol.index()].owner == t) namedIn[symbol.index()].push_back(m);
+    }
+  }
   for (std::vector<FunctionIndex> open(out.begin(), out.end()); !open.empty();) {
     FunctionIndex at = open.back();
     open.pop_back();
-    for (uint32_t c : p_.callsOfFunction[at])
-      if (FunctionIndex in = p_.calls[c].in; in != kNone && p_.functions[in].owner == t && out.insert(in).second) open.push_back(in);
+    for (FunctionIndex in : namedIn[at])
+      if (out.insert(in).second) open.push_back(in);
   }
   return out;
 }
@@ -246,6 +261,11 @@ Recogniser::OfSlot Recogniser::ofSlot(VariableIndex v) {
     entity.name = p_.text(decl.name);
     entity.id = p_.text(decl.qualified);
     entity.place = decl.home();
+  }
+  if (p_.files[entity.place.file].generated && !entity.harmless) {
+    entity.harmless = true;
+    entity.stateless = false;
+    entity.harmlessBecause = "it stands in generated or compiled code";
   }
   if (isTypeParameterSlot(v)) {
     out.entities = templateSlot(entity);

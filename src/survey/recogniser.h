@@ -113,6 +113,7 @@ class Recogniser {
   bool isUntold(TypeUseId type) const;
   bool isLibraryObject(const Entity& entity) const;
   bool isReadyInstance(const Entity& entity) const;
+  bool isHandedOutInPart(VariableIndex v) const;
   bool isHandedASuccessor(VariableIndex v) const;
   bool isOnlyOne(const Entity& entity) const;
   // Does the class do something, or is it a plain record?

@@ -419,11 +419,14 @@ class ScriptLowerer : public ModuleLowerer {
             TSNode key = field(part, f_.key), value = field(part, f_.value);
             if (is(value, "identifier")) {
               if (text(key) != text(value)) makeVisible(part, home, text(key), ownPath(text(value)));
+              useInBody(value);
             } else {
               declareNamed(text(key), key, value, home, kConst | kPublic);
             }
           } else if (is(part, "method_definition")) {
             visit(part, home, Role::None);
+          } else if (is(part, "shorthand_property_identifier")) {
+            useInBody(part);
           }
         }
       } else {

@@ -103,6 +103,7 @@ LoweredFile sameFile(const LoweredFile& file) {
   out.textSize = file.textSize;
   out.lineStarts = file.lineStarts;
   out.notes = file.notes;
+  out.generated = file.generated;
   return out;
 }
 

@@ -1,0 +1,5 @@
+import 'office.dart';
+
+void main() {
+  books.keep();
+}

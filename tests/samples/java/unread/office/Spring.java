@@ -1,0 +1,7 @@
+package office;
+
+class Spring {
+    int turn() {
+        return 0;
+    }
+}

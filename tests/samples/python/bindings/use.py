@@ -1,0 +1,26 @@
+import hub
+from hub import Desk, Settings, _table
+
+later = None  # entity: global-variable later elsewhere none
+
+
+def fill(key):
+    _table[key] = 1  # finding: lifetime.grows-forever coupling.hidden-dependency
+    hub._count += 1  # finding: coupling.hidden-dependency
+
+
+def put(value):
+    from hub import box
+    box.append(value)  # finding: lifetime.grows-forever coupling.hidden-dependency
+
+
+def go():
+    global later
+    if later is None:
+        from reactor import call as later
+    later()
+
+
+def show(desk):
+    desk.window = "open"
+    return Settings().width  # finding: coupling.hidden-dependency

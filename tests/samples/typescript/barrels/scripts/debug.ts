@@ -1,0 +1,6 @@
+// Scripts share their namespaces.
+namespace office {
+  export namespace Debug {
+    export let on = false;  // entity: global-variable on eager language
+  }
+}

@@ -1,0 +1,5 @@
+namespace office {
+  export function start(): void {
+    Debug.on = true;  // finding: coupling.hidden-dependency
+  }
+}

@@ -1,0 +1,2 @@
+export { Date } from './Date';
+export * from './levels';
