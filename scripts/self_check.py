@@ -72,4 +72,5 @@ def main():
     sys.exit(1 if count else 0)
 
 
-main()
+if __name__ == "__main__":
+    main()
