@@ -63,6 +63,7 @@ enum CallTrait : uint32_t {
   kSuspends = 1u << 13,        // the function that calls it may wait there while others run
   kYieldsSame = 1u << 14,      // gives back what it is called on or given
   kChangesGiven = 1u << 15,    // changes what it is given
+  kChangesFirst = 1u << 16,    // changes its first argument
 };
 inline constexpr uint32_t kHeavyCall =
     kReadsFile | kNetwork | kStartsThread | kStartsProcess | kSleeps | kBigAllocation;

@@ -115,6 +115,7 @@ class Linker {
 
   // ----- uses.cpp
   std::vector<Use> usesIn(FileIndex f, std::vector<VariableIndex>& setOnObjects) const;
+  bool isPartOfItsDefinition(FileIndex f, NodeId n, VariableIndex v) const;
   bool makesField(FileIndex f, NodeId n, VariableIndex v) const;
   void index();
 

@@ -48,7 +48,9 @@ void classifyArgument(const Program& p, Use& use, Place at, NodeId up) {
   Symbol symbol = p.symbolAt({at.file, up});
   if (!symbol.is(Symbol::Sort::Function)) {
     NodeId callee = file.child(up, Role::Callee);
-    if (callee == kNoNode || !(p.guarantees(at.file).callTraits(file.name(callee)) & kChangesGiven)) return;
+    uint32_t traits = callee == kNoNode ? 0 : p.guarantees(at.file).callTraits(file.name(callee));
+    bool changes = (traits & kChangesGiven) || ((traits & kChangesFirst) && file.child(up, Role::Argument) == at.node);
+    if (!changes || (p.variables[use.variable].modifiers & kConst)) return;
     use.access = Access::Write;
     use.inMember = true;
     return;
@@ -117,12 +119,11 @@ void classify(const Program& p, Use& use) {
         if (role == Role::Condition) return;
         break;
       case Kind::Other:
-        // stream << value and value << more: the leftmost operand of a shift is written to.
+        // stream << value, value << more: the first operand of a shift is called on. What follows `>>` is
+        // written to, where a stream does that and the value may change.
         if (file.name(parent) == "<<" || file.name(parent) == ">>") {
-          bool leftmost = parent.firstChild == at.node;
-          bool output = file.name(parent) == "<<";
-          if (leftmost) use.access = Access::Call;
-          else if (!output) use.access = Access::Write;
+          if (parent.firstChild == at.node) use.access = Access::Call;
+          else if ((p.guarantees(at.file).callTraits(file.name(parent)) & kChangesGiven) && !(p.variables[use.variable].modifiers & kConst)) use.access = Access::Write;
         }
         return;
       default: return;
@@ -144,6 +145,15 @@ bool Linker::makesField(FileIndex f, NodeId n, VariableIndex v) const {
   return receiver != kNoNode && !p_.links[f].symbol[receiver].is(Symbol::Sort::Type);
 }
 
+// Does `n` stand on the left in an initialiser of its own variable, as in `a = exports.a = value`?
+bool Linker::isPartOfItsDefinition(FileIndex f, NodeId n, VariableIndex v) const {
+  const LoweredFile& file = p_.files[f];
+  NodeId up = file.parents[n];
+  if (file[up].kind != Kind::Assign) return false;
+  while (file[up].kind == Kind::Assign) up = file.parents[up];
+  return file[up].kind == Kind::Variable && p_.links[f].symbol[up] == Symbol(Symbol::Sort::Variable, v);
+}
+
 // Every node of a file that resolved to a variable, in order.
 std::vector<Use> Linker::usesIn(FileIndex f, std::vector<VariableIndex>& setOnObjects) const {
   std::vector<Use> out;
@@ -158,7 +168,9 @@ std::vector<Use> Linker::usesIn(FileIndex f, std::vector<VariableIndex>& setOnOb
     use.place = {f, n};
     if (kind == Kind::FieldInit) use.access = Access::Write;
     else classify(p_, use);
-    if (use.access == Access::Write && !use.inMember && !use.throughPointer && makesField(f, n, use.variable)) {
+    bool sets = use.access == Access::Write && !use.inMember && !use.throughPointer;
+    if (sets && isPartOfItsDefinition(f, n, use.variable)) continue;
+    if (sets && makesField(f, n, use.variable)) {
       setOnObjects.push_back(use.variable);
       continue;
     }

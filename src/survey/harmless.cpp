@@ -117,7 +117,8 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     VariableIndex fetched = initial != kNoNode && p_.file(variable.definition)[initial].kind == Kind::Call ? o_.of({variable.definition.file, initial}) : kNone;
     if (fetched != kNone && fetched != v && p_.variables[fetched].lives() && setOnlyAtStart(v)) return "another name for " + variableName(p_, fetched);
   }
-  if (managed && (variable.modifiers & kConst) && use.decl != kNone && p_.types[use.decl].form == TypeForm::Interface && p_.types[use.decl].methods.empty() && p_.types[use.decl].fields.empty() && p_.types[use.decl].bases.empty())
+  if (managed && (variable.modifiers & kConst) && use.decl != kNone && p_.types[use.decl].form == TypeForm::Interface && p_.types[use.decl].methods.empty() && p_.types[use.decl].fields.empty() && p_.types[use.decl].bases.empty() &&
+      !p_.types[use.decl].hasUnknownBase && constancy_.madeFor(v) == kNone)
     return "it holds a function that is never replaced";
   if (managed && !(variable.modifiers & kThreadLocal) && setOnlyAtStart(v) && !changedThrough(v)) {
     bool waits = variable.definition.known() && p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode && !(variable.modifiers & kConst);

@@ -35,7 +35,10 @@ Origins::Told Origins::scan(FileIndex f) const {
       NodeId value = file.child(n, Role::Argument);
       if (value != kNoNode && file[value].nextSibling == kNoNode) bind(n, value);
     } else if (node.kind == Kind::Assign && node.detail == static_cast<uint8_t>(AssignForm::Plain)) {
-      bind(file.child(n, Role::Target), file.child(n, Role::Value));
+      // What is assigned to a reference is copied to where it refers to.
+      NodeId target = file.child(n, Role::Target);
+      Symbol assigned = target == kNoNode ? Symbol{} : p_.links[f].symbol[target];
+      if (!assigned.is(Symbol::Sort::Variable) || !p_.use(p_.variables[assigned.index()].type).has(kReference)) bind(target, file.child(n, Role::Value));
     }
   }
   return told;

@@ -19,6 +19,16 @@ int depthOf(int berth) {
   return kDepths[berth % 3];
 }
 
+// Read by a shift, copied to where a reference refers, or copied from: none of them changes.
+static const int kShift = 4;  // harmless: kShift
+static const std::string kNoName = "unnamed";  // harmless: kNoName
+static const char kFiller[] = "....";  // harmless: kFiller
+void label(int code, std::string& name, char* out) {
+  if (code >> kShift == 0) name = kNoName;
+  name += '!';
+  memcpy(out, kFiller, sizeof(kFiller));
+}
+
 // Only static functions, no state: nothing to find.
 class Knots {
  public:
