@@ -86,7 +86,7 @@ bool mayThrow(const Program& p, FunctionIndex function, std::vector<Evidence>& c
   for (uint32_t c : p.foreignCallsInFunction[function]) {
     const ForeignCall& call = p.foreignCalls[c];
     if (!(p.guarantees(call.place.file).callTraits(p.text(call.name)) & kThrows) || p.around(call.place, Kind::Lambda).node != kNoNode || checksArguments(p, function, call.place)) continue;
-    chain.push_back({call.place, functionName(p, function) + " ends the process here (" + std::string(p.text(call.name)) + ")"});
+    chain.push_back({call.place, functionName(p, function) + " ends the process here (" + inNotation(p, call.place.file, p.text(call.name)) + ")"});
     return true;
   }
   for (uint32_t c : p.callsInFunction[function]) {
@@ -209,7 +209,7 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
     std::string_view fate = p.guarantees(made.file).failedInitialiser;
     Finding f = makeFinding(s, infoOf("init.may-throw"), i, Sureness::Likely);
     f.place = made;
-    f.message = "The constructor of " + e.shown + " can throw " + (eager ? "at load: " + (fate.empty() ? std::string("loading fails") : std::string(fate)) + "." : "on first use: the first caller gets the exception, and each later one tries again.");
+    f.message = "Creating " + e.shown + " can throw " + (eager ? "at load: " + (fate.empty() ? std::string("loading fails") : std::string(fate)) + "." : "on first use: the first caller gets the exception, and each later one tries again.");
     f.evidence.push_back({made, "made here"});
     f.evidence.insert(f.evidence.end(), chain.begin(), chain.end());
     f.advice = Advice::SafeInit;
@@ -281,7 +281,7 @@ void checkReadsEnvironment(const Subject& s, std::vector<Finding>& out) {
     const Reached& way = reached.front();
     Finding f = makeFinding(s, infoOf("init.reads-environment"), i, Sureness::Certain);
     f.place = way.foreign->place;
-    f.message = "The constructor of " + e.shown + " reads the environment (" + std::string(s.program.text(way.foreign->name)) + "): its state depends on where and when it is made.";
+    f.message = "Creating " + e.shown + " reads the environment (" + inNotation(s.program, way.foreign->place.file, s.program.text(way.foreign->name)) + "): its state depends on where and when it is made.";
     f.evidence = way.chain;
     for (size_t k = 1; k < reached.size() && k < 4; ++k) f.evidence.push_back(reached[k].chain.back());
     f.advice = Advice::Inject;

@@ -81,7 +81,7 @@ void Reaching::fields(TypeIndex type, const Chain& chain, int depth, Walk& walk)
 
 void Reaching::foreign(const ForeignCall& site, const std::string& who, const Chain& chain, Walk& walk) const {
   if (!(p_.guarantees(site.place.file).callTraits(p_.text(site.name)) & walk.wanted.foreign)) return;
-  walk.out.push_back({kNone, kNone, &site, with(chain, {site.place, who + std::string(p_.text(site.name))})});
+  walk.out.push_back({kNone, kNone, &site, with(chain, {site.place, who + inNotation(p_, site.place.file, p_.text(site.name))})});
 }
 
 void Reaching::call(const CallSite& site, const std::string& who, const Chain& chain, int depth, Walk& walk) const {

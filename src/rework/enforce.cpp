@@ -57,9 +57,10 @@ class Enforcer {
       if (place.file == type().definition.file && (!before.known() || p_.node(place).span.begin < p_.node(before).span.begin)) before = place;
     }
     std::string newline = scan_.newlineOf(type().definition.file);
-    if (!before.known()) {
-      uint32_t open = scan_.bodyOpen(e_.type) + 1;
-      edits_.push_back({p_.path(type().definition), {open, open}, newline + indent + text + newline});
+    uint32_t open = scan_.bodyOpen(e_.type) + 1;
+    bool sharesLine = before.known() && scan_.lineBegin(before.file, p_.node(before).span.begin) < open;  // with the class's own head
+    if (!before.known() || sharesLine) {
+      edits_.push_back({p_.path(type().definition), {open, open}, newline + indent + text + newline + (sharesLine ? indent : "")});
       return;
     }
     uint32_t at = scan_.withLinesAbove(before.file, scan_.lineBegin(before.file, p_.node(before).span.begin), {"//", "/*", "*", "@", "["});  // above what documents it

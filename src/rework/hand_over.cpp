@@ -359,9 +359,7 @@ class HandOver {
     return plain;
   }
   std::string namespaceText(FileIndex file, NodeId node) const {
-    std::string out(p_.files[file].name(node));
-    for (size_t at = out.find("::"); at != std::string::npos; at = out.find("::", at)) out.replace(at, 2, p_.language(file).separator);
-    return out;
+    return inNotation(p_, file, p_.files[file].name(node));
   }
   // Does the file name the class already?
   bool names(FileIndex f) const {

@@ -112,7 +112,7 @@ class Weigher {
         if (name == "open" && type && (p_.traits(call.place.file, type) & kFileResource)) calls = kReadsFile;
       }
     }
-    if (calls) out_.push_back({weightText(calls, name), call.place});
+    if (calls) out_.push_back({weightText(calls, inNotation(p_, call.place.file, name)), call.place});
   }
 
   const Program& p_;
@@ -306,6 +306,13 @@ bool refusesSecond(const Program& program, TypeIndex type) {
       return fn.form == FunctionForm::Constructor && fn.definition.known() && !(fn.modifiers & kDeleted) && refuses(program, base, m);
     });
   });
+}
+
+std::string inNotation(const Program& program, FileIndex file, std::string_view qualified) {
+  std::string out(qualified);
+  std::string_view separator = program.language(file).separator;
+  for (size_t found = out.find("::"); found != std::string::npos && separator != "::"; found = out.find("::", found)) out.replace(found, 2, separator);
+  return out;
 }
 
 std::string functionText(const Program& program, FunctionIndex function) {

@@ -369,13 +369,18 @@ bool Harmless::isScratch(VariableIndex v) const {
   NodeId initial = variable.definition.known() ? p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) : kNoNode;
   if (initial == kNoNode || p_.file(variable.definition)[initial].kind != Kind::Create || (p_.traits(variable.definition.file, variable.type) & kCollection)) return false;
   if (!o_.accessPointsTo(v).empty()) return false;
+  // What is put into a list stays there.
+  TypeIndex type = p_.use(variable.type).decl;
+  if (type != kNone && std::any_of(p_.types[type].fields.begin(), p_.types[type].fields.end(), [&](VariableIndex f) { return (p_.traits(p_.variables[f].home().file, p_.variables[f].type) & kCollection) != 0; })) return false;
   FunctionIndex last = kNone;
-  bool any = false;
+  bool any = false, left = false;  // filled, and not looked at again in the same function
   for (uint32_t u : p_.usesOfVariable[v]) {  // in order of place
     const Use& use = p_.uses[u];
     if (use.in == kNone || p_.functions[use.in].form == FunctionForm::Initialiser) return false;
     bool first = use.in != last;
+    if (first && left) return false;
     last = use.in;
+    left = false;
     if (!first) continue;
     Place up = p_.parent(use.place);
     const LoweredFile& file = p_.file(up);
@@ -383,6 +388,7 @@ bool Harmless::isScratch(VariableIndex v) const {
     bool filled = use.access == Access::Write;
     if (use.access == Access::Call && file[up.node].kind == Kind::Member) {
       NodeId call = file.parents[up.node];
+      left = call != kNoNode && file[file.parents[call]].kind == Kind::ExpressionStatement;
       bool given = call != kNoNode && file[call].kind == Kind::Call && file.child(call, Role::Argument) != kNoNode;
       Symbol method = p_.symbolAt(up);
       filled = given || (method.is(Symbol::Sort::Function) && constancy_.changesByCalling(method.index(), p_.functions[method.index()].owner));
@@ -390,7 +396,7 @@ bool Harmless::isScratch(VariableIndex v) const {
     if (!handed && !filled) return false;
     any = true;
   }
-  return any;
+  return any && !left;
 }
 
 bool Harmless::onlyAsked(VariableIndex v, TypeIndex made) const {

@@ -50,6 +50,8 @@ bool refusesSecond(const Program& program, TypeIndex type);
 std::string whereText(const Program& program, const Consumer& consumer);
 // The source-like text of a function for people: "ns::Class::name".
 std::string functionText(const Program& program, FunctionIndex function);
+// "os::path::join" as the language of the file writes it: "os.path.join".
+std::string inNotation(const Program& program, FileIndex file, std::string_view qualified);
 // The last parts only, for messages: "Mast::raise", "tideAt"; of a variable "Mast::flags", "tides".
 std::string functionName(const Program& program, FunctionIndex function);
 std::string variableName(const Program& program, VariableIndex variable);

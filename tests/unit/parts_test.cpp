@@ -136,6 +136,10 @@ TEST(Prepare, KeywordsAreNoMacros) {
   EXPECT_NE(prepared(text).find("const int limit"), std::string::npos);
 }
 
+TEST(Prepare, AMacroMayBeAnotherNameForAnOperator) {
+  EXPECT_NE(prepared("#define OFFICE_DROP  delete \nvoid f(int* p) { OFFICE_DROP p; }\n").find("{ delete      p; }"), std::string::npos);
+}
+
 TEST(Prepare, MacrosOfMacrosAreLearnt) {
   std::string out = prepared("#define ATTR(x) __attribute__((x))\n#define GUARDED_BY(m) ATTR(guarded_by(m))\nint a GUARDED_BY(lock_);\n#define LOG(x) write(x)\n#define LOG2(x)\nvoid f() { LOG(1); LOG2(2); }\n");
   EXPECT_EQ(out.find("int a GUARDED"), std::string::npos);

@@ -305,6 +305,13 @@ std::string_view specifierIn(std::string_view body) {
   return found;
 }
 
+// The operator that a macro is another name for.
+std::string_view operatorIn(std::string_view body) {
+  constexpr std::string_view kOperators[] = {"delete", "new"};
+  const auto* found = std::find(std::begin(kOperators), std::end(kOperators), trim(body));
+  return found == std::end(kOperators) ? std::string_view{} : *found;
+}
+
 // Words of widespread libraries' headers that are macros there and cannot be
 // learnt from the tree; value: what to write instead (spaces when empty).
 struct ForeignMacro {
@@ -440,6 +447,10 @@ std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view
         lore->forbidsCopy.insert(definition.name);
       if (definition.hasParameters && !body.empty()) lore->withBody.insert(definition.name);
       if (std::string_view specifier = definition.hasParameters ? std::string_view{} : specifierIn(body); !specifier.empty()) lore->specifiers.emplace(definition.name, specifier);
+      if (std::string_view word = definition.hasParameters ? std::string_view{} : operatorIn(body); !word.empty()) {
+        lore->specifiers.emplace(definition.name, word);
+        lore->blank.emplace(definition.name, false);
+      }
       undecided.push_back(std::move(definition));
     }
   }

@@ -33,7 +33,7 @@ struct MacroLore : Language::TreeLore {
   absl::flat_hash_set<std::string, TextHash, std::equal_to<>> forbidsCopy;
   // Function-like macros of the tree with a body (statement- or declaration-like).
   absl::flat_hash_set<std::string, TextHash, std::equal_to<>> withBody;
-  // Macros that stand for a specifier which matters: "thread_local" or "extern".
+  // Macros that stand for a word which matters: "thread_local", "extern", "delete", "new".
   absl::flat_hash_map<std::string, std::string_view, TextHash, std::equal_to<>> specifiers;
 
   uint64_t fingerprint() const override {

@@ -637,20 +637,22 @@ class KotlinLowerer : public SharedLowerer {
     }
   }
 
+  // a[i]; and what is assigned to, a.b[i].c, whose suffixes stand side by side: the last one is outermost.
   void lowerIndexing(TSNode node, NodeId parent, Role role) {
     NodeList kids = named(node);
-    if (kids.empty()) return;
-    if (kids.size() == 1) {
+    if (!kids.empty()) lowerSuffixes(node, kids, kids.size() - 1, parent, role);
+  }
+
+  void lowerSuffixes(TSNode node, const NodeList& kids, size_t last, NodeId parent, Role role) {
+    if (last == 0) {
       visit(kids[0], parent, role);
-    } else if (is(kids.back(), "navigation_suffix")) {
-      NodeId id = add(parent, Kind::Member, role, node);
-      visit(kids.front(), id, Role::Receiver);
-      if (TSNode name = firstNamed(kids.back()); !isNull(name)) build_.setName(id, text(name), begin(name));
-    } else {
-      NodeId id = add(parent, Kind::Index, role, node);
-      visit(kids.front(), id, Role::Receiver);
-      visitChildren(kids.back(), id, Role::Argument);
+      return;
     }
+    bool member = is(kids[last], "navigation_suffix");
+    NodeId id = build_.add(parent, member ? Kind::Member : Kind::Index, role, {spanOf(node).begin, spanOf(kids[last]).end});
+    lowerSuffixes(node, kids, last - 1, id, Role::Receiver);
+    if (!member) visitChildren(kids[last], id, Role::Argument);
+    else if (TSNode name = firstNamed(kids[last]); !isNull(name)) build_.setName(id, text(name), begin(name));
   }
 
   void lowerPostfix(TSNode node, NodeId parent, Role role) {
