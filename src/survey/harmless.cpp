@@ -130,7 +130,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
         (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
       return "it is set once, and its class does not change after construction";
     if (type != kNone && made == kNone && !waits && isRecordOfData(v, type)) return "a record that is never changed after its definition in this tree";
-    if (object != kNone && neverSetAgain && onlyAsked(v, object)) return "it is filled where it is made, and only read afterwards in this tree";
+    if (object != kNone && neverSetAgain && onlyAsked(v, object)) return "it is only read once it is made, in this tree";
     if (type != kNone && constancy_.holdsFunction(v) && (variable.modifiers & kConst)) return "it holds a function that is never replaced";
     if (variable.definition.known() && constancy_.holdsNothing(v) && !isOpenToChange(v)) return "it is never set";
     if ((variable.modifiers & kConst) && constancy_.holdsNoElement(v)) return "an empty array";
@@ -412,7 +412,9 @@ bool Harmless::onlyAsked(VariableIndex v, TypeIndex made) const {
     Symbol called = p_.node(up).kind == Kind::Member && p_.node(use.place).role == Role::Receiver ? p_.symbolAt(up) : Symbol{};
     return called.is(Symbol::Sort::Function) && !constancy_.changesByCalling(called.index(), made);
   });
-  return all && filled > 0 && asked > 0;
+  // One that is never filled does not change at all, where nobody else can.
+  bool own = !(p_.variables[v].modifiers & kPublic) && weightsOfCreation(p_, made, kNone).empty();
+  return all && asked > 0 && (filled > 0 || own);
 }
 
 bool Harmless::hasConstructor(TypeIndex type) const {
