@@ -67,3 +67,18 @@ val chart by lazy {  // entity: shared-instance chart lazy language
 fun redraw() {
     chart.draw()
 }
+
+// What is assigned to may stand behind several members.
+object Deck {  // entity: singleton Deck lazy language
+    var lamp: Lamp? = null
+}
+
+class Lamp {
+    var on = false
+}
+
+class Mate {
+    fun light() {
+        Deck.lamp?.on = true  // finding: coupling.hidden-dependency
+    }
+}

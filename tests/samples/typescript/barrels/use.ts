@@ -22,3 +22,19 @@ function make(): string[] {
 export function all(): string[] {
   return names || (names = make());
 }
+
+// It could change, and nobody has it changed.
+class Pen {
+  private colours: string[] = [];
+  constructor(private readonly owner: string) {}
+  take(colour: string): void {
+    this.colours.push(colour);
+  }
+  line(): string {
+    return this.owner + this.colours.length;
+  }
+}
+const pen = new Pen('office');  // harmless: pen
+export function sign(): void {
+  pen.line();
+}
