@@ -64,8 +64,10 @@ bool Recogniser::isReadyInstance(const Entity& entity) const {
   const Variable& variable = p_.variables[entity.slot];
   if (variable.storage == Storage::Global && variable.onlyIn != kNone) return isHandedOutInPart(entity.slot);
   if (variable.storage != Storage::Global) return false;
-  bool told = p_.language(variable.home().file).family != "script" || (variable.modifiers & kPublic);
-  return (told && !(variable.modifiers & kPrivate)) || entity.creation.time == CreationTime::Eager;
+  bool script = p_.language(variable.home().file).family == "script";
+  bool told = !script || (variable.modifiers & kPublic);
+  bool madeHere = entity.creation.time == CreationTime::Eager || (script && entity.creation.time == CreationTime::Lazy && entity.creation.made != kNone);
+  return (told && !(variable.modifiers & kPrivate)) || madeHere;
 }
 
 // A file's own holder: functions return what it holds.
