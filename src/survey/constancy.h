@@ -36,6 +36,8 @@ class Constancy {
 
   // Does an expression name the variable, or (where asked) a local that was read from it?
   bool names(Place expression, VariableIndex variable, bool locals) const;
+  // The value that its definition gives it; kNoNode: none.
+  NodeId initialiserOf(VariableIndex v) const;
 
  private:
   bool changesLater(TypeIndex type, bool exact, int depth) const;
@@ -49,7 +51,6 @@ class Constancy {
   bool testsFirst(Place place, VariableIndex field) const;
   TypeIndex madeBy(Place expression, int depth) const;
   TypeIndex returnedBy(FunctionIndex function, int depth) const;
-  NodeId initialiserOf(VariableIndex v) const;
 
   const Program& p_;
   mutable std::map<std::pair<TypeIndex, bool>, bool> changes_;

@@ -27,6 +27,10 @@ bool Harmless::isReadOnlyCall(const Use& use) const {
 
 bool Harmless::inInitialiser(const Use& use) const { return runsAtLoad(use.in, use.place, 0); }
 
+bool Harmless::isLoadingCode(FunctionIndex in) const {
+  return in != kNone && p_.functions[in].form == FunctionForm::Initialiser && (p_.functions[in].owner == kNone || (p_.functions[in].modifiers & kStatic));
+}
+
 // Code of another module that writes while it is loaded wires the two: that is no definition.
 bool Harmless::setsAtStart(const Use& use) const {
   const Variable& variable = p_.variables[use.variable];
@@ -108,7 +112,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   bool neverSetAgain = (variable.modifiers & kConst) || ((!language.bareMembers || (variable.modifiers & kPrivate)) && setOnlyAtStart(v));
   if (managed && neverSetAgain && variable.definition.known()) {
     // const other = book;
-    NodeId initial = p_.file(variable.definition).child(variable.definition.node, Role::Initialiser);
+    NodeId initial = constancy_.initialiserOf(v);
     Symbol named = initial == kNoNode || (p_.file(variable.definition)[initial].kind != Kind::Name && p_.file(variable.definition)[initial].kind != Kind::Member)
                        ? Symbol{}
                        : p_.symbolAt({variable.definition.file, initial});
@@ -121,7 +125,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
       !p_.types[use.decl].hasUnknownBase && constancy_.madeFor(v) == kNone)
     return "it holds a function that is never replaced";
   if (managed && !(variable.modifiers & kThreadLocal) && setOnlyAtStart(v) && !changedThrough(v)) {
-    bool waits = variable.definition.known() && p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode && !(variable.modifiers & kConst);
+    bool waits = variable.definition.known() && constancy_.initialiserOf(v) == kNoNode && !(variable.modifiers & kConst);
     // What is really made there tells more than the type that is declared.
     TypeIndex made = constancy_.madeFor(v);
     TypeIndex object = made != kNone ? made : type;
@@ -160,7 +164,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   }
   if (variable.storage == Storage::FunctionStatic && (variable.modifiers & kConst) && !pointerToMutable) return "immutable: built once and never changed";
   // std::ostream& out = std::cout;
-  if (!managed && type == kNone && use.has(kReference) && variable.definition.known() && namesLibraryObject(variable.definition))
+  if (!managed && type == kNone && use.has(kReference) && namesLibraryObject(v))
     return "it always refers to the same object of a library";
   if (!managed && variable.lives() && staysAsMade(v, type)) return "it is set once, and its class does not change after construction";
   if (std::string why = workedOutOnce(v, type); !why.empty()) return why;
@@ -178,8 +182,9 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
 }
 
 // Is its value the name of something that is not in the tree?
-bool Harmless::namesLibraryObject(Place definition) const {
-  NodeId initial = p_.file(definition).child(definition.node, Role::Initialiser);
+bool Harmless::namesLibraryObject(VariableIndex v) const {
+  Place definition = p_.variables[v].definition;
+  NodeId initial = constancy_.initialiserOf(v);
   return initial != kNoNode && p_.file(definition)[initial].kind == Kind::Name && !p_.symbolAt({definition.file, initial}).known();
 }
 
@@ -254,7 +259,7 @@ bool Harmless::isOpenToChange(VariableIndex v) const {
   bool called = std::any_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) { return p_.node(p_.uses[u].place).role == Role::Callee; });
   if (called || !variable.definition.known()) return false;
   bool told = std::any_of(variable.declarations.begin(), variable.declarations.end(), [&](Place place) { return p_.isHeader(place.file); });
-  bool empty = p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) == kNoNode;
+  bool empty = constancy_.initialiserOf(v) == kNoNode;
   return variable.storage == Storage::Global && told && empty;
 }
 
@@ -267,7 +272,7 @@ bool Harmless::isCopied(VariableIndex v) const {
 // const TAB: Key = { code: 'Tab', n: 9 }; with an interface of data whose fields nobody writes.
 bool Harmless::isRecordOfData(VariableIndex v, TypeIndex type) const {
   Place definition = p_.variables[v].definition;
-  NodeId initial = definition.known() ? p_.file(definition).child(definition.node, Role::Initialiser) : kNoNode;
+  NodeId initial = constancy_.initialiserOf(v);
   return initial != kNoNode && p_.file(definition)[initial].kind == Kind::Collection && p_.types[type].form == TypeForm::Interface && !constancy_.changesLater(type, true);
 }
 
@@ -342,7 +347,7 @@ bool Harmless::isFromConstants(Place expression, bool object, Place branch) cons
     }
     if (set) return true;
     Place definition = p_.variables[local.index()].definition;
-    NodeId initial = definition.known() ? p_.file(definition).child(definition.node, Role::Initialiser) : kNoNode;
+    NodeId initial = constancy_.initialiserOf(local.index());
     return initial != kNoNode && p_.isInside(definition, branch.node) && p_.file(definition)[initial].kind != Kind::Name && isFromConstants({definition.file, initial}, object, branch);
   }
   for (NodeId n = expression.node; n < file.nodes.size() && (n == expression.node || p_.isInside({expression.file, n}, expression.node)); ++n) {
@@ -366,7 +371,7 @@ bool Harmless::isFromConstants(Place expression, bool object, Place branch) cons
 bool Harmless::isScratch(VariableIndex v) const {
   const Variable& variable = p_.variables[v];
   if (variable.storage != Storage::Global || p_.guarantees(variable.home().file).sharedMemoryThreads.holds || (variable.modifiers & kPublic) || !(variable.modifiers & kConst)) return false;
-  NodeId initial = variable.definition.known() ? p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) : kNoNode;
+  NodeId initial = constancy_.initialiserOf(v);
   if (initial == kNoNode || p_.file(variable.definition)[initial].kind != Kind::Create || (p_.traits(variable.definition.file, variable.type) & kCollection)) return false;
   if (!o_.accessPointsTo(v).empty()) return false;
   // What is put into a list stays there.
@@ -405,7 +410,7 @@ bool Harmless::onlyAsked(VariableIndex v, TypeIndex made) const {
   bool all = std::all_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
     const Use& use = p_.uses[u];
     bool kept = p_.around(use.place, Kind::Lambda).node != kNoNode;  // in a function that runs later
-    bool loading = !kept && (use.in == kNone || (p_.functions[use.in].form == FunctionForm::Initialiser && (p_.functions[use.in].owner == kNone || (p_.functions[use.in].modifiers & kStatic))));
+    bool loading = !kept && (use.in == kNone || isLoadingCode(use.in));
     ++(loading ? filled : asked);
     if (loading) return true;
     Place up = p_.parent(use.place);

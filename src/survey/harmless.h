@@ -20,6 +20,8 @@ class Harmless {
 
   // Is it written there by its own module or class, while that is loaded or under a once flag?
   bool setsAtStart(const Use& use) const;
+  // Is it the code of a module, or of a class, that runs while that is loaded?
+  bool isLoadingCode(FunctionIndex in) const;
 
  private:
   bool onlyReadAfterCreation(VariableIndex v) const;
@@ -37,7 +39,7 @@ class Harmless {
   bool isFromConstants(Place expression, bool object, Place branch) const;
   bool isLockClass(TypeIndex type) const;
   bool isDescriptor(TypeIndex type) const;
-  bool namesLibraryObject(Place definition) const;
+  bool namesLibraryObject(VariableIndex v) const;
   bool mayThrowWhenMade(TypeIndex type) const;
   bool staysAsMade(VariableIndex v, TypeIndex type) const;
   bool isScratch(VariableIndex v) const;

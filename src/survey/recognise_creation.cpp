@@ -276,7 +276,7 @@ bool Recogniser::createdByAssignment(Entity& entity) {
     trial.creation = here;
     findTests(trial, site.place);
     decideGuard(trial, site);
-    bool loading = site.in != kNone && p_.functions[site.in].form == FunctionForm::Initialiser && (p_.functions[site.in].owner == kNone || (p_.functions[site.in].modifiers & kStatic)) && p_.around(site.place, Kind::Lambda).node == kNoNode;
+    bool loading = harmless_.isLoadingCode(site.in) && p_.around(site.place, Kind::Lambda).node == kNoNode;
     trial.creation.time = loading && !(p_.variables[v].modifiers & kThreadLocal) ? CreationTime::Eager : CreationTime::Lazy;
     // A module and a class are loaded once, under the language's guard.
     if (loading && trial.creation.guard == GuardSort::None) trial.creation.guard = GuardSort::Language;
@@ -417,7 +417,7 @@ void Recogniser::decideGuard(Entity& entity, const Use& site) {
   }
   // While its class is loaded, once and under the language's guard.
   const Guarantees& promises = p_.guarantees(site.place.file);
-  bool loading = site.in != kNone && p_.functions[site.in].form == FunctionForm::Initialiser && (p_.functions[site.in].owner == kNone || (p_.functions[site.in].modifiers & kStatic)) && promises.guardedLocalStatic.holds && promises.orderedAcrossFiles.holds;
+  bool loading = harmless_.isLoadingCode(site.in) && promises.guardedLocalStatic.holds && promises.orderedAcrossFiles.holds;
   if ((p_.variables[entity.slot].modifiers & kThreadLocal) || loading) {
     facts.guard = GuardSort::Language;
     return;
