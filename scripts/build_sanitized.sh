@@ -4,4 +4,7 @@
 # more, and writing the rest takes a third of the compiling.
 set -eu
 here=$(cd "$(dirname "$0")/.." && pwd)
-TARGET="$*" sh "$here/scripts/build_tests.sh" build-sanitize -DELMCART_SANITIZE=ON -DCMAKE_BUILD_TYPE=Debug -DCMAKE_CXX_FLAGS_DEBUG=-g1 -DCMAKE_CXX_FLAGS=-O1 -DCMAKE_C_FLAGS=-O1
+grammars=""
+if [ -f "$here/build-test/libgrammars.a" ]; then grammars="-DELMCART_GRAMMARS=$here/build-test/libgrammars.a"; fi
+# shellcheck disable=SC2086
+TARGET="$*" sh "$here/scripts/build_tests.sh" build-sanitize -DELMCART_SANITIZE=ON -DCMAKE_BUILD_TYPE=Debug -DCMAKE_CXX_FLAGS_DEBUG=-g1 -DCMAKE_CXX_FLAGS=-O1 -DCMAKE_C_FLAGS=-O1 $grammars

@@ -1,5 +1,7 @@
 #include "assess/assess.h"
 
+#include "assess/facts.h"
+
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -198,8 +200,18 @@ bool Subject::isSingleton(TypeIndex type) const {
   return std::any_of(entitiesOfType[type].begin(), entitiesOfType[type].end(), [&](size_t i) { return survey.entities[i].kind == EntityKind::Singleton; });
 }
 
+namespace {
+
+// Where no type says so: no way out of the function gives a value.
+bool returnsNoValue(const Program& p, FunctionIndex f) {
+  Place body = p.functions[f].definition;
+  return body.known() && !anyNode(p.file(body), body.node, [&](NodeId n) { return p.file(body)[n].kind == Kind::Return && p.file(body).child(n, Role::Value) != kNoNode; });
+}
+
+}  // namespace
+
 bool isSink(const Subject& s, const Entity& e) {
-  if (e.type == kNone || (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance)) return false;
+  if (e.type == kNone || (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance && e.kind != EntityKind::StaticHolder)) return false;
   bool any = false;
   for (const Consumer& c : e.consumers) {
     if (s.inTests(c.place)) continue;
@@ -213,7 +225,7 @@ bool isSink(const Subject& s, const Entity& e) {
       continue;
     }
     const TypeUse& result = s.program.use(s.program.functions[c.method].result);
-    bool returnsNothing = result.decl == kNone && s.program.text(result.name) == "void" && !result.has(kPointer);
+    bool returnsNothing = (result.decl == kNone && s.program.text(result.name) == "void" && !result.has(kPointer)) || (result.decl == kNone && result.name == 0 && returnsNoValue(s.program, c.method));
     bool returnsItself = result.decl == e.type;
     if (!returnsNothing && !returnsItself) return false;
     // A command without an argument tells it to do something; a sink is told something.
@@ -240,9 +252,47 @@ std::vector<std::string> consumerClasses(const Subject& s, const Entity& e) {
   return {out.begin(), out.end()};
 }
 
+namespace {
+
+std::vector<bool> testFilesOf(const Program& program, const Config& config) {
+  std::vector<bool> out;
+  for (const LoweredFile& file : program.files) out.push_back(config.tests.match(file.path));
+  return out;
+}
+
+std::vector<bool> loadedByOthersIn(const Program& p) {
+  std::vector<bool> out(p.files.size(), false);
+  auto mark = [&](Place home, Place user) {
+    if (home.known() && home.file != user.file) out[home.file] = true;
+  };
+  for (const CallSite& call : p.calls) mark(p.functions[call.callee].definition, call.place);
+  for (const Use& use : p.uses) mark(p.variables[use.variable].definition, use.place);
+  for (const Creation& creation : p.creations) mark(p.types[creation.type].definition, creation.place);
+  return out;
+}
+
+// Programs that show how a library is used start threads of their own: they say nothing of the library.
+std::vector<bool> withExamples(const Program& program, std::vector<bool> out) {
+  static constexpr std::string_view kFolders[] = {"demo", "demos", "example", "examples", "sample", "samples"};
+  bool others = false;
+  std::vector<bool> examples;
+  for (const LoweredFile& file : program.files) {
+    bool example = false;
+    std::string_view path = file.path;
+    for (size_t begin = 0, end; !example && (end = path.find('/', begin)) != std::string_view::npos; begin = end + 1)
+      example = std::find(std::begin(kFolders), std::end(kFolders), path.substr(begin, end - begin)) != std::end(kFolders);
+    examples.push_back(example);
+    others |= !example;
+  }
+  for (size_t f = 0; others && f < out.size(); ++f) out[f] = out[f] || examples[f];
+  return out;
+}
+
+}  // namespace
+
 Judging::Judging(const Program& program, const Origins& origins, const Survey& survey, const Config& config)
-    : threads_(program), reaching_(program), locks_(program), subject{program, origins, survey, threads_, config, reaching_, locks_, {}, {}, {}, {}, {}, {}} {
-  for (const LoweredFile& file : program.files) subject.testFile.push_back(config.tests.match(file.path));
+    : testFile_(testFilesOf(program, config)), threads_(program, withExamples(program, testFile_)), reaching_(program), locks_(program),
+      subject{program, origins, survey, threads_, config, reaching_, locks_, testFile_, loadedByOthersIn(program), {}, {}, {}, {}, {}} {
   subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
   subject.entityOfAccessPoint.assign(program.functions.size(), SIZE_MAX);
   subject.entitiesOfType.resize(program.types.size());

@@ -9,8 +9,8 @@
 #include "assess/finding.h"
 #include "assess/reaching.h"
 #include "assess/registrations.h"
-#include "assess/threads.h"
 #include "config/config.h"
+#include "flow/threads.h"
 #include "survey/survey.h"
 
 namespace elmcart {
@@ -24,7 +24,8 @@ struct Subject {
   const Config& config;
   const Reaching& reaching;
   const Locks& locks;
-  std::vector<bool> testFile;            // by file
+  const std::vector<bool>& testFile;     // by file
+  std::vector<bool> loadedByOthers;      // by file: does another file use what it defines?
   std::vector<size_t> entityOfVariable;  // by slot: the entity that is no harmless one, or SIZE_MAX
   std::vector<size_t> entityOfAccessPoint;      // by function that hands an entity out, or SIZE_MAX
   std::vector<std::vector<size_t>> entitiesOfType;  // by type, harmless ones too
@@ -45,6 +46,7 @@ class Judging {
   Judging& operator=(const Judging&) = delete;
 
  private:
+  std::vector<bool> testFile_;
   Threads threads_;
   Reaching reaching_;
   Locks locks_;

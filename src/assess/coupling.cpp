@@ -9,6 +9,24 @@
 namespace elmcart {
 namespace {
 
+// Does it matter who reaches it? It changes while the program runs, or making it does something that a test wants to replace.
+// What is set once while the program starts up is a setting.
+bool isWorthHanding(const Subject& s, const Entity& e) {
+  const Program& p = s.program;
+  if (!e.creation.weights.empty() || e.reset.known()) return true;
+  return std::any_of(e.state.begin(), e.state.end(), [&](const StateField& field) {
+    bool ofMany = p.variables[field.variable].storage == Storage::Field && oneOfMany(s, e);
+    return field.changes && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
+      const Use& use = p.uses[u];
+      // Of one object of many, what is called on this one changes it.
+      if (ofMany && std::none_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; })) return false;
+      if (!changesState(p, use) || s.inTests(use.place) || isConstruction(p, use)) return false;
+      Threads::Side side = s.threads.sideOf(use.place, use.in);
+      return side.roots[0] != kNone || side.outside != Threads::Outside::StartUp;
+    });
+  });
+}
+
 // Consumers that a reader of signatures would not expect: in bodies, outside
 // tests, outside main, and not in the file that the entity itself lives in.
 std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
@@ -75,11 +93,15 @@ bool onlyTestsChange(const Subject& s, const Entity& e) {
 void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || !isServiceLike(e) || isSink(s, e) || onlyTestsChange(s, e)) continue;
+    if (e.harmless || !isServiceLike(e) || isSink(s, e) || onlyTestsChange(s, e) || !isWorthHanding(s, e)) continue;
+    // What reaches wide is told by the check for that.
+    if (consumerClasses(s, e).size() >= static_cast<size_t>(s.config.wideReach)) continue;
     std::vector<const Consumer*> sites = hidden(s, e);
-    if (sites.empty()) continue;
     std::map<std::string, const Consumer*> byPlace;
     for (const Consumer* c : sites) byPlace.emplace(whereText(s.program, *c), c);
+    // One function that uses a variable may keep it to itself; an object that it finds by itself cannot be replaced.
+    bool object = e.type != kNone;
+    if (byPlace.size() < (object ? 1u : 2u)) continue;
     Finding f = makeFinding(s, infoOf("coupling.hidden-dependency"), i, Sureness::Certain);
     f.risk.setSites(sites.size());
     f.place = sites.front()->place;
@@ -106,7 +128,7 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
 void checkWideReach(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || !isServiceLike(e) || onlyTestsChange(s, e)) continue;
+    if (e.harmless || !isServiceLike(e) || isSink(s, e) || onlyTestsChange(s, e) || !isWorthHanding(s, e)) continue;
     std::vector<std::string> classes = consumerClasses(s, e);
     if (classes.size() < static_cast<size_t>(s.config.wideReach)) continue;
     Finding f = makeFinding(s, infoOf("coupling.wide-reach"), i, Sureness::Certain);

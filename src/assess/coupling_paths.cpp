@@ -239,10 +239,9 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
     const Function& fn = p.functions[m];
     if (!fn.definition.known() || s.inTests(fn.definition) || isCalledMain(p, m)) continue;
     for (VariableIndex v : fn.parameters) {
-      const TypeUse& type = p.use(p.variables[v].type);
-      // A value, of a library's or of an enum, is no collaborator. Where types are not written, what is called on it tells.
-      bool untold = type.decl == kNone && type.name == 0 && p.language(fn.definition.file).infersTypes;
-      if (!untold && (type.decl == kNone || p.types[type.decl].form == TypeForm::Enum)) continue;
+      // Shared state alone is worth another way: an object that there is one of, and that lives as long as the program.
+      TypeIndex type = p.classBehind(fn.definition.file, p.variables[v].type);
+      if (type == kNone || std::none_of(s.entitiesOfType[type].begin(), s.entitiesOfType[type].end(), [&](size_t i) { return !s.survey.entities[i].harmless && !oneOfMany(s, s.survey.entities[i]); })) continue;
       VariableIndex next = kNone;
       Place where;
       bool only = !p.usesOfVariable[v].empty();
@@ -285,12 +284,6 @@ void checkLongHandoff(const Subject& s, std::vector<Finding>& out) {
       if (const Function& fn = p.functions[p.variables[chain[k]].function]; !(fn.modifiers & kOverride)) names.insert(fn.name);
     size_t idle = names.size();
     if (idle < static_cast<size_t>(s.config.longHandoff)) continue;
-    auto calledOn = [&](uint32_t u) {
-      Place up = p.parent(p.uses[u].place);
-      return p.node(up).kind == Kind::Member && p.node(p.uses[u].place).role == Role::Receiver && p.node(p.parent(up)).kind == Kind::Call;
-    };
-    auto lastUses = p.usesOfVariable[chain.back()];
-    if (p.use(p.variables[start].type).decl == kNone && std::none_of(lastUses.begin(), lastUses.end(), calledOn)) continue;
     Finding f = makeFinding(s, infoOf("coupling.long-handoff"), SIZE_MAX, Sureness::Certain);
     FunctionIndex first = p.variables[start].function, last = p.variables[chain.back()].function;
     f.subject = functionText(p, first);
@@ -491,6 +484,7 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
         for (uint32_t u : p.usesInFunction[c.method]) changes |= state.count(p.uses[u].variable) && p.uses[u].access != Access::Read && !asksOnly(p.uses[u]);
       if (changes) touched[c.place.file].push_back(&c);
     }
+    size_t first = SIZE_MAX, files = 0;
     for (auto& [file, sites] : touched) {
       const std::vector<FunctionIndex>& here = inFile[file];
       auto calledByTests = [&](const Consumer* c) { return c->in != kNone && std::any_of(p.callsOfFunction[c->in].begin(), p.callsOfFunction[c->in].end(), [&](uint32_t call) { return s.inTests(p.calls[call].place); }); };
@@ -499,6 +493,12 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
       std::set<FunctionIndex> functions;
       for (const Consumer* c : sites)
         if (c->in != kNone) functions.insert(c->in);
+      // One finding for an entity: other files of tests are named with the first.
+      if (first != SIZE_MAX) {
+        ++files;
+        if (out[first].evidence.size() < 10) out[first].evidence.push_back({sites.front()->place, whereText(p, *sites.front()) + " changes it too"});
+        continue;
+      }
       Finding f = makeFinding(s, infoOf("coupling.test-leak"), i, functions.size() > 1 || sites.size() > 1 ? Sureness::Likely : Sureness::Possible);
       f.risk.setSites(sites.size());
       f.place = sites.front()->place;
@@ -507,8 +507,10 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
         if (f.evidence.size() < 6) f.evidence.push_back({c->place, whereText(p, *c) + " changes it"});
       f.evidence.push_back({e.place, "lives as long as the process, across tests"});
       f.advice = Advice::Inject;
+      first = out.size();
       out.push_back(std::move(f));
     }
+    if (files > 0) out[first].message += " So do those in " + counted(files, "more file.", "more files.");
   }
 }
 

@@ -27,6 +27,42 @@ std::string unitText(const Subject& s, const Consumer& c) {
   return owner == kNone ? whereText(s.program, c) : std::string(s.program.text(s.program.types[owner].qualified));
 }
 
+// The member function of a collection that is called at a use, by what it does.
+CollectionAct actAt(const Program& p, Place place) {
+  Place up = p.parent(place);
+  const Node& node = p.node(up);
+  if (node.kind == Kind::Member && p.node(place).role == Role::Receiver) {
+    Place call = p.parent(up);
+    if (p.node(call).kind == Kind::Call && p.node(up).role == Role::Callee) return p.guarantees(up.file).collectionAct(p.nameOf(up));
+  }
+  if (node.kind == Kind::Index && p.node(place).role == Role::Receiver) {
+    Place outer = p.parent(up);
+    if (p.node(outer).kind == Kind::Assign && p.node(up).role == Role::Target) return p.file(outer).child(outer.node, Role::Value) == kNoNode ? CollectionAct::Remove : CollectionAct::Add;
+    if (p.node(outer).kind == Kind::Update) return CollectionAct::Change;
+    if (p.node(outer).kind == Kind::Destroy) return CollectionAct::Remove;
+    return CollectionAct::Read;
+  }
+  // A function that is given the collection first: append(list, …), delete(table, key), len(table).
+  if (node.kind == Kind::Call && p.node(place).role == Role::Argument) {
+    NodeId callee = p.file(up).child(up.node, Role::Callee);
+    if (callee != kNoNode && p.file(up)[callee].kind == Kind::Name) return p.guarantees(up.file).collectionAct(p.file(up).name(callee));
+  }
+  return CollectionAct::None;
+}
+
+bool isWalkedOver(const Program& p, Place place) {
+  Place up = p.parent(place);
+  if (p.node(up).kind == Kind::Member && p.node(place).role == Role::Receiver && p.nameOf(up) != "copy") place = p.parent(up), up = p.parent(place);
+  return p.node(up).kind == Kind::Loop && p.node(place).role != Role::Body && p.node(place).role != Role::Condition;
+}
+
+bool changesState(const Program& p, const Use& use) {
+  if (use.access == Access::Write || use.access == Access::Update) return true;
+  if (use.access != Access::Call || use.throughPointer || !(variableTraits(p, use.variable) & (kCollection | kKeyedCollection))) return false;
+  CollectionAct act = actAt(p, use.place);
+  return act == CollectionAct::Add || act == CollectionAct::Remove || act == CollectionAct::Change;
+}
+
 bool isEndHook(const Guarantees& g, std::string_view name) { return std::find(g.endHooks.begin(), g.endHooks.end(), name) != g.endHooks.end(); }
 
 bool isMadeOnce(const Entity& e) {
@@ -34,15 +70,9 @@ bool isMadeOnce(const Entity& e) {
   return !e.harmless || (e.type != kNone && (e.kind == EntityKind::Singleton || e.kind == EntityKind::SharedInstance));
 }
 
-bool threadsExist(const Subject& s, const Entity& e) { return s.program.guarantees(e.place.file).sharedMemoryThreads.holds; }
-
-Sureness sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way) {
-  for (FunctionIndex f : functions) {
-    if (!s.threads.reaches(f)) continue;
-    if (way) way->push_back({s.threads.startReaching(f), "a second thread is started here and reaches " + functionName(s.program, f)});
-    return Sureness::Certain;
-  }
-  return s.threads.anyStarted(e.place.file) || s.threads.anyLocks(e.place.file) ? Sureness::Likely : Sureness::Possible;
+bool threadsExist(const Subject& s, const Entity& e) {
+  if (!s.program.guarantees(e.place.file).sharedMemoryThreads.holds) return false;
+  return e.slot == kNone || (!(s.program.variables[e.slot].modifiers & kThreadLocal) && !(variableTraits(s.program, e.slot) & kPerThread));
 }
 
 std::vector<FunctionIndex> accessPointFunctions(const Entity& e) {
@@ -69,6 +99,10 @@ bool oneOfMany(const Subject& s, const Entity& e) {
            const Creation& creation = p.creations[c];
            return !creation.asBase && !creation.delegated && !s.inTests(creation.place);
          }) > 1;
+}
+
+bool isCalled(const Subject& s, FunctionIndex f) {
+  return f == kNone || std::any_of(s.program.callsOfFunction[f].begin(), s.program.callsOfFunction[f].end(), [&](uint32_t c) { return !s.inTests(s.program.calls[c].place); });
 }
 
 bool staysInside(const Program& p, FunctionIndex f) {

@@ -40,15 +40,19 @@ bool isMain(const Program& p, FunctionIndex f);
 std::string unitText(const Subject& s, const Consumer& c);
 // A part of an entity's state in a message: "load of CargoScale", or the entity's name where it has no parts.
 std::string partText(const Entity& e, const std::string& part);
+// What is done to a collection at a use of it, by the member function that is called there or how else it is written.
+CollectionAct actAt(const Program& p, Place place);
+// Is the collection walked over there: for x in table, for x in table.values()?
+bool isWalkedOver(const Program& p, Place place);
+// Does the use change what others see? What a library's object does when it is called is told for collections alone.
+bool changesState(const Program& p, const Use& use);
 // Is a method of that name told an object's end?
 bool isEndHook(const Guarantees& g, std::string_view name);
 // Is it made once and worth a word on how? What never changes once it stands
 // can do no harm by being shared, but its making can.
 bool isMadeOnce(const Entity& e);
-// Do threads that share memory exist in the entity's language?
+// Are there threads in the entity's language that share it? Not what each of them has for itself.
 bool threadsExist(const Subject& s, const Entity& e);
-// How sure it is that a second thread gets there, and by which way.
-Sureness sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way);
 std::vector<FunctionIndex> accessPointFunctions(const Entity& e);
 // Is it a number, as far as its type tells?
 bool isArithmetic(const Program& p, VariableIndex v);
@@ -64,6 +68,8 @@ struct GuardedUses {
   bool mixed() const;           // guarded here, and there not, or otherwise
 };
 GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field);
+// Does production code of the tree call it?
+bool isCalled(const Subject& s, FunctionIndex f);
 // Is it only called by its own class, and nobody else may?
 bool staysInside(const Program& p, FunctionIndex f);
 // Does the function only run while an object, class or file comes into being or goes?

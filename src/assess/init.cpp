@@ -141,6 +141,8 @@ void checkEagerHeavy(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isMadeOnce(e) || e.creation.time != CreationTime::Eager || e.creation.weights.empty()) continue;
+    // What nothing else loads is a program of its own, and does at load what it is there for.
+    if (s.program.guarantees(e.place.file).openConstructors.holds && !s.loadedByOthers[e.place.file]) continue;
     Finding f = makeFinding(s, infoOf("init.eager-heavy"), i, Sureness::Certain);
     f.place = e.creation.place.known() ? e.creation.place : e.place;
     bool named = s.program.guarantees(e.place.file).staticsAtFirstUse.holds;
@@ -178,7 +180,15 @@ void checkArgumentsIgnored(const Subject& s, std::vector<Finding>& out) {
       return at.file == e.creation.place.file && file[at.node].span.end <= file[e.creation.innerTest.node].span.begin;
     });
     if (heeded) continue;
-    size_t callers = p.callsOfFunction[e.creation.in].size();
+    // Where one call alone gives arguments, and the others give none, nothing is lost.
+    size_t position = static_cast<size_t>(std::find(accessPoint.parameters.begin(), accessPoint.parameters.end(), used) - accessPoint.parameters.begin());
+    size_t callers = 0, giving = 0;
+    for (uint32_t c : p.callsOfFunction[e.creation.in]) {
+      if (s.inTests(p.calls[c].place)) continue;
+      ++callers;
+      giving += argumentsOf(p.file(p.calls[c].place), p.calls[c].place.node).size() > position;
+    }
+    if (callers > 1 && giving < 2) continue;
     Finding f = makeFinding(s, infoOf("init.arguments-ignored"), i, callers > 1 ? Sureness::Certain : Sureness::Likely);
     f.place = accessPoint.declarations.front();
     f.message = functionName(p, e.creation.in) + " takes " + std::string(p.text(p.variables[used].name)) + ", but only the first call uses it: later callers get the existing object, whatever they pass.";

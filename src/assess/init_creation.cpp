@@ -165,6 +165,20 @@ void checkStartCycle(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// slot = this, in the constructor, above the place.
+bool putsItselfThere(const Program& p, const Entity& e, Place place) {
+  return e.slot != kNone && std::any_of(p.usesOfVariable[e.slot].begin(), p.usesOfVariable[e.slot].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    Place up = p.parent(use.place);
+    NodeId value = use.access == Access::Write && !use.inMember && p.node(up).kind == Kind::Assign ? p.file(up).child(up.node, Role::Value) : kNoNode;
+    return value != kNoNode && p.file(up)[value].kind == Kind::This && (use.place.file != place.file || use.place.node < place.node || p.around(place, Kind::Function).node != p.around(use.place, Kind::Function).node);
+  });
+}
+
+}  // namespace
+
 void checkReentrant(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
@@ -176,6 +190,8 @@ void checkReentrant(const Subject& s, std::vector<Finding>& out) {
     std::erase_if(reached, [&](const Reached& r) {
       if (r.function == kNone) {
         // The slot is used, not only set or tested.
+        // A constructor that has put the object there itself finds it.
+        if (putsItselfThere(p, e, r.chain.front().place)) return true;
         Place up = p.parent(r.chain.back().place);
         return !(p.node(up).kind == Kind::Member && p.node(r.chain.back().place).role == Role::Receiver) || p.around(up, Kind::If).node != kNoNode || runsLater(p, r.chain);
       }
@@ -217,6 +233,47 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// Is what was caught handed to what is called there?
+bool tellsError(const Program& p, Place handler, NodeId call) {
+  const LoweredFile& file = p.file(handler);
+  for (NodeId argument : argumentsOf(file, call)) {
+    auto isCaught = [&](NodeId n) {
+      Symbol symbol = p.links[handler.file].symbol[n];
+      Place definition = symbol.is(Symbol::Sort::Variable) ? p.variables[symbol.index()].definition : Place{};
+      return definition.known() && definition.file == handler.file && p.isInside(definition, handler.node);
+    };
+    if (isCaught(argument) || anyNode(file, argument, isCaught)) return true;
+  }
+  return false;
+}
+
+// Do all fields that the tried part sets have values from before, for which the class asks elsewhere? Then it is made to do without.
+bool standsWithout(const Program& p, TypeIndex type, Place handler) {
+  const LoweredFile& file = p.file(handler);
+  NodeId attempt = file.parents[handler.node];
+  if (type == kNone || attempt == kNoNode) return false;
+  bool any = false;
+  for (VariableIndex field : p.types[type].fields) {
+    bool inside = false, before = initialiserOf(p, field).known(), asked = false;
+    for (uint32_t u : p.usesOfVariable[field]) {
+      const Use& use = p.uses[u];
+      bool here = use.place.file == handler.file && p.isInside(use.place, attempt);
+      bool writes = use.access == Access::Write && !use.inMember && !use.throughPointer;
+      inside |= here && writes;
+      before |= writes && use.place.file == handler.file && use.place.node < attempt && p.around(use.place, Kind::Function).node == p.around(handler, Kind::Function).node;
+      asked |= !here && (p.node(p.parent(use.place)).kind == Kind::NullTest || p.node(use.place).role == Role::Condition);
+    }
+    if (!inside) continue;
+    any = true;
+    if (!before || !asked) return false;
+  }
+  return any;
+}
+
+}  // namespace
+
 void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<std::pair<FileIndex, NodeId>> told;
@@ -225,7 +282,8 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
     if (!isMadeOnce(e)) continue;
     size_t first = SIZE_MAX;
     std::vector<std::pair<Place, std::string>> risky;
-    if (e.creation.place.known() && e.creation.in != kNone) risky.emplace_back(e.creation.place, "its creation");
+    // What hands nothing out leaves the slot empty when the creation fails: who comes next tries again.
+    if (e.creation.place.known() && e.creation.in != kNone && s.entityOfAccessPoint[e.creation.in] == i) risky.emplace_back(e.creation.place, "its creation");
     for (const Weight& weight : e.creation.weights) risky.emplace_back(weight.place, "what " + weight.what);
     // What the constructor itself tries.
     std::vector<FunctionIndex> constructors;
@@ -249,10 +307,11 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
           if (node.kind == Kind::Return) return file.child(n, Role::Value) != kNoNode && file[file.child(n, Role::Value)].kind != Kind::Literal;
           if (node.kind != Kind::Call) return false;
           NodeId callee = file.child(n, Role::Callee);
+          if (tellsError(p, handler, n)) return true;
           return callee != kNoNode && (p.guarantees(handler.file).callTraits(file.name(callee)) & kAborts);
         });
         bool anything = anyNode(file, handler.node, [&](NodeId n) { return file[n].kind == Kind::Call || file[n].kind == Kind::Return; });
-        if (says || !told.insert({handler.file, handler.node}).second) continue;
+        if (says || standsWithout(p, e.type, handler) || !told.insert({handler.file, handler.node}).second) continue;
         // One finding for an entity: its other handlers are named with the first.
         if (first != SIZE_MAX) {
           if (out[first].evidence.size() < 10) out[first].evidence.push_back({handler, "the same happens here when " + what + " fails"});
@@ -279,7 +338,7 @@ void checkReadsEnvironment(const Subject& s, std::vector<Finding>& out) {
     std::vector<Reached> reached = s.reaching.fromCreation(e, {nullptr, nullptr, kReadsEnvironment});
     if (reached.empty()) continue;
     const Reached& way = reached.front();
-    Finding f = makeFinding(s, infoOf("init.reads-environment"), i, Sureness::Certain);
+    Finding f = makeFinding(s, infoOf("init.reads-environment"), i, e.creation.time == CreationTime::Eager ? Sureness::Likely : Sureness::Possible);
     f.place = way.foreign->place;
     f.message = "Creating " + e.shown + " reads the environment (" + inNotation(s.program, way.foreign->place.file, s.program.text(way.foreign->name)) + "): its state depends on where and when it is made.";
     f.evidence = way.chain;
@@ -411,6 +470,11 @@ bool testsIt(const Program& p, FunctionIndex function, VariableIndex field, bool
 
 void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
+  std::set<std::pair<FunctionIndex, VariableIndex>> told;
+  // What is called on an object of which nothing is told may be the setup.
+  std::set<std::string_view> calledByName;
+  for (const ForeignCall& call : p.foreignCalls)
+    if (!s.inTests(call.place)) calledByName.insert(lastPart(p.text(call.name)));
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isInstance(e)) continue;
@@ -448,6 +512,7 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       if (made || setters.size() != 1) continue;
       FunctionIndex setup = *setters.begin();
       if (p.functions[setup].owner != e.type || (s.entityOfAccessPoint[setup] != SIZE_MAX && !ofObject) || p.functions[setup].form == FunctionForm::Setter || p.functions[setup].form == FunctionForm::Getter) continue;
+      if (calledByName.count(p.text(p.functions[setup].name)) || !told.insert({setup, state.variable}).second) continue;
       std::erase_if(users, [&](const Use* use) { return use->in == setup || s.inTests(use->place) || testsIt(p, use->in, state.variable); });
       std::set<FunctionIndex> needing;
       for (const Use* use : users) {
@@ -462,6 +527,8 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       Wanted needs{nullptr, [&](FunctionIndex f) { return needing.count(f) > 0; }, 0};
       bool ownCall = std::any_of(setups.begin(), setups.end(), [&](const CallSite* c) { return isConstruction(p, c->in) || (c->in != kNone && s.entityOfAccessPoint[c->in] != SIZE_MAX) || needing.count(c->in); });
       if (ownCall) continue;
+      // Of several calls, one may have come before on another way.
+      if (setups.size() > 1) continue;
       bool conditional = !setups.empty();
       for (const CallSite* site : setups) {
         // if (field == null) set(…): on the other way it is there.

@@ -21,7 +21,7 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     Place where;
     if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, e.type, &where) || refusesSecond(s.program, e.type) || e.madeByAsking || holdsNothing(s, e)) continue;
-    Finding f = makeFinding(s, infoOf("single.open-constructor"), i, Sureness::Certain);
+    Finding f = makeFinding(s, infoOf("single.open-constructor"), i, s.program.guarantees(where.file).openConstructors.holds ? Sureness::Possible : Sureness::Certain);
     f.place = where;
     bool implicit = s.program.node(where).kind == Kind::Type;
     f.message = e.accessPoints.front().name + " returns one shared " + e.shown + ", but the class has " + (implicit ? "an implicit public constructor" : "a public constructor") + ": any code can make another instance.";
@@ -185,7 +185,8 @@ void checkReplaceable(const Subject& s, std::vector<Finding>& out) {
       bool outside = p.functions[use.in].owner == kNone || p.functions[use.in].owner != p.variables[e.slot].owner;
       for (uint32_t c : p.callsOfFunction[use.in]) outside |= !s.inTests(p.calls[c].place);
       if (!outside) continue;
-      Finding f = makeFinding(s, infoOf("single.replaceable"), i, Sureness::Certain);
+      // Whether it is exchanged while the program runs, a caller decides.
+      Finding f = makeFinding(s, infoOf("single.replaceable"), i, isCalled(s, use.in) ? Sureness::Likely : Sureness::Possible);
       f.place = use.place;
       f.message = functionName(p, use.in) + " replaces the shared instance of " + e.shown + ": code that fetched it earlier goes on with the old one, later code gets the new one.";
       f.evidence.push_back({e.creation.place, "the first instance is made here"});

@@ -5,6 +5,7 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "assess/meetings.h"
 
 namespace elmcart {
 namespace {
@@ -39,27 +40,6 @@ bool readsItself(const Program& p, const Use& use) {
   });
 }
 
-// Can code outside that thread get to the function too, or a second thread of
-// the same sort?
-bool alsoElsewhere(const Subject& s, FunctionIndex function, Place start) {
-  if (start.known() && s.program.around(start, Kind::Loop).node != kNoNode) return true;
-  std::vector<FunctionIndex> open = {function};
-  std::set<FunctionIndex> seen = {function};
-  for (size_t i = 0; i < open.size(); ++i) {
-    for (uint32_t c : s.program.callsOfFunction[open[i]]) {
-      const CallSite& call = s.program.calls[c];
-      if (s.threads.startsAt(call.place, nullptr)) continue;
-      if (!s.threads.reaches(call.in)) return true;
-      if (seen.insert(call.in).second) open.push_back(call.in);
-    }
-  }
-  return false;
-}
-
-}  // namespace
-
-namespace {
-
 // A text or number that is worked out twice is the same both times.
 bool makesObject(const Subject& s, const Entity& e) {
   bool ofClass = e.creation.made != kNone || (e.type != kNone && e.kind != EntityKind::StaticHolder);
@@ -72,9 +52,16 @@ void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || e.creation.guard != GuardSort::None || !e.creation.innerTest.known() || !makesObject(s, e)) continue;
+    // Made while the program starts up, it is there when threads come.
+    std::vector<FunctionIndex> functions = accessPointFunctions(e);
+    bool primed = std::any_of(functions.begin(), functions.end(), [&](FunctionIndex f) { return s.threads.calledAtStartUp(f); });
+    if (primed && !s.threads.startedIn(e.place.file)) continue;
     std::vector<Evidence> way;
-    Sureness sureness = sureByThreads(s, e, accessPointFunctions(e), &way);
-    Finding f = makeFinding(s, infoOf("thread.unguarded-creation"), i, sureness);
+    // Two threads race where it is made: who only looks makes nothing.
+    std::optional<Sureness> sureness = sureByThreads(s, e, e.creation.in == kNone ? functions : std::vector<FunctionIndex>{e.creation.in}, &way, true);
+    if (primed) way.clear(), sureness = Sureness::Possible;
+    if (!sureness) continue;
+    Finding f = makeFinding(s, infoOf("thread.unguarded-creation"), i, *sureness);
     f.place = e.creation.place;
     std::string slot(s.program.text(s.program.variables[e.slot].name));
     f.message = "Two threads that reach " + e.shown + " at once can both find " + slot + " empty, and each makes an instance.";
@@ -83,7 +70,7 @@ void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
     f.evidence.push_back({e.creation.innerTest, "thread 2: finds it empty too, because no lock is held"});
     f.evidence.push_back({e.creation.place, "thread 1: makes an instance and stores it in " + slot});
     f.evidence.push_back({e.creation.place, "thread 2: makes a second one and overwrites " + slot + "; what thread 1 wrote to the first is lost"});
-    if (sureness != Sureness::Certain) f.evidence.push_back({e.accessPoints.empty() ? e.place : e.accessPoints.front().place, "no second thread was found that reaches this"});
+    if (way.empty()) f.evidence.push_back({e.accessPoints.empty() ? e.place : e.accessPoints.front().place, primed ? "it is made before the first thread is started, but nothing in the class sees to that" : "no second thread was found that reaches this"});
     f.advice = Advice::SafeInit;
     out.push_back(std::move(f));
   }
@@ -94,7 +81,8 @@ void checkDoubleCheckUnsound(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || e.creation.guard != GuardSort::DoubleCheckUnsound || e.creation.incompleteDoubleCheck) continue;
     std::vector<Evidence> way;
-    Finding f = makeFinding(s, infoOf("thread.double-check-unsound"), i, sureByThreads(s, e, accessPointFunctions(e), &way));
+    std::optional<Sureness> sureness = sureByThreads(s, e, accessPointFunctions(e), &way);
+    Finding f = makeFinding(s, infoOf("thread.double-check-unsound"), i, sureness.value_or(Sureness::Possible));
     std::string slot(s.program.text(s.program.variables[e.slot].name));
     f.place = e.creation.outerTest;
     f.evidence = way;
@@ -112,7 +100,8 @@ void checkDoubleCheckIncomplete(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || !e.creation.incompleteDoubleCheck) continue;
     std::vector<Evidence> way;
-    Finding f = makeFinding(s, infoOf("thread.double-check-incomplete"), i, sureByThreads(s, e, accessPointFunctions(e), &way));
+    std::optional<Sureness> sureness = sureByThreads(s, e, accessPointFunctions(e), &way);
+    Finding f = makeFinding(s, infoOf("thread.double-check-incomplete"), i, sureness.value_or(Sureness::Possible));
     std::string slot(s.program.text(s.program.variables[e.slot].name));
     f.place = e.creation.outerTest;
     f.evidence = way;
@@ -218,7 +207,8 @@ void checkLockOfEachObject(const Subject& s, size_t i, std::vector<Finding>& out
     }
     if (!first) continue;
     std::vector<Evidence> way;
-    Finding f = makeFinding(s, infoOf("thread.wrong-lock"), i, sureByThreads(s, e, functions, &way));
+    std::optional<Sureness> sureness = sureByThreads(s, e, functions, &way);
+    Finding f = makeFinding(s, infoOf("thread.wrong-lock"), i, sureness.value_or(Sureness::Possible));
     std::string name(p.text(p.variables[field.variable].name));
     bool object = held.front().sort == LockId::Sort::Object || p.variables[held.front().index].parent == kNone;  // no field that is written
     std::string lock = object ? "the lock of the object it is called on" : lockText(p, held.front()) + ", which each object has for itself";
@@ -246,7 +236,8 @@ void checkWrongLock(const Subject& s, std::vector<Finding>& out) {
     std::string why = wrongWith(s.program, e, e.creation.lock, about);
     if (why.empty()) continue;
     std::vector<Evidence> way;
-    Finding f = makeFinding(s, infoOf("thread.wrong-lock"), i, sureByThreads(s, e, accessPointFunctions(e), &way));
+    std::optional<Sureness> sureness = sureByThreads(s, e, accessPointFunctions(e), &way);
+    Finding f = makeFinding(s, infoOf("thread.wrong-lock"), i, sureness.value_or(Sureness::Possible));
     f.place = e.creation.lock;
     f.message = "The lock around the creation of " + e.shown + " protects nothing: " + why + ".";
     f.evidence = way;
@@ -294,6 +285,19 @@ std::string stateNames(const Entity& e, const std::vector<std::string>& names) {
 
 }  // namespace
 
+namespace {
+
+// Can the field be shared without a lock, by its type?
+bool isPlainState(const Subject& s, const Entity& e, const StateField& field) {
+  const Program& p = s.program;
+  const Variable& variable = p.variables[field.variable];
+  if (!field.changes || field.lock.known() || (variable.storage == Storage::Field && oneOfMany(s, e))) return false;
+  if (variableTraits(p, field.variable) & (kAtomicType | kThreadType | kSafeToShare | kLockType | kConditionType | kOnceFlagType)) return false;
+  return field.variable != e.slot || p.classBehind(variable.declarations.front().file, variable.type) == kNone;
+}
+
+}  // namespace
+
 void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
@@ -301,47 +305,43 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
     if (e.harmless || !threadsExist(s, e) || (p.variables[e.slot].modifiers & kThreadLocal)) continue;
     std::vector<std::string> names;
     std::vector<Evidence> evidence;
+    Place changedAt;
+    bool seen = false;
     for (const StateField& field : e.state) {
-      if (!field.changes || field.lock.known()) continue;
+      if (!isPlainState(s, e, field)) continue;
       const Variable& variable = p.variables[field.variable];
-      if (variable.storage == Storage::Field && oneOfMany(s, e)) continue;
-      if (variableTraits(p, field.variable) & (kAtomicType | kThreadType | kSafeToShare)) continue;
-      if (p.classBehind(variable.declarations.front().file, variable.type) != kNone && field.variable == e.slot) continue;
-      Place writtenAt, threadAt, threadStart;
+      bool volatilePublishes = (variable.modifiers & kVolatile) && p.guarantees(variable.declarations.front().file).volatilePublishes.holds;
+      bool stepsAtomic = p.guarantees(variable.declarations.front().file).collectionStepsAtomic.holds;
+      Meetings meetings(s);
       bool onlyCounts = true;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
-        if (p.inOtherBranch(p.uses[u].place)) continue;
         const Use& use = p.uses[u];
         // What a test puts in another's place is no change of the program's.
-        if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
-        Place start;
-        bool onThread = s.threads.reaches(use.in) || s.threads.startsAt(use.place, &start);
-        if (onThread && !start.known()) start = s.threads.startReaching(use.in);
-        bool writes = use.access == Access::Write || use.access == Access::Update || (use.access == Access::Call && !use.throughPointer);
+        if (p.inOtherBranch(use.place) || s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
+        bool changes = changesState(p, use), whole = use.access == Access::Write && !use.inMember && !readsItself(p, use);
         if ((use.access == Access::Write && !readsItself(p, use)) || use.access == Access::Call) onlyCounts = false;
-        if (!s.locks.at(use.place, use.in).empty()) continue;
-        if (writes && !writtenAt.known()) writtenAt = use.place;
-        // Best at another place than where it is written.
-        if (onThread && (!threadAt.known() || threadAt == writtenAt)) threadAt = use.place, threadStart = start;
+        if (!s.locks.at(use.place, use.in).empty() || (volatilePublishes && (whole || !changes))) continue;
+        // Where each step on a collection is whole, a walk over it takes many.
+        if (stepsAtomic && (changes ? whole || use.access == Access::Write : !isWalkedOver(p, use.place))) continue;
+        meetings.add(use, changes);
       }
       // Counting up is a lost update, and a lock that is held here and there is a mixed guard: checks of their own.
       if ((isArithmetic(p, field.variable) && onlyCounts) || guardedUses(s, e, field).mixed()) continue;
-      if (!writtenAt.known() || !threadAt.known()) continue;
-      // With one place only: somebody else must get there too, or it is the thread's own.
-      if (writtenAt == threadAt) {
-        FunctionIndex in = kNone;
-        for (uint32_t u : p.usesOfVariable[field.variable]) if (p.uses[u].place == writtenAt) in = p.uses[u].in;
-        bool elsewhere = in != kNone && alsoElsewhere(s, in, threadStart);
-        if (!elsewhere) continue;
-      }
+      const Meetings::Pair pair = meetings.best();
+      if (pair.meeting < Meeting::Likely) continue;
       names.emplace_back(p.text(variable.name));
-      evidence.push_back({threadStart, "a second thread is started here"});
-      evidence.push_back({threadAt, "thread 2: uses " + names.back() + " without a lock"});
-      evidence.push_back({writtenAt, "thread 1: writes " + names.back() + " at the same time, without a lock"});
+      if (evidence.empty()) {
+        evidence = meetings.ways(pair);
+        changedAt = pair.change->place;
+        // What nobody in the tree calls may be called while the program starts up.
+        seen = pair.meeting == Meeting::Certain || isCalled(s, pair.change->in);
+      }
+      evidence.push_back({pair.other->place, "thread 2: uses " + names.back() + " without a lock"});
+      evidence.push_back({pair.change->place, "thread 1: writes " + names.back() + " at the same time, without a lock"});
     }
     if (names.empty()) continue;
-    Finding f = makeFinding(s, infoOf("thread.unguarded-state"), i, Sureness::Likely);
-    f.place = evidence[2].place;
+    Finding f = makeFinding(s, infoOf("thread.unguarded-state"), i, seen ? Sureness::Likely : Sureness::Possible);
+    f.place = changedAt;
     f.message = stateNames(e, names) + (names.size() == 1 ? " is" : " are") + " written while another thread can use " + (names.size() == 1 ? "it" : "them") + ", and no lock protects " + (names.size() == 1 ? "it." : "them.");
     f.evidence = std::move(evidence);
     f.advice = Advice::Synchronize;
@@ -359,8 +359,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       bool ownVariable = p.variables[field.variable].lives();
       if (!ownVariable && oneOfMany(s, e)) continue;
       std::vector<Evidence> sites;
-      Place start;
-      std::string way;
+      Meetings meetings(s);
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         if (p.inOtherBranch(p.uses[u].place)) continue;
         const Use& use = p.uses[u];
@@ -369,26 +368,24 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
         if (use.access != Access::Update && !(use.access == Access::Write && readsItself(p, use))) continue;
         if (s.inTests(use.place) || !s.locks.at(use.place, use.in).empty()) continue;
         sites.push_back({use.place, "reads " + std::string(p.text(p.variables[field.variable].name)) + ", changes it and writes it back in several steps"});
-        if (!start.known()) {
-          if (s.threads.reaches(use.in)) start = s.threads.startReaching(use.in);
-          else s.threads.startsAt(use.place, &start);
-          if (start.known()) way = functionName(p, use.in);
-        }
+        meetings.add(use, true);
       }
       if (sites.empty()) continue;
-      // Without a second thread in sight a plain variable is only worth a word where threads or locks are in use at all.
-      if (!start.known() && (!ownVariable || !s.threads.anyStartedNear(e.place.file))) continue;
-      Finding f = makeFinding(s, infoOf("thread.lost-update"), i, start.known() ? Sureness::Likely : Sureness::Possible);
+      const Meetings::Pair pair = meetings.best();
+      // Without a second thread in sight it is only worth a word where its class or file reckons with threads.
+      bool seen = pair.meeting >= Meeting::Likely;
+      if (pair.meeting == Meeting::Never || (!seen && (!ownVariable || !reckonsWithThreads(s, e)))) continue;
+      Finding f = makeFinding(s, infoOf("thread.lost-update"), i, seen ? Sureness::Likely : Sureness::Possible);
       f.place = sites.front().place;
       std::string name(p.text(p.variables[field.variable].name));
       f.message = "Two threads that change " + (ownVariable ? e.shown : partText(e, name)) + " at once can lose one of the changes: both read the old value, and both write their result.";
-      if (start.known()) f.evidence.push_back({start, "a second thread is started here and reaches " + way});
+      if (seen) f.evidence = meetings.ways(pair);
       f.evidence.push_back({sites.front().place, "thread 1: reads " + name});
       f.evidence.push_back({sites.back().place, "thread 2: reads " + name + " too: the same value"});
       f.evidence.push_back({sites.front().place, "thread 1: writes its result"});
       f.evidence.push_back({sites.back().place, "thread 2: writes its own result over it; the first change is lost"});
       for (size_t k = 1; k + 1 < sites.size(); ++k) f.evidence.push_back(sites[k]);
-      if (!start.known()) f.evidence.push_back({e.place, "no second thread was found that reaches this"});
+      if (!seen) f.evidence.push_back({e.place, "no second thread was found that reaches this"});
       f.advice = Advice::Synchronize;
       out.push_back(std::move(f));
     }

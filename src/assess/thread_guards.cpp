@@ -5,35 +5,13 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "assess/meetings.h"
 #include "base/text.h"
 
 namespace elmcart {
 namespace {
 
 bool changesIt(const Use& use) { return use.access == Access::Write || use.access == Access::Update || (use.access == Access::Call && !use.throughPointer); }
-
-// The member function of a collection that is called at a use, by what it does.
-CollectionAct actAt(const Program& p, Place place) {
-  Place up = p.parent(place);
-  const Node& node = p.node(up);
-  if (node.kind == Kind::Member && p.node(place).role == Role::Receiver) {
-    Place call = p.parent(up);
-    if (p.node(call).kind == Kind::Call && p.node(up).role == Role::Callee) return p.guarantees(up.file).collectionAct(p.nameOf(up));
-  }
-  if (node.kind == Kind::Index && p.node(place).role == Role::Receiver) {
-    Place outer = p.parent(up);
-    if (p.node(outer).kind == Kind::Assign && p.node(up).role == Role::Target) return p.file(outer).child(outer.node, Role::Value) == kNoNode ? CollectionAct::Remove : CollectionAct::Add;
-    if (p.node(outer).kind == Kind::Update) return CollectionAct::Change;
-    if (p.node(outer).kind == Kind::Destroy) return CollectionAct::Remove;
-    return CollectionAct::Read;
-  }
-  // A function that is given the collection first: append(list, …), delete(table, key), len(table).
-  if (node.kind == Kind::Call && p.node(place).role == Role::Argument) {
-    NodeId callee = p.file(up).child(up.node, Role::Callee);
-    if (callee != kNoNode && p.file(up)[callee].kind == Kind::Name) return p.guarantees(up.file).collectionAct(p.file(up).name(callee));
-  }
-  return CollectionAct::None;
-}
 
 bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
   const Variable& variable = s.program.variables[field.variable];
@@ -74,6 +52,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
   GuardedUses out;
   if (!isShareable(s, e, field)) return out;
   bool volatilePublishes = (p.variables[field.variable].modifiers & kVolatile) && p.guarantees(p.variables[field.variable].declarations.front().file).volatilePublishes.holds;
+  bool stepsAtomic = p.guarantees(p.variables[field.variable].declarations.front().file).collectionStepsAtomic.holds;
   // Replaced whole under the lock, never changed in place: readers see the old one or the new.
   // What an object of the library's does when it is asked is its own matter.
   bool collection = (variableTraits(p, field.variable) & (kCollection | kKeyedCollection)) != 0;
@@ -93,6 +72,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
     if (isTakenAround(p, use.place, field.variable)) return {};  // a lock of a type that is not told
     LockSet held = s.locks.at(use.place, use.in);
+    if (held.empty() && stepsAtomic && !changesIt(use) && !isWalkedOver(p, use.place)) continue;
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
     // Under a lock of somebody else's, which is there for another reason.
     if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(p, lock, field.variable); })) continue;
@@ -107,6 +87,8 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     first = false;
   }
   out.differentLocks = !first && common.empty();
+  // Everybody replaces it whole, and nobody under a lock: what readers hold is there for something else.
+  if (volatilePublishes && replacedWhole && !out.guarded.empty() && !out.guardedChange) return {};
   return out;
 }
 
@@ -133,17 +115,16 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       const Use* without = nullptr;
       for (const Use* use : uses.unguarded)
         if (!without || (changesIt(*use) && !changesIt(*without))) without = use;
-      std::vector<FunctionIndex> functions;
-      for (const Use* use : uses.unguarded)
-        if (use->in != kNone) functions.push_back(use->in);
-      for (const Use* use : uses.guarded)
-        if (use->in != kNone) functions.push_back(use->in);
-      std::vector<Evidence> way;
-      Sureness sureness = sureByThreads(s, e, functions, &way);
-      Finding f = makeFinding(s, infoOf("thread.mixed-guard"), i, sureness);
+      Meetings meetings(s);
+      for (const Use* use : uses.unguarded) meetings.add(*use, changesIt(*use));
+      for (const Use* use : uses.guarded) meetings.add(*use, changesIt(*use));
+      const Meetings::Pair pair = meetings.best();
+      std::optional<Sureness> sureness = surenessOf(s, e, pair.meeting);
+      if (!sureness) continue;
+      Finding f = makeFinding(s, infoOf("thread.mixed-guard"), i, std::min(*sureness, Sureness::Likely));
       std::string name(p.text(p.variables[field.variable].name));
       LockSet held = s.locks.at(with.place, with.in);
-      f.evidence = way;
+      if (pair.meeting >= Meeting::Likely) f.evidence = meetings.ways(pair);
       f.evidence.push_back({with.place, "thread 1: " + functionName(p, with.in) + (changesIt(with) ? " changes " : " reads ") + name + " holding " + lockText(p, held.front())});
       if (without) {
         f.place = without->place;
@@ -188,11 +169,16 @@ Place branchOn(const Program& p, const Use& use) {
   Place none{use.place.file, kNoNode};
   Place local = p.around(use.place, Kind::Variable);
   if (local.node == kNoNode) return none;
-  Symbol symbol = p.symbolAt(local);
-  if (!symbol.is(Symbol::Sort::Variable)) return none;
-  for (uint32_t u : p.usesOfVariable[symbol.index()]) {
-    Place branch = p.around(p.uses[u].place, Kind::If);
-    if (branch.node != kNoNode && isTested(p, p.uses[u], branch.node)) return branch;
+  // Of several that one statement gives their values, any may be tested.
+  const LoweredFile& file = p.file(local);
+  for (NodeId n : children(file, file.parents[local.node])) {
+    if (file[n].kind != Kind::Variable || file[n].span.begin != file[local.node].span.begin) continue;
+    Symbol symbol = p.symbolAt({local.file, n});
+    if (!symbol.is(Symbol::Sort::Variable)) continue;
+    for (uint32_t u : p.usesOfVariable[symbol.index()]) {
+      Place branch = p.around(p.uses[u].place, Kind::If);
+      if (branch.node != kNoNode && isTested(p, p.uses[u], branch.node)) return branch;
+    }
   }
   return none;
 }
@@ -255,11 +241,20 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         bool together = false;
         for (Place up = guardAround(tested.place); up.node != kNoNode && !together; up = guardAround(up)) together = p.isInside(acting->place, up.node);
         if (together || !told.insert({branch.file, branch.node}).second) continue;
-        std::vector<Evidence> way;
-        Sureness sureness = sureByThreads(s, e, {tested.in}, &way);
+        // What comes in between is any change of it, by this function on another thread or by another.
+        Meetings meetings(s);
+        meetings.addOther(tested);
+        for (uint32_t a : p.usesOfVariable[field.variable])
+          if (const Use& change = p.uses[a]; !p.inOtherBranch(change.place) && !s.inTests(change.place) && !isConstruction(p, change) && changesIt(change) && actAt(p, change.place) != CollectionAct::Read) meetings.add(change, true);
+        const Meetings::Pair pair = meetings.best();
+        std::optional<Sureness> sureness = surenessOf(s, e, pair.meeting);
+        if (!sureness) continue;
+        std::vector<Evidence> way = pair.meeting >= Meeting::Likely ? meetings.ways(pair) : std::vector<Evidence>();
         bool guardedApart = guardAround(acting->place).node != kNoNode || guardAround(tested.place).node != kNoNode;
-        bool expected = (traits & kSafeToShare) || guardedApart || s.threads.anyStartedNear(tested.place.file);
-        if (sureness != Sureness::Certain && !expected) continue;
+        // One object for each key: what two threads make is two.
+        bool makesOne = e.kind == EntityKind::Registry && actAt(p, acting->place) == CollectionAct::Add;
+        bool expected = (traits & kSafeToShare) || guardedApart || makesOne;
+        if (way.empty() && !expected) continue;
         // One finding for a function: what it does again is named with the first.
         auto [before, fresh] = inFunction.emplace(std::make_pair(tested.in, field.variable), out.size());
         if (!fresh) {
@@ -267,7 +262,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
           if (evidence.size() < 12) evidence.push_back({tested.place, "the same happens here"});
           continue;
         }
-        Finding f = makeFinding(s, infoOf("thread.check-then-act"), i, sureness);
+        Finding f = makeFinding(s, infoOf("thread.check-then-act"), i, std::min(*sureness, Sureness::Likely));
         f.place = tested.place;
         f.message = functionName(p, tested.in) + " looks into " + name + " and then changes it: another thread can change it in between.";
         f.evidence = way;
@@ -411,7 +406,9 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
           Symbol symbol = p.links[at.file].symbol[target];
           if (!symbol.is(Symbol::Sort::Variable) || !p.variables[symbol.index()].lives()) return;
           entity = s.entityOfVariable[symbol.index()];
-          if (entity == SIZE_MAX || !s.threads.anyStarted(at.file)) return;
+          // Another thread that finds it there must be one that is seen.
+          auto onThread = [&](uint32_t u) { return p.uses[u].access != Access::Write && s.threads.sideOf(p.uses[u].place, p.uses[u].in).roots[0] != kNone; };
+          if (entity == SIZE_MAX || std::none_of(p.usesOfVariable[symbol.index()].begin(), p.usesOfVariable[symbol.index()].end(), onThread)) return;
           escape = at;
           how = "the object is put where everybody finds it here";
         }

@@ -64,6 +64,7 @@ enum CallTrait : uint32_t {
   kYieldsSame = 1u << 14,      // gives back what it is called on or given
   kChangesGiven = 1u << 15,    // changes what it is given
   kChangesFirst = 1u << 16,    // changes its first argument
+  kRunsForEach = 1u << 17,     // its function argument runs on a thread for each request or turn, several at once
 };
 inline constexpr uint32_t kHeavyCall =
     kReadsFile | kNetwork | kStartsThread | kStartsProcess | kSleeps | kBigAllocation;
@@ -103,8 +104,12 @@ struct Guarantees {
   Promise collectionsAreValues;      // a collection that is handed out as it is written is a copy
   Promise suspends;                  // a function may wait in its middle while others run
   Promise livesForOneRequest;        // all state is gone when the request has been answered
+  Promise openConstructors;          // no class can keep others from making an object of it
+  Promise collectionStepsAtomic;     // each single step on a collection of the library is whole, whatever threads do
   Promise freedByHand;               // what is made on the heap lives until code frees it, a local until its block ends
   std::span<const std::string_view> environment = {};  // members that hold the environment, as "process::env"; to be in `calls` too
+  std::span<const std::string_view> threadBodies = {};  // methods that run on the thread to which an object is handed
+  std::span<const std::string_view> mainThread = {};  // names of the queue, scope or dispatcher of the main thread, by which code is handed back to it
   std::span<const std::string_view> beginHooks = {};  // methods that fill an object read back from storage, beside constructors
   std::span<const std::string_view> endHooks = {};  // methods by which an object is told its end, beside a destructor
   std::string_view changedWalk;      // what becomes of a walk over a collection that changes meanwhile; empty: nothing

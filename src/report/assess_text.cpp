@@ -125,7 +125,7 @@ std::string groupText(const Analysis& a, const Group& group, const TextStyle& st
   std::string out = strong(style, group.name);
   if (first.entity != SIZE_MAX && first.subject == a.survey.entities[first.entity].id) {
     const Entity& e = a.survey.entities[first.entity];
-    out += "  " + std::string(kindText(e.kind)) + "  " + faint(style, at(a.program, e.place));
+    out += "  " + std::string(kindText(e.toldKind())) + "  " + faint(style, at(a.program, e.place));
   }
   out += "\n";
   for (size_t i = 0; i < group.findings.size(); ++i) {

@@ -120,7 +120,7 @@ std::string explainEntityText(const Analysis& a, const Entity& e, const TextStyl
   size_t entity = judged ? static_cast<size_t>(&e - a.survey.entities.data()) : SIZE_MAX - 1;
   const Program& p = a.program;
   size_t width = static_cast<size_t>(style.width);
-  std::string out = strong(style, e.id) + "  " + std::string(kindText(e.kind)) + ": " + std::string(kindMeaning(e.kind)) + "\n" + faint(style, at(p, e.place)) + "\n\n";
+  std::string out = strong(style, e.id) + "  " + std::string(kindText(e.toldKind())) + ": " + std::string(kindMeaning(e.toldKind())) + "\n" + faint(style, at(p, e.place)) + "\n\n";
   auto part = [&](std::string_view head, const std::string& text) { out += fmt::format("{:<15}", head) + wrapped(text, width, 15) + "\n"; };
   if (e.slot != kNone) part("slot", std::string(p.text(p.variables[e.slot].qualified)) + " (" + p.typeText(p.variables[e.slot].type) + ")");
   std::vector<std::string> accessPoints;

@@ -39,7 +39,7 @@ std::string reachDot(const Analysis& a, size_t entity, bool tests) {
                     "  node [fontname=\"DejaVu Sans\", fontsize=11, shape=box, style=\"rounded,filled\", color=\"#5b6b7a\", fillcolor=\"#f4f7f9\", margin=\"0.12,0.06\"];\n"
                     "  edge [fontname=\"DejaVu Sans\", fontsize=9, color=\"#8796a3\", arrowsize=0.6];\n";
   if (drawn.edgesLeftOut > 0) out += "  label=" + inQuotes(counted(drawn.edgesLeftOut, "call between them is", "calls between them are") + " not drawn") + ";\n  fontname=\"DejaVu Sans\";\n  fontsize=10;\n";
-  out += "  entity [label=" + inQuotes(e.shown + "\n" + std::string(kindText(e.kind))) + ", fillcolor=\"#c8462c\", color=\"#8f2c18\", fontcolor=white, fontsize=13];\n";
+  out += "  entity [label=" + inQuotes(e.shown + "\n" + std::string(kindText(e.toldKind()))) + ", fillcolor=\"#c8462c\", color=\"#8f2c18\", fontcolor=white, fontsize=13];\n";
   for (size_t i = 0; i < drawn.nodes.size(); ++i) {
     const DrawnNode& node = drawn.nodes[i];
     std::string fill = node.tests ? "#eef0e4" : node.distance == 0 ? "#f8d9c9" : "#f4f7f9";

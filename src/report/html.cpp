@@ -186,7 +186,7 @@ class Page {
       std::string accessPoints;
       for (size_t d = 0; d < e.accessPoints.size() && d < 2; ++d) accessPoints += (d ? "<br>" : "") + std::string("<code>") + escaped(e.accessPoints[d].name) + "</code>";
       if (e.accessPoints.size() > 2) accessPoints += fmt::format("<br>and {} more", e.accessPoints.size() - 2);
-      out_ += fmt::format("<tr><td><span class=\"pill\">{}</span></td><td><b>{}</b><br>{}</td><td>{}</td><td>{}</td><td>{}</td><td>{}</td><td class=\"n\">{}</td><td title=\"{}\">{}</td></tr>\n", kindText(e.kind), escaped(e.id),
+      out_ += fmt::format("<tr><td><span class=\"pill\">{}</span></td><td><b>{}</b><br>{}</td><td>{}</td><td>{}</td><td>{}</td><td>{}</td><td class=\"n\">{}</td><td title=\"{}\">{}</td></tr>\n", kindText(e.toldKind()), escaped(e.id),
                           place(e.place), creationText(e.creation.time), e.creation.time == CreationTime::Elsewhere ? "-" : guardText(e.creation.guard), e.enforced < 0 ? "-" : e.enforced ? "yes" : "no", accessPoints.empty() ? "-" : accessPoints,
                           e.consumers.size(), escaped(j.reasonsFor.empty() ? "" : j.reasonsFor.front()), adviceText(j.advice));
     }

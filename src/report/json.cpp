@@ -41,7 +41,7 @@ Json surveyJson(const Analysis& a, bool all) {
       row["what"] = w.what;
       weights.push_back(row);
     }
-    Json row = {{"id", e.id}, {"name", e.name}, {"kind", kindText(e.kind)}, {"language", e.language}};
+    Json row = {{"id", e.id}, {"name", e.name}, {"kind", kindText(e.toldKind())}, {"language", e.language}};
     row.update(placeJson(p, e.place));
     row["type"] = e.typeText;
     row["slot"] = e.slot == kNone ? Json(nullptr) : Json(p.text(p.variables[e.slot].qualified));
@@ -129,7 +129,7 @@ Json reachJson(const Analysis& a, size_t entity) {
 std::string surveyCsv(const Analysis& a, bool all) {
   std::string out = "id,name,kind,language,file,line,type,creation,guard,enforced,harmless,access points,sites\n";
   auto add = [&](const Entity& e) {
-    out += csvCell(e.id) + "," + csvCell(e.name) + "," + std::string(kindText(e.kind)) + "," + e.language + "," + csvCell(a.program.path(e.place)) + "," +
+    out += csvCell(e.id) + "," + csvCell(e.name) + "," + std::string(kindText(e.toldKind())) + "," + e.language + "," + csvCell(a.program.path(e.place)) + "," +
            std::to_string(a.program.line(e.place)) + "," + csvCell(e.typeText) + "," + std::string(creationText(e.creation.time)) + "," + std::string(guardText(e.creation.guard)) + "," +
            (e.enforced < 0 ? "" : e.enforced ? "yes" : "no") + "," + (e.harmless ? "yes" : "no") + "," + std::to_string(e.accessPoints.size()) + "," + std::to_string(e.consumers.size()) + "\n";
   };

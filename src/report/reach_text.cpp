@@ -36,7 +36,7 @@ std::string reachText(const Analysis& a, size_t entity, const TextStyle& style) 
   const Program& p = a.program;
   size_t width = static_cast<size_t>(style.width);
   Reach reach = reachOf(a, entity);
-  std::string out = strong(style, e.id) + "  " + std::string(kindText(e.kind)) + "  " + faint(style, at(p, e.place)) + "\n";
+  std::string out = strong(style, e.id) + "  " + std::string(kindText(e.toldKind())) + "  " + faint(style, at(p, e.place)) + "\n";
   std::vector<const ReachUnit*> direct;
   std::vector<std::string> indirect;
   for (const ReachUnit& unit : reach.units) {

@@ -12,7 +12,7 @@ namespace {
 
 std::vector<std::string> rowOf(const Program& p, const Entity& e, bool mixed) {
   bool creation = e.type != kNone || e.kind == EntityKind::FunctionStatic;
-  std::vector<std::string> row = {std::string(kindText(e.kind)) + (e.stateless ? ", stateless" : ""), e.shown, at(p, e.place), creation ? std::string(creationText(e.creation.time)) : "-",
+  std::vector<std::string> row = {std::string(kindText(e.toldKind())) + (e.stateless ? ", stateless" : ""), e.shown, at(p, e.place), creation ? std::string(creationText(e.creation.time)) : "-",
                                   e.creation.time == CreationTime::Elsewhere ? "-" : std::string(guardText(e.creation.guard)), e.enforced < 0 ? "-" : e.enforced ? "yes" : "no",
                                   std::to_string(e.accessPoints.size()), std::to_string(e.consumers.size())};
   if (mixed) row.insert(row.begin() + 1, std::string(p.language(e.place.file).name));
@@ -37,7 +37,7 @@ std::string surveyText(const Analysis& a, bool all, const TextStyle& style) {
   std::vector<const Entity*> shown, harmless;
   for (const Entity& e : a.survey.entities) {
     (e.harmless ? harmless : shown).push_back(&e);
-    if (!e.harmless) ++kinds[kindText(e.kind)];
+    if (!e.harmless) ++kinds[kindText(e.toldKind())];
   }
   std::vector<std::string> counts;
   for (auto& [kind, count] : kinds) counts.push_back(std::to_string(count) + " " + std::string(kind));

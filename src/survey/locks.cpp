@@ -72,9 +72,10 @@ LockSet Locks::at(Place place, FunctionIndex in) const {
 }
 
 LockSet Locks::atEntry(FunctionIndex function, int depth) const {
-  // Who else calls a public method is not known; of a function of no class, those that were read are taken for all.
+  // The callers that were read are taken for all.
   const Function& entered = p_.functions[function];
-  if (depth > kCallerDepth || (entered.owner != kNone && !(entered.modifiers & (kPrivate | kProtected))) || p_.callsOfFunction[function].empty()) return {};
+  bool open = entered.owner != kNone && !(entered.modifiers & (kPrivate | kProtected));
+  if (depth > kCallerDepth || p_.callsOfFunction[function].empty()) return {};
   auto [entry, fresh] = entry_.emplace(std::make_pair(function, depth), LockSet{});
   if (!fresh) return entry->second;
   LockSet common;
@@ -82,6 +83,8 @@ LockSet Locks::atEntry(FunctionIndex function, int depth) const {
   for (uint32_t c : p_.callsOfFunction[function]) {
     const CallSite& call = p_.calls[c];
     LockSet held = around(call.place);
+    // Of a public method the callers that hold a lock of their own show that it is meant to be called so.
+    if (open && held.empty()) return {};
     if (held.empty() && call.in != kNone) {
       FunctionForm form = p_.functions[call.in].form;
       if (form == FunctionForm::Constructor || form == FunctionForm::Destructor) continue;

@@ -161,10 +161,32 @@ bool Recogniser::isInstanceTable(VariableIndex v) const {
       // An object of a library's class, but no text, number, class or collection.
       std::string_view name = lastPart(p_.text(p_.use(mapped).name));
       bool value = name == "Class" || name == "KClass" || name == "Type" || name == "Date" || name == "URL" || name == "URI" || name == "UUID" || (p_.traits(place.file, mapped) & (kTextType | kCollection));
+      if (name == "void" && p_.use(mapped).has(kPointer)) return true;
       return p_.language(place.file).dotted && p_.use(mapped).has(kPointer) && !value && !(p_.variables[v].modifiers & kPrivate);
     }
   }
   return keepsInstancesByKey(v);
+}
+
+std::vector<VariableIndex> Recogniser::fieldsOf(TypeIndex type) const {
+  std::vector<VariableIndex> out;
+  p_.anyBase(type, [&](TypeIndex at, const Base*) {
+    const TypeDecl& decl = p_.types[at];
+    out.insert(out.end(), decl.fields.begin(), decl.fields.end());
+    return false;
+  });
+  return out;
+}
+
+bool Recogniser::filesInstances(const std::vector<VariableIndex>& fields) const {
+  bool table = false;
+  for (VariableIndex v : fields) {
+    uint32_t traits = traitsOf(v) | variableTraits(p_, v);
+    if (traits & (kLockType | kConditionType | kOnceFlagType | kAtomicType)) continue;
+    if (isInstanceTable(v)) table = true;
+    else if (!(traits & kCollection) || (traits & kKeyedCollection)) return false;
+  }
+  return table;
 }
 
 // A library's base of everything, or a type parameter, tells nothing of what is kept.

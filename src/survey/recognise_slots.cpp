@@ -135,6 +135,7 @@ Entity Recogniser::staticHolder(TypeIndex t) {
     }
   }
   if (!entity.slots.empty()) entity.slot = entity.slots.front();
+  entity.filesByKey = entity.kind == EntityKind::StaticHolder && filesInstances(entity.slots);
   if (decl.form != TypeForm::Object) describeHolderCreation(entity);
   std::set<FunctionIndex> reaching = functionsThatReach(t, entity.slots);
   for (FunctionIndex m : decl.methods) {
@@ -239,6 +240,7 @@ Recogniser::OfSlot Recogniser::ofSlot(VariableIndex v) {
   findAccessPoints(entity);
   findCreation(entity);
   entity.kind = decideKind(entity);
+  entity.filesByKey = (entity.kind == EntityKind::SharedInstance || entity.kind == EntityKind::GlobalVariable) && type != kNone && filesInstances(fieldsOf(type));
   if (entity.kind == EntityKind::Registry) findLookups(entity);
   entity.harmlessBecause = harmless_.reason(v, type);
   // Unused parameters of the language's own making are no entities.

@@ -110,6 +110,10 @@ class Recogniser {
   // A keyed table whose values are objects that do something.
   bool isInstanceTable(VariableIndex v) const;
   bool keepsInstancesByKey(VariableIndex v) const;
+  // Are these fields a table of instances, and beside it locks and lists of what is in it alone?
+  bool filesInstances(const std::vector<VariableIndex>& fields) const;
+  // Those of an object: the class's own and its bases'.
+  std::vector<VariableIndex> fieldsOf(TypeIndex type) const;
   bool isUntold(TypeUseId type) const;
   bool isLibraryObject(const Entity& entity) const;
   bool isReadyInstance(const Entity& entity) const;

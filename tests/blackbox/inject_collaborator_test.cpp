@@ -22,18 +22,18 @@ void PrintTo(const Supplied& s, std::ostream* out) { *out << s.language; }
 
 const std::vector<Supplied>& all() {
   static const std::vector<Supplied> kAll = {
-      {"typescript", "node", "node $ELMCART_TYPESCRIPT --strict --target es2022 --module commonjs --lib es2022,dom --outDir out *.ts", "node out/desk.js", {"Desk"}, "try_double.ts",
+      {"typescript", "node", "node $ELMCART_TYPESCRIPT --skipLibCheck --strict --target es2022 --module commonjs --lib es2022,dom --outDir out *.ts", "node out/desk.js", {"Desk"}, "try_double.ts",
        "import { Desk } from './desk';\nconst calm = { read: () => 'x'.repeat(40) };\nconsole.log(new Desk('no', calm as never).height());\n",
-       "node $ELMCART_TYPESCRIPT --strict --target es2022 --module commonjs --lib es2022,dom --outDir out *.ts && node out/try_double.js | tail -1"},
+       "node $ELMCART_TYPESCRIPT --skipLibCheck --strict --target es2022 --module commonjs --lib es2022,dom --outDir out *.ts && node out/try_double.js | tail -1"},
       {"python", "python3", "python3 -m py_compile desk.py", "python3 desk.py", {"Desk", "Board"}, "try_double.py",
        "import desk\n\n\nclass Calm:\n    def read(self):\n        return 'x' * 40\n\n\nprint(desk.Desk('none', tides=Calm()).height() + desk.Board(1, tides=Calm()).width() - 40)\n", "python3 try_double.py"},
       {"javascript", "node", "node --check desk.js", "node desk.js", {"Desk", "Board"}, "try_double.js",
        "const { Desk, Board } = require('./desk.js');\nconst calm = { read: () => 'x'.repeat(40) };\nconsole.log(new Desk('none', calm).height() + new Board(2, calm).width() - 40);\n", "node try_double.js"},
       {"php", "php", "php -l Desk.php", "php Desk.php", {"Desk"}, "try_double.php",
        "<?php\nrequire 'Desk.php';\nclass Calm extends TideFile { public function __construct() {} public function read(): string { return str_repeat('x', 42); } }\necho (new Desk('none', new Calm()))->height(), \"\\n\";\n", "php try_double.php"},
-      {"java", "javac", "javac -d out Desk.java", "java -cp out Office", {"Desk"}, "TryDouble.java",
+      {"java", "javac", "javac -J-XX:TieredStopAtLevel=1 -J-XX:+UseSerialGC -d out Desk.java", "java -cp out Office", {"Desk"}, "TryDouble.java",
        "class TryDouble {\n    public static void main(String[] args) throws Exception {\n        System.out.println(new Desk(\"none\", new TideFile(\"\") { String read() { return \"x\".repeat(42); } }).height());\n    }\n}\n",
-       "javac -d out Desk.java TryDouble.java && java -cp out TryDouble"},
+       "javac -J-XX:TieredStopAtLevel=1 -J-XX:+UseSerialGC -d out Desk.java TryDouble.java && java -cp out TryDouble"},
       {"cpp", "g++", "g++ -std=c++20 -o office main.cpp desk.cpp", "./office", {"Desk"}, "try_double.cc",
        "#include <iostream>\n\n#include \"desk.h\"\n\nstruct Calm : TideFile {\n  Calm() : TideFile(\"\") {}\n  std::string read() const override { return std::string(42, 'x'); }\n};\n\nint main() { std::cout << Desk(\"none\", std::make_unique<Calm>()).height() << \"\\n\"; }\n",
        "g++ -std=c++20 -o try_double try_double.cc desk.cpp && ./try_double"},

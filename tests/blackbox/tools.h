@@ -25,7 +25,7 @@ inline Tools toolsFor(const std::string& check, const std::string& language) {
     bool whole = kShown.count(check) > 0;
     return {"g++", std::string("g++ -std=c++20 -pthread ") + (whole ? "-O1 -g " + sanitizer + " -o program FILES" : "-fsyntax-only FILES"), "./program"};
   }
-  if (language == "java") return {"javac", "javac -d . FILES", "java -cp . Main"};
+  if (language == "java") return {"javac", "javac -J-XX:TieredStopAtLevel=1 -J-XX:+UseSerialGC -d . FILES", "java -cp . Main"};
   if (language == "python") return {"python3", "python3 -m py_compile FILES", "python3 FILES"};
   if (language == "javascript") return {"node", "for f in FILES; do node --check $f || exit 1; done", "node FILES"};
   if (language == "go") return {"go", kShown.count(check) ? std::string("go build ") + (check == "thread.double-check-unsound" ? "-race " : "") + "-o program FILES" : "go vet FILES", "./program"};

@@ -33,6 +33,7 @@ int main(int argc, char** argv) {
 
   NightWatch watch;
   watch.start();
+  takeTicket();
   watch.stop();
 
   Launch launch;

@@ -1,10 +1,15 @@
-// Four functions pass the flag on, and only the last one looks at it.
+// Four functions pass the one flag of the harbour on, and only the last one looks at it.
 class Flag {
  public:
-  int colour = 0;
+  int dipped = 0;
 };
 
-int hoist(Flag& flag) { return flag.colour; }
+Flag& harbourFlag() {
+  static Flag flag;
+  return flag;
+}
+
+int hoist(Flag& flag) { return ++flag.dipped; }
 int climb(Flag& flag) { return hoist(flag); }
 int walk(Flag& flag) { return climb(flag); }
 int order(Flag& flag) { return walk(flag); }

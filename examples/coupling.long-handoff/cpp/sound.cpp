@@ -1,13 +1,18 @@
 // Whoever hoists it has it; the others have him.
 class Flag {
  public:
-  int colour = 0;
+  int dipped = 0;
 };
+
+Flag& harbourFlag() {
+  static Flag flag;
+  return flag;
+}
 
 class Signaller {
  public:
   explicit Signaller(Flag& flag) : flag_(flag) {}
-  int hoist() const { return flag_.colour; }
+  int hoist() { return ++flag_.dipped; }
 
  private:
   Flag& flag_;

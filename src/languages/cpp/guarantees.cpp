@@ -84,6 +84,9 @@ constexpr std::array kTypes = std::to_array<NamedBits>({
 constexpr std::array kCalls = std::to_array<NamedBits>({
     {">>", kChangesGiven},
     {"CHECK", kAborts},
+    {"CreateThread", kStartsThread | kRunsLater},
+    {"QtConcurrent::run", kRunsLater},
+    {"_beginthreadex", kStartsThread | kRunsLater},
     {"abort", kAborts},
     {"accept", kNetwork | kTakesResource},
     {"assert", kAborts},
@@ -183,6 +186,8 @@ const Guarantees& cppGuarantees() {
     g.orderedAcrossFiles = {false, "C++20 [basic.start.dynamic]/2"};
     g.textualOrder = {true, "C++ [basic.start.dynamic]/3"};
     g.sharedMemoryThreads = {true, "C++20 [intro.multithread]"};
+    static constexpr std::string_view kThreadBodies[] = {"operator()", "run"};
+    g.threadBodies = kThreadBodies;
     g.plainPointerPublishes = {false, "C++20 [intro.races]/21"};
     g.implicitCopy = {true, "C++20 [class.copy.ctor]/6"};
     g.implicitConstructor = {true, "C++20 [class.default.ctor]/1"};

@@ -260,7 +260,7 @@ class CsharpLowerer : public SharedLowerer {
       case kForEach: lowerForEach(node, parent, role); break;
       case kSection: {
         NodeId id = add(parent, Kind::Block, role, node);
-        visitChildren(node, id);
+        statements(node, id);
         break;
       }
       case kCatch: {

@@ -29,9 +29,12 @@ constexpr auto kTypes = std::to_array<NamedBits>({
 });
 
 constexpr auto kCalls = std::to_array<NamedBits>({
+    {"HandleFunc", kRunsForEach},
     {"exec::Command", kStartsProcess},
     {"go", kStartsThread | kRunsLater},
     {"http::Get", kNetwork},
+    {"http::Handle", kRunsForEach},
+    {"http::HandleFunc", kRunsForEach},
     {"log::Fatal", kAborts},
     {"log::Fatalf", kAborts},
     {"net::Dial", kNetwork | kTakesResource},
@@ -45,6 +48,7 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"os::ReadFile", kReadsFile},
     {"panic", kAborts | kThrows},
     {"sql::Open", kNetwork | kTakesResource},
+    {"time::AfterFunc", kRunsLater},
     {"time::Sleep", kSleeps},
 });
 static_assert(sortedByName(kTypes) && sortedByName(kCalls));
@@ -66,6 +70,8 @@ const Guarantees& goGuarantees() {
     g.orderedAcrossFiles = {true, "Go specification, Package initialization (variables in the order of their dependencies)"};
     g.textualOrder = {false, "Go specification, Package initialization (in the order of dependence)"};
     g.sharedMemoryThreads = {true, "Go specification, Go statements"};
+    static constexpr std::string_view kThreadBodies[] = {"ServeHTTP"};
+    g.threadBodies = kThreadBodies;
     g.plainPointerPublishes = {false, "Go Memory Model, Incorrect synchronization"};
     g.implicitCopy = {true, "Go specification, Assignability (a struct value is copied)"};
     g.implicitConstructor = {true, "Go specification, Composite literals"};

@@ -168,6 +168,7 @@ class GoLowerer : public SharedLowerer {
   }
 
   TSNode lockOf(TSNode statement, bool taking) const override {
+    if (is(statement, "labeled_statement") && !named(statement).empty()) statement = named(statement).back();
     bool may = is(statement, "expression_statement") || (!taking && is(statement, "defer_statement"));
     return may ? lockedBy(firstNamed(statement), taking ? "Lock" : "Unlock", taking ? "RLock" : "RUnlock") : TSNode{};
   }
@@ -237,13 +238,20 @@ class GoLowerer : public SharedLowerer {
     TSNode left = field(node, f_.left), right = field(node, f_.right);
     NodeList targets = named(left), given = named(right);
     if (targets.size() < 2) return false;
+    bool each = given.size() == targets.size(), handed = false;  // one value for several goes with the first that is named
     for (size_t i = 0; i < targets.size(); ++i) {
-      if (text(targets[i]) == "_") continue;
+      if (text(targets[i]) == "_") {
+        if (each) visit(given[i], parent, Role::None);
+        continue;
+      }
       NodeId id = add(parent, Kind::Assign, role, node);
       visit(targets[i], id, Role::Target);
-      if (given.size() == targets.size()) visit(given[i], id, Role::Value);
-      else if (i == 0 && !given.empty()) visit(given[0], id, Role::Value);
+      if (each) visit(given[i], id, Role::Value);
+      else if (!handed && !given.empty()) visit(given[0], id, Role::Value);
+      handed = true;
     }
+    if (!each && !handed)
+      for (TSNode value : given) visit(value, parent, Role::None);
     return true;
   }
 
@@ -284,7 +292,7 @@ class GoLowerer : public SharedLowerer {
       case kUnaryExpr: lowerUnaryExpr(node, parent, role); break;
       case kCaseClause: {
         NodeId id = add(parent, Kind::Block, role, node);
-        visitChildren(node, id);
+        statements(node, id);
         break;
       }
       case kGo: lowerGo(node, parent, role); break;
@@ -319,6 +327,8 @@ class GoLowerer : public SharedLowerer {
       handed = true;
       variable(node, parent, role == Role::None ? Role::None : role, names[i], 0, {}, value);
     }
+    if (given.size() != names.size() && !handed)
+      for (TSNode value : given) visit(value, parent, Role::None);
   }
 
   void lowerComposite(TSNode node, NodeId parent, Role role) {

@@ -135,7 +135,12 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"Thread::sleep", kSleeps},
     {"assert", kAborts},
     {"execute", kRunsLater},
+    {"runAsync", kRunsLater},
+    {"schedule", kRunsLater},
+    {"scheduleAtFixedRate", kRunsLater},
+    {"scheduleWithFixedDelay", kRunsLater},
     {"submit", kRunsLater},
+    {"supplyAsync", kRunsLater},
 });
 static_assert(sortedByName(kTypes) && sortedByName(kCalls));
 
@@ -156,6 +161,10 @@ const Guarantees& javaGuarantees() {
     g.orderedAcrossFiles = {true, "JLS 12.4.1 (a class is initialised at its first active use)"};
     g.textualOrder = {true, "JLS 12.4.2, step 9"};
     g.sharedMemoryThreads = {true, "JLS 17"};
+    static constexpr std::string_view kThreadBodies[] = {"call", "run"};
+    g.threadBodies = kThreadBodies;
+    static constexpr std::string_view kMainThread[] = {"getMainExecutor", "getMainLooper"};
+    g.mainThread = kMainThread;
     g.plainPointerPublishes = {false, "JLS 17.4.5 (a read that no happens-before orders may see a half-made object)"};
     g.volatilePublishes = {true, "JLS 17.4.4 (a write of a volatile field synchronises with each later read)"};
     g.implicitCopy = {false, "JLS 15.26.1 (assignment copies the reference)"};

@@ -54,6 +54,7 @@ const Guarantees& javascriptGuarantees() {
     g.guardedLocalStatic = {true, "ECMA-262 9.7 (one agent runs one piece of code at a time)"};
     g.orderedAcrossFiles = {true, "ECMA-262 16.2.1.5 (a module is evaluated once, after those that it imports)"};
     g.textualOrder = {true, "ECMA-262 16.2.1.6, 15.7.14"};
+    g.openConstructors = {true, "ECMA-262 15.7"};
     g.sharedMemoryThreads = {false, "ECMA-262 9.7 (objects are never shared between agents)"};
     g.plainPointerPublishes = {true, "ECMA-262 9.7"};
     g.implicitCopy = {false, "ECMA-262 6.1.7 (a variable holds a reference to an object)"};

@@ -94,10 +94,15 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"check", kAborts},
     {"delay", kSuspends},
     {"error", kAborts},
+    {"execute", kRunsLater},
     {"exitProcess", kAborts},
     {"launch", kRunsLater},
     {"readLines", kReadsFile},
     {"readText", kReadsFile},
+    {"schedule", kRunsLater},
+    {"scheduleAtFixedRate", kRunsLater},
+    {"scheduleWithFixedDelay", kRunsLater},
+    {"submit", kRunsLater},
     {"thread", kStartsThread | kRunsLater},
     {"withContext", kSuspends},
     {"withTimeout", kSuspends},
@@ -122,6 +127,10 @@ const Guarantees& kotlinGuarantees() {
     g.orderedAcrossFiles = {true, "JLS 12.4.1 (a class is initialised at its first active use)"};
     g.textualOrder = {true, "Kotlin specification, Classifier initialization"};
     g.sharedMemoryThreads = {true, "JLS 17"};
+    static constexpr std::string_view kThreadBodies[] = {"call", "run"};
+    g.threadBodies = kThreadBodies;
+    static constexpr std::string_view kMainThread[] = {"Main", "MainScope", "getMainExecutor", "getMainLooper", "lifecycleScope", "mainExecutor", "viewModelScope"};
+    g.mainThread = kMainThread;
     g.plainPointerPublishes = {false, "JLS 17.4.5"};
     g.volatilePublishes = {true, "JLS 17.4.4"};
     g.implicitCopy = {false, "JLS 15.26.1 (assignment copies the reference)"};

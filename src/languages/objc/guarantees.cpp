@@ -51,6 +51,7 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"RETAIN", kYieldsSame},
     {"TEST_RETAIN", kYieldsSame},
     {"abort", kAborts},
+    {"addOperationWithBlock:", kRunsLater},
     {"assert", kAborts},
     {"autorelease", kYieldsSame},
     {"calloc", kTakesResource},
@@ -95,6 +96,10 @@ const Guarantees& objcGuarantees() {
     g.orderedAcrossFiles = {true, "C 6.7.9p4 (static objects have their values before the program starts)"};
     g.textualOrder = {false, "C 6.7.9p4 (values are constants)"};
     g.sharedMemoryThreads = {true, "C 5.1.2.4"};
+    static constexpr std::string_view kThreadBodies[] = {"main"};
+    g.threadBodies = kThreadBodies;
+    static constexpr std::string_view kMainThread[] = {"dispatch_get_main_queue", "mainQueue"};
+    g.mainThread = kMainThread;
     g.plainPointerPublishes = {false, "C 5.1.2.4p25 (a data race is undefined)"};
     g.implicitCopy = {false, "Objects are referred to; a copy is made only where copyWithZone: is written"};
     g.implicitConstructor = {true, "Every class inherits alloc, init and new"};

@@ -11,16 +11,19 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Condition", kConditionType},
     {"Dict", kCollection | kKeyedCollection},
     {"Event", kConditionType},
+    {"LifoQueue", kCollection | kSafeToShare},
     {"List", kCollection},
     {"Lock", kLockType},
     {"Optional", kOptionalType | kPointerLike},
     {"OrderedDict", kCollection | kKeyedCollection},
+    {"PriorityQueue", kCollection | kSafeToShare},
     {"Queue", kCollection | kSafeToShare},
     {"RLock", kLockType},
     {"Semaphore", kLockType},
     {"Set", kCollection},
     {"SimpleQueue", kCollection | kSafeToShare},
     {"Thread", kThreadType | kStartedByCall},
+    {"Timer", kThreadType | kStartedByCall},
     {"WeakKeyDictionary", kCollection | kKeyedCollection},
     {"WeakSet", kCollection},
     {"WeakValueDictionary", kCollection | kKeyedCollection},
@@ -49,9 +52,11 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"print", kPrints},
     {"requests::get", kNetwork},
     {"requests::post", kNetwork},
+    {"run_in_executor", kRunsLater},
     {"socket::create_connection", kNetwork},
     {"socket::socket", kNetwork | kTakesResource},
     {"sqlite3::connect", kReadsFile | kTakesResource},
+    {"start_new_thread", kStartsThread | kRunsLater},
     {"submit", kRunsLater},
     {"subprocess::Popen", kStartsProcess},
     {"subprocess::run", kStartsProcess},
@@ -77,7 +82,11 @@ const Guarantees& pythonGuarantees() {
     g.guardedLocalStatic = {false, "Library Reference, functools (a cached function may be called again before its first call is cached)"};
     g.orderedAcrossFiles = {true, "Language Reference 5.4 (a module is run once, when it is first imported)"};
     g.textualOrder = {true, "Language Reference 4.1"};
+    g.openConstructors = {true, "Language Reference 3.3.1"};
+    g.collectionStepsAtomic = {true, "Library FAQ, What kinds of global value mutation are thread-safe?"};
     g.sharedMemoryThreads = {true, "Library Reference, threading"};
+    static constexpr std::string_view kThreadBodies[] = {"run"};
+    g.threadBodies = kThreadBodies;
     g.plainPointerPublishes = {true, "Library Reference, glossary: global interpreter lock (storing a reference is one step)"};
     g.implicitCopy = {false, "Language Reference 7.2 (assignment binds a name to the object)"};
     g.constructorAfterFactory = {true, "Language Reference 3.3.1 (__init__ is called on what __new__ returns)"};

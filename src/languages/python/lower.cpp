@@ -492,6 +492,11 @@ class PythonLowerer : public ModuleLowerer {
     TSNode callee = field(node, f_.function), list = field(node, f_.arguments);
     std::string_view word = text(callee);
     NodeList given = named(list);
+    // typing.cast(T, x) is x.
+    if ((word == "cast" || word == "typing.cast") && given.size() == 2) {
+      visit(given[1], parent, role);
+      return true;
+    }
     // 3.3.1: object.__new__(cls) makes the object.
     if (word == "super().__new__" || word == "object.__new__" || word == "super(" + (classes_.empty() ? std::string() : classes_.back().name) + ", cls).__new__") {
       NodeId id = add(parent, Kind::Create, role, node);
@@ -605,7 +610,9 @@ class PythonLowerer : public ModuleLowerer {
       case kDict: case kList: case kSet: {
         NodeId id = add(parent, Kind::Collection, role, node);
         build_.setName(id, tag == kDict ? "dict" : tag == kList ? "list" : "set", begin(node));
-        visitChildren(node, id, Role::Value);
+        // [make(x) for x in table]: what is made there is made many times.
+        bool turns = !isNull(childOfType(node, "for_in_clause"));
+        visitChildren(node, turns ? add(id, Kind::Loop, Role::Value, node) : id, Role::Value);
         break;
       }
       default: break;
@@ -645,7 +652,8 @@ class PythonLowerer : public ModuleLowerer {
       TSNode value = field(item, f_.value);
       if (isNull(value)) value = firstNamed(item);
       Shape shape = g_.shapeOf(value);
-      if (shape == Shape::Name || shape == Shape::Member) {
+      // async with: tasks take turns on one thread, and other threads are not kept out.
+      if ((shape == Shape::Name || shape == Shape::Member) && !hasToken(node, "async")) {
         at = guardOf(node, at, in, value, {});
         in = Role::Body;
         guarded = true;

@@ -61,6 +61,10 @@ const Guarantees& swiftGuarantees() {
     g.orderedAcrossFiles = {true, "Properties, Global and Local Variables (computed when first accessed)"};
     g.textualOrder = {false, "Properties, Type Properties (each when first asked for)"};
     g.sharedMemoryThreads = {true, "Concurrency"};
+    static constexpr std::string_view kThreadBodies[] = {"main"};
+    g.threadBodies = kThreadBodies;
+    static constexpr std::string_view kMainThread[] = {"main"};
+    g.mainThread = kMainThread;
     g.plainPointerPublishes = {false, "Memory Safety"};
     g.implicitCopy = {false, "Structures and Classes (a class instance is referred to)"};
     g.implicitConstructor = {true, "Initialization, Default Initializers"};

@@ -15,7 +15,7 @@ class Crane {
 class CraneYard {
  public:
   static Crane& crane(const std::string& name) {
-    auto found = cranes_.find(name);
+    auto found = cranes_.find(name);  // finding: thread.check-then-act
     if (found == cranes_.end()) found = cranes_.emplace(name, std::make_unique<Crane>(name)).first;
     return *found->second;
   }

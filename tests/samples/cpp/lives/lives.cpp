@@ -45,7 +45,7 @@ class SignalMast {  // entity: singleton SignalMast lazy language // finding: co
 // Stays listed after its end.
 class Lookout : public Keeper {
  public:
-  Lookout() { SignalMast::mast().attach(this); }  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
+  Lookout() { SignalMast::mast().attach(this); }  // finding: lifetime.dangling-subscriber
   Lookout(const Lookout&) = delete;
   void heard(int signal) override { last_ = signal; }
 

@@ -150,7 +150,7 @@ class Ladder {
 extern std::map<std::string, int> sizes;
 Ladder ladder;  // finding: init.order-within-class  // entity: shared-instance ladder eager language
 std::map<std::string, int> sizes = {{"ladder", 4}};  // entity: global-variable sizes eager language
-Ladder::Ladder() : rungs_(sizes.at("ladder")) {}  // finding: coupling.hidden-dependency
+Ladder::Ladder() : rungs_(sizes.at("ladder")) {}
 void resize(int by) { sizes["ladder"] = by; }
 
 // Lists: a look first, a copy walked over, taken out at the end, the subject first.

@@ -27,7 +27,7 @@ class HarbourMole {  // entity: singleton HarbourMole lazy language // finding: 
   int length() const { return length_; }
 
  private:
-  HarbourMole() { length_ = HarbourLight::light().height() * 2; }  // finding: coupling.cycle coupling.hidden-dependency
+  HarbourMole() { length_ = HarbourLight::light().height() * 2; }  // finding: coupling.cycle
   int length_ = 0;
 };
 
@@ -35,7 +35,7 @@ HarbourLight& HarbourLight::light() {
   static HarbourLight instance;  // finding: init.cycle
   return instance;
 }
-HarbourLight::HarbourLight() { height_ = HarbourMole::mole().length() / 2; }  // finding: coupling.cycle coupling.hidden-dependency
+HarbourLight::HarbourLight() { height_ = HarbourMole::mole().length() / 2; }  // finding: coupling.cycle
 
 // Near miss: one needs the other, and not the reverse.
 class Breakwater {  // entity: singleton Breakwater lazy language // finding: single.copyable
@@ -172,7 +172,7 @@ static SpareLamp lit;  // entity: global-variable lit eager language
 int listed = 0;  // entity: global-variable listed eager language
 class Listing {
  public:
-  Listing() { ++listed; }  // finding: coupling.hidden-dependency
+  Listing() { ++listed; }
   void strike() { ++struck_; }
 
  private:

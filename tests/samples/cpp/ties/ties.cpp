@@ -35,7 +35,7 @@ class Gatehouse {
 Gatehouse gatehouse;  // harmless: gatehouse
 bool gate(const Permit& permit) { return gatehouse.check(permit); }
 bool quay(const Permit& permit) { return gate(permit); }
-bool pier(const Permit& permit) { return quay(permit); }  // finding: coupling.long-handoff
+bool pier(const Permit& permit) { return quay(permit); }  // near: coupling.long-handoff
 // Near miss: each looks at it.
 bool yard(const Permit& permit) { return permit.valid() && gatehouse.check(permit); }
 bool dock(const Permit& permit) { return permit.valid() && yard(permit); }

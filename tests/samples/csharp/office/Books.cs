@@ -71,7 +71,7 @@ public class Clock
 public static class Tickets  // entity: static-holder Tickets eager language
 {
     private static int next = 1;
-    public static int Draw() => next++;
+    public static int Draw() => next++;  // finding: thread.lost-update
 }
 
 public static class Codes

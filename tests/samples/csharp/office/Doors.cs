@@ -12,7 +12,7 @@ public class Quay
 
     public static Quay Of(string name)
     {
-        if (!quays.ContainsKey(name))
+        if (!quays.ContainsKey(name))  // finding: thread.check-then-act
         {
             quays[name] = new Quay();
         }

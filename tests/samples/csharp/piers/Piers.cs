@@ -324,7 +324,7 @@ static partial class Works
 {
     public static void RaiseStairs(int by)
     {
-        Stairs.heights["stairs"] = by;  // finding: coupling.hidden-dependency
+        Stairs.heights["stairs"] = by;
     }
 }
 
@@ -555,7 +555,7 @@ static partial class Works
 {
     public static async Task<Radio> FetchRadar()
     {
-        if (Radio.radarNow == null)  // finding: coupling.hidden-dependency
+        if (Radio.radarNow == null)
         {
             Radio.radarNow = AskForRadar();  // finding: thread.unguarded-creation
     }

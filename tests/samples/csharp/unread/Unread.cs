@@ -28,7 +28,7 @@ public unsafe struct Mark  // entity: static-holder Mark eager language
         int room = 0;
         int* at = &room;
         *(uint*)at = value;
-        made++;
+        made++;  // finding: thread.lost-update
         return *(uint*)at;
     }
 }
@@ -39,7 +39,7 @@ public class Quay
 
     public int this[int berth]
     {
-        get { asked++; return berth; }
+        get { asked++; return berth; }  // finding: thread.lost-update
     }
 }
 

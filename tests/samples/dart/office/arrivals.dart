@@ -11,10 +11,10 @@ class Arrivals with Numbered implements Comparable<Arrivals> {
     book.assign(ship, 4);  // finding: coupling.hidden-dependency
     PilotRoster().add(ship);
     SignalMast.instance.flag = ship;  // finding: coupling.hidden-dependency
-    CargoScale('east').load = 3;  // finding: coupling.hidden-dependency
+    CargoScale('east').load = 3;
     waiting.add(ship);  // finding: coupling.hidden-dependency
     mainCrane.lift();  // finding: coupling.hidden-dependency
-    tide = tide + 1;  // finding: coupling.hidden-dependency
+    tide = tide + 1;
     office.tide++;
     final next = Tickets.draw();  // finding: coupling.hidden-dependency
     for (final one in waiting) {
@@ -25,7 +25,7 @@ class Arrivals with Numbered implements Comparable<Arrivals> {
   }
 
   Future<int> log() async {
-    final log = await DutyLog.open();  // finding: coupling.hidden-dependency
+    final log = await DutyLog.open();
     try {
       log.lines.add('in');
     } on FormatException catch (e) {

@@ -225,7 +225,7 @@ func (p *permit) valid() bool {
 func check(p *permit) bool { return p.valid() }
 func gate(p *permit) bool  { return check(p) }
 func quay(p *permit) bool  { return gate(p) }
-func pier(p *permit) bool  { return quay(p) }  // finding: coupling.long-handoff
+func pier(p *permit) bool  { return quay(p) }  // near: coupling.long-handoff
 
 // There is only one office in the harbour.
 type Office struct {  // finding: single.meant-single

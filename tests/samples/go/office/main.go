@@ -5,10 +5,10 @@ import "example.org/harbour/office/books"
 func arrive(ship string) int {
 	books.Instance().Assign(ship, 4)  // finding: coupling.hidden-dependency
 	book := books.Instance()
-	books.Pilots().Add(ship)  // finding: coupling.hidden-dependency
+	books.Pilots().Add(ship)
 	books.Wait(ship)
-	books.Tickets++  // finding: thread.lost-update coupling.hidden-dependency
-	return book.Changes() + books.Tides().Level()  // finding: coupling.hidden-dependency
+	books.Tickets++  // finding: thread.lost-update
+	return book.Changes() + books.Tides().Level()
 }
 
 func main() {

@@ -640,7 +640,7 @@ func NewDrummer() *Drummer {
 }
 
 func (d *Drummer) Begin() {
-	crier.Attach(d) // finding: coupling.hidden-dependency lifetime.dangling-subscriber
+	crier.Attach(d) // finding: lifetime.dangling-subscriber
 }
 
 func (d *Drummer) Heard(what string) { d.beats = len(what) }
@@ -734,8 +734,12 @@ func day() int {
 	return level
 }
 
-// Passed on by four; near misses: used on the way, or made there.
+// The office's papers, passed on by four; near misses: used on the way, or fetched there.
 type Papers struct{ number int }
+
+var officePapers = &Papers{}  // entity: shared-instance officePapers eager language
+
+func (p *Papers) Renumber() { p.number++ }
 
 func (p *Papers) InOrder() bool { return p.number > 0 }
 
@@ -745,7 +749,7 @@ func counter(papers *Papers) bool  { return clerk(papers) }
 func entrance(papers *Papers) bool { return counter(papers) }
 func door(papers *Papers) bool     { return entrance(papers) }                    // finding: coupling.long-handoff
 func gate(papers *Papers) bool     { return papers.InOrder() && counter(papers) } // near: coupling.long-handoff
-func window() bool                 { return counter(&Papers{}) }                  // near: coupling.long-handoff
+func window() bool                 { return counter(officePapers) }               // near: coupling.long-handoff
 
 // One reached through another; near misses: a part of the object, and the other one asked directly.
 type Buoys struct{ lit int }
@@ -818,7 +822,7 @@ type Pier4 struct{}
 type Pier5 struct{}
 
 func (p *Pier1) Fog() {
-	gong.Strike()  // finding: coupling.hidden-dependency
+	gong.Strike()
 	whistle.Strike()  // finding: coupling.hidden-dependency
 }
 
@@ -838,7 +842,7 @@ func (m *Morning) Begin() { // finding: coupling.crowded-startup
 	gong.Strike()
 	whistle.Strike()
 	buoys.Light()
-	soundings.Open("morning")  // finding: coupling.hidden-dependency
+	soundings.Open("morning")
 	davit.Lower()  // finding: coupling.hidden-dependency
 	flags.Reload()  // finding: coupling.hidden-dependency
 	scale.Load()  // finding: coupling.hidden-dependency

@@ -256,7 +256,7 @@ type Lookout struct {
 }
 
 func (l *Lookout) Open() {
-	Mast().Attach(l) // finding: lifetime.dangling-subscriber coupling.hidden-dependency
+	Mast().Attach(l) // finding: lifetime.dangling-subscriber
 }
 
 func (l *Lookout) Heard(signal int) { l.last = signal }
@@ -446,7 +446,7 @@ func (b *Bell) Ring() { b.rung = 1 }
 type NorthQuay struct{}
 
 func (q *NorthQuay) Fog() {
-	TheSiren().Sound()  // finding: coupling.hidden-dependency
+	TheSiren().Sound()
 	TheBell().Ring()  // finding: coupling.hidden-dependency
 }
 
@@ -488,7 +488,7 @@ func (o *Opening) Open() { // finding: coupling.crowded-startup
 func (o *Opening) Half() { // near: coupling.crowded-startup
 	TheBeacon().Flash()
 	TheSiren().Sound()
-	ThePlate("north").Rename("N")  // finding: coupling.hidden-dependency
+	ThePlate("north").Rename("N")
 	ThePlate("south").Rename("S")
-	TheBuoy("one").Rename("1")  // finding: coupling.hidden-dependency
+	TheBuoy("one").Rename("1")
 }

@@ -26,7 +26,7 @@ export const mast = new SignalMast();  // entity: shared-instance mast eager lan
 export class Lookout {
   constructor() {
     this.last = 0;
-    mast.attach(this);  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
+    mast.attach(this);  // finding: lifetime.dangling-subscriber
   }
   heard(signal) {
     this.last = signal;
@@ -41,7 +41,7 @@ const calls = [];  // entity: global-variable calls eager language
 export class Hornist {
   constructor() {
     this.last = 0;
-    calls.push((signal) => this.heard(signal));  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
+    calls.push((signal) => this.heard(signal));  // finding: lifetime.dangling-subscriber
   }
   heard(signal) {
     this.last = signal;

@@ -10,7 +10,7 @@ export function arrive(ship) {
   waiting.push(ship);  // finding: lifetime.grows-forever
   count += 1;
   BerthBook.getInstance().assign(ship, 4);
-  new PilotRoster().add(ship);  // finding: coupling.hidden-dependency
+  new PilotRoster().add(ship);
   mast.hoist();  // finding: coupling.hidden-dependency
   clock.tick();  // finding: coupling.hidden-dependency
   if (tickets.draw() > LIMIT) {

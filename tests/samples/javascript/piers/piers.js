@@ -14,6 +14,6 @@ export function entrance(papers) {
   return counter(papers);
 }
 
-export function door(papers) {  // finding: coupling.long-handoff
+export function door(papers) {  // near: coupling.long-handoff
   return entrance(papers);
 }

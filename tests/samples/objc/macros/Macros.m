@@ -44,6 +44,6 @@ EXPORT_METHOD(open:(NSString *)where then:(NSString *)done)
 @implementation Forest
 - (void)walk {
   [[Oak mainOak] grow];  // finding: coupling.hidden-dependency
-  [[Oak quietOak] grow];  // finding: coupling.hidden-dependency
+  [[Oak quietOak] grow];
 }
 @end

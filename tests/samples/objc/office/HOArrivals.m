@@ -27,7 +27,7 @@ static NSMutableArray *waiting;  // entity: global-variable waiting lazy none
     if (waiting == nil) {
         waiting = [NSMutableArray array];  // finding: thread.unguarded-creation
     }
-    if (waiting.count > berthLimit) return 0;  // finding: thread.check-then-act
+    if (waiting.count > berthLimit) return 0;
     [waiting addObject:kHarbour];
     [_book assign:ship toBerth:4];
     [[HOBerthBook sharedBook] assign:ship toBerth:5];  // finding: coupling.hidden-dependency
@@ -36,7 +36,7 @@ static NSMutableArray *waiting;  // entity: global-variable waiting lazy none
     for (NSString *one in other.berths) {  // finding: thread.mixed-guard
         NSLog(@"%@", one);
     }
-    tide_level = tide_level + 1;  // finding: thread.lost-update coupling.hidden-dependency
+    tide_level = tide_level + 1;
     return [HOTickets draw] + [other count];  // finding: coupling.hidden-dependency
 }
 

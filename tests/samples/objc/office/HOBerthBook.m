@@ -53,7 +53,7 @@ static HOPilotRoster *sharedRoster = nil;
 }
 
 - (void)add:(NSString *)pilot {
-    [self.pilots addObject:pilot];  // finding: thread.unguarded-state  // finding: lifetime.grows-forever
+    [self.pilots addObject:pilot];  // finding: lifetime.grows-forever
 }
 
 @end
@@ -64,7 +64,7 @@ static NSInteger nextTicket = 1;
 @implementation HOTickets
 
 + (NSInteger)draw {
-    nextTicket += 1;  // finding: thread.lost-update
+    nextTicket += 1;
     return nextTicket;
 }
 

@@ -113,7 +113,7 @@ static HPDinghy *theDinghy;
 
 - (instancetype)init {  // finding: single.open-constructor
     if ((self = [super init])) {
-        weight = [[HPCrane crane] load1];  // finding: coupling.hidden-dependency
+        weight = [[HPCrane crane] load1];
     }
     return self;
 }
@@ -138,7 +138,7 @@ static HPDinghy *theDinghy;
 
 - (instancetype)init {  // finding: single.open-constructor
     if ((self = [super init])) {
-        rope = [[HPHook hook] weight];  // finding: coupling.hidden-dependency
+        rope = [[HPHook hook] weight];
     }
     return self;
 }
@@ -156,7 +156,7 @@ static HPDinghy *theDinghy;
 
 - (instancetype)init {  // finding: single.open-constructor
     if ((self = [super init])) {
-        load = [[HPWinch winch] rope];  // finding: coupling.hidden-dependency
+        load = [[HPWinch winch] rope];
     }
     return self;
 }

@@ -5,13 +5,13 @@ later = None  # entity: global-variable later elsewhere none
 
 
 def fill(key):
-    _table[key] = 1  # finding: lifetime.grows-forever coupling.hidden-dependency
-    hub._count += 1  # finding: coupling.hidden-dependency
+    _table[key] = 1  # finding: lifetime.grows-forever
+    hub._count += 1
 
 
 def put(value):
     from hub import box
-    box.append(value)  # finding: lifetime.grows-forever coupling.hidden-dependency
+    box.append(value)  # finding: lifetime.grows-forever
 
 
 def go():
@@ -23,4 +23,4 @@ def go():
 
 def show(desk):
     desk.window = "open"
-    return Settings().width  # finding: coupling.hidden-dependency
+    return Settings().width

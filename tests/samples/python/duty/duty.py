@@ -13,7 +13,7 @@ class TideBoard:
             self.level = level
 
     def read(self):
-        return self.level  # finding: thread.mixed-guard
+        return self.level
 
     def note(self, text):
         with self._lock:
@@ -44,14 +44,14 @@ asked = {}  # entity: global-variable asked eager language
 
 
 def take(berth, ship):
-    if berth in taken:  # finding: thread.check-then-act
+    if berth in taken:
         return False
-    taken[berth] = ship  # finding: thread.unguarded-state
+    taken[berth] = ship
     return True
 
 
 def leave(berth):
-    if berth in taken:  # finding: thread.check-then-act
+    if berth in taken:
         del taken[berth]
 
 
@@ -92,7 +92,7 @@ def write(line):
 
 def keep(line):
     recent.append(line)  # near: lifetime.grows-forever
-    if len(recent) > 20:  # finding: thread.check-then-act
+    if len(recent) > 20:
         recent.pop(0)
 
 

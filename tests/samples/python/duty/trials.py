@@ -24,7 +24,7 @@ class SlipGauge:
 
     def read_draught(self):
         try:
-            return self.draught  # finding: thread.mixed-guard
+            return self.draught
         finally:
             print("read")
 

@@ -24,10 +24,10 @@ def draw():
 
 def arrive(ship):
     WAITING.append(ship)
-    BerthBook().assign(ship, 4)  # finding: coupling.hidden-dependency
-    get_roster().add(ship)  # finding: coupling.hidden-dependency
-    duty_log().write(ship)  # finding: coupling.hidden-dependency
-    clock.tick()  # finding: coupling.hidden-dependency
+    BerthBook().assign(ship, 4)
+    get_roster().add(ship)
+    duty_log().write(ship)
+    clock.tick()
     books.clock.tick()
     return BerthBook().count()
 

@@ -8,7 +8,7 @@ class Tally:  # entity: static-holder Tally eager language
 
     @classmethod
     def arrive(cls):
-        cls.ships += 1
+        cls.ships += 1  # finding: thread.lost-update
         with cls._gate:
             cls.boats += 1
 

@@ -47,7 +47,7 @@ class Capstan:  # entity: singleton Capstan lazy none
     @classmethod
     def capstan(cls):
         if cls._capstan is None:
-            cls._capstan = Capstan()  # finding: thread.unguarded-creation
+            cls._capstan = Capstan()
         return cls._capstan
 
     def turn(self):
@@ -77,7 +77,7 @@ _flare = None  # entity: shared-instance _flare lazy none
 def flare():
     global _flare
     if _flare is None:
-        _flare = Flare()  # finding: thread.unguarded-creation
+        _flare = Flare()
     return _flare
 
 
@@ -249,7 +249,7 @@ class Rigger:
     def week(self):
         day = 0
         while day < 7:
-            Ropes.ropes().cut("1")  # finding: coupling.hidden-dependency
+            Ropes.ropes().cut("1")
             day += 1
         anchor = Anchor.anchor()  # finding: coupling.hidden-dependency
         for _ in range(7):
@@ -265,7 +265,7 @@ class Signals:
         self._lock = threading.Lock()
 
     def show(self, flag):
-        self.shown = flag  # finding: thread.unguarded-state
+        self.shown = flag
 
     def keep(self, flag):
         with self._lock:
@@ -370,7 +370,7 @@ class Caller:
         self.ship = ship
 
     def enter(self):
-        porter.keep(self)  # finding: coupling.hidden-dependency lifetime.captured-short-lived
+        porter.keep(self)  # finding: lifetime.captured-short-lived
 
     def pass_by(self):
         porter.note(self)  # near: lifetime.captured-short-lived
@@ -470,9 +470,9 @@ class Morning:
         gong.strike()
         whistle.strike()
         buoys.light()
-        soundings.open("morning")  # finding: coupling.hidden-dependency
+        soundings.open("morning")
         davit.lower()  # finding: coupling.hidden-dependency
-        flags.rename("morning")  # finding: coupling.hidden-dependency
+        flags.rename("morning")
         pennants.reload()  # finding: coupling.hidden-dependency
 
 
@@ -487,7 +487,7 @@ class Plate:  # entity: singleton Plate lazy none
     @classmethod
     def plate(cls, name, size):  # finding: init.arguments-ignored
         if cls._plate is None:
-            cls._plate = Plate(name, size)  # finding: thread.unguarded-creation
+            cls._plate = Plate(name, size)
         return cls._plate
 
     def rename(self, name):
@@ -503,7 +503,7 @@ class Sign:  # entity: singleton Sign lazy none
     @classmethod
     def sign(cls, name):  # near: init.arguments-ignored
         if cls._sign is None:
-            cls._sign = Sign(name)  # finding: thread.unguarded-creation
+            cls._sign = Sign(name)
         cls._sign.rename(name)
         return cls._sign
 
@@ -520,7 +520,7 @@ class Raft:
 
     @classmethod
     def raft(cls):
-        if cls not in cls._rafts:  # finding: thread.check-then-act
+        if cls not in cls._rafts:
             cls._rafts[cls] = cls()  # near: single.slot-shared-by-subclasses
         return cls._rafts[cls]
 
@@ -538,7 +538,7 @@ class Dinghy:  # entity: singleton Dinghy lazy none
 
     def __new__(cls):
         if cls._dinghy is None:
-            cls._dinghy = super().__new__(cls)  # finding: thread.unguarded-creation
+            cls._dinghy = super().__new__(cls)
             cls._dinghy.oars = 2  # near: single.reinitialised
         return cls._dinghy
 
@@ -551,7 +551,7 @@ class Canoe:  # entity: singleton Canoe lazy none
 
     def __new__(cls):
         if cls._canoe is None:
-            cls._canoe = super().__new__(cls)  # finding: thread.unguarded-creation
+            cls._canoe = super().__new__(cls)
         return cls._canoe
 
     def __init__(self):

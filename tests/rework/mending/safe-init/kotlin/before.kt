@@ -1,3 +1,5 @@
+import kotlin.concurrent.thread
+
 class TideTable private constructor() {
     private val rows = mutableListOf<Int>()
 
@@ -18,6 +20,8 @@ class TideTable private constructor() {
 }
 
 fun main() {
+    val pilot = thread { TideTable.get().add(4) }
     TideTable.get().add(3)
+    pilot.join()
     println(TideTable.get() === TideTable.get())
 }

@@ -27,7 +27,7 @@ func GetInstance() *Barge { return &Barge{} }
 var Cranes = map[string]*Table{}  // entity: registry Cranes eager language
 
 func Crane(name string) *Table {
-	if Cranes[name] == nil {
+	if Cranes[name] == nil {  // finding: thread.check-then-act
 		Cranes[name] = &Table{}
 	}
 	return Cranes[name]

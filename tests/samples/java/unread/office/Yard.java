@@ -8,7 +8,7 @@ import java.util.concurrent.ThreadFactory;
 class Yard {
     private static int cranes;  // entity: static-field cranes eager language
     {
-        cranes++;  // finding: thread.lost-update
+        cranes++;
     }
 
     private static final Spring spring = Spring.create();  // entity: static-field spring eager language

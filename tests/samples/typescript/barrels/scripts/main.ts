@@ -1,5 +1,5 @@
 namespace office {
   export function start(): void {
-    Debug.on = true;  // finding: coupling.hidden-dependency
+    Debug.on = true;
   }
 }

@@ -1,0 +1,109 @@
+#include "assess/meetings.h"
+
+#include <algorithm>
+
+#include "assess/facts.h"
+
+namespace elmcart {
+namespace {
+
+// Where a thread is started, and the calls by which it gets to the function.
+void addWay(const Subject& s, const Threads::Side& side, FunctionIndex function, std::string_view which, std::vector<Evidence>& out) {
+  constexpr size_t kShownCalls = 3;
+  uint32_t root = side.roots[0];
+  if (root == kNone) return;
+  std::string reaches = function == kNone ? std::string() : " and reaches " + functionName(s.program, function);
+  out.push_back({s.threads.roots()[root].start, std::string(which) + " thread is started here" + reaches});
+  std::vector<Place> way = function == kNone ? std::vector<Place>() : s.threads.wayTo(function, root);
+  if (way.size() > kShownCalls) way.erase(way.begin(), way.end() - kShownCalls);
+  for (Place call : way) out.push_back({call, "by this call"});
+}
+
+std::vector<Evidence> waysOf(const Subject& s, const Threads::Side& a, FunctionIndex inA, const Threads::Side& b, FunctionIndex inB) {
+  std::vector<Evidence> out;
+  addWay(s, b, inB, "a second", out);
+  // Where each has a thread of its own, both are shown.
+  if (a.roots[0] != kNone && a.roots[0] != b.roots[0]) addWay(s, a, inA, out.empty() ? "a second" : "another", out);
+  return out;
+}
+
+}  // namespace
+
+void Meetings::add(const Use& use, bool changes) {
+  Threads::Side side = s_.threads.sideOf(use.place, use.in);
+  for (const Entry& entry : entries_)
+    if (entry.changes == changes && entry.side == side) return;
+  entries_.push_back({&use, side, changes});
+}
+
+void Meetings::addOther(const Use& use) {
+  wanted_ = &use;
+  entries_.push_back({&use, s_.threads.sideOf(use.place, use.in), false});
+}
+
+Meetings::Pair Meetings::best() const {
+  Pair out;
+  for (const Entry& change : entries_) {
+    if (!change.changes) continue;
+    for (const Entry& other : entries_) {
+      if (wanted_ && other.use != wanted_) continue;
+      Meeting meeting = s_.threads.meeting(change.side, other.side, change.use->in, other.use->in);
+      // Best at another place than where it is changed, on a thread that is seen.
+      auto rank = [&](Meeting m, const Use* a, const Use* b, const Threads::Side& side) { return std::make_tuple(m, side.roots[0] != kNone, a != b); };
+      if (meeting == Meeting::Never) continue;
+      if (!out.change || rank(meeting, change.use, other.use, other.side) > rank(out.meeting, out.change, out.other, out.otherSide)) out = {meeting, change.use, other.use, change.side, other.side};
+    }
+  }
+  return out;
+}
+
+std::vector<Evidence> Meetings::ways(const Pair& pair) const {
+  return waysOf(s_, pair.changeSide, pair.change->in, pair.otherSide, pair.other->in);
+}
+
+bool reckonsWithThreads(const Subject& s, const Entity& e) {
+  const Program& p = s.program;
+  auto reckons = [&](FileIndex f) { return s.threads.locksIn(f) || s.threads.startsIn(f); };
+  if (reckons(e.place.file)) return true;
+  auto shared = [&](VariableIndex v) { return (p.variables[v].modifiers & kVolatile) || (variableTraits(p, v) & (kLockType | kAtomicType | kOnceFlagType | kConditionType)); };
+  if (e.slot != kNone && shared(e.slot)) return true;
+  if (e.type == kNone) return false;
+  const TypeDecl& decl = p.types[e.type];
+  return (decl.definition.known() && reckons(decl.definition.file)) || std::any_of(decl.fields.begin(), decl.fields.end(), shared) || std::any_of(decl.statics.begin(), decl.statics.end(), shared);
+}
+
+std::optional<Sureness> surenessOf(const Subject& s, const Entity& e, Meeting meeting) {
+  if (meeting == Meeting::Certain) return Sureness::Certain;
+  if (meeting == Meeting::Likely) return Sureness::Likely;
+  // Threads that are started where we do not look: locks are there for somebody.
+  bool untold = !s.threads.startedIn(e.place.file) && reckonsWithThreads(s, e);
+  if (meeting == Meeting::Never && !untold) return std::nullopt;
+  return reckonsWithThreads(s, e) ? Sureness::Likely : Sureness::Possible;
+}
+
+std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way, bool made) {
+  Meeting best = Meeting::Never;
+  std::vector<Evidence> shown;
+  // A thread that is started after one of them was called finds what that call left.
+  auto sideOf = [&](FunctionIndex f) {
+    Threads::Side side = s.threads.sideOf(f);
+    for (uint32_t& root : side.roots)
+      if (made && root != kNone && std::any_of(functions.begin(), functions.end(), [&](FunctionIndex first) { return s.threads.calledBefore(first, root); })) root = kNone;
+    if (side.roots[0] == kNone) std::swap(side.roots[0], side.roots[1]);
+    return side;
+  };
+  std::vector<Threads::Side> sides;
+  for (FunctionIndex f : functions) sides.push_back(sideOf(f));
+  for (size_t a = 0; a < functions.size() && best != Meeting::Certain; ++a)
+    for (size_t b = a; b < functions.size(); ++b) {
+      const Threads::Side &one = sides[a], &other = sides[b];
+      Meeting meeting = s.threads.meeting(one, other, functions[a], functions[b]);
+      if (meeting <= best) continue;
+      best = meeting;
+      shown = waysOf(s, one, functions[a], other, functions[b]);
+    }
+  if (way && best >= Meeting::Likely) way->insert(way->end(), shown.begin(), shown.end());
+  return surenessOf(s, e, best);
+}
+
+}  // namespace elmcart

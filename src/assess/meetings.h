@@ -1,0 +1,50 @@
+// Whether two pieces of an entity's code can run at the same time, told as a check tells it.
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include "assess/assess.h"
+
+namespace elmcart {
+
+// The uses of a piece of state, by the threads that run them: one use is kept for each side.
+class Meetings {
+ public:
+  struct Pair {
+    Meeting meeting = Meeting::Never;
+    const Use* change = nullptr;
+    const Use* other = nullptr;
+    Threads::Side changeSide, otherSide;
+  };
+
+  explicit Meetings(const Subject& subject) : s_(subject) {}
+  void add(const Use& use, bool changes);
+  // The one use that the changes are to meet; without it, any that was added is.
+  void addOther(const Use& use);
+  // A change and a use that meet most surely, at two places where that can be.
+  Pair best() const;
+  // Where the threads of the two are started, and by which calls they get there.
+  std::vector<Evidence> ways(const Pair& pair) const;
+
+ private:
+  struct Entry {
+    const Use* use;
+    Threads::Side side;
+    bool changes;
+  };
+
+  const Subject& s_;
+  std::vector<Entry> entries_;
+  const Use* wanted_ = nullptr;
+};
+
+// Do the entity's class or file take locks, or keep it in a slot that is meant to be shared? Then who wrote them reckons with threads.
+bool reckonsWithThreads(const Subject& s, const Entity& e);
+// Nothing: the two never meet.
+std::optional<Sureness> surenessOf(const Subject& s, const Entity& e, Meeting meeting);
+// How sure it is that two threads are in these functions at once, and by which ways they get there.
+// `made`: what they do first is all that matters, as when they make an object.
+std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way, bool made = false);
+
+}  // namespace elmcart

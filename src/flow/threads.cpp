@@ -1,0 +1,509 @@
+#include "flow/threads.h"
+
+#include <algorithm>
+
+namespace elmcart {
+namespace {
+
+bool isEntry(const Program& p, FunctionIndex f) {
+  const Function& fn = p.functions[f];
+  std::string_view name = p.text(fn.name);
+  return (name == "main" || name == "Main") && (fn.owner == kNone || (fn.modifiers & kStatic) || p.types[fn.owner].form == TypeForm::Object);
+}
+
+bool before(Place a, Place b) { return a.file != b.file ? a.file < b.file : a.node < b.node; }
+
+std::string_view lastName(std::string_view name) {
+  size_t at = name.find_last_of(":.");
+  return at == std::string_view::npos ? name : name.substr(at + 1);
+}
+
+}  // namespace
+
+Threads::Threads(const Program& program, std::vector<bool> testFile) : p_(program), testFile_(std::move(testFile)) {
+  size_t count = p_.functions.size();
+  sides_.resize(count);
+  steps_.resize(count);
+  starts_.assign(count, 0);
+  primed_.assign(count, 0);
+  isBody_.assign(count, 0);
+  for (const LoweredFile& file : p_.files)
+    locks_.push_back(static_cast<char>(std::any_of(file.nodes.begin(), file.nodes.end(), [](const Node& node) { return node.kind == Kind::Guard; })));
+  indexOverriders();
+  findRoots();
+  followRoots();
+  findStarters();
+  followStartUp();
+  followOutside();
+  findRepeated();
+}
+
+// ----- roots
+
+void Threads::addRoot(Place start, Place call, FunctionIndex in, Meeting many, FunctionIndex body) {
+  if (!startedIn(start.file)) startedIn_.push_back(p_.languageOf[start.file]);
+  rootsIn_[in].push_back(static_cast<uint32_t>(roots_.size()));
+  roots_.push_back({start, call, in, many});
+  bodies_.emplace_back();
+  if (body == kNone) return;
+  bodies_.back().push_back(body);
+  isBody_[body] = 1;
+}
+
+// An object that is handed to a thread, or is one: which of its methods run there?
+void Threads::startObject(TypeIndex type, Place place, Place call, FunctionIndex in, Meeting many) {
+  if (type == kNone || !p_.types[type].definition.known()) return;
+  std::span<const std::string_view> names = p_.guarantees(p_.types[type].definition.file).threadBodies;
+  for (FunctionIndex m : p_.types[type].methods)
+    if (std::find(names.begin(), names.end(), p_.text(p_.functions[m].name)) != names.end()) addRoot(place, call, in, many, m);
+}
+
+void Threads::startFrom(Place argument, Place call, FunctionIndex in, Meeting many) {
+  const LoweredFile& file = p_.file(argument);
+  const Node& node = file[argument.node];
+  if (node.kind == Kind::Lambda) {
+    lambdas_.emplace_back(argument, static_cast<uint32_t>(roots_.size()));
+    addRoot(argument, call, in, many, kNone);
+    return;
+  }
+  if (node.kind == Kind::Create) {
+    startObject(p_.classBehind(argument.file, p_.typeAt(argument)), argument, call, in, many);
+    for (NodeId c : children(file, argument.node))
+      if (file[c].role == Role::Argument) startFrom({argument.file, c}, call, in, many);
+    return;
+  }
+  // A function by name, or by address of a member.
+  NodeId at = argument.node;
+  if (node.kind == Kind::AddressOf) at = file.child(at, Role::Operand);
+  if (at == kNoNode) return;
+  Symbol symbol = p_.symbolAt({argument.file, at});
+  // What is called there runs before the thread does; where classes are called, an object is made.
+  if (node.kind == Kind::Call) {
+    NodeId callee = file.child(at, Role::Callee);
+    Symbol made = callee == kNoNode ? Symbol{} : p_.symbolAt({argument.file, callee});
+    if (made.is(Symbol::Sort::Type)) startObject(made.index(), argument, call, in, many);
+    return;
+  }
+  if (symbol.is(Symbol::Sort::Function)) addRoot(argument, call, in, many, symbol.index());
+  if (!symbol.is(Symbol::Sort::Variable)) return;
+  const Variable& variable = p_.variables[symbol.index()];
+  Place definition = variable.definition;
+  NodeId value = definition.known() ? p_.file(definition).child(definition.node, Role::Initialiser) : kNoNode;
+  if (value != kNoNode && p_.file(definition)[value].kind == Kind::Lambda) {  // a lambda kept in a variable
+    lambdas_.emplace_back(Place{definition.file, value}, static_cast<uint32_t>(roots_.size()));
+    addRoot(argument, call, in, many, kNone);
+    return;
+  }
+  startObject(p_.classBehind(argument.file, variable.type), argument, call, in, many);
+}
+
+// Is the code handed to the one thread that runs the events, or the main one?
+bool Threads::handsToMainThread(Place call) const {
+  std::span<const std::string_view> names = p_.guarantees(call.file).mainThread;
+  if (names.empty()) return false;
+  const LoweredFile& file = p_.file(call);
+  auto named = [&](NodeId n) {
+    return (file[n].kind == Kind::Name || file[n].kind == Kind::Member) && std::find(names.begin(), names.end(), lastName(file.name(n))) != names.end();
+  };
+  for (NodeId c : children(file, call.node)) {
+    if (file[c].kind == Kind::Lambda) continue;
+    if (named(c)) return true;
+    for (NodeId n = c + 1; n < file.nodes.size() && file[n].span.begin < file[c].span.end && file[n].kind != Kind::Lambda; ++n)
+      if (named(n)) return true;
+  }
+  return false;
+}
+
+void Threads::findRoots() {
+  for (const ForeignCall& site : p_.foreignCalls) {
+    if (inTests(site.place) || p_.inOtherBranch(site.place)) continue;
+    const Guarantees& g = p_.guarantees(site.place.file);
+    if (!g.sharedMemoryThreads.holds) continue;
+    std::string_view name = p_.text(site.name);
+    uint32_t calls = g.callTraits(name);
+    bool starts = (g.typeTraits(name) & kThreadType) || (calls & (kStartsThread | kRunsLater | kRunsForEach));
+    const LoweredFile& file = p_.file(site.place);
+    NodeId callee = file[site.place.node].kind == Kind::Call ? file.child(site.place.node, Role::Callee) : kNoNode;
+    // threads.emplace_back(work): a collection of threads.
+    if (!starts && name.substr(0, 7) == "emplace") {
+      NodeId receiver = callee != kNoNode && file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
+      TypeUseId element = receiver == kNoNode ? 0 : p_.argument(p_.use(p_.links[site.place.file].type[receiver]), 0);
+      starts = element != 0 && (p_.traits(site.place.file, element) & kThreadType);
+    }
+    if (!starts || handsToMainThread(site.place)) continue;
+    Meeting many = (calls & kRunsForEach) || p_.around(site.place, Kind::Loop).node != kNoNode ? Meeting::Certain : Meeting::Never;
+    // go work(): the call itself is what runs there.
+    for (NodeId c : children(file, site.place.node)) {
+      if (file[c].role != Role::Argument) continue;
+      Place argument{site.place.file, c};
+      Symbol body = file[c].kind == Kind::Call && (calls & kStartsThread) ? p_.symbolAt(argument) : Symbol{};
+      if (body.is(Symbol::Sort::Function)) {
+        startedCalls_.emplace(std::make_pair(argument.file, argument.node), static_cast<uint32_t>(roots_.size()));
+        addRoot(argument, site.place, site.in, many, body.index());
+      } else {
+        startFrom(argument, site.place, site.in, many);
+      }
+    }
+  }
+  // class Watch(Thread): each one that is made is a thread.
+  for (const Creation& creation : p_.creations) {
+    if (creation.asBase || creation.delegated || creation.copy || inTests(creation.place) || p_.inOtherBranch(creation.place)) continue;
+    bool isThread = p_.anyBase(creation.type, [&](TypeIndex at, const Base*) {
+      return std::any_of(p_.types[at].bases.begin(), p_.types[at].bases.end(), [&](const Base& base) { return base.type == kNone && (p_.traits(p_.types[at].home().file, base.use) & kThreadType); });
+    });
+    if (isThread) startObject(creation.type, creation.place, creation.place, creation.in, p_.around(creation.place, Kind::Loop).node != kNoNode ? Meeting::Certain : Meeting::Never);
+  }
+  std::sort(lambdas_.begin(), lambdas_.end(), [](const auto& a, const auto& b) { return before(a.first, b.first); });
+}
+
+uint32_t Threads::rootAround(Place place) const {
+  if (auto started = startedCalls_.find(std::make_pair(place.file, place.node)); started != startedCalls_.end()) return started->second;
+  // The last one that begins at or before the place, and those around it.
+  auto at = std::upper_bound(lambdas_.begin(), lambdas_.end(), place, [](Place wanted, const auto& lambda) { return before(wanted, lambda.first); });
+  for (int looked = 0; at != lambdas_.begin() && looked < 64; ++looked) {
+    --at;
+    if (at->first.file != place.file) break;
+    if (p_.isInside(place, at->first.node)) return at->second;
+  }
+  return kNone;
+}
+
+// ----- following calls
+
+void Threads::indexOverriders() {
+  overriders_.resize(p_.functions.size());
+  absl::flat_hash_map<std::pair<TypeIndex, NameId>, std::vector<FunctionIndex>> byName;
+  auto canOverride = [&](FunctionIndex f) {
+    const Function& fn = p_.functions[f];
+    return fn.owner != kNone && !(fn.modifiers & kStatic) && fn.form == FunctionForm::Function;
+  };
+  for (FunctionIndex f = 0; f < p_.functions.size(); ++f)
+    if (canOverride(f)) byName[{p_.functions[f].owner, p_.functions[f].name}].push_back(f);
+  for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
+    if (!canOverride(f) || p_.types[p_.functions[f].owner].bases.empty()) continue;
+    p_.anyBase(p_.functions[f].owner, [&](TypeIndex base, const Base* through) {
+      auto found = through ? byName.find({base, p_.functions[f].name}) : byName.end();
+      if (found != byName.end())
+        for (FunctionIndex overridden : found->second)
+          if (p_.functions[overridden].parameters.size() == p_.functions[f].parameters.size()) overriders_[overridden].push_back(f);
+      return false;
+    });
+  }
+}
+
+template <typename Each>
+void Threads::forEachCallee(uint32_t call, Each each) const {
+  FunctionIndex callee = p_.calls[call].callee;
+  each(callee);
+  for (FunctionIndex f : overriders_[callee]) each(f);
+}
+
+void Threads::followRoots() {
+  std::vector<std::pair<FunctionIndex, uint32_t>> open;
+  auto enter = [&](FunctionIndex f, uint32_t root, uint32_t call) {
+    Side& side = sides_[f];
+    if (side.roots[0] == root || side.roots[1] == root || side.roots[1] != kNone) return;
+    size_t k = side.roots[0] == kNone ? 0 : 1;
+    side.roots[k] = root;
+    steps_[f].call[k] = call;
+    open.emplace_back(f, root);
+  };
+  for (uint32_t r = 0; r < roots_.size(); ++r)
+    for (FunctionIndex body : bodies_[r]) enter(body, r, kNone);
+  for (auto& [lambda, root] : lambdas_) {
+    uint32_t of = root;
+    forEachInside(p_, p_.calls, lambda, [&](const CallSite& call) {
+      if (rootAround(call.place) != of) return;
+      forEachCallee(static_cast<uint32_t>(&call - p_.calls.data()), [&](FunctionIndex f) { enter(f, of, static_cast<uint32_t>(&call - p_.calls.data())); });
+    });
+  }
+  for (size_t i = 0; i < open.size(); ++i) {
+    auto [f, root] = open[i];
+    for (uint32_t c : p_.callsInFunction[f])
+      if (rootAround(p_.calls[c].place) == kNone) forEachCallee(c, [&](FunctionIndex callee) { enter(callee, root, c); });
+  }
+}
+
+void Threads::findStarters() {
+  std::vector<FunctionIndex> open;
+  auto enter = [&](FunctionIndex f) {
+    if (f == kNone || starts_[f]) return;
+    starts_[f] = 1;
+    open.push_back(f);
+  };
+  for (const Root& root : roots_) enter(root.in);
+  // An overridden method starts what its overriders start.
+  std::vector<std::vector<FunctionIndex>> overridden(p_.functions.size());
+  for (FunctionIndex f = 0; f < overriders_.size(); ++f)
+    for (FunctionIndex o : overriders_[f]) overridden[o].push_back(f);
+  for (size_t i = 0; i < open.size(); ++i) {
+    for (uint32_t c : p_.callsOfFunction[open[i]]) enter(p_.calls[c].in);
+    for (FunctionIndex f : overridden[open[i]]) enter(f);
+  }
+}
+
+// Does control get there whenever it gets into the function? Asking whether a file is run as a program is no condition.
+bool Threads::isSurelyRun(Place place) const {
+  const LoweredFile& file = p_.file(place);
+  for (Place up = p_.around(place, Kind::If); up.node != kNoNode; up = p_.around(up, Kind::If)) {
+    NodeId condition = file.child(up.node, Role::Condition);
+    bool asksName = false;
+    for (NodeId n = condition; condition != kNoNode && n < file.nodes.size() && file[n].span.begin < file[condition].span.end; ++n) asksName |= file[n].kind == Kind::Name && file.name(n) == "__name__";
+    bool inCondition = condition != kNoNode && (place.node == condition || p_.isInside(place, condition));
+    if (!asksName && !inCondition) return false;
+  }
+  return p_.around(place, Kind::Switch).node == kNoNode && p_.around(place, Kind::Loop).node == kNoNode;
+}
+
+// All that the call leads to is run before threads are.
+void Threads::markStartUp(uint32_t call, bool surely) {
+  std::vector<std::pair<FunctionIndex, bool>> open;
+  auto enter = [&](FunctionIndex f, bool sure) {
+    bool fresh = sides_[f].outside == Outside::Nobody;
+    if (!fresh && (primed_[f] || !sure)) return;
+    if (fresh) sides_[f].outside = Outside::StartUp;
+    primed_[f] = static_cast<char>(primed_[f] || sure);
+    open.emplace_back(f, sure);
+  };
+  // Which of several overriders runs is not told.
+  auto enterAll = [&](uint32_t c, bool sure) { forEachCallee(c, [&](FunctionIndex f) { enter(f, sure && f == p_.calls[c].callee); }); };
+  enterAll(call, surely);
+  for (size_t i = 0; i < open.size(); ++i) {
+    auto [f, sure] = open[i];
+    for (uint32_t c : p_.callsInFunction[f])
+      if (rootAround(p_.calls[c].place) == kNone) enterAll(c, sure && isSurelyRun(p_.calls[c].place));
+  }
+}
+
+// The calls of a function (or of a file's own code) in the order of the text, up to the one that starts the first thread.
+void Threads::startUpOf(FunctionIndex function, std::vector<uint32_t> calls, bool surely, std::vector<char>& walked) {
+  std::sort(calls.begin(), calls.end(), [&](uint32_t a, uint32_t b) { return before(p_.calls[a].place, p_.calls[b].place); });
+  Place first;  // where the first thread is started
+  auto starts = [&](Place at) {
+    if (Place loop = p_.around(at, Kind::Loop); loop.node != kNoNode) at = loop;
+    if (!first.known() || before(at, first)) first = at;
+  };
+  // Of a file's own code those that stand in that file.
+  if (auto own = rootsIn_.find(function); own != rootsIn_.end())
+    for (uint32_t r : own->second)
+      if (function != kNone || (!calls.empty() && roots_[r].call.file == p_.calls[calls.front()].place.file)) starts(roots_[r].call);
+  for (uint32_t c : calls) {
+    if (first.known() && before(first, p_.calls[c].place)) break;
+    bool any = false;
+    forEachCallee(c, [&](FunctionIndex f) { any |= starts_[f] != 0; });
+    if (any) starts(p_.calls[c].place);
+  }
+  for (uint32_t c : calls) {
+    const CallSite& call = p_.calls[c];
+    if (rootAround(call.place) != kNone) continue;
+    bool sure = surely && isSurelyRun(call.place);
+    if (!first.known() || before(call.place, first)) {
+      markStartUp(c, sure);
+    } else if (call.place == first && !walked[call.callee]) {
+      // It starts the thread somewhere inside: what it does before is still starting up.
+      walked[call.callee] = 1;
+      if (sure) primed_[call.callee] = 1;
+      if (sides_[call.callee].outside == Outside::Nobody) sides_[call.callee].outside = Outside::StartUp;
+      auto inside = p_.callsInFunction[call.callee];
+      startUpOf(call.callee, {inside.begin(), inside.end()}, sure, walked);
+      for (FunctionIndex f : overriders_[call.callee]) {
+        auto within = p_.callsInFunction[f];
+        entryCalls_.insert(entryCalls_.end(), within.begin(), within.end());
+      }
+    } else {
+      entryCalls_.push_back(c);
+    }
+  }
+}
+
+// func init(), static { … }: as the code of the file itself.
+bool Threads::runsAtLoad(FunctionIndex f) const {
+  const Function& fn = p_.functions[f];
+  return fn.form == FunctionForm::Initialiser && (fn.owner == kNone || (fn.modifiers & kStatic));
+}
+
+void Threads::followStartUp() {
+  std::vector<char> walked(p_.functions.size(), 0);
+  std::vector<uint32_t> loaded;  // calls of the files' own code
+  auto flush = [&] {
+    if (!loaded.empty()) startUpOf(kNone, std::move(loaded), true, walked);
+    loaded.clear();
+  };
+  for (uint32_t c = 0; c < p_.calls.size(); ++c) {
+    if (p_.calls[c].in != kNone || inTests(p_.calls[c].place)) continue;
+    if (!loaded.empty() && p_.calls[loaded.back()].place.file != p_.calls[c].place.file) flush();
+    loaded.push_back(c);
+  }
+  flush();
+  for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
+    if ((!isEntry(p_, f) && !runsAtLoad(f)) || !p_.functions[f].definition.known() || inTests(p_.functions[f].definition)) continue;
+    auto inside = p_.callsInFunction[f];
+    walked[f] = 1;
+    sides_[f].outside = Outside::StartUp;
+    startUpOf(f, {inside.begin(), inside.end()}, true, walked);
+  }
+}
+
+// What the entries run once threads may be there, and what anybody may call.
+void Threads::followOutside() {
+  std::vector<FunctionIndex> open;
+  auto enter = [&](FunctionIndex f, Outside outside) {
+    if (sides_[f].outside >= outside) return;
+    sides_[f].outside = outside;
+    open.push_back(f);
+  };
+  auto follow = [&](Outside outside) {
+    for (size_t i = 0; i < open.size(); ++i)
+      for (uint32_t c : p_.callsInFunction[open[i]])
+        if (rootAround(p_.calls[c].place) == kNone) forEachCallee(c, [&](FunctionIndex f) { enter(f, outside); });
+    open.clear();
+  };
+  for (uint32_t c : entryCalls_) forEachCallee(c, [&](FunctionIndex f) { enter(f, Outside::Entry); });
+  follow(Outside::Entry);
+  std::vector<char> overrides(p_.functions.size(), 0);
+  for (FunctionIndex f = 0; f < overriders_.size(); ++f)
+    for (FunctionIndex o : overriders_[f]) overrides[o] |= static_cast<char>(std::any_of(p_.callsOfFunction[f].begin(), p_.callsOfFunction[f].end(), [&](uint32_t c) { return !inTests(p_.calls[c].place); }));
+  for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
+    if (!p_.functions[f].definition.known() || inTests(p_.functions[f].definition) || isEntry(p_, f) || runsAtLoad(f) || isBody_[f] || overrides[f]) continue;
+    bool called = std::any_of(p_.callsOfFunction[f].begin(), p_.callsOfFunction[f].end(), [&](uint32_t c) { return !inTests(p_.calls[c].place); });
+    if (!called) enter(f, Outside::Anybody);
+  }
+  follow(Outside::Anybody);
+}
+
+// Is the thread put where the program finds it again? Then there is one for each such place.
+bool Threads::isKept(Place call) const {
+  const LoweredFile& file = p_.file(call);
+  for (NodeId up = call.node; up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Block; up = file.parents[up]) {
+    NodeId target = file[up].kind == Kind::Assign ? file.child(up, Role::Target) : kNoNode;
+    Symbol symbol = target == kNoNode ? Symbol{} : p_.symbolAt({call.file, target});
+    if (symbol.is(Symbol::Sort::Variable) && p_.variables[symbol.index()].storage != Storage::Local) return true;
+    if (file[up].kind == Kind::FieldInit) return true;
+  }
+  return false;
+}
+
+// while (true) { … }: what serves as long as the program runs.
+bool Threads::runsWithoutEnd(Place code) const {
+  const LoweredFile& file = p_.file(code);
+  for (NodeId n = code.node + 1; n < file.nodes.size() && file[n].span.begin < file[code.node].span.end; ++n) {
+    if (file[n].kind != Kind::Loop) continue;
+    NodeId condition = file.child(n, Role::Condition);
+    bool walks = false;
+    for (NodeId c : children(file, n)) walks |= file[c].kind == Kind::Variable || (file[c].role != Role::Body && file[c].kind != Kind::Block && c != condition);
+    if (condition == kNoNode ? !walks : file[condition].kind == Kind::Literal || file[condition].kind == Kind::Name || file[condition].kind == Kind::Logic || file[condition].kind == Kind::Member) return true;
+  }
+  return false;
+}
+
+// What anybody may call, and what runs on several threads itself, may start its thread again.
+void Threads::findRepeated() {
+  for (size_t r = 0; r < roots_.size(); ++r) {
+    Root& root = roots_[r];
+    if (root.many != Meeting::Never || root.in == kNone) continue;
+    const Side& starter = sides_[root.in];
+    bool again = starter.outside == Outside::Anybody || std::any_of(starter.roots.begin(), starter.roots.end(), [&](uint32_t of) { return of != kNone && of != r && roots_[of].many != Meeting::Never; });
+    if (!again || p_.functions[root.in].form == FunctionForm::Constructor || isKept(root.call)) continue;
+    bool endless = bodies_[r].empty() && runsWithoutEnd(root.start);
+    for (FunctionIndex body : bodies_[r]) endless |= p_.functions[body].definition.known() && runsWithoutEnd(p_.functions[body].definition);
+    if (!endless) root.many = Meeting::Likely;
+  }
+}
+
+// ----- answers
+
+Threads::Side Threads::sideOf(Place place, FunctionIndex in) const {
+  if (uint32_t root = rootAround(place); root != kNone) return {{root, kNone}, Outside::Nobody};
+  return sideOf(in);
+}
+
+std::vector<uint32_t> Threads::productionCallsOf(FunctionIndex function) const {
+  std::vector<uint32_t> out;
+  for (uint32_t c : p_.callsOfFunction[function])
+    if (!inTests(p_.calls[c].place)) out.push_back(c);
+  return out;
+}
+
+// In the function, or else in all that call it, before the place is reached.
+bool Threads::surelyCalledBefore(FunctionIndex in, Place place, const absl::flat_hash_set<FunctionIndex>& wanted, int depth) const {
+  if (in == kNone) return false;
+  for (uint32_t c : p_.callsInFunction[in]) {
+    const CallSite& call = p_.calls[c];
+    if (call.place.file == place.file && call.place.node < place.node && wanted.count(call.callee) && isSurelyRun(call.place) && rootAround(call.place) == kNone) return true;
+  }
+  std::vector<uint32_t> calls = depth < 5 ? productionCallsOf(in) : std::vector<uint32_t>();
+  if (calls.empty() || calls.size() > 20) return false;
+  return std::all_of(calls.begin(), calls.end(), [&](uint32_t c) { return surelyCalledBefore(p_.calls[c].in, p_.calls[c].place, wanted, depth + 1); });
+}
+
+bool Threads::calledBefore(FunctionIndex function, uint32_t root) const {
+  // What calls it on every way does as well.
+  constexpr size_t kMost = 200;
+  absl::flat_hash_set<FunctionIndex> wanted = {function};
+  std::vector<FunctionIndex> open = {function};
+  for (size_t i = 0; i < open.size() && open.size() < kMost; ++i)
+    for (uint32_t c : productionCallsOf(open[i])) {
+      const CallSite& call = p_.calls[c];
+      if (call.in != kNone && isSurelyRun(call.place) && rootAround(call.place) == kNone && wanted.insert(call.in).second) open.push_back(call.in);
+    }
+  return surelyCalledBefore(roots_[root].in, roots_[root].call, wanted, 0);
+}
+
+// The functions that lead to the place, each with where it goes on to it.
+void Threads::callsBefore(FunctionIndex in, Place place, int depth, absl::flat_hash_map<FunctionIndex, Place>& limits) const {
+  if (in == kNone || limits.size() > 100 || !limits.emplace(in, place).second || depth > 5) return;
+  for (uint32_t c : productionCallsOf(in)) callsBefore(p_.calls[c].in, p_.calls[c].place, depth + 1, limits);
+}
+
+bool Threads::isBefore(FunctionIndex function, const absl::flat_hash_map<FunctionIndex, Place>& limits, int depth) const {
+  std::vector<uint32_t> calls = productionCallsOf(function);
+  if (calls.empty() || calls.size() > 20 || limits.contains(function)) return false;
+  return std::all_of(calls.begin(), calls.end(), [&](uint32_t c) {
+    const CallSite& call = p_.calls[c];
+    if (rootAround(call.place) != kNone) return false;
+    auto limit = limits.find(call.in);
+    if (limit != limits.end()) return call.place.file == limit->second.file && call.place.node < limit->second.node && p_.around(call.place, Kind::Loop).node == kNoNode;
+    return call.in != kNone && depth < 3 && isBefore(call.in, limits, depth + 1);
+  });
+}
+
+bool Threads::onlyBefore(FunctionIndex function, uint32_t root) const {
+  if (function == kNone || sides_[function].roots[0] != kNone) return false;
+  absl::flat_hash_map<FunctionIndex, Place> limits;
+  callsBefore(roots_[root].in, roots_[root].call, 0, limits);
+  // What stands in the starting function itself, above the start, is told by the place alone.
+  return isBefore(function, limits, 0);
+}
+
+Meeting Threads::meeting(const Side& a, const Side& b, FunctionIndex inA, FunctionIndex inB) const {
+  Meeting out = Meeting::Never;
+  auto raise = [&](Meeting to) { out = std::max(out, to); };
+  for (uint32_t ra : a.roots)
+    for (uint32_t rb : b.roots)
+      if (ra != kNone && rb != kNone) raise(ra != rb ? Meeting::Certain : roots_[ra].many);
+  auto besides = [&](const Side& on, const Side& other, FunctionIndex inOther) {
+    for (uint32_t root : on.roots) {
+      if (root == kNone || other.outside < Outside::Entry || onlyBefore(inOther, root)) continue;
+      raise(other.outside == Outside::Entry ? Meeting::Certain : Meeting::Likely);
+    }
+  };
+  besides(a, b, inB);
+  besides(b, a, inA);
+  if (a.outside == Outside::Anybody || b.outside == Outside::Anybody) raise(Meeting::NotKnown);
+  return out;
+}
+
+std::vector<Place> Threads::wayTo(FunctionIndex function, uint32_t root) const {
+  std::vector<Place> out;
+  for (FunctionIndex f = function; f != kNone && out.size() < 64;) {
+    size_t k = sides_[f].roots[0] == root ? 0 : 1;
+    if (sides_[f].roots[k] != root || steps_[f].call[k] == kNone) break;
+    const CallSite& call = p_.calls[steps_[f].call[k]];
+    out.push_back(call.place);
+    f = rootAround(call.place) == root ? kNone : call.in;
+  }
+  std::reverse(out.begin(), out.end());
+  return out;
+}
+
+}  // namespace elmcart

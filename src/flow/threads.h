@@ -1,0 +1,129 @@
+// Which threads run a piece of code, and which two pieces can run at the same time.
+//
+// A root is a place where code is handed to a thread of its own: a started thread, a task of a pool,
+// a request handler. From each root, from the program's entry and from what nobody in the tree calls,
+// the calls are followed; a call of a method leads to what overrides it as well. Code that is handed
+// to the main thread or to an event thread is no root. Each function keeps its first two roots and the
+// call by which each got there, so that the time is linear in the number of calls.
+//
+// Starting up: what the entry (or a file that is loaded) runs before the first thread is started on
+// every way. What is only run then meets nothing.
+#pragma once
+
+#include <absl/container/flat_hash_map.h>
+#include <absl/container/flat_hash_set.h>
+
+#include <algorithm>
+#include <array>
+#include <string_view>
+#include <vector>
+
+#include "program/program.h"
+
+namespace elmcart {
+
+// Can two pieces of code run at the same time? Ordered: what is more certain is greater.
+enum class Meeting : uint8_t {
+  Never,     // one thread runs both, or one is over before the other can begin
+  NotKnown,  // no thread of this tree runs them, but callers that are not in it may
+  Likely,    // a thread runs one; the other is run by whoever calls it
+  Certain    // two threads of this tree run them
+};
+
+class Threads {
+ public:
+  // Who runs a piece of code, beside threads that are started for it.
+  enum class Outside : uint8_t { Nobody, StartUp, Entry, Anybody };
+
+  struct Root {
+    Place start;                  // what is handed over: a lambda, a name, an object
+    Place call;                   // what hands it over
+    FunctionIndex in = kNone;     // the function that does
+    // Can several such threads run at once? Likely where whoever starts one may do so again, and the thread
+    // is neither kept nor runs without end.
+    Meeting many = Meeting::Never;
+  };
+
+  // The sides from which a piece of code is run.
+  struct Side {
+    std::array<uint32_t, 2> roots = {kNone, kNone};  // positions in roots(); two at most are kept
+    Outside outside = Outside::Nobody;
+    friend bool operator==(const Side&, const Side&) = default;
+  };
+
+  // Threads that tests start say nothing of the program: `testFile` tells which files are tests.
+  Threads(const Program& program, std::vector<bool> testFile);
+
+  const std::vector<Root>& roots() const { return roots_; }
+  Side sideOf(FunctionIndex function) const { return function == kNone ? Side{{kNone, kNone}, Outside::StartUp} : sides_[function]; }
+  // A place inside code that is handed to a thread is run by that thread alone.
+  Side sideOf(Place place, FunctionIndex in) const;
+  // The functions around the two pieces tell more: what is only called before a thread is started does not meet it.
+  Meeting meeting(const Side& a, const Side& b, FunctionIndex inA = kNone, FunctionIndex inB = kNone) const;
+  // Whenever a thread of that root is started, has the function been called before?
+  bool calledBefore(FunctionIndex function, uint32_t root) const;
+  // Is each call of the function over when that thread is started?
+  bool onlyBefore(FunctionIndex function, uint32_t root) const;
+
+  // Is it called, on every way and before the first thread is started, while the program starts up?
+  bool calledAtStartUp(FunctionIndex function) const { return primed_[function]; }
+  // Does a thread of this tree run it?
+  bool reaches(FunctionIndex function) const { return function != kNone && sides_[function].roots[0] != kNone; }
+  // Are threads started in code of that file's language, are locks taken in that file?
+  bool startedIn(FileIndex f) const { return std::find(startedIn_.begin(), startedIn_.end(), p_.languageOf[f]) != startedIn_.end(); }
+  bool locksIn(FileIndex f) const { return locks_[f] != 0; }
+  bool startsIn(FileIndex f) const { return std::any_of(roots_.begin(), roots_.end(), [&](const Root& root) { return root.call.file == f; }); }
+  // The calls that lead from the root to the function, the root's own first.
+  std::vector<Place> wayTo(FunctionIndex function, uint32_t root) const;
+  // The root whose code a place stands in; kNone: it stands in none.
+  uint32_t rootAround(Place place) const;
+
+ private:
+  struct Step {
+    std::array<uint32_t, 2> call = {kNone, kNone};  // parallel to the roots of its side; kNone: the root's own code
+  };
+
+  void findRoots();
+  void startFrom(Place argument, Place call, FunctionIndex in, Meeting many);
+  void startObject(TypeIndex type, Place place, Place call, FunctionIndex in, Meeting many);
+  void addRoot(Place start, Place call, FunctionIndex in, Meeting many, FunctionIndex body);
+  void findRepeated();
+  bool isKept(Place call) const;
+  bool runsWithoutEnd(Place code) const;
+  bool handsToMainThread(Place call) const;
+  void indexOverriders();
+  void followRoots();
+  void findStarters();
+  void followStartUp();
+  void startUpOf(FunctionIndex function, std::vector<uint32_t> calls, bool surely, std::vector<char>& walked);
+  void markStartUp(uint32_t call, bool surely);
+  void followOutside();
+  bool isSurelyRun(Place place) const;
+  bool runsAtLoad(FunctionIndex function) const;
+  bool surelyCalledBefore(FunctionIndex in, Place place, const absl::flat_hash_set<FunctionIndex>& wanted, int depth) const;
+  void callsBefore(FunctionIndex in, Place place, int depth, absl::flat_hash_map<FunctionIndex, Place>& limits) const;
+  bool isBefore(FunctionIndex function, const absl::flat_hash_map<FunctionIndex, Place>& limits, int depth) const;
+  std::vector<uint32_t> productionCallsOf(FunctionIndex function) const;
+  bool inTests(Place place) const { return testFile_[place.file]; }
+  template <typename Each>
+  void forEachCallee(uint32_t call, Each each) const;
+
+  const Program& p_;
+  std::vector<bool> testFile_;
+  std::vector<Root> roots_;
+  std::vector<std::vector<FunctionIndex>> bodies_;     // parallel to roots_: the functions it begins with
+  absl::flat_hash_map<FunctionIndex, std::vector<uint32_t>> rootsIn_;  // by the function that starts them
+  std::vector<std::pair<Place, uint32_t>> lambdas_;    // code handed over where it is written, by place, with its root
+  absl::flat_hash_map<std::pair<FileIndex, NodeId>, uint32_t> startedCalls_;  // go work(): the call is the thread's own
+  std::vector<Side> sides_;                            // by function
+  std::vector<Step> steps_;                            // by function
+  std::vector<std::vector<FunctionIndex>> overriders_; // by function
+  std::vector<char> starts_;                           // by function: does it start a thread, itself or by what it calls?
+  std::vector<char> primed_;                           // by function
+  std::vector<const Language*> startedIn_;
+  std::vector<char> locks_;                            // by file
+  std::vector<char> isBody_;                           // by function: a root's own
+  std::vector<uint32_t> entryCalls_;                   // calls of the entries after a thread was started
+};
+
+}  // namespace elmcart

@@ -1,0 +1,133 @@
+// Which threads run a function, and which two functions can run at the same time, on small programs.
+#include <gtest/gtest.h>
+
+#include <string>
+#include <vector>
+
+#include "flow/threads.h"
+#include "program/load.h"
+#include "program/program.h"
+
+using namespace elmcart;
+
+namespace {
+
+struct Case {
+  const char* name;
+  const char* file;
+  const char* source;
+  const char* a;  // two functions of it
+  const char* b;
+  Meeting meeting;
+};
+
+FunctionIndex named(const Program& p, const std::string& name) {
+  FunctionIndex out = kNone;
+  for (FunctionIndex i = 0; i < p.functions.size(); ++i)
+    if (p.text(p.functions[i].name) == name && (out == kNone || p.functions[i].definition.known())) out = i;
+  return out;
+}
+
+Program programOf(const Case& c) {
+  std::vector<LoweredFile> files;
+  files.push_back(lowerText(c.file, c.source));
+  Linking linking(".", 1, 0, 1);
+  for (LoweredFile& file : files) linking.add(std::move(file));
+  return linking.finish();
+}
+
+class Meets : public testing::TestWithParam<Case> {};
+
+TEST_P(Meets, AsStated) {
+  const Case& c = GetParam();
+  Program p = programOf(c);
+  Threads threads(p, std::vector<bool>(p.files.size(), false));
+  FunctionIndex a = named(p, c.a), b = named(p, c.b);
+  ASSERT_NE(a, kNone) << c.a;
+  ASSERT_NE(b, kNone) << c.b;
+  EXPECT_EQ(static_cast<int>(threads.meeting(threads.sideOf(a), threads.sideOf(b), a, b)), static_cast<int>(c.meeting));
+  EXPECT_EQ(static_cast<int>(threads.meeting(threads.sideOf(b), threads.sideOf(a), b, a)), static_cast<int>(c.meeting)) << "the other way round";
+}
+
+// ----- how threads are started, in each language that has them
+
+const Case kStarted[] = {
+    {"CppThread", "a.cpp", "#include <thread>\nvoid lift() {}\nint main() { std::thread t(lift); lift(); t.join(); }", "lift", "lift", Meeting::Certain},
+    {"CppLambda", "a.cpp", "#include <thread>\nvoid lift() {}\nint main() { std::thread t([] { lift(); }); lift(); t.join(); }", "lift", "lift", Meeting::Certain},
+    {"CppCollection", "a.cpp", "#include <thread>\n#include <vector>\nvoid lift() {}\nint main() { std::vector<std::thread> all; for (int i = 0; i < 3; ++i) all.emplace_back(lift); }", "lift", "lift", Meeting::Certain},
+    {"CppObject", "a.cpp", "#include <thread>\nstruct Crane { void operator()() { lift(); } void lift() {} };\nint main() { std::thread t{Crane()}; Crane c; c.lift(); }", "lift", "lift", Meeting::Certain},
+    {"CppVirtual", "a.cpp", "#include <pthread.h>\nstruct Work { virtual void run() = 0; };\nvoid lift() {}\nstruct Crane : Work { void run() override { lift(); } };\nvoid* entry(void* w) { static_cast<Work*>(w)->run(); return 0; }\nint main() { Crane c; pthread_t t; pthread_create(&t, 0, entry, &c); lift(); }", "lift", "lift", Meeting::Certain},
+    {"JavaRunnable", "A.java", "class A { static void lift() {} static class Work implements Runnable { public void run() { lift(); } } public static void main(String[] a) { new Thread(new Work()).start(); lift(); } }", "lift", "lift", Meeting::Certain},
+    {"JavaSubclass", "A.java", "class A { static void lift() {} static class Work extends Thread { public void run() { lift(); } } public static void main(String[] a) { new Work().start(); lift(); } }", "lift", "lift", Meeting::Certain},
+    {"JavaReference", "A.java", "class A { static void lift() {} public static void main(String[] a) { new Thread(A::lift).start(); lift(); } }", "lift", "lift", Meeting::Certain},
+    {"KotlinThread", "a.kt", "import kotlin.concurrent.thread\nfun lift() {}\nfun main() { thread { lift() }\n lift() }", "lift", "lift", Meeting::Certain},
+    {"PythonTarget", "a.py", "import threading\ndef lift():\n    pass\ndef main():\n    threading.Thread(target=lift).start()\n    lift()\nmain()\n", "lift", "lift", Meeting::Certain},
+    {"PythonSubclass", "a.py", "import threading\ndef lift():\n    pass\nclass Crane(threading.Thread):\n    def run(self):\n        lift()\ndef main():\n    Crane().start()\n    lift()\nmain()\n", "lift", "lift", Meeting::Certain},
+    {"PythonMany", "a.py", "import threading\ndef lift():\n    pass\ndef main():\n    for t in [threading.Thread(target=lift) for i in range(3)]:\n        t.start()\nmain()\n", "lift", "lift", Meeting::Certain},
+    {"GoStatement", "a.go", "package main\nfunc lift() {}\nfunc main() {\n\tgo lift()\n\tlift()\n}\n", "lift", "lift", Meeting::Certain},
+    {"GoLiteral", "a.go", "package main\nfunc lift() {}\nfunc main() {\n\tgo func() {\n\t\tlift()\n\t}()\n\tlift()\n}\n", "lift", "lift", Meeting::Certain},
+    {"GoHandler", "a.go", "package main\nimport \"net/http\"\nvar n int\nfunc count() { n++ }\nfunc serve(w http.ResponseWriter, r *http.Request) { count() }\nfunc main() {\n\thttp.HandleFunc(\"/\", serve)\n\thttp.ListenAndServe(\":80\", nil)\n}\n", "count", "count", Meeting::Certain},
+    {"CsharpThread", "A.cs", "using System.Threading;\nclass A { static void Lift() {} static void Main() { new Thread(Lift).Start(); Lift(); } }", "Lift", "Lift", Meeting::Certain},
+    {"SwiftQueue", "a.swift", "import Dispatch\nfunc lift() {}\nfunc order() {\n    DispatchQueue.global().async { lift() }\n    lift()\n}\n", "lift", "lift", Meeting::Likely},
+};
+
+// ----- what never meets
+
+const Case kApart[] = {
+    {"OneThreadAlone", "a.go", "package main\nfunc lift() {}\nfunc main() {\n\tgo lift()\n}\n", "lift", "lift", Meeting::Never},
+    {"MainAlone", "a.go", "package main\nfunc lift() {}\nfunc work() {}\nfunc main() {\n\tgo work()\n\tlift()\n}\n", "lift", "lift", Meeting::Never},
+    {"BeforeTheFirstThread", "a.go", "package main\nfunc read() {}\nfunc work() { read() }\nfunc set() {}\nfunc main() {\n\tset()\n\tgo work()\n}\n", "set", "read", Meeting::Never},
+    {"BeforeInACallee", "a.py", "import threading\ndef read():\n    pass\ndef set_up():\n    pass\ndef start():\n    set_up()\n    threading.Thread(target=read).start()\ndef main():\n    start()\nmain()\n", "set_up", "read", Meeting::Never},
+    {"AfterTheFirstThread", "a.go", "package main\nfunc read() {}\nfunc work() { read() }\nfunc set() {}\nfunc main() {\n\tgo work()\n\tset()\n}\n", "set", "read", Meeting::Certain},
+    {"BeforeInALoop", "a.go", "package main\nfunc read() {}\nfunc work() { read() }\nfunc set() {}\nfunc main() {\n\tfor {\n\t\tset()\n\t\tgo work()\n\t}\n}\n", "set", "read", Meeting::Certain},
+    {"OnlyBeforeItsOwnThread", "A.java", "public class A { void read() {} void set() {} public void open() { set(); new Thread(this::read).start(); } }", "set", "read", Meeting::NotKnown},
+    {"MainQueue", "a.swift", "import Dispatch\nfunc lift() {}\nfunc order() {\n    DispatchQueue.main.async { lift() }\n    lift()\n}\n", "lift", "lift", Meeting::NotKnown},
+    {"MainDispatcher", "a.kt", "fun lift() {}\nfun order(scope: CoroutineScope) { scope.launch(Dispatchers.Main) { lift() }\n lift() }", "lift", "lift", Meeting::NotKnown},
+    {"CodeThatIsLoaded", "a.py", "import threading\ndef read():\n    pass\ndef set_up():\n    pass\nset_up()\nthreading.Thread(target=read).start()\n", "set_up", "read", Meeting::Never},
+    {"NoThreads", "a.cpp", "void lift() {}\nint main() { lift(); }", "lift", "lift", Meeting::Never},
+};
+
+// ----- what is not told
+
+const Case kUntold[] = {
+    {"ALibrary", "a.go", "package crane\nfunc Lift() {}\n", "Lift", "Lift", Meeting::NotKnown},
+    {"AThreadAndAnybody", "a.go", "package crane\nfunc lift() {}\nfunc Start() {\n\tgo lift()\n}\nfunc Stop() { lift() }\n", "lift", "lift", Meeting::Likely},
+    {"StartedByAnybody", "a.go", "package crane\nfunc lift() {}\nfunc Order() {\n\tgo lift()\n}\n", "lift", "lift", Meeting::Likely},
+    {"ServesWithoutEnd", "a.go", "package crane\nfunc lift() {}\nfunc serve() {\n\tfor {\n\t\tlift()\n\t}\n}\nfunc Start() {\n\tgo serve()\n}\n", "lift", "lift", Meeting::Never},
+    {"IsKept", "A.java", "class A { Thread kept; void lift() {} public void open() { kept = new Thread(this::lift); kept.start(); } }", "lift", "lift", Meeting::Never},
+    {"TwoThreads", "a.go", "package main\nfunc lift() {}\nfunc one() { lift() }\nfunc two() { lift() }\nfunc main() {\n\tgo one()\n\tgo two()\n}\n", "lift", "lift", Meeting::Certain},
+};
+
+std::string nameOf(const testing::TestParamInfo<Case>& info) { return info.param.name; }
+
+INSTANTIATE_TEST_SUITE_P(Started, Meets, testing::ValuesIn(kStarted), nameOf);
+INSTANTIATE_TEST_SUITE_P(Apart, Meets, testing::ValuesIn(kApart), nameOf);
+INSTANTIATE_TEST_SUITE_P(Untold, Meets, testing::ValuesIn(kUntold), nameOf);
+
+// ----- ways and order
+
+TEST(Threads, TellsTheCallsByWhichAThreadGetsThere) {
+  Program p = programOf({"", "a.go", "package main\nfunc lift() {}\nfunc swing() { lift() }\nfunc work() { swing() }\nfunc main() {\n\tgo work()\n}\n", "", "", Meeting::Never});
+  Threads threads(p, {false});
+  ASSERT_EQ(threads.roots().size(), 1u);
+  std::vector<uint32_t> lines;
+  for (Place call : threads.wayTo(named(p, "lift"), 0)) lines.push_back(p.line(call));
+  EXPECT_EQ(lines, (std::vector<uint32_t>{4, 3}));
+}
+
+TEST(Threads, KnowsWhatWasCalledBeforeAThreadIsStarted) {
+  Program p = programOf({"", "a.py", "import threading\nclass Board:\n    def book(self):\n        pass\n    def maybe(self):\n        pass\n    def work(self):\n        pass\n    def __init__(self, wanted):\n        self.book()\n        if wanted:\n            self.maybe()\n        self.start()\n    def start(self):\n        threading.Thread(target=self.work).start()\n", "", "", Meeting::Never});
+  Threads threads(p, {false});
+  ASSERT_EQ(threads.roots().size(), 1u);
+  EXPECT_TRUE(threads.calledBefore(named(p, "book"), 0));
+  EXPECT_FALSE(threads.calledBefore(named(p, "maybe"), 0));
+  EXPECT_FALSE(threads.calledBefore(named(p, "work"), 0));
+  EXPECT_TRUE(threads.onlyBefore(named(p, "maybe"), 0));
+}
+
+TEST(Threads, WhatTestsStartSaysNothing) {
+  Program p = programOf({"", "a.go", "package main\nfunc lift() {}\nfunc main() {\n\tgo lift()\n\tlift()\n}\n", "", "", Meeting::Never});
+  EXPECT_EQ(Threads(p, {true}).roots().size(), 0u);
+}
+
+}  // namespace
