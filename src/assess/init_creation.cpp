@@ -472,9 +472,9 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<std::pair<FunctionIndex, VariableIndex>> told;
   // What is called on an object of which nothing is told may be the setup.
-  std::set<std::string_view> calledByName;
+  std::set<std::pair<const Language*, std::string_view>> calledByName;
   for (const ForeignCall& call : p.foreignCalls)
-    if (!s.inTests(call.place)) calledByName.insert(lastPart(p.text(call.name)));
+    if (!s.inTests(call.place) && p.language(call.place.file).infersTypes) calledByName.emplace(p.languageOf[call.place.file], lastPart(p.text(call.name)));
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isInstance(e)) continue;
@@ -512,7 +512,7 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       if (made || setters.size() != 1) continue;
       FunctionIndex setup = *setters.begin();
       if (p.functions[setup].owner != e.type || (s.entityOfAccessPoint[setup] != SIZE_MAX && !ofObject) || p.functions[setup].form == FunctionForm::Setter || p.functions[setup].form == FunctionForm::Getter) continue;
-      if (calledByName.count(p.text(p.functions[setup].name)) || !told.insert({setup, state.variable}).second) continue;
+      if (calledByName.count({p.languageOf[home.file], p.text(p.functions[setup].name)}) || !told.insert({setup, state.variable}).second) continue;
       std::erase_if(users, [&](const Use* use) { return use->in == setup || s.inTests(use->place) || testsIt(p, use->in, state.variable); });
       std::set<FunctionIndex> needing;
       for (const Use* use : users) {

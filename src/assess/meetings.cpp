@@ -46,7 +46,7 @@ Meetings::Pair Meetings::best() const {
   for (const Entry& change : entries_) {
     if (!change.changes) continue;
     for (const Entry& other : entries_) {
-      if (wanted_ && other.use != wanted_) continue;
+      if ((wanted_ && other.use != wanted_) || (withReaders_ && other.changes)) continue;
       Meeting meeting = s_.threads.meeting(change.side, other.side, change.use->in, other.use->in);
       // Best at another place than where it is changed, on a thread that is seen.
       auto rank = [&](Meeting m, const Use* a, const Use* b, const Threads::Side& side) { return std::make_tuple(m, side.roots[0] != kNone, a != b); };

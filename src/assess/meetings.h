@@ -18,7 +18,8 @@ class Meetings {
     Threads::Side changeSide, otherSide;
   };
 
-  explicit Meetings(const Subject& subject) : s_(subject) {}
+  // `withReaders`: two changes do each other no harm, only who looks at it meanwhile is harmed.
+  explicit Meetings(const Subject& subject, bool withReaders = false) : s_(subject), withReaders_(withReaders) {}
   void add(const Use& use, bool changes);
   // The one use that the changes are to meet; without it, any that was added is.
   void addOther(const Use& use);
@@ -37,6 +38,7 @@ class Meetings {
   const Subject& s_;
   std::vector<Entry> entries_;
   const Use* wanted_ = nullptr;
+  bool withReaders_;
 };
 
 // Do the entity's class or file take locks, or keep it in a slot that is meant to be shared? Then who wrote them reckons with threads.

@@ -55,7 +55,6 @@ void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
     // Made while the program starts up, it is there when threads come.
     std::vector<FunctionIndex> functions = accessPointFunctions(e);
     bool primed = std::any_of(functions.begin(), functions.end(), [&](FunctionIndex f) { return s.threads.calledAtStartUp(f); });
-    if (primed && !s.threads.startedIn(e.place.file)) continue;
     std::vector<Evidence> way;
     // Two threads race where it is made: who only looks makes nothing.
     std::optional<Sureness> sureness = sureByThreads(s, e, e.creation.in == kNone ? functions : std::vector<FunctionIndex>{e.creation.in}, &way, true);
@@ -312,7 +311,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       const Variable& variable = p.variables[field.variable];
       bool volatilePublishes = (variable.modifiers & kVolatile) && p.guarantees(variable.declarations.front().file).volatilePublishes.holds;
       bool stepsAtomic = p.guarantees(variable.declarations.front().file).collectionStepsAtomic.holds;
-      Meetings meetings(s);
+      Meetings meetings(s, stepsAtomic);
       bool onlyCounts = true;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
@@ -322,7 +321,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
         if ((use.access == Access::Write && !readsItself(p, use)) || use.access == Access::Call) onlyCounts = false;
         if (!s.locks.at(use.place, use.in).empty() || (volatilePublishes && (whole || !changes))) continue;
         // Where each step on a collection is whole, a walk over it takes many.
-        if (stepsAtomic && (changes ? whole || use.access == Access::Write : !isWalkedOver(p, use.place))) continue;
+        if (stepsAtomic && (changes ? whole : !isWalkedOver(p, use.place))) continue;
         meetings.add(use, changes);
       }
       // Counting up is a lost update, and a lock that is held here and there is a mixed guard: checks of their own.

@@ -19,7 +19,8 @@ bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
   if (variable.storage == Storage::Field && oneOfMany(s, e)) return false;
   uint32_t traits = variableTraits(s.program, field.variable);
   if (traits & (kAtomicType | kThreadType | kLockType | kConditionType | kOnceFlagType | kPerThread | kLazyType)) return false;
-  // The slot of an instance is told of by the checks of its creation.
+  // The slot of an instance that is made on first use is told of by the checks of its creation.
+  if (e.creation.time != CreationTime::Lazy) return true;
   return field.variable != e.slot || e.type == kNone || s.program.classBehind(e.place.file, variable.type) == kNone;
 }
 
@@ -255,6 +256,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         bool makesOne = e.kind == EntityKind::Registry && actAt(p, acting->place) == CollectionAct::Add;
         bool expected = (traits & kSafeToShare) || guardedApart || makesOne;
         if (way.empty() && !expected) continue;
+        if (way.empty() && !guardedApart) sureness = Sureness::Possible;
         // One finding for a function: what it does again is named with the first.
         auto [before, fresh] = inFunction.emplace(std::make_pair(tested.in, field.variable), out.size());
         if (!fresh) {

@@ -30,6 +30,7 @@ Threads::Threads(const Program& program, std::vector<bool> testFile) : p_(progra
   for (const LoweredFile& file : p_.files)
     locks_.push_back(static_cast<char>(std::any_of(file.nodes.begin(), file.nodes.end(), [](const Node& node) { return node.kind == Kind::Guard; })));
   indexOverriders();
+  indexStructuralOverriders();
   findRoots();
   followRoots();
   findStarters();
@@ -188,6 +189,37 @@ void Threads::indexOverriders() {
           if (p_.functions[overridden].parameters.size() == p_.functions[f].parameters.size()) overriders_[overridden].push_back(f);
       return false;
     });
+  }
+}
+
+// Where classes do not say which interfaces they have, those with all of its methods have it.
+void Threads::indexStructuralOverriders() {
+  constexpr size_t kMostTypes = 40;  // that have a method of one name: more tell nothing
+  absl::flat_hash_map<NameId, std::vector<FunctionIndex>> byName;
+  for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
+    const Function& fn = p_.functions[f];
+    if (fn.owner != kNone && fn.definition.known() && p_.guarantees(fn.definition.file).noSubclasses.holds && p_.types[fn.owner].form != TypeForm::Interface) byName[fn.name].push_back(f);
+  }
+  auto methodOf = [&](TypeIndex type, FunctionIndex wanted) {
+    for (FunctionIndex m : p_.types[type].methods)
+      if (p_.functions[m].name == p_.functions[wanted].name && p_.functions[m].parameters.size() == p_.functions[wanted].parameters.size()) return m;
+    return FunctionIndex{kNone};
+  };
+  for (const TypeDecl& type : p_.types) {
+    if (type.form != TypeForm::Interface || !type.definition.known() || !p_.guarantees(type.definition.file).noSubclasses.holds || type.methods.empty()) continue;
+    const std::vector<FunctionIndex>* fewest = nullptr;
+    bool any = true;
+    for (FunctionIndex m : type.methods) {
+      auto found = byName.find(p_.functions[m].name);
+      any &= found != byName.end();
+      if (any && (!fewest || found->second.size() < fewest->size())) fewest = &found->second;
+    }
+    if (!any || !fewest || fewest->size() > kMostTypes) continue;
+    for (FunctionIndex candidate : *fewest) {
+      TypeIndex owner = p_.functions[candidate].owner;
+      if (std::any_of(type.methods.begin(), type.methods.end(), [&](FunctionIndex m) { return methodOf(owner, m) == kNone; })) continue;
+      for (FunctionIndex m : type.methods) overriders_[m].push_back(methodOf(owner, m));
+    }
   }
 }
 

@@ -92,6 +92,7 @@ class Threads {
   bool runsWithoutEnd(Place code) const;
   bool handsToMainThread(Place call) const;
   void indexOverriders();
+  void indexStructuralOverriders();
   void followRoots();
   void findStarters();
   void followStartUp();

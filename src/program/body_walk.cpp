@@ -782,11 +782,15 @@ class BodyWalk {
   }
 
   TypeUseId visitGuard(NodeId id) {
+    // What stands between lock() and unlock() is no scope of its own.
+    bool open = node(id).is(Kind::Guard, GuardForm::LockUnlock);
     size_t mark = locals_.size();
-    visitChildren(id);
-    for (NodeId c : children(file(), id))
+    for (NodeId c : children(file(), id)) {
+      if (open && node(c).role == Role::Body) visitChildren(c);
+      else visit(c);
       if (node(c).role == Role::Lock) monitor(c);
-    locals_.resize(mark);
+    }
+    if (!open) locals_.resize(mark);
     return 0;
   }
 

@@ -151,7 +151,10 @@ void Recogniser::findState(Entity& entity) {
       return;
     }
   }
-  p_.anyBase(entity.type, [&](TypeIndex t, const Base*) {
+  // Behind an interface or a base stands the class that is made for it.
+  TypeIndex made = entity.creation.made;
+  bool derived = made != kNone && made != entity.type && (p_.types[entity.type].form == TypeForm::Interface || p_.derivesFrom(made, entity.type));
+  p_.anyBase(derived ? made : entity.type, [&](TypeIndex t, const Base*) {
     for (VariableIndex f : p_.types[t].fields) {
       uint32_t traits = p_.traits(p_.variables[f].declarations.front().file, p_.variables[f].type);
       if (traits & (kLockType | kConditionType | kOnceFlagType)) continue;

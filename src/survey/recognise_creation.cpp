@@ -74,7 +74,7 @@ void Recogniser::findTests(Entity& entity, Place place) const {
 }
 
 // The class made by the value of an assignment, and where.
-bool Recogniser::readCreation(Place value, CreationFacts& facts) const {
+bool Recogniser::readCreation(Place value, CreationFacts& facts, int depth) const {
   const LoweredFile& file = p_.file(value);
   const Node& node = file[value.node];
   if (node.kind == Kind::Dereference || node.kind == Kind::Cast || node.kind == Kind::AddressOf) {
@@ -100,7 +100,9 @@ bool Recogniser::readCreation(Place value, CreationFacts& facts) const {
       // A factory: it returns what it creates.
       for (const Place& returned : o_.returnsOf(symbol.index())) {
         CreationFacts inner;
-        if (p_.node(returned).kind == Kind::Create && readCreation(returned, inner)) {
+        // … or what another one does.
+        bool another = depth < 3 && p_.node(returned).kind == Kind::Call && p_.symbolAt(returned).is(Symbol::Sort::Function) && p_.symbolAt(returned).index() != symbol.index();
+        if ((another || p_.node(returned).kind == Kind::Create) && readCreation(returned, inner, depth + 1)) {
           facts.place = value;
           facts.made = inner.made;
           return true;

@@ -76,7 +76,7 @@ class Recogniser {
   // an earlier `if (slot) return …;` in a block around it.
   void findTests(Entity& entity, Place place) const;
   // The class made by the value of an assignment, and where.
-  bool readCreation(Place value, CreationFacts& facts) const;
+  bool readCreation(Place value, CreationFacts& facts, int depth = 0) const;
   void findCreation(Entity& entity);
   // Does it hold nothing at first?
   bool startsEmpty(VariableIndex v) const;

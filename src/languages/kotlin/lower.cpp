@@ -381,6 +381,18 @@ class KotlinLowerer : public SharedLowerer {
       if (TSNode inner = childOfType(lambda, "statements"); !isNull(inner)) statements(inner, block);
       return;
     }
+    // value?.let { return it }: what is there is handed out.
+    if (role == Role::None && is(callee, "navigation_expression") && !isNull(lambda) && text(callee).ends_with("?.let")) {
+      TSNode inner = childOfType(lambda, "statements");
+      if (named(inner).size() == 1 && text(firstNamed(inner)) == "return it") {
+        NodeId branch = add(parent, Kind::If, role, node);
+        nullTest(callee, branch, Role::Condition, NullTestForm::IsNotNull, firstNamed(callee));
+        NodeId block = add(branch, Kind::Block, Role::Then, lambda);
+        NodeId result = add(block, Kind::Return, Role::None, firstNamed(inner));
+        visit(firstNamed(callee), result, Role::Value);
+        return;
+      }
+    }
     // value.also { slot = it }: an assignment that is worth its value.
     if (is(callee, "navigation_expression") && !isNull(lambda)) {
       std::string_view written = text(callee);

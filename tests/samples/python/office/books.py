@@ -7,7 +7,7 @@ class BerthBook:  # entity: singleton BerthBook lazy none
 
     def __new__(cls):
         if cls._instance is None:
-            cls._instance = super().__new__(cls)
+            cls._instance = super().__new__(cls)  # finding: thread.unguarded-creation
         return cls._instance
 
     def __init__(self):
@@ -37,7 +37,7 @@ _roster = None  # entity: shared-instance _roster lazy none
 def get_roster():
     global _roster
     if _roster is None:
-        _roster = PilotRoster()
+        _roster = PilotRoster()  # finding: thread.unguarded-creation
     return _roster
 
 

@@ -24,7 +24,7 @@ def kept(cls):
     @functools.wraps(cls)
     def make(*args, **kwargs):
         if cls not in instances:
-            instances[cls] = cls(*args, **kwargs)
+            instances[cls] = cls(*args, **kwargs)  # finding: thread.unguarded-creation
         return instances[cls]
 
     return make

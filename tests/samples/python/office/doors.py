@@ -3,7 +3,7 @@ class Foghorn:  # entity: singleton Foghorn lazy none
 
     def __new__(cls):
         if cls._horn is None:
-            cls._horn = super().__new__(cls)
+            cls._horn = super().__new__(cls)  # finding: thread.unguarded-creation
         return cls._horn
 
     def __init__(self):
