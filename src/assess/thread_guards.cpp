@@ -241,6 +241,12 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         auto guardAround = [&](Place place) { return p.around(place, Kind::Guard); };
         bool together = false;
         for (Place up = guardAround(tested.place); up.node != kNoNode && !together; up = guardAround(up)) together = p.isInside(acting->place, up.node);
+        // Looked for again under the lock under which it is changed.
+        Place changing = guardAround(acting->place);
+        for (uint32_t a : p.usesOfVariable[field.variable]) {
+          const Use& again = p.uses[a];
+          together |= changing.node != kNoNode && again.place.file == changing.file && p.isInside(again.place, changing.node) && again.place.node < acting->place.node && again.place.node > tested.place.node && !changesIt(again);
+        }
         if (together || !told.insert({branch.file, branch.node}).second) continue;
         // What comes in between is any change of it, by this function on another thread or by another.
         Meetings meetings(s);
