@@ -46,11 +46,12 @@ p.lead { margin:0 0 14px; color:var(--soft); }
 .card b { display:block; font-size:24px; font-weight:600; }
 .card span { color:#bcd0da; font-size:13px; }
 table { border-collapse:collapse; width:100%; font-size:13.5px; }
+td:nth-child(2), td:nth-child(6) { overflow-wrap:anywhere; min-width:160px; }
 th { text-align:left; color:var(--soft); font-weight:600; border-bottom:2px solid var(--line); padding:6px 8px; }
 td { border-bottom:1px solid var(--line); padding:6px 8px; vertical-align:top; }
 td.n { text-align:right; font-variant-numeric:tabular-nums; }
 code,pre { font-family:"DejaVu Sans Mono",monospace; font-size:12.5px; }
-.place { color:var(--soft); font-family:"DejaVu Sans Mono",monospace; font-size:12px; white-space:nowrap; }
+.place { color:var(--soft); font-family:"DejaVu Sans Mono",monospace; font-size:12px; overflow-wrap:anywhere; }
 .risk { display:inline-block; min-width:34px; text-align:center; border-radius:5px; color:#fff; font-weight:700; padding:1px 6px; font-variant-numeric:tabular-nums; }
 .high { background:var(--red); } .mid { background:var(--amber); } .low { background:var(--blue); }
 .pill { display:inline-block; border:1px solid var(--line); border-radius:10px; padding:0 8px; font-size:12px; color:var(--soft); background:var(--wash); white-space:nowrap; }
