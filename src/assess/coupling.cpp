@@ -45,6 +45,8 @@ std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
   }
   for (const Consumer& c : e.consumers) {
     if (c.in == kNone || isMain(s.program, c.in) || s.inTests(c.place)) continue;
+    // Who puts an object there provides it, and depends on nothing.
+    if (e.type != kNone && c.access == Access::Write && c.method == kNone && c.field == kNone) continue;
     // What a file does while it is loaded has no signature to say it in.
     if (s.program.functions[c.in].form == FunctionForm::Initialiser && s.program.functions[c.in].owner == kNone) continue;
     // Another class in the entity's own file still hides it from its signature.

@@ -43,6 +43,8 @@ class Meetings {
 
 // Do the entity's class or file take locks, or keep it in a slot that is meant to be shared? Then who wrote them reckons with threads.
 bool reckonsWithThreads(const Subject& s, const Entity& e);
+// What lies between two locks, or between a look and a change, is read off the code: that is never certain.
+inline Sureness atMostLikely(Sureness sureness) { return sureness == Sureness::Certain ? Sureness::Likely : sureness; }
 // Nothing: the two never meet.
 std::optional<Sureness> surenessOf(const Subject& s, const Entity& e, Meeting meeting);
 // How sure it is that two threads are in these functions at once, and by which ways they get there.

@@ -122,7 +122,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       const Meetings::Pair pair = meetings.best();
       std::optional<Sureness> sureness = surenessOf(s, e, pair.meeting);
       if (!sureness) continue;
-      Finding f = makeFinding(s, infoOf("thread.mixed-guard"), i, std::min(*sureness, Sureness::Likely));
+      Finding f = makeFinding(s, infoOf("thread.mixed-guard"), i, atMostLikely(*sureness));
       std::string name(p.text(p.variables[field.variable].name));
       LockSet held = s.locks.at(with.place, with.in);
       if (pair.meeting >= Meeting::Likely) f.evidence = meetings.ways(pair);
@@ -270,7 +270,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
           if (evidence.size() < 12) evidence.push_back({tested.place, "the same happens here"});
           continue;
         }
-        Finding f = makeFinding(s, infoOf("thread.check-then-act"), i, std::min(*sureness, Sureness::Likely));
+        Finding f = makeFinding(s, infoOf("thread.check-then-act"), i, atMostLikely(*sureness));
         f.place = tested.place;
         f.message = functionName(p, tested.in) + " looks into " + name + " and then changes it: another thread can change it in between.";
         f.evidence = way;

@@ -135,7 +135,7 @@ static partial class Works
 {
     public static void UseRockets()
     {
-        Flare.flareNow = new Rocket();  // finding: coupling.hidden-dependency single.replaceable
+        Flare.flareNow = new Rocket();  // finding: single.replaceable
     }
 }
 
@@ -908,7 +908,7 @@ class WideRaft : Raft
 {
     public static void Open()
     {
-        one = new WideRaft();  // finding: coupling.hidden-dependency single.replaceable
+        one = new WideRaft();  // finding: single.replaceable
     }
 
     public void Load()
@@ -973,7 +973,7 @@ static partial class Works
         Plate.Get("a", 1).Rename("b");
         Plate.Get("c", 2);
         Sign.Get("a");  // finding: coupling.hidden-dependency
-        WideRaft.Get().Sink();
+        WideRaft.Get().Sink();  // finding: coupling.hidden-dependency
         Raft.Get().Sink();
         Punt.Get().Push();  // finding: coupling.hidden-dependency
         Ferry.Get().Cross();  // finding: coupling.hidden-dependency

@@ -16,7 +16,7 @@ class DeepBerth extends Berth {
   DeepBerth() : super._();
 
   static void open() {
-    Berth.berth = DeepBerth();  // finding: single.replaceable coupling.hidden-dependency
+    Berth.berth = DeepBerth();  // finding: single.replaceable
   }
 }
 
