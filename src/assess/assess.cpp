@@ -47,7 +47,7 @@ int laneOf(std::string_view note, std::string_view* rest) {
   return 0;
 }
 
-double sureFactor(Sureness sureness) { return sureness == Sureness::Certain ? 1.0 : sureness == Sureness::Likely ? 0.8 : 0.5; }
+double sureFactor(Sureness sureness) { return sureness == Sureness::Certain ? 1.0 : sureness == Sureness::Likely ? 0.8 : 0.25; }
 
 double reachFactor(size_t sites) { return 0.5 + 0.5 * std::min(1.0, std::log2(1.0 + static_cast<double>(sites)) / 6.0); }
 

@@ -23,7 +23,7 @@ struct Evidence {
 
 // risk = bad x sure x reach, on a scale of 0 to 100.
 //   bad    0..100, how much harm the fault does when it strikes: fixed a check
-//   sure   1 certain, 0.8 likely, 0.5 possible
+//   sure   1 certain, 0.8 likely, 0.25 possible
 //   reach  0.5 + 0.5 * min(1, log2(1 + sites) / 6): one half for a fault nobody
 //          reaches, one for 63 sites or more
 struct Risk {

@@ -16,7 +16,10 @@ void addWay(const Subject& s, const Threads::Side& side, FunctionIndex function,
   out.push_back({s.threads.roots()[root].start, std::string(which) + " thread is started here" + reaches});
   std::vector<Place> way = function == kNone ? std::vector<Place>() : s.threads.wayTo(function, root);
   if (way.size() > kShownCalls) way.erase(way.begin(), way.end() - kShownCalls);
-  for (Place call : way) out.push_back({call, "by this call"});
+  for (Place call : way) {
+    Symbol called = s.program.symbolAt(call);
+    out.push_back({call, called.is(Symbol::Sort::Function) ? "it calls " + functionName(s.program, called.index()) : "it goes on here"});
+  }
 }
 
 std::vector<Evidence> waysOf(const Subject& s, const Threads::Side& a, FunctionIndex inA, const Threads::Side& b, FunctionIndex inB) {

@@ -57,7 +57,7 @@ std::string explainCheckText(const CheckInfo& info, std::string_view language, c
   part("why", info.why);
   part("when to keep", info.keepWhen);
   part("advice", moveText(info));
-  part("risk", "how bad x how sure x reach: how bad is fixed for the check; how sure is 1 when certain, 0.8 when likely, 0.5 when possible; reach is 0.5 + 0.5 x min(1, log2(1 + sites) / 6).");
+  part("risk", "how bad x how sure x reach: how bad is fixed for the check; how sure is 1 when certain, 0.8 when likely, 0.25 when possible; reach is 0.5 + 0.5 x min(1, log2(1 + sites) / 6).");
   part("to accept", "write `elmcart: accept " + std::string(info.id) + " because <reason>` in a comment at the place, or a row in the ledger.");
   std::vector<std::string_view> shown = exampleLanguages(info);
   if (shown.empty() && language.empty()) return out;

@@ -46,7 +46,7 @@ p.lead { margin:0 0 14px; color:var(--soft); }
 .card b { display:block; font-size:24px; font-weight:600; }
 .card span { color:#bcd0da; font-size:13px; }
 table { border-collapse:collapse; width:100%; font-size:13.5px; }
-td:nth-child(2), td:nth-child(6) { overflow-wrap:anywhere; min-width:160px; }
+#inventory td:nth-child(2), #inventory td:nth-child(6) { overflow-wrap:anywhere; min-width:190px; }
 th { text-align:left; color:var(--soft); font-weight:600; border-bottom:2px solid var(--line); padding:6px 8px; }
 td { border-bottom:1px solid var(--line); padding:6px 8px; vertical-align:top; }
 td.n { text-align:right; font-variant-numeric:tabular-nums; }
@@ -263,7 +263,7 @@ class Page {
   }
 
   void notes() {
-    out_ += "<section id=\"notes\"><h2>How to read this</h2><p>Risk = how bad × how sure × reach. How bad is fixed for a check; how sure is 1 when certain, 0.8 when likely, 0.5 when possible; reach grows from 0.5 to 1 with the number of sites outside tests.</p><table><tr><th>Check</th><th>Bad</th><th>What it means</th><th>When to keep it</th></tr>";
+    out_ += "<section id=\"notes\"><h2>How to read this</h2><p>Risk = how bad × how sure × reach. How bad is fixed for a check; how sure is 1 when certain, 0.8 when likely, 0.25 when possible; reach grows from 0.5 to 1 with the number of sites outside tests.</p><table><tr><th>Check</th><th>Bad</th><th>What it means</th><th>When to keep it</th></tr>";
     std::set<std::string_view> used;
     for (const Finding& f : a_.assessment.findings) used.insert(f.check);
     for (const Check& c : checks())

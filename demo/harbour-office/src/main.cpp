@@ -34,6 +34,7 @@ int main(int argc, char** argv) {
   NightWatch watch;
   watch.start();
   takeTicket();
+  nextBuoy();
   watch.stop();
 
   Launch launch;
