@@ -95,10 +95,15 @@ bool isArithmetic(const Program& p, VariableIndex v) {
 bool oneOfMany(const Subject& s, const Entity& e) {
   if (e.kind == EntityKind::Singleton || e.type == kNone) return false;
   const Program& p = s.program;
-  return std::count_if(p.creationsOfType[e.type].begin(), p.creationsOfType[e.type].end(), [&](uint32_t c) {
-           const Creation& creation = p.creations[c];
-           return !creation.asBase && !creation.delegated && !s.inTests(creation.place);
-         }) > 1;
+  // An object of a subclass is one of its class as well.
+  size_t made = 0;
+  return p.anyDerived(e.type, [&](TypeIndex at) {
+    for (uint32_t c : p.creationsOfType[at]) {
+      const Creation& creation = p.creations[c];
+      made += !creation.asBase && !creation.delegated && !s.inTests(creation.place);
+    }
+    return made > 1;
+  });
 }
 
 bool isCalled(const Subject& s, FunctionIndex f) {

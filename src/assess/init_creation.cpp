@@ -5,6 +5,7 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "base/text.h"
 
 namespace elmcart {
 namespace {
@@ -210,8 +211,38 @@ void checkReentrant(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// One cause is told once: what else it holds for is named with the first finding.
+class OfOneCause {
+ public:
+  explicit OfOneCause(std::vector<Finding>& out) : out_(out) {}
+
+  // Is there a finding with that cause already? Then this place is added to it.
+  bool holdsFor(Place cause, Place made) {
+    auto [entry, fresh] = first_.emplace(std::make_pair(cause.file, cause.node), std::make_pair(out_.size(), size_t{0}));
+    if (fresh) return false;
+    auto& [index, more] = entry->second;
+    ++more;
+    if (out_[index].evidence.size() < 10) out_[index].evidence.push_back({made, "the same holds for what is made here"});
+    return true;
+  }
+
+  void tellCounts() {
+    for (const auto& [cause, told] : first_)
+      if (told.second > 0) out_[told.first].message += " The same holds for " + counted(told.second, "more object.", "more objects.");
+  }
+
+ private:
+  std::vector<Finding>& out_;
+  std::map<std::pair<FileIndex, NodeId>, std::pair<size_t, size_t>> first_;  // by cause: the finding, and how many more
+};
+
+}  // namespace
+
 void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
+  OfOneCause ofOneCause(out);
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isCreated(e) || !isInstance(e) || refusesSecond(p, e.type) || s.inTests(e.place)) continue;
@@ -221,6 +252,7 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
     std::set<FunctionIndex> seen;
     std::vector<FunctionIndex> bodies = creationBodies(p, e);
     if (std::none_of(bodies.begin(), bodies.end(), [&](FunctionIndex f) { return mayThrow(p, f, chain, seen); })) continue;
+    if (!chain.empty() && ofOneCause.holdsFor(chain.back().place, made)) continue;
     bool eager = e.creation.time == CreationTime::Eager;
     std::string_view fate = p.guarantees(made.file).failedInitialiser;
     Finding f = makeFinding(s, infoOf("init.may-throw"), i, Sureness::Likely);
@@ -231,6 +263,7 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
     f.advice = Advice::SafeInit;
     out.push_back(std::move(f));
   }
+  ofOneCause.tellCounts();
 }
 
 namespace {
@@ -332,12 +365,14 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
 }
 
 void checkReadsEnvironment(const Subject& s, std::vector<Finding>& out) {
+  OfOneCause ofOneCause(out);
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isMadeOnce(e)) continue;
     std::vector<Reached> reached = s.reaching.fromCreation(e, {nullptr, nullptr, kReadsEnvironment});
     if (reached.empty()) continue;
     const Reached& way = reached.front();
+    if (ofOneCause.holdsFor(way.foreign->place, e.creation.place.known() ? e.creation.place : e.place)) continue;
     Finding f = makeFinding(s, infoOf("init.reads-environment"), i, e.creation.time == CreationTime::Eager ? Sureness::Likely : Sureness::Possible);
     f.place = way.foreign->place;
     f.message = "Creating " + e.shown + " reads the environment (" + inNotation(s.program, way.foreign->place.file, s.program.text(way.foreign->name)) + "): its state depends on where and when it is made.";
@@ -346,6 +381,7 @@ void checkReadsEnvironment(const Subject& s, std::vector<Finding>& out) {
     f.advice = Advice::Inject;
     out.push_back(std::move(f));
   }
+  ofOneCause.tellCounts();
 }
 
 namespace {

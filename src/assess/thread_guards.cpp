@@ -192,6 +192,31 @@ bool leaves(const LoweredFile& file, NodeId branch) {
   return isExit(then) || anyNode(file, then, isExit);
 }
 
+// table.putIfAbsent(key, value): looks and adds in one step, where the table is safe to share.
+bool isOneStep(const Program& p, Place place) {
+  static constexpr std::string_view kNames[] = {"AddOrUpdate", "GetOrAdd", "LoadOrStore", "TryAdd", "compute", "computeIfAbsent", "computeIfPresent", "merge", "putIfAbsent", "setdefault"};
+  Place up = p.parent(place);
+  return p.node(up).kind == Kind::Member && p.node(place).role == Role::Receiver && std::find(std::begin(kNames), std::end(kNames), p.nameOf(up)) != std::end(kNames);
+}
+
+// Is what is put in worked out there, not handed in? A second thread works out the same.
+bool isWorkedOutHere(const Program& p, const Use& adding) {
+  Place up = p.parent(adding.place);
+  NodeId value = kNoNode;
+  if (p.node(up).kind == Kind::Index && p.node(p.parent(up)).kind == Kind::Assign) {
+    up = p.parent(up);
+    value = p.file(up).child(up.node, Role::Value);
+  } else if (p.node(up).kind == Kind::Member && p.node(p.parent(up)).kind == Kind::Call) {
+    up = p.parent(up);
+    std::vector<NodeId> given = argumentsOf(p.file(up), up.node);
+    if (given.size() == 2) value = given[1];
+  }
+  if (value == kNoNode) return false;
+  Symbol named = p.symbolAt({up.file, value});
+  if (p.file(up)[value].kind == Kind::Name) return named.is(Symbol::Sort::Variable) && p.variables[named.index()].storage == Storage::Local;
+  return p.file(up)[value].kind == Kind::Call;
+}
+
 }  // namespace
 
 void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
@@ -230,7 +255,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
           const Use& act = p.uses[a];
           if (acting || act.in != tested.in || act.place.file != tested.place.file || act.place.node <= tested.place.node) continue;
           CollectionAct second = actAt(p, act.place);
-          bool changes = second == CollectionAct::Add || second == CollectionAct::Remove || second == CollectionAct::Change;
+          bool changes = (second == CollectionAct::Add || second == CollectionAct::Remove || second == CollectionAct::Change) && !((traits & kSafeToShare) && isOneStep(p, act.place));
           bool inside = p.isInside(act.place, branch.node) && !isTested(p, act, branch.node);
           bool behind = file[act.place.node].span.begin >= file[branch.node].span.end && leaves(file, branch.node) && p.isInside(act.place, rest.node);
           if (changes && (inside || behind)) acting = &act;
@@ -248,6 +273,8 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
           together |= changing.node != kNoNode && again.place.file == changing.file && p.isInside(again.place, changing.node) && again.place.node < acting->place.node && again.place.node > tested.place.node && !changesIt(again);
         }
         if (together || !told.insert({branch.file, branch.node}).second) continue;
+        // A cache of what is the same each time, in a table that bears it.
+        if ((traits & kSafeToShare) && e.kind != EntityKind::Registry && actAt(p, acting->place) == CollectionAct::Add && isWorkedOutHere(p, *acting)) continue;
         // What comes in between is any change of it, by this function on another thread or by another.
         Meetings meetings(s);
         meetings.addOther(tested);
