@@ -1,7 +1,5 @@
 #include "assess/assess.h"
 
-#include "assess/facts.h"
-
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -9,6 +7,7 @@
 #include <map>
 #include <set>
 
+#include "assess/facts.h"
 #include "assess/families.h"
 #include "base/text.h"
 #include "languages/parse_guard.h"

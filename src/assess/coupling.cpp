@@ -14,8 +14,9 @@ namespace {
 bool isWorthHanding(const Subject& s, const Entity& e) {
   const Program& p = s.program;
   if (!e.creation.weights.empty() || e.reset.known()) return true;
+  bool many = oneOfMany(s, e);
   return std::any_of(e.state.begin(), e.state.end(), [&](const StateField& field) {
-    bool ofMany = p.variables[field.variable].storage == Storage::Field && oneOfMany(s, e);
+    bool ofMany = many && p.variables[field.variable].storage == Storage::Field;
     return field.changes && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
       const Use& use = p.uses[u];
       // Of one object of many, what is called on this one changes it.
@@ -90,20 +91,22 @@ bool onlyTestsChange(const Subject& s, const Entity& e) {
   return tests;
 }
 
+// Is it worth a word who reaches it?
+bool couples(const Subject& s, const Entity& e) { return !e.harmless && isServiceLike(e) && !isSink(s, e) && !onlyTestsChange(s, e) && isWorthHanding(s, e); }
+
 }  // namespace
 
 void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || !isServiceLike(e) || isSink(s, e) || onlyTestsChange(s, e) || !isWorthHanding(s, e)) continue;
+    if (!couples(s, e)) continue;
     // What reaches wide is told by the check for that.
     if (consumerClasses(s, e).size() >= static_cast<size_t>(s.config.wideReach)) continue;
     std::vector<const Consumer*> sites = hidden(s, e);
     std::map<std::string, const Consumer*> byPlace;
     for (const Consumer* c : sites) byPlace.emplace(whereText(s.program, *c), c);
     // One function that uses a variable may keep it to itself; an object that it finds by itself cannot be replaced.
-    bool object = e.type != kNone;
-    if (byPlace.size() < (object ? 1u : 2u)) continue;
+    if (byPlace.empty() || (byPlace.size() == 1 && e.type == kNone)) continue;
     Finding f = makeFinding(s, infoOf("coupling.hidden-dependency"), i, Sureness::Certain);
     f.risk.setSites(sites.size());
     f.place = sites.front()->place;
@@ -130,7 +133,7 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
 void checkWideReach(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || !isServiceLike(e) || isSink(s, e) || onlyTestsChange(s, e) || !isWorthHanding(s, e)) continue;
+    if (!couples(s, e)) continue;
     std::vector<std::string> classes = consumerClasses(s, e);
     if (classes.size() < static_cast<size_t>(s.config.wideReach)) continue;
     Finding f = makeFinding(s, infoOf("coupling.wide-reach"), i, Sureness::Certain);

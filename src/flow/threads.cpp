@@ -394,11 +394,11 @@ void Threads::followOutside() {
   follow(Outside::Entry);
   std::vector<char> overrides(p_.functions.size(), 0);
   for (FunctionIndex f = 0; f < overriders_.size(); ++f)
-    for (FunctionIndex o : overriders_[f]) overrides[o] |= static_cast<char>(std::any_of(p_.callsOfFunction[f].begin(), p_.callsOfFunction[f].end(), [&](uint32_t c) { return !inTests(p_.calls[c].place); }));
+    if (!overriders_[f].empty() && !productionCallsOf(f).empty())
+      for (FunctionIndex o : overriders_[f]) overrides[o] = 1;
   for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
     if (!p_.functions[f].definition.known() || inTests(p_.functions[f].definition) || isEntry(p_, f) || runsAtLoad(f) || isBody_[f] || overrides[f]) continue;
-    bool called = std::any_of(p_.callsOfFunction[f].begin(), p_.callsOfFunction[f].end(), [&](uint32_t c) { return !inTests(p_.calls[c].place); });
-    if (!called) enter(f, Outside::Anybody);
+    if (productionCallsOf(f).empty()) enter(f, Outside::Anybody);
   }
   follow(Outside::Anybody);
 }
@@ -515,8 +515,8 @@ Meeting Threads::meeting(const Side& a, const Side& b, FunctionIndex inA, Functi
       if (ra != kNone && rb != kNone) raise(ra != rb ? Meeting::Certain : roots_[ra].many);
   auto besides = [&](const Side& on, const Side& other, FunctionIndex inOther) {
     for (uint32_t root : on.roots) {
-      if (root == kNone || other.outside < Outside::Entry || onlyBefore(inOther, root)) continue;
-      raise(other.outside == Outside::Entry ? Meeting::Certain : Meeting::Likely);
+      Meeting to = other.outside == Outside::Entry ? Meeting::Certain : Meeting::Likely;
+      if (root != kNone && other.outside >= Outside::Entry && to > out && !onlyBefore(inOther, root)) raise(to);
     }
   };
   besides(a, b, inB);
