@@ -27,8 +27,6 @@ namespace po = boost::program_options;
 namespace fs = std::filesystem;
 namespace {
 
-std::string pathOf(const Options& options, size_t at) { return options.positional.size() > at ? options.positional[at] : "."; }
-
 // What a name stands for: a piece of shared state, a class or a function, by its id or qualified name.
 struct Target {
   MoveTarget of = MoveTarget::State;
@@ -178,7 +176,7 @@ int runPropose(const Context& context, const Command& self) {
   Options options = readOptions(context, self, own, "NAME [PATH]", 1, 2);
   if (options.has("move")) choiceOf("--move", options.text("move"), moveIds());
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
-  ReworkResult result = carryOut(options, context.interruption, pathOf(options, 1), options.positional[0], false);
+  ReworkResult result = carryOut(options, context.interruption, options.path(1), options.positional[0], false);
   emit(options, format == "json" ? jsonText(reworkJson(result)) : proposalText(result, styleOf(options, options.has("out")), options.flag("diff")));
   if (options.has("patches")) {
     auto written = writePatches(result, options.text("patches"));
@@ -204,15 +202,15 @@ int runRework(const Context& context, const Command& self) {
   if (options.flag("resume") || options.flag("undo")) {
     if (options.flag("resume") && options.flag("undo")) throw Stop{kWrongUse, "either --resume or --undo"};
     std::error_code error;
-    std::string root = fs::canonical(pathOf(options, 0), error).string();
-    if (error) throw Stop{kUnreadable, pathOf(options, 0) + ": " + error.message()};
+    std::string root = fs::canonical(options.path(0), error).string();
+    if (error) throw Stop{kUnreadable, options.path(0) + ": " + error.message()};
     auto done = options.flag("undo") ? undoJob(root) : resumeJob(root);
     if (!done) throw Stop{kGateFailed, done.error().line()};
     std::cout << counted(done->files.size(), "file", "files") << " " << done->what << "\n";
     return kDone;
   }
   if (options.positional.empty()) throw Stop{kWrongUse, "rework is used as: elmcart rework NAME [PATH]"};
-  std::string path = pathOf(options, 1);
+  std::string path = options.path(1);
   std::error_code error;
   std::string root = fs::canonical(path, error).string();
   if (!error && options.flag("write") && hasInterruptedJob(root))

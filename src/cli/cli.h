@@ -62,6 +62,8 @@ struct Options {
 
   bool has(const char* name) const { return values.count(name) > 0; }
   bool flag(const char* name) const { return values.count(name) && values[name].as<bool>(); }
+  // What stands at that place among the positional arguments; the current folder where nothing does.
+  std::string path(size_t at) const { return positional.size() > at ? positional[at] : "."; }
   std::string text(const char* name) const { return values.count(name) ? values[name].as<std::string>() : std::string(); }
 };
 

@@ -16,8 +16,6 @@ namespace elmcart::cli {
 namespace po = boost::program_options;
 namespace {
 
-std::string pathOf(const Options& options, size_t at) { return options.positional.size() > at ? options.positional[at] : "."; }
-
 // A terminal shows the most telling rows unless all is asked for; files and pipes get everything.
 TextStyle limited(TextStyle style, const Options& options, size_t onTerminal) {
   if (options.has("limit")) style.limit = options.values["limit"].as<size_t>();
@@ -119,7 +117,7 @@ int runReach(const Context& context, const Command& self) {
   }
   choiceOf("--format", format, {"text", "json", "svg", "png", "dot", "graphml"});
   int exitCode = kDone;
-  auto a = analysisOf(options, {pathOf(options, 1)}, false, exitCode);
+  auto a = analysisOf(options, {options.path(1)}, false, exitCode);
   size_t entity = entityOf(*a, options.positional[0]);
   if (format == "text") emit(options, reachText(*a, entity, limited(styleOf(options, options.has("out")), options, 12)));
   else if (format == "json") emit(options, jsonText(reachJson(*a, entity)));
@@ -192,7 +190,7 @@ int runExplain(const Context& context, const Command& self) {
       return kDone;
     }
   int exitCode = kDone;
-  auto a = analysisOf(options, {pathOf(options, 1)}, true, exitCode);
+  auto a = analysisOf(options, {options.path(1)}, true, exitCode);
   emit(options, explained(*a, options.positional[0], style));
   return exitCode;
 }

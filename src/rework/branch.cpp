@@ -6,11 +6,11 @@
 namespace elmcart {
 namespace {
 
-using Signature = GitOwned<git_signature, git_signature_free>;
+using Author = GitOwned<git_signature, git_signature_free>;
 
 struct Ready {
   GitPlace place;
-  Signature who;
+  Author who;
   git_oid head;
 };
 

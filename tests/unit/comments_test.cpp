@@ -43,7 +43,7 @@ std::vector<std::string> commentsOf(std::string_view path, const std::string& te
   return out;
 }
 
-using Texts = std::vector<std::string>;
+using Lines = std::vector<std::string>;
 
 TEST(Comments, MoveNothingInTheSamples) {
   size_t files = 0, comments = 0;
@@ -62,14 +62,14 @@ TEST(Comments, MoveNothingInTheSamples) {
 }
 
 TEST(Comments, AreToldFromStringsAndCharacters) {
-  EXPECT_EQ(commentsOf("a.java", "class A { String s = \"// no\"; /* yes */ char c = '\"'; String t = \"/* no */\"; // end\n}"), (Texts{"/* yes */", "// end"}));
-  EXPECT_EQ(commentsOf("a.java", "class A { char c = '\\''; /* one */ String s = \"\\\\\"; /* two */ }"), (Texts{"/* one */", "/* two */"}));
-  EXPECT_EQ(commentsOf("a.java", "class A { String s = \"\"\"\n  // \" no \\\"\"\" /* no */\n  \"\"\"; } // yes"), (Texts{"// yes"}));
-  EXPECT_EQ(commentsOf("a.java", "class A { String s = \"\"; /* yes */ }"), (Texts{"/* yes */"}));
-  EXPECT_EQ(commentsOf("a.go", "package a\nvar s = `// no \\` // yes\nvar r = '`' /* too */\n"), (Texts{"// yes", "/* too */"}));
-  EXPECT_EQ(commentsOf("a.go", "package a\nvar s = `\n/* no\n*/` + \"`\" // yes `\n"), (Texts{"// yes `"}));
+  EXPECT_EQ(commentsOf("a.java", "class A { String s = \"// no\"; /* yes */ char c = '\"'; String t = \"/* no */\"; // end\n}"), (Lines{"/* yes */", "// end"}));
+  EXPECT_EQ(commentsOf("a.java", "class A { char c = '\\''; /* one */ String s = \"\\\\\"; /* two */ }"), (Lines{"/* one */", "/* two */"}));
+  EXPECT_EQ(commentsOf("a.java", "class A { String s = \"\"\"\n  // \" no \\\"\"\" /* no */\n  \"\"\"; } // yes"), (Lines{"// yes"}));
+  EXPECT_EQ(commentsOf("a.java", "class A { String s = \"\"; /* yes */ }"), (Lines{"/* yes */"}));
+  EXPECT_EQ(commentsOf("a.go", "package a\nvar s = `// no \\` // yes\nvar r = '`' /* too */\n"), (Lines{"// yes", "/* too */"}));
+  EXPECT_EQ(commentsOf("a.go", "package a\nvar s = `\n/* no\n*/` + \"`\" // yes `\n"), (Lines{"// yes `"}));
   // A string that is left open ends with its line.
-  EXPECT_EQ(commentsOf("a.java", "class A { String s = \"open;\n // yes\n}"), (Texts{"// yes"}));
+  EXPECT_EQ(commentsOf("a.java", "class A { String s = \"open;\n // yes\n}"), (Lines{"// yes"}));
 }
 
 TEST(Comments, StandBetweenWords) {

@@ -9,12 +9,12 @@
 #include "rework/moves.h"
 #include "rework/rework.h"
 #include "source/walk.h"
+#include "support/changes.h"
 #include "support/folder.h"
 
 namespace elmcart {
 namespace {
 
-using Texts = std::map<std::string, std::string>;
 
 Texts textsIn(const std::string& folder) {
   Texts out;
