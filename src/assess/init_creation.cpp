@@ -502,6 +502,70 @@ bool testsIt(const Program& p, FunctionIndex function, VariableIndex field, bool
   return false;
 }
 
+// Who sets a field, and who follows it without a test.
+struct SetterAndUsers {
+  bool made = false;  // construction sets it
+  std::set<FunctionIndex> setters;
+  std::vector<const Use*> users;
+
+  SetterAndUsers(const Program& p, VariableIndex field) {
+    for (uint32_t u : p.usesOfVariable[field]) {
+      const Use& use = p.uses[u];
+      if (use.access == Access::Write && !use.throughPointer && !use.inMember) {
+        NodeId given = p.node(p.parent(use.place)).kind == Kind::Assign ? p.file(use.place).child(p.parent(use.place).node, Role::Value) : kNoNode;
+        bool nothing = given != kNoNode && p.file(use.place)[given].is(Kind::Literal, LiteralForm::Null);
+        if (nothing) continue;
+        if (isConstruction(p, use)) made = true;
+        else setters.insert(use.in);
+        continue;
+      }
+      const Node& up = p.node(p.parent(use.place));
+      bool ifThere = up.kind == Kind::Member && up.has(kIfThere);
+      bool follows = !ifThere && (use.throughPointer || (up.kind == Kind::Member && p.node(use.place).role == Role::Receiver));
+      if (follows && use.in != kNone && !isConstruction(p, use)) users.push_back(&use);
+    }
+  }
+};
+
+// Is it a field that holds nothing at first, though it can be followed?
+bool isEmptyAtFirst(const Program& p, const Entity& e, const Variable& field) {
+  bool ofObject = field.storage == Storage::StaticField && field.owner == e.type && p.types[e.type].form == TypeForm::Object;
+  if (field.storage != Storage::Field && !ofObject) return false;
+  Place home = field.home();
+  uint32_t traits = p.traits(home.file, field.type);
+  // Where types are told from what is assigned, nothing at first has none.
+  bool untold = p.language(home.file).infersTypes && traits == 0;
+  if (!p.use(field.type).has(kPointer) && !(traits & (kPointerLike | kOwningPointer)) && !untold) return false;
+  NodeId value = p.file(home).child(home.node, Role::Initialiser);
+  return value == kNoNode || p.file(home)[value].is(Kind::Literal, LiteralForm::Null);
+}
+
+// Where production code calls the setup, and what needs it before that.
+struct SetupCalls {
+  std::vector<const CallSite*> setups, early;
+  bool conditional = false;  // each of the calls stands under a condition
+  bool own = false;          // the constructor, an access point or one that needs it calls it
+
+  SetupCalls(const Subject& s, FunctionIndex setup, VariableIndex field, const std::set<FunctionIndex>& needing) {
+    const Program& p = s.program;
+    for (uint32_t c : p.callsOfFunction[setup])
+      if (!s.inTests(p.calls[c].place)) setups.push_back(&p.calls[c]);
+    own = std::any_of(setups.begin(), setups.end(), [&](const CallSite* c) { return isConstruction(p, c->in) || (c->in != kNone && s.entityOfAccessPoint[c->in] != SIZE_MAX) || needing.count(c->in); });
+    // Of several calls, one may have come before on another way.
+    if (own || setups.size() != 1) return;
+    const CallSite* site = setups.front();
+    // if (field == null) set(…): on the other way it is there.
+    conditional = p.around(site->place, Kind::If).node != kNoNode && !branchAsksFor(p, site->place, field);
+    if (site->in == kNone) return;
+    Wanted needs{nullptr, [&](FunctionIndex f) { return needing.count(f) > 0; }, 0};
+    for (uint32_t c : p.callsInFunction[site->in]) {
+      const CallSite& before = p.calls[c];
+      if (before.place.file != site->place.file || before.place.node >= site->place.node || p.file(site->place)[before.place.node].span.begin >= p.file(site->place)[site->place.node].span.begin) continue;
+      if (needing.count(before.callee) > 0 || !s.reaching.fromFunction(before.callee, needs).empty()) early.push_back(&before);
+    }
+  }
+};
+
 }  // namespace
 
 void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
@@ -516,81 +580,39 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
     if (!isInstance(e)) continue;
     for (const StateField& state : e.state) {
       const Variable& field = p.variables[state.variable];
-      bool ofObject = field.storage == Storage::StaticField && field.owner == e.type && p.types[e.type].form == TypeForm::Object;
-      if (field.storage != Storage::Field && !ofObject) continue;
-      Place home = field.home();
-      const TypeUse& type = p.use(field.type);
-      uint32_t traits = p.traits(home.file, field.type);
-      // Where types are told from what is assigned, nothing at first has none.
-      bool untold = p.language(home.file).infersTypes && traits == 0;
-      if (!type.has(kPointer) && !(traits & (kPointerLike | kOwningPointer)) && !untold) continue;
-      NodeId value = p.file(home).child(home.node, Role::Initialiser);
-      if (value != kNoNode && !p.file(home)[value].is(Kind::Literal, LiteralForm::Null)) continue;
-      std::set<FunctionIndex> setters;
-      std::vector<const Use*> users;
-      bool made = false;
-      for (uint32_t u : p.usesOfVariable[state.variable]) {
-        const Use& use = p.uses[u];
-        if (use.access == Access::Write && !use.throughPointer && !use.inMember) {
-          NodeId given = p.node(p.parent(use.place)).kind == Kind::Assign ? p.file(use.place).child(p.parent(use.place).node, Role::Value) : kNoNode;
-          bool nothing = given != kNoNode && p.file(use.place)[given].is(Kind::Literal, LiteralForm::Null);
-          if (nothing) continue;
-          if (isConstruction(p, use)) made = true;
-          else setters.insert(use.in);
-          continue;
-        }
-        const Node& up = p.node(p.parent(use.place));
-        bool ifThere = up.kind == Kind::Member && up.has(kIfThere);
-        bool follows = !ifThere && (use.throughPointer || (up.kind == Kind::Member && p.node(use.place).role == Role::Receiver));
-        if (follows && use.in != kNone && !isConstruction(p, use)) users.push_back(&use);
-      }
+      if (!isEmptyAtFirst(p, e, field)) continue;
+      SetterAndUsers all(p, state.variable);
       // One setup function: what several set is a property, and what sets it on the way is no setup.
-      if (made || setters.size() != 1) continue;
-      FunctionIndex setup = *setters.begin();
-      if (p.functions[setup].owner != e.type || (s.entityOfAccessPoint[setup] != SIZE_MAX && !ofObject) || p.functions[setup].form == FunctionForm::Setter || p.functions[setup].form == FunctionForm::Getter) continue;
-      if (calledByName.count({p.languageOf[home.file], p.text(p.functions[setup].name)}) || !told.insert({setup, state.variable}).second) continue;
-      std::erase_if(users, [&](const Use* use) { return use->in == setup || s.inTests(use->place) || testsIt(p, use->in, state.variable); });
+      if (all.made || all.setters.size() != 1) continue;
+      FunctionIndex setup = *all.setters.begin();
+      FunctionForm form = p.functions[setup].form;
+      if (p.functions[setup].owner != e.type || (s.entityOfAccessPoint[setup] != SIZE_MAX && field.storage == Storage::Field) || form == FunctionForm::Setter || form == FunctionForm::Getter) continue;
+      if (calledByName.count({p.languageOf[field.home().file], p.text(p.functions[setup].name)}) || !told.insert({setup, state.variable}).second) continue;
+      std::erase_if(all.users, [&](const Use* use) { return use->in == setup || s.inTests(use->place) || testsIt(p, use->in, state.variable); });
       std::set<FunctionIndex> needing;
-      for (const Use* use : users) {
+      for (const Use* use : all.users) {
         // What the setup calls is called after it; so is a private helper.
         if (!staysInside(p, use->in)) needing.insert(use->in);
       }
       if (needing.empty()) continue;
       // A call of it in production, and something that needs it before.
-      std::vector<const CallSite*> setups, early;
-      for (uint32_t c : p.callsOfFunction[setup])
-        if (!s.inTests(p.calls[c].place)) setups.push_back(&p.calls[c]);
-      Wanted needs{nullptr, [&](FunctionIndex f) { return needing.count(f) > 0; }, 0};
-      bool ownCall = std::any_of(setups.begin(), setups.end(), [&](const CallSite* c) { return isConstruction(p, c->in) || (c->in != kNone && s.entityOfAccessPoint[c->in] != SIZE_MAX) || needing.count(c->in); });
-      if (ownCall) continue;
-      // Of several calls, one may have come before on another way.
-      if (setups.size() > 1) continue;
-      bool conditional = !setups.empty();
-      for (const CallSite* site : setups) {
-        // if (field == null) set(…): on the other way it is there.
-        conditional &= p.around(site->place, Kind::If).node != kNoNode && !branchAsksFor(p, site->place, state.variable);
-        if (site->in == kNone) continue;
-        for (uint32_t c : p.callsInFunction[site->in]) {
-          const CallSite& before = p.calls[c];
-          if (before.place.file != site->place.file || before.place.node >= site->place.node || p.file(site->place)[before.place.node].span.begin >= p.file(site->place)[site->place.node].span.begin) continue;
-          bool direct = needing.count(before.callee) > 0;
-          if (direct || !s.reaching.fromFunction(before.callee, needs).empty()) early.push_back(&before);
-        }
-      }
+      SetupCalls calls(s, setup, state.variable, needing);
+      if (calls.own || calls.setups.size() > 1) continue;
       bool used = std::any_of(needing.begin(), needing.end(), [&](FunctionIndex f) { return std::any_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return !s.inTests(p.calls[c].place); }); });
-      if (!used || (early.empty() && !setups.empty() && !conditional)) continue;
-      Finding f = makeFinding(s, infoOf("init.needs-setup"), i, !early.empty() ? Sureness::Certain : Sureness::Likely);
+      bool early = !calls.early.empty();
+      if (!used || (!early && !calls.setups.empty() && !calls.conditional)) continue;
+      Finding f = makeFinding(s, infoOf("init.needs-setup"), i, early ? Sureness::Certain : Sureness::Likely);
       std::string name(p.text(field.name)), call = functionName(p, setup), user = functionName(p, *needing.begin());
-      f.place = early.empty() ? p.functions[setup].declarations.front() : early.front()->place;
-      f.message = user + " needs " + call + " to have set " + name + ", and " + (!early.empty() ? "it is called before that." : setups.empty() ? "no production code calls " + std::string(p.text(p.functions[setup].name)) + "." : "that is called on some paths only.");
-      f.evidence.push_back({home, name + " is empty at first"});
+      f.place = early ? calls.early.front()->place : p.functions[setup].declarations.front();
+      f.message = user + " needs " + call + " to have set " + name + ", and " + (early ? "it is called before that." : calls.setups.empty() ? "no production code calls " + std::string(p.text(p.functions[setup].name)) + "." : "that is called on some paths only.");
+      f.evidence.push_back({field.home(), name + " is empty at first"});
       f.evidence.push_back({p.functions[setup].declarations.front(), "only " + call + " sets it"});
-      for (const Use* use : users)
+      for (const Use* use : all.users)
         if (needing.count(use->in) && f.evidence.size() < 5) f.evidence.push_back({use->place, functionName(p, use->in) + " uses it without a test"});
-      for (const CallSite* site : early)
+      for (const CallSite* site : calls.early)
         if (f.evidence.size() < 7) f.evidence.push_back({site->place, "used here, before the setup call"});
-      for (const CallSite* site : setups)
-        if (f.evidence.size() < 9) f.evidence.push_back({site->place, conditional ? "the setup is called here, under a condition" : "the setup is called here, too late"});
+      for (const CallSite* site : calls.setups)
+        if (f.evidence.size() < 9) f.evidence.push_back({site->place, calls.conditional ? "the setup is called here, under a condition" : "the setup is called here, too late"});
       f.advice = Advice::Inject;
       out.push_back(std::move(f));
       break;

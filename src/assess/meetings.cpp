@@ -34,8 +34,11 @@ std::vector<Evidence> waysOf(const Subject& s, const Threads::Side& a, FunctionI
 
 void Meetings::add(const Use& use, bool changes) {
   Threads::Side side = s_.threads.sideOf(use.place, use.in);
+  // Of one side a few are kept: what comes before a thread is started meets less than what comes after.
+  constexpr int kKept = 6;
+  int same = 0;
   for (const Entry& entry : entries_)
-    if (entry.changes == changes && entry.side == side) return;
+    if (entry.changes == changes && entry.side == side && (++same == kKept || (entry.use->in == use.in && !s_.threads.startsIn(use.place.file)))) return;
   entries_.push_back({&use, side, changes});
 }
 
@@ -50,7 +53,7 @@ Meetings::Pair Meetings::best() const {
     if (!change.changes) continue;
     for (const Entry& other : entries_) {
       if ((wanted_ && other.use != wanted_) || (withReaders_ && other.changes)) continue;
-      Meeting meeting = s_.threads.meeting(change.side, other.side, change.use->in, other.use->in);
+      Meeting meeting = s_.threads.meeting({change.side, change.use->in, change.use->place}, {other.side, other.use->in, other.use->place});
       // Best at another place than where it is changed, on a thread that is seen.
       auto rank = [&](Meeting m, const Use* a, const Use* b, const Threads::Side& side) { return std::make_tuple(m, side.roots[0] != kNone, a != b); };
       if (meeting == Meeting::Never) continue;
@@ -100,7 +103,7 @@ std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const s
   for (size_t a = 0; a < functions.size() && best != Meeting::Certain; ++a)
     for (size_t b = a; b < functions.size(); ++b) {
       const Threads::Side &one = sides[a], &other = sides[b];
-      Meeting meeting = s.threads.meeting(one, other, functions[a], functions[b]);
+      Meeting meeting = s.threads.meeting({one, functions[a], {}}, {other, functions[b], {}});
       if (meeting <= best) continue;
       best = meeting;
       shown = waysOf(s, one, functions[a], other, functions[b]);

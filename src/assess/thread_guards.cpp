@@ -217,6 +217,39 @@ bool isWorkedOutHere(const Program& p, const Use& adding) {
   return p.file(up)[value].kind == Kind::Call;
 }
 
+Place guardAround(const Program& p, Place place) { return p.around(place, Kind::Guard); }
+
+// The first change of the collection that rests on what was found: in the branch, or behind one that leaves.
+const Use* actingUse(const Program& p, const Use& tested, Place branch, uint32_t traits) {
+  const LoweredFile& file = p.file(branch);
+  // What follows the branch; a block that is there for the look only does not count.
+  Place rest = p.parent(branch);
+  if (p.node(rest).kind == Kind::Block && p.node(p.parent(rest)).kind == Kind::Block) rest = p.parent(rest);
+  for (uint32_t a : p.usesOfVariable[tested.variable]) {
+    const Use& act = p.uses[a];
+    if (p.inOtherBranch(act.place) || act.in != tested.in || act.place.file != tested.place.file || act.place.node <= tested.place.node) continue;
+    CollectionAct second = actAt(p, act.place);
+    bool changes = (second == CollectionAct::Add || second == CollectionAct::Remove || second == CollectionAct::Change) && !((traits & kSafeToShare) && isOneStep(p, act.place));
+    bool inside = p.isInside(act.place, branch.node) && !isTested(p, act, branch.node);
+    bool behind = file[act.place.node].span.begin >= file[branch.node].span.end && leaves(file, branch.node) && p.isInside(act.place, rest.node);
+    if (changes && (inside || behind)) return &act;
+  }
+  return nullptr;
+}
+
+// Does one guard hold around both, or is it looked for again under the guard under which it is changed?
+bool isOneGuarded(const Program& p, const Use& tested, const Use& acting) {
+  for (Place up = guardAround(p, tested.place); up.node != kNoNode; up = guardAround(p, up))
+    if (p.isInside(acting.place, up.node)) return true;
+  Place changing = guardAround(p, acting.place);
+  if (changing.node == kNoNode) return false;
+  auto uses = p.usesOfVariable[tested.variable];
+  return std::any_of(uses.begin(), uses.end(), [&](uint32_t a) {
+    const Use& again = p.uses[a];
+    return again.place.file == changing.file && p.isInside(again.place, changing.node) && again.place.node < acting.place.node && again.place.node > tested.place.node && !changesIt(again);
+  });
+}
+
 }  // namespace
 
 void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
@@ -245,34 +278,10 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         Place branch = p.around(tested.place, Kind::If);
         if (branch.node == kNoNode || !isTested(p, tested, branch.node)) branch = branchOn(p, tested);
         if (branch.node == kNoNode || (first != CollectionAct::Read && tested.access != Access::Read)) continue;
-        const LoweredFile& file = p.file(branch);
-        // What follows the branch; a block that is there for the look only does not count.
-        Place rest = p.parent(branch);
-        if (p.node(rest).kind == Kind::Block && p.node(p.parent(rest)).kind == Kind::Block) rest = p.parent(rest);
-        const Use* acting = nullptr;
-        for (uint32_t a : p.usesOfVariable[field.variable]) {
-          if (p.inOtherBranch(p.uses[a].place)) continue;
-          const Use& act = p.uses[a];
-          if (acting || act.in != tested.in || act.place.file != tested.place.file || act.place.node <= tested.place.node) continue;
-          CollectionAct second = actAt(p, act.place);
-          bool changes = (second == CollectionAct::Add || second == CollectionAct::Remove || second == CollectionAct::Change) && !((traits & kSafeToShare) && isOneStep(p, act.place));
-          bool inside = p.isInside(act.place, branch.node) && !isTested(p, act, branch.node);
-          bool behind = file[act.place.node].span.begin >= file[branch.node].span.end && leaves(file, branch.node) && p.isInside(act.place, rest.node);
-          if (changes && (inside || behind)) acting = &act;
-        }
-        if (!acting) continue;
+        const Use* acting = actingUse(p, tested, branch, traits);
         // One guard around both, or one that every caller holds, makes them one step.
-        if (!s.locks.atEntry(tested.in).empty()) continue;
-        auto guardAround = [&](Place place) { return p.around(place, Kind::Guard); };
-        bool together = false;
-        for (Place up = guardAround(tested.place); up.node != kNoNode && !together; up = guardAround(up)) together = p.isInside(acting->place, up.node);
-        // Looked for again under the lock under which it is changed.
-        Place changing = guardAround(acting->place);
-        for (uint32_t a : p.usesOfVariable[field.variable]) {
-          const Use& again = p.uses[a];
-          together |= changing.node != kNoNode && again.place.file == changing.file && p.isInside(again.place, changing.node) && again.place.node < acting->place.node && again.place.node > tested.place.node && !changesIt(again);
-        }
-        if (together || !told.insert({branch.file, branch.node}).second) continue;
+        if (!acting || !s.locks.atEntry(tested.in).empty() || isOneGuarded(p, tested, *acting)) continue;
+        if (!told.insert({branch.file, branch.node}).second) continue;
         // A cache of what is the same each time, in a table that bears it.
         if ((traits & kSafeToShare) && e.kind != EntityKind::Registry && actAt(p, acting->place) == CollectionAct::Add && isWorkedOutHere(p, *acting)) continue;
         // What comes in between is any change of it, by this function on another thread or by another.
@@ -284,7 +293,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         std::optional<Sureness> sureness = surenessOf(s, e, pair.meeting);
         if (!sureness) continue;
         std::vector<Evidence> way = pair.meeting >= Meeting::Likely ? meetings.ways(pair) : std::vector<Evidence>();
-        bool guardedApart = guardAround(acting->place).node != kNoNode || guardAround(tested.place).node != kNoNode;
+        bool guardedApart = guardAround(p, acting->place).node != kNoNode || guardAround(p, tested.place).node != kNoNode;
         // One object for each key: what two threads make is two.
         bool makesOne = e.kind == EntityKind::Registry && actAt(p, acting->place) == CollectionAct::Add;
         bool expected = (traits & kSafeToShare) || guardedApart || makesOne;

@@ -29,14 +29,18 @@ Threads::Threads(const Program& program, std::vector<bool> testFile) : p_(progra
   isBody_.assign(count, 0);
   for (const LoweredFile& file : p_.files)
     locks_.push_back(static_cast<char>(std::any_of(file.nodes.begin(), file.nodes.end(), [](const Node& node) { return node.kind == Kind::Guard; })));
+  startsThreads_.assign(p_.files.size(), 0);
   indexOverriders();
   indexStructuralOverriders();
   findRoots();
+  findEnds();
   followRoots();
   findStarters();
   followStartUp();
   followOutside();
   findRepeated();
+  whiles_.resize(roots_.size());
+  whilesOnce_ = std::vector<std::once_flag>(roots_.size());
 }
 
 // ----- roots
@@ -44,7 +48,13 @@ Threads::Threads(const Program& program, std::vector<bool> testFile) : p_(progra
 void Threads::addRoot(Place start, Place call, FunctionIndex in, Meeting many, FunctionIndex body) {
   if (!startedIn(start.file)) startedIn_.push_back(p_.languageOf[start.file]);
   rootsIn_[in].push_back(static_cast<uint32_t>(roots_.size()));
-  roots_.push_back({start, call, in, many});
+  startsThreads_[call.file] = 1;
+  Root root;
+  root.start = start;
+  root.call = call;
+  root.in = in;
+  root.many = many;
+  roots_.push_back(root);
   bodies_.emplace_back();
   if (body == kNone) return;
   bodies_.back().push_back(body);
@@ -131,7 +141,13 @@ void Threads::findRoots() {
       TypeUseId element = receiver == kNoNode ? 0 : p_.argument(p_.use(p_.links[site.place.file].type[receiver]), 0);
       starts = element != 0 && (p_.traits(site.place.file, element) & kThreadType);
     }
-    if (!starts || handsToMainThread(site.place)) continue;
+    bool byName = std::find(g.mainThread.begin(), g.mainThread.end(), lastName(name)) != g.mainThread.end();
+    if (!starts && !byName) continue;
+    if (byName || handsToMainThread(site.place)) {
+      for (NodeId c : children(file, site.place.node))
+        if (file[c].kind == Kind::Lambda) lambdas_.emplace_back(Place{site.place.file, c}, kMainThread);
+      continue;
+    }
     Meeting many = (calls & kRunsForEach) || p_.around(site.place, Kind::Loop).node != kNoNode ? Meeting::Certain : Meeting::Never;
     // go work(): the call itself is what runs there.
     for (NodeId c : children(file, site.place.node)) {
@@ -244,6 +260,7 @@ void Threads::followRoots() {
     for (FunctionIndex body : bodies_[r]) enter(body, r, kNone);
   for (auto& [lambda, root] : lambdas_) {
     uint32_t of = root;
+    if (of == kMainThread) continue;
     forEachInside(p_, p_.calls, lambda, [&](const CallSite& call) {
       if (rootAround(call.place) != of) return;
       forEachCallee(static_cast<uint32_t>(&call - p_.calls.data()), [&](FunctionIndex f) { enter(f, of, static_cast<uint32_t>(&call - p_.calls.data())); });
@@ -391,6 +408,11 @@ void Threads::followOutside() {
     open.clear();
   };
   for (uint32_t c : entryCalls_) forEachCallee(c, [&](FunctionIndex f) { enter(f, Outside::Entry); });
+  for (auto& [lambda, root] : lambdas_)
+    if (root == kMainThread)
+      forEachInside(p_, p_.calls, lambda, [&](const CallSite& call) {
+        if (rootAround(call.place) == kMainThread) forEachCallee(static_cast<uint32_t>(&call - p_.calls.data()), [&](FunctionIndex f) { enter(f, Outside::Entry); });
+      });
   follow(Outside::Entry);
   std::vector<char> overrides(p_.functions.size(), 0);
   for (FunctionIndex f = 0; f < overriders_.size(); ++f)
@@ -401,6 +423,120 @@ void Threads::followOutside() {
     if (productionCallsOf(f).empty()) enter(f, Outside::Anybody);
   }
   follow(Outside::Anybody);
+}
+
+// The variables that hold the thread, or a collection with it in it.
+std::vector<VariableIndex> Threads::keepersOf(Place call) const {
+  std::vector<VariableIndex> out;
+  const LoweredFile& file = p_.file(call);
+  auto climb = [&](NodeId from) {
+    for (NodeId up = from; up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Block; up = file.parents[up]) {
+      NodeId target = kNoNode;
+      if (file[up].kind == Kind::Variable || file[up].kind == Kind::FieldInit) target = up;
+      if (file[up].kind == Kind::Assign) target = file.child(up, Role::Target);
+      NodeId callee = file[up].kind == Kind::Call && (up != from || up == call.node) ? file.child(up, Role::Callee) : kNoNode;
+      if (callee != kNoNode && file[callee].kind == Kind::Member) target = file.child(callee, Role::Receiver);
+      Symbol symbol = target == kNoNode ? Symbol{} : p_.symbolAt({call.file, target});
+      if (symbol.is(Symbol::Sort::Variable) && std::find(out.begin(), out.end(), symbol.index()) == out.end()) out.push_back(symbol.index());
+    }
+  };
+  climb(call.node);
+  // all.push_back(thread)
+  for (size_t i = 0; i < out.size() && i < 4; ++i)
+    for (uint32_t u : p_.usesOfVariable[out[i]])
+      if (const Use& use = p_.uses[u]; use.place.file == call.file && use.place.node > call.node && p_.node(use.place).role == Role::Argument) climb(use.place.node);
+  return out;
+}
+
+// The last call in the function that waits for the thread: on a variable that holds it, on each of a
+// collection, or on what the thread itself tells that it is done.
+Place Threads::endOf(const Root& root) const {
+  std::span<const std::string_view> names = p_.guarantees(root.call.file).joins;
+  Place out;
+  if (names.empty() || root.in == kNone) return out;
+  const LoweredFile& file = p_.file(root.call);
+  auto isJoin = [&](NodeId call) {
+    NodeId callee = file[call].kind == Kind::Call ? file.child(call, Role::Callee) : kNoNode;
+    return callee != kNoNode && std::find(names.begin(), names.end(), lastName(file.name(callee))) != names.end();
+  };
+  if (isJoin(root.call.node)) return root.call;  // Parallel.For(…) returns when all is done
+  std::vector<VariableIndex> keepers;
+  bool known = false;
+  auto holds = [&](NodeId node) {
+    Symbol symbol = p_.symbolAt({root.call.file, node});
+    if (!symbol.is(Symbol::Sort::Variable)) return false;
+    if (!known) keepers = keepersOf(root.call), known = true;
+    if (std::find(keepers.begin(), keepers.end(), symbol.index()) != keepers.end()) return true;
+    for (uint32_t u : p_.usesOfVariable[symbol.index()])
+      if (p_.uses[u].place.file == root.call.file && p_.isInside(p_.uses[u].place, root.call.node)) return true;
+    return false;
+  };
+  Place function = p_.functions[root.in].definition;
+  if (function.file != root.call.file) return out;
+  for (NodeId n = root.call.node + 1; n < file.nodes.size() && file[n].span.begin < file[function.node].span.end; ++n) {
+    if (!isJoin(n)) continue;
+    NodeId callee = file.child(n, Role::Callee);
+    Place at{root.call.file, n};
+    if (p_.around(at, Kind::If).node != p_.around(root.call, Kind::If).node && !isSurelyRun(at) && p_.around(at, Kind::Loop).node == kNoNode) continue;
+    if (p_.around(at, Kind::Lambda).node != p_.around(root.call, Kind::Lambda).node) continue;
+    NodeId receiver = file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
+    bool waits = receiver != kNoNode && holds(receiver);
+    for (NodeId c : children(file, n)) waits |= file[c].role == Role::Argument && holds(file[c].kind == Kind::AddressOf ? file.child(c, Role::Operand) : c);
+    // for each of a collection: what the loop walks over
+    Place loop = p_.around(at, Kind::Loop);
+    if (!waits && loop.node != kNoNode && p_.functions[root.in].definition.node < loop.node)
+      for (NodeId c : children(file, loop.node))
+        if (file[c].role != Role::Body && file[c].kind != Kind::Block)
+          for (NodeId inner = c; inner < file.nodes.size() && file[inner].span.begin < file[c].span.end; ++inner) waits |= file[inner].kind == Kind::Name && holds(inner);
+    // Behind the loop that waits, unless the start stands in it too.
+    if (waits) out = loop.node != kNoNode && !p_.isInside(root.call, loop.node) ? loop : at;
+  }
+  return out;
+}
+
+// What runs the task, where that was made to run one after the other.
+VariableIndex Threads::serialExecutorOf(Place call) const {
+  std::span<const std::string_view> names = p_.guarantees(call.file).serialExecutors;
+  const LoweredFile& file = p_.file(call);
+  NodeId callee = names.empty() || file[call.node].kind != Kind::Call ? kNoNode : file.child(call.node, Role::Callee);
+  NodeId executor = callee != kNoNode && file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
+  // dispatch_async(queue, …)
+  if (executor == kNoNode && callee != kNoNode) executor = file.child(call.node, Role::Argument);
+  Symbol symbol = executor == kNoNode ? Symbol{} : p_.symbolAt({call.file, executor});
+  if (!symbol.is(Symbol::Sort::Variable)) return kNone;
+  auto isSerial = [&](Place value) {
+    const LoweredFile& in = p_.file(value);
+    bool made = false;
+    for (NodeId n = value.node; n < in.nodes.size() && in[n].span.begin < in[value.node].span.end; ++n) {
+      std::string_view name = lastName(in.name(n));
+      if (name == "concurrent" || name == "DISPATCH_QUEUE_CONCURRENT") return false;
+      made |= std::find(names.begin(), names.end(), name) != names.end();
+    }
+    return made;
+  };
+  const Variable& variable = p_.variables[symbol.index()];
+  NodeId value = variable.definition.known() ? p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) : kNoNode;
+  bool serial = value != kNoNode && isSerial({variable.definition.file, value});
+  for (uint32_t u : p_.usesOfVariable[symbol.index()]) {
+    const Use& use = p_.uses[u];
+    if (use.access != Access::Write || use.throughPointer || use.inMember || p_.node(p_.parent(use.place)).kind != Kind::Assign) continue;
+    NodeId given = p_.file(use.place).child(p_.parent(use.place).node, Role::Value);
+    if (given == kNoNode || p_.file(use.place)[given].is(Kind::Literal, LiteralForm::Null)) continue;
+    if (!isSerial({use.place.file, given})) return kNone;
+    serial = true;
+  }
+  return serial ? symbol.index() : kNone;
+}
+
+void Threads::findEnds() {
+  for (Root& root : roots_) {
+    root.end = endOf(root);
+    root.serial = serialExecutorOf(root.call);
+    // Started and waited for in one turn of a loop.
+    Place loop = root.end.known() && root.end != root.call ? p_.around(root.call, Kind::Loop) : Place{};
+    if (loop.known() && loop.node != kNoNode && p_.isInside(root.end, loop.node)) root.many = Meeting::Never;
+    if (root.serial != kNone) root.many = Meeting::Never;
+  }
 }
 
 // Is the thread put where the program finds it again? Then there is one for each such place.
@@ -432,7 +568,7 @@ bool Threads::runsWithoutEnd(Place code) const {
 void Threads::findRepeated() {
   for (size_t r = 0; r < roots_.size(); ++r) {
     Root& root = roots_[r];
-    if (root.many != Meeting::Never || root.in == kNone) continue;
+    if (root.many != Meeting::Never || root.in == kNone || root.serial != kNone) continue;
     const Side& starter = sides_[root.in];
     bool again = starter.outside == Outside::Anybody || std::any_of(starter.roots.begin(), starter.roots.end(), [&](uint32_t of) { return of != kNone && of != r && roots_[of].many != Meeting::Never; });
     if (!again || p_.functions[root.in].form == FunctionForm::Constructor || isKept(root.call)) continue;
@@ -445,7 +581,9 @@ void Threads::findRepeated() {
 // ----- answers
 
 Threads::Side Threads::sideOf(Place place, FunctionIndex in) const {
-  if (uint32_t root = rootAround(place); root != kNone) return {{root, kNone}, Outside::Nobody};
+  uint32_t root = rootAround(place);
+  if (root == kMainThread) return {{kNone, kNone}, Outside::Entry};
+  if (root != kNone) return {{root, kNone}, Outside::Nobody};
   return sideOf(in);
 }
 
@@ -481,47 +619,69 @@ bool Threads::calledBefore(FunctionIndex function, uint32_t root) const {
   return surelyCalledBefore(roots_[root].in, roots_[root].call, wanted, 0);
 }
 
-// The functions that lead to the place, each with where it goes on to it.
-void Threads::callsBefore(FunctionIndex in, Place place, int depth, absl::flat_hash_map<FunctionIndex, Place>& limits) const {
-  if (in == kNone || limits.size() > 100 || !limits.emplace(in, place).second || depth > 5) return;
-  for (uint32_t c : productionCallsOf(in)) callsBefore(p_.calls[c].in, p_.calls[c].place, depth + 1, limits);
+// The functions that lead to the start, each with where in it the thread may run.
+void Threads::followCallers(FunctionIndex in, While span, int depth, Whiles& out) const {
+  if (in == kNone || out.size() > 100 || !out.emplace(in, span).second || depth > 5) return;
+  // Who calls a function that waits for the end goes on when that has come.
+  for (uint32_t c : productionCallsOf(in)) followCallers(p_.calls[c].in, {p_.calls[c].place, span.end.known() ? p_.calls[c].place : Place{}}, depth + 1, out);
 }
 
-bool Threads::isBefore(FunctionIndex function, const absl::flat_hash_map<FunctionIndex, Place>& limits, int depth) const {
+const Threads::Whiles& Threads::whilesOf(uint32_t root) const {
+  std::call_once(whilesOnce_[root], [&] { followCallers(roots_[root].in, {roots_[root].call, roots_[root].end}, 0, whiles_[root]); });
+  return whiles_[root];
+}
+
+bool Threads::isApart(Place place, const While& span) const {
+  if (place.file != span.begin.file) return false;
+  if (span.end.known()) return place.node < span.begin.node || (place.node > span.end.node && !p_.isInside(place, span.end.node));
+  return place.node < span.begin.node && p_.around(place, Kind::Loop).node == kNoNode;
+}
+
+bool Threads::isApart(FunctionIndex function, const Whiles& whiles, int depth) const {
   std::vector<uint32_t> calls = productionCallsOf(function);
-  if (calls.empty() || calls.size() > 20 || limits.contains(function)) return false;
+  if (calls.empty() || calls.size() > 20 || whiles.contains(function)) return false;
   return std::all_of(calls.begin(), calls.end(), [&](uint32_t c) {
     const CallSite& call = p_.calls[c];
     if (rootAround(call.place) != kNone) return false;
-    auto limit = limits.find(call.in);
-    if (limit != limits.end()) return call.place.file == limit->second.file && call.place.node < limit->second.node && p_.around(call.place, Kind::Loop).node == kNoNode;
-    return call.in != kNone && depth < 3 && isBefore(call.in, limits, depth + 1);
+    auto span = whiles.find(call.in);
+    if (span != whiles.end()) return isApart(call.place, span->second);
+    return call.in != kNone && depth < 3 && isApart(call.in, whiles, depth + 1);
   });
 }
 
-bool Threads::onlyBefore(FunctionIndex function, uint32_t root) const {
-  if (function == kNone || sides_[function].roots[0] != kNone) return false;
-  absl::flat_hash_map<FunctionIndex, Place> limits;
-  callsBefore(roots_[root].in, roots_[root].call, 0, limits);
-  // What stands in the starting function itself, above the start, is told by the place alone.
-  return isBefore(function, limits, 0);
+bool Threads::isApart(const Piece& piece, uint32_t root) const {
+  if (piece.in == kNone || sides_[piece.in].roots[0] != kNone) return false;
+  const Whiles& whiles = whilesOf(root);
+  auto span = whiles.find(piece.in);
+  if (span != whiles.end()) return piece.place.known() && rootAround(piece.place) == kNone && isApart(piece.place, span->second);
+  return isApart(piece.in, whiles, 0);
 }
 
-Meeting Threads::meeting(const Side& a, const Side& b, FunctionIndex inA, FunctionIndex inB) const {
+// One of the two is over, or not begun yet, whenever the other runs.
+bool Threads::areApart(uint32_t a, uint32_t b) const {
+  const Root &one = roots_[a], &other = roots_[b];
+  if (one.serial != kNone && one.serial == other.serial) return true;
+  auto endsBefore = [&](const Root& first, const Root& second) {
+    return first.in == second.in && first.end.known() && first.end.file == second.call.file && first.end.node < second.call.node && p_.around(first.call, Kind::Loop).node == kNoNode;
+  };
+  return a != b && (endsBefore(one, other) || endsBefore(other, one));
+}
+
+Meeting Threads::meeting(const Piece& a, const Piece& b) const {
   Meeting out = Meeting::Never;
   auto raise = [&](Meeting to) { out = std::max(out, to); };
-  for (uint32_t ra : a.roots)
-    for (uint32_t rb : b.roots)
-      if (ra != kNone && rb != kNone) raise(ra != rb ? Meeting::Certain : roots_[ra].many);
-  auto besides = [&](const Side& on, const Side& other, FunctionIndex inOther) {
+  for (uint32_t ra : a.side.roots)
+    for (uint32_t rb : b.side.roots)
+      if (ra != kNone && rb != kNone && !areApart(ra, rb)) raise(ra != rb ? Meeting::Certain : roots_[ra].many);
+  auto besides = [&](const Side& on, const Piece& other) {
     for (uint32_t root : on.roots) {
-      Meeting to = other.outside == Outside::Entry ? Meeting::Certain : Meeting::Likely;
-      if (root != kNone && other.outside >= Outside::Entry && to > out && !onlyBefore(inOther, root)) raise(to);
+      Meeting to = other.side.outside == Outside::Entry ? Meeting::Certain : Meeting::Likely;
+      if (root != kNone && other.side.outside >= Outside::Entry && to > out && !isApart(other, root)) raise(to);
     }
   };
-  besides(a, b, inB);
-  besides(b, a, inA);
-  if (a.outside == Outside::Anybody || b.outside == Outside::Anybody) raise(Meeting::NotKnown);
+  besides(a.side, b);
+  besides(b.side, a);
+  if (a.side.outside == Outside::Anybody || b.side.outside == Outside::Anybody) raise(Meeting::NotKnown);
   return out;
 }
 

@@ -7,7 +7,9 @@
 // call by which each got there, so that the time is linear in the number of calls.
 //
 // Starting up: what the entry (or a file that is loaded) runs before the first thread is started on
-// every way. What is only run then meets nothing.
+// every way. What is only run then meets nothing. Where a function waits for the end of a thread that it
+// started, what it does afterwards does not meet that thread. Tasks of an executor that runs one after the
+// other do not meet each other; nor do those that are handed to the main thread.
 #pragma once
 
 #include <absl/container/flat_hash_map.h>
@@ -15,6 +17,7 @@
 
 #include <algorithm>
 #include <array>
+#include <mutex>
 #include <string_view>
 #include <vector>
 
@@ -39,6 +42,10 @@ class Threads {
     Place start;                  // what is handed over: a lambda, a name, an object
     Place call;                   // what hands it over
     FunctionIndex in = kNone;     // the function that does
+    // Where the function around waits for the thread's end; unknown where it does not.
+    Place end;
+    // The executor that runs its tasks one after the other, or kNone.
+    VariableIndex serial = kNone;
     // Can several such threads run at once? Likely where whoever starts one may do so again, and the thread
     // is neither kept nor runs without end.
     Meeting many = Meeting::Never;
@@ -51,6 +58,13 @@ class Threads {
     friend bool operator==(const Side&, const Side&) = default;
   };
 
+  // A function, or one place in it.
+  struct Piece {
+    Side side;
+    FunctionIndex in = kNone;
+    Place place;  // unknown: all of the function
+  };
+
   // Threads that tests start say nothing of the program: `testFile` tells which files are tests.
   Threads(const Program& program, std::vector<bool> testFile);
 
@@ -58,24 +72,23 @@ class Threads {
   Side sideOf(FunctionIndex function) const { return function == kNone ? Side{{kNone, kNone}, Outside::StartUp} : sides_[function]; }
   // A place inside code that is handed to a thread is run by that thread alone.
   Side sideOf(Place place, FunctionIndex in) const;
-  // The functions around the two pieces tell more: what is only called before a thread is started does not meet it.
-  Meeting meeting(const Side& a, const Side& b, FunctionIndex inA = kNone, FunctionIndex inB = kNone) const;
+  // What is only run before a thread is started, or after its end was waited for, does not meet it.
+  Meeting meeting(const Piece& a, const Piece& b) const;
   // Whenever a thread of that root is started, has the function been called before?
   bool calledBefore(FunctionIndex function, uint32_t root) const;
-  // Is each call of the function over when that thread is started?
-  bool onlyBefore(FunctionIndex function, uint32_t root) const;
+  // Is the piece only run when that thread is not, because it was not started yet or has come to its end?
+  bool isApart(const Piece& piece, uint32_t root) const;
 
   // Is it called, on every way and before the first thread is started, while the program starts up?
   bool calledAtStartUp(FunctionIndex function) const { return primed_[function]; }
-  // Does a thread of this tree run it?
-  bool reaches(FunctionIndex function) const { return function != kNone && sides_[function].roots[0] != kNone; }
   // Are threads started in code of that file's language, are locks taken in that file?
   bool startedIn(FileIndex f) const { return std::find(startedIn_.begin(), startedIn_.end(), p_.languageOf[f]) != startedIn_.end(); }
   bool locksIn(FileIndex f) const { return locks_[f] != 0; }
-  bool startsIn(FileIndex f) const { return std::any_of(roots_.begin(), roots_.end(), [&](const Root& root) { return root.call.file == f; }); }
+  bool startsIn(FileIndex f) const { return startsThreads_[f] != 0; }
   // The calls that lead from the root to the function, the root's own first.
   std::vector<Place> wayTo(FunctionIndex function, uint32_t root) const;
-  // The root whose code a place stands in; kNone: it stands in none.
+  // The root whose code a place stands in; kNone: it stands in none; kMainThread: the code is handed to the main thread.
+  static constexpr uint32_t kMainThread = kNone - 1;
   uint32_t rootAround(Place place) const;
 
  private:
@@ -87,6 +100,10 @@ class Threads {
   void startFrom(Place argument, Place call, FunctionIndex in, Meeting many);
   void startObject(TypeIndex type, Place place, Place call, FunctionIndex in, Meeting many);
   void addRoot(Place start, Place call, FunctionIndex in, Meeting many, FunctionIndex body);
+  void findEnds();
+  Place endOf(const Root& root) const;
+  std::vector<VariableIndex> keepersOf(Place call) const;
+  VariableIndex serialExecutorOf(Place call) const;
   void findRepeated();
   bool isKept(Place call) const;
   bool runsWithoutEnd(Place code) const;
@@ -102,8 +119,16 @@ class Threads {
   bool isSurelyRun(Place place) const;
   bool runsAtLoad(FunctionIndex function) const;
   bool surelyCalledBefore(FunctionIndex in, Place place, const absl::flat_hash_set<FunctionIndex>& wanted, int depth) const;
-  void callsBefore(FunctionIndex in, Place place, int depth, absl::flat_hash_map<FunctionIndex, Place>& limits) const;
-  bool isBefore(FunctionIndex function, const absl::flat_hash_map<FunctionIndex, Place>& limits, int depth) const;
+  // Between these places of a function the thread may run; `end` unknown: from `begin` on.
+  struct While {
+    Place begin, end;
+  };
+  using Whiles = absl::flat_hash_map<FunctionIndex, While>;
+  const Whiles& whilesOf(uint32_t root) const;
+  void followCallers(FunctionIndex in, While span, int depth, Whiles& out) const;
+  bool isApart(Place place, const While& span) const;
+  bool isApart(FunctionIndex function, const Whiles& whiles, int depth) const;
+  bool areApart(uint32_t a, uint32_t b) const;
   std::vector<uint32_t> productionCallsOf(FunctionIndex function) const;
   bool inTests(Place place) const { return testFile_[place.file]; }
   template <typename Each>
@@ -123,6 +148,9 @@ class Threads {
   std::vector<char> primed_;                           // by function
   std::vector<const Language*> startedIn_;
   std::vector<char> locks_;                            // by file
+  std::vector<char> startsThreads_;                    // by file
+  mutable std::vector<Whiles> whiles_;                 // by root, worked out when first asked for
+  mutable std::vector<std::once_flag> whilesOnce_;
   std::vector<char> isBody_;                           // by function: a root's own
   std::vector<uint32_t> entryCalls_;                   // calls of the entries after a thread was started
 };

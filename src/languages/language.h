@@ -109,6 +109,9 @@ struct Guarantees {
   Promise freedByHand;               // what is made on the heap lives until code frees it, a local until its block ends
   std::span<const std::string_view> environment = {};  // members that hold the environment, as "process::env"; to be in `calls` too
   std::span<const std::string_view> threadBodies = {};  // methods that run on the thread to which an object is handed
+  std::span<const std::string_view> joins = {};  // what waits for the end of threads: a method of theirs, or a function that takes them
+  std::span<const std::string_view> assertsLock = {};  // calls that ask whether this thread holds a lock: their argument, or else their receiver
+  std::span<const std::string_view> serialExecutors = {};  // what makes an executor or queue that runs its tasks one after the other
   std::span<const std::string_view> mainThread = {};  // names of the queue, scope or dispatcher of the main thread, by which code is handed back to it
   std::span<const std::string_view> beginHooks = {};  // methods that fill an object read back from storage, beside constructors
   std::span<const std::string_view> endHooks = {};  // methods by which an object is told its end, beside a destructor

@@ -47,6 +47,14 @@ class BodyWalk {
     return kNone;
   }
 
+  Creation creationAt(NodeId id, TypeIndex type) const {
+    Creation out;
+    out.type = type;
+    out.place = {f_, id};
+    out.in = in_;
+    return out;
+  }
+
   // ----- declarations inside bodies
 
   void fieldInit(NodeId id, const Function& fn) {
@@ -56,10 +64,7 @@ class BodyWalk {
     std::string_view name = file().name(id);
     NameId last = b_.intern(lastPart(name));
     if (last == p_.types[fn.owner].name) {
-      Creation creation;
-      creation.type = fn.owner;
-      creation.place = {f_, id};
-      creation.in = in_;
+      Creation creation = creationAt(id, fn.owner);
       creation.delegated = true;
       finishCreation(creation, types);
       return;
@@ -71,10 +76,7 @@ class BodyWalk {
       setType(id, field.type);
       const TypeUse use = b_.use(field.type);
       if (use.decl != kNone && !use.has(kPointer | kReference)) {
-        Creation creation;
-        creation.type = use.decl;
-        creation.place = {f_, id};
-        creation.in = in_;
+        Creation creation = creationAt(id, use.decl);
         creation.asVariable = symbol.index();
         creation.copy = types.size() == 1 && isSameClass(types[0], use.decl);
         finishCreation(creation, types);
@@ -85,10 +87,7 @@ class BodyWalk {
     }
     Symbol base = k_.followAlias(k_.lookup(name, scope_, f_, true), f_);
     if (base.is(Symbol::Sort::Type)) {
-      Creation creation;
-      creation.type = base.index();
-      creation.place = {f_, id};
-      creation.in = in_;
+      Creation creation = creationAt(id, base.index());
       creation.asBase = true;
       finishCreation(creation, types);
     }
@@ -205,10 +204,7 @@ class BodyWalk {
         for (size_t i = creationsBefore; i < b_.creations.size(); ++i)
           if (b_.creations[i].place == Place{f_, value}) b_.creations[i].asVariable = index;
       } else if (value == kNoNode || isSameClass(valueType, use.decl)) {
-        Creation creation;
-        creation.type = use.decl;
-        creation.place = {f_, id};
-        creation.in = in_;
+        Creation creation = creationAt(id, use.decl);
         creation.asVariable = index;
         creation.copy = value != kNoNode;
         bool made = value != kNoNode && (node(value).kind == Kind::Call || node(value).kind == Kind::Conditional) && valueType != 0 && !b_.use(valueType).has(kReference);
@@ -550,10 +546,7 @@ class BodyWalk {
   // T(…)
   TypeUseId creationByCall(TypeIndex type, NodeId id, FunctionIndex constructor = kNone) {
     std::vector<TypeUseId> types = visitArguments(id);
-    Creation creation;
-    creation.type = type;
-    creation.place = {f_, id};
-    creation.in = in_;
+    Creation creation = creationAt(id, type);
     creation.copy = types.size() == 1 && isSameClass(types[0], type);
     creation.constructor = constructor;
     finishCreation(creation, types);
@@ -624,10 +617,7 @@ class BodyWalk {
     TypeUseId element = traits & kKeyedCollection ? b_.argument(use, 1) : traits & (kCollection | kOptionalType) ? b_.argument(use, 0) : 0;
     const TypeUse made = b_.use(element);
     if (made.decl == kNone || made.has(kPointer)) return;
-    Creation creation;
-    creation.type = made.decl;
-    creation.place = {f_, id};
-    creation.in = in_;
+    Creation creation = creationAt(id, made.decl);
     creation.form = CreateForm::InPlace;
     if ((traits & kKeyedCollection) && !arguments.empty()) arguments.erase(arguments.begin());
     finishCreation(creation, arguments);
@@ -868,10 +858,7 @@ class BodyWalk {
     CreateForm form = static_cast<CreateForm>(node(id).detail);
     if (use.decl != kNone && !use.has(kPointer)) {
       setSymbol(id, Symbol(Symbol::Sort::Type, use.decl));
-      Creation creation;
-      creation.type = use.decl;
-      creation.place = {f_, id};
-      creation.in = in_;
+      Creation creation = creationAt(id, use.decl);
       creation.form = form;
       creation.copy = types.size() == 1 && isSameClass(types[0], use.decl);
       finishCreation(creation, types);

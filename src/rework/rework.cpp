@@ -4,10 +4,12 @@
 #include <chrono>
 #include <filesystem>
 #include <fstream>
+#include <optional>
 #include <set>
 
 #include "base/text.h"
 #include "confirm/scratch.h"
+#include "rework/costs.h"
 #include "rework/moves.h"
 #include "source/ignore.h"
 #include "source/walk.h"
@@ -51,302 +53,249 @@ std::map<std::string, int> figures(const Analysis& a, const std::string& id, boo
   return out;
 }
 
-std::vector<Cost> costsOf(const Analysis& a, size_t entity, const ReworkResult& result) {
-  const Program& p = a.program;
-  std::vector<Cost> out;
-  if (result.move != "inject") {
-    Cost own;
-    own.way = result.move;
-    std::set<std::string> files;
-    for (const StepRecord& r : result.steps) {
-      files.insert(r.files.begin(), r.files.end());
-      own.classesChanged += r.step.units;
-      own.creationSites += r.step.creationSites;
-      own.signatures += r.step.kind == StepKind::InjectCollaborator || r.step.kind == StepKind::InjectParameter;
-    }
-    own.files = files.size();
-    own.byHand = result.byHand.size();
-    own.note = moveById(result.move)->what;
-    out.push_back(own);
-    return out;
-  }
-  const Entity& e = a.survey.entities[entity];
-  Cost inject;
-  inject.way = "inject";
-  Cost seams;
-  seams.way = "seams only";
-  std::set<std::string> files, seamFiles;
-  for (const StepRecord& r : result.steps) {
-    for (const std::string& f : r.files) files.insert(f);
-    inject.callSites += r.step.kind == StepKind::Retire ? 0 : r.step.callSites;
-    inject.creationSites += r.step.creationSites;
-    switch (r.step.kind) {
-      case StepKind::Seam: case StepKind::InjectParameter:
-        ++inject.classesChanged;
-        ++seams.classesChanged;
-        seams.callSites += r.step.callSites;
-        for (const std::string& f : r.files) seamFiles.insert(f);
-        break;
-      case StepKind::Compose: inject.tests += r.step.inTests ? r.step.units : 0; break;
-      default: break;
-    }
-  }
-  // A class that has both its seam and its lift uses the object and passes it on: it is one class.
-  std::set<std::string> users;
-  for (const StepRecord& r : result.steps)
-    if (r.step.kind == StepKind::Seam || r.step.kind == StepKind::InjectParameter) users.insert(r.step.subject);
-  std::set<std::string> passers;
-  for (const StepRecord& r : result.steps)
-    if (r.step.kind == StepKind::Lift && !users.count(r.step.subject)) passers.insert(r.step.subject);
-  inject.classesPassing = passers.size();
-  inject.signatures = users.size() + passers.size();
-  seams.signatures = users.size();
-  inject.files = files.size();
-  seams.files = seamFiles.size();
-  inject.byHand = result.byHand.size();
-  // The depth: how many classes deep the makers of makers go.
-  std::map<std::string, size_t> level;
-  for (const StepRecord& r : result.steps) level[r.step.subject] = 1;
-  for (int round = 0; round < 20; ++round) {
-    for (const Creation& c : p.creations) {
-      if (c.in == kNone && c.inInitialiserOf == kNone) continue;
-      TypeIndex owner = c.in != kNone ? p.functions[c.in].owner : p.variables[c.inInitialiserOf].owner;
-      if (owner == kNone || owner == c.type) continue;
-      std::string made(p.text(p.types[c.type].qualified)), maker(p.text(p.types[owner].qualified));
-      if (level.count(made) && level.count(maker)) level[maker] = std::max(level[maker], level[made] + 1);
-    }
-  }
-  for (auto& [name, l] : level) inject.depth = std::max(inject.depth, std::min<size_t>(l, 20));
-  seams.depth = 1;
-  auto left = result.after.find("calls of the accessor");
-  bool stays = left != result.after.end() && left->second > 0;
-  inject.note = result.finished && stays ? "no class fetches it any more: those that need it take it as a parameter; the accessor stays for the composition root"
-                : result.finished        ? "the accessor goes; classes that need the object take it as a parameter" : "the accessor stays until the rest is done by hand";
-  seams.note = "a test can pass a test double at once; callers and the accessor stay as they are";
-  out.push_back(inject);
-  out.push_back(seams);
+// One run of a move: makes step after step in a scratch copy and keeps those that change no behaviour.
+class Run {
+ public:
+  Run(const std::string& rootPath, const Config& config, const std::string& entityId, const ReworkOptions& options)
+      : rootPath_(rootPath), config_(config), entityId_(entityId), options_(options) {}
 
-  // Handing the object to each function that uses it, up to where the program is put together.
-  Cost handIn;
-  handIn.way = "inject-parameter";
-  std::set<FunctionIndex> functions;
-  std::vector<FunctionIndex> open;
-  std::set<std::string> handFiles;
-  for (const Consumer& c : e.consumers)
-    if (c.reach && c.in != kNone && functions.insert(c.in).second) open.push_back(c.in);
-  std::set<FunctionIndex> own = functions;
-  for (size_t i = 0; i < open.size(); ++i)
-    for (uint32_t c : p.callsOfFunction[open[i]])
-      if (FunctionIndex in = p.calls[c].in; in != kNone && functions.insert(in).second) open.push_back(in);
-  for (FunctionIndex f : functions) {
-    Place place = p.functions[f].declarations.front();
-    handFiles.insert(p.path(place));
-    if (a.config.tests.match(p.path(place))) ++handIn.tests;
-    else if (own.count(f)) ++handIn.classesChanged;
-    else ++handIn.classesPassing;
+  Result<ReworkResult> go() {
+    auto started = Clock::now();
+    if (auto error = begin()) return *error;
+    if (auto error = learn()) return *error;
+    while (out_.steps.size() < options_.mostSteps && !out_.interrupted) {
+      auto went = step();
+      if (!went) return went.error();
+      if (!*went) break;
+    }
+    if (auto error = end()) return *error;
+    out_.seconds = since(started);
+    return std::move(out_);
   }
-  handIn.signatures = handIn.classesChanged + handIn.classesPassing;
-  handIn.files = handFiles.size();
-  handIn.callSites = inject.callSites;
-  handIn.note = "each function on the way gets a parameter: no class gets a field, but every call changes";
-  out.push_back(handIn);
 
-  std::set<std::string> members;
-  for (const Consumer& c : e.consumers)
-    if (c.method != kNone) members.insert(std::string(p.text(p.functions[c.method].name)));
-  Cost face = inject;
-  face.way = "inject an interface";
-  face.files += 1;
-  face.note = "as inject, through an interface of the " + counted(members.size(), "member", "members") + " in use: test doubles need not derive from the class";
-  out.push_back(face);
+ private:
+  using Failure = std::optional<Error>;
 
-  Cost steady;
-  steady.way = "safe-init";
-  steady.files = 1;
-  steady.note = e.creation.guard == GuardSort::None || e.creation.guard == GuardSort::DoubleCheckUnsound ? "mends only its creation; its users still hide that they depend on it" : "its creation is sound already";
-  out.push_back(steady);
-  // Where many would only pass it on to few, the access points for tests are worth more than the way up.
-  if (users.size() > 0 && passers.size() > 2 * users.size()) {
-    out[1].note = "recommended, for " + std::to_string(passers.size()) + " classes would only pass it on to the " + std::to_string(users.size()) + " that use it (`--steps seam,hand-in` makes these steps alone): " + out[1].note;
-    std::swap(out[0], out[1]);
+  // A step on trial: what it replaced, so that it can be taken back.
+  struct Trial {
+    StepRecord record;
+    PlanMemory memory;
+    std::map<std::string, std::string> old;
+    std::set<std::string> fresh;  // files that the step makes
+    std::string failed;           // why it cannot be made
+  };
+
+  void say(const std::string& line) const {
+    if (options_.progress) options_.progress(line);
   }
-  return out;
-}
+
+  Result<std::unique_ptr<Analysis>> look(const std::string& path, bool judge) {
+    auto sources = readTree(path, loadOptionsOf(config_, options_.jobs));
+    if (!sources) return sources.error();
+    return analyse(std::move(*sources), config_, options_.jobs, judge, lowered_.get());
+  }
+
+  bool ofState() const { return move_->of == MoveTarget::State; }
+  std::string slotOf(const Analysis& a, size_t entity) const {
+    VariableIndex v = ofState() ? a.survey.entities[entity].slot : kNone;
+    return v == kNone ? "" : std::string(a.program.text(a.program.variables[v].qualified));
+  }
+
+  Failure begin() {
+    std::error_code error;
+    std::string root = fs::canonical(rootPath_, error).string();
+    if (error) return Error{rootPath_, error.message()};
+    removeStrayScratch();
+    auto scratch = Scratch::make();
+    if (!scratch) return scratch.error();
+    scratch_.emplace(std::move(*scratch));
+    // Only what a step changed is read anew: the rest is kept as it was lowered.
+    std::string why;
+    lowered_ = Cache::open(scratch_->path() + "/lowered", why);
+    auto first = look(root, true);
+    if (!first) return first.error();
+    first_ = std::move(*first);
+    move_ = moveById(options_.move, options_.of);
+    if (!move_) return Error{options_.move, "no such move"};
+    entity_ = targetOf(*first_, *move_, entityId_);
+    if (entity_ == SIZE_MAX) return Error{entityId_, ofState() ? "no such entity" : move_->of == MoveTarget::Class ? "no such class" : "no such function"};
+    if (std::string refusal = refusalOf(*move_, *first_, entity_); !refusal.empty()) return Error{entityId_, options_.move + " cannot be made: " + refusal};
+    slot_ = slotOf(*first_, entity_);
+    auto copied = scratch_->copyTree(root, "tree", config_.gitignore);
+    if (!copied) return copied.error();
+    tree_ = *copied;
+    out_.entity = entityId_;
+    out_.move = options_.move;
+    out_.before = figures(*first_, entityId_, ofState());
+    return {};
+  }
+
+  // What the tree does as it is.
+  Failure learn() {
+    if (!options_.confirm) return {};
+    say("baseline: building and testing the tree as it is, " + std::to_string(config_.baselineRuns) + " times");
+    out_.baseline = learnBaseline(tree_, config_);
+    const Observation& seen = out_.baseline.observation;
+    if (config_.stopAsked()) return Error{rootPath_, "interrupted before any step was made"};
+    if (!seen.built) return Error{rootPath_, "does not build as it is, so no step could be judged:\n" + seen.buildOutput};
+    size_t flaky = out_.baseline.flakyTests.size();
+    say("baseline: " + counted(seen.tests.size(), "test", "tests") + ", " + counted(seen.witnesses.size(), "witness", "witnesses") +
+        (flaky == 0 ? "" : ", " + counted(flaky, "test is flaky and set aside", "tests are flaky and set aside")));
+    return {};
+  }
+
+  // Makes the next step; false where there is none.
+  Result<bool> step() {
+    auto own = Clock::now();
+    auto now = look(tree_, false);
+    if (!now) return now.error();
+    size_t at = targetOf(**now, *move_, entityId_);
+    // What a step makes of it may go by another name; its slot tells that it is the same.
+    for (size_t i = 0; at == SIZE_MAX && !slot_.empty() && i < (*now)->survey.entities.size(); ++i)
+      if (slotOf(**now, i) == slot_) at = i;
+    if (at == SIZE_MAX || !refusalOf(*move_, **now, at).empty()) {
+      out_.finished = true;
+      out_.byHand.clear();
+      return false;
+    }
+    Trial trial;
+    trial.memory = memory_;
+    NextStep planned = move_->next(**now, at, trial.memory);
+    out_.byHand = planned.byHand;
+    out_.finished = planned.finished;
+    // The kinds of a move come one after another: what is not asked for ends it.
+    if (!planned.found || (!options_.only.empty() && !options_.only.count(planned.step.kind))) return false;
+    trial.record.number = out_.steps.size() + 1;
+    trial.record.step = planned.step;
+    if (auto error = write(trial)) return *error;
+    trial.record.ownSeconds = since(own);
+    if (trial.failed.empty() && trial.record.patch.empty()) trial.failed = "it would change nothing";
+    if (!trial.failed.empty()) takeBack(trial, trial.failed);
+    else if (options_.confirm) confirm(trial);
+    else keep(trial, "planned");
+    const StepRecord& r = trial.record;
+    say("step " + std::to_string(r.number) + (options_.expectedSteps > 0 ? " of " + std::to_string(std::max(options_.expectedSteps, r.number)) : "") + ", " + std::string(stepKindText(r.step.kind)) + ": " + r.step.title + " — " + r.outcome);
+    out_.steps.push_back(std::move(trial.record));
+    return true;
+  }
+
+  // Makes the edits in the scratch copy, keeping the old texts.
+  Failure write(Trial& trial) {
+    std::map<std::string, std::vector<FileEdit>> byFile;
+    for (const FileEdit& edit : trial.record.step.edits) byFile[edit.path].push_back(edit);
+    for (auto& [path, edits] : byFile) {
+      std::error_code error;
+      std::string place = tree_ + "/" + path;
+      bool isNew = !fs::exists(place, error);
+      auto text = isNew ? Result<std::string>(std::string()) : readWhole(place);
+      if (!text) return text.error();
+      auto changed = applyEdits(*text, edits);
+      if (!changed) {
+        trial.failed = changed.error().line();
+        return {};
+      }
+      if (isNew) trial.fresh.insert(path);
+      trial.old[path] = *text;
+      if (original_.emplace(path, *text).second && isNew) made_.insert(path);
+      trial.record.files.push_back(path);
+      trial.record.texts[path] = *changed;
+      trial.record.patch += unifiedDiff(path, *text, *changed, isNew);
+      if (!writeText(place, *changed)) return Error{path, "cannot be written in the scratch copy"};
+    }
+    return {};
+  }
+
+  void takeBack(Trial& trial, const std::string& why) {
+    std::error_code error;
+    for (auto& [path, text] : trial.old) {
+      if (trial.fresh.count(path)) fs::remove(tree_ + "/" + path, error);
+      else writeText(tree_ + "/" + path, text);
+    }
+    memory_.refused.insert(trial.record.step.key());
+    trial.record.outcome = "taken back: " + why;
+  }
+
+  void keep(Trial& trial, std::string outcome) {
+    trial.record.kept = true;
+    trial.record.outcome = std::move(outcome);
+    memory_ = trial.memory;
+    memory_.made.insert(trial.record.step.key());
+  }
+
+  // Builds and tests the tree with the step in it.
+  void confirm(Trial& trial) {
+    StepRecord& record = trial.record;
+    if (options_.tamper) options_.tamper(tree_, record.step);
+    std::map<std::string, std::pair<std::string, std::string>> change;
+    for (auto& [path, text] : record.texts) change[path] = {trial.old[path], text};
+    auto run = [&] {
+      Observation seen = observe(tree_, config_);
+      auto own = Clock::now();
+      record.buildSeconds += seen.buildSeconds;
+      record.testSeconds += seen.testSeconds;
+      Comparison comparison = compare(out_.baseline, seen, change);
+      record.ownSeconds += since(own);
+      return comparison;
+    };
+    auto toldAs = [](const Difference& d, const char* then) { return d.what + " " + d.name + " was " + d.before + ", " + then + " " + d.after; };
+    Comparison comparison = run();
+    // A test may fail now and then though no run of the baseline showed it. Twice as before
+    // outweighs once otherwise; seen again, it is the step's doing.
+    std::string once;
+    if (!config_.stopAsked() && !comparison.same() && comparison.differences.front().what != "build") {
+      once = toldAs(comparison.differences.front(), "then");
+      bool same = true;
+      for (int again = 0; again < 2 && same; ++again) {
+        comparison = run();
+        same = comparison.same();
+      }
+    }
+    out_.interrupted = config_.stopAsked();
+    if (out_.interrupted) return takeBack(trial, "interrupted before it was confirmed");
+    record.differences = comparison.differences;
+    if (comparison.same()) return keep(trial, comparison.summary() + (once.empty() ? "" : "; in the first of three runs only, " + once));
+    const Difference& d = comparison.differences.front();
+    takeBack(trial, d.what == "build" ? "it does not build" : toldAs(d, "now"));
+  }
+
+  // What the steps have changed, in figures, findings and files.
+  Failure end() {
+    auto last = look(tree_, true);
+    if (!last) return last.error();
+    out_.after = figures(**last, entityId_, ofState());
+    std::set<std::string> before, after;
+    for (const Finding& f : first_->assessment.findings) before.insert(f.id);
+    for (const Finding& f : (*last)->assessment.findings) after.insert(f.id);
+    std::set_difference(before.begin(), before.end(), after.begin(), after.end(), std::back_inserter(out_.findingsGone));
+    std::set_difference(after.begin(), after.end(), before.begin(), before.end(), std::back_inserter(out_.findingsCome));
+    for (auto& [path, text] : original_) {
+      auto now = readWhole(tree_ + "/" + path);
+      if (now && (*now != text || made_.count(path))) out_.files.push_back({path, text, *now, made_.count(path) > 0});
+    }
+    out_.costs = costsOf(*first_, entity_, out_);
+    return {};
+  }
+
+  const std::string& rootPath_;
+  const Config& config_;
+  const std::string& entityId_;
+  const ReworkOptions& options_;
+  std::optional<Scratch> scratch_;
+  std::unique_ptr<Cache> lowered_;
+  std::unique_ptr<Analysis> first_;
+  const Move* move_ = nullptr;
+  size_t entity_ = SIZE_MAX;
+  std::string slot_, tree_;
+  PlanMemory memory_;
+  std::map<std::string, std::string> original_;
+  std::set<std::string> made_;  // of these, what was not there at all
+  ReworkResult out_;
+};
 
 }  // namespace
 
 Result<ReworkResult> rework(const std::string& rootPath, const Config& config, const std::string& entityId, const ReworkOptions& options) {
-  auto started = Clock::now();
-  auto say = [&](const std::string& line) { if (options.progress) options.progress(line); };
-  std::error_code error;
-  std::string root = fs::canonical(rootPath, error).string();
-  if (error) return Error{rootPath, error.message()};
-  removeStrayScratch();
-  auto scratch = Scratch::make();
-  if (!scratch) return scratch.error();
-  // Only what a step changed is read anew: the rest is kept as it was lowered.
-  std::string why;
-  std::unique_ptr<Cache> lowered = Cache::open(scratch->path() + "/lowered", why);
-  auto look = [&](const std::string& path, bool judge) -> Result<std::unique_ptr<Analysis>> {
-    auto sources = readTree(path, loadOptionsOf(config, options.jobs));
-    if (!sources) return sources.error();
-    return analyse(std::move(*sources), config, options.jobs, judge, lowered.get());
-  };
-  auto first = look(root, true);
-  if (!first) return first.error();
-  const Move* move = moveById(options.move, options.of);
-  if (!move) return Error{options.move, "no such move"};
-  size_t entity = targetOf(**first, *move, entityId);
-  if (entity == SIZE_MAX) return Error{entityId, move->of == MoveTarget::State ? "no such entity" : move->of == MoveTarget::Class ? "no such class" : "no such function"};
-  if (std::string refusal = refusalOf(*move, **first, entity); !refusal.empty()) return Error{entityId, options.move + " cannot be made: " + refusal};
-
-  VariableIndex kept = move->of != MoveTarget::State ? kNone : (*first)->survey.entities[entity].slot;
-  std::string slot = kept == kNone ? "" : std::string((*first)->program.text((*first)->program.variables[kept].qualified));
-
-  auto copied = scratch->copyTree(root, "tree", config.gitignore);
-  if (!copied) return copied.error();
-  std::string tree = *copied;
-
-  ReworkResult out;
-  out.entity = entityId;
-  out.move = options.move;
-  out.before = figures(**first, entityId, move->of == MoveTarget::State);
-  if (options.confirm) {
-    say("baseline: building and testing the tree as it is, " + std::to_string(config.baselineRuns) + " times");
-    out.baseline = learnBaseline(tree, config);
-    if (config.stopAsked()) return Error{rootPath, "interrupted before any step was made"};
-    if (!out.baseline.observation.built) return Error{rootPath, "does not build as it is, so no step could be judged:\n" + out.baseline.observation.buildOutput};
-    say("baseline: " + counted(out.baseline.observation.tests.size(), "test", "tests") + ", " + counted(out.baseline.observation.witnesses.size(), "witness", "witnesses") +
-        (out.baseline.flakyTests.empty() ? "" : ", " + counted(out.baseline.flakyTests.size(), "test is flaky and set aside", "tests are flaky and set aside")));
-  }
-
-  PlanMemory memory;
-  std::map<std::string, std::string> original;
-  std::set<std::string> made;  // of these, what was not there at all
-  while (out.steps.size() < options.mostSteps && !out.interrupted) {
-    auto own = Clock::now();
-    auto now = look(tree, false);
-    if (!now) return now.error();
-    size_t at = targetOf(**now, *move, entityId);
-    // What a step makes of it may go by another name; its slot tells that it is the same.
-    for (size_t i = 0; at == SIZE_MAX && !slot.empty() && i < (*now)->survey.entities.size(); ++i)
-      if (VariableIndex v = (*now)->survey.entities[i].slot; v != kNone && (*now)->program.text((*now)->program.variables[v].qualified) == slot) at = i;
-    if (at == SIZE_MAX || !refusalOf(*move, **now, at).empty()) {
-      out.finished = true;
-      out.byHand.clear();
-      break;
-    }
-    PlanMemory next = memory;
-    NextStep planned = move->next(**now, at, next);
-    out.byHand = planned.byHand;
-    out.finished = planned.finished;
-    if (!planned.found) break;
-    // The kinds of a move come one after another: what is not asked for ends it.
-    if (!options.only.empty() && !options.only.count(planned.step.kind)) break;
-    StepRecord record;
-    record.number = out.steps.size() + 1;
-    record.step = planned.step;
-    // Make the edits, keeping the old texts.
-    std::map<std::string, std::vector<FileEdit>> byFile;
-    for (const FileEdit& edit : record.step.edits) byFile[edit.path].push_back(edit);
-    std::map<std::string, std::string> old;
-    std::string failed;
-    std::set<std::string> fresh;  // files that the step makes
-    for (auto& [path, edits] : byFile) {
-      bool isNew = !fs::exists(tree + "/" + path, error);
-      auto text = isNew ? Result<std::string>(std::string()) : readWhole(tree + "/" + path);
-      if (!text) return text.error();
-      auto changed = applyEdits(*text, edits);
-      if (!changed) {
-        failed = changed.error().line();
-        break;
-      }
-      if (isNew) fresh.insert(path);
-      old[path] = *text;
-      if (original.emplace(path, *text).second && isNew) made.insert(path);
-      record.files.push_back(path);
-      record.texts[path] = *changed;
-      record.patch += unifiedDiff(path, *text, *changed, isNew);
-      if (!writeText(tree + "/" + path, *changed)) return Error{path, "cannot be written in the scratch copy"};
-    }
-    record.ownSeconds = since(own);
-    auto takeBack = [&] {
-      for (auto& [path, text] : old) {
-        if (fresh.count(path)) fs::remove(tree + "/" + path, error);
-        else writeText(tree + "/" + path, text);
-      }
-      memory.refused.insert(record.step.key());
-    };
-    auto keep = [&](std::string outcome) {
-      record.kept = true;
-      record.outcome = std::move(outcome);
-      memory = next;
-      memory.made.insert(record.step.key());
-    };
-    if (failed.empty() && record.patch.empty()) failed = "it would change nothing";
-    if (!failed.empty()) {
-      record.outcome = "taken back: " + failed;
-      takeBack();
-    } else if (options.confirm) {
-      if (options.tamper) options.tamper(tree, record.step);
-      std::map<std::string, std::pair<std::string, std::string>> change;
-      for (auto& [changedPath, text] : record.texts) change[changedPath] = {old[changedPath], text};
-      auto run = [&] {
-        Observation seen = observe(tree, config);
-        own = Clock::now();
-        record.buildSeconds += seen.buildSeconds;
-        record.testSeconds += seen.testSeconds;
-        Comparison comparison = compare(out.baseline, seen, change);
-        record.ownSeconds += since(own);
-        return comparison;
-      };
-      Comparison comparison = run();
-      // A test may fail now and then though no run of the baseline showed it. Twice as before
-      // outweighs once otherwise; seen again, it is the step's doing.
-      std::string once;
-      if (!config.stopAsked() && !comparison.same() && comparison.differences.front().what != "build") {
-        once = comparison.differences.front().what + " " + comparison.differences.front().name + " was " + comparison.differences.front().before + ", then " + comparison.differences.front().after;
-        for (int again = 0; again < 2; ++again) {
-          Comparison later = run();
-          bool same = later.same();
-          comparison = std::move(later);
-          if (!same) break;
-        }
-      }
-      out.interrupted = config.stopAsked();
-      record.differences = comparison.differences;
-      if (out.interrupted) {
-        record.outcome = "taken back: interrupted before it was confirmed";
-        record.differences.clear();
-        takeBack();
-      } else if (comparison.same()) {
-        keep(comparison.summary() + (once.empty() ? "" : "; in the first of three runs only, " + once));
-      } else {
-        const Difference& d = comparison.differences.front();
-        record.outcome = "taken back: " + (d.what == "build" ? std::string("it does not build") : d.what + " " + d.name + " was " + d.before + ", now " + d.after);
-        takeBack();
-      }
-    } else {
-      keep("planned");
-    }
-    say("step " + std::to_string(record.number) + (options.expectedSteps > 0 ? " of " + std::to_string(std::max(options.expectedSteps, record.number)) : "") + ", " + std::string(stepKindText(record.step.kind)) + ": " + record.step.title + " — " + record.outcome);
-    out.steps.push_back(std::move(record));
-  }
-  auto last = look(tree, true);
-  if (!last) return last.error();
-  out.after = figures(**last, entityId, move->of == MoveTarget::State);
-  std::set<std::string> idsBefore, idsAfter;
-  for (const Finding& f : (*first)->assessment.findings) idsBefore.insert(f.id);
-  for (const Finding& f : (*last)->assessment.findings) idsAfter.insert(f.id);
-  std::set_difference(idsBefore.begin(), idsBefore.end(), idsAfter.begin(), idsAfter.end(), std::back_inserter(out.findingsGone));
-  std::set_difference(idsAfter.begin(), idsAfter.end(), idsBefore.begin(), idsBefore.end(), std::back_inserter(out.findingsCome));
-  for (auto& [path, before] : original) {
-    auto after = readWhole(tree + "/" + path);
-    if (after && (*after != before || made.count(path))) out.files.push_back({path, before, *after, made.count(path) > 0});
-  }
-  out.costs = costsOf(**first, entity, out);
-  out.seconds = since(started);
-  return out;
+  return Run(rootPath, config, entityId, options).go();
 }
 
 Result<std::vector<std::string>> writePatches(const ReworkResult& result, const std::string& folder) {

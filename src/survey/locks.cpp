@@ -27,6 +27,12 @@ LockId lockAt(const Program& p, Place place, NodeId function) {
   return written.empty() ? LockId{} : LockId{LockId::Sort::Foreign, static_cast<uint32_t>(stableHash(written))};
 }
 
+LockSet withAll(const LockSet& a, const LockSet& b) {
+  LockSet out;
+  std::set_union(a.begin(), a.end(), b.begin(), b.end(), std::back_inserter(out));
+  return out;
+}
+
 }  // namespace
 
 LockSet inBoth(const LockSet& a, const LockSet& b) {
@@ -44,6 +50,19 @@ std::string lockText(const Program& p, LockId lock) {
     case LockId::Sort::None: break;
   }
   return "";
+}
+
+Locks::Locks(const Program& program) : p_(program) {
+  // lock.isHeldByCurrentThread(), Thread.holdsLock(lock)
+  for (const ForeignCall& call : p_.foreignCalls) {
+    std::span<const std::string_view> names = p_.guarantees(call.place.file).assertsLock;
+    if (call.in == kNone || std::find(names.begin(), names.end(), lastPart(p_.text(call.name))) == names.end()) continue;
+    const LoweredFile& file = p_.file(call.place);
+    NodeId callee = file.child(call.place.node, Role::Callee), lock = file.child(call.place.node, Role::Argument);
+    if (lock == kNoNode && callee != kNoNode && file[callee].kind == Kind::Member) lock = file.child(callee, Role::Receiver);
+    LockId id = lock == kNoNode ? LockId{} : lockAt(p_, {call.place.file, lock}, p_.functions[call.in].definition.node);
+    if (id.known()) asserted_[call.in] = withAll(asserted_[call.in], {id});
+  }
 }
 
 LockSet Locks::around(Place place) const {
@@ -66,9 +85,13 @@ LockSet Locks::around(Place place) const {
 LockSet Locks::at(Place place, FunctionIndex in) const {
   LockSet out = around(place);
   if (in == kNone) return out;
-  LockSet entry = atEntry(in), all;
-  std::set_union(out.begin(), out.end(), entry.begin(), entry.end(), std::back_inserter(all));
-  return all;
+  return withAll(out, atEntry(in));
+}
+
+LockSet Locks::atEntry(FunctionIndex function) const {
+  LockSet callers = atEntry(function, 0);
+  auto asserted = asserted_.find(function);
+  return asserted == asserted_.end() ? callers : withAll(callers, asserted->second);
 }
 
 LockSet Locks::atEntry(FunctionIndex function, int depth) const {

@@ -28,20 +28,21 @@ std::string lockText(const Program& program, LockId lock);  // "mutex_", "its ow
 
 class Locks {
  public:
-  explicit Locks(const Program& program) : p_(program) {}
+  explicit Locks(const Program& program);
 
   // The locks of the guards around a place inside its function.
   LockSet around(Place place) const;
   // Those, and what every caller of a private helper holds.
   LockSet at(Place place, FunctionIndex in) const;
   // What is held whenever the function is entered. Constructors do not count as
-  // callers: nobody shares the object yet.
-  LockSet atEntry(FunctionIndex function) const { return atEntry(function, 0); }
+  // callers: nobody shares the object yet. A function that asserts that a lock is held says so itself.
+  LockSet atEntry(FunctionIndex function) const;
 
  private:
   LockSet atEntry(FunctionIndex function, int depth) const;
 
   const Program& p_;
+  std::map<FunctionIndex, LockSet> asserted_;
   mutable std::map<std::pair<FunctionIndex, int>, LockSet> entry_;
 };
 

@@ -45,8 +45,9 @@ TEST_P(Meets, AsStated) {
   FunctionIndex a = named(p, c.a), b = named(p, c.b);
   ASSERT_NE(a, kNone) << c.a;
   ASSERT_NE(b, kNone) << c.b;
-  EXPECT_EQ(static_cast<int>(threads.meeting(threads.sideOf(a), threads.sideOf(b), a, b)), static_cast<int>(c.meeting));
-  EXPECT_EQ(static_cast<int>(threads.meeting(threads.sideOf(b), threads.sideOf(a), b, a)), static_cast<int>(c.meeting)) << "the other way round";
+  Threads::Piece one{threads.sideOf(a), a, {}}, other{threads.sideOf(b), b, {}};
+  EXPECT_EQ(static_cast<int>(threads.meeting(one, other)), static_cast<int>(c.meeting));
+  EXPECT_EQ(static_cast<int>(threads.meeting(other, one)), static_cast<int>(c.meeting)) << "the other way round";
 }
 
 // ----- how threads are started, in each language that has them
@@ -87,6 +88,26 @@ const Case kApart[] = {
     {"NoThreads", "a.cpp", "void lift() {}\nint main() { lift(); }", "lift", "lift", Meeting::Never},
 };
 
+// ----- threads whose end is waited for, tasks that run one after the other, the main thread
+
+const Case kOrdered[] = {
+    {"JoinedBefore", "a.cpp", "#include <thread>\nvoid lift() {}\nvoid count() { lift(); }\nint main() { std::thread t(lift); t.join(); count(); }", "lift", "count", Meeting::Never},
+    {"JoinedAfter", "a.cpp", "#include <thread>\nvoid lift() {}\nvoid count() { lift(); }\nint main() { std::thread t(lift); count(); t.join(); }", "lift", "count", Meeting::Certain},
+    {"JoinedMaybe", "a.cpp", "#include <thread>\nvoid lift() {}\nvoid count() {}\nint main(int n, char**) { std::thread t(lift); if (n > 1) t.join(); count(); }", "lift", "count", Meeting::Certain},
+    {"AnotherIsJoined", "a.cpp", "#include <thread>\nvoid lift() {}\nvoid rest() {}\nvoid count() {}\nint main() { std::thread t(lift); std::thread u(rest); u.join(); count(); t.join(); }", "lift", "count", Meeting::Certain},
+    {"AllJoined", "a.cpp", "#include <thread>\n#include <vector>\nvoid lift() {}\nvoid count() {}\nint main() { std::vector<std::thread> all; for (int i = 0; i < 3; ++i) all.emplace_back(lift); for (auto& t : all) t.join(); count(); }", "lift", "count", Meeting::Never},
+    {"JoinedInACallee", "a.py", "import threading\ndef lift():\n    pass\ndef count():\n    pass\ndef order():\n    t = threading.Thread(target=lift)\n    t.start()\n    t.join()\ndef main():\n    order()\n    count()\nmain()\n", "lift", "count", Meeting::Never},
+    {"OneAfterTheOther", "A.java", "class A { static void lift() {} static void lower() {} public static void main(String[] a) throws Exception { Thread one = new Thread(A::lift); one.start(); one.join(); Thread two = new Thread(A::lower); two.start(); } }", "lift", "lower", Meeting::Never},
+    {"ListJoined", "A.java", "import java.util.*;\nclass A { static void lift() {} static void count() {} public static void main(String[] a) throws Exception { List<Thread> all = new ArrayList<>(); for (int i = 0; i < 3; i++) { Thread t = new Thread(A::lift); all.add(t); t.start(); } for (Thread t : all) t.join(); count(); } }", "lift", "count", Meeting::Never},
+    {"GoGroup", "a.go", "package main\nimport \"sync\"\nfunc lift() {}\nfunc count() {}\nfunc main() {\n\tvar group sync.WaitGroup\n\tgroup.Add(1)\n\tgo func() {\n\t\tdefer group.Done()\n\t\tlift()\n\t}()\n\tgroup.Wait()\n\tcount()\n}\n", "lift", "count", Meeting::Never},
+    {"CsharpTask", "A.cs", "using System.Threading;\nclass A { static void Lift() {} static void Count() {} static void Main() { var t = new Thread(Lift); t.Start(); t.Join(); Count(); } }", "Lift", "Count", Meeting::Never},
+    {"JavaSerial", "A.java", "import java.util.concurrent.*;\nclass A { final ExecutorService line = Executors.newSingleThreadExecutor(); void lift() {} void lower() {} public void order() { line.submit(() -> lift()); line.submit(() -> lower()); } }", "lift", "lower", Meeting::Never},
+    {"JavaPool", "A.java", "import java.util.concurrent.*;\nclass A { final ExecutorService line = Executors.newFixedThreadPool(4); void lift() {} void lower() {} public void order() { line.submit(() -> lift()); line.submit(() -> lower()); } }", "lift", "lower", Meeting::Certain},
+    {"SwiftSerial", "a.swift", "import Dispatch\nclass Crane {\n    let line = DispatchQueue(label: \"crane\")\n    func lift() {}\n    func lower() {}\n    func order() {\n        line.async { self.lift() }\n        line.async { self.lower() }\n    }\n}\n", "lift", "lower", Meeting::Never},
+    {"SwiftConcurrent", "a.swift", "import Dispatch\nclass Crane {\n    let line = DispatchQueue(label: \"crane\", attributes: .concurrent)\n    func lift() {}\n    func lower() {}\n    func order() {\n        line.async { self.lift() }\n        line.async { self.lower() }\n    }\n}\n", "lift", "lower", Meeting::Certain},
+    {"BackOnTheMainThread", "A.java", "import javax.swing.*;\nclass A { void show() {} void work() { SwingUtilities.invokeLater(() -> show()); } public void order() { new Thread(this::work).start(); show(); } }", "show", "show", Meeting::NotKnown},
+};
+
 // ----- what is not told
 
 const Case kUntold[] = {
@@ -102,6 +123,7 @@ std::string nameOf(const testing::TestParamInfo<Case>& info) { return info.param
 
 INSTANTIATE_TEST_SUITE_P(Started, Meets, testing::ValuesIn(kStarted), nameOf);
 INSTANTIATE_TEST_SUITE_P(Apart, Meets, testing::ValuesIn(kApart), nameOf);
+INSTANTIATE_TEST_SUITE_P(Ordered, Meets, testing::ValuesIn(kOrdered), nameOf);
 INSTANTIATE_TEST_SUITE_P(Untold, Meets, testing::ValuesIn(kUntold), nameOf);
 
 // ----- ways and order
@@ -122,7 +144,8 @@ TEST(Threads, KnowsWhatWasCalledBeforeAThreadIsStarted) {
   EXPECT_TRUE(threads.calledBefore(named(p, "book"), 0));
   EXPECT_FALSE(threads.calledBefore(named(p, "maybe"), 0));
   EXPECT_FALSE(threads.calledBefore(named(p, "work"), 0));
-  EXPECT_TRUE(threads.onlyBefore(named(p, "maybe"), 0));
+  FunctionIndex maybe = named(p, "maybe");
+  EXPECT_TRUE(threads.isApart({threads.sideOf(maybe), maybe, {}}, 0));
 }
 
 TEST(Threads, WhatTestsStartSaysNothing) {

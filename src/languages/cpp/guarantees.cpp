@@ -188,6 +188,10 @@ const Guarantees& cppGuarantees() {
     g.sharedMemoryThreads = {true, "C++20 [intro.multithread]"};
     static constexpr std::string_view kThreadBodies[] = {"operator()", "run"};
     g.threadBodies = kThreadBodies;
+    static constexpr std::string_view kJoins[] = {"get", "join", "pthread_join", "wait", "wait_for_all"};
+    g.joins = kJoins;
+    static constexpr std::string_view kAssertsLock[] = {"AssertHeld", "assertHeld"};
+    g.assertsLock = kAssertsLock;
     g.plainPointerPublishes = {false, "C++20 [intro.races]/21"};
     g.implicitCopy = {true, "C++20 [class.copy.ctor]/6"};
     g.implicitConstructor = {true, "C++20 [class.default.ctor]/1"};

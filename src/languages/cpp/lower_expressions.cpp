@@ -79,18 +79,7 @@ NodeId Lowerer::expression(TSNode node, NodeId parent, Role role) {
     case Tag::FieldExpression: return expressionFieldExpression(node, parent, role);
     case Tag::Call: return call(node, parent, role);
     case Tag::New: return expressionNew(node, parent, role);
-    case Tag::CompoundLiteral: {  // Foo{…}
-      NodeId id = leaf(node, parent, role, Kind::Create);
-      build_[id].detail = static_cast<uint8_t>(CreateForm::Value);
-      TSNode type = fieldOf(node, g.type);
-      TSNode value = fieldOf(node, g.value);
-      if (!isNull(type)) {
-        if (tagOf(type) == Tag::TypeDescriptor) typeDescriptor(type, id, Role::Type);
-        else typeRef(type, true, {}, id, Role::Type, Declarator{}, false);
-      }
-      if (!isNull(value)) arguments(value, id);
-      return id;
-    }
+    case Tag::CompoundLiteral: return compoundLiteral(node, parent, role);
     case Tag::Delete: {
       NodeId id = leaf(node, parent, role, Kind::Destroy);
       if (ts_node_named_child_count(node) > 0) expression(ts_node_named_child(node, ts_node_named_child_count(node) - 1), id, Role::Operand);
@@ -102,28 +91,7 @@ NodeId Lowerer::expression(TSNode node, NodeId parent, Role role) {
       if (TSNode inner = fieldOf(node, g.argument); !isNull(inner)) expression(inner, id, Role::Target);
       return id;
     }
-    case Tag::Unary: {
-      TSNode op = fieldOf(node, g.op);
-      TSNode inner = fieldOf(node, g.argument);
-      if (isNull(inner)) break;
-      std::string_view word = isNull(op) ? std::string_view{} : textOfNode(op);
-      if (word == "!" || word == "not") {
-        TSNode bare = unwrap(inner);
-        Tag tag = tagOf(bare);
-        if (tag == Tag::Binary || tag == Tag::Unary) {
-          NodeId id = leaf(node, parent, role, Kind::Logic);
-          build_[id].detail = static_cast<uint8_t>(LogicForm::Not);
-          condition(bare, id, Role::Operand);
-          return id;
-        }
-        NodeId id = leaf(node, parent, role, Kind::NullTest);
-        build_[id].detail = static_cast<uint8_t>(NullTestForm::IsNull);
-        expression(bare, id, Role::Operand);
-        return id;
-      }
-      if (tagOf(inner) == Tag::Number) return literal(node, parent, role, LiteralForm::Number);
-      break;
-    }
+    case Tag::Unary: return unary(node, parent, role);
     case Tag::Pointer: {
       TSNode op = fieldOf(node, g.op);
       NodeId id = leaf(node, parent, role, !isNull(op) && textOfNode(op) == "&" ? Kind::AddressOf : Kind::Dereference);
@@ -131,13 +99,7 @@ NodeId Lowerer::expression(TSNode node, NodeId parent, Role role) {
       return id;
     }
     case Tag::Binary: return binary(node, parent, role);
-    case Tag::Conditional: {
-      NodeId id = leaf(node, parent, role, Kind::Conditional);
-      condition(fieldOf(node, g.condition), id, Role::Condition);
-      if (TSNode then = fieldOf(node, g.consequence); !isNull(then)) expression(then, id, Role::Then);
-      if (TSNode other = fieldOf(node, g.alternative); !isNull(other)) expression(other, id, Role::Else);
-      return id;
-    }
+    case Tag::Conditional: return conditional(node, parent, role);
     case Tag::Lambda: return lambda(node, parent, role);
     case Tag::Cast: {
       NodeId id = leaf(node, parent, role, Kind::Cast);
@@ -174,7 +136,59 @@ NodeId Lowerer::expression(TSNode node, NodeId parent, Role role) {
       break;
     default: break;
   }
-  // Anything else keeps its named children as operands.
+  return operandsOf(node, parent, role);
+}
+
+// Foo{…}
+NodeId Lowerer::compoundLiteral(TSNode node, NodeId parent, Role role) {
+  const Grammar& g = grammar();
+  NodeId id = leaf(node, parent, role, Kind::Create);
+  build_[id].detail = static_cast<uint8_t>(CreateForm::Value);
+  TSNode type = fieldOf(node, g.type);
+  TSNode value = fieldOf(node, g.value);
+  if (!isNull(type)) {
+    if (tagOf(type) == Tag::TypeDescriptor) typeDescriptor(type, id, Role::Type);
+    else typeRef(type, true, {}, id, Role::Type, Declarator{}, false);
+  }
+  if (!isNull(value)) arguments(value, id);
+  return id;
+}
+
+NodeId Lowerer::conditional(TSNode node, NodeId parent, Role role) {
+  const Grammar& g = grammar();
+  NodeId id = leaf(node, parent, role, Kind::Conditional);
+  condition(fieldOf(node, g.condition), id, Role::Condition);
+  if (TSNode then = fieldOf(node, g.consequence); !isNull(then)) expression(then, id, Role::Then);
+  if (TSNode other = fieldOf(node, g.alternative); !isNull(other)) expression(other, id, Role::Else);
+  return id;
+}
+
+NodeId Lowerer::unary(TSNode node, NodeId parent, Role role) {
+  const Grammar& g = grammar();
+  TSNode op = fieldOf(node, g.op);
+  TSNode inner = fieldOf(node, g.argument);
+  if (isNull(inner)) return operandsOf(node, parent, role);
+  std::string_view word = isNull(op) ? std::string_view{} : textOfNode(op);
+  if (word == "!" || word == "not") {
+    TSNode bare = unwrap(inner);
+    Tag tag = tagOf(bare);
+    if (tag == Tag::Binary || tag == Tag::Unary) {
+      NodeId id = leaf(node, parent, role, Kind::Logic);
+      build_[id].detail = static_cast<uint8_t>(LogicForm::Not);
+      condition(bare, id, Role::Operand);
+      return id;
+    }
+    NodeId id = leaf(node, parent, role, Kind::NullTest);
+    build_[id].detail = static_cast<uint8_t>(NullTestForm::IsNull);
+    expression(bare, id, Role::Operand);
+    return id;
+  }
+  if (tagOf(inner) == Tag::Number) return literal(node, parent, role, LiteralForm::Number);
+  return operandsOf(node, parent, role);
+}
+
+// Anything else keeps its named children as operands.
+NodeId Lowerer::operandsOf(TSNode node, NodeId parent, Role role) {
   NodeId id = leaf(node, parent, role, Kind::Other);
   Children kids(*this, node);
   for (size_t i = 0; i < kids.size(); ++i) {

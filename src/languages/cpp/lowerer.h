@@ -217,6 +217,10 @@ class Lowerer {
   void condition(TSNode node, NodeId parent, Role role);
   NodeId expression(TSNode node, NodeId parent, Role role);
   NodeId expressionFieldExpression(TSNode node, NodeId parent, Role role);
+  NodeId compoundLiteral(TSNode node, NodeId parent, Role role);
+  NodeId conditional(TSNode node, NodeId parent, Role role);
+  NodeId unary(TSNode node, NodeId parent, Role role);
+  NodeId operandsOf(TSNode node, NodeId parent, Role role);
   NodeId expressionNew(TSNode node, NodeId parent, Role role);
   NodeId expressionAssignment(TSNode node, NodeId parent, Role role);
   NodeId binary(TSNode node, NodeId parent, Role role);

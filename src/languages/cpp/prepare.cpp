@@ -474,186 +474,207 @@ std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view
   return lore;
 }
 
-PreparedText prepareCpp(std::string_view original, const MacroLore* lore, bool others) {
-  PreparedText out;
-  out.text = std::string(original);
-  std::string& text = out.text;
-  auto blank = [&](size_t begin, size_t end) {
-    for (size_t i = begin; i < end; ++i)
-      if (text[i] != '\n' && text[i] != '\r') text[i] = ' ';
-  };
+namespace {
 
-  // A byte order mark is not part of the program.
-  size_t mark = byteOrderMark(original);
-  blank(0, mark);
+// Reads one file from front to back and blanks what the grammar cannot bear.
+class Preparation {
+ public:
+  Preparation(std::string_view original, const MacroLore* lore, bool others) : original_(original), lore_(lore), others_(others) { out_.text = std::string(original); }
 
-  std::vector<Branching> branches;
-  size_t depth = 0;
-  bool active = true;
-  bool lineStart = true;
-  size_t inactiveFrom = 0;
-  BodyScope scope;
-  // What is not built here is read too: see shared/directives.h.
-  auto readToo = [&](size_t begin, size_t end) {
-    size_t from = std::min(end + 1, original.size());
-    if (!others || !mayBeReadToo(scope, text, original, begin, from, true)) return false;
-    out.otherBranches.push_back({static_cast<uint32_t>(from), static_cast<uint32_t>(branchEnd(original, from))});
-    return true;
-  };
-  auto setActive = [&](bool now, size_t lineBegin, size_t lineEnd) {
-    if (active && !now) inactiveFrom = lineEnd;
-    if (!active) blank(inactiveFrom, lineBegin);
-    if (!active && !now) inactiveFrom = lineEnd;
-    active = now;
-  };
-
-  for (size_t at = mark; at < original.size();) {
-    char c = original[at];
-    if (c == '\n') {
-      lineStart = true;
-      ++at;
-      continue;
-    }
-    if (isBlank(c)) {
-      ++at;
-      continue;
-    }
-    if (c == '#' && lineStart) {
-      size_t end = directiveEnd(original, at);
-      std::string_view line = original.substr(at, end - at);
-      size_t wordAt = line.find_first_not_of("# \t");
-      std::string_view word = wordAt == std::string_view::npos ? std::string_view{} : line.substr(wordAt, wordEnd(line, wordAt) - wordAt);
-      std::string rest = wordAt == std::string_view::npos ? "" : std::string(trim(stripComments(line.substr(wordAt + word.size()))));
-      if (word == "if" || word == "ifdef" || word == "ifndef") {
-        Known value;
-        if (word == "if") {
-          value = Condition(rest).read();
-        } else {
-          value = Condition::defined(rest);
-          if (value && word == "ifndef") value = !*value;
-        }
-        bool take = value.value_or(true);
-        bool never = rest == "0" || rest == "false";
-        bool read = take || (active && !never && readToo(at, end));
-        branches.push_back({active, active && read, take});
-        setActive(branches.back().active, at, end);
-      } else if ((word == "elif" || word == "else") && !branches.empty()) {
-        Branching& top = branches.back();
-        bool take = !top.taken;
-        if (take && word == "elif") take = Condition(rest).read().value_or(true);
-        bool read = take || (top.parentActive && [&] {
-                      setActive(false, at, end);  // what was read so far stands as it will be parsed
-                      return readToo(at, end);
-                    }());
-        top.active = top.parentActive && read;
-        top.taken |= take;
-        setActive(top.active, at, end);
-      } else if (word == "endif" && !branches.empty()) {
-        bool parent = branches.back().parentActive;
-        branches.pop_back();
-        setActive(parent, at, end);
-      } else if (active && (word == "include" || word == "include_next" || word == "import") && rest.size() > 2) {
-        char close = rest[0] == '<' ? '>' : '"';
-        size_t stop = rest.find(close, 1);
-        if ((rest[0] == '<' || rest[0] == '"') && stop != std::string::npos)
-          out.includes.push_back({rest.substr(1, stop - 1), close == '>', {static_cast<uint32_t>(at), static_cast<uint32_t>(end)}});
-      }
-      // The comment at a directive's end is still a comment of the file.
-      blank(at, end);
-      at = end;
-      continue;
-    }
-    size_t after = skipLiteral(original, at);
-    if (after > at) {
-      bool comment = c == '/';
-      if (comment && active) out.comments.push_back({static_cast<uint32_t>(at), static_cast<uint32_t>(after)});
-      if (!comment) lineStart = false;
-      at = after;
-      continue;
-    }
-    lineStart = false;
-    if (active && original.substr(at, 3) == "->*") {
-      // (object->*pointer)(…): the grammar does not know it everywhere. Both operands are read.
-      text.replace(at, 3, ",  ");
-      at += 3;
-      continue;
-    }
-    if (!isWordStart(c)) {
-      if (c == '(' || c == '{' || c == '[') out.bracketDepth = std::max(out.bracketDepth, ++depth);
-      if ((c == ')' || c == '}' || c == ']') && depth > 0) --depth;
-      ++at;
-      continue;
-    }
-    size_t end = wordEnd(original, at);
-    std::string_view word = original.substr(at, end - at);
-    if (end < original.size() && original[end] == '"' && isRawPrefix(word)) {
-      at = skipRawString(original, end);
-      continue;
-    }
-    if (active && word == "new") {
-      // new Type*[n]: nor this.
-      size_t stop = end;
-      while (stop < original.size() && (isWordByte(original[stop]) || original[stop] == ' ' || original[stop] == ':')) ++stop;
-      size_t stars = stop;
-      while (stars < original.size() && original[stars] == '*') ++stars;
-      if (stars > stop && stars < original.size() && original[stars] == '[') blank(stop, stars);
-    }
-    if (active && (word == "class" || word == "struct")) {
-      size_t begin = 0;
-      if (size_t stop = exportMacroEnd(original, end, word == "class", &begin)) {
-        blank(begin, stop);
-        at = stop;
-        continue;
-      }
-    }
-    if (active) {
-      bool known = false, withArguments = false;
-      std::string_view instead;
-      if (lore) {
-        if (auto found = lore->blank.find(word); found != lore->blank.end()) {
-          known = true;
-          withArguments = found->second;
-          if (auto specifier = lore->specifiers.find(word); !withArguments && specifier != lore->specifiers.end()) instead = specifier->second == "extern" || word.size() >= specifier->second.size() ? specifier->second : "__thread";
-          if (instead.size() > word.size()) instead = {};
-        }
-      }
-      if (!known) {
-        if (const ForeignMacro* macro = foreignMacro(word)) {
-          size_t next = end;
-          while (next < original.size() && isBlank(original[next])) ++next;
-          bool ok = !macro->withArguments || (next < original.size() && original[next] == '(');
-          if (word == "emit") ok = next < original.size() && isWordStart(original[next]);
-          if (word == "signals" || word == "slots") ok = next < original.size() && original[next] == ':';
-          if (ok) {
-            known = true;
-            withArguments = macro->withArguments;
-            instead = macro->instead;
-          }
-        }
-      }
-      if (known) {
-        size_t stop = end;
-        if (withArguments) {
-          size_t open = end;
-          while (open < original.size() && (original[open] == ' ' || original[open] == '\t' || original[open] == '\n' || original[open] == '\r')) ++open;
-          size_t close = open < original.size() && original[open] == '(' ? closingParenthesis(original, open) : std::string_view::npos;
-          if (close == std::string_view::npos) {
-            at = end;
-            continue;  // named without a call: leave it
-          }
-          stop = close;
-        }
-        blank(at, stop);
-        text.replace(at, instead.size(), instead);
-        at = stop;
-        continue;
-      }
-    }
-    at = end;
+  PreparedText run() {
+    // A byte order mark is not part of the program.
+    at_ = byteOrderMark(original_);
+    blank(0, at_);
+    while (at_ < original_.size()) next();
+    if (!active_) blank(inactiveFrom_, out_.text.size());
+    return std::move(out_);
   }
-  if (!active) blank(inactiveFrom, text.size());
-  return out;
-}
+
+ private:
+  void blank(size_t begin, size_t end) {
+    for (size_t i = begin; i < end; ++i)
+      if (out_.text[i] != '\n' && out_.text[i] != '\r') out_.text[i] = ' ';
+  }
+
+  void next() {
+    char c = original_[at_];
+    if (c == '\n' || isBlank(c)) {
+      lineStart_ |= c == '\n';
+      ++at_;
+      return;
+    }
+    if (c == '#' && lineStart_) return directive(directiveEnd(original_, at_));
+    if (size_t after = skipLiteral(original_, at_); after > at_) {
+      bool comment = c == '/';
+      if (comment && active_) out_.comments.push_back({static_cast<uint32_t>(at_), static_cast<uint32_t>(after)});
+      lineStart_ &= comment;
+      at_ = after;
+      return;
+    }
+    lineStart_ = false;
+    if (active_ && original_.substr(at_, 3) == "->*") {
+      // (object->*pointer)(…): the grammar does not know it everywhere. Both operands are read.
+      out_.text.replace(at_, 3, ",  ");
+      at_ += 3;
+    } else if (isWordStart(c)) {
+      word(wordEnd(original_, at_));
+    } else {
+      if (c == '(' || c == '{' || c == '[') out_.bracketDepth = std::max(out_.bracketDepth, ++depth_);
+      if ((c == ')' || c == '}' || c == ']') && depth_ > 0) --depth_;
+      ++at_;
+    }
+  }
+
+  // What is not built here is read too: see shared/directives.h.
+  bool readToo(size_t end) {
+    size_t from = std::min(end + 1, original_.size());
+    if (!others_ || !mayBeReadToo(scope_, out_.text, original_, at_, from, true)) return false;
+    out_.otherBranches.push_back({static_cast<uint32_t>(from), static_cast<uint32_t>(branchEnd(original_, from))});
+    return true;
+  }
+
+  // From the directive at at_ on, which ends at `lineEnd`, text is or is not part of the program.
+  void setActive(bool now, size_t lineEnd) {
+    if (!active_) blank(inactiveFrom_, at_);
+    if (!now) inactiveFrom_ = lineEnd;
+    active_ = now;
+  }
+
+  void directive(size_t end) {
+    std::string_view line = original_.substr(at_, end - at_);
+    size_t wordAt = line.find_first_not_of("# \t");
+    if (wordAt != std::string_view::npos) {
+      std::string_view word = line.substr(wordAt, wordEnd(line, wordAt) - wordAt);
+      std::string rest(trim(stripComments(line.substr(wordAt + word.size()))));
+      if (!condition(word, rest, end) && active_ && (word == "include" || word == "include_next" || word == "import")) include(rest, end);
+    }
+    // The comment at a directive's end is still a comment of the file.
+    blank(at_, end);
+    at_ = end;
+  }
+
+  // False where the directive is no condition.
+  bool condition(std::string_view word, const std::string& rest, size_t end) {
+    if (word == "if" || word == "ifdef" || word == "ifndef") {
+      Known value = word == "if" ? Condition(rest).read() : Condition::defined(rest);
+      if (value && word == "ifndef") value = !*value;
+      bool take = value.value_or(true);
+      bool never = rest == "0" || rest == "false";
+      bool read = take || (active_ && !never && readToo(end));
+      branches_.push_back({active_, active_ && read, take});
+      setActive(branches_.back().active, end);
+    } else if ((word == "elif" || word == "else") && !branches_.empty()) {
+      Branching& top = branches_.back();
+      bool take = !top.taken;
+      if (take && word == "elif") take = Condition(rest).read().value_or(true);
+      if (!take && top.parentActive) setActive(false, end);  // what was read so far stands as it will be parsed
+      top.active = top.parentActive && (take || readToo(end));
+      top.taken |= take;
+      setActive(top.active, end);
+    } else if (word == "endif" && !branches_.empty()) {
+      bool parent = branches_.back().parentActive;
+      branches_.pop_back();
+      setActive(parent, end);
+    } else {
+      return false;
+    }
+    return true;
+  }
+
+  void include(const std::string& rest, size_t end) {
+    if (rest.size() <= 2 || (rest[0] != '<' && rest[0] != '"')) return;
+    char close = rest[0] == '<' ? '>' : '"';
+    size_t stop = rest.find(close, 1);
+    if (stop != std::string::npos) out_.includes.push_back({rest.substr(1, stop - 1), close == '>', {static_cast<uint32_t>(at_), static_cast<uint32_t>(end)}});
+  }
+
+  void word(size_t end) {
+    std::string_view word = original_.substr(at_, end - at_);
+    if (end < original_.size() && original_[end] == '"' && isRawPrefix(word)) {
+      at_ = skipRawString(original_, end);
+      return;
+    }
+    size_t begin = at_;
+    at_ = end;
+    if (!active_) return;
+    if (word == "new") blankStars(end);
+    if (word == "class" || word == "struct") {
+      size_t from = 0;
+      if (size_t stop = exportMacroEnd(original_, end, word == "class", &from)) {
+        blank(from, stop);
+        at_ = stop;
+        return;
+      }
+    }
+    if (std::optional<Treatment> treatment = treatmentOf(word, end)) replaceMacro(*treatment, begin, end);
+  }
+
+  // new Type*[n]: the grammar does not know this everywhere.
+  void blankStars(size_t end) {
+    size_t stop = end;
+    while (stop < original_.size() && (isWordByte(original_[stop]) || original_[stop] == ' ' || original_[stop] == ':')) ++stop;
+    size_t stars = stop;
+    while (stars < original_.size() && original_[stars] == '*') ++stars;
+    if (stars > stop && stars < original_.size() && original_[stars] == '[') blank(stop, stars);
+  }
+
+  // A macro goes, with its arguments where it has some; a word that means the same may stand for it.
+  struct Treatment {
+    bool withArguments = false;
+    std::string_view instead;
+  };
+
+  std::optional<Treatment> treatmentOf(std::string_view word, size_t end) const {
+    if (lore_) {
+      if (auto found = lore_->blank.find(word); found != lore_->blank.end()) {
+        Treatment out{found->second, {}};
+        auto specifier = lore_->specifiers.find(word);
+        if (out.withArguments || specifier == lore_->specifiers.end()) return out;
+        out.instead = specifier->second == "extern" || word.size() >= specifier->second.size() ? specifier->second : "__thread";
+        if (out.instead.size() > word.size()) out.instead = {};
+        return out;
+      }
+    }
+    const ForeignMacro* macro = foreignMacro(word);
+    if (!macro) return std::nullopt;
+    size_t next = end;
+    while (next < original_.size() && isBlank(original_[next])) ++next;
+    bool more = next < original_.size();
+    if (macro->withArguments && !(more && original_[next] == '(')) return std::nullopt;
+    if (word == "emit" && !(more && isWordStart(original_[next]))) return std::nullopt;
+    if ((word == "signals" || word == "slots") && !(more && original_[next] == ':')) return std::nullopt;
+    return Treatment{macro->withArguments, macro->instead};
+  }
+
+  void replaceMacro(const Treatment& treatment, size_t begin, size_t end) {
+    size_t stop = end;
+    if (treatment.withArguments) {
+      size_t open = end;
+      while (open < original_.size() && (original_[open] == ' ' || original_[open] == '\t' || original_[open] == '\n' || original_[open] == '\r')) ++open;
+      stop = open < original_.size() && original_[open] == '(' ? closingParenthesis(original_, open) : std::string_view::npos;
+      if (stop == std::string_view::npos) return;  // named without a call: leave it
+    }
+    blank(begin, stop);
+    out_.text.replace(begin, treatment.instead.size(), treatment.instead);
+    at_ = stop;
+  }
+
+  std::string_view original_;
+  const MacroLore* lore_;
+  bool others_;
+  PreparedText out_;
+  std::vector<Branching> branches_;
+  BodyScope scope_;
+  size_t at_ = 0;
+  size_t depth_ = 0;
+  size_t inactiveFrom_ = 0;
+  bool active_ = true;
+  bool lineStart_ = true;
+};
+
+}  // namespace
+
+PreparedText prepareCpp(std::string_view original, const MacroLore* lore, bool others) { return Preparation(original, lore, others).run(); }
 
 void addIncludes(const PreparedText& prepared, LoweredFile& out) {
   NodeId last = out.nodes[0].firstChild;

@@ -73,151 +73,167 @@ bool looksLikeMacro(std::string_view word) {
 }
 
 // The changes worth a try for words near an error, best first.
-std::vector<Change> candidates(std::string_view text, Span error, const MacroLore* lore) {
-  // The region: from two lines before the error to one line behind its first line.
-  uint32_t from = error.begin;
-  for (int lines = 0; from > 0; --from)
-    if (text[from - 1] == '\n' && ++lines == 3) break;
-  uint32_t to = std::max(error.begin, std::min(error.end, error.begin + 400));
-  for (int lines = 0; to < text.size(); ++to)
-    if (text[to] == '\n' && ++lines == 2) break;
+class Candidates {
+ public:
+  Candidates(std::string_view text, Span error, const MacroLore* lore) : text_(text), error_(error), lore_(lore), wide_(error.size() > 2000) {}
 
+  std::vector<Change> all() {
+    wordsNear();
+    if (wide_ && lore_) wordsAnywhere();
+    // Nearest to the error first.
+    std::stable_sort(words_.begin(), words_.end(), [&](const Word& a, const Word& b) { return rank(a) < rank(b); });
+    groups();
+    for (const Word& word : words_) {
+      if (!word.mayBeMacro() && !word.startsLine) continue;
+      if (out_.size() > 16) break;
+      if (word.close > word.end) call(word);
+      else if (word.mayBeMacro()) name(word);
+    }
+    return std::move(out_);
+  }
+
+ private:
   struct Word {
     uint32_t begin, end, close;  // close: behind an argument list, or `end`
     bool macro, known, startsLine;
+    bool mayBeMacro() const { return macro || known; }
   };
-  std::vector<Word> words;
-  bool startsLine = true;
-  for (size_t at = from; at < to;) {
-    if (text[at] == '\n') startsLine = true;
-    size_t after = skipLiteral(text, at);
-    if (after > at) {
-      at = after;
-      continue;
-    }
-    if (!isWordByte(text[at])) {
-      ++at;
-      continue;
-    }
-    size_t end = at;
-    while (end < text.size() && isWordByte(text[end])) ++end;
-    std::string_view word = text.substr(at, end - at);
-    if (!isKeyword(word)) {
-      size_t open = end;
-      while (open < text.size() && (text[open] == ' ' || text[open] == '\t')) ++open;
-      size_t close = open < text.size() && text[open] == '(' ? closingParenthesis(text, open) : std::string_view::npos;
-      if (close == std::string_view::npos) close = end;
-      words.push_back({static_cast<uint32_t>(at), static_cast<uint32_t>(end), static_cast<uint32_t>(close), looksLikeMacro(word),
-                       lore && lore->withBody.contains(word) > 0, startsLine});
-    }
-    startsLine = false;
-    at = end;
+
+  std::pair<bool, uint32_t> rank(const Word& w) const { return {!w.mayBeMacro(), w.begin > error_.begin ? w.begin - error_.begin : error_.begin - w.begin}; }
+
+  size_t endOfWord(size_t at) const {
+    while (at < text_.size() && isWordByte(text_[at])) ++at;
+    return at;
   }
-  // When the whole file is one error its beginning tells nothing: the macros of
-  // the tree that are used anywhere in it are looked at.
-  bool wide = error.size() > 2000;
-  if (wide && lore) {
-    for (size_t at = error.begin; at < error.end && words.size() < 400;) {
-      size_t after = skipLiteral(text, at);
-      if (after > at || !isWordByte(text[at])) {
+
+  // Behind the argument list that follows the word which ends there; npos where none does.
+  size_t endOfArguments(size_t end) const {
+    while (end < text_.size() && (text_[end] == ' ' || text_[end] == '\t')) ++end;
+    return end < text_.size() && text_[end] == '(' ? closingParenthesis(text_, end) : std::string_view::npos;
+  }
+
+  // From two lines before the error to one line behind its first line.
+  void wordsNear() {
+    uint32_t from = error_.begin;
+    for (int lines = 0; from > 0; --from)
+      if (text_[from - 1] == '\n' && ++lines == 3) break;
+    uint32_t to = std::max(error_.begin, std::min(error_.end, error_.begin + 400));
+    for (int lines = 0; to < text_.size(); ++to)
+      if (text_[to] == '\n' && ++lines == 2) break;
+    bool startsLine = true;
+    for (size_t at = from; at < to;) {
+      if (text_[at] == '\n') startsLine = true;
+      size_t after = skipLiteral(text_, at);
+      if (after > at || !isWordByte(text_[at])) {
         at = after > at ? after : at + 1;
         continue;
       }
-      size_t end = at;
-      while (end < text.size() && isWordByte(text[end])) ++end;
-      if (end < text.size() && text[end] == '(' && lore->withBody.contains(text.substr(at, end - at))) {
-        size_t close = closingParenthesis(text, end);
-        if (close != std::string_view::npos) words.push_back({static_cast<uint32_t>(at), static_cast<uint32_t>(end), static_cast<uint32_t>(close), true, true, false});
+      size_t end = endOfWord(at);
+      std::string_view word = text_.substr(at, end - at);
+      if (!isKeyword(word)) {
+        size_t close = endOfArguments(end);
+        if (close == std::string_view::npos) close = end;
+        words_.push_back({static_cast<uint32_t>(at), static_cast<uint32_t>(end), static_cast<uint32_t>(close), looksLikeMacro(word), lore_ && lore_->withBody.contains(word), startsLine});
+      }
+      startsLine = false;
+      at = end;
+    }
+  }
+
+  // When the whole file is one error its beginning tells nothing: the macros of
+  // the tree that are used anywhere in it are looked at.
+  void wordsAnywhere() {
+    for (size_t at = error_.begin; at < error_.end && words_.size() < 400;) {
+      size_t after = skipLiteral(text_, at);
+      if (after > at || !isWordByte(text_[at])) {
+        at = after > at ? after : at + 1;
+        continue;
+      }
+      size_t end = endOfWord(at);
+      if (end < text_.size() && text_[end] == '(' && lore_->withBody.contains(text_.substr(at, end - at))) {
+        size_t close = closingParenthesis(text_, end);
+        if (close != std::string_view::npos) words_.push_back({static_cast<uint32_t>(at), static_cast<uint32_t>(end), static_cast<uint32_t>(close), true, true, false});
       }
       at = end;
     }
   }
-  // Nearest to the error first.
-  std::stable_sort(words.begin(), words.end(), [&](const Word& a, const Word& b) {
-    auto rank = [&](const Word& w) {
-      uint32_t distance = w.begin > error.begin ? w.begin - error.begin : error.begin - w.begin;
-      return std::make_pair(!(w.macro || w.known), distance);
-    };
-    return rank(a) < rank(b);
-  });
-  auto blanks = [&](uint32_t begin, uint32_t end) {
-    std::string out(text.substr(begin, end - begin));
+
+  std::string blanks(size_t begin, size_t end) const {
+    std::string out(text_.substr(begin, end - begin));
     for (char& c : out)
       if (c != '\n' && c != '\r') c = ' ';
     return out;
-  };
-  std::vector<Change> out;
-  auto add = [&](uint32_t at, std::string instead, std::string_view kind, uint32_t wordEnd) {
-    out.push_back({{{at, std::move(instead)}}, std::string(text.substr(at, wordEnd - at)) + " " + std::string(kind)});
-  };
+  }
+  std::string statement(size_t begin, size_t end) const {
+    std::string out = blanks(begin, end);
+    out.back() = ';';
+    return out;
+  }
+
+  void add(const Word& word, std::string instead, std::string_view kind) {
+    out_.push_back({{{word.begin, std::move(instead)}}, std::string(text_.substr(word.begin, word.end - word.begin)) + " " + std::string(kind)});
+  }
+
   // One macro that the grammar cannot bear spoils many places: all its calls together.
-  std::set<std::string_view> grouped;
-  for (const Word& word : words) {
-    std::string_view name = text.substr(word.begin, word.end - word.begin);
-    if ((!word.macro && !word.known) || !grouped.insert(name).second || grouped.size() > (wide ? 8u : 3u)) continue;
-    Change whole, statements;
-    for (size_t at = text.find(name); at != std::string_view::npos && whole.replacements.size() < 2000; at = text.find(name, at + name.size())) {
-      size_t end = at + name.size();
-      if ((at > 0 && isWordByte(text[at - 1])) || (end < text.size() && isWordByte(text[end]))) continue;
-      size_t close = end;
-      if (word.close > word.end) {
-        size_t open = end;
-        while (open < text.size() && (text[open] == ' ' || text[open] == '\t')) ++open;
-        close = open < text.size() && text[open] == '(' ? closingParenthesis(text, open) : std::string_view::npos;
+  void groups() {
+    std::set<std::string_view> grouped;
+    for (const Word& word : words_) {
+      std::string_view name = text_.substr(word.begin, word.end - word.begin);
+      if (!word.mayBeMacro() || !grouped.insert(name).second || grouped.size() > (wide_ ? 8u : 3u)) continue;
+      Change whole, statements;
+      for (size_t at = text_.find(name); at != std::string_view::npos && whole.replacements.size() < 2000; at = text_.find(name, at + name.size())) {
+        size_t end = at + name.size();
+        if ((at > 0 && isWordByte(text_[at - 1])) || (end < text_.size() && isWordByte(text_[end]))) continue;
+        size_t close = word.close > word.end ? endOfArguments(end) : end;
         if (close == std::string_view::npos) continue;
+        whole.replacements.push_back({static_cast<uint32_t>(at), blanks(at, close)});
+        statements.replacements.push_back({static_cast<uint32_t>(at), statement(at, close)});
+        at = close - name.size();
       }
-      std::string spaces = blanks(static_cast<uint32_t>(at), static_cast<uint32_t>(close));
-      whole.replacements.push_back({static_cast<uint32_t>(at), spaces});
-      spaces.back() = ';';
-      statements.replacements.push_back({static_cast<uint32_t>(at), spaces});
-      at = close - name.size();
-    }
-    if (whole.replacements.size() < 3) continue;
-    whole.group = statements.group = true;
-    out.push_back(std::move(whole));
-    out.push_back(std::move(statements));
-  }
-  for (const Word& word : words) {
-    if (!word.macro && !word.known && !word.startsLine) continue;
-    if (out.size() > 16) break;
-    if (word.close > word.end) {
-      add(word.begin, blanks(word.begin, word.close), "blank-call", word.end);
-      // FOO(x) as a statement without its semicolon.
-      std::string asStatement = blanks(word.begin, word.close);
-      asStatement.back() = ';';
-      add(word.begin, asStatement, "statement-call", word.end);
-      if (word.macro || word.known) {
-        // FOO(x) where an expression or a type is wanted: a name as long.
-        std::string asName(word.close - word.begin, ' ');
-        for (uint32_t i = 0; i < asName.size(); ++i) asName[i] = i < word.end - word.begin ? text[word.begin + i] : ' ';
-        bool multiline = text.substr(word.begin, word.close - word.begin).find('\n') != std::string_view::npos;
-        if (!multiline) add(word.begin, asName, "name-call", word.end);
-        // FOO(x) { … }: the head of a loop or function.
-        if (word.end - word.begin >= 5 && !multiline) {
-          std::string asLoop(text.substr(word.begin, word.close - word.begin));
-          std::string head = "while(1)";
-          if (asLoop.size() >= head.size()) {
-            asLoop = head + std::string(asLoop.size() - head.size(), ' ');
-            add(word.begin, asLoop, "loop-call", word.end);
-          }
-        }
-      }
-      if (word.macro) add(word.begin, blanks(word.begin, word.end), "blank-word", word.end);
-    } else if (word.macro || word.known) {
-      add(word.begin, blanks(word.begin, word.end), "blank-word", word.end);
-      std::string asStatement = blanks(word.begin, word.end);
-      asStatement.back() = ';';
-      add(word.begin, asStatement, "statement-word", word.end);
-      // "prefix" MACRO "suffix": a string as long.
-      if (word.end - word.begin >= 2) {
-        std::string asText = blanks(word.begin, word.end);
-        asText.front() = asText.back() = '"';
-        add(word.begin, asText, "text-word", word.end);
-      }
+      if (whole.replacements.size() < 3) continue;
+      whole.group = statements.group = true;
+      out_.push_back(std::move(whole));
+      out_.push_back(std::move(statements));
     }
   }
-  return out;
-}
+
+  void call(const Word& word) {
+    add(word, blanks(word.begin, word.close), "blank-call");
+    // FOO(x) as a statement without its semicolon.
+    add(word, statement(word.begin, word.close), "statement-call");
+    std::string_view whole = text_.substr(word.begin, word.close - word.begin);
+    if (word.mayBeMacro() && whole.find('\n') == std::string_view::npos) {
+      // FOO(x) where an expression or a type is wanted: a name as long.
+      std::string asName(whole.substr(0, word.end - word.begin));
+      asName.resize(whole.size(), ' ');
+      add(word, asName, "name-call");
+      // FOO(x) { … }: the head of a loop or function.
+      std::string asLoop = "while(1)";
+      if (word.end - word.begin >= 5 && whole.size() >= asLoop.size()) {
+        asLoop.resize(whole.size(), ' ');
+        add(word, asLoop, "loop-call");
+      }
+    }
+    if (word.macro) add(word, blanks(word.begin, word.end), "blank-word");
+  }
+
+  void name(const Word& word) {
+    add(word, blanks(word.begin, word.end), "blank-word");
+    add(word, statement(word.begin, word.end), "statement-word");
+    if (word.end - word.begin < 2) return;
+    // "prefix" MACRO "suffix": a string as long.
+    std::string asText = blanks(word.begin, word.end);
+    asText.front() = asText.back() = '"';
+    add(word, asText, "text-word");
+  }
+
+  std::string_view text_;
+  Span error_;
+  const MacroLore* lore_;
+  bool wide_;
+  std::vector<Word> words_;
+  std::vector<Change> out_;
+};
 
 TSPoint pointOf(std::string_view text, uint32_t offset) {
   std::string_view before = text.substr(0, offset);
@@ -256,7 +272,7 @@ Change sameElsewhere(std::string_view text, const std::vector<Span>& errors, con
   Change out;
   out.treatment = treatment;
   for (size_t i = 1; i < errors.size() && i < 200; ++i) {
-    for (Change& change : candidates(text, errors[i], lore)) {
+    for (Change& change : Candidates(text, errors[i], lore).all()) {
       if (change.treatment != treatment || change.replacements.empty()) continue;
       Replacement& replacement = change.replacements.front();
       if (out.replacements.empty() || replacement.begin > out.replacements.back().begin) out.replacements.push_back(std::move(replacement));
@@ -291,7 +307,7 @@ TreeHandle parseRepaired(ParserHandle& parser, std::string& text, const MacroLor
     Span error = errors.front();
     // The best of the candidates: a small gain may block a large one. One that
     // mends this error whole is good enough.
-    std::vector<Change> tries = candidates(text, error, lore);
+    std::vector<Change> tries = Candidates(text, error, lore).all();
     std::stable_partition(tries.begin(), tries.end(), [&](const Change& change) { return worked.count(change.treatment) > 0; });
     Change best;
     TreeHandle bestTree;

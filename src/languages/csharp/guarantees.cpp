@@ -74,8 +74,8 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"File::ReadAllText", kReadsFile},
     {"FileStream", kReadsFile},
     {"HttpClient", kNetwork},
-    {"Parallel::For", kRunsLater},
-    {"Parallel::ForEach", kRunsLater},
+    {"Parallel::For", kRunsForEach},
+    {"Parallel::ForEach", kRunsForEach},
     {"Process::Start", kStartsProcess},
     {"QueueUserWorkItem", kRunsLater},
     {"Socket", kNetwork | kTakesResource},
@@ -105,6 +105,10 @@ const Guarantees& csharpGuarantees() {
     g.orderedAcrossFiles = {true, "ECMA-334 15.12 (before the type's first use)"};
     g.textualOrder = {true, "C# 15.5.6.2"};
     g.sharedMemoryThreads = {true, "ECMA-335 I.12.6"};
+    static constexpr std::string_view kJoins[] = {"For", "ForEach", "Join", "Wait", "WaitAll"};
+    g.joins = kJoins;
+    static constexpr std::string_view kAssertsLock[] = {"IsEntered"};
+    g.assertsLock = kAssertsLock;
     g.plainPointerPublishes = {false, "ECMA-335 I.12.6.4 (writes of the constructor and of the slot may be seen in another order)"};
     g.volatilePublishes = {true, "ECMA-334 15.5.4"};
     g.implicitCopy = {false, "ECMA-334 12.21.2 (assignment copies the reference)"};

@@ -72,6 +72,8 @@ const Guarantees& goGuarantees() {
     g.sharedMemoryThreads = {true, "Go specification, Go statements"};
     static constexpr std::string_view kThreadBodies[] = {"ServeHTTP"};
     g.threadBodies = kThreadBodies;
+    static constexpr std::string_view kJoins[] = {"Wait"};
+    g.joins = kJoins;
     g.plainPointerPublishes = {false, "Go Memory Model, Incorrect synchronization"};
     g.implicitCopy = {true, "Go specification, Assignability (a struct value is copied)"};
     g.implicitConstructor = {true, "Go specification, Composite literals"};

@@ -163,7 +163,13 @@ const Guarantees& javaGuarantees() {
     g.sharedMemoryThreads = {true, "JLS 17"};
     static constexpr std::string_view kThreadBodies[] = {"call", "run"};
     g.threadBodies = kThreadBodies;
-    static constexpr std::string_view kMainThread[] = {"getMainExecutor", "getMainLooper"};
+    static constexpr std::string_view kJoins[] = {"awaitTermination", "get", "join"};
+    g.joins = kJoins;
+    static constexpr std::string_view kAssertsLock[] = {"holdsLock", "isHeldByCurrentThread", "isWriteLockedByCurrentThread"};
+    g.assertsLock = kAssertsLock;
+    static constexpr std::string_view kSerialExecutors[] = {"newSingleThreadExecutor", "newSingleThreadScheduledExecutor"};
+    g.serialExecutors = kSerialExecutors;
+    static constexpr std::string_view kMainThread[] = {"getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "runLater"};
     g.mainThread = kMainThread;
     g.plainPointerPublishes = {false, "JLS 17.4.5 (a read that no happens-before orders may see a half-made object)"};
     g.volatilePublishes = {true, "JLS 17.4.4 (a write of a volatile field synchronises with each later read)"};

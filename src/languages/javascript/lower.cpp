@@ -3,72 +3,13 @@
 
 #include "base/text.h"
 #include "languages/javascript/javascript.h"
+#include "languages/javascript/parked.h"
+#include "languages/javascript/shapes.h"
 #include "languages/shared/module_scope.h"
-#include "languages/shared/rephrase.h"
-
-extern "C" const TSLanguage* tree_sitter_javascript(void);
-extern "C" const TSLanguage* tree_sitter_tsx(void);
 
 namespace elmcart {
+namespace script {
 namespace {
-
-enum Own : uint8_t { kImport, kExport, kClass, kMethod, kField, kStaticBlock, kFunction, kLexical, kArrow, kNewExpression, kObject, kArray, kCatch, kElse, kCase, kInterface, kAlias, kEnum, kNamespace, kAsserted, kDeclare, kSubscript };
-
-constexpr ShapeRow kRows[] = {
-    {"comment", Shape::Comment}, {"html_comment", Shape::Comment}, {"hash_bang_line", Shape::Skip}, {"import_statement", Shape::Own, kImport}, {"export_statement", Shape::Own, kExport},
-    {"class_declaration", Shape::Own, kClass}, {"abstract_class_declaration", Shape::Own, kClass}, {"class", Shape::Own, kClass}, {"method_definition", Shape::Own, kMethod}, {"abstract_method_signature", Shape::Own, kMethod}, {"method_signature", Shape::Own, kMethod},
-    {"field_definition", Shape::Own, kField}, {"public_field_definition", Shape::Own, kField}, {"class_static_block", Shape::Own, kStaticBlock},
-    {"function_declaration", Shape::Own, kFunction}, {"generator_function_declaration", Shape::Own, kFunction}, {"function_signature", Shape::Skip},
-    {"lexical_declaration", Shape::Own, kLexical}, {"variable_declaration", Shape::Own, kLexical}, {"using_declaration", Shape::Own, kLexical},
-    {"arrow_function", Shape::Own, kArrow}, {"function_expression", Shape::Own, kArrow}, {"function", Shape::Own, kArrow}, {"generator_function", Shape::Own, kArrow},
-    {"statement_block", Shape::Block}, {"if_statement", Shape::If}, {"else_clause", Shape::Own, kElse}, {"for_statement", Shape::Loop}, {"for_in_statement", Shape::Loop}, {"while_statement", Shape::Loop}, {"do_statement", Shape::Loop},
-    {"try_statement", Shape::Try}, {"catch_clause", Shape::Own, kCatch}, {"finally_clause", Shape::Own, kCatch}, {"switch_statement", Shape::Switch}, {"switch_body", Shape::Pass}, {"switch_case", Shape::Own, kCase}, {"switch_default", Shape::Own, kCase},
-    {"return_statement", Shape::Return}, {"throw_statement", Shape::Throw}, {"break_statement", Shape::Jump}, {"continue_statement", Shape::Jump}, {"empty_statement", Shape::Skip}, {"debugger_statement", Shape::Skip}, {"labeled_statement", Shape::Pass}, {"statement_identifier", Shape::Skip},
-    {"expression_statement", Shape::Statement}, {"call_expression", Shape::Call}, {"new_expression", Shape::Own, kNewExpression}, {"member_expression", Shape::Member}, {"subscript_expression", Shape::Own, kSubscript},
-    {"assignment_expression", Shape::Assign}, {"augmented_assignment_expression", Shape::Compound}, {"update_expression", Shape::Update}, {"binary_expression", Shape::Binary}, {"unary_expression", Shape::Unary}, {"ternary_expression", Shape::Conditional},
-    {"await_expression", Shape::Await}, {"parenthesized_expression", Shape::Paren}, {"sequence_expression", Shape::Collection}, {"object", Shape::Own, kObject}, {"array", Shape::Own, kArray}, {"pair", Shape::Pass},
-    {"identifier", Shape::Name}, {"shorthand_property_identifier", Shape::Name}, {"shorthand_property_identifier_pattern", Shape::Name}, {"property_identifier", Shape::Skip}, {"private_property_identifier", Shape::Skip}, {"string", Shape::Text}, {"template_string", Shape::Text}, {"template_substitution", Shape::Pass}, {"number", Shape::Number}, {"regex", Shape::Text},
-    {"true", Shape::Boolean}, {"false", Shape::Boolean}, {"null", Shape::Null}, {"undefined", Shape::Null}, {"this", Shape::This}, {"super", Shape::Other}, {"decorator", Shape::Skip}, {"class_body", Shape::Pass}, {"class_heritage", Shape::Skip}, {"optional_chain", Shape::Skip},
-    // TypeScript
-    {"interface_declaration", Shape::Own, kInterface}, {"type_alias_declaration", Shape::Own, kAlias}, {"enum_declaration", Shape::Own, kEnum}, {"internal_module", Shape::Own, kNamespace}, {"module", Shape::Own, kNamespace},
-    {"as_expression", Shape::Own, kAsserted}, {"satisfies_expression", Shape::Own, kAsserted}, {"type_assertion", Shape::Own, kAsserted}, {"non_null_expression", Shape::Paren}, {"ambient_declaration", Shape::Own, kDeclare},
-    {"type_annotation", Shape::Skip}, {"type_arguments", Shape::Skip}, {"type_parameters", Shape::Skip}, {"accessibility_modifier", Shape::Skip}, {"override_modifier", Shape::Skip}, {"index_signature", Shape::Skip}, {"property_signature", Shape::Skip}, {"import_alias", Shape::Skip}, {"construct_signature", Shape::Skip}, {"call_signature", Shape::Skip},
-    {"jsx_text", Shape::Skip}, {"jsx_expression", Shape::Pass}, {"jsx_attribute", Shape::Pass}, {"jsx_opening_element", Shape::Pass}, {"jsx_closing_element", Shape::Skip}, {"nested_type_identifier", Shape::Skip}, {"predefined_type", Shape::Skip}, {"type_identifier", Shape::Name},
-};
-
-constexpr std::string_view kValueTypes[] = {"number", "string", "boolean", "bigint", "symbol", "void"};
-constexpr std::string_view kNullWords[] = {"null", "undefined"};
-
-// What code of the tree assigns to the global object, by name.
-struct ScriptLore : Language::TreeLore {
-  std::set<std::string, std::less<>> parked;
-
-  uint64_t fingerprint() const override { return stableHashOfAll(parked, 1); }
-};
-
-std::unique_ptr<Language::TreeLore> learnParked(std::span<const std::string_view> texts, unsigned) {
-  auto lore = std::make_unique<ScriptLore>();
-  for (std::string_view text : texts)
-    for (std::string_view object : {"globalThis", "window", "global"})
-      for (size_t at = text.find(object); at != std::string_view::npos; at = text.find(object, at + 1)) {
-        size_t from = at + object.size();
-        if ((at > 0 && (isWordByte(text[at - 1]) || text[at - 1] == '.')) || from >= text.size() || (text[from] != '.' && text[from] != '[')) continue;
-        bool member = text[from] == '.';
-        size_t end = ++from;
-        while (end < text.size() && (member ? isWordByte(text[end]) || text[end] == '$' : text[end] != ']' && text[end] != '\n')) ++end;
-        std::string_view name = text.substr(from, end - from);
-        if (!member && end < text.size()) ++end;
-        while (end < text.size() && isBlank(text[end])) ++end;
-        // Assigned, and not compared; what the platform calls is its own.
-        std::string_view behind = text.substr(end, 3);
-        bool assigned = (behind.substr(0, 1) == "=" && behind.substr(1, 1) != "=" && behind.substr(1, 1) != ">") || behind == "?\?=" || behind == "||=";
-        bool handler = name.size() > 2 && name.substr(0, 2) == "on" && name[2] >= 'a' && name[2] <= 'z';
-        if (!assigned || name.empty() || handler || name == "location" || name.size() > 80) continue;
-        bool quoted = !member && name.size() > 2 && (name[0] == '\'' || name[0] == '"');
-        lore->parked.insert(member ? std::string(name) : quoted ? std::string(name.substr(1, name.size() - 2)) : "[" + std::string(name) + "]");
-      }
-  return lore;
-}
 
 class ScriptLowerer : public ModuleLowerer {
  public:
@@ -917,97 +858,20 @@ class ScriptLowerer : public ModuleLowerer {
 };
 
 }  // namespace
+}  // namespace script
 
 SharedGrammar scriptGrammar(const TSLanguage* (*grammar)()) {
   GrammarSpec spec;
   spec.grammar = grammar;
-  spec.rows = kRows;
-  spec.valueTypes = kValueTypes;
-  spec.nullWords = kNullWords;
+  spec.rows = script::kRows;
+  spec.valueTypes = script::kValueTypes;
+  spec.nullWords = script::kNullWords;
   spec.truthiness = true;
   return SharedGrammar(spec);
 }
 
 void lowerScript(const SharedGrammar& grammar, std::string_view text, const Language::TreeLore* lore, LoweredFile& out, std::string_view forGrammar) {
-  ScriptLowerer(grammar, text, static_cast<const ScriptLore*>(lore), out).run(forGrammar.empty() ? text : forGrammar);
-}
-
-namespace {
-const SharedGrammar& grammar() {
-  static const SharedGrammar kGrammar = scriptGrammar(tree_sitter_javascript);
-  return kGrammar;
-}
-// JavaScript with types written in it says so in its first comment; the grammar
-// of TypeScript knows nearly all of these types.
-const SharedGrammar& typedGrammar() {
-  static const SharedGrammar kGrammar = scriptGrammar(tree_sitter_tsx);
-  return kGrammar;
-}
-bool isTyped(std::string_view text) {
-  std::string_view head = trim(text.substr(0, 2000));
-  if (head.substr(0, 2) == "#!") head = trim(head.substr(std::min(head.find('\n'), head.size())));
-  size_t end = head.substr(0, 2) == "/*" ? head.find("*/") : head.substr(0, 2) == "//" ? head.find('\n') : 0;
-  return head.substr(0, end).find("@flow") != std::string_view::npos;
-}
-
-// `: component(…)` as a type says nothing that is asked for here: any.
-void rephraseComponentTypes(std::string_view text, Rephrased& out) {
-  constexpr std::string_view kWord = "component(";
-  for (size_t at = text.find(kWord); at != std::string_view::npos; at = text.find(kWord, at + 1)) {
-    std::string_view before = trim(text.substr(0, at));
-    if (before.empty() || std::string_view(":=<|,").find(before.back()) == std::string_view::npos) continue;
-    size_t end = at + kWord.size(), depth = 1;
-    for (; end < text.size() && depth > 0; ++end) depth += (text[end] == '(') - (text[end] == ')');
-    if (depth > 0) continue;
-    for (size_t i = at; i < end; ++i)
-      if (text[i] != '\n') out.put(i, i - at < 3 ? "any"[i - at] : ' ');
-  }
-}
-
-// What that grammar does not know of them: `component Name(…) {` is a function,
-// `opaque type` a type.
-Rephrased rephraseTyped(std::string_view text) {
-  Rephrased out(text);
-  rephraseComponentTypes(text, out);
-  for (size_t line = 0; line < text.size(); line = std::min(text.find('\n', line), text.size()) + 1) {
-    size_t at = line;
-    while (at < text.size() && text[at] == ' ') ++at;
-    for (std::string_view word : {"export ", "default ", "declare "})
-      if (text.substr(at, word.size()) == word) at += word.size();
-    if (text.substr(at, 12) == "opaque type ") out.blank(at, 6);
-    if (text.substr(at, 10) != "component " || at + 10 >= text.size() || !isWordByte(text[at + 10])) continue;
-    for (size_t i = 0; i < 9; ++i) out.put(at + i, "function "[i]);
-  }
-  return out;
-}
-}  // namespace
-
-Language javascriptLanguage() {
-  static constexpr std::string_view kExtensions[] = {".js", ".mjs", ".cjs", ".jsx"};
-  static constexpr std::string_view kInterpreters[] = {"node"};
-  Language language;
-  language.id = "javascript";
-  language.name = "JavaScript";
-  language.extensions = kExtensions;
-  language.interpreters = kInterpreters;
-  language.family = "script";
-  language.separator = ".";
-  language.dotted = true;
-  language.bareMembers = false;
-  language.infersTypes = true;
-  language.guarantees = &javascriptGuarantees();
-  language.mending = &javascriptMending();
-  language.facing = &javascriptFacing();
-  language.settling = &javascriptSettling();
-  language.announcing = &javascriptAnnouncing();
-  language.handing = &javascriptHanding();
-  language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
-    if (isTyped(text)) lowerScript(typedGrammar(), text, lore, out, rephraseTyped(text).text());
-    else lowerScript(grammar(), text, lore, out);
-  };
-  language.learn = learnParked;
-  language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
-  return language;
+  script::ScriptLowerer(grammar, text, static_cast<const ScriptLore*>(lore), out).run(forGrammar.empty() ? text : forGrammar);
 }
 
 }  // namespace elmcart

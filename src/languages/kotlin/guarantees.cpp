@@ -129,7 +129,13 @@ const Guarantees& kotlinGuarantees() {
     g.sharedMemoryThreads = {true, "JLS 17"};
     static constexpr std::string_view kThreadBodies[] = {"call", "run"};
     g.threadBodies = kThreadBodies;
-    static constexpr std::string_view kMainThread[] = {"Main", "MainScope", "getMainExecutor", "getMainLooper", "lifecycleScope", "mainExecutor", "viewModelScope"};
+    static constexpr std::string_view kJoins[] = {"awaitTermination", "get", "join", "joinAll"};
+    g.joins = kJoins;
+    static constexpr std::string_view kAssertsLock[] = {"holdsLock", "isHeldByCurrentThread", "isWriteLockedByCurrentThread"};
+    g.assertsLock = kAssertsLock;
+    static constexpr std::string_view kSerialExecutors[] = {"newSingleThreadContext", "newSingleThreadExecutor", "newSingleThreadScheduledExecutor"};
+    g.serialExecutors = kSerialExecutors;
+    static constexpr std::string_view kMainThread[] = {"Main", "MainScope", "getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "lifecycleScope", "mainExecutor", "runLater", "runOnUiThread", "viewModelScope"};
     g.mainThread = kMainThread;
     g.plainPointerPublishes = {false, "JLS 17.4.5"};
     g.volatilePublishes = {true, "JLS 17.4.4"};

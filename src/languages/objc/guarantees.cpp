@@ -98,6 +98,10 @@ const Guarantees& objcGuarantees() {
     g.sharedMemoryThreads = {true, "C 5.1.2.4"};
     static constexpr std::string_view kThreadBodies[] = {"main"};
     g.threadBodies = kThreadBodies;
+    static constexpr std::string_view kJoins[] = {"dispatch_group_wait", "waitUntilAllOperationsAreFinished"};
+    g.joins = kJoins;
+    static constexpr std::string_view kSerialExecutors[] = {"dispatch_queue_create"};
+    g.serialExecutors = kSerialExecutors;
     static constexpr std::string_view kMainThread[] = {"dispatch_get_main_queue", "mainQueue"};
     g.mainThread = kMainThread;
     g.plainPointerPublishes = {false, "C 5.1.2.4p25 (a data race is undefined)"};

@@ -270,16 +270,11 @@ NodeId SharedLowerer::typeRef(Span span, NodeId parent, Role role) {
   return file_.nodes.size() > before ? static_cast<NodeId>(before) : kNoNode;
 }
 
-// Reads one written type from text_[at, end) and returns where it stopped. The
-// notations of the languages are near enough to each other to be read as one:
-// Name, a.b.Name, Name<A, B> or Name[A], Name[], Name?, *Name, []Name,
-// map[K]V, A | null; a function type is told as "(function)".
-size_t SharedLowerer::typeText(size_t at, size_t end, NodeId parent, Role role, int depth) {
-  auto space = [&] { while (at < end && isBlank(text_[at])) ++at; };
+// What stands before a type: pointers, empty brackets, annotations. Moves `at` behind it.
+uint32_t SharedLowerer::typeMarks(size_t& at, size_t end) const {
   uint32_t bits = 0;
-  if (depth > 40) return end;
   for (;;) {
-    space();
+    while (at < end && isBlank(text_[at])) ++at;
     if (at < end && (text_[at] == '*' || text_[at] == '&')) {
       bits |= kPointer;
       ++at;
@@ -292,9 +287,60 @@ size_t SharedLowerer::typeText(size_t at, size_t end, NodeId parent, Role role, 
       ++at;
       while (at < end && isWordByte(text_[at])) ++at;
     } else {
-      break;
+      return bits;
     }
   }
+}
+
+// And behind it.
+uint32_t SharedLowerer::typeSuffix(size_t& at, size_t end) const {
+  uint32_t bits = 0;
+  for (;; ++at) {
+    while (at < end && isBlank(text_[at])) ++at;
+    if (at >= end) return bits;
+    if (text_[at] == '[') {
+      bits |= kArray;
+      while (at < end && text_[at] != ']') ++at;
+    } else if (text_[at] == '*') {
+      bits |= kPointer;
+    } else if (text_[at] != '?' && text_[at] != '!') {
+      return bits;
+    }
+  }
+}
+
+// The arguments of a type, from behind the opening bracket; returns where the closing one ends.
+size_t SharedLowerer::typeArguments(size_t at, size_t end, char close, NodeId type, int depth) {
+  for (int i = 0; i < 20 && at < end && text_[at] != close; ++i) {
+    // One argument: up to a comma or the closing bracket on this level.
+    int inner = 0;
+    size_t stop = at;
+    for (; stop < end; ++stop) {
+      char c = text_[stop];
+      if (c == '<' || c == '[' || c == '(' || c == '{') ++inner;
+      else if (c == '>' && stop > 0 && (text_[stop - 1] == '-' || text_[stop - 1] == '=')) continue;
+      else if (c == '>' || c == ']' || c == ')' || c == '}') {
+        if (inner == 0) break;
+        --inner;
+      } else if (c == ',' && inner == 0) {
+        break;
+      }
+    }
+    typeText(at, stop, type, Role::TypeArgument, depth + 1);
+    at = stop;
+    if (at < end && text_[at] == ',') ++at;
+  }
+  return at < end ? at + 1 : at;
+}
+
+// Reads one written type from text_[at, end) and returns where it stopped. The
+// notations of the languages are near enough to each other to be read as one:
+// Name, a.b.Name, Name<A, B> or Name[A], Name[], Name?, *Name, []Name,
+// map[K]V, A | null; a function type is told as "(function)".
+size_t SharedLowerer::typeText(size_t at, size_t end, NodeId parent, Role role, int depth) {
+  auto space = [&] { while (at < end && isBlank(text_[at])) ++at; };
+  if (depth > 40) return end;
+  uint32_t bits = typeMarks(at, end);
   if (at >= end) return end;
   size_t start = at;
   if (text_[at] == '(' || text_[at] == '{' || text_[at] == '[' || text_[at] == '<') {
@@ -342,45 +388,13 @@ size_t SharedLowerer::typeText(size_t at, size_t end, NodeId parent, Role role, 
   char open = g_.spec.typeArguments, close = open == '<' ? '>' : ']';
   if (name == "map") open = '[', close = ']';
   if (at < end && text_[at] == open && !(open == '[' && at + 1 < end && text_[at + 1] == ']')) {
-    ++at;
-    for (int i = 0; i < 20 && at < end && text_[at] != close; ++i) {
-      // One argument: up to a comma or the closing bracket on this level.
-      int inner = 0;
-      size_t stop = at;
-      for (; stop < end; ++stop) {
-        char c = text_[stop];
-        if (c == '<' || c == '[' || c == '(' || c == '{') ++inner;
-        else if (c == '>' && stop > 0 && (text_[stop - 1] == '-' || text_[stop - 1] == '=')) continue;
-        else if (c == '>' || c == ']' || c == ')' || c == '}') {
-          if (inner == 0) break;
-          --inner;
-        } else if (c == ',' && inner == 0) {
-          break;
-        }
-      }
-      typeText(at, stop, id, Role::TypeArgument, depth + 1);
-      at = stop;
-      if (at < end && text_[at] == ',') ++at;
-    }
-    if (at < end) ++at;
+    at = typeArguments(at + 1, end, close, id, depth);
     if (name == "map" && at < end) {
       typeText(at, end, id, Role::TypeArgument, depth + 1);
       at = end;
     }
   }
-  for (;; ++at) {
-    space();
-    if (at >= end) break;
-    if (text_[at] == '[') {
-      bits |= kArray;
-      while (at < end && text_[at] != ']') ++at;
-    } else if (text_[at] == '*') {
-      bits |= kPointer;
-    } else if (text_[at] != '?' && text_[at] != '!') {
-      break;
-    }
-  }
-  build_[id].modifiers |= bits;
+  build_[id].modifiers |= bits | typeSuffix(at, end);
   build_[id].span.end = static_cast<uint32_t>(std::max<size_t>(std::min(at, end), build_[id].span.end));
   return at;
 }

@@ -187,6 +187,9 @@ class SharedLowerer {
   // Does the try take it itself?
   bool takesInside(TSNode node, std::string_view lock) const;
   size_t typeText(size_t at, size_t end, NodeId parent, Role role, int depth);
+  uint32_t typeMarks(size_t& at, size_t end) const;
+  uint32_t typeSuffix(size_t& at, size_t end) const;
+  size_t typeArguments(size_t at, size_t end, char close, NodeId type, int depth);
   // Of a node with a token between two others; all null for another one.
   struct Sides {
     TSNode left{}, between{}, right{};

@@ -63,6 +63,10 @@ const Guarantees& swiftGuarantees() {
     g.sharedMemoryThreads = {true, "Concurrency"};
     static constexpr std::string_view kThreadBodies[] = {"main"};
     g.threadBodies = kThreadBodies;
+    static constexpr std::string_view kJoins[] = {"wait", "waitUntilAllOperationsAreFinished"};
+    g.joins = kJoins;
+    static constexpr std::string_view kSerialExecutors[] = {"DispatchQueue"};
+    g.serialExecutors = kSerialExecutors;
     static constexpr std::string_view kMainThread[] = {"main"};
     g.mainThread = kMainThread;
     g.plainPointerPublishes = {false, "Memory Safety"};
