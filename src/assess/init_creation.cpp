@@ -282,28 +282,43 @@ bool tellsError(const Program& p, Place handler, NodeId call) {
   return false;
 }
 
-// Do all fields that the tried part sets have values from before, for which the class asks elsewhere? Then it is made to do without.
-bool standsWithout(const Program& p, TypeIndex type, Place handler) {
-  const LoweredFile& file = p.file(handler);
-  NodeId attempt = file.parents[handler.node];
-  if (type == kNone || attempt == kNoNode) return false;
-  bool any = false;
-  for (VariableIndex field : p.types[type].fields) {
-    bool inside = false, before = initialiserOf(p, field).known(), asked = false;
-    for (uint32_t u : p.usesOfVariable[field]) {
-      const Use& use = p.uses[u];
-      bool here = use.place.file == handler.file && p.isInside(use.place, attempt);
-      bool writes = use.access == Access::Write && !use.inMember && !use.throughPointer;
-      inside |= here && writes;
-      before |= writes && use.place.file == handler.file && use.place.node < attempt && p.around(use.place, Kind::Function).node == p.around(handler, Kind::Function).node;
-      asked |= !here && (p.node(p.parent(use.place)).kind == Kind::NullTest || p.node(use.place).role == Role::Condition);
+// What the tried part of a constructor leaves undone when it fails.
+struct Attempt {
+  bool sets = false;     // it gives fields of the object their values, itself or by calling a method of the object
+  // All of these have values from before, for which the class asks elsewhere, or the last of them has:
+  // then the object is made to do without.
+  bool dispensable = false;
+
+  Attempt(const Program& p, TypeIndex type, Place handler) {
+    const LoweredFile& file = p.file(handler);
+    NodeId attempt = file.parents[handler.node];
+    if (type == kNone || attempt == kNoNode) return;
+    bool all = true, lastIs = false;
+    NodeId last = 0;
+    for (VariableIndex field : p.types[type].fields) {
+      bool before = initialiserOf(p, field).known(), asked = false;
+      NodeId set = 0;
+      for (uint32_t u : p.usesOfVariable[field]) {
+        const Use& use = p.uses[u];
+        bool here = use.place.file == handler.file && p.isInside(use.place, attempt);
+        bool writes = use.access == Access::Write && !use.inMember && !use.throughPointer;
+        if (here && writes) set = std::max(set, use.place.node);
+        before |= writes && use.place.file == handler.file && use.place.node < attempt && p.around(use.place, Kind::Function).node == p.around(handler, Kind::Function).node;
+        asked |= !here && (p.node(p.parent(use.place)).kind == Kind::NullTest || p.node(use.place).role == Role::Condition);
+      }
+      if (set == 0) continue;
+      sets = true;
+      all &= before && asked;
+      if (set > last) last = set, lastIs = before && asked;
     }
-    if (!inside) continue;
-    any = true;
-    if (!before || !asked) return false;
+    dispensable = sets && (all || lastIs);
+    forEachInside(p, p.calls, {handler.file, attempt}, [&](const CallSite& call) {
+      TypeIndex owner = p.functions[call.callee].owner;
+      bool inHandler = p.isInside(call.place, handler.node);
+      sets |= !inHandler && owner != kNone && (owner == type || p.derivesFrom(type, owner)) && !p.functions[call.callee].isStaticMember();
+    });
   }
-  return any;
-}
+};
 
 }  // namespace
 
@@ -344,7 +359,9 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
           return callee != kNoNode && (p.guarantees(handler.file).callTraits(file.name(callee)) & kAborts);
         });
         bool anything = anyNode(file, handler.node, [&](NodeId n) { return file[n].kind == Kind::Call || file[n].kind == Kind::Return; });
-        if (says || standsWithout(p, e.type, handler) || !told.insert({handler.file, handler.node}).second) continue;
+        // Around the creation itself there is no object at all afterwards; in the constructor, one that lacks what was to be set.
+        const Attempt attempt(p, e.type, handler);
+        if (says || attempt.dispensable || (what == "its constructor" && !attempt.sets) || !told.insert({handler.file, handler.node}).second) continue;
         // One finding for an entity: its other handlers are named with the first.
         if (first != SIZE_MAX) {
           if (out[first].evidence.size() < 10) out[first].evidence.push_back({handler, "the same happens here when " + what + " fails"});

@@ -67,15 +67,34 @@ std::vector<Evidence> Meetings::ways(const Pair& pair) const {
   return waysOf(s_, pair.changeSide, pair.change->in, pair.otherSide, pair.other->in);
 }
 
+namespace {
+
+bool isMadeForThreads(const Program& p, VariableIndex v) {
+  return (p.variables[v].modifiers & kVolatile) || (variableTraits(p, v) & (kLockType | kAtomicType | kOnceFlagType | kConditionType));
+}
+bool hasMembersForThreads(const Program& p, TypeIndex type) {
+  auto shared = [&](VariableIndex v) { return isMadeForThreads(p, v); };
+  const TypeDecl& decl = p.types[type];
+  return std::any_of(decl.fields.begin(), decl.fields.end(), shared) || std::any_of(decl.statics.begin(), decl.statics.end(), shared);
+}
+
+}  // namespace
+
 bool reckonsWithThreads(const Subject& s, const Entity& e) {
   const Program& p = s.program;
   auto reckons = [&](FileIndex f) { return s.threads.locksIn(f) || s.threads.startsIn(f); };
   if (reckons(e.place.file)) return true;
-  auto shared = [&](VariableIndex v) { return (p.variables[v].modifiers & kVolatile) || (variableTraits(p, v) & (kLockType | kAtomicType | kOnceFlagType | kConditionType)); };
-  if (e.slot != kNone && shared(e.slot)) return true;
+  if (e.slot != kNone && isMadeForThreads(p, e.slot)) return true;
   if (e.type == kNone) return false;
-  const TypeDecl& decl = p.types[e.type];
-  return (decl.definition.known() && reckons(decl.definition.file)) || std::any_of(decl.fields.begin(), decl.fields.end(), shared) || std::any_of(decl.statics.begin(), decl.statics.end(), shared);
+  return (p.types[e.type].definition.known() && reckons(p.types[e.type].definition.file)) || hasMembersForThreads(p, e.type);
+}
+
+bool classReckonsWithThreads(const Subject& s, TypeIndex type) {
+  const Program& p = s.program;
+  if (type == kNone || !p.types[type].definition.known()) return false;
+  Place definition = p.types[type].definition;
+  if (hasMembersForThreads(p, type)) return true;
+  return s.threads.locksIn(definition.file) && anyNode(p.file(definition), definition.node, [&](NodeId n) { return p.file(definition)[n].kind == Kind::Guard; });
 }
 
 std::optional<Sureness> surenessOf(const Subject& s, const Entity& e, Meeting meeting) {

@@ -43,6 +43,8 @@ class Meetings {
 
 // Do the entity's class or file take locks, or keep it in a slot that is meant to be shared? Then who wrote them reckons with threads.
 bool reckonsWithThreads(const Subject& s, const Entity& e);
+// The same, asked of one class alone.
+bool classReckonsWithThreads(const Subject& s, TypeIndex type);
 // What lies between two locks, or between a look and a change, is read off the code: that is never certain.
 inline Sureness atMostLikely(Sureness sureness) { return sureness == Sureness::Certain ? Sureness::Likely : sureness; }
 // Nothing: the two never meet.

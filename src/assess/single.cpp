@@ -11,7 +11,7 @@ namespace {
 bool holdsNothing(const Subject& s, const Entity& e) {
   const TypeDecl& type = s.program.types[e.type];
   bool known = std::all_of(type.bases.begin(), type.bases.end(), [](const Base& base) { return base.type != kNone; });
-  return known && e.state.empty() && e.creation.weights.empty() && type.definition.known();
+  return known && std::all_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return field.variable == e.slot; }) && e.creation.weights.empty() && type.definition.known();
 }
 
 }  // namespace

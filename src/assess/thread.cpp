@@ -297,6 +297,18 @@ bool isPlainState(const Subject& s, const Entity& e, const StateField& field) {
 
 }  // namespace
 
+namespace {
+
+// In what a once flag runs, itself or by calling the function.
+bool isRunOnce(const Program& p, const Use& use) {
+  auto inOnce = [&](Place place) { return p.around(place, Kind::Once).node != kNoNode; };
+  if (inOnce(use.place)) return true;
+  auto calls = use.in == kNone ? std::span<const uint32_t>() : p.callsOfFunction[use.in];
+  return !calls.empty() && std::all_of(calls.begin(), calls.end(), [&](uint32_t c) { return inOnce(p.calls[c].place); });
+}
+
+}  // namespace
+
 void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
@@ -316,7 +328,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
         // What a test puts in another's place is no change of the program's.
-        if (p.inOtherBranch(use.place) || s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
+        if (p.inOtherBranch(use.place) || s.inTests(use.place) || isConstruction(p, use) || isRunOnce(p, use)) continue;
         bool changes = changesState(p, use), whole = use.access == Access::Write && !use.inMember && !readsItself(p, use);
         if ((use.access == Access::Write && !readsItself(p, use)) || use.access == Access::Call) onlyCounts = false;
         if (!s.locks.at(use.place, use.in).empty() || (volatilePublishes && (whole || !changes))) continue;
@@ -327,13 +339,16 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       // Counting up is a lost update, and a lock that is held here and there is a mixed guard: checks of their own.
       if ((isArithmetic(p, field.variable) && onlyCounts) || guardedUses(s, e, field).mixed()) continue;
       const Meetings::Pair pair = meetings.best();
-      if (pair.meeting < Meeting::Likely) continue;
+      // No thread was seen, but who wrote the class reckons with threads; a collection does not bear them.
+      bool expected = pair.meeting == Meeting::NotKnown && (variableTraits(p, field.variable) & (kCollection | kKeyedCollection)) && classReckonsWithThreads(s, variable.owner);
+      if (pair.meeting < Meeting::Likely && !expected) continue;
       names.emplace_back(p.text(variable.name));
       if (evidence.empty()) {
         evidence = meetings.ways(pair);
         changedAt = pair.change->place;
         // What nobody in the tree calls may be called while the program starts up.
-        seen = pair.meeting == Meeting::Certain || isCalled(s, pair.change->in);
+        seen = pair.meeting == Meeting::Certain || (!expected && isCalled(s, pair.change->in));
+        if (expected) evidence.push_back({e.place, "no second thread was found that reaches this, but its class is made for threads"});
       }
       evidence.push_back({pair.other->place, "thread 2: uses " + names.back() + " without a lock"});
       evidence.push_back({pair.change->place, "thread 1: writes " + names.back() + " at the same time, without a lock"});

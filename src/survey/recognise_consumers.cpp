@@ -143,6 +143,15 @@ void Recogniser::sortConsumers(Entity& entity) const {
   entity.consumers.erase(std::unique(entity.consumers.begin(), entity.consumers.end(), [](const Consumer& a, const Consumer& b) { return a.place == b.place; }), entity.consumers.end());
 }
 
+// Does production code put another object into the slot?
+bool Recogniser::isReplaced(const Entity& entity) const {
+  auto uses = p_.usesOfVariable[entity.slot];
+  return std::any_of(uses.begin(), uses.end(), [&](uint32_t u) {
+    const Use& use = p_.uses[u];
+    return use.access == Access::Write && !use.throughPointer && !use.inMember && use.in != kNone && use.place != entity.creation.place && !isInTests(use.place);
+  });
+}
+
 void Recogniser::findState(Entity& entity) {
   if (entity.type == kNone || p_.use(p_.variables[entity.slot].type).decl == kNone) {
     bool plain = entity.type == kNone;
@@ -151,6 +160,8 @@ void Recogniser::findState(Entity& entity) {
       return;
     }
   }
+  // Which object it is can change too, where it is not made on first use.
+  if (entity.slot != kNone && entity.creation.time != CreationTime::Lazy && isReplaced(entity)) entity.state.push_back({entity.slot, true, {}});
   // Behind an interface or a base stands the class that is made for it.
   TypeIndex made = entity.creation.made;
   bool derived = made != kNone && made != entity.type && (p_.types[entity.type].form == TypeForm::Interface || p_.derivesFrom(made, entity.type));

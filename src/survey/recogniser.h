@@ -138,6 +138,7 @@ class Recogniser {
   void sortConsumers(Entity& entity) const;
 
   // ----- state, enforcement, end: recognise_consumers.cpp
+  bool isReplaced(const Entity& entity) const;
   void findState(Entity& entity);
   // The lock that is held wherever a field is touched after construction.
   void fillLocks(Entity& entity);

@@ -232,8 +232,11 @@ void Lowerer::statementTry(TSNode node, NodeId parent, Role role) {
     if (kids[i].tag == Tag::Compound) block(kids[i].node, id, Role::Body);
     if (kids[i].tag == Tag::FieldInits) fieldInits(kids[i].node, id);
     if (kids[i].tag == Tag::Catch) {
-      TSNode body = fieldOf(kids[i].node, grammar().body);
-      if (!isNull(body)) block(body, id, Role::Handler);
+      TSNode body = fieldOf(kids[i].node, grammar().body), caught = fieldOf(kids[i].node, grammar().parameters);
+      NodeId clause = build_.add(id, Kind::Block, Role::Handler, spanOf(kids[i].node));
+      for (uint32_t c = 0; !isNull(caught) && c < ts_node_named_child_count(caught); ++c)
+        if (TSNode one = ts_node_named_child(caught, c); !isNull(fieldOf(one, grammar().declarator))) variables(one, clause, Place::FunctionBody, "", 0);
+      if (!isNull(body)) block(body, clause, Role::Body);
     }
   }
 }

@@ -266,7 +266,9 @@ class CsharpLowerer : public SharedLowerer {
       case kCatch: {
         TSNode inner = field(node, f_.body);
         if (isNull(inner)) inner = childOfType(node, "block");
-        if (!isNull(inner)) visit(inner, parent, role);
+        TSNode caught = childOfType(node, "catch_declaration");
+        NodeId id = handler(node, parent, role, isNull(caught) ? caught : field(caught, f_.name), isNull(caught) ? caught : field(caught, f_.type), inner);
+        if (TSNode when = childOfType(node, "catch_filter_clause"); !isNull(when)) visitChildren(when, id);
         break;
       }
       case kObjectNew: case kImplicitNew: lowerObjectNew(node, tag, parent, role); break;

@@ -221,9 +221,8 @@ class JavaLowerer : public SharedLowerer {
         break;
       }
       case kCatch: {
-        NodeId block = add(parent, Kind::Block, role, node);
-        TSNode inner = field(node, f_.body);
-        if (!isNull(inner)) visitChildren(inner, block);
+        TSNode caught = childOfType(node, "catch_formal_parameter"), types = childOfType(caught, "catch_type");
+        handler(node, parent, role, childOfType(caught, "identifier"), firstNamed(types), field(node, f_.body));
         break;
       }
       case kResources: lowerResources(node, parent, role); break;

@@ -697,7 +697,11 @@ class ScriptLowerer : public ModuleLowerer {
       case kNewExpression: lowerNewExpression(node, parent, role); break;
       case kObject: case kArray: lowerObject(node, tag, parent, role); break;
       case kElse: visitChildren(node, parent, role); break;
-      case kCatch: visit(field(node, f_.body), parent, role); break;
+      case kCatch: {
+        TSNode name = field(node, f_.parameter);
+        handler(node, parent, role, is(name, "identifier") ? name : TSNode{}, {}, field(node, f_.body));
+        break;
+      }
       case kCase: {
         NodeId id = add(parent, Kind::Block, role, node);
         visitChildren(node, id);

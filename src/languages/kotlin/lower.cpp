@@ -456,7 +456,7 @@ class KotlinLowerer : public SharedLowerer {
         break;
       }
       case kCatch: {
-        NodeId id = add(parent, Kind::Block, role, node);
+        NodeId id = handler(node, parent, role, childOfType(node, "simple_identifier"), childOfType(node, "user_type"), {});
         if (TSNode inner = childOfType(node, "statements"); !isNull(inner)) statements(inner, id);
         break;
       }

@@ -285,7 +285,7 @@ class PhpLowerer : public SharedLowerer {
         visitChildren(node, id);
         break;
       }
-      case kCatch: visit(field(node, f_.body), parent, role); break;
+      case kCatch: handler(node, parent, role, field(node, f_.name), {}, field(node, f_.body)); break;
       case kForEach: lowerForEach(node, parent, role); break;
       case kUnset:
         for (TSNode child : named(node)) {

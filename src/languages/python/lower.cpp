@@ -580,7 +580,8 @@ class PythonLowerer : public ModuleLowerer {
         visit(field(node, f_.consequence), id, Role::Then);
         break;
       }
-      case kExcept: case kMatch: {
+      case kExcept: lowerExcept(node, parent, role); break;
+      case kMatch: {
         for (TSNode child : named(node))
           if (g_.shapeOf(child) == Shape::Block) visit(child, parent, role);
         break;
@@ -637,6 +638,26 @@ class PythonLowerer : public ModuleLowerer {
       bool renamed = is(name, "aliased_import");
       TSNode item = renamed ? field(name, f_.name) : name;
       import(node, (path.empty() ? "" : path + "::") + scoped(text(item)), renamed ? text(field(name, f_.alias)) : text(item));
+    }
+  }
+
+  // except Wrong as error: … (8.4.1): the name stands for what was caught, as long as the clause is run.
+  void lowerExcept(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Block, role, node);
+    for (TSNode child : named(node)) {
+      if (g_.shapeOf(child) == Shape::Block) {
+        visit(child, id, Role::Body);
+      } else if (is(child, "as_pattern")) {
+        TSNode target = childOfType(child, "as_pattern_target");
+        TSNode name = isNull(target) ? TSNode{} : firstNamed(target);
+        visit(firstNamed(child), id, Role::None);
+        if (!is(name, "identifier")) continue;
+        TSNode type = firstNamed(child);
+        bool told = is(type, "identifier") || is(type, "attribute");
+        variable(name, id, Role::None, name, 0, told ? type : TSNode{}, {});
+      } else if (g_.shapeOf(child) != Shape::Comment) {
+        visit(child, id, Role::None);
+      }
     }
   }
 

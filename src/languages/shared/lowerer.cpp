@@ -432,6 +432,13 @@ NodeId SharedLowerer::variable(TSNode node, NodeId parent, Role role, TSNode nam
   return id;
 }
 
+NodeId SharedLowerer::handler(TSNode clause, NodeId parent, Role role, TSNode name, TSNode type, TSNode body) {
+  NodeId id = add(parent, Kind::Block, role, clause);
+  if (!isNull(name)) variable(name, id, Role::None, name, 0, type, {});
+  if (!isNull(body)) visitChildren(body, id);
+  return id;
+}
+
 NodeId SharedLowerer::nullTest(TSNode node, NodeId parent, Role role, NullTestForm form, TSNode operand) {
   NodeId id = add(parent, Kind::NullTest, role, node);
   build_[id].detail = static_cast<uint8_t>(form);

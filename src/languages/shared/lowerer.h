@@ -145,6 +145,8 @@ class SharedLowerer {
   NodeId function(TSNode node, NodeId parent, FunctionForm form, std::string_view name, uint32_t nameBegin, uint32_t modifiers);
   void parameters(TSNode list, NodeId function);
   NodeId variable(TSNode node, NodeId parent, Role role, TSNode name, uint32_t modifiers, TSNode type, TSNode value);
+  // A clause that catches: `name` stands for what was caught, inside the clause alone. Any of the parts may be null.
+  NodeId handler(TSNode clause, NodeId parent, Role role, TSNode name, TSNode type, TSNode body);
   NodeId nullTest(TSNode node, NodeId parent, Role role, NullTestForm form, TSNode operand);
   // if (target is nothing) target = value;
   void assignIfNothing(TSNode node, NodeId parent, Role role, TSNode target, TSNode value);

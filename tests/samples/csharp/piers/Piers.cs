@@ -410,8 +410,8 @@ class Barometer  // entity: singleton Barometer lazy none
         {
             this.pressure = File.ReadAllText("barometer").Length;
         }
-        catch (Exception)
-        {  // finding: init.failure-swallowed
+        catch (Exception)  // finding: init.failure-swallowed
+        {
         }
     }
 
