@@ -17,7 +17,7 @@ bool isWorthHanding(const Subject& s, const Entity& e) {
   bool many = oneOfMany(s, e);
   return std::any_of(e.state.begin(), e.state.end(), [&](const StateField& field) {
     bool ofMany = many && p.variables[field.variable].storage == Storage::Field;
-    return field.changes && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
+    return field.changes && !isWorkedOut(p, field.variable) && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
       const Use& use = p.uses[u];
       // Of one object of many, what is called on this one changes it.
       if (ofMany && std::none_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; })) return false;
@@ -35,7 +35,6 @@ std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
   // A variable that one file keeps to itself is that file's own business.
   bool fileOnly = e.slot != kNone && s.program.variables[e.slot].onlyIn != kNone;
   for (const AccessPoint& accessPoint : e.accessPoints) fileOnly &= accessPoint.function == kNone || s.program.functions[accessPoint.function].onlyIn != kNone;
-  if (fileOnly) return out;
   std::set<FileIndex> home;
   home.insert(e.place.file);
   if (e.slot != kNone)
@@ -52,7 +51,7 @@ std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
     if (s.program.functions[c.in].form == FunctionForm::Initialiser && s.program.functions[c.in].owner == kNone) continue;
     // Another class in the entity's own file still hides it from its signature.
     TypeIndex owner = s.program.functions[c.in].owner;
-    if (home.count(c.place.file) && (owner == kNone || owner == e.type)) continue;
+    if (home.count(c.place.file) && (fileOnly || owner == kNone || owner == e.type)) continue;
     if (e.slot != kNone && owner != kNone && owner == s.program.variables[e.slot].owner) continue;
     bool isAccessPoint = false;
     for (const AccessPoint& accessPoint : e.accessPoints) isAccessPoint |= accessPoint.function == c.in;

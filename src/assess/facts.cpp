@@ -1,5 +1,6 @@
 // Facts that several families of checks ask for.
 #include "assess/facts.h"
+#include "survey/constancy.h"
 
 #include <algorithm>
 
@@ -48,6 +49,35 @@ CollectionAct actAt(const Program& p, Place place) {
     if (callee != kNoNode && p.file(up)[callee].kind == Kind::Name) return p.guarantees(up.file).collectionAct(p.file(up).name(callee));
   }
   return CollectionAct::None;
+}
+
+bool isWorkedOut(const Program& p, VariableIndex v) {
+  const Constancy constancy(p);
+  const Variable& variable = p.variables[v];
+  const TypeUse& type = p.use(variable.type);
+  uint32_t traits = p.traits(variable.declarations.front().file, variable.type);
+  bool plain = type.has(kArray) || (traits & (kTextType | kCollection | kKeyedCollection)) || (type.decl == kNone && !type.has(kPointer)) || (type.decl != kNone && p.types[type.decl].form == TypeForm::Enum);
+  if (!plain || type.name == 0 || (variable.modifiers & kPublic)) return false;
+  bool collection = (traits & (kCollection | kKeyedCollection)) != 0, out = false;
+  for (uint32_t u : p.usesOfVariable[v]) {
+    const Use& use = p.uses[u];
+    if (use.access == Access::Read || (use.access == Access::Write && use.in == kNone)) continue;
+    if (use.access == Access::Call && !collection) continue;
+    if (use.access == Access::Call && actAt(p, use.place) == CollectionAct::Read) continue;
+    if (use.access != Access::Write || use.inMember || use.throughPointer) return false;
+    Place assign = p.parent(use.place);
+    NodeId value = p.node(assign).kind == Kind::Assign ? p.file(assign).child(assign.node, Role::Value) : kNoNode;
+    if (value == kNoNode) return false;
+    if (p.file(assign)[value].is(Kind::Literal, LiteralForm::Null)) continue;  // forgotten again
+    Symbol given = p.links[assign.file].symbol[value];
+    bool local = given.is(Symbol::Sort::Variable) && p.variables[given.index()].storage == Storage::Local;
+    if ((given.is(Symbol::Sort::Variable) && p.variables[given.index()].storage == Storage::Parameter) || constancy.names({assign.file, value}, v, false) || !constancy.testsFirst(use, v)) return false;
+    // Nothing is added to it afterwards under its other name.
+    auto changedLater = [&](uint32_t other) { return p.uses[other].place.file == assign.file && p.uses[other].place.node > value && p.uses[other].access != Access::Read; };
+    if (local && (collection || type.has(kArray)) && std::any_of(p.usesOfVariable[given.index()].begin(), p.usesOfVariable[given.index()].end(), changedLater)) return false;
+    out = true;
+  }
+  return out;
 }
 
 bool isWalkedOver(const Program& p, Place place) {

@@ -42,6 +42,9 @@ std::string unitText(const Subject& s, const Consumer& c);
 std::string partText(const Entity& e, const std::string& part);
 // What is done to a collection at a use of it, by the member function that is called there or how else it is written.
 CollectionAct actAt(const Program& p, Place place);
+// Is it only ever set as a whole, behind a test of whether it is there, to a number, a text or a collection that is
+// complete by then and not changed later, worked out from what is not handed in? Who sets it twice sets the same.
+bool isWorkedOut(const Program& p, VariableIndex v);
 // Is the collection walked over there: for x in table, for x in table.values()?
 bool isWalkedOver(const Program& p, Place place);
 // Does the use change what others see? What a library's object does when it is called is told for collections alone.

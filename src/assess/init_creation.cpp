@@ -282,6 +282,18 @@ bool tellsError(const Program& p, Place handler, NodeId call) {
   return false;
 }
 
+bool isAsked(const Program& p, Place place) { return p.node(p.parent(place)).kind == Kind::NullTest || p.node(place).role == Role::Condition; }
+
+// Is it handed out to callers that ask for it?
+bool isToldTo(const Program& p, const Use& use) {
+  if (use.in == kNone || p.node(p.parent(use.place)).kind != Kind::Return) return false;
+  auto calls = p.callsOfFunction[use.in];
+  return std::any_of(calls.begin(), calls.end(), [&](uint32_t c) {
+    Place up = p.parent(p.calls[c].place);
+    return isAsked(p, p.calls[c].place) || p.node(up).role == Role::Condition;
+  });
+}
+
 // What the tried part of a constructor leaves undone when it fails.
 struct Attempt {
   bool sets = false;     // it gives fields of the object their values, itself or by calling a method of the object
@@ -304,7 +316,7 @@ struct Attempt {
         bool writes = use.access == Access::Write && !use.inMember && !use.throughPointer;
         if (here && writes) set = std::max(set, use.place.node);
         before |= writes && use.place.file == handler.file && use.place.node < attempt && p.around(use.place, Kind::Function).node == p.around(handler, Kind::Function).node;
-        asked |= !here && (p.node(p.parent(use.place)).kind == Kind::NullTest || p.node(use.place).role == Role::Condition);
+        asked |= !here && (isAsked(p, use.place) || isToldTo(p, use));
       }
       if (set == 0) continue;
       sets = true;

@@ -63,6 +63,12 @@ Meetings::Pair Meetings::best() const {
   return out;
 }
 
+bool Meetings::isFarFetched(const Pair& pair) const {
+  constexpr size_t kMost = 3;
+  auto far = [&](const Threads::Side& side, FunctionIndex in) { return in != kNone && side.roots[0] != kNone && s_.threads.conditionsOnWay(in, side.roots[0]) > kMost; };
+  return far(pair.changeSide, pair.change->in) || far(pair.otherSide, pair.other->in);
+}
+
 std::vector<Evidence> Meetings::ways(const Pair& pair) const {
   return waysOf(s_, pair.changeSide, pair.change->in, pair.otherSide, pair.other->in);
 }

@@ -25,6 +25,8 @@ class Meetings {
   void addOther(const Use& use);
   // A change and a use that meet most surely, at two places where that can be.
   Pair best() const;
+  // Do so many conditions stand on the ways there that whoever reads them would not believe it?
+  bool isFarFetched(const Pair& pair) const;
   // Where the threads of the two are started, and by which calls they get there.
   std::vector<Evidence> ways(const Pair& pair) const;
 

@@ -375,14 +375,31 @@ bool seesTo(const Program& p, FunctionIndex function, VariableIndex slot, int de
 
 }  // namespace
 
+namespace {
+
+// Does its signature say that there may be none? Then who calls it is told.
+bool saysMayBeNone(const Program& p, FunctionIndex function) {
+  for (Place place : p.functions[function].declarations) {
+    NodeId type = p.file(place).child(place.node, Role::Type);
+    if (type == kNoNode) continue;
+    std::string_view name = lastPart(p.file(place).name(type));
+    if (p.file(place)[type].has(kMayBeNone) || name == "Optional" || name == "optional") return true;
+  }
+  return false;
+}
+
+}  // namespace
+
 void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isShared(e) || e.slot == kNone || !e.creation.place.known() || e.creation.time != CreationTime::Lazy) continue;
     if (p.variables[e.slot].storage == Storage::Field) continue;  // made with the object that it is a member of
+    const TypeUse& held = p.use(p.variables[e.slot].type);
+    if (held.decl != kNone && p.types[held.decl].form == TypeForm::Enum) continue;  // one of several values
     for (const AccessPoint& accessPoint : e.accessPoints) {
-      if (accessPoint.function == kNone || s.inTests(accessPoint.place)) continue;
+      if (accessPoint.function == kNone || s.inTests(accessPoint.place) || saysMayBeNone(p, accessPoint.function)) continue;
       Handed handed = handedOut(p, accessPoint.function, e.slot);
       FunctionForm form = e.creation.in == kNone ? FunctionForm::Initialiser : p.functions[e.creation.in].form;
       bool elsewhere = e.creation.in != accessPoint.function && form != FunctionForm::Initialiser && form != FunctionForm::Constructor && p.variables[e.slot].form == VariableForm::Plain && p.variables[e.slot].storage != Storage::FunctionStatic;

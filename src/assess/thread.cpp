@@ -338,6 +338,8 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       }
       // Counting up is a lost update, and a lock that is held here and there is a mixed guard: checks of their own.
       if ((isArithmetic(p, field.variable) && onlyCounts) || guardedUses(s, e, field).mixed()) continue;
+      // Worked out by whoever comes first, each time the same, and put there when it is complete.
+      if (isWorkedOut(p, field.variable)) continue;
       const Meetings::Pair pair = meetings.best();
       // No thread was seen, but who wrote the class reckons with threads; a collection does not bear them.
       bool expected = pair.meeting == Meeting::NotKnown && (variableTraits(p, field.variable) & (kCollection | kKeyedCollection)) && classReckonsWithThreads(s, variable.owner);
@@ -347,7 +349,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
         evidence = meetings.ways(pair);
         changedAt = pair.change->place;
         // What nobody in the tree calls may be called while the program starts up.
-        seen = pair.meeting == Meeting::Certain || (!expected && isCalled(s, pair.change->in));
+        seen = !expected && !meetings.isFarFetched(pair) && (pair.meeting == Meeting::Certain || isCalled(s, pair.change->in));
         if (expected) evidence.push_back({e.place, "no second thread was found that reaches this, but its class is made for threads"});
       }
       evidence.push_back({pair.other->place, "thread 2: uses " + names.back() + " without a lock"});

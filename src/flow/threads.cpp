@@ -39,6 +39,7 @@ Threads::Threads(const Program& program, std::vector<bool> testFile) : p_(progra
   followStartUp();
   followOutside();
   findRepeated();
+  findLate();
   whiles_.resize(roots_.size());
   whilesOnce_ = std::vector<std::once_flag>(roots_.size());
 }
@@ -414,6 +415,8 @@ void Threads::followOutside() {
         if (rootAround(call.place) == kMainThread) forEachCallee(static_cast<uint32_t>(&call - p_.calls.data()), [&](FunctionIndex f) { enter(f, Outside::Entry); });
       });
   follow(Outside::Entry);
+  fromEntry_.assign(p_.functions.size(), 0);
+  for (FunctionIndex f = 0; f < p_.functions.size(); ++f) fromEntry_[f] = sides_[f].outside != Outside::Nobody;
   std::vector<char> overrides(p_.functions.size(), 0);
   for (FunctionIndex f = 0; f < overriders_.size(); ++f)
     if (!overriders_[f].empty() && !productionCallsOf(f).empty())
@@ -564,6 +567,21 @@ bool Threads::runsWithoutEnd(Place code) const {
   return false;
 }
 
+// A thread that another one starts comes as late as that.
+void Threads::findLate() {
+  for (Root& root : roots_) root.late = root.in != kNone;
+  for (bool changed = true; changed;) {
+    changed = false;
+    for (Root& root : roots_) {
+      if (!root.late) continue;
+      bool early = fromEntry_[root.in] || std::any_of(sides_[root.in].roots.begin(), sides_[root.in].roots.end(), [&](uint32_t of) { return of != kNone && !roots_[of].late; });
+      if (!early) continue;
+      root.late = false;
+      changed = true;
+    }
+  }
+}
+
 // What anybody may call, and what runs on several threads itself, may start its thread again.
 void Threads::findRepeated() {
   for (size_t r = 0; r < roots_.size(); ++r) {
@@ -675,7 +693,7 @@ Meeting Threads::meeting(const Piece& a, const Piece& b) const {
       if (ra != kNone && rb != kNone && !areApart(ra, rb)) raise(ra != rb ? Meeting::Certain : roots_[ra].many);
   auto besides = [&](const Side& on, const Piece& other) {
     for (uint32_t root : on.roots) {
-      Meeting to = other.side.outside == Outside::Entry ? Meeting::Certain : Meeting::Likely;
+      Meeting to = other.side.outside != Outside::Entry ? Meeting::Likely : root != kNone && roots_[root].late ? Meeting::NotKnown : Meeting::Certain;
       if (root != kNone && other.side.outside >= Outside::Entry && to > out && !isApart(other, root)) raise(to);
     }
   };
@@ -696,6 +714,11 @@ std::vector<Place> Threads::wayTo(FunctionIndex function, uint32_t root) const {
   }
   std::reverse(out.begin(), out.end());
   return out;
+}
+
+size_t Threads::conditionsOnWay(FunctionIndex function, uint32_t root) const {
+  std::vector<Place> way = wayTo(function, root);
+  return static_cast<size_t>(std::count_if(way.begin(), way.end(), [&](Place call) { return !isSurelyRun(call); }));
 }
 
 }  // namespace elmcart

@@ -44,6 +44,8 @@ class Threads {
     FunctionIndex in = kNone;     // the function that does
     // Where the function around waits for the thread's end; unknown where it does not.
     Place end;
+    // Is it only started by what others call back (handlers of events, commands), so that the entry has done its own work before?
+    bool late = false;
     // The executor that runs its tasks one after the other, or kNone.
     VariableIndex serial = kNone;
     // Can several such threads run at once? Likely where whoever starts one may do so again, and the thread
@@ -87,6 +89,8 @@ class Threads {
   bool startsIn(FileIndex f) const { return startsThreads_[f] != 0; }
   // The calls that lead from the root to the function, the root's own first.
   std::vector<Place> wayTo(FunctionIndex function, uint32_t root) const;
+  // How many of these calls are made on a condition.
+  size_t conditionsOnWay(FunctionIndex function, uint32_t root) const;
   // The root whose code a place stands in; kNone: it stands in none; kMainThread: the code is handed to the main thread.
   static constexpr uint32_t kMainThread = kNone - 1;
   uint32_t rootAround(Place place) const;
@@ -101,6 +105,7 @@ class Threads {
   void startObject(TypeIndex type, Place place, Place call, FunctionIndex in, Meeting many);
   void addRoot(Place start, Place call, FunctionIndex in, Meeting many, FunctionIndex body);
   void findEnds();
+  void findLate();
   Place endOf(const Root& root) const;
   std::vector<VariableIndex> keepersOf(Place call) const;
   VariableIndex serialExecutorOf(Place call) const;
@@ -144,6 +149,7 @@ class Threads {
   std::vector<Side> sides_;                            // by function
   std::vector<Step> steps_;                            // by function
   std::vector<std::vector<FunctionIndex>> overriders_; // by function
+  std::vector<char> fromEntry_;                        // by function: do the entries or loaded files lead there?
   std::vector<char> starts_;                           // by function: does it start a thread, itself or by what it calls?
   std::vector<char> primed_;                           // by function
   std::vector<const Language*> startedIn_;

@@ -153,6 +153,9 @@ inline constexpr uint32_t kIfThere = kExplicit;
 // Of a TypeRef: the variable refers to an object that the language looks after.
 inline constexpr uint32_t kManaged = kPointer | kRvalue;
 
+// Of a TypeRef: what is written there says that there may be none (`Desk?`, `Desk | undefined`).
+inline constexpr uint32_t kMayBeNone = kExplicit;
+
 // A note's text that says: the comment before the next declaration says that there is one of it.
 inline constexpr std::string_view kMeansOne = "means one";
 

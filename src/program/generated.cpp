@@ -1,6 +1,9 @@
 #include "program/generated.h"
 
+#include <absl/container/flat_hash_set.h>
+
 #include <algorithm>
+#include <string>
 
 #include "base/text.h"
 
@@ -39,9 +42,32 @@ bool isGenerated(std::string_view path, std::string_view text) {
       if (comment && lower.find(word) != std::string::npos) return true;
     line = end + 1;
   }
+  // The helpers that a compiler of TypeScript puts before what it writes.
+  if (mayBeCompiled(path) && text.substr(0, 4000).find("(this && this.__") != std::string_view::npos) return true;
   // Packed: nearly all in lines of thousands of characters.
   size_t lines = static_cast<size_t>(std::count(text.begin(), text.end(), '\n')) + 1;
   return mayBeCompiled(path) && text.size() > 4000 && text.size() / lines > 500;
+}
+
+void markCompiled(std::vector<LoweredFile>& files) {
+  auto stemOf = [](std::string_view path) {
+    size_t name = path.rfind('/') + 1, dot = path.find('.', name);
+    return path.substr(0, dot);
+  };
+  absl::flat_hash_set<std::string_view> sources;
+  for (const LoweredFile& file : files)
+    if (file.path.ends_with(".ts") || file.path.ends_with(".tsx")) sources.insert(stemOf(file.path));
+  if (sources.empty()) return;
+  // lib/a/b.js beside src/a/b.ts
+  for (LoweredFile& file : files) {
+    if (!file.path.ends_with(".js") || file.generated) continue;
+    std::string_view stem = stemOf(file.path);
+    for (std::string_view folder : {"lib/", "out/", "dist/", "build/"}) {
+      size_t at = stem.find(folder);
+      if (at == std::string_view::npos || (at > 0 && stem[at - 1] != '/')) continue;
+      file.generated |= sources.contains(std::string(stem.substr(0, at)) + "src/" + std::string(stem.substr(at + folder.size())));
+    }
+  }
 }
 
 }  // namespace elmcart

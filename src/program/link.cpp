@@ -5,6 +5,7 @@
 #include "base/text.h"
 #include "languages/parse_guard.h"
 #include "program/body_walk.h"
+#include "program/generated.h"
 #include "program/linker.h"
 
 namespace elmcart {
@@ -269,6 +270,7 @@ void Linking::add(LoweredFile file) {
 }
 
 Program Linking::finish() {
+  markCompiled(program_.files);
   linker_->run();
   return std::move(program_);
 }

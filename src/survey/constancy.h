@@ -36,6 +36,8 @@ class Constancy {
 
   // Does an expression name the variable, or (where asked) a local that was read from it?
   bool names(Place expression, VariableIndex variable, bool locals) const;
+  // Is the write made behind a test of the field, in its function or in all that call it?
+  bool testsFirst(const Use& write, VariableIndex field) const;
   // The value that its definition gives it; kNoNode: none.
   NodeId initialiserOf(VariableIndex v) const;
 
@@ -47,7 +49,6 @@ class Constancy {
   bool changesByCalling(FunctionIndex method, TypeIndex made, std::set<FunctionIndex>& seen) const;
   FunctionIndex bodyIn(FunctionIndex method, TypeIndex made) const;
   bool isRemembered(VariableIndex field, TypeIndex type) const;
-  bool testsFirst(const Use& use, VariableIndex field) const;
   bool testsFirst(Place place, VariableIndex field) const;
   TypeIndex madeBy(Place expression, int depth) const;
   TypeIndex returnedBy(FunctionIndex function, int depth) const;

@@ -230,6 +230,8 @@ Recogniser::OfSlot Recogniser::ofSlot(VariableIndex v) {
   OfSlot out;
   const Variable& variable = p_.variables[v];
   TypeIndex type = classOf(v);
+  // One of several values that an enum names: no object, also where the language refers to it.
+  if (type != kNone && p_.types[type].form == TypeForm::Enum && p_.types[type].methods.empty() && variable.owner != type) type = kNone;
   Entity entity;
   entity.slot = v;
   entity.slots = {v};

@@ -266,8 +266,14 @@ NodeId SharedLowerer::typeRef(TSNode node, NodeId parent, Role role) { return is
 
 NodeId SharedLowerer::typeRef(Span span, NodeId parent, Role role) {
   size_t before = file_.nodes.size();
-  typeText(span.begin, span.end, parent, role, 0);
-  return file_.nodes.size() > before ? static_cast<NodeId>(before) : kNoNode;
+  size_t end = typeText(span.begin, span.end, parent, role, 0);
+  if (file_.nodes.size() == before) return kNoNode;
+  // Desk | null, ?Desk, Desk?
+  std::string_view written = text_.substr(span.begin, span.end - span.begin), rest = text_.substr(std::min<size_t>(end, span.end), span.end - std::min<size_t>(end, span.end));
+  bool none = trim(written).ends_with("?") || trim(written.substr(std::min(written.find_first_not_of(": "), written.size()))).starts_with("?");
+  for (std::string_view word : g_.spec.nullWords) none |= rest.find(word) != std::string_view::npos || trim(written).starts_with(word);
+  if (none) build_[static_cast<NodeId>(before)].modifiers |= kMayBeNone;
+  return static_cast<NodeId>(before);
 }
 
 // What stands before a type: pointers, empty brackets, annotations. Moves `at` behind it.

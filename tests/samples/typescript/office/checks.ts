@@ -10,7 +10,7 @@ export class RadarPlot {  // entity: singleton RadarPlot lazy single-threaded
   }
 
   static get(): RadarPlot | undefined {
-    return RadarPlot.plot;  // finding: single.may-return-nothing
+    return RadarPlot.plot;
   }
 
   echo(): void {
