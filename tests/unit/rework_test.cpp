@@ -23,6 +23,8 @@ class Project {
   ReworkResult plan() {
     auto result = rework(root(), Config{}, "Gauge", ReworkOptions{.confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
     EXPECT_TRUE(result.ok()) << (result.ok() ? "" : result.error().line());
+    if (result)
+      for (size_t i = 0; i < result->steps.size(); ++i) EXPECT_EQ(result->steps[i].number, i + 1);
     return result ? *result : ReworkResult{};
   }
   static std::string textOf(const ReworkResult& result, const std::string& path) {
