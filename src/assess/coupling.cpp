@@ -32,9 +32,10 @@ bool isWorthHanding(const Subject& s, const Entity& e) {
 // tests, outside main, and not in the file that the entity itself lives in.
 std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
   std::vector<const Consumer*> out;
-  // A variable that one file keeps to itself is that file's own business.
-  bool fileOnly = e.slot != kNone && s.program.variables[e.slot].onlyIn != kNone;
+  // A variable that one file keeps to itself is that file's own business; what an accessor hands out is not.
+  bool slotInFile = e.slot != kNone && s.program.variables[e.slot].onlyIn != kNone, fileOnly = slotInFile;
   for (const AccessPoint& accessPoint : e.accessPoints) fileOnly &= accessPoint.function == kNone || s.program.functions[accessPoint.function].onlyIn != kNone;
+  if (fileOnly) return out;
   std::set<FileIndex> home;
   home.insert(e.place.file);
   if (e.slot != kNone)
@@ -51,7 +52,9 @@ std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
     if (s.program.functions[c.in].form == FunctionForm::Initialiser && s.program.functions[c.in].owner == kNone) continue;
     // Another class in the entity's own file still hides it from its signature.
     TypeIndex owner = s.program.functions[c.in].owner;
-    if (home.count(c.place.file) && (fileOnly || owner == kNone || owner == e.type)) continue;
+    Symbol named = s.program.symbolAt(c.place);
+    bool direct = slotInFile && named.is(Symbol::Sort::Variable) && named.index() == e.slot;
+    if (home.count(c.place.file) && (direct || owner == kNone || owner == e.type)) continue;
     if (e.slot != kNone && owner != kNone && owner == s.program.variables[e.slot].owner) continue;
     bool isAccessPoint = false;
     for (const AccessPoint& accessPoint : e.accessPoints) isAccessPoint |= accessPoint.function == c.in;

@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <set>
 
 #include "base/text.h"
@@ -41,9 +42,11 @@ std::string costText(const ReworkResult& r, const TextStyle& style) {
 
 std::string stepsText(const ReworkResult& r, const TextStyle& style) {
   std::string out;
+  size_t kind = 0;
+  for (const StepRecord& s : r.steps) kind = std::max(kind, stepKindText(s.step.kind).size());
   for (const StepRecord& s : r.steps) {
     std::string mark = s.outcome == "planned" ? "·" : s.kept ? painted(style, "32", "kept") : painted(style, "1;31", "back");
-    out += fmt::format("{:>3}  {}  {:<8} {}\n", s.number, mark, stepKindText(s.step.kind), wrapped(s.step.title, static_cast<size_t>(style.width), 20));
+    out += fmt::format("{:>3}  {}  {:<{}}  {}\n", s.number, mark, stepKindText(s.step.kind), kind, wrapped(s.step.title, static_cast<size_t>(style.width), kind + (s.outcome == "planned" ? 10 : 13)));
     if (s.outcome != "planned")
       out += fmt::format("     {}; build {:.1f} s, tests {:.1f} s, own {:.2f} s\n", s.outcome, s.buildSeconds, s.testSeconds, s.ownSeconds);
     if (!s.differences.empty()) out += indented(differencesText(s.differences, style), "     ");

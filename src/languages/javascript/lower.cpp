@@ -289,6 +289,12 @@ class ScriptLowerer : public ModuleLowerer {
 
   // The path that require("…") names, or empty.
   std::string required(TSNode value) {
+    // imports.ui.main: some hosts of the language bring modules in so.
+    if (is(value, "member_expression")) {
+      TSNode root = value;
+      while (is(root, "member_expression")) root = field(root, f_.object);
+      return is(root, "identifier") && text(root) == "imports" ? "(package)::" + std::string(text(value)) : "";
+    }
     if (!is(value, "call_expression") || text(field(value, f_.function)) != "require") return "";
     TSNode list = field(value, f_.arguments);
     TSNode first = isNull(list) ? TSNode{} : firstNamed(list);
