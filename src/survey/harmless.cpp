@@ -96,6 +96,18 @@ bool Harmless::changedThrough(VariableIndex v) const {
   return false;
 }
 
+// Is it told to take something in, or to give it away, by a name that collections have for that?
+bool Harmless::isToldToChange(VariableIndex v) const {
+  auto uses = p_.usesOfVariable[v];
+  return std::any_of(uses.begin(), uses.end(), [&](uint32_t u) {
+    const Use& use = p_.uses[u];
+    Place member = p_.parent(use.place);
+    if (use.access != Access::Call || setsAtStart(use) || p_.node(member).kind != Kind::Member || p_.node(use.place).role != Role::Receiver) return false;
+    CollectionAct act = p_.guarantees(member.file).collectionAct(p_.nameOf(member));
+    return act == CollectionAct::Add || act == CollectionAct::Remove || act == CollectionAct::Change;
+  });
+}
+
 std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   const Variable& variable = p_.variables[v];
   const TypeUse& use = p_.use(variable.type);
@@ -143,7 +155,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     bool ownField = variable.storage == Storage::StaticField && !(variable.modifiers & (kPublic | kProtected));
     bool changesInside = made != kNone && constancy_.changesLater(made, true);  // whatever library's type it is declared by
     bool fixed = (variable.modifiers & kConst) || ownField || (variable.storage == Storage::Global && variable.onlyIn != kNone) || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
-    if (type == kNone && fixed && !changesInside && !isOpenToChange(v) && !((traits | variableTraits(p_, v)) & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare | kKeepsState)))
+    if (type == kNone && fixed && !changesInside && !isOpenToChange(v) && !isToldToChange(v) && !((traits | variableTraits(p_, v)) & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare | kKeepsState)))
       return "it is set once, and no code in this tree changes it";
   }
   bool pointerToMutable = use.has(kPointer) && !use.has(kPointeeConst) && type != kNone;

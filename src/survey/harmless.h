@@ -47,6 +47,7 @@ class Harmless {
   bool setOnlyAtStart(VariableIndex v) const;
   // Is what the slot refers to changed by anybody, as far as its own uses tell?
   bool changedThrough(VariableIndex v) const;
+  bool isToldToChange(VariableIndex v) const;
   // Is all that is done to the object, once its class or file is loaded, to call
   // methods that do not change it?
   bool onlyAsked(VariableIndex v, TypeIndex made) const;
