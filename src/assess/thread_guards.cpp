@@ -7,6 +7,7 @@
 #include "assess/families.h"
 #include "assess/meetings.h"
 #include "base/text.h"
+#include "survey/constancy.h"
 
 namespace elmcart {
 namespace {
@@ -48,6 +49,18 @@ bool isTakenAround(const Program& p, Place place, VariableIndex v) {
 
 }  // namespace
 
+namespace {
+
+// static Desk desk = create(); where create() makes it only if it is not there: it always is, afterwards.
+bool isFilledAtLoad(const Program& p, const Use& write) {
+  if (write.access != Access::Write || write.inMember || write.throughPointer || write.in == kNone) return false;
+  auto calls = p.callsOfFunction[write.in];
+  bool atLoad = std::any_of(calls.begin(), calls.end(), [&](uint32_t c) { return p.calls[c].inInitialiserOf == write.variable; });
+  return atLoad && Constancy(p).testsFirst(write, write.variable);
+}
+
+}  // namespace
+
 GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field) {
   const Program& p = s.program;
   GuardedUses out;
@@ -69,7 +82,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     if (p.inOtherBranch(p.uses[u].place)) continue;
     const Use& use = p.uses[u];
-    if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
+    if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode || isFilledAtLoad(p, use)) continue;
     if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
     if (isTakenAround(p, use.place, field.variable)) return {};  // a lock of a type that is not told
     LockSet held = s.locks.at(use.place, use.in);
@@ -77,13 +90,15 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
     // Under a lock of somebody else's, which is there for another reason.
     if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(p, lock, field.variable); })) continue;
-    out.anyChange |= changesIt(use);
+    // An object of the library's that is made for threads looks after itself.
+    bool change = changesIt(use) && (!asksObject(use) || (variableTraits(p, field.variable) & kNotSafeToShare) || p.use(p.variables[field.variable].type).decl != kNone);
+    out.anyChange |= change;
     if (held.empty()) {
       out.unguarded.push_back(&use);
       continue;
     }
     out.guarded.push_back(&use);
-    out.guardedChange |= changesIt(use);
+    out.guardedChange |= change;
     common = first ? held : inBoth(common, held);
     first = false;
   }
@@ -103,11 +118,12 @@ bool GuardedUses::mixed() const {
 void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<VariableIndex> told;
+  // One finding for a class and a lock: the first field tells, the others are named.
+  std::map<std::pair<TypeIndex, LockId>, size_t> firstOf;
+  std::map<size_t, std::vector<std::string>> others;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e)) continue;
-    size_t first = out.size();
-    std::vector<std::string> others;
     for (const StateField& field : e.state) {
       if (field.lock.known() || (variableTraits(p, field.variable) & kSafeToShare)) continue;
       GuardedUses uses = guardedUses(s, e, field);
@@ -130,6 +146,8 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       if (without) {
         f.place = without->place;
         f.message = partText(e, name) + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but " + functionName(p, without->in) + " uses it without a lock.";
+        // What nobody in the tree calls may be called while the program is put together.
+        if (std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return isCalled(s, use->in) || s.threads.sideOf(use->place, use->in).roots[0] != kNone; })) f.sureness = Sureness::Possible;
         for (const Use* use : uses.unguarded) {
           if (f.evidence.size() > 8) break;
           f.evidence.push_back({use->place, "thread 2: " + functionName(p, use->in) + (changesIt(*use) ? " changes " : " reads ") + name + " without a lock, at the same time"});
@@ -145,14 +163,13 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
         f.evidence.push_back({other->place, "thread 2: " + functionName(p, other->in) + (changesIt(*other) ? " changes " : " reads ") + name + " holding " + lockText(p, second.front())});
       }
       f.advice = Advice::Synchronize;
-      // One finding for an entity: the first field tells, the others are named.
-      if (out.size() == first) out.push_back(std::move(f));
-      else others.push_back(name);
-    }
-    if (out.size() > first && !others.empty()) {
-      out.back().message += " The same holds for " + joinWith(others, ", ") + ".";
+      TypeIndex owner = p.variables[field.variable].owner;
+      auto [before, fresh] = firstOf.emplace(std::make_pair(owner == kNone ? e.type : owner, held.front()), out.size());
+      if (fresh || (owner == kNone && e.type == kNone)) out.push_back(std::move(f));
+      else others[before->second].push_back(name);
     }
   }
+  for (auto& [finding, names] : others) out[finding].message += " The same holds for " + joinWith(names, ", ") + ".";
 }
 
 namespace {
