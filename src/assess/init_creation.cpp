@@ -230,7 +230,10 @@ class OfOneCause {
 
   void tellCounts() {
     for (const auto& [cause, told] : first_)
-      if (told.second > 0) out_[told.first].message += " The same holds for " + counted(told.second, "more object.", "more objects.");
+      if (told.second > 0) {
+        out_[told.first].message.pop_back();
+        out_[told.first].message += "; so it is with " + counted(told.second, "more object.", "more objects.");
+      }
   }
 
  private:

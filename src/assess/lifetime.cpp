@@ -24,6 +24,29 @@ bool takesOutSomewhere(const Program& p, const Registration& r) {
   });
 }
 
+// push(this); … pop(): within one function?
+bool takesOutAgain(const Program& p, const Registration& r) {
+  if (r.in == kNone) return false;
+  auto later = [&](Place place) { return place.file == r.place.file && place.node > r.place.node; };
+  for (uint32_t c : p.callsInFunction[r.in]) {
+    std::set<FunctionIndex> seen;
+    if (later(p.calls[c].place) && removesFrom(p, p.calls[c].callee, r.collection, seen)) return true;
+  }
+  return std::any_of(p.usesInFunction[r.in].begin(), p.usesInFunction[r.in].end(), [&](uint32_t u) { return p.uses[u].variable == r.collection && later(p.uses[u].place) && actAt(p, p.uses[u].place) == CollectionAct::Remove; });
+}
+
+// Is it emptied as a whole while the program goes on, or does who takes an object out of it delete the object?
+bool isLookedAfter(const Program& p, VariableIndex collection) {
+  return std::any_of(p.usesOfVariable[collection].begin(), p.usesOfVariable[collection].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    if (use.in == kNone || !p.functions[use.in].definition.known() || p.functions[use.in].form == FunctionForm::Destructor || actAt(p, use.place) != CollectionAct::Remove) return false;
+    Place call = p.parent(p.parent(use.place));
+    bool all = p.node(call).kind == Kind::Call && argumentsOf(p.file(call), call.node).empty() && p.nameOf(p.parent(use.place)) == "clear";
+    Place body = p.functions[use.in].definition;
+    return all || anyNode(p.file(body), body.node, [&](NodeId n) { return p.file(body)[n].kind == Kind::Destroy; });
+  });
+}
+
 Place walkOver(const Program& p, VariableIndex collection, Place except) {
   for (uint32_t u : p.usesOfVariable[collection]) {
     const Use& use = p.uses[u];
@@ -79,7 +102,7 @@ bool dangles(const Subject& s, const Registration& r) {
   FunctionIndex dies = endOf(p, r.subscriber), remover = removerOf(p, r.collection);
   // Where objects live as long as they are listed, one that is never told its end has none.
   if (!byHand && dies == kNone && remover == kNone) return false;
-  if (handsOutAgain(p, r.collection)) return false;
+  if (handsOutAgain(p, r.collection) || takesOutAgain(p, r) || isLookedAfter(p, r.collection)) return false;
   if (takesOutSomewhere(p, r)) {
     // A destructor that does work, in a class that knows how to take itself out: no.
     bool works = dies != kNone && (!p.callsInFunction[dies].empty() || !p.foreignCallsInFunction[dies].empty());

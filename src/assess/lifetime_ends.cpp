@@ -412,6 +412,23 @@ void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// before = current; or Type before = current;
+bool isSavedIn(const Program& p, VariableIndex kept, VariableIndex local) {
+  const Symbol wanted(Symbol::Sort::Variable, kept);
+  Place initial = initialiserOf(p, local);
+  if (initial.known() && p.symbolAt(initial) == wanted) return true;
+  auto uses = p.usesOfVariable[local];
+  return std::any_of(uses.begin(), uses.end(), [&](uint32_t u) {
+    Place assign = p.parent(p.uses[u].place);
+    NodeId value = p.uses[u].access == Access::Write && p.node(assign).kind == Kind::Assign ? p.file(assign).child(assign.node, Role::Value) : kNoNode;
+    return value != kNoNode && p.symbolAt({assign.file, value}) == wanted;
+  });
+}
+
+}  // namespace
+
 void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   // Which parameters of a function end up in what lives longer: set directly.
@@ -452,8 +469,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
       // Or given back what it held before.
       Symbol before = value == kNoNode ? Symbol{} : p.symbolAt({use.place.file, value});
       if (!before.is(Symbol::Sort::Variable) || p.variables[before.index()].storage != Storage::Local) continue;
-      Place initial = initialiserOf(p, before.index());
-      if (initial.known() && p.symbolAt(initial) == Symbol(Symbol::Sort::Variable, target)) return;
+      if (isSavedIn(p, target, before.index())) return;
     }
     size_t entity = s.entityOfVariable[target];
     if (TypeIndex owner = p.variables[target].owner; owner != kNone)

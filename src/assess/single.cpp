@@ -52,6 +52,18 @@ void checkCopyable(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+bool madeTwiceInOne(const Program& p, const std::vector<Evidence>& sites) {
+  std::set<std::pair<FileIndex, NodeId>> functions;
+  return std::any_of(sites.begin(), sites.end(), [&](const Evidence& site) {
+    Place function = p.around(site.place, Kind::Function);
+    return function.node != kNoNode && !functions.insert({function.file, function.node}).second;
+  });
+}
+
+}  // namespace
+
 void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
@@ -65,7 +77,9 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
     std::vector<Evidence> sites;
     bool production = false;
     // One that enters itself is made where a program begins: several mains are several programs.
-    bool entersItself = e.creation.time == CreationTime::Elsewhere || refusesSecond(s.program, e.type);
+    auto isEntered = [](const Entity& one) { return one.creation.time == CreationTime::Elsewhere && !one.creation.place.known(); };
+    bool entersItself = isEntered(e) || refusesSecond(s.program, e.type) ||
+                        std::any_of(s.entitiesOfType[e.type].begin(), s.entitiesOfType[e.type].end(), [&](size_t k) { return s.survey.entities[k].kind == EntityKind::Singleton && isEntered(s.survey.entities[k]); });
     auto madeWithBody = [&](Place place) {
       const LoweredFile& file = s.program.file(place);
       for (NodeId c : children(file, place.node))
@@ -98,6 +112,8 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
       sites.push_back({creation.place, creation.copy ? "a copy is made here" : "another instance is made here"});
       production |= !s.inTests(creation.place);
     }
+    // Who enters itself is made by whoever begins: each such place is the first, unless one function has two of them.
+    if (entersItself && !madeTwiceInOne(s.program, sites)) continue;
     // A class that is made in many places was never meant to be one.
     if (sites.empty() || sites.size() > 5) continue;
     Finding f = makeFinding(s, infoOf("single.second-creation"), i, production ? Sureness::Certain : Sureness::Possible);
@@ -344,7 +360,9 @@ Handed handedOut(const Program& p, FunctionIndex function, VariableIndex slot) {
       value = inner;
     }
     Symbol symbol = p.links[body.file].symbol[value];
-    if (file[value].is(Kind::Literal, LiteralForm::Null)) out.nothing = {body.file, n};
+    // What is looked for and not found is nothing: who looks knows.
+    bool looksFor = !p.functions[function].parameters.empty() && anyNode(file, body.node, [&](NodeId c) { return file[c].kind == Kind::Loop; });
+    if (file[value].is(Kind::Literal, LiteralForm::Null) && !looksFor) out.nothing = {body.file, n};
     else if (symbol.is(Symbol::Sort::Variable) && symbol.index() == slot) out.slot = {body.file, n};
     else if (file[value].kind == Kind::Call && ++calls > 1) out.others = true;
   }

@@ -169,7 +169,13 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       else others[before->second].push_back(name);
     }
   }
-  for (auto& [finding, names] : others) out[finding].message += " The same holds for " + joinWith(names, ", ") + ".";
+  for (auto& [finding, names] : others) {
+    constexpr size_t kNamed = 3;
+    size_t more = names.size() > kNamed + 1 ? names.size() - kNamed : 0;
+    if (more > 0) names.resize(kNamed);
+    out[finding].message.pop_back();
+    out[finding].message += "; so it is with " + joinWith(names, ", ") + (more > 0 ? " and " + std::to_string(more) + " more." : ".");
+  }
 }
 
 namespace {
