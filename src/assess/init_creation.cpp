@@ -374,9 +374,10 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
           return callee != kNoNode && (p.guarantees(handler.file).callTraits(file.name(callee)) & kAborts);
         });
         bool anything = anyNode(file, handler.node, [&](NodeId n) { return file[n].kind == Kind::Call || file[n].kind == Kind::Return; });
+        if (says) continue;
         // Around the creation itself there is no object at all afterwards; in the constructor, one that lacks what was to be set.
         const Attempt attempt(p, e.type, handler);
-        if (says || attempt.dispensable || (what == "its constructor" && !attempt.sets) || !told.insert({handler.file, handler.node}).second) continue;
+        if (attempt.dispensable || (what == "its constructor" && !attempt.sets) || !told.insert({handler.file, handler.node}).second) continue;
         // One finding for an entity: its other handlers are named with the first.
         if (first != SIZE_MAX) {
           if (out[first].evidence.size() < 10) out[first].evidence.push_back({handler, "the same happens here when " + what + " fails"});
@@ -544,7 +545,7 @@ struct SetterAndUsers {
     for (uint32_t u : p.usesOfVariable[field]) {
       const Use& use = p.uses[u];
       if (use.access == Access::Write && !use.throughPointer && !use.inMember) {
-        NodeId given = p.node(p.parent(use.place)).kind == Kind::Assign ? p.file(use.place).child(p.parent(use.place).node, Role::Value) : kNoNode;
+        NodeId given = assignedAt(p, use.place);
         bool nothing = given != kNoNode && p.file(use.place)[given].is(Kind::Literal, LiteralForm::Null);
         if (nothing) continue;
         if (isConstruction(p, use)) made = true;

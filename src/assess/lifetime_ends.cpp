@@ -421,9 +421,9 @@ bool isSavedIn(const Program& p, VariableIndex kept, VariableIndex local) {
   if (initial.known() && p.symbolAt(initial) == wanted) return true;
   auto uses = p.usesOfVariable[local];
   return std::any_of(uses.begin(), uses.end(), [&](uint32_t u) {
-    Place assign = p.parent(p.uses[u].place);
-    NodeId value = p.uses[u].access == Access::Write && p.node(assign).kind == Kind::Assign ? p.file(assign).child(assign.node, Role::Value) : kNoNode;
-    return value != kNoNode && p.symbolAt({assign.file, value}) == wanted;
+    const Use& use = p.uses[u];
+    NodeId value = use.access == Access::Write ? assignedAt(p, use.place) : kNoNode;
+    return value != kNoNode && p.symbolAt({use.place.file, value}) == wanted;
   });
 }
 
@@ -464,7 +464,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
     for (uint32_t u : p.usesOfVariable[target]) {
       const Use& use = p.uses[u];
       if (use.in != in || use.access != Access::Write || use.place == place) continue;
-      NodeId value = p.node(p.parent(use.place)).kind == Kind::Assign ? p.file(use.place).child(p.parent(use.place).node, Role::Value) : kNoNode;
+      NodeId value = assignedAt(p, use.place);
       if (value != kNoNode && p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) return;
       // Or given back what it held before.
       Symbol before = value == kNoNode ? Symbol{} : p.symbolAt({use.place.file, value});

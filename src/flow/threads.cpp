@@ -18,6 +18,8 @@ std::string_view lastName(std::string_view name) {
   return at == std::string_view::npos ? name : name.substr(at + 1);
 }
 
+bool isAmong(std::span<const std::string_view> names, std::string_view name) { return std::find(names.begin(), names.end(), name) != names.end(); }
+
 }  // namespace
 
 Threads::Threads(const Program& program, std::vector<bool> testFile) : p_(program), testFile_(std::move(testFile)) {
@@ -67,7 +69,7 @@ void Threads::startObject(TypeIndex type, Place place, Place call, FunctionIndex
   if (type == kNone || !p_.types[type].definition.known()) return;
   std::span<const std::string_view> names = p_.guarantees(p_.types[type].definition.file).threadBodies;
   for (FunctionIndex m : p_.types[type].methods)
-    if (std::find(names.begin(), names.end(), p_.text(p_.functions[m].name)) != names.end()) addRoot(place, call, in, many, m);
+    if (isAmong(names, p_.text(p_.functions[m].name))) addRoot(place, call, in, many, m);
 }
 
 void Threads::startFrom(Place argument, Place call, FunctionIndex in, Meeting many) {
@@ -115,7 +117,7 @@ bool Threads::handsToMainThread(Place call) const {
   if (names.empty()) return false;
   const LoweredFile& file = p_.file(call);
   auto named = [&](NodeId n) {
-    return (file[n].kind == Kind::Name || file[n].kind == Kind::Member) && std::find(names.begin(), names.end(), lastName(file.name(n))) != names.end();
+    return (file[n].kind == Kind::Name || file[n].kind == Kind::Member) && isAmong(names, lastName(file.name(n)));
   };
   for (NodeId c : children(file, call.node)) {
     if (file[c].kind == Kind::Lambda) continue;
@@ -142,7 +144,7 @@ void Threads::findRoots() {
       TypeUseId element = receiver == kNoNode ? 0 : p_.argument(p_.use(p_.links[site.place.file].type[receiver]), 0);
       starts = element != 0 && (p_.traits(site.place.file, element) & kThreadType);
     }
-    bool byName = std::find(g.mainThread.begin(), g.mainThread.end(), lastName(name)) != g.mainThread.end();
+    bool byName = isAmong(g.mainThread, lastName(name));
     if (!starts && !byName) continue;
     if (byName || handsToMainThread(site.place)) {
       for (NodeId c : children(file, site.place.node))
@@ -437,7 +439,7 @@ std::vector<VariableIndex> Threads::keepersOf(Place call) const {
       NodeId target = kNoNode;
       if (file[up].kind == Kind::Variable || file[up].kind == Kind::FieldInit) target = up;
       if (file[up].kind == Kind::Assign) target = file.child(up, Role::Target);
-      NodeId callee = file[up].kind == Kind::Call && (up != from || up == call.node) ? file.child(up, Role::Callee) : kNoNode;
+      NodeId callee = file[up].kind == Kind::Call ? file.child(up, Role::Callee) : kNoNode;
       if (callee != kNoNode && file[callee].kind == Kind::Member) target = file.child(callee, Role::Receiver);
       Symbol symbol = target == kNoNode ? Symbol{} : p_.symbolAt({call.file, target});
       if (symbol.is(Symbol::Sort::Variable) && std::find(out.begin(), out.end(), symbol.index()) == out.end()) out.push_back(symbol.index());
@@ -460,7 +462,7 @@ Place Threads::endOf(const Root& root) const {
   const LoweredFile& file = p_.file(root.call);
   auto isJoin = [&](NodeId call) {
     NodeId callee = file[call].kind == Kind::Call ? file.child(call, Role::Callee) : kNoNode;
-    return callee != kNoNode && std::find(names.begin(), names.end(), lastName(file.name(callee))) != names.end();
+    return callee != kNoNode && isAmong(names, lastName(file.name(callee)));
   };
   if (isJoin(root.call.node)) return root.call;  // Parallel.For(…) returns when all is done
   std::vector<VariableIndex> keepers;
@@ -513,7 +515,7 @@ VariableIndex Threads::serialExecutorOf(Place call) const {
     for (NodeId n = value.node; n < in.nodes.size() && in[n].span.begin < in[value.node].span.end; ++n) {
       std::string_view name = lastName(in.name(n));
       if (name == "concurrent" || name == "DISPATCH_QUEUE_CONCURRENT") return false;
-      made |= std::find(names.begin(), names.end(), name) != names.end();
+      made |= isAmong(names, name);
     }
     return made;
   };

@@ -737,13 +737,12 @@ class ObjcLowerer : public SharedLowerer {
   }
 
   void lowerHandler(TSNode node, uint8_t tag, NodeId parent, Role role) {
-    NodeId id = add(parent, Kind::Block, role, node);
     if (tag == kHandler) {
-      TSNode caught = childOfType(node, "type_name"), pointer = isNull(caught) ? caught : childOfType(caught, "pointer_declarator");
-      if (TSNode name = isNull(pointer) ? pointer : firstNamed(pointer); is(name, "identifier")) variable(name, id, Role::None, name, 0, {}, {});
+      TSNode name = firstNamed(childOfType(childOfType(node, "type_name"), "pointer_declarator"));
+      NodeId id = handler(node, parent, role, is(name, "identifier") ? name : TSNode{}, {}, {});
       if (TSNode block = childOfType(node, "compound_statement"); !isNull(block)) statements(block, id);
     } else {
-      visitChildren(node, id);
+      visitChildren(node, add(parent, Kind::Block, role, node));
     }
   }
 
