@@ -14,6 +14,14 @@ bool holdsNothing(const Subject& s, const Entity& e) {
   return known && std::all_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return field.variable == e.slot; }) && e.creation.weights.empty() && type.definition.known();
 }
 
+// Does the class itself keep the object, or hand it out? Or is it a function beside it that does?
+bool isOneByItsClass(const Subject& s, const Entity& e) {
+  const Program& p = s.program;
+  auto related = [&](TypeIndex owner) { return owner != kNone && (p.derivesFrom(e.type, owner) || p.derivesFrom(owner, e.type)); };
+  if (e.slot != kNone && (related(p.variables[e.slot].owner) || p.guarantees(e.place.file).noConstructors.holds)) return true;  // a package stands for it
+  return std::any_of(e.accessPoints.begin(), e.accessPoints.end(), [&](const AccessPoint& one) { return one.function != kNone && related(p.functions[one.function].owner); });
+}
+
 }  // namespace
 
 void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
@@ -21,7 +29,10 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     Place where;
     if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, e.type, &where) || refusesSecond(s.program, e.type) || e.madeByAsking || holdsNothing(s, e)) continue;
-    Finding f = makeFinding(s, infoOf("single.open-constructor"), i, s.program.guarantees(where.file).openConstructors.holds ? Sureness::Possible : Sureness::Certain);
+    // Where no constructor can be closed, only a class that says so is meant to be one.
+    bool cannotClose = s.program.guarantees(where.file).openConstructors.holds, saysSo = isOneByItsClass(s, e);
+    if (cannotClose && !saysSo) continue;
+    Finding f = makeFinding(s, infoOf("single.open-constructor"), i, cannotClose || !saysSo ? Sureness::Possible : Sureness::Certain);
     f.place = where;
     bool implicit = s.program.node(where).kind == Kind::Type;
     f.message = e.accessPoints.front().name + " returns one shared " + e.shown + ", but the class has " + (implicit ? "an implicit public constructor" : "a public constructor") + ": any code can make another instance.";
@@ -38,7 +49,7 @@ void checkCopyable(const Subject& s, std::vector<Finding>& out) {
     if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || !s.program.types[e.type].definition.known()) continue;
     Place definition = s.program.types[e.type].definition;
     if (!s.program.guarantees(definition.file).implicitCopy.holds || !s.program.isCopyable(e.type, definition.file)) continue;
-    if (isAbstract(s.program, e.type) || holdsNothing(s, e)) continue;
+    if (isAbstract(s.program, e.type) || holdsNothing(s, e) || !isOneByItsClass(s, e)) continue;
     // Only who gets at the object by value, reference or dereference can copy it: every access point lets them.
     Finding f = makeFinding(s, infoOf("single.copyable"), i, Sureness::Certain);
     f.place = definition;
@@ -218,7 +229,7 @@ void checkCloneable(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (!isShared(e) || e.kind != EntityKind::Singleton || e.accessPoints.empty() || !p.types[e.type].definition.known()) continue;
+    if (!isShared(e) || e.kind != EntityKind::Singleton || e.accessPoints.empty() || !p.types[e.type].definition.known() || !isOneByItsClass(s, e)) continue;
     Place definition = p.types[e.type].definition;
     const Guarantees& g = p.guarantees(definition.file);
     if (!g.clonesByDefault.holds || methodNamed(p, e.type, g.cloneHook) != kNone) continue;

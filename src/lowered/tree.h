@@ -96,7 +96,8 @@ enum class GuardForm : uint8_t { Scoped, LockUnlock };
 // How an object is made: as a value (local, temporary, by-value member), on the
 // heap with a bare owner, into an owning single or shared pointer, or in a
 // container that constructs it in place.
-enum class CreateForm : uint8_t { Value, Heap, Unique, Shared, InPlace };
+// Raw: memory for an object, with none of its class's code run.
+enum class CreateForm : uint8_t { Value, Heap, Unique, Shared, InPlace, Raw };
 enum class AssignForm : uint8_t { Plain, Compound };
 enum class NullTestForm : uint8_t { IsNull, IsNotNull };
 enum class LogicForm : uint8_t { And, Or, Not };

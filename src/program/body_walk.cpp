@@ -128,7 +128,7 @@ class BodyWalk {
     }
     creation.inInitialiserOf = of_;
     // An expression for a new object makes one, but where making and constructing are two steps.
-    bool passed = named || creation.asBase || (p_.node(creation.place).kind == Kind::Create && !p_.guarantees(f_).constructorAfterFactory.holds);
+    bool passed = named || creation.asBase || p_.node(creation.place).is(Kind::Create, CreateForm::Raw) || (p_.node(creation.place).kind == Kind::Create && !p_.guarantees(f_).constructorAfterFactory.holds);
     if (FunctionIndex factory = passed ? kNone : factoryOf(creation.type); factory != kNone && factory != in_) {
       if (creation.constructor != kNone) b_.calls.push_back({creation.constructor, creation.place, in_, of_});
       creation.constructor = factory;
@@ -866,7 +866,7 @@ class BodyWalk {
       foreign(use.name, id);
     }
     if (written != kNoNode && file().name(written) == "auto" && !types.empty()) return types[0];
-    if (form == CreateForm::Heap) return b_.withModifiers(type, p_.language(f_).dotted ? kManaged : uint32_t{kPointer}, 0);
+    if (form == CreateForm::Heap || form == CreateForm::Raw) return b_.withModifiers(type, p_.language(f_).dotted ? kManaged : uint32_t{kPointer}, 0);
     if (form == CreateForm::Unique || form == CreateForm::Shared) {
       TypeUse pointer;
       pointer.name = b_.intern(form == CreateForm::Unique ? "std::unique_ptr" : "std::shared_ptr");

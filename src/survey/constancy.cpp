@@ -239,6 +239,23 @@ TypeIndex Constancy::madeFor(VariableIndex v) const {
   return initial == kNoNode ? kNone : madeBy({p_.variables[v].definition.file, initial}, 0);
 }
 
+TypeIndex Constancy::madeLaterFor(VariableIndex v) const {
+  if (initialiserOf(v) != kNoNode && !holdsNothing(v)) return kNone;
+  TypeIndex out = kNone;
+  for (uint32_t u : p_.usesOfVariable[v]) {
+    const Use& use = p_.uses[u];
+    if (use.access != Access::Write || use.inMember || use.throughPointer) continue;
+    Place assign = p_.parent(use.place);
+    NodeId value = p_.node(assign).kind == Kind::Assign ? p_.file(assign).child(assign.node, Role::Value) : kNoNode;
+    if (value == kNoNode) return kNone;
+    if (p_.file(assign)[value].is(Kind::Literal, LiteralForm::Null)) continue;
+    TypeIndex one = madeBy({assign.file, value}, 0);
+    if (one == kNone || (out != kNone && out != one)) return kNone;
+    out = one;
+  }
+  return out;
+}
+
 TypeIndex Constancy::madeBy(Place expression, int depth) const {
   const LoweredFile& file = p_.file(expression);
   const FileLinks& links = p_.links[expression.file];

@@ -27,6 +27,8 @@ class Constancy {
   // The class of the object that the variable's initialiser makes; kNone where
   // it is set elsewhere, or nothing told.
   TypeIndex madeFor(VariableIndex v) const;
+  // The class of all that a variable is given which holds nothing at first, or kNone.
+  TypeIndex madeLaterFor(VariableIndex v) const;
   // Is its initialiser a function, or nothing?
   bool holdsFunction(VariableIndex v) const;
   bool holdsNothing(VariableIndex v) const;

@@ -17,6 +17,7 @@ class Harmless {
   std::string reason(VariableIndex v, TypeIndex type) const;
   // The class that its definition makes an object of; kNone: none of the tree.
   TypeIndex madeFor(VariableIndex v) const { return constancy_.madeFor(v); }
+  TypeIndex madeLaterFor(VariableIndex v) const { return constancy_.madeLaterFor(v); }
 
   // Is it written there by its own module or class, while that is loaded or under a once flag?
   bool setsAtStart(const Use& use) const;

@@ -149,13 +149,17 @@ bool Recogniser::readCreation(Place value, CreationFacts& facts, int depth) cons
     if (!symbol.is(Symbol::Sort::Variable) || p_.variables[symbol.index()].storage != Storage::Local) return false;
     Place definition = p_.variables[symbol.index()].definition;
     NodeId initial = p_.file(definition).child(definition.node, Role::Initialiser);
-    if (initial != kNoNode && p_.file(definition)[initial].kind == Kind::Create) return readCreation({definition.file, initial}, facts);
+    auto makes = [&](FileIndex f, NodeId n) {
+      while (n != kNoNode && p_.files[f][n].kind == Kind::Cast) n = p_.files[f].child(n, Role::Operand);
+      return n != kNoNode && p_.files[f][n].kind == Kind::Create;
+    };
+    if (initial != kNoNode && makes(definition.file, initial)) return readCreation({definition.file, initial}, facts);
     for (uint32_t u : p_.usesOfVariable[symbol.index()]) {
       const Use& use = p_.uses[u];
       if (use.access != Access::Write) continue;
       Place assign = p_.parent(use.place);
       NodeId right = p_.file(assign).child(assign.node, Role::Value);
-      if (right != kNoNode && p_.file(assign)[right].kind == Kind::Create) return readCreation({assign.file, right}, facts);
+      if (right != kNoNode && makes(assign.file, right)) return readCreation({assign.file, right}, facts);
     }
   }
   return false;
@@ -391,6 +395,21 @@ bool Recogniser::creationAt(const Use& site, CreationFacts& out) const {
   return false;
 }
 
+// The once flag that all runs of a variable's lambda go through, where `place` stands in that lambda.
+Place Recogniser::onceOfLambda(Place place) const {
+  Place lambda = p_.around(place, Kind::Lambda);
+  Place holder = lambda.node == kNoNode ? Place{} : p_.parent(lambda);
+  Symbol held = holder.known() && p_.node(holder).kind == Kind::Variable ? p_.symbolAt(holder) : Symbol{};
+  Place out;
+  if (!held.is(Symbol::Sort::Variable)) return out;
+  for (uint32_t u : p_.usesOfVariable[held.index()]) {
+    if (p_.uses[u].place == holder) continue;
+    out = p_.around(p_.uses[u].place, Kind::Once);
+    if (out.node == kNoNode) return {};
+  }
+  return out;
+}
+
 void Recogniser::decideGuard(Entity& entity, const Use& site) {
   CreationFacts& facts = entity.creation;
   Place once = p_.around(site.place, Kind::Once);
@@ -403,6 +422,7 @@ void Recogniser::decideGuard(Entity& entity, const Use& site) {
     }
     if (all) once = p_.calls[p_.callsOfFunction[site.in].front()].place;
   }
+  if (once.node == kNoNode) once = onceOfLambda(site.place);
   if (once.node != kNoNode) {
     facts.guard = GuardSort::Once;
     facts.lock = once;

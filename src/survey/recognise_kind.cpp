@@ -44,6 +44,8 @@ EntityKind Recogniser::decideKind(const Entity& entity) const {
     if (slotInside && selfMade) return EntityKind::Singleton;
     // The one object of its class, made where the class keeps it.
     if (slotInside && !value && variable.owner == type && (variable.modifiers & kPublic) && entity.creation.time != CreationTime::Elsewhere && isOnlyOne(entity)) return EntityKind::Singleton;
+    // Handed out by a function beside its class, which nobody else makes one of.
+    if (accessor && !value && !exchanged && p_.types[type].form != TypeForm::Interface && isReachedBeside(entity) && isOnlyOne(entity)) return EntityKind::Singleton;
     if (accessor) return EntityKind::SharedInstance;
     if (slotInside && (variable.modifiers & kPublic)) return EntityKind::SharedInstance;
     if (isReadyInstance(entity) && behaves(type)) return EntityKind::SharedInstance;
@@ -116,6 +118,14 @@ bool Recogniser::isOnlyOne(const Entity& entity) const {
     if (!own && !creation.asBase && !creation.delegated && !isInTests(creation.place)) return false;
   }
   return behaves(entity.type);
+}
+
+// Is what hands the object out a function of the module or namespace that its class stands in?
+bool Recogniser::isReachedBeside(const Entity& entity) const {
+  if (p_.guarantees(entity.place.file).noConstructors.holds) return false;  // a literal makes one of any class
+  return std::any_of(entity.accessPoints.begin(), entity.accessPoints.end(), [&](const AccessPoint& one) {
+    return one.sort == AccessPoint::Sort::Accessor && p_.functions[one.function].owner == kNone && p_.functions[one.function].parent == p_.types[entity.type].parent;
+  });
 }
 
 TypeIndex Recogniser::outermost(TypeIndex type) const {
@@ -193,7 +203,7 @@ bool Recogniser::filesInstances(const std::vector<VariableIndex>& fields) const 
 bool Recogniser::isUntold(TypeUseId type) const {
   const TypeUse& use = p_.use(type);
   std::string_view name = lastPart(p_.text(use.name));
-  return use.parameter || name == "Object" || name == "object" || name == "Any" || name == "any" || name == "interface{}" || name == "dynamic" || name == "unknown";
+  return use.parameter || name == "Object" || name == "object" || name == "id" || name == "Any" || name == "any" || name == "interface{}" || name == "dynamic" || name == "unknown";
 }
 
 // What is put under a key tells where types do not: an object that is made or handed in, and no
@@ -248,7 +258,9 @@ bool Recogniser::keepsInstancesByKey(VariableIndex v) const {
     std::vector<NodeId> given;
     for (NodeId c : children(p_.file(call), call.node))
       if (p_.file(call)[c].role == Role::Argument) given.push_back(c);
-    if (given.size() == 2 && isInstance({call.file, given[1]})) return true;
+    // setObject:forKey: is given the object first.
+    bool objectFirst = p_.nameOf(up).ends_with(":forKey:");
+    if (given.size() == 2 && isInstance({call.file, given[objectFirst ? 0 : 1]})) return true;
   }
   return false;
 }
@@ -259,7 +271,19 @@ bool Recogniser::behaves(TypeIndex type) const {
   return p_.anyBase(type, [&](TypeIndex at, const Base*) {
     const TypeDecl& decl = p_.types[at];
     auto acts = [&](FunctionIndex m) { return p_.functions[m].form == FunctionForm::Function && !(p_.functions[m].modifiers & kStatic); };
-    return !decl.definition.known() || std::any_of(decl.methods.begin(), decl.methods.end(), acts) || std::any_of(decl.bases.begin(), decl.bases.end(), [](const Base& base) { return base.type == kNone; });
+    return !decl.definition.known() || std::any_of(decl.methods.begin(), decl.methods.end(), acts) || std::any_of(decl.fields.begin(), decl.fields.end(), [&](VariableIndex field) { return isGivenFunction(field); }) || std::any_of(decl.bases.begin(), decl.bases.end(), [](const Base& base) { return base.type == kNone; });
+  });
+}
+
+// A field that a constructor puts a function into, which is a method by another name.
+bool Recogniser::isGivenFunction(VariableIndex field) const {
+  if (!p_.language(p_.variables[field].home().file).infersTypes) return false;
+  return std::any_of(p_.usesOfVariable[field].begin(), p_.usesOfVariable[field].end(), [&](uint32_t u) {
+    const Use& use = p_.uses[u];
+    Place up = p_.parent(use.place);
+    if (use.access != Access::Write || use.in == kNone || p_.functions[use.in].form != FunctionForm::Constructor || p_.node(up).kind != Kind::Assign) return false;
+    NodeId value = p_.file(up).child(up.node, Role::Value);
+    return value != kNoNode && p_.file(up)[value].kind == Kind::Lambda;
   });
 }
 

@@ -40,7 +40,9 @@ TypeIndex Recogniser::classOf(VariableIndex v) const {
   TypeIndex declared = p_.classBehind(f, p_.variables[v].type);
   // A tree that holds the library itself: its texts, collections and locks are what they are elsewhere.
   if (declared != kNone && p_.language(f).dotted && (p_.guarantees(f).typeTraits(p_.text(p_.types[declared].name)) & (kTextType | kCollection | kLockType))) return kNone;
-  return declared == kNone && use.decl == kNone ? harmless_.madeFor(v) : declared;
+  if (declared != kNone || use.decl != kNone) return declared;
+  TypeIndex made = harmless_.madeFor(v);
+  return made == kNone && p_.variables[v].lives() && use.name != 0 && isUntold(p_.variables[v].type) ? harmless_.madeLaterFor(v) : made;
 }
 
 void Recogniser::indexStaticHolders() {

@@ -99,6 +99,7 @@ class Recogniser {
   bool creationAt(const Use& site, CreationFacts& out) const;
   // What a function that is called where it stands, or an object whose only method is run at once, gives back.
   bool readReturned(Place code, CreationFacts& facts) const;
+  Place onceOfLambda(Place place) const;
   void decideGuard(Entity& entity, const Use& site);
 
   // ----- kind: recognise_kind.cpp
@@ -120,6 +121,8 @@ class Recogniser {
   bool isHandedOutInPart(VariableIndex v) const;
   bool isHandedASuccessor(VariableIndex v) const;
   bool isOnlyOne(const Entity& entity) const;
+  bool isReachedBeside(const Entity& entity) const;
+  bool isGivenFunction(VariableIndex field) const;
   // Does the class do something, or is it a plain record?
   bool behaves(TypeIndex type) const;
   // Assigned from a parameter or another variable, not from a creation.

@@ -4,23 +4,23 @@
 #include "base/text.h"
 #include "languages/javascript/javascript.h"
 #include "languages/javascript/parked.h"
+#include "languages/javascript/outline.h"
 #include "languages/javascript/shapes.h"
-#include "languages/shared/module_scope.h"
+#include "languages/javascript/wrapper.h"
 
 namespace elmcart {
 namespace script {
 namespace {
 
-class ScriptLowerer : public ModuleLowerer {
+class ScriptLowerer : public OutlinedScript {
  public:
-  ScriptLowerer(const SharedGrammar& grammar, std::string_view text, const ScriptLore* lore, LoweredFile& file) : ModuleLowerer(grammar, text, file), lore_(lore) {}
+  ScriptLowerer(const SharedGrammar& grammar, std::string_view text, const ScriptLore* lore, LoweredFile& file) : OutlinedScript(grammar, text, file), lore_(lore) {}
 
  private:
   void unit(TSNode root) override {
     openModule(root, "index");
     shared_ = !isModule(root);
-    classNames(root, 0);
-    staticsIn(root, 0);
+    outline(root);
     for (TSNode child : named(root)) topLevel(child, root, module_);
   }
 
@@ -36,7 +36,7 @@ class ScriptLowerer : public ModuleLowerer {
   void topLevel(TSNode node, TSNode root, NodeId home) {
     if (g_.shapeOf(node) == Shape::Comment || declares(node)) return visit(node, home, Role::None);
     if (g_.shapeOf(node) == Shape::Own && g_.ownOf(node) == kLexical) return lexical(node, home, true, false);
-    if (is(node, "expression_statement") && (exportsByAssignment(firstNamed(node), home) || ofPrototype(firstNamed(node)))) return;
+    if (is(node, "expression_statement") && (exportsByAssignment(firstNamed(node), home) || ofPrototype(firstNamed(node)) || givenToGrown(firstNamed(node), home))) return;
     // TypeScript's `namespace X { … }` stands as an expression.
     if (is(node, "expression_statement") && is(firstNamed(node), "internal_module")) return visit(firstNamed(node), home, Role::None);
     if (is(node, "expression_statement") && calledInPlace(firstNamed(node), home)) return;
@@ -74,24 +74,60 @@ class ScriptLowerer : public ModuleLowerer {
     bool loader = is(called, "identifier") && text(called) == "define";
     if (!isNull(given) && (loader || isFunction(called))) {
       if (!loader) visit(called, bodyOf(node, home), Role::None);
-      moduleOf(given, home, true);
+      moduleOf(node, called, given, home, true);
       return true;
     }
     if (!isFunction(called)) return false;
-    moduleOf(called, home, false);
+    moduleOf(node, called, called, home, false);
     for (TSNode argument : named(field(node, f_.arguments))) visit(argument, bodyOf(node, home), Role::None);
     return true;
   }
   bool isFunction(TSNode node) const { return (is(node, "arrow_function") || is(node, "function_expression") || is(node, "function")) && is(field(node, f_.body), "statement_block"); }
 
-  void moduleOf(TSNode fn, NodeId home, bool exports) {
+  void moduleOf(TSNode call, TSNode called, TSNode fn, NodeId home, bool exports) {
     NodeId space = add(home, Kind::Namespace, Role::Member, fn);
     build_.setName(space, "(function " + std::to_string(++inPlace_) + ")", begin(fn));
+    std::vector<HandedOut> outer = handedOut_;
+    for (const std::string& name : home == module_ ? exportParameters(call, called, fn, text_) : std::set<std::string>{}) {
+      std::set<std::string> members = membersGiven(fn, name, text_);
+      for (const std::string& member : members) makeVisible(fn, module_, member, ownPath(file_.name(space)) + "::" + member);
+      handedOut_.push_back({name, ownPath(file_.name(space)) + "::", std::move(members), space});
+    }
     for (TSNode child : named(field(fn, f_.body))) {
       TSNode value = is(child, "return_statement") ? firstNamed(child) : TSNode{};
       if (exports && is(value, "identifier") && home == module_) makeVisible(child, module_, "default", ownPath(file_.name(space)) + "::" + std::string(text(value)));
       topLevel(child, fn, space);
     }
+    handedOut_ = std::move(outer);
+  }
+
+  // A parameter that stands for the object which the file hands out, and the members that it is given.
+  struct HandedOut {
+    std::string name, path;
+    std::set<std::string> members;
+    NodeId space;
+  };
+  const HandedOut* handedOutBy(TSNode member) const {
+    if (handedOut_.empty() || !is(member, "member_expression")) return nullptr;
+    std::string_view object = text(field(member, f_.object));
+    for (const HandedOut& one : handedOut_)
+      if (one.name == object && one.members.count(std::string(text(field(member, f_.property))))) return &one;
+    return nullptr;
+  }
+
+  // space.name = value, at the top of a function that stands for a module.
+  bool givenToHandedOut(TSNode node, NodeId home) {
+    TSNode left = field(node, f_.left), value = lastAssigned(node);
+    const HandedOut* to = handedOutBy(left);
+    if (!to || to->space != home) return false;
+    std::string name(text(field(left, f_.property)));
+    if (!declaredByValue_.insert(to->path + name).second) return false;
+    if (!is(value, "identifier")) {
+      declareNamed(name, field(left, f_.property), value, home, kPublic, {}, 1);
+    } else if (text(value) != name) {
+      makeVisible(node, home, name, to->path + std::string(text(value)));
+    }
+    return true;
   }
 
   // ----- the global object (19.1): what some file parks there under a name
@@ -129,6 +165,11 @@ class ScriptLowerer : public ModuleLowerer {
   }
 
   bool ownMember(TSNode node, NodeId parent, Role role) override {
+    if (const HandedOut* of = handedOutBy(node)) {
+      TSNode property = field(node, f_.property);
+      build_.setName(add(parent, Kind::Name, role, node), of->path + std::string(text(property)), begin(property));
+      return true;
+    }
     // What the module exports, named through its exports.
     std::string_view object = text(field(node, f_.object));
     if ((object == "exports" || object == "module.exports") && is(node, "member_expression")) {
@@ -150,40 +191,7 @@ class ScriptLowerer : public ModuleLowerer {
     return false;
   }
 
-  void classNames(TSNode node, int depth) {
-    if (depth > 200) return;
-    if (is(node, "class_declaration") || is(node, "abstract_class_declaration")) classNames_.insert(std::string(text(field(node, f_.name))));
-    if (is(node, "variable_declarator") && is(field(node, f_.value), "class")) classNames_.insert(std::string(text(field(node, f_.name))));
-    if (is(node, "assignment_expression")) prototypesIn(node);
-    if (is(node, "new_expression")) newed_.insert(std::string(text(field(node, f_.constructor))));
-    for (TSNode child : named(node)) classNames(child, depth + 1);
-  }
-
   // ----- classes that are written as functions (20.2.4.3): Widget.prototype.draw = function () { … };
-
-  struct Prototype {
-    std::vector<std::pair<std::string, TSNode>> members;  // with their values
-    std::string base;
-  };
-
-  void prototypesIn(TSNode assignment) {
-    TSNode left = field(assignment, f_.left), right = field(assignment, f_.right);
-    if (!is(left, "member_expression")) return;
-    TSNode object = field(left, f_.object);
-    if (is(object, "member_expression") && text(field(object, f_.property)) == "prototype" && is(field(object, f_.object), "identifier")) {
-      prototypes_[std::string(text(field(object, f_.object)))].members.emplace_back(text(field(left, f_.property)), right);
-    } else if (is(object, "identifier") && text(field(left, f_.property)) == "prototype") {
-      Prototype& prototype = prototypes_[std::string(text(object))];
-      for (TSNode part : is(right, "object") ? named(right) : NodeList{}) {
-        if (is(part, "pair")) prototype.members.emplace_back(text(field(part, f_.key)), field(part, f_.value));
-        if (is(part, "method_definition")) prototype.members.emplace_back(text(field(part, f_.name)), part);
-      }
-      std::string_view made = text(right);  // Object.create(Base.prototype), new Base()
-      constexpr std::string_view kCreate = "Object.create(";
-      if (made.starts_with(kCreate)) prototype.base = made.substr(kCreate.size(), made.find_first_of(".,)", kCreate.size()) - kCreate.size());
-      if (is(right, "new_expression")) prototype.base = text(field(right, f_.constructor));
-    }
-  }
 
   // Is it a function that an object is made with, and that gives it what it holds?
   bool isConstructing(std::string_view name, TSNode fn) {
@@ -222,6 +230,21 @@ class ScriptLowerer : public ModuleLowerer {
     currentClass_ = outer;
   }
 
+  // space.name = value, where `space` began without a member.
+  bool givenToGrown(TSNode node, NodeId home) {
+    TSNode left = is(node, "assignment_expression") ? field(node, f_.left) : TSNode{};
+    if (!is(left, "member_expression") || !is(field(left, f_.object), "identifier")) return false;
+    std::string object(text(field(left, f_.object))), name(text(field(left, f_.property)));
+    auto at = grownAt_.find({home, object});
+    if (at == grownAt_.end() || !declaredByValue_.insert(std::to_string(at->second) + "." + name).second) return false;
+    bool outer = std::exchange(inObject_, true);
+    std::string outerClass = std::exchange(currentClass_, object);
+    declareNamed(name, field(left, f_.property), field(node, f_.right), at->second, kStatic | kPublic, {}, 1);
+    inObject_ = outer;
+    currentClass_ = outerClass;
+    return true;
+  }
+
   // Is it a statement that a class so written has taken in?
   bool ofPrototype(TSNode node) const {
     TSNode left = is(node, "assignment_expression") ? field(node, f_.left) : TSNode{};
@@ -229,22 +252,6 @@ class ScriptLowerer : public ModuleLowerer {
     TSNode object = field(left, f_.object);
     if (is(object, "identifier")) return text(field(left, f_.property)) == "prototype" && isPrototypeClass(text(object));
     return is(object, "member_expression") && text(field(object, f_.property)) == "prototype" && isPrototypeClass(text(field(object, f_.object)));
-  }
-
-  // Class.name = … somewhere in the file makes a class-level field.
-  void staticsIn(TSNode node, int depth) {
-    if (depth > 200) return;
-    if (is(node, "assignment_expression") || is(node, "augmented_assignment_expression")) {
-      TSNode left = field(node, f_.left);
-      if (is(left, "identifier")) reassigned_.insert(std::string(text(left)));
-      if (is(left, "member_expression")) reassigned_.insert(std::string(text(field(left, f_.property))));  // of a namespace, perhaps
-      TSNode object = is(left, "member_expression") ? field(left, f_.object) : TSNode{};
-      if (is(object, "identifier") && (classNames_.count(std::string(text(object))) || prototypes_.count(std::string(text(object))))) {
-        TSNode property = field(left, f_.property);
-        statics_[std::string(text(object))].emplace(text(property), spanOf(property));
-      }
-    }
-    for (TSNode child : named(node)) staticsIn(child, depth + 1);
   }
 
   // ----- modules (clause 16.2)
@@ -391,21 +398,23 @@ class ScriptLowerer : public ModuleLowerer {
       } else if (is(right, "identifier")) {
         if (name != text(right)) makeVisible(node, home, name, ownPath(text(right)));
       } else {
-        declareNamed(name, node, right, home, kPublic);
+        declareNamed(name, node, right, home, kPublic, {}, 1);
       }
       return true;
     }
-    return false;
+    return givenToHandedOut(node, home);
   }
 
   // ----- declarations
 
   // A name with a value: a function, a class, a module of its own, or a variable.
-  void declareNamed(std::string_view name, TSNode at, TSNode value, NodeId home, uint32_t bits, TSNode type = {}) {
+  // `declaring`: how many assignments of the name there are that declare it.
+  void declareNamed(std::string_view name, TSNode at, TSNode value, NodeId home, uint32_t bits, TSNode type = {}, int declaring = 0) {
     TSNode inner = value;
     while (is(inner, "parenthesized_expression")) inner = firstNamed(inner);
     if (isFunction(inner) && (isPrototypeClass(name) || isConstructing(name, inner))) return prototypeClass(inner, home, name, begin(at));
-    bool replaced = !(bits & kConst) && reassigned_.count(std::string(name)) > 0;  // a variable that begins with a function
+    auto assigned = assigned_.find(std::string(name));
+    bool replaced = !(bits & kConst) && assigned != assigned_.end() && assigned->second > declaring;  // a variable that begins with a function
     if (!replaced && (is(inner, "arrow_function") || is(inner, "function_expression") || is(inner, "generator_function"))) {
       NodeId id = function(inner, home, FunctionForm::Function, name, begin(at), kDefinition | (bits & ~uint32_t{kConst}) | (inObject_ ? kStatic : 0u));
       functionParts(inner, id);
@@ -426,7 +435,9 @@ class ScriptLowerer : public ModuleLowerer {
         return;
       }
     }
-    if (is(inner, "object") && hasFunctions(inner)) return objectType(name, at, inner, home, bits);
+    bool grows = is(inner, "object") && functionDepth_ == 0 && named(inner).empty() && grown_.count(std::string(name)) && !inObject_;
+    bool table = indexed_.count(std::string(name)) > 0;  // entries come and go
+    if (is(inner, "object") && (grows || hasFunctions(inner)) && !table) return objectType(name, at, inner, home, bits, grows);
     if (declarationsOnly()) return;
     NodeId id = add(home, Kind::Variable, Role::Member, at);
     build_.setName(id, name, begin(at));
@@ -436,12 +447,23 @@ class ScriptLowerer : public ModuleLowerer {
     if (!isNull(value)) visit(value, id, Role::Initialiser);
   }
 
+  // Does a variable of the function hold a number, text or truth at first?
+  bool isPlainLocal(TSNode fn, std::string_view name) {
+    for (TSNode statement : named(field(fn, f_.body)))
+      for (TSNode one : named(statement))
+        if (is(one, "variable_declarator") && text(field(one, f_.name)) == name)
+          for (std::string_view plain : {"false", "true", "number", "string"})
+            if (is(field(one, f_.value), plain)) return true;
+    return false;
+  }
+
   // Does the function return an object or function of its making?
   bool revealing(TSNode fn) {
     for (TSNode child : named(field(fn, f_.body)))
       if (is(child, "return_statement")) {
         TSNode value = firstNamed(child);
-        if (is(value, "object") || is(value, "identifier") || is(value, "arrow_function") || is(value, "function_expression")) return true;
+        if (is(value, "identifier")) return !isPlainLocal(fn, text(value));
+        if (is(value, "object") || is(value, "arrow_function") || is(value, "function_expression")) return true;
       }
     return false;
   }
@@ -477,8 +499,13 @@ class ScriptLowerer : public ModuleLowerer {
   }
 
   // const X = { …, method() {} }: an object of a kind of its own.
-  void objectType(std::string_view name, TSNode at, TSNode object, NodeId home, uint32_t bits) {
+  void objectType(std::string_view name, TSNode at, TSNode object, NodeId home, uint32_t bits, bool grows) {
     NodeId id = add(home, Kind::Type, Role::Member, object);
+    if (grows) {  // space = {}; space.open = function () { … }
+      grownAt_[{home, std::string(name)}] = id;
+      std::set<std::string> declared = toplevelMembers_[std::string(name)];
+      for (const auto& [field, place] : statics_[std::string(name)]) synthesise(id, field, place, kStatic | kDefinition, declared);
+    }
     build_[id].detail = static_cast<uint8_t>(TypeForm::Object);
     build_[id].modifiers = kDefinition | (bits & ~uint32_t{kConst});
     build_.setName(id, name, begin(at));
@@ -517,6 +544,14 @@ class ScriptLowerer : public ModuleLowerer {
       }
       uint32_t bits = (constant ? kConst : 0u) | (top && !isExported ? 0u : uint32_t{kPublic});
       if (is(name, "identifier")) {
+        // var Book = space.Book = value
+        const HandedOut* to = top && is(value, "assignment_expression") ? handedOutBy(field(value, f_.left)) : nullptr;
+        if (to && to->space == home && declaredByValue_.insert(to->path + std::string(text(field(field(value, f_.left), f_.property)))).second) {
+          std::string_view other = text(field(field(value, f_.left), f_.property));
+          if (other != text(name)) makeVisible(child, home, other, to->path + std::string(text(name)));
+          declareNamed(text(name), name, lastAssigned(value), home, bits, field(child, f_.type), 1);
+          continue;
+        }
         if (top) declareNamed(text(name), name, value, home, bits, field(child, f_.type));
         else variable(child, home, Role::None, name, bits, field(child, f_.type), value);
         continue;
@@ -571,22 +606,6 @@ class ScriptLowerer : public ModuleLowerer {
     build_.setName(id, name, place.begin);
     build_[id].modifiers = bits | (name[0] == '#' || name[0] == '_' ? kPrivate : kPublic);
   }
-  // this.name = … makes a field, in a static method one of the class.
-  void fieldsOf(TSNode node, bool inStatic, const std::string& cls, std::map<std::string, Span>& out, int depth) {
-    if (isNull(node) || depth > 200) return;
-    if (is(node, "class_declaration") || is(node, "class") || is(node, "function_expression") || is(node, "function_declaration")) return;
-    if (is(node, "assignment_expression") || is(node, "augmented_assignment_expression")) {
-      TSNode left = field(node, f_.left);
-      TSNode object = is(left, "member_expression") ? field(left, f_.object) : TSNode{};
-      if (is(object, "this") || (!inStatic && is(object, "identifier") && (text(object) == "self" || text(object) == "that") && functionDepth_ == 0)) {
-        TSNode property = field(left, f_.property);
-        if (inStatic) statics_[cls].emplace(text(property), spanOf(property));
-        else out.emplace(text(property), spanOf(property));
-      }
-    }
-    for (TSNode child : named(node)) fieldsOf(child, inStatic, cls, out, depth + 1);
-  }
-
   uint32_t memberBits(TSNode node, std::string_view name) {
     uint32_t bits = name.size() > 0 && name[0] == '#' ? kPrivate : 0u;
     std::string_view access = text(childOfType(node, "accessibility_modifier"));
@@ -855,14 +874,12 @@ class ScriptLowerer : public ModuleLowerer {
   const ScriptLore* lore_;
   std::map<NodeId, NodeId> bodies_;  // by namespace: the block of its statements
   bool shared_ = false;              // is the file no module?
+  std::vector<HandedOut> handedOut_;        // of the functions around that stand for modules
+  std::set<std::string> declaredByValue_;  // members of these that are declared
+  std::map<std::pair<NodeId, std::string>, NodeId> grownAt_;  // objects that get their members later, by where they are declared
   int inPlace_ = 0;                  // functions that are called where they stand so far
   NodeId globalObject_ = kNoNode;
   std::set<std::string> parkedHere_;
-  std::set<std::string> classNames_;
-  std::map<std::string, Prototype> prototypes_;  // by the function's name
-  std::set<std::string> newed_;  // what `new` is written before
-  std::set<std::string> reassigned_;  // names that the file assigns to
-  std::map<std::string, std::map<std::string, Span>> statics_;
   std::string currentClass_;
   bool inObject_ = false, inStatic_ = false;
 };

@@ -423,7 +423,7 @@ class ObjcLowerer : public SharedLowerer {
     bool constructs = !ofClass && (selector == "init" || (selector.substr(0, 4) == "init" && selector.size() > 4 && (selector[4] < 'a' || selector[4] > 'z')));
     bool starts = ofClass && (selector == "initialize" || selector == "load");
     FunctionForm form = constructs ? FunctionForm::Constructor : !ofClass && selector == "dealloc" ? FunctionForm::Destructor : starts ? FunctionForm::Initialiser
-                        : ofClass && selector == "allocWithZone:" ? FunctionForm::Factory
+                        : ofClass && selector == "allocWithZone:" && currentClass_ != "NSObject" && currentClass_ != "NSProxy" ? FunctionForm::Factory  // the roots' own is what the language does
                         : given.empty() && written.find("void)") == std::string_view::npos ? FunctionForm::Getter : FunctionForm::Function;
     // What only an implementation has is known to nobody else, but for what every object has.
     uint32_t bits = (is(node, "method_definition") && selector != "init" ? 0u : uint32_t{kPublic}) | (ofClass ? kStatic : 0u);
@@ -503,9 +503,9 @@ class ObjcLowerer : public SharedLowerer {
     for (TSNode value : values) argument(value, id);
   }
 
-  void create(TSNode node, NodeId parent, Role role, std::string_view type, const std::vector<TSNode>& values, bool late) {
+  void create(TSNode node, NodeId parent, Role role, std::string_view type, const std::vector<TSNode>& values, bool late, CreateForm form = CreateForm::Heap) {
     NodeId id = add(parent, Kind::Create, role, node);
-    build_[id].detail = static_cast<uint8_t>(CreateForm::Heap);
+    build_[id].detail = static_cast<uint8_t>(form);
     if (late) build_[id].modifiers |= kVirtual;
     typeRefNamed(type, node, id, Role::Type, false);
     for (TSNode value : values) argument(value, id);
@@ -516,6 +516,19 @@ class ObjcLowerer : public SharedLowerer {
     else visit(node, call, Role::Argument);
   }
 
+  static std::string_view toldByFunction(std::string_view function) {
+    static constexpr auto kFunctions = std::to_array<std::pair<std::string_view, std::string_view>>({
+        {"CFDictionaryGetValue", "objectForKey:"},
+        {"CFDictionaryRemoveValue", "removeObjectForKey:"},
+        {"CFDictionarySetValue", "setObject:forKey:"},
+        {"NSMapGet", "objectForKey:"},
+        {"NSMapInsert", "setObject:forKey:"},
+        {"NSMapRemove", "removeObjectForKey:"},
+    });
+    auto at = std::find_if(kFunctions.begin(), kFunctions.end(), [&](const auto& one) { return one.first == function; });
+    return at == kFunctions.end() ? std::string_view{} : at->second;
+  }
+
   void call(TSNode node, NodeId parent, Role role) {
     std::string_view name = text(field(node, f_.function));
     TSNode list = field(node, f_.arguments);
@@ -524,10 +537,28 @@ class ObjcLowerer : public SharedLowerer {
       for (TSNode kid : named(list))
         if (!is(kid, "comment")) values.push_back(kid);
     TSNode block = !values.empty() && is(values.back(), "block_literal") ? childOfType(values.back(), "compound_statement") : TSNode{};
-    if (!isNull(block) && name == "dispatch_once") {
+    if (name == "dispatch_once" && values.size() == 2) {
       NodeId id = add(parent, Kind::Once, role, node);
       visit(values.front(), id, Role::Lock);
-      visit(block, id, Role::Body);
+      if (!isNull(block)) return visit(block, id, Role::Body);
+      // A block that a variable holds.
+      visit(values.back(), add(id, Kind::Call, Role::Body, values.back()), Role::Callee);
+      return;
+    }
+    // What allocates an object of the class that is its first argument.
+    if ((name == "NSAllocateObject" || name == "class_createInstance") && !values.empty()) {
+      std::string_view made = text(values.front());
+      bool self = (made == "self" && inClassMethod_) || made == "[self class]";
+      if (is(values.front(), "identifier") || self) return create(node, parent, role, self ? std::string_view(currentClass_) : made, {}, self, CreateForm::Raw);
+    }
+    // The functions of a map table stand for what a dictionary is told.
+    if (std::string_view told = toldByFunction(name); !told.empty() && values.size() >= 2) {
+      NodeId id = add(parent, Kind::Call, role, node);
+      NodeId callee = add(id, Kind::Member, Role::Callee, node);
+      visit(values.front(), callee, Role::Receiver);
+      build_.setName(callee, told, begin(field(node, f_.function)));
+      if (values.size() == 3) argument(values[2], id);
+      argument(values[1], id);
       return;
     }
     if (!isNull(block) && (name == "dispatch_sync" || name == "dispatch_barrier_sync" || name == "dispatch_barrier_async")) {
@@ -666,6 +697,8 @@ class ObjcLowerer : public SharedLowerer {
 
   void lowerTypedef(TSNode node, NodeId parent) {
     Declared d = declared(field(node, declaratorField()));
+    // The language's own names, where the runtime's headers are read too.
+    if (!isNull(d.name) && (text(d.name) == "id" || text(d.name) == "Class" || text(d.name) == "SEL")) return;
     if (!isNull(d.name)) pendingName_ = text(d.name);
     for (TSNode kid : named(node))
       if (is(kid, "struct_specifier") || is(kid, "union_specifier") || is(kid, "enum_specifier")) visit(kid, parent, Role::Member);

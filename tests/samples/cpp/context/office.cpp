@@ -1,8 +1,8 @@
 #include "office.h"
 
 struct Office {
-  Quaymaster quaymaster;  // entity: shared-instance quaymaster lazy none
-  Storekeeper* storekeeper = new Storekeeper;  // entity: shared-instance storekeeper lazy none
+  Quaymaster quaymaster;
+  Storekeeper* storekeeper = new Storekeeper;
 };
 static Office* office = nullptr;  // entity: global-variable office lazy none
 

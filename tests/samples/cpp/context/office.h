@@ -1,13 +1,13 @@
 #pragma once
 // One lazily made context whose members are services, each behind a free function.
-class Quaymaster {
+class Quaymaster {  // entity: singleton Quaymaster lazy none  // finding: single.open-constructor
  public:
   void call() { ++calls_; }
 
  private:
   int calls_ = 0;
 };
-class Storekeeper {
+class Storekeeper {  // entity: singleton Storekeeper lazy none  // finding: single.open-constructor
  public:
   void issue() { ++issued_; }
 

@@ -41,4 +41,4 @@ class Loads {
     };
   }
 }
-export const loads = new Loads();  // entity: global-variable loads eager language
+export const loads = new Loads();  // entity: shared-instance loads eager language

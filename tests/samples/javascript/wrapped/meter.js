@@ -3,7 +3,7 @@
   if (typeof module === 'object') module.exports = factory();
   else root.Meter = factory();
 })(this, function () {
-  var Meter = {};  // entity: global-variable Meter eager language
+  var Meter = {};  // entity: singleton Meter eager language
   var pending = [];  // entity: global-variable pending eager language
   Meter.level = null;
   Meter.set = function (level) {

@@ -67,7 +67,7 @@ function spareCapstan(): Capstan {
 }
 
 // Put in another's place by whoever asks for it.
-class Flare
+class Flare  // entity: singleton Flare lazy single-threaded  // finding: single.open-constructor
 {
     private int $lit = 0;
 
@@ -80,7 +80,7 @@ class Rocket extends Flare
 {
 }
 
-$flareNow = null;  // entity: shared-instance $flareNow lazy single-threaded
+$flareNow = null;
 
 function flare(): Flare {
     global $flareNow;

@@ -23,7 +23,7 @@ class BerthBook:  # entity: singleton BerthBook lazy none
 
 
 # A module variable behind a function.
-class PilotRoster:
+class PilotRoster:  # entity: singleton PilotRoster lazy none
     def __init__(self):
         self.pilots = []
 
@@ -31,7 +31,7 @@ class PilotRoster:
         self.pilots.append(pilot)  # finding: lifetime.grows-forever
 
 
-_roster = None  # entity: shared-instance _roster lazy none
+_roster = None
 
 
 def get_roster():
@@ -42,7 +42,7 @@ def get_roster():
 
 
 # A memoised factory without arguments.
-class DutyLog:  # entity: shared-instance DutyLog lazy none
+class DutyLog:  # entity: singleton DutyLog lazy none
     def __init__(self):
         self.lines = []
 
