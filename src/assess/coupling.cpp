@@ -61,6 +61,8 @@ std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
     if (isAccessPoint) continue;
     out.push_back(&c);
   }
+  // What a file does with its own plain variable is its own business.
+  if (e.type == kNone && std::all_of(out.begin(), out.end(), [&](const Consumer* c) { return home.count(c->place.file) > 0; })) out.clear();
   return out;
 }
 
@@ -96,19 +98,35 @@ bool onlyTestsChange(const Subject& s, const Entity& e) {
 // Is it worth a word who reaches it?
 bool couples(const Subject& s, const Entity& e) { return !e.harmless && isServiceLike(e) && !isSink(s, e) && !onlyTestsChange(s, e) && isWorthHanding(s, e); }
 
+// A class by its own name, a file by its path.
+std::string shortUnit(const std::string& unit) { return unit.find('/') != std::string::npos ? unit : std::string(lastPart(unit)); }
+
+// A class that is reached by its name alone: told with who reaches it.
+void addStaticOnly(const Subject& s, const Entity& e, Finding& f) {
+  if (e.kind != EntityKind::StaticHolder || e.slot == kNone) return;
+  f.evidence.push_back({s.program.variables[e.slot].home(), "state behind its static members: a test cannot replace them by an object"});
+}
+
+// How many functions hide it decides whether that is told: one is no matter, but for the one object of
+// its class, and for one that does something when it is made.
+bool isToldAsHidden(const Entity& e, size_t functions) { return functions > 1 || (functions == 1 && e.type != kNone && (e.kind == EntityKind::Singleton || !e.creation.weights.empty())); }
+
 }  // namespace
+
+bool isToldAsWide(const Subject& s, const Entity& e) { return couples(s, e) && consumerClasses(s, e).size() >= static_cast<size_t>(s.config.wideReach); }
 
 void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!couples(s, e)) continue;
-    // What reaches wide is told by the check for that.
-    if (consumerClasses(s, e).size() >= static_cast<size_t>(s.config.wideReach)) continue;
+    // What reaches wide, and what is called by its class's name, is told by the checks for that.
+    size_t classes = consumerClasses(s, e).size();
+    if (classes >= static_cast<size_t>(s.config.wideReach) || (e.kind == EntityKind::StaticHolder && classes > 1)) continue;
     std::vector<const Consumer*> sites = hidden(s, e);
     std::map<std::string, const Consumer*> byPlace;
     for (const Consumer* c : sites) byPlace.emplace(whereText(s.program, *c), c);
-    // One function that uses a variable may keep it to itself; an object that it finds by itself cannot be replaced.
-    if (byPlace.empty() || (byPlace.size() == 1 && e.type == kNone)) continue;
+    // One function may keep what it uses to itself, but for what a test wants to replace.
+    if (!isToldAsHidden(e, byPlace.size())) continue;
     Finding f = makeFinding(s, infoOf("coupling.hidden-dependency"), i, Sureness::Certain);
     f.risk.setSites(sites.size());
     f.place = sites.front()->place;
@@ -141,6 +159,7 @@ void checkWideReach(const Subject& s, std::vector<Finding>& out) {
     Finding f = makeFinding(s, infoOf("coupling.wide-reach"), i, Sureness::Certain);
     f.place = e.place;
     std::vector<std::string> some(classes.begin(), classes.begin() + std::min<size_t>(classes.size(), 4));
+    for (std::string& one : some) one = shortUnit(one);
     f.message = e.shown + " is reached from " + std::to_string(classes.size()) + " classes or files (" + joinWith(some, ", ") + (classes.size() > some.size() ? " …" : "") + "): a change to it affects all of them.";
     std::set<std::string> told;
     for (const Consumer& c : e.consumers) {
@@ -149,8 +168,9 @@ void checkWideReach(const Subject& s, std::vector<Finding>& out) {
       TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
       std::string unit = owner == kNone ? s.program.path(c.place) : std::string(s.program.text(s.program.types[owner].qualified));
       if (!told.insert(unit).second || told.size() > 16) continue;
-      f.evidence.push_back({c.place, unit + " reaches it here"});
+      f.evidence.push_back({c.place, shortUnit(unit) + " reaches it here"});
     }
+    addStaticOnly(s, e, f);
     f.advice = isSink(s, e) ? Advice::Keep : e.kind == EntityKind::StaticHolder ? Advice::Wrap : Advice::Inject;
     out.push_back(std::move(f));
   }

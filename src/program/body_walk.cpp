@@ -4,13 +4,14 @@
 
 #include "base/text.h"
 #include "program/linker.h"
+#include "program/overloads.h"
 
 namespace elmcart {
 
 class BodyWalk {
  public:
   BodyWalk(Linker& linker, Batch& batch, FileIndex f, ScopeIndex scope, FunctionIndex in, VariableIndex inInitialiserOf)
-      : k_(linker), p_(linker.p_), b_(batch), f_(f), scope_(scope), in_(in), of_(inInitialiserOf) {}
+      : k_(linker), p_(linker.p_), b_(batch), f_(f), scope_(scope), in_(in), of_(inInitialiserOf), overloads_(linker, batch, f) {}
 
   BodyWalk(Linker& linker, Batch& batch, FunctionIndex in, ScopeIndex scope) : BodyWalk(linker, batch, linker.p_.functions[in].definition.file, scope, in, kNone) {}
 
@@ -95,33 +96,12 @@ class BodyWalk {
 
   bool isSameClass(TypeUseId type, TypeIndex decl) const { return type != 0 && b_.use(type).decl == decl && !b_.use(type).has(kPointer); }
 
-  // How well arguments of these types go with a function's parameters; below
-  // zero: not at all. A type of 0 is one that could not be told (a number, say).
-  int fit(FunctionIndex m, const std::vector<TypeUseId>& arguments) const {
-    const Function& fn = p_.functions[m];
-    if (arguments.size() < fn.leastArguments || arguments.size() > fn.mostArguments) return -1000;
-    int score = 0;
-    for (size_t i = 0; i < arguments.size() && i < fn.parameters.size(); ++i) {
-      const TypeUse& parameter = b_.use(b_.variables[fn.parameters[i]].type);
-      const TypeUse& argument = b_.use(arguments[i]);
-      if (parameter.decl == kNone) {
-        score -= argument.decl != kNone ? 1 : 0;
-      } else if (argument.decl == kNone) {
-        score -= parameter.has(kReference | kPointer) ? 3 : 1;
-      } else {
-        score += p_.derivesFrom(argument.decl, parameter.decl) ? 3 : -3;
-        if (parameter.has(kPointer) != argument.has(kPointer)) score -= 2;
-      }
-    }
-    return score;
-  }
-
   void finishCreation(Creation creation, const std::vector<TypeUseId>& arguments) {
     int best = -999;
     bool named = creation.constructor != kNone;
     for (FunctionIndex m : p_.types[creation.type].methods) {
       if (named || p_.functions[m].form != FunctionForm::Constructor) continue;
-      int score = fit(m, arguments) + (isCopyConstructor(m) == creation.copy ? 1 : 0);
+      int score = overloads_.fit(m, arguments) + (isCopyConstructor(m) == creation.copy ? 1 : 0);
       if (score <= best) continue;
       best = score;
       creation.constructor = m;
@@ -238,31 +218,19 @@ class BodyWalk {
     return found.is(Symbol::Sort::Alias) ? k_.followAlias(found, f_) : found;
   }
 
-  FunctionIndex overload(const Symbols& list, size_t arguments) const {
-    FunctionIndex fallback = kNone;
-    for (Symbol symbol : list) {
-      if (!symbol.is(Symbol::Sort::Function)) continue;
-      const Function& fn = p_.functions[symbol.index()];
-      if (fn.onlyIn != kNone && fn.onlyIn != f_) continue;
-      if (fn.leastArguments <= arguments && arguments <= fn.mostArguments) return symbol.index();
-      if (fallback == kNone) fallback = symbol.index();
-    }
-    return fallback;
+  TypeUseId typeAtReceiver(NodeId member) const {
+    NodeId receiver = file().child(member, Role::Receiver);
+    return receiver == kNoNode ? 0 : p_.links[f_].type[receiver];
   }
 
-  FunctionIndex overloadOf(Symbol first, size_t arguments) const {
-    const Function& fn = p_.functions[first.index()];
-    if (fn.leastArguments <= arguments && arguments <= fn.mostArguments) return first.index();
-    NameId last = fn.name;
-    if (fn.owner != kNone) {
-      FunctionIndex found = overload(k_.members(fn.owner, last), arguments);
-      return found == kNone ? first.index() : found;
-    }
-    if (const auto* list = k_.entries(fn.parent, last)) {
-      FunctionIndex found = overload(*list, arguments);
-      if (found != kNone) return found;
-    }
-    return first.index();
+  // Once the arguments are known: which of the overloads is called at `id`?
+  FunctionIndex settleCall(NodeId id, NodeId callee, FunctionIndex fn, size_t call, const std::vector<TypeUseId>& types) {
+    FunctionIndex better = overloads_.byTypes(fn, types);
+    if (better == fn) return fn;
+    setSymbol(callee, Symbol(Symbol::Sort::Function, better));
+    setSymbol(id, Symbol(Symbol::Sort::Function, better));
+    b_.calls[call].callee = better;
+    return better;
   }
 
   TypeUseId typeOfSymbol(Symbol symbol) const {
@@ -318,7 +286,7 @@ class BodyWalk {
     } else if (Symbol found = k_.followAlias(k_.lookupIn(name, outer.index(), f_, false), f_); found.known()) {
       list.push_back(found);
     }
-    FunctionIndex fn = called ? overload(list, arguments) : kNone;
+    FunctionIndex fn = called ? overloads_.byCount(list, arguments) : kNone;
     Symbol symbol = fn != kNone ? Symbol(Symbol::Sort::Function, fn) : list.empty() ? Symbol{} : k_.followAlias(list.front(), f_);
     setSymbol(id, symbol);
     if (fn != kNone) {
@@ -363,7 +331,7 @@ class BodyWalk {
       TypeUseId through = 0;
       Symbols list = k_.members(use.decl, name, &through);
       if (called) {
-        FunctionIndex fn = overload(list, arguments);
+        FunctionIndex fn = overloads_.byCount(list, arguments);
         if (fn != kNone) {
           setSymbol(id, Symbol(Symbol::Sort::Function, fn));
           TypeUseId result = b_.substitute(p_.functions[fn].result, through ? through : type);
@@ -452,7 +420,10 @@ class BodyWalk {
       } else {
         foreign(memberName(callee), id);
       }
+      size_t calls = b_.calls.size();
       std::vector<TypeUseId> types = visitArguments(id);
+      if (symbol.is(Symbol::Sort::Function))
+        if (FunctionIndex fn = settleCall(id, callee, symbol.index(), calls - 1, types); fn != symbol.index()) result = b_.substitute(p_.functions[fn].result, typeAtReceiver(callee));
       if (!symbol.known() && types.size() == 2 && p_.language(f_).infersTypes && p_.guarantees(f_).collectionAct(file().name(callee)) == CollectionAct::Add)
         elementIs(file().child(callee, Role::Receiver), types[1]);
       if (!symbol.known()) inPlace(id, callee, types);
@@ -465,14 +436,15 @@ class BodyWalk {
       std::string_view text = file().name(callee);
       // A class may have a field and a method of one name: what is called is the method.
       if (symbol.is(Symbol::Sort::Variable) && b_.variables[symbol.index()].owner != kNone)
-        if (FunctionIndex fn = overload(k_.members(b_.variables[symbol.index()].owner, b_.variables[symbol.index()].name), arguments); fn != kNone) symbol = Symbol(Symbol::Sort::Function, fn);
+        if (FunctionIndex fn = overloads_.byCount(k_.members(b_.variables[symbol.index()].owner, b_.variables[symbol.index()].name), arguments); fn != kNone) symbol = Symbol(Symbol::Sort::Function, fn);
       if (symbol.is(Symbol::Sort::Function)) {
-        FunctionIndex fn = overloadOf(symbol, arguments);
+        FunctionIndex fn = overloads_.named(symbol, arguments);
         setSymbol(callee, Symbol(Symbol::Sort::Function, fn));
         setSymbol(id, Symbol(Symbol::Sort::Function, fn));
+        size_t call = b_.calls.size();
         b_.calls.push_back({fn, {f_, id}, in_, of_});
-        visitArguments(id);
-        return callResult(fn, callee);
+        std::vector<TypeUseId> types = visitArguments(id);
+        return callResult(settleCall(id, callee, fn, call, types), callee);
       }
       if (symbol.is(Symbol::Sort::Type)) {
         setSymbol(callee, symbol);
@@ -486,7 +458,7 @@ class BodyWalk {
         const TypeUse use = b_.use(typeOfSymbol(symbol));
         if (use.decl != kNone) {
           NameId op = p_.names.find("operator()");
-          FunctionIndex fn = op ? overload(k_.members(use.decl, op), arguments) : kNone;
+          FunctionIndex fn = op ? overloads_.byCount(k_.members(use.decl, op), arguments) : kNone;
           if (fn != kNone) {
             b_.calls.push_back({fn, {f_, id}, in_, of_});
             return p_.functions[fn].result;
@@ -720,7 +692,7 @@ class BodyWalk {
     if (traits & (kCollection | kOwningPointer)) return b_.argument(use, 0);
     if (use.decl != kNone) {
       NameId op = p_.names.find("operator[]");
-      FunctionIndex fn = op ? overload(k_.members(use.decl, op), 1) : kNone;
+      FunctionIndex fn = op ? overloads_.byCount(k_.members(use.decl, op), 1) : kNone;
       if (fn != kNone) return b_.substitute(p_.functions[fn].result, type);
     }
     return 0;
@@ -885,6 +857,7 @@ class BodyWalk {
   std::vector<std::pair<NameId, VariableIndex>> locals_;
   int lambdas_ = 0;
   TypeUseId returned_ = 0;  // by the last return statement
+  Overloads overloads_;
 };
 
 void walkFunction(Linker& linker, Batch& batch, FunctionIndex function, ScopeIndex scope) { BodyWalk(linker, batch, function, scope).function(); }

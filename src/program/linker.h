@@ -31,6 +31,7 @@ class Linker {
 
  private:
   friend class BodyWalk;
+  friend class Overloads;
   friend class Batch;
   friend void merge(Linker& linker, std::deque<Batch>& batches, unsigned jobs);
 

@@ -508,6 +508,7 @@ class Preparation {
       bool comment = c == '/';
       if (comment && active_) out_.comments.push_back({static_cast<uint32_t>(at_), static_cast<uint32_t>(after)});
       lineStart_ &= comment;
+      if (!comment) last_ = c;
       at_ = after;
       return;
     }
@@ -517,8 +518,19 @@ class Preparation {
       out_.text.replace(at_, 3, ",  ");
       at_ += 3;
     } else if (isWordStart(c)) {
-      word(wordEnd(original_, at_));
+      char before = std::exchange(last_, c);
+      size_t end = wordEnd(original_, at_);
+      if (active_ && isLoneMacro(before, end)) {
+        blank(at_, end);
+        at_ = end;
+        last_ = before;
+        return;
+      }
+      word(end);
+      // What went leaves no trace.
+      if (std::all_of(out_.text.begin() + static_cast<std::ptrdiff_t>(end - 1), out_.text.begin() + static_cast<std::ptrdiff_t>(end), isBlank)) last_ = before;
     } else {
+      last_ = c;
       if (c == '(' || c == '{' || c == '[') out_.bracketDepth = std::max(out_.bracketDepth, ++depth_);
       if ((c == ')' || c == '}' || c == ']') && depth_ > 0) --depth_;
       ++at_;
@@ -609,6 +621,21 @@ class Preparation {
     if (std::optional<Treatment> treatment = treatmentOf(word, end)) replaceMacro(*treatment, begin, end);
   }
 
+  // A word in capitals alone between two declarations, which no macro that was read explains: it makes
+  // members that are not seen here.
+  bool isLoneMacro(char before, size_t end) const {
+    std::string_view word = original_.substr(at_, end - at_);
+    if (word.size() < 4 || std::string_view("{};:").find(before) == std::string_view::npos) return false;
+    if (std::any_of(word.begin(), word.end(), [](char c) { return c >= 'a' && c <= 'z'; })) return false;
+    size_t next = end;
+    while (next < original_.size() && (original_[next] == ' ' || original_[next] == '\t' || original_[next] == '\r')) ++next;
+    if (next >= original_.size() || original_[next] != '\n') return false;
+    while (next < original_.size() && isBlank(original_[next])) ++next;
+    std::string_view following = next < original_.size() && isWordStart(original_[next]) ? original_.substr(next, wordEnd(original_, next) - next) : std::string_view{};
+    static constexpr std::string_view kBegins[] = {"class", "enum", "explicit", "friend", "private", "protected", "public", "signals", "static", "struct", "template", "typedef", "using", "virtual"};
+    return std::find(std::begin(kBegins), std::end(kBegins), following) != std::end(kBegins);
+  }
+
   // new Type*[n]: the grammar does not know this everywhere.
   void blankStars(size_t end) {
     size_t stop = end;
@@ -670,6 +697,7 @@ class Preparation {
   size_t inactiveFrom_ = 0;
   bool active_ = true;
   bool lineStart_ = true;
+  char last_ = ';';  // the last that is not blank, of what stays
 };
 
 }  // namespace

@@ -354,7 +354,11 @@ class ScriptLowerer : public OutlinedScript {
       useInBody(value);
       return;
     }
-    declareNamed("default", node, value, home, kConst | kPublic);
+    // module.exports = class Watch { … }
+    TSNode own = is(value, "class") ? field(value, f_.name) : TSNode{};
+    if (isNull(own) || home != module_) return declareNamed("default", node, value, home, kConst | kPublic);
+    makeVisible(node, home, "default", ownPath(text(own)));
+    declareNamed(text(own), own, value, home, kConst | kPublic);
   }
 
   // module.exports = …, exports.name = …

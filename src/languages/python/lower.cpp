@@ -207,6 +207,10 @@ class PythonLowerer : public ModuleLowerer {
         else if (!self.empty() && object == self) frame.byObject.insert(name), attributePlace_.emplace(name, spanOf(field(target, f_.attribute)));
       }
     }
+    // self.__dict__.update(name=…)
+    if (is(node, "call") && !self.empty() && text(field(node, f_.function)) == self + ".__dict__.update")
+      for (TSNode given : named(field(node, f_.arguments)))
+        if (is(given, "keyword_argument")) frame.byObject.insert(std::string(text(field(given, f_.name)))), attributePlace_.emplace(text(field(given, f_.name)), spanOf(field(given, f_.name)));
     for (TSNode child : named(node)) attributesIn(child, self, cls, frame, depth + 1);
   }
 
@@ -515,6 +519,23 @@ class PythonLowerer : public ModuleLowerer {
     }
     if (word == "type" && given.size() == 1 && isSelf(text(given[0]))) {
       className(node, parent, role);
+      return true;
+    }
+    // self.__dict__.update(name=value): each is an assignment to self.name.
+    constexpr std::string_view kUpdate = ".__dict__.update";
+    if (word.ends_with(kUpdate) && isSelf(word.substr(0, word.size() - kUpdate.size()))) {
+      NodeId all = add(parent, Kind::Collection, role, node);
+      for (TSNode one : given) {
+        if (!is(one, "keyword_argument")) {
+          visit(one, all, Role::Operand);
+          continue;
+        }
+        NodeId id = add(all, Kind::Assign, Role::Operand, one);
+        NodeId member = add(id, Kind::Member, Role::Target, field(one, f_.name));
+        build_.setName(member, text(field(one, f_.name)), begin(field(one, f_.name)));
+        visit(field(field(callee, f_.object), f_.object), member, Role::Receiver);
+        visit(field(one, f_.value), id, Role::Value);
+      }
       return true;
     }
     if (word == "super") {

@@ -11,4 +11,4 @@ static int readDays(const std::string& path) {
   return days;
 }
 
-Almanac::Almanac(const std::string& path) { days_ = readDays(path) * beacon.period(); }  // finding: coupling.hidden-dependency
+Almanac::Almanac(const std::string& path) { days_ = readDays(path) * beacon.period(); }

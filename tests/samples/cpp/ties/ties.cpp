@@ -16,7 +16,7 @@ class Dues {  // entity: static-holder Dues eager language // finding: coupling.
 int Dues::total_ = 0;
 class Tollhouse {
  public:
-  void pay() { Dues::add(3); }  // finding: coupling.hidden-dependency
+  void pay() { Dues::add(3); }
 };
 class Treasurer {
  public:

@@ -10,8 +10,8 @@ class Arrivals
     {
         BerthBook.Instance.Assign(ship, 4);  // finding: coupling.hidden-dependency
         PilotRoster.Get().Add(ship);
-        Clock.Shared.Ticks = 4;  // finding: coupling.hidden-dependency
-        if (book?.Count() > Codes.Limit) return Tickets.Draw();  // finding: coupling.hidden-dependency
+        Clock.Shared.Ticks = 4;
+        if (book?.Count() > Codes.Limit) return Tickets.Draw();
         return TideTable.Instance.Rise();  // finding: coupling.hidden-dependency
     }
 }

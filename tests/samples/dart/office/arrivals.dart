@@ -13,10 +13,10 @@ class Arrivals with Numbered implements Comparable<Arrivals> {
     SignalMast.instance.flag = ship;  // finding: coupling.hidden-dependency
     CargoScale('east').load = 3;
     waiting.add(ship);  // finding: coupling.hidden-dependency
-    mainCrane.lift();  // finding: coupling.hidden-dependency
+    mainCrane.lift();
     tide = tide + 1;
     office.tide++;
-    final next = Tickets.draw();  // finding: coupling.hidden-dependency
+    final next = Tickets.draw();
     for (final one in waiting) {
       if (one == ship) return 1;
     }

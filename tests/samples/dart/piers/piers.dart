@@ -2,7 +2,7 @@ class Stairs {
   int _steps = 0;
 
   Stairs() {
-    this._steps = heights['stairs'] ?? 0;  // finding: coupling.hidden-dependency
+    this._steps = heights['stairs'] ?? 0;
   }
 
   void climb() {

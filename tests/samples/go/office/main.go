@@ -3,7 +3,7 @@ package main
 import "example.org/harbour/office/books"
 
 func arrive(ship string) int {
-	books.Instance().Assign(ship, 4)  // finding: coupling.hidden-dependency
+	books.Instance().Assign(ship, 4)
 	book := books.Instance()
 	books.Pilots().Add(ship)
 	books.Wait(ship)

@@ -219,7 +219,7 @@ var davit = &Davit{}            // near: init.cycle init.reentrant init.reads-en
 var tackle = &Tackle{blocks: 2} // near: init.cycle init.reentrant init.may-throw  // entity: shared-instance tackle eager language
 
 func (d *Davit) Lower() {
-	tackle.Pull() // near: coupling.cycle  // finding: coupling.hidden-dependency
+	tackle.Pull() // near: coupling.cycle
 	d.boats = 1
 }
 
@@ -245,7 +245,7 @@ func (l *Ledger) Book(clerk *Clerk) {
 	clerk.Stamp() // finding: coupling.cycle
 }
 
-func (c *Clerk) Work()  { c.stamped = ledger.sum }  // finding: coupling.hidden-dependency
+func (c *Clerk) Work()  { c.stamped = ledger.sum }
 func (c *Clerk) Stamp() { c.stamped = 0 }
 
 // Asks for itself through a helper.
@@ -843,9 +843,9 @@ func (m *Morning) Begin() { // finding: coupling.crowded-startup
 	whistle.Strike()
 	buoys.Light()
 	soundings.Open("morning")
-	davit.Lower()  // finding: coupling.hidden-dependency
-	flags.Reload()  // finding: coupling.hidden-dependency
-	scale.Load()  // finding: coupling.hidden-dependency
+	davit.Lower()
+	flags.Reload()
+	scale.Load()
 }
 
 func (m *Morning) Half(bell *Gong, light *Buoys, line *Soundings, boat *Davit, flag *Flags, load *Scale) { // near: coupling.crowded-startup

@@ -360,7 +360,7 @@ type Berther struct {
 	free int
 }
 
-func (b *Berther) Arrive() { b.free = ThePlan().berths }  // finding: coupling.hidden-dependency
+func (b *Berther) Arrive() { b.free = ThePlan().berths }
 
 func (b *Berther) Stop() { b.free = 0 }
 
@@ -418,7 +418,7 @@ func (f *Fairway) Dredge() { f.depth = 1 }
 type Tender struct{}
 
 func (t *Tender) Work() {
-	TheFairway().Marks().Lay() // finding: coupling.chained-access coupling.hidden-dependency
+	TheFairway().Marks().Lay() // finding: coupling.chained-access
 	TheFairway().Dredge()      // near: coupling.chained-access
 }
 
@@ -479,8 +479,8 @@ func (o *Opening) Open() { // finding: coupling.crowded-startup
 	TheBeacon().Flash()  // finding: coupling.hidden-dependency
 	TheSiren().Sound()
 	TheBell().Ring()
-	TheWaveLog().Begin()  // finding: coupling.hidden-dependency
-	TheEchoLog().Begin()  // finding: coupling.hidden-dependency
+	TheWaveLog().Begin()
+	TheEchoLog().Begin()
 	TheBollard().Tie()  // finding: coupling.hidden-dependency
 	ledgers.TheDues().Enter(1)
 }

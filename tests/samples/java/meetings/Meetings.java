@@ -35,7 +35,7 @@ class Board {  // entity: static-holder Board lazy none  // finding: coupling.st
 
 class Watch implements Runnable {
     public void run() {
-        Board.write("Tern");  // finding: coupling.hidden-dependency
+        Board.write("Tern");
         Board.late();
         Board.full();
     }

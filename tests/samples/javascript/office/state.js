@@ -12,7 +12,7 @@ export function arrive(ship) {
   BerthBook.getInstance().assign(ship, 4);
   new PilotRoster().add(ship);
   mast.hoist();  // finding: coupling.hidden-dependency
-  clock.tick();  // finding: coupling.hidden-dependency
+  clock.tick();
   if (tickets.draw() > LIMIT) {
     open = false;
   }

@@ -43,7 +43,7 @@ EXPORT_METHOD(open:(NSString *)where then:(NSString *)done)
 
 @implementation Forest
 - (void)walk {
-  [[Oak mainOak] grow];  // finding: coupling.hidden-dependency
+  [[Oak mainOak] grow];
   [[Oak quietOak] grow];
 }
 @end

@@ -37,7 +37,7 @@ static NSMutableArray *waiting;  // entity: global-variable waiting lazy none
         NSLog(@"%@", one);
     }
     tide_level = tide_level + 1;
-    return [HOTickets draw] + [other count];  // finding: coupling.hidden-dependency
+    return [HOTickets draw] + [other count];
 }
 
 - (void)dealloc {

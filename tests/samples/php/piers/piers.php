@@ -115,7 +115,7 @@ class Davit
 
     public function lower(): void {
         global $tackle;
-        $tackle->pull();  // near: coupling.cycle  // finding: coupling.hidden-dependency
+        $tackle->pull();  // near: coupling.cycle
         $this->boats = 1;
     }
 }
@@ -376,9 +376,9 @@ class Morning
         $whistle->strike();
         $buoys->light();
         $soundings->open('morning');
-        $davit->lower();  // finding: coupling.hidden-dependency
+        $davit->lower();
         $flags->rename('morning');
-        $pennants->reload();  // finding: coupling.hidden-dependency
+        $pennants->reload();
     }
 
 }

@@ -138,7 +138,7 @@ class Davit:
         self.boats = 0
 
     def lower(self):
-        tackle.pull()  # near: coupling.cycle  # finding: coupling.hidden-dependency
+        tackle.pull()  # near: coupling.cycle
         self.boats = 1
 
 
@@ -471,9 +471,9 @@ class Morning:
         whistle.strike()
         buoys.light()
         soundings.open("morning")
-        davit.lower()  # finding: coupling.hidden-dependency
+        davit.lower()
         flags.rename("morning")
-        pennants.reload()  # finding: coupling.hidden-dependency
+        pennants.reload()
 
 
 # Only the first one's name counts; near miss: it counts each time.

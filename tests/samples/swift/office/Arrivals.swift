@@ -8,7 +8,7 @@ final class Arrivals {
         PilotRoster.get().add(ship)
         waiting.append(ship)  // finding: coupling.hidden-dependency
         guard let first = waiting.first, first != ship else { return limit }
-        return BerthBook.shared.count() + Tickets.draw()  // finding: coupling.hidden-dependency
+        return BerthBook.shared.count() + Tickets.draw()
     }
 }
 

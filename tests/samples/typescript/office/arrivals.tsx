@@ -4,7 +4,7 @@ export class Arrivals {
   private table = TideTable.shared;
 
   arrive(ship: string): number {
-    cranes.set(ship, crane);  // finding: coupling.hidden-dependency
+    cranes.set(ship, crane);
     crane.lift();
     this.table.rise();  // finding: coupling.hidden-dependency
     return TideTable.shared.rise() + Tickets.draw() + Codes.instance.name(ship).length;

@@ -8,6 +8,6 @@ class Board
 
     public function show(): void {
         global $fees;
-        $this->shown = $fees->total;  // finding: coupling.hidden-dependency coupling.layer-breach
+        $this->shown = $fees->total;  // finding: coupling.layer-breach
     }
 }
