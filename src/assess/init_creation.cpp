@@ -311,7 +311,9 @@ struct Attempt {
     bool all = true, lastIs = false;
     NodeId last = 0;
     for (VariableIndex field : p.types[type].fields) {
-      bool before = initialiserOf(p, field).known(), asked = false;
+      // A field that says nothing holds nothing, where that is a value.
+      const Language& language = p.language(p.variables[field].home().file);
+      bool before = initialiserOf(p, field).known() || (language.dotted && !language.infersTypes), asked = false;
       NodeId set = 0;
       for (uint32_t u : p.usesOfVariable[field]) {
         const Use& use = p.uses[u];

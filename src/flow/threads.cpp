@@ -29,6 +29,7 @@ Threads::Threads(const Program& program, std::vector<bool> testFile) : p_(progra
   starts_.assign(count, 0);
   primed_.assign(count, 0);
   isBody_.assign(count, 0);
+  findOnMainThread();
   for (const LoweredFile& file : p_.files)
     locks_.push_back(static_cast<char>(std::any_of(file.nodes.begin(), file.nodes.end(), [](const Node& node) { return node.kind == Kind::Guard; })));
   startsThreads_.assign(p_.files.size(), 0);
@@ -111,6 +112,26 @@ void Threads::startFrom(Place argument, Place call, FunctionIndex in, Meeting ma
   startObject(p_.classBehind(argument.file, variable.type), argument, call, in, many);
 }
 
+// Does a declaration or lambda say that it runs on the main thread?
+bool Threads::isMarkedMain(Place declared) const {
+  std::span<const std::string_view> names = declared.known() ? p_.guarantees(declared.file).mainThread : std::span<const std::string_view>{};
+  if (names.empty()) return false;
+  const LoweredFile& file = p_.file(declared);
+  for (NodeId c : children(file, declared.node))
+    if (file[c].role == Role::Annotation && isAmong(names, lastName(file.name(c)))) return true;
+  return false;
+}
+
+void Threads::findOnMainThread() {
+  std::vector<char> types(p_.types.size(), 0);
+  for (TypeIndex t = 0; t < p_.types.size(); ++t) types[t] = static_cast<char>(isMarkedMain(p_.types[t].definition));
+  onMain_.assign(p_.functions.size(), 0);
+  for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
+    const Function& fn = p_.functions[f];
+    onMain_[f] = static_cast<char>(isMarkedMain(fn.definition) || (fn.owner != kNone && types[fn.owner]));
+  }
+}
+
 // Is the code handed to the one thread that runs the events, or the main one?
 bool Threads::handsToMainThread(Place call) const {
   std::span<const std::string_view> names = p_.guarantees(call.file).mainThread;
@@ -120,7 +141,10 @@ bool Threads::handsToMainThread(Place call) const {
     return (file[n].kind == Kind::Name || file[n].kind == Kind::Member) && isAmong(names, lastName(file.name(n)));
   };
   for (NodeId c : children(file, call.node)) {
-    if (file[c].kind == Kind::Lambda) continue;
+    if (file[c].kind == Kind::Lambda) {
+      if (isMarkedMain({call.file, c})) return true;
+      continue;
+    }
     if (named(c)) return true;
     for (NodeId n = c + 1; n < file.nodes.size() && file[n].span.begin < file[c].span.end && file[n].kind != Kind::Lambda; ++n)
       if (named(n)) return true;
@@ -253,7 +277,7 @@ void Threads::followRoots() {
   std::vector<std::pair<FunctionIndex, uint32_t>> open;
   auto enter = [&](FunctionIndex f, uint32_t root, uint32_t call) {
     Side& side = sides_[f];
-    if (side.roots[0] == root || side.roots[1] == root || side.roots[1] != kNone) return;
+    if (onMain_[f] || side.roots[0] == root || side.roots[1] == root || side.roots[1] != kNone) return;
     size_t k = side.roots[0] == kNone ? 0 : 1;
     side.roots[k] = root;
     steps_[f].call[k] = call;
@@ -416,6 +440,8 @@ void Threads::followOutside() {
       forEachInside(p_, p_.calls, lambda, [&](const CallSite& call) {
         if (rootAround(call.place) == kMainThread) forEachCallee(static_cast<uint32_t>(&call - p_.calls.data()), [&](FunctionIndex f) { enter(f, Outside::Entry); });
       });
+  for (FunctionIndex f = 0; f < p_.functions.size(); ++f)
+    if (onMain_[f]) enter(f, Outside::Entry);
   follow(Outside::Entry);
   fromEntry_.assign(p_.functions.size(), 0);
   for (FunctionIndex f = 0; f < p_.functions.size(); ++f) fromEntry_[f] = sides_[f].outside != Outside::Nobody;

@@ -113,6 +113,8 @@ class Threads {
   bool isKept(Place call) const;
   bool runsWithoutEnd(Place code) const;
   bool handsToMainThread(Place call) const;
+  bool isMarkedMain(Place declared) const;
+  void findOnMainThread();
   void indexOverriders();
   void indexStructuralOverriders();
   void followRoots();
@@ -157,6 +159,7 @@ class Threads {
   std::vector<char> startsThreads_;                    // by file
   mutable std::vector<Whiles> whiles_;                 // by root, worked out when first asked for
   mutable std::vector<std::once_flag> whilesOnce_;
+  std::vector<char> onMain_;                           // by function: it says that it runs on the main thread
   std::vector<char> isBody_;                           // by function: a root's own
   std::vector<uint32_t> entryCalls_;                   // calls of the entries after a thread was started
 };

@@ -58,14 +58,16 @@ void markCompiled(std::vector<LoweredFile>& files) {
   for (const LoweredFile& file : files)
     if (file.path.ends_with(".ts") || file.path.ends_with(".tsx")) sources.insert(stemOf(file.path));
   if (sources.empty()) return;
-  // lib/a/b.js beside src/a/b.ts
+  // lib/a/b.js or lib/src/a/b.js beside src/a/b.ts
   for (LoweredFile& file : files) {
     if (!file.path.ends_with(".js") || file.generated) continue;
     std::string_view stem = stemOf(file.path);
     for (std::string_view folder : {"lib/", "out/", "dist/", "build/"}) {
       size_t at = stem.find(folder);
       if (at == std::string_view::npos || (at > 0 && stem[at - 1] != '/')) continue;
-      file.generated |= sources.contains(std::string(stem.substr(0, at)) + "src/" + std::string(stem.substr(at + folder.size())));
+      std::string_view inside = stem.substr(at + folder.size());
+      if (inside.starts_with("src/")) inside.remove_prefix(4);
+      file.generated |= sources.contains(std::string(stem.substr(0, at)) + "src/" + std::string(inside));
     }
   }
 }

@@ -169,7 +169,7 @@ const Guarantees& javaGuarantees() {
     g.assertsLock = kAssertsLock;
     static constexpr std::string_view kSerialExecutors[] = {"newSingleThreadExecutor", "newSingleThreadScheduledExecutor"};
     g.serialExecutors = kSerialExecutors;
-    static constexpr std::string_view kMainThread[] = {"getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "runLater"};
+    static constexpr std::string_view kMainThread[] = {"MainThread", "UiThread", "getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "runLater", "runOnUiThread"};
     g.mainThread = kMainThread;
     g.plainPointerPublishes = {false, "JLS 17.4.5 (a read that no happens-before orders may see a half-made object)"};
     g.volatilePublishes = {true, "JLS 17.4.4 (a write of a volatile field synchronises with each later read)"};

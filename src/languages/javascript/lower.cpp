@@ -3,8 +3,7 @@
 
 #include "base/text.h"
 #include "languages/javascript/javascript.h"
-#include "languages/javascript/parked.h"
-#include "languages/javascript/outline.h"
+#include "languages/javascript/parking.h"
 #include "languages/javascript/shapes.h"
 #include "languages/javascript/wrapper.h"
 
@@ -12,9 +11,9 @@ namespace elmcart {
 namespace script {
 namespace {
 
-class ScriptLowerer : public OutlinedScript {
+class ScriptLowerer : public ParkingScript {
  public:
-  ScriptLowerer(const SharedGrammar& grammar, std::string_view text, const ScriptLore* lore, LoweredFile& file) : OutlinedScript(grammar, text, file), lore_(lore) {}
+  ScriptLowerer(const SharedGrammar& grammar, std::string_view text, const ScriptLore* lore, LoweredFile& file) : ParkingScript(grammar, text, lore, file) {}
 
  private:
   void unit(TSNode root) override {
@@ -128,40 +127,6 @@ class ScriptLowerer : public OutlinedScript {
       makeVisible(node, home, name, to->path + std::string(text(value)));
     }
     return true;
-  }
-
-  // ----- the global object (19.1): what some file parks there under a name
-
-  // "name" for globalThis.name and its other names, "[key]" for globalThis[key]; empty for all else.
-  std::string parked(TSNode node) const {
-    bool member = is(node, "member_expression");
-    if (!member && !is(node, "subscript_expression")) return "";
-    std::string_view object = text(field(node, f_.object));
-    if (object != "globalThis" && object != "window" && object != "global") return "";
-    std::string name = member ? std::string(text(field(node, f_.property))) : std::string();
-    if (!member) {
-      NodeList kids = named(node);
-      if (kids.size() != 2) return "";
-      std::string_view key = text(kids[1]);
-      bool quoted = is(kids[1], "string") && key.size() > 2;
-      name = quoted ? std::string(key.substr(1, key.size() - 2)) : "[" + std::string(key) + "]";
-    }
-    return lore_ && lore_->parked.count(name) ? name : "";
-  }
-
-  // Its variable, declared once a file; the files' are one.
-  void parkedName(TSNode node, const std::string& name, NodeId parent, Role role) {
-    if (globalObject_ == kNoNode) {
-      globalObject_ = build_.add(0, Kind::Namespace, Role::None, spanOf(node));
-      build_.setName(globalObject_, "globalThis", begin(node));
-    }
-    if (parkedHere_.insert(name).second) {
-      NodeId id = add(globalObject_, Kind::Variable, Role::Member, node);
-      build_.setName(id, name, begin(node));
-      build_[id].modifiers = kExtern | kPublic;
-    }
-    NodeId id = add(parent, Kind::Name, role, node);
-    build_.setName(id, "globalThis::" + name, begin(node));
   }
 
   bool ownMember(TSNode node, NodeId parent, Role role) override {
@@ -563,8 +528,16 @@ class ScriptLowerer : public OutlinedScript {
       // Taken apart: each name by itself, the value once.
       NodeId other = add(top ? moduleBody(child) : home, Kind::Other, Role::None, child);
       if (!isNull(value)) visit(value, other, Role::Operand);
+      bool direct = !top && is(name, "object_pattern") && (is(value, "this") || is(value, "identifier"));
       patternTargets(name, [&](TSNode inner) {
-        if (is(inner, "identifier") || is(inner, "shorthand_property_identifier_pattern")) variable(inner, home, Role::None, inner, bits, {}, {});
+        bool member = is(inner, "shorthand_property_identifier_pattern");
+        if (!is(inner, "identifier") && !member) return;
+        NodeId id = variable(inner, home, Role::None, inner, bits, {}, {});
+        // const { actions } = this;
+        if (!direct || !member || !ts_node_eq(ts_node_parent(inner), name)) return;
+        NodeId of = add(id, Kind::Member, Role::Initialiser, inner);
+        build_.setName(of, text(inner), begin(inner));
+        visit(value, of, Role::Receiver);
       });
     }
   }
@@ -875,15 +848,12 @@ class ScriptLowerer : public OutlinedScript {
     }
   }
 
-  const ScriptLore* lore_;
   std::map<NodeId, NodeId> bodies_;  // by namespace: the block of its statements
   bool shared_ = false;              // is the file no module?
   std::vector<HandedOut> handedOut_;        // of the functions around that stand for modules
   std::set<std::string> declaredByValue_;  // members of these that are declared
   std::map<std::pair<NodeId, std::string>, NodeId> grownAt_;  // objects that get their members later, by where they are declared
   int inPlace_ = 0;                  // functions that are called where they stand so far
-  NodeId globalObject_ = kNoNode;
-  std::set<std::string> parkedHere_;
   std::string currentClass_;
   bool inObject_ = false, inStatic_ = false;
 };

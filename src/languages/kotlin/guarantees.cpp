@@ -135,7 +135,7 @@ const Guarantees& kotlinGuarantees() {
     g.assertsLock = kAssertsLock;
     static constexpr std::string_view kSerialExecutors[] = {"newSingleThreadContext", "newSingleThreadExecutor", "newSingleThreadScheduledExecutor"};
     g.serialExecutors = kSerialExecutors;
-    static constexpr std::string_view kMainThread[] = {"Main", "MainScope", "getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "lifecycleScope", "mainExecutor", "runLater", "runOnUiThread", "viewModelScope"};
+    static constexpr std::string_view kMainThread[] = {"Main", "MainScope", "MainThread", "UiThread", "getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "lifecycleScope", "mainExecutor", "runLater", "runOnUiThread", "viewModelScope"};
     g.mainThread = kMainThread;
     g.plainPointerPublishes = {false, "JLS 17.4.5"};
     g.volatilePublishes = {true, "JLS 17.4.4"};

@@ -67,7 +67,7 @@ const Guarantees& swiftGuarantees() {
     g.joins = kJoins;
     static constexpr std::string_view kSerialExecutors[] = {"DispatchQueue"};
     g.serialExecutors = kSerialExecutors;
-    static constexpr std::string_view kMainThread[] = {"main"};
+    static constexpr std::string_view kMainThread[] = {"MainActor", "main"};
     g.mainThread = kMainThread;
     g.plainPointerPublishes = {false, "Memory Safety"};
     g.implicitCopy = {false, "Structures and Classes (a class instance is referred to)"};

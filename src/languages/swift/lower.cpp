@@ -100,6 +100,7 @@ class SwiftLowerer : public SharedLowerer {
     if (kind == "struct") form = TypeForm::Struct;
     if (kind == "enum") form = TypeForm::Enum;
     build_[id].detail = static_cast<uint8_t>(form);
+    annotate(node, id);
     build_[id].modifiers = shown(modifiersOf(node)) | kDefinition;
     build_.setName(id, text(name), begin(name));
     for (TSNode child : named(node))
@@ -439,6 +440,7 @@ class SwiftLowerer : public SharedLowerer {
     std::string qualified = extending_.empty() ? std::string(text(name)) : extending_ + "::" + std::string(text(name));
     uint32_t bits = shown(modifiersOf(node));
     NodeId id = function(node, parent, FunctionForm::Function, qualified, begin(name), bits);
+    annotate(node, id);
     if (is(node, "protocol_function_declaration")) build_[id].modifiers |= kAbstract;
     // What follows the arrow.
     bool arrow = false;
@@ -517,6 +519,7 @@ class SwiftLowerer : public SharedLowerer {
 
   void lowerLambda(TSNode node, NodeId parent, Role role) {
     NodeId id = add(parent, Kind::Lambda, role, node);
+    annotate(node, id);
     if (TSNode form = childOfType(node, "lambda_function_type"); !isNull(form))
       if (TSNode list = childOfType(form, "lambda_function_type_parameters"); !isNull(list)) parameterList(list, id);
     if (TSNode block = childOfType(node, "statements"); !isNull(block)) {
