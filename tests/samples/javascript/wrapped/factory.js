@@ -44,3 +44,18 @@ var passive = (function () {  // harmless: passive
   }
   return seen;
 })();
+
+// What a local takes out of an object is the object's.
+class Tide {
+  constructor() {
+    this.turns = [];
+  }
+  run() {
+    const { turns } = this;
+    while (turns.length) turns.shift()();
+  }
+  later(turn) {
+    this.turns.push(turn);
+  }
+}
+export const tide = new Tide();  // entity: shared-instance tide eager language
