@@ -95,11 +95,17 @@ bool onlyTestsChange(const Subject& s, const Entity& e) {
   return tests;
 }
 
-// Is it worth a word who reaches it?
+}  // namespace
+
 bool couples(const Subject& s, const Entity& e) { return !e.harmless && isServiceLike(e) && !isSink(s, e) && !onlyTestsChange(s, e) && isWorthHanding(s, e); }
 
+namespace {
+
 // A class by its own name, a file by its path.
-std::string shortUnit(const std::string& unit) { return unit.find('/') != std::string::npos ? unit : std::string(lastPart(unit)); }
+std::string shortUnit(const std::string& unit) {
+  size_t at = unit.find('/') != std::string::npos ? std::string::npos : unit.find_last_of(".:\\");
+  return at == std::string::npos ? unit : unit.substr(at + 1);
+}
 
 // A class that is reached by its name alone: told with who reaches it.
 void addStaticOnly(const Subject& s, const Entity& e, Finding& f) {

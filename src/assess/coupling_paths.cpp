@@ -53,7 +53,8 @@ void checkTieCycle(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || e.type == kNone || (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance)) continue;
+    // A ready object that does not change is a constant that both know.
+    if (e.harmless || e.type == kNone || (e.kind != EntityKind::Singleton && (e.kind != EntityKind::SharedInstance || !couples(s, e)))) continue;
     // Who it works with: calls of other classes' functions in its own.
     std::map<TypeIndex, Place> knows;
     for (FunctionIndex m : p.types[e.type].methods)

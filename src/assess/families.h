@@ -62,6 +62,8 @@ void checkWideReach(const Subject& subject, std::vector<Finding>& out);
 void checkLayerBreach(const Subject& subject, std::vector<Finding>& out);
 void checkTieCycle(const Subject& subject, std::vector<Finding>& out);
 void checkFixedCollaborator(const Subject& subject, std::vector<Finding>& out);
+// Is it worth a word who reaches the entity?
+bool couples(const Subject& subject, const Entity& entity);
 // Does a finding tell already that the entity is reached from everywhere?
 bool isToldAsWide(const Subject& subject, const Entity& entity);
 void checkStaticOnlyApi(const Subject& subject, std::vector<Finding>& out);

@@ -45,6 +45,17 @@ bool isDynamic(const Program& p, VariableIndex v) {
 
 // Does its value come from an initialiser that runs, in the order of the text,
 // when its class or file is loaded?
+// JLS 15.28 and its like: literals and what is worked out of them.
+bool isOfLiterals(const LoweredFile& file, NodeId value) {
+  auto isMore = [&](NodeId n) {
+    switch (file[n].kind) {
+      case Kind::Name: case Kind::Member: case Kind::Call: case Kind::Create: case Kind::Index: case Kind::Lambda: case Kind::Await: case Kind::Assign: case Kind::Update: case Kind::This: case Kind::Collection: return true;
+      default: return file[n].is(Kind::Literal, LiteralForm::Null);
+    }
+  };
+  return !isMore(value) && !anyNode(file, value, isMore);
+}
+
 bool runsInOrder(const Program& p, VariableIndex v) {
   const Variable& variable = p.variables[v];
   if (!variable.definition.known() || variable.form != VariableForm::Plain || (variable.storage != Storage::Global && variable.storage != Storage::StaticField)) return false;
@@ -52,6 +63,7 @@ bool runsInOrder(const Program& p, VariableIndex v) {
   if (variable.modifiers & kConstant) return false;
   const LoweredFile& file = p.file(variable.definition);
   NodeId value = file.child(variable.definition.node, Role::Initialiser);
+  if (value != kNoNode && (variable.modifiers & kConst) && !p.use(variable.type).has(kArray) && !p.language(variable.definition.file).infersTypes && isOfLiterals(file, value)) return false;
   return value != kNoNode && file[value].kind != Kind::Lambda && !(file[value].kind == Kind::Literal && (variable.modifiers & kConst || file[value].detail == static_cast<uint8_t>(LiteralForm::Null)));
 }
 

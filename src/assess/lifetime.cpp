@@ -352,7 +352,10 @@ void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
     }
     // A list of an object that is not shared concerns who made it.
     if (entity == SIZE_MAX && chain.empty()) continue;
-    Finding f = makeFinding(s, infoOf("lifetime.notify-while-changing"), entity, chain.empty() ? Sureness::Possible : Sureness::Certain);
+    // On a condition, or of an object of which there are others: it may be another list that changes.
+    bool sometimes = std::any_of(chain.begin(), chain.end(), [&](const Evidence& step) { return step.place.known() && (p.around(step.place, Kind::If).node != kNoNode || p.around(step.place, Kind::Switch).node != kNoNode); });
+    bool others = entity == SIZE_MAX && p.variables[use.variable].storage == Storage::Field;
+    Finding f = makeFinding(s, infoOf("lifetime.notify-while-changing"), entity, chain.empty() || (sometimes && others) ? Sureness::Possible : sometimes || others ? Sureness::Likely : Sureness::Certain);
     std::string list = variableName(p, use.variable);
     f.subject = entity == SIZE_MAX ? std::string(p.text(p.variables[use.variable].qualified)) : s.survey.entities[entity].id;
     f.place = use.place;

@@ -63,11 +63,16 @@ Meetings::Pair Meetings::best() const {
   return out;
 }
 
-bool Meetings::isFarFetched(const Pair& pair) const {
+namespace {
+
+bool isFar(const Subject& s, const Threads::Side& side, FunctionIndex in) {
   constexpr size_t kMost = 3;
-  auto far = [&](const Threads::Side& side, FunctionIndex in) { return in != kNone && side.roots[0] != kNone && s_.threads.conditionsOnWay(in, side.roots[0]) > kMost; };
-  return far(pair.changeSide, pair.change->in) || far(pair.otherSide, pair.other->in);
+  return in != kNone && ((side.roots[0] != kNone && s.threads.guessesOnWay(in, side.roots[0]) > kMost) || s.threads.isAlwaysBehindThreadTest(in));
 }
+
+}  // namespace
+
+bool Meetings::isFarFetched(const Pair& pair) const { return isFar(s_, pair.changeSide, pair.change->in) || isFar(s_, pair.otherSide, pair.other->in); }
 
 std::vector<Evidence> Meetings::ways(const Pair& pair) const {
   return waysOf(s_, pair.changeSide, pair.change->in, pair.otherSide, pair.other->in);
@@ -114,6 +119,7 @@ std::optional<Sureness> surenessOf(const Subject& s, const Entity& e, Meeting me
 
 std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way, bool made) {
   Meeting best = Meeting::Never;
+  bool far = false;
   std::vector<Evidence> shown;
   // A thread that is started after one of them was called finds what that call left.
   auto sideOf = [&](FunctionIndex f) {
@@ -131,10 +137,12 @@ std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const s
       Meeting meeting = s.threads.meeting({one, functions[a], {}}, {other, functions[b], {}});
       if (meeting <= best) continue;
       best = meeting;
+      far = isFar(s, one, functions[a]) || isFar(s, other, functions[b]);
       shown = waysOf(s, one, functions[a], other, functions[b]);
     }
   if (way && best >= Meeting::Likely) way->insert(way->end(), shown.begin(), shown.end());
-  return surenessOf(s, e, best);
+  std::optional<Sureness> out = surenessOf(s, e, best);
+  return far && out ? Sureness::Possible : out;
 }
 
 }  // namespace elmcart

@@ -52,6 +52,8 @@ void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || e.creation.guard != GuardSort::None || !e.creation.innerTest.known() || !makesObject(s, e)) continue;
+    // Whoever calls the function holds a lock.
+    if (!s.locks.at(e.creation.place, e.creation.in).empty()) continue;
     // Made while the program starts up, it is there when threads come.
     std::vector<FunctionIndex> functions = accessPointFunctions(e);
     bool primed = std::any_of(functions.begin(), functions.end(), [&](FunctionIndex f) { return s.threads.calledAtStartUp(f); });

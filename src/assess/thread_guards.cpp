@@ -84,6 +84,8 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     const Use& use = p.uses[u];
     if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode || isFilledAtLoad(p, use)) continue;
     if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
+    // An object that is never exchanged is only handed on here.
+    if ((p.variables[field.variable].modifiers & kConst) && use.access == Access::Read && !use.inMember && !use.throughPointer && p.node(use.place).role == Role::Argument) continue;
     if (isTakenAround(p, use.place, field.variable)) return {};  // a lock of a type that is not told
     LockSet held = s.locks.at(use.place, use.in);
     if (held.empty() && stepsAtomic && !changesIt(use) && !isWalkedOver(p, use.place)) continue;

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "base/text.h"
+
 namespace elmcart {
 namespace {
 
@@ -277,7 +279,7 @@ void Threads::followRoots() {
   std::vector<std::pair<FunctionIndex, uint32_t>> open;
   auto enter = [&](FunctionIndex f, uint32_t root, uint32_t call) {
     Side& side = sides_[f];
-    if (onMain_[f] || side.roots[0] == root || side.roots[1] == root || side.roots[1] != kNone) return;
+    if (onMain_[f] || (p_.functions[f].definition.known() && inTests(p_.functions[f].definition)) || side.roots[0] == root || side.roots[1] == root || side.roots[1] != kNone) return;
     size_t k = side.roots[0] == kNone ? 0 : 1;
     side.roots[k] = root;
     steps_[f].call[k] = call;
@@ -731,22 +733,53 @@ Meeting Threads::meeting(const Piece& a, const Piece& b) const {
   return out;
 }
 
-std::vector<Place> Threads::wayTo(FunctionIndex function, uint32_t root) const {
-  std::vector<Place> out;
+std::vector<uint32_t> Threads::callsTo(FunctionIndex function, uint32_t root) const {
+  std::vector<uint32_t> out;
   for (FunctionIndex f = function; f != kNone && out.size() < 64;) {
     size_t k = sides_[f].roots[0] == root ? 0 : 1;
     if (sides_[f].roots[k] != root || steps_[f].call[k] == kNone) break;
-    const CallSite& call = p_.calls[steps_[f].call[k]];
-    out.push_back(call.place);
+    out.push_back(steps_[f].call[k]);
+    const CallSite& call = p_.calls[out.back()];
     f = rootAround(call.place) == root ? kNone : call.in;
   }
   std::reverse(out.begin(), out.end());
   return out;
 }
 
-size_t Threads::conditionsOnWay(FunctionIndex function, uint32_t root) const {
-  std::vector<Place> way = wayTo(function, root);
-  return static_cast<size_t>(std::count_if(way.begin(), way.end(), [&](Place call) { return !isSurelyRun(call); }));
+std::vector<Place> Threads::wayTo(FunctionIndex function, uint32_t root) const {
+  std::vector<Place> out;
+  for (uint32_t call : callsTo(function, root)) out.push_back(p_.calls[call].place);
+  return out;
+}
+
+// if (loop.inEventLoop()) run(task); else loop.execute(…)
+bool Threads::isBehindThreadTest(Place place) const {
+  const LoweredFile& file = p_.file(place);
+  for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = file.parents[up]) {
+    NodeId condition = file[up].kind == Kind::If || file[up].kind == Kind::Conditional ? file.child(up, Role::Condition) : kNoNode;
+    if (condition == kNoNode || p_.isInside(place, condition)) continue;
+    for (NodeId n = condition; n < file.nodes.size() && (n == condition || p_.isInside({place.file, n}, condition)); ++n) {
+      if (file[n].kind != Kind::Name && file[n].kind != Kind::Member) continue;
+      std::string name = lowerCase(lastName(file.name(n)));
+      if (name.find("thread") != std::string::npos || name == "ineventloop") return true;
+    }
+  }
+  return false;
+}
+
+bool Threads::isAlwaysBehindThreadTest(FunctionIndex function, int depth) const {
+  std::vector<uint32_t> calls = function == kNone || depth > 2 ? std::vector<uint32_t>() : productionCallsOf(function);
+  return !calls.empty() && std::all_of(calls.begin(), calls.end(), [&](uint32_t c) { return isBehindThreadTest(p_.calls[c].place) || isAlwaysBehindThreadTest(p_.calls[c].in, depth + 1); });
+}
+
+size_t Threads::guessesOnWay(FunctionIndex function, uint32_t root) const {
+  constexpr size_t kMostAnswers = 8, kBig = 4;
+  size_t out = 0;
+  for (uint32_t c : callsTo(function, root)) {
+    const CallSite& call = p_.calls[c];
+    out += overriders_[call.callee].size() > kMostAnswers || isBehindThreadTest(call.place) ? kBig : !isSurelyRun(call.place);
+  }
+  return out;
 }
 
 }  // namespace elmcart

@@ -89,8 +89,11 @@ class Threads {
   bool startsIn(FileIndex f) const { return startsThreads_[f] != 0; }
   // The calls that lead from the root to the function, the root's own first.
   std::vector<Place> wayTo(FunctionIndex function, uint32_t root) const;
-  // How many of these calls are made on a condition.
-  size_t conditionsOnWay(FunctionIndex function, uint32_t root) const;
+  // How much of that way is guessed: one for a call that is made on a condition, four for a call that
+  // more than eight functions may answer, or that stands behind a question for the running thread.
+  size_t guessesOnWay(FunctionIndex function, uint32_t root) const;
+  // Do all calls of the function stand behind a question for the running thread, or those of its callers?
+  bool isAlwaysBehindThreadTest(FunctionIndex function, int depth = 0) const;
   // The root whose code a place stands in; kNone: it stands in none; kMainThread: the code is handed to the main thread.
   static constexpr uint32_t kMainThread = kNone - 1;
   uint32_t rootAround(Place place) const;
@@ -124,6 +127,8 @@ class Threads {
   void markStartUp(uint32_t call, bool surely);
   void followOutside();
   bool isSurelyRun(Place place) const;
+  std::vector<uint32_t> callsTo(FunctionIndex function, uint32_t root) const;
+  bool isBehindThreadTest(Place place) const;
   bool runsAtLoad(FunctionIndex function) const;
   bool surelyCalledBefore(FunctionIndex in, Place place, const absl::flat_hash_set<FunctionIndex>& wanted, int depth) const;
   // Between these places of a function the thread may run; `end` unknown: from `begin` on.

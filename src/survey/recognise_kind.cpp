@@ -39,11 +39,11 @@ EntityKind Recogniser::decideKind(const Entity& entity) const {
     bool newest = selfMade && !refuses && hasOpenConstructor(p_, type);
     if (newest) return EntityKind::SharedInstance;
     bool exchanged = ownAccessor && !closed && isHandedASuccessor(v);
-    if ((ownAccessor && !value && !exchanged) || refuses) return EntityKind::Singleton;
+    if ((ownAccessor && !value && !exchanged && (closed || !isOneOfOthers(entity))) || refuses) return EntityKind::Singleton;
     if (closed && !value && (accessor || slotInside || entity.creation.made == type)) return EntityKind::Singleton;
     if (slotInside && selfMade) return EntityKind::Singleton;
     // The one object of its class, made where the class keeps it.
-    if (slotInside && !value && variable.owner == type && (variable.modifiers & kPublic) && entity.creation.time != CreationTime::Elsewhere && isOnlyOne(entity)) return EntityKind::Singleton;
+    if (slotInside && !value && !isOneOfOthers(entity) && variable.owner == type && (variable.modifiers & kPublic) && entity.creation.time != CreationTime::Elsewhere && isOnlyOne(entity)) return EntityKind::Singleton;
     // Handed out by a function beside its class, which nobody else makes one of.
     if (accessor && !value && !exchanged && p_.types[type].form != TypeForm::Interface && isReachedBeside(entity) && isOnlyOne(entity)) return EntityKind::Singleton;
     if (accessor) return EntityKind::SharedInstance;
@@ -120,6 +120,20 @@ bool Recogniser::isOnlyOne(const Entity& entity) const {
   return behaves(entity.type);
 }
 
+// A default among others, or one beside those that other classes make for themselves in several places.
+bool Recogniser::isOneOfOthers(const Entity& entity) const {
+  auto isDefault = [&](NameId name) { return lowerCase(p_.text(name)).find("default") != std::string::npos; };
+  bool byDefault = isDefault(p_.variables[entity.slot].name) || std::any_of(entity.accessPoints.begin(), entity.accessPoints.end(), [&](const AccessPoint& one) {
+    return one.sort == AccessPoint::Sort::Accessor && isDefault(p_.functions[one.function].name);
+  });
+  constexpr size_t kSeveral = 3;
+  return byDefault || static_cast<size_t>(std::count_if(p_.creationsOfType[entity.type].begin(), p_.creationsOfType[entity.type].end(), [&](uint32_t c) {
+           const Creation& creation = p_.creations[c];
+           TypeIndex by = creation.in == kNone ? kNone : p_.functions[creation.in].owner;
+           return !creation.asBase && !creation.delegated && !creation.copy && !isInTests(creation.place) && creation.in != kNone && (by == kNone || (!p_.derivesFrom(by, entity.type) && outermost(by) != outermost(entity.type)));
+         })) >= kSeveral;
+}
+
 // Is what hands the object out a function of the module or namespace that its class stands in?
 bool Recogniser::isReachedBeside(const Entity& entity) const {
   if (p_.guarantees(entity.place.file).noConstructors.holds) return false;  // a literal makes one of any class
@@ -142,7 +156,11 @@ TypeIndex Recogniser::outermost(TypeIndex type) const {
 bool Recogniser::makesMore(const Entity& entity) const {
   VariableIndex v = entity.slot;
   TypeIndex home = outermost(entity.type);
-  for (uint32_t c : p_.creationsOfType[entity.type]) {
+  std::vector<uint32_t> creations(p_.creationsOfType[entity.type].begin(), p_.creationsOfType[entity.type].end());
+  // By a class inside it that is one of its kind.
+  for (TypeIndex t : familyOf(entity.type))
+    if (t != entity.type && outermost(t) == home) creations.insert(creations.end(), p_.creationsOfType[t].begin(), p_.creationsOfType[t].end());
+  for (uint32_t c : creations) {
     const Creation& creation = p_.creations[c];
     if (creation.asBase || creation.copy || creation.delegated || creation.place == entity.creation.place || creation.asVariable == v || creation.inInitialiserOf == v) continue;
     if (creation.in != kNone && creation.in == entity.creation.in) continue;

@@ -122,6 +122,7 @@ class Recogniser {
   bool isHandedASuccessor(VariableIndex v) const;
   bool isOnlyOne(const Entity& entity) const;
   bool isReachedBeside(const Entity& entity) const;
+  bool isOneOfOthers(const Entity& entity) const;
   bool isGivenFunction(VariableIndex field) const;
   // Does the class do something, or is it a plain record?
   bool behaves(TypeIndex type) const;

@@ -152,6 +152,21 @@ TEST(Threads, KnowsWhatWasCalledBeforeAThreadIsStarted) {
   EXPECT_TRUE(threads.isApart({threads.sideOf(maybe), maybe, {}}, 0));
 }
 
+// A condition on the way, one of many answers to a call, and a question for the running thread.
+TEST(Threads, CountsWhatIsGuessedOnTheWay) {
+  auto guesses = [](const std::string& file, const std::string& source) {
+    Program p = programOf({"", file.c_str(), source.c_str(), "", "", Meeting::Never});
+    Threads threads(p, {false});
+    return threads.roots().empty() ? size_t{99} : threads.guessesOnWay(named(p, "lift"), 0);
+  };
+  EXPECT_EQ(guesses("a.go", "package main\nfunc lift() {}\nfunc work() { lift() }\nfunc main() {\n\tgo work()\n}\n"), 0u);
+  EXPECT_EQ(guesses("a.go", "package main\nvar on bool\nfunc lift() {}\nfunc work() {\n\tif on {\n\t\tlift()\n\t}\n}\nfunc main() {\n\tgo work()\n}\n"), 1u);
+  EXPECT_EQ(guesses("A.java", "class A { boolean inEventLoop() { return true; } void lift() {} void work() { if (inEventLoop()) lift(); } public void order() { new Thread(this::work).start(); } }"), 4u);
+  std::string many = "interface Part { void stop(); }\n";
+  for (int i = 0; i < 10; ++i) many += "class P" + std::to_string(i) + " implements Part { public void stop() { " + (i == 9 ? "lift(); } void lift() {} }\n" : "} }\n");
+  EXPECT_EQ(guesses("A.java", many + "class A { Part part; void work() { part.stop(); } public void order() { new Thread(this::work).start(); } }"), 4u);
+}
+
 TEST(Threads, WhatTestsStartSaysNothing) {
   Program p = programOf({"", "a.go", "package main\nfunc lift() {}\nfunc main() {\n\tgo lift()\n\tlift()\n}\n", "", "", Meeting::Never});
   EXPECT_EQ(Threads(p, {true}).roots().size(), 0u);
