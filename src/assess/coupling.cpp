@@ -127,7 +127,7 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
     if (!couples(s, e)) continue;
     // What reaches wide, and what is called by its class's name, is told by the checks for that.
     size_t classes = consumerClasses(s, e).size();
-    if (classes >= static_cast<size_t>(s.config.wideReach) || (e.kind == EntityKind::StaticHolder && classes > 1)) continue;
+    if (classes >= static_cast<size_t>(s.config.wideReach) || e.kind == EntityKind::StaticHolder) continue;
     std::vector<const Consumer*> sites = hidden(s, e);
     std::map<std::string, const Consumer*> byPlace;
     for (const Consumer* c : sites) byPlace.emplace(whereText(s.program, *c), c);
@@ -151,7 +151,7 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
       if (s.inTests(c.place)) continue;
       owners.insert(unitText(s, c));
     }
-    f.advice = e.kind == EntityKind::StaticHolder ? Advice::Wrap : owners.size() == 1 && e.kind != EntityKind::Registry ? Advice::MakeLocal : Advice::Inject;
+    f.advice = owners.size() == 1 && e.kind != EntityKind::Registry ? Advice::MakeLocal : Advice::Inject;
     out.push_back(std::move(f));
   }
 }
