@@ -142,6 +142,9 @@ std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const s
     }
   if (way && best >= Meeting::Likely) way->insert(way->end(), shown.begin(), shown.end());
   std::optional<Sureness> out = surenessOf(s, e, best);
+  // Of what makes it, the class that keeps it tells whether threads are reckoned with.
+  TypeIndex keeper = !made || e.slot == kNone ? kNone : s.program.variables[e.slot].owner;
+  if (best < Meeting::Likely && keeper != kNone && !classReckonsWithThreads(s, keeper)) far = true;
   return far && out ? Sureness::Possible : out;
 }
 

@@ -309,6 +309,25 @@ bool isRunOnce(const Program& p, const Use& use) {
   return !calls.empty() && std::all_of(calls.begin(), calls.end(), [&](uint32_t c) { return inOnce(p.calls[c].place); });
 }
 
+// Does the program give it its value before threads are there?
+bool isSetAtStartUp(const Subject& s, VariableIndex v) {
+  return std::any_of(s.program.usesOfVariable[v].begin(), s.program.usesOfVariable[v].end(), [&](uint32_t u) {
+    const Use& use = s.program.uses[u];
+    if (use.access != Access::Write || use.inMember || use.throughPointer || use.in == kNone || s.inTests(use.place)) return false;
+    Threads::Side side = s.threads.sideOf(use.place, use.in);
+    return side.roots[0] == kNone && side.outside == Threads::Outside::StartUp;
+  });
+}
+
+// if (it is empty) it = …
+bool isFill(const Program& p, const Use& use) {
+  Place branch = use.access == Access::Write && !use.inMember && !use.throughPointer ? p.around(use.place, Kind::If) : Place{};
+  NodeId condition = branch.known() && branch.node != kNoNode ? p.file(branch).child(branch.node, Role::Condition) : kNoNode;
+  if (condition == kNoNode) return false;
+  auto asks = [&](NodeId n) { return p.symbolAt({branch.file, n}) == Symbol(Symbol::Sort::Variable, use.variable); };
+  return p.file(branch)[condition].kind == Kind::NullTest && anyNode(p.file(branch), condition, asks);
+}
+
 }  // namespace
 
 void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
@@ -326,9 +345,10 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       bool volatilePublishes = (variable.modifiers & kVolatile) && p.guarantees(variable.declarations.front().file).volatilePublishes.holds;
       bool stepsAtomic = p.guarantees(variable.declarations.front().file).collectionStepsAtomic.holds;
       Meetings meetings(s, stepsAtomic);
-      bool onlyCounts = true;
+      bool onlyCounts = true, isSet = isSetAtStartUp(s, field.variable);
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
+        if (isSet && isFill(p, use)) continue;  // it is there already
         // What a test puts in another's place is no change of the program's.
         if (p.inOtherBranch(use.place) || s.inTests(use.place) || isConstruction(p, use) || isRunOnce(p, use)) continue;
         bool changes = changesState(p, use), whole = use.access == Access::Write && !use.inMember && !readsItself(p, use);

@@ -145,6 +145,8 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     if (type != kNone && (use.decl != kNone || made != kNone) && !waits && whole && !constancy_.changesLater(object, made != kNone) && weightsOfCreation(p_, object, kNone).empty() &&
         (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
       return "it is set once, and its class does not change after construction";
+    // static readonly Size Zero; — whoever takes it has a copy.
+    if (type != kNone && (variable.modifiers & kConst) && p_.types[type].form == TypeForm::Struct && isPlainData(type)) return "a constant value: whoever takes it has a copy";
     if (type != kNone && made == kNone && !waits && isRecordOfData(v, type)) return "a record that is never changed after its definition in this tree";
     if (object != kNone && neverSetAgain && onlyAsked(v, object)) return "it is only read once it is made, in this tree";
     if (type != kNone && constancy_.holdsFunction(v) && (variable.modifiers & kConst)) return "it holds a function that is never replaced";

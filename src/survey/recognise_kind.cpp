@@ -19,7 +19,9 @@ EntityKind Recogniser::decideKind(const Entity& entity) const {
     if (accessPoint.sort == AccessPoint::Sort::Slot) continue;
     accessor = true;
     const Function& fn = p_.functions[accessPoint.function];
-    if (fn.owner == kNone || type == kNone) continue;
+    // What is asked of an object hands out others of its kind.
+    bool ofObjects = (fn.form == FunctionForm::Function || fn.form == FunctionForm::Getter) && !fn.isStaticMember();
+    if (fn.owner == kNone || type == kNone || ofObjects) continue;
     if (p_.derivesFrom(type, fn.owner) || p_.derivesFrom(fn.owner, type)) ownAccessor = true;
   }
   if (isInstanceTable(v) && !threadLocal) return EntityKind::Registry;
