@@ -16,6 +16,8 @@ class Harmless {
   // the tree), is real shared state; else why it is harmless.
   std::string reason(VariableIndex v, TypeIndex type) const;
   // The class that its definition makes an object of; kNone: none of the tree.
+  // A class of the tree that locks and unlocks.
+  bool isLockClass(TypeIndex type) const;
   TypeIndex madeFor(VariableIndex v) const { return constancy_.madeFor(v); }
   TypeIndex madeLaterFor(VariableIndex v) const { return constancy_.madeLaterFor(v); }
 
@@ -38,7 +40,6 @@ class Harmless {
   Place decidingTest(Place place) const;
   bool asksFor(Place test, VariableIndex v) const;
   bool isFromConstants(Place expression, bool object, Place branch) const;
-  bool isLockClass(TypeIndex type) const;
   bool isDescriptor(TypeIndex type) const;
   bool namesLibraryObject(VariableIndex v) const;
   bool mayThrowWhenMade(TypeIndex type) const;

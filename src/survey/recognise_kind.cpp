@@ -182,6 +182,9 @@ bool Recogniser::isInstanceTable(VariableIndex v) const {
   Place place = p_.variables[v].home();
   uint32_t traits = traitsOf(v) | variableTraits(p_, v);
   if ((traits & kKeyedCollection) && use.argumentCount >= 2) {
+    // What stands beside an object is found by that object, and by no name.
+    TypeIndex key = p_.classBehind(place.file, p_.argument(use, 0));
+    if (key != kNone && behaves(key) && p_.use(p_.argument(use, 0)).has(kPointer)) return false;
     // Of a table of lists or tables those hold the objects.
     TypeUseId mapped = p_.argument(use, 1);
     for (int depth = 0; depth < 3 && (p_.traits(place.file, mapped) & kCollection) && p_.use(mapped).argumentCount > 0; ++depth) mapped = p_.argument(p_.use(mapped), p_.use(mapped).argumentCount - 1);
@@ -190,7 +193,7 @@ bool Recogniser::isInstanceTable(VariableIndex v) const {
     if (p_.use(mapped).name && !isUntold(mapped)) {
       // An object of a library's class, but no text, number, class or collection.
       std::string_view name = lastPart(p_.text(p_.use(mapped).name));
-      bool value = name == "Class" || name == "KClass" || name == "Type" || name == "Date" || name == "URL" || name == "URI" || name == "UUID" || (p_.traits(place.file, mapped) & (kTextType | kCollection));
+      bool value = name == "Class" || name == "KClass" || name == "Type" || name == "type" || name == "Date" || name == "URL" || name == "URI" || name == "UUID" || (p_.traits(place.file, mapped) & (kTextType | kCollection));
       if (name == "void" && p_.use(mapped).has(kPointer)) return true;
       return p_.language(place.file).dotted && p_.use(mapped).has(kPointer) && !value && !(p_.variables[v].modifiers & kPrivate);
     }
@@ -212,7 +215,10 @@ bool Recogniser::filesInstances(const std::vector<VariableIndex>& fields) const 
   bool table = false;
   for (VariableIndex v : fields) {
     uint32_t traits = traitsOf(v) | variableTraits(p_, v);
-    if (traits & (kLockType | kConditionType | kOnceFlagType | kAtomicType)) continue;
+    TypeIndex own = classOf(v);
+    if ((traits & (kLockType | kConditionType | kOnceFlagType | kAtomicType)) || (own != kNone && harmless_.isLockClass(own))) continue;
+    std::string_view plain = p_.text(p_.use(p_.variables[v].type).name);
+    if (plain == "bool" || plain == "boolean" || plain == "Bool") continue;  // a setting of the table
     if (isInstanceTable(v)) table = true;
     else if (!(traits & kCollection) || (traits & kKeyedCollection)) return false;
   }
