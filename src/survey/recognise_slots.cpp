@@ -137,7 +137,8 @@ Entity Recogniser::staticHolder(TypeIndex t) {
     }
   }
   if (!entity.slots.empty()) entity.slot = entity.slots.front();
-  entity.filesByKey = entity.kind == EntityKind::StaticHolder && filesInstances(entity.slots);
+  bool ofLanguage = decl.form == TypeForm::Object && !p_.language(decl.definition.file).infersTypes;
+  entity.filesByKey = (entity.kind == EntityKind::StaticHolder || ofLanguage) && filesInstances(entity.slots);
   if (decl.form != TypeForm::Object) describeHolderCreation(entity);
   std::set<FunctionIndex> reaching = functionsThatReach(t, entity.slots);
   for (FunctionIndex m : decl.methods) {

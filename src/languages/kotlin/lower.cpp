@@ -221,6 +221,20 @@ class KotlinLowerer : public SharedLowerer {
     --functionDepth_;
   }
 
+  // mutableMapOf<String, Ship>() tells the type that is not written.
+  void typeOfFactory(TSNode value, NodeId variable) {
+    static constexpr auto kMade = std::to_array<std::pair<std::string_view, std::string_view>>({
+        {"hashMapOf", "HashMap"}, {"hashSetOf", "HashSet"}, {"linkedMapOf", "LinkedHashMap"}, {"mutableListOf", "MutableList"}, {"mutableMapOf", "MutableMap"}, {"mutableSetOf", "MutableSet"},
+    });
+    TSNode suffix = is(value, "call_expression") ? childOfType(value, "call_suffix") : TSNode{};
+    TSNode given = isNull(suffix) ? TSNode{} : childOfType(suffix, "type_arguments");
+    auto made = std::find_if(kMade.begin(), kMade.end(), [&](const auto& one) { return one.first == text(firstNamed(value)); });
+    if (isNull(given) || made == kMade.end()) return;
+    NodeId type = typeRefNamed(made->second, value, variable, Role::Type);
+    for (TSNode one : named(given))
+      if (type != kNoNode && is(one, "type_projection")) typeRef(firstNamed(one), type, Role::TypeArgument);
+  }
+
   void property(TSNode node, NodeId parent, TSNode getter, TSNode setter) {
     TSNode declaration = childOfType(node, "variable_declaration"), kind = childOfType(node, "binding_pattern_kind");
     if (isNull(declaration)) {  // val (a, b) = …
@@ -287,7 +301,8 @@ class KotlinLowerer : public SharedLowerer {
     build_.setName(id, text(name), begin(name));
     build_[id].modifiers = bits | kDefinition;
     if (!isNull(childOfType(node, "modifiers")) && text(childOfType(node, "modifiers")).find("lateinit") != std::string_view::npos) build_[id].modifiers &= ~uint32_t{kConst};
-    typeRef(typeNode(declaration), id, Role::Type);
+    if (isNull(typeNode(declaration))) typeOfFactory(value, id);
+    else typeRef(typeNode(declaration), id, Role::Type);
     if (!isNull(value) && isNothing(value)) {  // a token without a node of its own
       NodeId nothing = add(id, Kind::Literal, Role::Initialiser, value);
       build_[nothing].detail = static_cast<uint8_t>(LiteralForm::Null);
