@@ -66,7 +66,8 @@ FunctionIndex Overloads::byTypes(FunctionIndex chosen, const std::vector<TypeUse
   if (types.empty() || std::all_of(types.begin(), types.end(), [](TypeUseId type) { return type == 0; })) return chosen;
   const Symbols members = fn.owner != kNone ? k_.members(fn.owner, fn.name) : Symbols{};
   const Symbols* list = fn.owner != kNone ? &members : k_.entries(fn.parent, fn.name);
-  if (!list || list->size() < 2) return chosen;
+  constexpr size_t kMost = 64;  // of more, the first that fits by number is as good a guess
+  if (!list || list->size() < 2 || list->size() > kMost) return chosen;
   int best = fit(chosen, types);
   for (Symbol symbol : *list) {
     if (!symbol.is(Symbol::Sort::Function) || (p_.functions[symbol.index()].onlyIn != kNone && p_.functions[symbol.index()].onlyIn != f_)) continue;

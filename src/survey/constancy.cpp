@@ -240,7 +240,8 @@ TypeIndex Constancy::madeFor(VariableIndex v) const {
 }
 
 TypeIndex Constancy::madeLaterFor(VariableIndex v) const {
-  if (initialiserOf(v) != kNoNode && !holdsNothing(v)) return kNone;
+  constexpr size_t kMost = 256;  // uses that are looked at
+  if ((initialiserOf(v) != kNoNode && !holdsNothing(v)) || p_.usesOfVariable[v].size() > kMost) return kNone;
   TypeIndex out = kNone;
   for (uint32_t u : p_.usesOfVariable[v]) {
     const Use& use = p_.uses[u];

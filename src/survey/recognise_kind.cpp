@@ -160,8 +160,12 @@ bool Recogniser::makesMore(const Entity& entity) const {
   TypeIndex home = outermost(entity.type);
   std::vector<uint32_t> creations(p_.creationsOfType[entity.type].begin(), p_.creationsOfType[entity.type].end());
   // By a class inside it that is one of its kind.
-  for (TypeIndex t : familyOf(entity.type))
+  constexpr size_t kMost = 64;
+  size_t seen = 0;
+  p_.anyDerived(entity.type, [&](TypeIndex t) {
     if (t != entity.type && outermost(t) == home) creations.insert(creations.end(), p_.creationsOfType[t].begin(), p_.creationsOfType[t].end());
+    return ++seen > kMost;
+  });
   for (uint32_t c : creations) {
     const Creation& creation = p_.creations[c];
     if (creation.asBase || creation.copy || creation.delegated || creation.place == entity.creation.place || creation.asVariable == v || creation.inInitialiserOf == v) continue;
