@@ -1,6 +1,7 @@
 # Writes OUT: a C++ source with one hash over all sources of the program and the
 # lock file of the grammars. What a build keeps in its cache is of use to that
 # build alone.
+cmake_minimum_required(VERSION 3.25)
 file(GLOB_RECURSE sources ${ROOT}/src/*.cpp ${ROOT}/src/*.h)
 list(SORT sources)
 set(all "")
