@@ -93,7 +93,6 @@ constexpr std::array kCalls = std::to_array<NamedBits>({
     {"bind", kNetwork},
     {"close", kReleasesResource},
     {"closedir", kReleasesResource},
-    {"connect", kNetwork},
     {"dlclose", kReleasesResource},
     {"dlopen", kReadsFile | kTakesResource},
     {"epoll_create1", kTakesResource},

@@ -26,3 +26,17 @@ class Board : public Watched {
  private:
   Proxy* proxy_;
 };
+
+// Where signals are connected, no network is: a client takes a socket first.
+class Wires : public Watched {
+ public:
+  void join() { connect(this, 1, this, 2); }
+};
+
+class Panel {
+ public:
+  Panel() : wires_(new Wires) { wires_->join(); }
+
+ private:
+  Wires* wires_;
+};
