@@ -52,11 +52,6 @@ CollectionAct actAt(const Program& p, Place place) {
   return CollectionAct::None;
 }
 
-NodeId assignedAt(const Program& p, Place written) {
-  Place assign = p.parent(written);
-  return p.node(assign).kind == Kind::Assign ? p.file(assign).child(assign.node, Role::Value) : kNoNode;
-}
-
 bool isWorkedOut(const Program& p, VariableIndex v) {
   const Constancy constancy(p);
   const Variable& variable = p.variables[v];
@@ -72,7 +67,7 @@ bool isWorkedOut(const Program& p, VariableIndex v) {
     if (use.access == Access::Call && actAt(p, use.place) == CollectionAct::Read) continue;
     if (use.access != Access::Write || use.inMember || use.throughPointer) return false;
     Place assign = p.parent(use.place);
-    NodeId value = assignedAt(p, use.place);
+    NodeId value = p.assignedAt(use.place);
     if (value == kNoNode) return false;
     if (p.file(assign)[value].is(Kind::Literal, LiteralForm::Null)) continue;  // forgotten again
     Symbol given = p.links[assign.file].symbol[value];

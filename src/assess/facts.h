@@ -42,8 +42,6 @@ std::string unitText(const Subject& s, const Consumer& c);
 std::string partText(const Entity& e, const std::string& part);
 // What is done to a collection at a use of it, by the member function that is called there or how else it is written.
 CollectionAct actAt(const Program& p, Place place);
-// The value that an assignment gives to what is written at the place; kNoNode where it is written otherwise.
-NodeId assignedAt(const Program& p, Place written);
 // Is it only ever set as a whole, behind a test of whether it is there, to a number, a text or a collection that is
 // complete by then and not changed later, worked out from what is not handed in? Who sets it twice sets the same.
 bool isWorkedOut(const Program& p, VariableIndex v);

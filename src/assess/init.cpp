@@ -43,8 +43,6 @@ bool isDynamic(const Program& p, VariableIndex v) {
   return value != kNoNode && calls(value);
 }
 
-// Does its value come from an initialiser that runs, in the order of the text,
-// when its class or file is loaded?
 // JLS 15.28 and its like: literals and what is worked out of them.
 bool isOfLiterals(const LoweredFile& file, NodeId value) {
   auto isMore = [&](NodeId n) {
@@ -56,6 +54,8 @@ bool isOfLiterals(const LoweredFile& file, NodeId value) {
   return !isMore(value) && !anyNode(file, value, isMore);
 }
 
+// Does its value come from an initialiser that runs, in the order of the text,
+// when its class or file is loaded?
 bool runsInOrder(const Program& p, VariableIndex v) {
   const Variable& variable = p.variables[v];
   if (!variable.definition.known() || variable.form != VariableForm::Plain || (variable.storage != Storage::Global && variable.storage != Storage::StaticField)) return false;

@@ -172,9 +172,8 @@ namespace {
 bool putsItselfThere(const Program& p, const Entity& e, Place place) {
   return e.slot != kNone && std::any_of(p.usesOfVariable[e.slot].begin(), p.usesOfVariable[e.slot].end(), [&](uint32_t u) {
     const Use& use = p.uses[u];
-    Place up = p.parent(use.place);
-    NodeId value = use.access == Access::Write && !use.inMember && p.node(up).kind == Kind::Assign ? p.file(up).child(up.node, Role::Value) : kNoNode;
-    return value != kNoNode && p.file(up)[value].kind == Kind::This && (use.place.file != place.file || use.place.node < place.node || p.around(place, Kind::Function).node != p.around(use.place, Kind::Function).node);
+    NodeId value = use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
+    return value != kNoNode && p.file(use.place)[value].kind == Kind::This && (use.place.file != place.file || use.place.node < place.node || p.around(place, Kind::Function).node != p.around(use.place, Kind::Function).node);
   });
 }
 
@@ -547,7 +546,7 @@ struct SetterAndUsers {
     for (uint32_t u : p.usesOfVariable[field]) {
       const Use& use = p.uses[u];
       if (use.access == Access::Write && !use.throughPointer && !use.inMember) {
-        NodeId given = assignedAt(p, use.place);
+        NodeId given = p.assignedAt(use.place);
         bool nothing = given != kNoNode && p.file(use.place)[given].is(Kind::Literal, LiteralForm::Null);
         if (nothing) continue;
         if (isConstruction(p, use)) made = true;

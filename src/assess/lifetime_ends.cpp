@@ -22,7 +22,7 @@ VariableIndex namedBy(const Program& p, Place place) {
 bool addsToItself(const Program& p, const Use& use) {
   Place up = p.parent(use.place);
   const LoweredFile& file = p.file(use.place);
-  NodeId value = file[up.node].kind == Kind::Assign ? file.child(up.node, Role::Value) : kNoNode;
+  NodeId value = p.assignedAt(use.place);
   NodeId callee = value != kNoNode && file[value].kind == Kind::Call ? file.child(value, Role::Callee) : kNoNode;
   if (callee == kNoNode || file[callee].kind != Kind::Name || p.guarantees(up.file).collectionAct(file.name(callee)) != CollectionAct::Add) return false;
   std::vector<NodeId> given = argumentsOf(file, value);
@@ -422,7 +422,7 @@ bool isSavedIn(const Program& p, VariableIndex kept, VariableIndex local) {
   auto uses = p.usesOfVariable[local];
   return std::any_of(uses.begin(), uses.end(), [&](uint32_t u) {
     const Use& use = p.uses[u];
-    NodeId value = use.access == Access::Write ? assignedAt(p, use.place) : kNoNode;
+    NodeId value = use.access == Access::Write ? p.assignedAt(use.place) : kNoNode;
     return value != kNoNode && p.symbolAt({use.place.file, value}) == wanted;
   });
 }
@@ -464,7 +464,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
     for (uint32_t u : p.usesOfVariable[target]) {
       const Use& use = p.uses[u];
       if (use.in != in || use.access != Access::Write || use.place == place) continue;
-      NodeId value = assignedAt(p, use.place);
+      NodeId value = p.assignedAt(use.place);
       if (value != kNoNode && p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) return;
       // Or given back what it held before.
       Symbol before = value == kNoNode ? Symbol{} : p.symbolAt({use.place.file, value});

@@ -112,7 +112,7 @@ struct Guarantees {
   std::span<const std::string_view> joins = {};  // what waits for the end of threads: a method of theirs, or a function that takes them
   std::span<const std::string_view> assertsLock = {};  // calls that ask whether this thread holds a lock: their argument, or else their receiver
   std::span<const std::string_view> serialExecutors = {};  // what makes an executor or queue that runs its tasks one after the other
-  std::span<const std::string_view> mainThread = {};  // names of the queue, scope or dispatcher of the main thread, by which code is handed back to it
+  std::span<const std::string_view> mainThread = {};  // names of the queue, scope or dispatcher of the main thread, by which code is handed back to it, and marks of code that runs there
   std::span<const std::string_view> beginHooks = {};  // methods that fill an object read back from storage, beside constructors
   std::span<const std::string_view> endHooks = {};  // methods by which an object is told its end, beside a destructor
   std::string_view changedWalk;      // what becomes of a walk over a collection that changes meanwhile; empty: nothing

@@ -163,7 +163,7 @@ bool Constancy::isRemembered(VariableIndex f, TypeIndex type) const {
     if (one.access != Access::Write || one.inMember || one.throughPointer || one.in == kNone || p_.functions[one.in].owner != type) return false;
     Place assign = p_.parent(one.place);
     const LoweredFile& file = p_.file(assign);
-    NodeId value = file[assign.node].kind == Kind::Assign ? file.child(assign.node, Role::Value) : kNoNode;
+    NodeId value = p_.assignedAt(one.place);
     if (value == kNoNode) return false;
     if (file[value].kind == Kind::Literal) {
       // Forgotten again: nothing, or zero.
@@ -246,11 +246,10 @@ TypeIndex Constancy::madeLaterFor(VariableIndex v) const {
   for (uint32_t u : p_.usesOfVariable[v]) {
     const Use& use = p_.uses[u];
     if (use.access != Access::Write || use.inMember || use.throughPointer) continue;
-    Place assign = p_.parent(use.place);
-    NodeId value = p_.node(assign).kind == Kind::Assign ? p_.file(assign).child(assign.node, Role::Value) : kNoNode;
+    NodeId value = p_.assignedAt(use.place);
     if (value == kNoNode) return kNone;
-    if (p_.file(assign)[value].is(Kind::Literal, LiteralForm::Null)) continue;
-    TypeIndex one = madeBy({assign.file, value}, 0);
+    if (p_.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) continue;
+    TypeIndex one = madeBy({use.place.file, value}, 0);
     if (one == kNone || (out != kNone && out != one)) return kNone;
     out = one;
   }

@@ -314,9 +314,8 @@ std::string Harmless::workedOutOnce(VariableIndex v, TypeIndex type) const {
     if (!test.known() || (branch.known() && test != branch)) return "";
     branch = test;
     if (use.inMember || use.throughPointer) continue;
-    Place up = p_.parent(use.place);
-    NodeId value = p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Value) : kNoNode;
-    if (value == kNoNode || !isFromConstants({up.file, value}, type != kNone, branch)) return "";
+    NodeId value = p_.assignedAt(use.place);
+    if (value == kNoNode || !isFromConstants({use.place.file, value}, type != kNone, branch)) return "";
     given = true;
   }
   if (!given || !asksFor(branch, v)) return "";
@@ -353,10 +352,9 @@ bool Harmless::isFromConstants(Place expression, bool object, Place branch) cons
     bool set = false;
     for (uint32_t u : p_.usesOfVariable[local.index()]) {
       const Use& use = p_.uses[u];
-      Place up = p_.parent(use.place);
-      NodeId value = use.access == Access::Write && p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Value) : kNoNode;
+      NodeId value = use.access == Access::Write ? p_.assignedAt(use.place) : kNoNode;
       if (value == kNoNode || value == expression.node || !p_.isInside(use.place, branch.node)) continue;
-      if (p_.file(up)[value].kind == Kind::Name || !isFromConstants({up.file, value}, object, branch)) return false;
+      if (p_.file(use.place)[value].kind == Kind::Name || !isFromConstants({use.place.file, value}, object, branch)) return false;
       set = true;
     }
     if (set) return true;

@@ -143,24 +143,26 @@ bool Recogniser::readCreation(Place value, CreationFacts& facts, int depth) cons
     }
     return false;
   }
-  if (node.kind == Kind::Name) {
-    // A local that was just created: T* fresh = new T; slot = fresh;
-    Symbol symbol = p_.symbolAt(value);
-    if (!symbol.is(Symbol::Sort::Variable) || p_.variables[symbol.index()].storage != Storage::Local) return false;
-    Place definition = p_.variables[symbol.index()].definition;
-    NodeId initial = p_.file(definition).child(definition.node, Role::Initialiser);
-    auto makes = [&](FileIndex f, NodeId n) {
-      while (n != kNoNode && p_.files[f][n].kind == Kind::Cast) n = p_.files[f].child(n, Role::Operand);
-      return n != kNoNode && p_.files[f][n].kind == Kind::Create;
-    };
-    if (initial != kNoNode && makes(definition.file, initial)) return readCreation({definition.file, initial}, facts);
-    for (uint32_t u : p_.usesOfVariable[symbol.index()]) {
-      const Use& use = p_.uses[u];
-      if (use.access != Access::Write) continue;
-      Place assign = p_.parent(use.place);
-      NodeId right = p_.file(assign).child(assign.node, Role::Value);
-      if (right != kNoNode && makes(assign.file, right)) return readCreation({assign.file, right}, facts);
-    }
+  return node.kind == Kind::Name && readLocal(value, facts);
+}
+
+// A local that was just created: T* fresh = new T; slot = fresh;
+bool Recogniser::readLocal(Place value, CreationFacts& facts) const {
+  Symbol symbol = p_.symbolAt(value);
+  if (!symbol.is(Symbol::Sort::Variable) || p_.variables[symbol.index()].storage != Storage::Local) return false;
+  auto makes = [&](FileIndex f, NodeId n) {
+    while (n != kNoNode && p_.files[f][n].kind == Kind::Cast) n = p_.files[f].child(n, Role::Operand);
+    return n != kNoNode && p_.files[f][n].kind == Kind::Create;
+  };
+  Place definition = p_.variables[symbol.index()].definition;
+  NodeId initial = p_.file(definition).child(definition.node, Role::Initialiser);
+  if (makes(definition.file, initial)) return readCreation({definition.file, initial}, facts);
+  for (uint32_t u : p_.usesOfVariable[symbol.index()]) {
+    const Use& use = p_.uses[u];
+    if (use.access != Access::Write) continue;
+    Place assign = p_.parent(use.place);
+    NodeId right = p_.file(assign).child(assign.node, Role::Value);
+    if (makes(assign.file, right)) return readCreation({assign.file, right}, facts);
   }
   return false;
 }
@@ -269,11 +271,10 @@ bool Recogniser::createdByAssignment(Entity& entity) {
     bool creates = creationAt(site, here);
     if (!creates) {
       // Worked out by code that is not in the tree, or that makes no object.
-      Place up = p_.parent(site.place);
-      NodeId value = p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Value) : kNoNode;
-      if (site.inMember || site.throughPointer || value == kNoNode || !isWorkedOut({up.file, value})) continue;
-      if (!startsEmpty(v) && (!startsFalse(v) || p_.file(up)[value].kind == Kind::Literal)) continue;
-      here.place = {up.file, value};
+      NodeId value = p_.assignedAt(site.place);
+      if (site.inMember || site.throughPointer || value == kNoNode || !isWorkedOut({site.place.file, value})) continue;
+      if (!startsEmpty(v) && (!startsFalse(v) || p_.file(site.place)[value].kind == Kind::Literal)) continue;
+      here.place = {site.place.file, value};
     } else if (entity.type == kNone && !startsEmpty(v) && !startsFalse(v)) {
       continue;  // what it holds at first is replaced
     }

@@ -101,9 +101,8 @@ bool Recogniser::isHandedASuccessor(VariableIndex v) const {
   for (uint32_t u : p_.usesOfVariable[v]) {
     const Use& use = p_.uses[u];
     if (use.access != Access::Write || use.throughPointer || use.inMember || use.in == kNone || !p_.functions[use.in].isStaticMember()) continue;
-    Place up = p_.parent(use.place);
-    NodeId value = p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Value) : kNoNode;
-    Symbol given = value == kNoNode ? Symbol{} : p_.links[up.file].symbol[value];
+    NodeId value = p_.assignedAt(use.place);
+    Symbol given = value == kNoNode ? Symbol{} : p_.links[use.place.file].symbol[value];
     if (given.is(Symbol::Sort::Variable) && p_.variables[given.index()].storage == Storage::Parameter && (p_.functions[use.in].modifiers & kPublic)) return true;
   }
   return false;
@@ -306,16 +305,7 @@ bool Recogniser::behaves(TypeIndex type) const {
 }
 
 // A field that a constructor puts a function into, which is a method by another name.
-bool Recogniser::isGivenFunction(VariableIndex field) const {
-  if (!p_.language(p_.variables[field].home().file).infersTypes) return false;
-  return std::any_of(p_.usesOfVariable[field].begin(), p_.usesOfVariable[field].end(), [&](uint32_t u) {
-    const Use& use = p_.uses[u];
-    Place up = p_.parent(use.place);
-    if (use.access != Access::Write || use.in == kNone || p_.functions[use.in].form != FunctionForm::Constructor || p_.node(up).kind != Kind::Assign) return false;
-    NodeId value = p_.file(up).child(up.node, Role::Value);
-    return value != kNoNode && p_.file(up)[value].kind == Kind::Lambda;
-  });
-}
+bool Recogniser::isGivenFunction(VariableIndex field) const { return p_.language(p_.variables[field].home().file).infersTypes && isSetByConstructor(field, Kind::Lambda); }
 
 // Assigned from a parameter or another variable, not from a creation.
 bool Recogniser::isSetFromOutside(VariableIndex v) const {
@@ -333,15 +323,15 @@ bool Recogniser::isSetFromOutside(VariableIndex v) const {
 }
 
 // Filled from the type's own constructor: slot = this.
-bool Recogniser::isSetToThis(VariableIndex v) const {
-  for (uint32_t u : p_.usesOfVariable[v]) {
+bool Recogniser::isSetToThis(VariableIndex v) const { return isSetByConstructor(v, Kind::This); }
+
+bool Recogniser::isSetByConstructor(VariableIndex v, Kind to) const {
+  return std::any_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
     const Use& use = p_.uses[u];
-    if (use.access != Access::Write || use.in == kNone || p_.functions[use.in].form != FunctionForm::Constructor) continue;
-    Place up = p_.parent(use.place);
-    NodeId value = p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Value) : kNoNode;
-    if (value != kNoNode && p_.file(up)[value].kind == Kind::This) return true;
-  }
-  return false;
+    if (use.access != Access::Write || use.in == kNone || p_.functions[use.in].form != FunctionForm::Constructor) return false;
+    NodeId value = p_.assignedAt(use.place);
+    return value != kNoNode && p_.file(use.place)[value].kind == to;
+  });
 }
 
 }  // namespace elmcart

@@ -99,6 +99,7 @@ class Recogniser {
   bool creationAt(const Use& site, CreationFacts& out) const;
   // What a function that is called where it stands, or an object whose only method is run at once, gives back.
   bool readReturned(Place code, CreationFacts& facts) const;
+  bool readLocal(Place value, CreationFacts& facts) const;
   Place onceOfLambda(Place place) const;
   void decideGuard(Entity& entity, const Use& site);
 
@@ -130,6 +131,8 @@ class Recogniser {
   bool isSetFromOutside(VariableIndex v) const;
   // Filled from the type's own constructor: slot = this.
   bool isSetToThis(VariableIndex v) const;
+  // Does a constructor assign a value of that kind of node to it?
+  bool isSetByConstructor(VariableIndex v, Kind to) const;
 
   // ----- consumers: recognise_consumers.cpp
   bool isOwn(const Entity& entity, FunctionIndex in) const;

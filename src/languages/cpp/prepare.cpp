@@ -528,7 +528,7 @@ class Preparation {
       }
       word(end);
       // What went leaves no trace.
-      if (std::all_of(out_.text.begin() + static_cast<std::ptrdiff_t>(end - 1), out_.text.begin() + static_cast<std::ptrdiff_t>(end), isBlank)) last_ = before;
+      if (isBlank(out_.text[end - 1])) last_ = before;
     } else {
       last_ = c;
       if (c == '(' || c == '{' || c == '[') out_.bracketDepth = std::max(out_.bracketDepth, ++depth_);

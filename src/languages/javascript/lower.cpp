@@ -86,7 +86,7 @@ class ScriptLowerer : public ParkingScript {
   void moduleOf(TSNode call, TSNode called, TSNode fn, NodeId home, bool exports) {
     NodeId space = add(home, Kind::Namespace, Role::Member, fn);
     build_.setName(space, "(function " + std::to_string(++inPlace_) + ")", begin(fn));
-    std::vector<HandedOut> outer = handedOut_;
+    size_t around = handedOut_.size();
     for (const std::string& name : home == module_ ? exportParameters(call, called, fn, text_) : std::set<std::string>{}) {
       std::set<std::string> members = membersGiven(fn, name, text_);
       for (const std::string& member : members) makeVisible(fn, module_, member, ownPath(file_.name(space)) + "::" + member);
@@ -97,7 +97,7 @@ class ScriptLowerer : public ParkingScript {
       if (exports && is(value, "identifier") && home == module_) makeVisible(child, module_, "default", ownPath(file_.name(space)) + "::" + std::string(text(value)));
       topLevel(child, fn, space);
     }
-    handedOut_ = std::move(outer);
+    handedOut_.erase(handedOut_.begin() + static_cast<std::ptrdiff_t>(around), handedOut_.end());
   }
 
   // A parameter that stands for the object which the file hands out, and the members that it is given.
@@ -114,13 +114,20 @@ class ScriptLowerer : public ParkingScript {
     return nullptr;
   }
 
+  // Is this assignment the one that declares the member, at the top of the function that is given the object?
+  const HandedOut* declaresMemberOf(TSNode assignment, NodeId home) {
+    TSNode left = field(assignment, f_.left);
+    const HandedOut* to = handedOutBy(left);
+    bool first = to && to->space == home && declaredByValue_.insert(to->path + std::string(text(field(left, f_.property)))).second;
+    return first ? to : nullptr;
+  }
+
   // space.name = value, at the top of a function that stands for a module.
   bool givenToHandedOut(TSNode node, NodeId home) {
+    const HandedOut* to = declaresMemberOf(node, home);
+    if (!to) return false;
     TSNode left = field(node, f_.left), value = lastAssigned(node);
-    const HandedOut* to = handedOutBy(left);
-    if (!to || to->space != home) return false;
-    std::string name(text(field(left, f_.property)));
-    if (!declaredByValue_.insert(to->path + name).second) return false;
+    std::string_view name = text(field(left, f_.property));
     if (!is(value, "identifier")) {
       declareNamed(name, field(left, f_.property), value, home, kPublic, {}, 1);
     } else if (text(value) != name) {
@@ -332,8 +339,7 @@ class ScriptLowerer : public ParkingScript {
     TSNode left = field(node, f_.left), right = field(node, f_.right);
     std::string_view target = text(left);
     // exports.name = void 0, before it gets its value.
-    TSNode last = right;
-    while (is(last, "assignment_expression")) last = field(last, f_.right);
+    TSNode last = lastAssigned(right);
     if (target.substr(0, 8) == "exports." && (text(last) == "void 0" || isNothing(last))) return true;
     if (target == "module.exports") {
       if (is(right, "object")) {
@@ -514,8 +520,7 @@ class ScriptLowerer : public ParkingScript {
       uint32_t bits = (constant ? kConst : 0u) | (top && !isExported ? 0u : uint32_t{kPublic});
       if (is(name, "identifier")) {
         // var Book = space.Book = value
-        const HandedOut* to = top && is(value, "assignment_expression") ? handedOutBy(field(value, f_.left)) : nullptr;
-        if (to && to->space == home && declaredByValue_.insert(to->path + std::string(text(field(field(value, f_.left), f_.property)))).second) {
+        if (const HandedOut* to = top && is(value, "assignment_expression") ? declaresMemberOf(value, home) : nullptr) {
           std::string_view other = text(field(field(value, f_.left), f_.property));
           if (other != text(name)) makeVisible(child, home, other, to->path + std::string(text(name)));
           declareNamed(text(name), name, lastAssigned(value), home, bits, field(child, f_.type), 1);
