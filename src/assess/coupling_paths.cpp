@@ -91,6 +91,28 @@ void checkTieCycle(const Subject& s, std::vector<Finding>& out) {
 
 namespace {
 
+// The local variable that holds what is made there.
+Symbol localHolding(const Program& p, const Creation& creation) {
+  Place up = p.parent(creation.place);
+  VariableIndex v = creation.asVariable;
+  if (v == kNone) {
+    NodeId target = p.node(up).kind == Kind::Assign ? p.file(up).child(up.node, Role::Target) : p.node(up).kind == Kind::Variable ? up.node : kNoNode;
+    Symbol into = target == kNoNode ? Symbol{} : p.symbolAt({up.file, target});
+    if (into.is(Symbol::Sort::Variable)) v = into.index();
+  }
+  return v != kNone && p.variables[v].storage == Storage::Local ? Symbol(Symbol::Sort::Variable, v) : Symbol{};
+}
+
+// Is the object handed to others: returned, thrown, stored or passed on?
+bool leavesItsFunction(const Program& p, VariableIndex local) {
+  return std::any_of(p.usesOfVariable[local].begin(), p.usesOfVariable[local].end(), [&](uint32_t u) {
+    Place at = p.uses[u].place, up = p.parent(at);
+    if (p.node(up).kind == Kind::AddressOf) at = up, up = p.parent(up);
+    Kind kind = p.node(up).kind;
+    return kind == Kind::Return || kind == Kind::Throw || kind == Kind::Collection || kind == Kind::Capture || p.node(at).role == Role::Argument || p.node(at).role == Role::Value;
+  });
+}
+
 // Does the class do what tests want to keep out: files, network, threads,
 // processes, sleeping, or other shared state?
 bool isService(const Subject& s, TypeIndex type, Place* why, std::string* what) {
@@ -105,6 +127,46 @@ bool isService(const Subject& s, TypeIndex type, Place* why, std::string* what) 
     return true;
   }
   return false;
+}
+
+}  // namespace
+
+namespace {
+
+// Is it made from what is written there, so that no caller and no field says which file, host or the like is meant?
+bool isMadeFromConstants(const Program& p, Place creation) {
+  const LoweredFile& file = p.file(creation);
+  bool text = false;
+  for (NodeId given : argumentsOf(file, creation.node)) {
+    Place value{creation.file, given};
+    text |= file[given].is(Kind::Literal, LiteralForm::Text);
+    if (file[given].kind == Kind::Literal) continue;
+    Symbol symbol = p.symbolAt(value);
+    if (!symbol.is(Symbol::Sort::Variable) || !(p.variables[symbol.index()].modifiers & kConst) || !p.variables[symbol.index()].lives()) return false;
+    text = true;
+  }
+  return text;
+}
+
+// A method that makes an object for itself whose making alone opens a file, starts a thread or the like, always the same
+// one. What it hands out or throws is made for others.
+void findMadeInMethods(const Subject& s, std::vector<Collaborator>& out) {
+  const Program& p = s.program;
+  std::map<TypeIndex, std::vector<Weight>> weightOf;
+  for (const Creation& creation : p.creations) {
+    if (creation.asBase || creation.delegated || creation.copy || creation.in == kNone || s.inTests(creation.place) || p.inOtherBranch(creation.place)) continue;
+    const Function& fn = p.functions[creation.in];
+    if (fn.owner == kNone || fn.form != FunctionForm::Function || fn.isStaticMember() || isCalledMain(p, creation.in) || p.derivesFrom(creation.type, fn.owner) || p.types[creation.type].parent == p.types[fn.owner].scope) continue;
+    if (s.isSingleton(creation.type) || s.isSingleton(fn.owner)) continue;
+    if (!isMadeFromConstants(p, creation.place)) continue;
+    Symbol local = localHolding(p, creation);
+    if (!local.known() || leavesItsFunction(p, local.index())) continue;
+    auto [weights, fresh] = weightOf.try_emplace(creation.type);
+    if (fresh) weights->second = weightsOfCreation(p, creation.type, creation.constructor);
+    if (weights->second.empty()) continue;
+    Collaborator one{fn.owner, creation.type, kNone, creation.in, creation.place, weights->second.front().place, "making it " + weights->second.front().what};
+    out.push_back(std::move(one));
+  }
 }
 
 }  // namespace
@@ -156,6 +218,7 @@ std::vector<Collaborator> fixedCollaborators(const Subject& s) {
       out.push_back(one);
     }
   }
+  findMadeInMethods(s, out);
   return out;
 }
 
@@ -173,8 +236,12 @@ void checkFixedCollaborator(const Subject& s, std::vector<Finding>& out) {
     f.evidence.push_back({one.creation, name + " makes it here"});
     f.evidence.push_back({one.why, one.what});
     f.advice = Advice::InjectCollaborator;
-    f.reasonsFor.push_back("a constructor parameter shows that " + name + " depends on it, and a test can pass a test double");
-    f.reasonsAgainst.push_back("callers that pass nothing still get one that " + name + " chose");
+    if (one.field != kNone) {
+      f.reasonsFor.push_back("a constructor parameter shows that " + name + " depends on it, and a test can pass a test double");
+      f.reasonsAgainst.push_back("callers that pass nothing still get one that " + name + " chose");
+    } else {
+      f.reasonsFor.push_back("a parameter of " + functionName(p, one.in) + ", or a function that makes one and is handed to the constructor, lets a test pass a test double");
+    }
     out.push_back(std::move(f));
   }
 }

@@ -116,8 +116,36 @@ bool dangles(const Subject& s, const Registration& r) {
   });
 }
 
+namespace {
+
+// A function's own object stays listed when its block ends.
+void checkLocalSubscribers(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::set<std::pair<VariableIndex, VariableIndex>> told;
+  for (const LocalRegistration& r : localRegistrationsIn(s)) {
+    if (isLookedAfter(p, r.collection) || handsOutAgain(p, r.collection) || !told.insert({r.local, r.collection}).second) continue;
+    Place walk = walkOver(p, r.collection, r.kept);
+    Finding f = makeFinding(s, infoOf("lifetime.dangling-subscriber"), SIZE_MAX, r.usedAfter.known() && walk.known() ? Sureness::Certain : Sureness::Likely);
+    std::string name(p.text(p.variables[r.local].name)), list = variableName(p, r.collection), function = functionName(p, r.in);
+    f.subject = function + " " + name;
+    f.place = r.place;
+    f.message = function + " adds its own " + name + " to " + list + " and does not take it out: when the block ends, the list holds a dangling pointer.";
+    f.evidence.push_back({p.variables[r.local].definition, "born: " + name + " is an object of this block"});
+    f.evidence.push_back({r.place, "added: its address is passed here"});
+    f.evidence.push_back({r.kept, "kept: the address is stored in " + list});
+    if (r.usedAfter.known()) f.evidence.push_back({r.usedAfter, "dies: the block has ended, and the list's owner is used on"});
+    if (walk.known()) f.evidence.push_back({walk, "still listed: the loop over " + list + " calls it"});
+    f.advice = Advice::Unregister;
+    f.reasonsFor.push_back("declared before the list's owner, or taken out at the end of the block, it is never called when it is gone");
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace
+
 void checkDanglingSubscriber(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
+  checkLocalSubscribers(s, out);
   std::set<std::pair<TypeIndex, VariableIndex>> told;
   for (const Registration& r : s.registrations) {
     if (!dangles(s, r) || !told.insert({r.subscriber, r.collection}).second) continue;

@@ -6,6 +6,7 @@
 #include "assess/facts.h"
 #include "assess/families.h"
 #include "base/text.h"
+#include "flow/control.h"
 
 namespace elmcart {
 namespace {
@@ -104,30 +105,10 @@ bool measures(const Program& p, Place condition, VariableIndex v) {
 
 // if (list.isEmpty()) list.add(…);  if (list) return; list.add(…);
 bool onlyWhileFew(const Program& p, const Use& use) {
-  const LoweredFile& file = p.file(use.place);
-  auto asked = [&](NodeId branch) {
-    NodeId condition = file.child(branch, Role::Condition);
-    return condition == kNoNode ? std::nullopt : asksWhetherEmpty(p, {use.place.file, condition}, use.variable);
-  };
-  auto leaves = [&](NodeId branch) {
-    NodeId then = file.child(branch, Role::Then);
-    return then != kNoNode && file.child(branch, Role::Else) == kNoNode && anyNode(file, then, [&](NodeId n) { return file[n].kind == Kind::Return || file[n].kind == Kind::Throw; });
-  };
-  for (NodeId at = use.place.node, up = file.parents[at]; up != kNoNode && file[at].kind != Kind::Function && file[at].kind != Kind::Lambda; at = up, up = file.parents[up]) {
-    if (file[up].kind == Kind::If) {
-      if (file[at].role == Role::Then && asked(up) == true) return true;
-      if (file[at].role == Role::Else && asked(up) == false) return true;
-      NodeId condition = file.child(up, Role::Condition);
-      if (condition != kNoNode && condition != at && measures(p, {use.place.file, condition}, use.variable)) return true;
-    }
-    // What stands before it in its block.
-    if (file[up].kind != Kind::Block && file[up].kind != Kind::Function) continue;
-    for (NodeId before : children(file, up)) {
-      if (before == at) break;
-      if (file[before].kind == Kind::If && asked(before) == false && leaves(before)) return true;
-    }
-  }
-  return false;
+  return forEachKnown(p, use.place, [&](const Known& test) {
+    Place condition{use.place.file, test.condition};
+    return asksWhetherEmpty(p, condition, use.variable) == test.holds || (test.around && p.file(condition)[test.branch].kind == Kind::If && measures(p, condition, use.variable));
+  });
 }
 
 // A literal, or what is a literal for ever.

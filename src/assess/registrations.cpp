@@ -189,6 +189,75 @@ std::vector<Registration> registrationsIn(const Subject& s) {
   return out;
 }
 
+namespace {
+
+// The local object whose address an argument is: &two.
+VariableIndex localAt(const Program& p, Place argument) {
+  const LoweredFile& file = p.file(argument);
+  NodeId operand = file[argument.node].kind == Kind::AddressOf ? file.child(argument.node, Role::Operand) : kNoNode;
+  Symbol symbol = operand == kNoNode ? Symbol{} : p.symbolAt({argument.file, operand});
+  if (!symbol.is(Symbol::Sort::Variable)) return kNone;
+  const Variable& v = p.variables[symbol.index()];
+  const TypeUse& type = p.use(v.type);
+  bool object = v.storage == Storage::Local && !(v.modifiers & kStatic) && type.decl != kNone && !type.has(kPointer | kReference | kArray);
+  return object && v.definition.known() ? symbol.index() : kNone;
+}
+
+// Does the receiver outlive the object? Unknown where it does not; else where it is used once the object is gone, or
+// the call itself where others reach it.
+Place outlives(const Program& p, Place call, NodeId receiver, VariableIndex local, Place block) {
+  if (receiver == kNoNode) return call;  // the object that the function was called on
+  Symbol symbol = p.symbolAt({call.file, receiver});
+  if (!symbol.is(Symbol::Sort::Variable)) return {};
+  const Variable& owner = p.variables[symbol.index()];
+  bool ownObject = owner.storage == Storage::Local && !p.use(owner.type).has(kPointer | kReference);
+  bool reached = owner.lives() || owner.storage == Storage::Field || (owner.storage == Storage::Parameter && p.use(owner.type).has(kPointer | kReference));
+  if (!ownObject) return reached ? call : Place{};
+  if (!owner.definition.known() || !before(owner.definition, p.variables[local].definition) || p.isInside(owner.definition, block.node)) return {};
+  for (uint32_t u : p.usesOfVariable[symbol.index()]) {
+    Place at = p.uses[u].place;
+    if (at.file == block.file && at.node > block.node && !p.isInside(at, block.node)) return at;
+  }
+  return {};
+}
+
+bool takesOutLater(const Program& p, FunctionIndex in, Place after, VariableIndex collection) {
+  return std::any_of(p.callsInFunction[in].begin(), p.callsInFunction[in].end(), [&](uint32_t c) {
+    std::set<FunctionIndex> seen;
+    return before(after, p.calls[c].place) && removesFrom(p, p.calls[c].callee, collection, seen);
+  });
+}
+
+}  // namespace
+
+std::vector<LocalRegistration> localRegistrationsIn(const Subject& s) {
+  const Program& p = s.program;
+  std::vector<LocalRegistration> out;
+  for (const CallSite& call : p.calls) {
+    if (call.in == kNone || s.inTests(call.place) || p.node(call.place).kind != Kind::Call || !p.guarantees(call.place.file).freedByHand.holds) continue;
+    const LoweredFile& file = p.file(call.place);
+    NodeId callee = file.child(call.place.node, Role::Callee);
+    NodeId receiver = callee != kNoNode && file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
+    if (receiver == kNoNode && p.functions[call.callee].owner == kNone) continue;
+    std::vector<NodeId> given = argumentsOf(file, call.place.node);
+    for (size_t position = 0; position < given.size(); ++position) {
+      VariableIndex local = localAt(p, {call.place.file, given[position]});
+      if (local == kNone) continue;
+      Place block = p.around(p.variables[local].definition, Kind::Block);
+      // What the program's own function holds lives as long as the program.
+      bool whole = block.node != kNoNode && p.node(p.parent(block)).kind == Kind::Function;
+      if (block.node == kNoNode || (whole && isMain(p, call.in)) || p.around(call.place, Kind::Lambda).node > block.node) continue;
+      Place after = outlives(p, call.place, receiver, local, block);
+      Keeping kept = after.known() ? keeps(p, call.callee, position) : Keeping{};
+      if (kept.collection == kNone || p.variables[kept.collection].storage == Storage::Local) continue;
+      if (takesOutLater(p, call.in, call.place, kept.collection) || endRemoves(p, p.use(p.variables[local].type).decl, kept.collection)) continue;
+      out.push_back({call.place, call.in, local, kept.collection, kept.place, block, after == call.place ? Place{} : after});
+    }
+  }
+  std::stable_sort(out.begin(), out.end(), [](const LocalRegistration& a, const LocalRegistration& b) { return before(a.place, b.place); });
+  return out;
+}
+
 bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collection, std::set<FunctionIndex>& seen, int depth) {
   if (depth > 4 || !seen.insert(function).second) return false;
   for (uint32_t u : p.usesInFunction[function]) {

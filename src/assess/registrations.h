@@ -27,6 +27,20 @@ struct Registration {
 // All of them outside of tests, in the order of the text.
 std::vector<Registration> registrationsIn(const Subject& s);
 
+// A function puts the address of an object of its own into a collection that lives longer.
+struct LocalRegistration {
+  Place place;                          // the call by which it does so
+  FunctionIndex in = kNone;
+  VariableIndex local = kNone;          // the object
+  VariableIndex collection = kNone;
+  Place kept;                           // where it is stored
+  Place block;                          // what the object ends with
+  Place usedAfter;                      // the collection's owner is used here, after that; unknown: by whoever reaches it
+};
+
+// Those outside of tests, of languages where objects are freed by hand, that nothing takes out again.
+std::vector<LocalRegistration> localRegistrationsIn(const Subject& s);
+
 // Does the function (or what it calls) take something out of the collection?
 bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collection, std::set<FunctionIndex>& seen, int depth = 0);
 // The class's destructor with a body, or kNone.

@@ -3,6 +3,7 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "flow/control.h"
 
 namespace elmcart {
 namespace {
@@ -347,6 +348,7 @@ namespace {
 // slot itself as it is.
 struct Handed {
   Place nothing, slot;
+  bool fallsOff = false;  // `nothing` is the function, whose end can be reached
   bool others = false;  // it also hands out what other functions give it
 };
 
@@ -376,6 +378,11 @@ Handed handedOut(const Program& p, FunctionIndex function, VariableIndex slot) {
     if (file[value].is(Kind::Literal, LiteralForm::Null) && !looksFor) out.nothing = {body.file, n};
     else if (symbol.is(Symbol::Sort::Variable) && symbol.index() == slot) out.slot = {body.file, n};
     else if (file[value].kind == Kind::Call && ++calls > 1) out.others = true;
+  }
+  // A constructor that does not say which object is meant gives the new one.
+  if (!out.nothing.known() && out.slot.known() && p.functions[function].form != FunctionForm::Constructor && reachesEnd(p, function) == Answer::Yes) {
+    out.fallsOff = true;
+    out.nothing = body;
   }
   return out;
 }
@@ -439,7 +446,7 @@ void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
       std::string what = functionName(p, accessPoint.function);
       if (handed.nothing.known()) {
         f.message = what + " returns " + e.shown + ", but one of its paths returns nothing: a caller that does not test the result fails.";
-        f.evidence.push_back({handed.nothing, "nothing is returned here"});
+        f.evidence.push_back({handed.nothing, handed.fallsOff ? "its end is reached without a return" : "nothing is returned here"});
       } else {
         f.message = what + " returns " + std::string(p.text(p.variables[e.slot].name)) + " without a test: before " + (e.creation.in == kNone ? std::string("it is set") : functionName(p, e.creation.in) + " has run") + " that is nothing.";
         f.evidence.push_back({handed.slot, "returned without a test"});

@@ -7,6 +7,7 @@
 #include "assess/families.h"
 #include "assess/meetings.h"
 #include "base/text.h"
+#include "flow/control.h"
 #include "survey/constancy.h"
 
 namespace elmcart {
@@ -209,14 +210,6 @@ Place branchOn(const Program& p, const Use& use) {
   return none;
 }
 
-// Does the branch leave the function (or the turn of a loop) when its test holds?
-bool leaves(const LoweredFile& file, NodeId branch) {
-  NodeId then = file.child(branch, Role::Then);
-  if (then == kNoNode) return false;
-  auto isExit = [&](NodeId n) { return file[n].kind == Kind::Return || file[n].kind == Kind::Throw || file[n].kind == Kind::Jump; };
-  return isExit(then) || anyNode(file, then, isExit);
-}
-
 // table.putIfAbsent(key, value): looks and adds in one step, where the table is safe to share.
 bool isOneStep(const Program& p, Place place) {
   static constexpr std::string_view kNames[] = {"AddOrUpdate", "GetOrAdd", "LoadOrStore", "TryAdd", "compute", "computeIfAbsent", "computeIfPresent", "merge", "putIfAbsent", "setdefault"};
@@ -250,13 +243,15 @@ const Use* actingUse(const Program& p, const Use& tested, Place branch, uint32_t
   // What follows the branch; a block that is there for the look only does not count.
   Place rest = p.parent(branch);
   if (p.node(rest).kind == Kind::Block && p.node(p.parent(rest)).kind == Kind::Block) rest = p.parent(rest);
+  NodeId then = file.child(branch.node, Role::Then);
+  bool leavesThen = then != kNoNode && passes(p, {branch.file, then}, true) == Answer::No;
   for (uint32_t a : p.usesOfVariable[tested.variable]) {
     const Use& act = p.uses[a];
     if (p.inOtherBranch(act.place) || act.in != tested.in || act.place.file != tested.place.file || act.place.node <= tested.place.node) continue;
     CollectionAct second = actAt(p, act.place);
     bool changes = (second == CollectionAct::Add || second == CollectionAct::Remove || second == CollectionAct::Change) && !((traits & kSafeToShare) && isOneStep(p, act.place));
     bool inside = p.isInside(act.place, branch.node) && !isTested(p, act, branch.node);
-    bool behind = file[act.place.node].span.begin >= file[branch.node].span.end && leaves(file, branch.node) && p.isInside(act.place, rest.node);
+    bool behind = file[act.place.node].span.begin >= file[branch.node].span.end && leavesThen && p.isInside(act.place, rest.node);
     if (changes && (inside || behind)) return &act;
   }
   return nullptr;

@@ -13,8 +13,6 @@ bool isEntry(const Program& p, FunctionIndex f) {
   return (name == "main" || name == "Main") && (fn.owner == kNone || (fn.modifiers & kStatic) || p.types[fn.owner].form == TypeForm::Object);
 }
 
-bool before(Place a, Place b) { return a.file != b.file ? a.file < b.file : a.node < b.node; }
-
 std::string_view lastName(std::string_view name) {
   size_t at = name.find_last_of(":.");
   return at == std::string_view::npos ? name : name.substr(at + 1);
@@ -107,7 +105,10 @@ void Threads::startFrom(Place argument, Place call, FunctionIndex in, Meeting ma
   Place definition = variable.definition;
   NodeId value = definition.known() ? p_.file(definition).child(definition.node, Role::Initialiser) : kNoNode;
   if (value != kNoNode && p_.file(definition)[value].kind == Kind::Lambda) {  // a lambda kept in a variable
-    lambdas_.emplace_back(Place{definition.file, value}, static_cast<uint32_t>(roots_.size()));
+    // Where it is handed over twice, the places in it belong to the first root.
+    auto [first, fresh] = keptLambdas_.try_emplace({definition.file, value}, static_cast<uint32_t>(roots_.size()));
+    if (fresh) lambdas_.emplace_back(Place{definition.file, value}, first->second);
+    else twins_.emplace_back(first->second, static_cast<uint32_t>(roots_.size()));
     addRoot(argument, call, in, many, kNone);
     return;
   }
@@ -570,6 +571,8 @@ void Threads::findEnds() {
     if (loop.known() && loop.node != kNoNode && p_.isInside(root.end, loop.node)) root.many = Meeting::Never;
     if (root.serial != kNone) root.many = Meeting::Never;
   }
+  for (auto [first, second] : twins_)
+    if (!areApart(first, second)) roots_[first].many = Meeting::Certain;
 }
 
 // Is the thread put where the program finds it again? Then there is one for each such place.

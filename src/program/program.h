@@ -38,6 +38,8 @@ struct Place {
   bool known() const { return file != kNone; }
   friend bool operator==(const Place&, const Place&) = default;
 };
+// In the order of the files and of their text; around comes before inside.
+inline bool before(Place a, Place b) { return a.file != b.file ? a.file < b.file : a.node < b.node; }
 using Places = absl::InlinedVector<Place, 2>;  // most are declared once
 
 // What a name stands for, packed into 32 bits.

@@ -240,6 +240,19 @@ Symbol Linker::aliasTarget(Symbol symbol, FileIndex f) const {
 }
 
 Symbol Linker::moduleNamed(std::string_view target, FileIndex f) const {
+  Symbol found = moduleAsWritten(target, f);
+  if (found.known() || familyOf(p_.language(f)) != "script") return found;
+  // Who imports may leave out an ending that belongs to a module's name; the last part may be something inside.
+  std::string outer(scopePart(target)), last(lastPart(target));
+  for (const char* ending : {".mjs", ".cjs"}) {
+    found = moduleAsWritten(std::string(target) + ending, f);
+    if (!found.known() && !outer.empty()) found = moduleAsWritten(outer + ending + "::" + last, f);
+    if (found.known()) break;
+  }
+  return found;
+}
+
+Symbol Linker::moduleAsWritten(std::string_view target, FileIndex f) const {
   std::string_view last = lastPart(target);
   // Either may begin further up than the other: an import may leave out the
   // folder that it is searched from, and may name what the tree stands in.

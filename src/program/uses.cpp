@@ -8,6 +8,17 @@
 namespace elmcart {
 namespace {
 
+// A variable of one of the language's own number types: shifting it reads no stream (ISO C++ [basic.fundamental]).
+bool isInteger(const Program& p, Place operand) {
+  Symbol symbol = p.symbolAt(operand);
+  if (!symbol.is(Symbol::Sort::Variable)) return false;
+  const TypeUse& use = p.use(p.variables[symbol.index()].type);
+  std::string_view name = p.text(use.name);
+  constexpr std::string_view kEnds[] = {"int", "long", "short", "char", "unsigned", "signed", "_t"};
+  return use.decl == kNone && !use.has(kPointer) && std::any_of(std::begin(kEnds), std::end(kEnds), [&](std::string_view end) { return name.ends_with(end); });
+}
+
+
 // Members of atomics that leave the value as it is, in any of the languages.
 bool readsAtomic(std::string_view name) {
   constexpr std::string_view kReads[] = {"load", "get", "Load", "intValue", "longValue", "doubleValue", "floatValue", "sum", "getPlain", "getAcquire", "getOpaque"};
@@ -123,7 +134,7 @@ void classify(const Program& p, Use& use) {
         // written to, where a stream does that and the value may change.
         if (file.name(parent) == "<<" || file.name(parent) == ">>") {
           if (parent.firstChild == at.node) use.access = Access::Call;
-          else if ((p.guarantees(at.file).callTraits(file.name(parent)) & kChangesGiven) && !(p.variables[use.variable].modifiers & kConst)) use.access = Access::Write;
+          else if ((p.guarantees(at.file).callTraits(file.name(parent)) & kChangesGiven) && !(p.variables[use.variable].modifiers & kConst) && !isInteger(p, {at.file, parent.firstChild})) use.access = Access::Write;
         }
         return;
       default: return;

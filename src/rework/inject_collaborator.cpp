@@ -20,10 +20,11 @@ class Supplier {
     h_ = language.handing;
     phrases_ = language.phrases != nullptr;
     for (const Collaborator& one : a.subject().collaborators)
-      if (one.owner == type) found_.push_back(one);
+      if (one.owner == type) (one.field == kNone ? inMethods_ : found_).push_back(one);
   }
 
   std::string refusal() const {
+    if (found_.empty() && !inMethods_.empty()) return plainName(p_, inMethods_.front().type) + " is made inside a method, for each call: one that the constructor is given would serve all calls";
     if (found_.empty()) return "it makes nothing for itself that does what tests want to keep out";
     return "";
   }
@@ -258,7 +259,7 @@ class Supplier {
   SourceScan scan_;
   const Handing* h_ = nullptr;
   bool phrases_ = false;
-  std::vector<Collaborator> found_;
+  std::vector<Collaborator> found_, inMethods_;
   std::vector<FileEdit> edits_;
 };
 

@@ -1,5 +1,7 @@
 #include "survey/constancy.h"
 
+#include "flow/control.h"
+
 namespace elmcart {
 
 bool Constancy::hasMutableField(TypeIndex type) const {
@@ -210,23 +212,7 @@ bool Constancy::testsFirst(const Use& write, VariableIndex field) const {
 }
 
 bool Constancy::testsFirst(Place place, VariableIndex field) const {
-  const LoweredFile& file = p_.file(place);
-  NodeId below = place.node;
-  for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function; below = up, up = file.parents[up]) {
-    // if (it is there) return it; before the write.
-    for (NodeId c = file[up].kind == Kind::Block ? file[up].firstChild : kNoNode; c != kNoNode && c != below; c = file[c].nextSibling) {
-      NodeId condition = file[c].kind == Kind::If ? file.child(c, Role::Condition) : kNoNode, then = file.child(c, Role::Then);
-      if (condition == kNoNode || then == kNoNode || !names({place.file, condition}, field, true)) continue;
-      bool leaves = file[then].kind == Kind::Return;
-      for (NodeId inner : children(file, then)) leaves |= file[inner].kind == Kind::Return;
-      if (leaves) return true;
-    }
-    if (file[up].kind != Kind::If && file[up].kind != Kind::Conditional) continue;
-    NodeId condition = file.child(up, Role::Condition);
-    if (condition == kNoNode) continue;
-    if (names({place.file, condition}, field, true)) return true;
-  }
-  return false;
+  return forEachKnown(p_, place, [&](const Known& test) { return names({place.file, test.condition}, field, true); });
 }
 
 NodeId Constancy::initialiserOf(VariableIndex v) const {

@@ -96,6 +96,33 @@ bool Harmless::changedThrough(VariableIndex v) const {
   return false;
 }
 
+// Is the object that it keeps changed by what else holds it, or by whoever it is handed out to?
+bool Harmless::changedByOthers(VariableIndex v) const {
+  auto adds = [&](Place object) {
+    Place member = p_.parent(object);
+    if (p_.node(member).kind != Kind::Member || p_.node(object).role != Role::Receiver || p_.node(p_.parent(member)).kind != Kind::Call) return false;
+    CollectionAct act = p_.guarantees(member.file).collectionAct(p_.nameOf(member));
+    return act == CollectionAct::Add || act == CollectionAct::Remove || act == CollectionAct::Change;
+  };
+  // object.member = value
+  auto setsMember = [&](Place object) {
+    Place member = p_.parent(object), assign = p_.parent(member);
+    bool written = p_.node(assign).kind == Kind::Update || (p_.node(assign).kind == Kind::Assign && p_.node(member).role == Role::Target);
+    return written && p_.node(member).kind == Kind::Member && p_.node(object).role == Role::Receiver;
+  };
+  for (VariableIndex alias : o_.aliasesOf(v)) {
+    if (p_.use(p_.variables[alias].type).has(kPointeeConst)) continue;
+    for (uint32_t u : p_.usesOfVariable[alias]) {
+      const Use& use = p_.uses[u];
+      if ((use.access == Access::Write && use.inMember) || (use.access == Access::Call && adds(use.place)) || setsMember(use.place)) return true;
+    }
+  }
+  for (FunctionIndex f : o_.accessPointsTo(v))
+    for (uint32_t c : p_.callsOfFunction[f])
+      if (adds(p_.calls[c].place)) return true;
+  return false;
+}
+
 // Is it told to take something in, or to give it away, by a name that collections have for that?
 bool Harmless::isToldToChange(VariableIndex v) const {
   auto uses = p_.usesOfVariable[v];
@@ -112,10 +139,10 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   const Variable& variable = p_.variables[v];
   const TypeUse& use = p_.use(variable.type);
   uint32_t traits = p_.traits(p_.variables[v].home().file, p_.variables[v].type);
-  if (traits & (kLockType | kConditionType)) return "a lock: it guards other state and holds none";
+  if ((traits & (kLockType | kConditionType)) && setOnlyAtStart(v)) return "a lock: it guards other state and holds none";
   if (type != kNone && isDescriptor(type)) return "an accessor for fields of other objects: it holds no state itself";
   if (type != kNone && isLockClass(type)) return "a lock: it guards other state and holds none";
-  if (traits & kOnceFlagType) return "a once flag: it guards a creation and holds no other state";
+  if ((traits & kOnceFlagType) && setOnlyAtStart(v)) return "a once flag: it guards a creation and holds no other state";
   if (traits & kMemberHandle) return "an accessor for fields of other objects: it holds no state itself";
   const Language& language = p_.language(p_.variables[v].home().file);
   bool managed = language.dotted;
@@ -157,7 +184,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     bool ownField = variable.storage == Storage::StaticField && !(variable.modifiers & (kPublic | kProtected));
     bool changesInside = made != kNone && constancy_.changesLater(made, true);  // whatever library's type it is declared by
     bool fixed = (variable.modifiers & kConst) || ownField || (variable.storage == Storage::Global && variable.onlyIn != kNone) || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
-    if (type == kNone && fixed && !changesInside && !isOpenToChange(v) && !isToldToChange(v) && !((traits | variableTraits(p_, v)) & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare | kKeepsState)))
+    if (type == kNone && fixed && !changesInside && !isOpenToChange(v) && !isToldToChange(v) && !changedByOthers(v) && !((traits | variableTraits(p_, v)) & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare | kKeepsState)))
       return "it is set once, and no code in this tree changes it";
   }
   bool pointerToMutable = use.has(kPointer) && !use.has(kPointeeConst) && type != kNone;
@@ -183,7 +210,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   if (!managed && variable.lives() && staysAsMade(v, type)) return "it is set once, and its class does not change after construction";
   if (std::string why = workedOutOnce(v, type); !why.empty()) return why;
   if (isScratch(v)) return "a scratch value: it is filled before it is read, within one call";
-  if (type == kNone && !use.has(kReference) && variable.lives() && !(traits & kPerThread) && onlyReadAfterCreation(v) && !escapes(v) && !isOpenToChange(v)) {
+  if (type == kNone && !use.has(kReference) && variable.lives() && !(traits & kPerThread) && onlyReadAfterCreation(v) && !escapes(v) && !isOpenToChange(v) && !changedByOthers(v)) {
     // Never written in the whole tree: as good as a constant.
     if (p_.usesOfVariable[v].empty()) return "it is never used after its definition";
     return "it is never changed after its definition in this tree";

@@ -45,7 +45,8 @@ void Recogniser::fillMember(Consumer& consumer) const {
       if (symbol.is(Symbol::Sort::Variable)) {
         consumer.field = symbol.index();
         for (uint32_t u : p_.usesOfVariable[symbol.index()])
-          if (p_.uses[u].place == up) consumer.access = p_.uses[u].access;
+          // What its pointer points to is another object.
+          if (p_.uses[u].place == up) consumer.access = p_.uses[u].throughPointer && !p_.uses[u].inMember ? Access::Read : p_.uses[u].access;
         return;
       }
       // .get(), .load(): keep looking outward
@@ -160,6 +161,8 @@ void Recogniser::findState(Entity& entity) {
       return;
     }
   }
+  // Several objects of the class are none of them.
+  if (p_.use(p_.variables[entity.slot].type).has(kArray)) entity.state.push_back({entity.slot, true, {}});
   // Which object it is can change too, where it is not made on first use.
   if (entity.slot != kNone && entity.creation.time != CreationTime::Lazy && isReplaced(entity)) entity.state.push_back({entity.slot, true, {}});
   // Behind an interface or a base stands the class that is made for it.

@@ -5,6 +5,7 @@
 #include <numeric>
 
 #include "base/sorting.h"
+#include "flow/control.h"
 
 namespace elmcart {
 
@@ -36,40 +37,31 @@ bool Recogniser::testsSlot(Place test, VariableIndex v) const {
 // The test of the slot that decides whether `place` runs: an if around it, or
 // an earlier `if (slot) return …;` in a block around it.
 void Recogniser::findTests(Entity& entity, Place place) const {
-  const LoweredFile& file = p_.file(place);
   VariableIndex v = entity.slot;
-  std::vector<std::pair<Place, bool>> found;  // from the inside out; true: a lock
-  NodeId below = place.node;
-  for (NodeId up = file.parents[place.node]; up != kNoNode; below = up, up = file.parents[up]) {
-    const Node& node = file[up];
-    if (node.kind == Kind::Function) break;
-    if (node.kind == Kind::Guard) found.emplace_back(Place{place.file, up}, true);
-    if ((node.kind == Kind::If || node.kind == Kind::Conditional) && file[below].role != Role::Condition) {
-      for (NodeId c : children(file, up))
-        if (file[c].role == Role::Condition && testsSlot({place.file, c}, v)) found.emplace_back(Place{place.file, up}, false);
-    }
-    if (node.kind == Kind::Block) {
-      for (NodeId c : children(file, up)) {
-        if (c == below) break;
-        if (file[c].kind != Kind::If) continue;
-        NodeId condition = file.child(c, Role::Condition);
-        NodeId then = file.child(c, Role::Then);
-        if (condition == kNoNode || then == kNoNode || !testsSlot({place.file, condition}, v)) continue;
-        bool leaves = false;
-        for (NodeId s : children(file, then)) leaves |= file[s].kind == Kind::Return;
-        if (leaves) found.emplace_back(Place{place.file, c}, false);
-      }
-    }
-  }
+  struct Found {
+    NodeId level;  // further out is smaller
+    NodeId node;
+    bool lock;
+  };
+  std::vector<Found> found;
+  // Who throws where it is there already refuses a second: that makes none later.
+  const LoweredFile& file = p_.file(place);
+  auto returns = [&](NodeId branch) {
+    for (NodeId n = branch + 1; n < file.nodes.size() && file[n].span.begin < file[branch].span.end; ++n)
+      if (file[n].kind == Kind::Return) return true;
+    return false;
+  };
+  forEachKnown(p_, place, [&](const Known& test) {
+    if ((test.around || returns(test.branch)) && testsSlot({place.file, test.condition}, v)) found.push_back({test.level, test.branch, false});
+    return false;
+  });
+  for (Place lock = p_.around(place, Kind::Guard); lock.node != kNoNode; lock = p_.around(lock, Kind::Guard)) found.push_back({lock.node, lock.node, true});
+  std::stable_sort(found.begin(), found.end(), [](const Found& a, const Found& b) { return a.level > b.level; });
   // From the inside out: [inner test] lock [outer test].
-  for (size_t i = 0; i < found.size(); ++i) {
-    if (found[i].second) {
-      if (!entity.creation.lock.known()) entity.creation.lock = found[i].first;
-    } else if (!entity.creation.lock.known()) {
-      if (!entity.creation.innerTest.known()) entity.creation.innerTest = found[i].first;
-    } else if (!entity.creation.outerTest.known()) {
-      entity.creation.outerTest = found[i].first;
-    }
+  CreationFacts& creation = entity.creation;
+  for (const Found& one : found) {
+    Place& first = one.lock ? creation.lock : !creation.lock.known() ? creation.innerTest : creation.outerTest;
+    if (!first.known()) first = {place.file, one.node};
   }
 }
 

@@ -24,7 +24,7 @@ EntityKind Recogniser::decideKind(const Entity& entity) const {
     if (fn.owner == kNone || type == kNone || ofObjects) continue;
     if (p_.derivesFrom(type, fn.owner) || p_.derivesFrom(fn.owner, type)) ownAccessor = true;
   }
-  if (isInstanceTable(v) && !threadLocal) return EntityKind::Registry;
+  if ((isInstanceTable(v) || isFoundByKey(v)) && !threadLocal) return EntityKind::Registry;
   bool setElsewhere = use.has(kPointer) && entity.creation.time == CreationTime::Elsewhere && isSetFromOutside(v);
   if (threadLocal) return accessor && setElsewhere ? EntityKind::Ambient : EntityKind::ThreadLocal;
   if (type != kNone) {
@@ -204,6 +204,50 @@ bool Recogniser::isInstanceTable(VariableIndex v) const {
   return keepsInstancesByKey(v);
 }
 
+// A list of objects of which a function returns the one that has what it is asked for: for (x in list) if (x.name == name) return x.
+bool Recogniser::isFoundByKey(VariableIndex v) const {
+  const TypeUse& use = p_.use(p_.variables[v].type);
+  Place home = p_.variables[v].home();
+  uint32_t traits = traitsOf(v) | variableTraits(p_, v);
+  if (!((traits & kCollection) || use.has(kArray)) || (traits & kKeyedCollection)) return false;
+  TypeUseId kept = use.argumentCount ? p_.argument(use, 0) : use.has(kArray) ? p_.variables[v].type : 0;
+  TypeIndex element = p_.classBehind(home.file, kept);
+  if (element == kNone ? !p_.language(home.file).infersTypes || use.argumentCount : !behaves(element) || p_.types[element].form == TypeForm::Enum) return false;
+  auto isAsked = [&](Place place, FunctionIndex in) {
+    Place loop = in == kNone || p_.node(place).role == Role::Target ? Place{} : p_.around(place, Kind::Loop);
+    return loop.known() && loop.node != kNoNode && returnsAsked(v, in, loop);
+  };
+  for (uint32_t u : p_.usesOfVariable[v])
+    if (isAsked(p_.uses[u].place, p_.uses[u].in)) return true;
+  for (FunctionIndex f : o_.accessPointsTo(v))
+    for (uint32_t c : p_.callsOfFunction[f])
+      if (p_.functions[f].owner == p_.variables[v].owner && isAsked(p_.calls[c].place, p_.calls[c].in)) return true;
+  return false;
+}
+
+// In a loop over a collection: is the element returned that a parameter of the function is compared with?
+bool Recogniser::returnsAsked(VariableIndex walked, FunctionIndex in, Place loop) const {
+  const LoweredFile& file = p_.file(loop);
+  VariableIndex element = kNone;  // kNone: elements are named by their position
+  for (NodeId c : children(file, loop.node))
+    if (Symbol symbol = p_.links[loop.file].symbol[c]; file[c].kind == Kind::Variable && symbol.is(Symbol::Sort::Variable)) element = symbol.index();
+  auto inside = [&](NodeId root, auto is) {
+    for (NodeId n = root; n < file.nodes.size() && (n == root || file[n].span.begin < file[root].span.end); ++n)
+      if (Symbol symbol = p_.links[loop.file].symbol[n]; symbol.is(Symbol::Sort::Variable) && is(symbol.index())) return true;
+    return false;
+  };
+  auto isElement = [&](VariableIndex one) { return one == element || one == walked; };
+  auto isAsked = [&](VariableIndex one) { return p_.variables[one].storage == Storage::Parameter && p_.variables[one].function == in; };
+  for (NodeId n = loop.node + 1; n < file.nodes.size() && file[n].span.begin < file[loop.node].span.end; ++n) {
+    if (file[n].kind != Kind::If) continue;
+    NodeId condition = file.child(n, Role::Condition), then = file.child(n, Role::Then);
+    if (condition == kNoNode || then == kNoNode || !inside(condition, isElement) || !inside(condition, isAsked)) continue;
+    for (NodeId r = then; r < file.nodes.size() && (r == then || file[r].span.begin < file[then].span.end); ++r)
+      if (NodeId value = file[r].kind == Kind::Return ? file.child(r, Role::Value) : kNoNode; value != kNoNode && inside(value, isElement)) return true;
+  }
+  return false;
+}
+
 std::vector<VariableIndex> Recogniser::fieldsOf(TypeIndex type) const {
   std::vector<VariableIndex> out;
   p_.anyBase(type, [&](TypeIndex at, const Base*) {
@@ -222,7 +266,7 @@ bool Recogniser::filesInstances(const std::vector<VariableIndex>& fields) const 
     if ((traits & (kLockType | kConditionType | kOnceFlagType | kAtomicType)) || (own != kNone && harmless_.isLockClass(own))) continue;
     std::string_view plain = p_.text(p_.use(p_.variables[v].type).name);
     if (plain == "bool" || plain == "boolean" || plain == "Bool") continue;  // a setting of the table
-    if (isInstanceTable(v)) table = true;
+    if (isInstanceTable(v) || isFoundByKey(v)) table = true;
     else if (!(traits & kCollection) || (traits & kKeyedCollection)) return false;
   }
   return table;

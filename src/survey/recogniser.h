@@ -112,6 +112,8 @@ class Recogniser {
   // A keyed table whose values are objects that do something.
   bool isInstanceTable(VariableIndex v) const;
   bool keepsInstancesByKey(VariableIndex v) const;
+  bool isFoundByKey(VariableIndex v) const;
+  bool returnsAsked(VariableIndex walked, FunctionIndex in, Place loop) const;
   // Are these fields a table of instances, and beside it locks and lists of what is in it alone?
   bool filesInstances(const std::vector<VariableIndex>& fields) const;
   // Those of an object: the class's own and its bases'.

@@ -236,6 +236,7 @@ class ScriptLowerer : public ParkingScript {
       for (std::string_view extension : {".js", ".mjs", ".cjs", ".jsx", ".ts", ".tsx", ".mts", ".cts"})
         if (parts.back().size() > extension.size() && parts.back().substr(parts.back().size() - extension.size()) == extension) {
           parts.back().resize(parts.back().size() - extension.size());
+          parts.back() += keptEnding(extension);
           break;
         }
     if (parts.size() > 1 && parts.back() == "index") parts.pop_back();

@@ -189,18 +189,30 @@ std::string SharedLowerer::scoped(std::string_view written) {
 
 std::string SharedLowerer::moduleName(std::string_view collapse) const {
   std::string_view path = file_.path;
-  if (size_t dot = path.rfind('.'); dot != std::string_view::npos && path.find('/', dot) == std::string_view::npos) path = path.substr(0, dot);
+  std::string_view ending;
+  if (size_t dot = path.rfind('.'); dot != std::string_view::npos && path.find('/', dot) == std::string_view::npos) {
+    ending = keptEnding(path.substr(dot));
+    path = path.substr(0, dot);
+  }
   if (!collapse.empty()) {
     size_t slash = path.rfind('/');
     std::string_view last = slash == std::string_view::npos ? path : path.substr(slash + 1);
-    if (last == collapse && slash != std::string_view::npos) path = path.substr(0, slash);
+    if (last == collapse && slash != std::string_view::npos && ending.empty()) path = path.substr(0, slash);
   }
   std::string out;
   for (char c : path) {
     if (c == '/') out += "::";
     else out += c;
   }
-  return out;
+  return out += ending;
+}
+
+// Files of these endings are named with them by who imports them, and may lie beside another of the same name
+// (ECMAScript modules of Node.js, "Mandatory file extensions").
+std::string_view SharedLowerer::keptEnding(std::string_view ending) {
+  if (ending == ".mjs" || ending == ".mts") return ".mjs";
+  if (ending == ".cjs" || ending == ".cts") return ".cjs";
+  return {};
 }
 
 void SharedLowerer::annotate(TSNode node, NodeId declaration) {
@@ -276,7 +288,15 @@ NodeId SharedLowerer::typeRef(Span span, NodeId parent, Role role) {
   return static_cast<NodeId>(before);
 }
 
-// What stands before a type: pointers, empty brackets, annotations. Moves `at` behind it.
+// Behind the length of an array that is written before what it is of: [8]Berth. `at` where there is none.
+size_t SharedLowerer::behindLength(size_t at, size_t end) const {
+  if (at >= end || text_[at] != '[') return at;
+  size_t close = text_.find_first_of("],([{", at + 1);
+  bool length = close != std::string_view::npos && close + 1 < end && text_[close] == ']' && (isWordByte(text_[close + 1]) || text_[close + 1] == '*' || text_[close + 1] == '[');
+  return length ? close + 1 : at;
+}
+
+// What stands before a type: pointers, empty brackets, lengths, annotations. Moves `at` behind it.
 uint32_t SharedLowerer::typeMarks(size_t& at, size_t end) const {
   uint32_t bits = 0;
   for (;;) {
@@ -289,6 +309,9 @@ uint32_t SharedLowerer::typeMarks(size_t& at, size_t end) const {
     } else if (at + 1 < end && text_[at] == '[' && text_[at + 1] == ']') {
       bits |= kArray;
       at += 2;
+    } else if (size_t behind = behindLength(at, end); behind > at) {
+      bits |= kArray;
+      at = behind;
     } else if (at < end && text_[at] == '@') {
       ++at;
       while (at < end && isWordByte(text_[at])) ++at;

@@ -158,6 +158,7 @@ class SharedLowerer {
 
   // The path of the file without its extension as a scope name: "office::berth_book".
   std::string moduleName(std::string_view collapse = {}) const;
+  static std::string_view keptEnding(std::string_view ending);
   // The parts of a path that is written relative to the file's folder.
   std::vector<std::string> pathFromHere(std::string_view written) const;
 
@@ -189,6 +190,7 @@ class SharedLowerer {
   // Does the try take it itself?
   bool takesInside(TSNode node, std::string_view lock) const;
   size_t typeText(size_t at, size_t end, NodeId parent, Role role, int depth);
+  size_t behindLength(size_t at, size_t end) const;
   uint32_t typeMarks(size_t& at, size_t end) const;
   uint32_t typeSuffix(size_t& at, size_t end) const;
   size_t typeArguments(size_t at, size_t end, char close, NodeId type, int depth);
