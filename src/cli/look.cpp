@@ -16,6 +16,8 @@ namespace elmcart::cli {
 namespace po = boost::program_options;
 namespace {
 
+constexpr const char* kNoTests = "as if there were no tests: the files that `tests` of the configuration names are left out";
+
 // A terminal shows the most telling rows unless all is asked for; files and pipes get everything.
 TextStyle limited(TextStyle style, const Options& options, size_t onTerminal) {
   if (options.has("limit")) style.limit = options.values["limit"].as<size_t>();
@@ -51,6 +53,7 @@ int runSurvey(const Context& context, const Command& self) {
   own.add_options()
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text, json or csv")
       ("all", po::bool_switch(), "everything: also what can do no harm, with the reason why")
+      ("no-tests", po::bool_switch(), kNoTests)
       ("limit", po::value<size_t>()->value_name("N"), "list the N pieces that most places reach (on a terminal: 30)");
   Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json", "csv"});
@@ -74,6 +77,7 @@ int runAssess(const Context& context, const Command& self) {
       ("path", po::value<std::string>()->value_name("GLOB"), "only findings in files that match")
       ("limit", po::value<size_t>()->value_name("N"), "the N pieces of code to fix first, a line each (on a terminal: 10)")
       ("all", po::bool_switch(), "all findings with their evidence, on a terminal too")
+      ("no-tests", po::bool_switch(), kNoTests)
       ("accepted", po::bool_switch(), "also the findings that were accepted");
   Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
   std::string format = choiceOf("--format", options.text("format"), {"text", "json", "sarif", "markdown", "csv", "ledger"});
@@ -197,7 +201,7 @@ int runExplain(const Context& context, const Command& self) {
 
 int runReport(const Context& context, const Command& self) {
   po::options_description own("options");
-  own.add_options()("title", po::value<std::string>()->value_name("TEXT"), "the page's title");
+  own.add_options()("title", po::value<std::string>()->value_name("TEXT"), "the page's title")("no-tests", po::bool_switch(), kNoTests);
   Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
   int exitCode = kDone;
   auto a = analysisOf(options, options.positional, true, exitCode);

@@ -114,6 +114,11 @@ Input inputOf(const Options& options, const std::vector<std::string>& paths) {
   }
   Config config = configOf(options, path);
   config.only = only;
+  if (options.flag("no-tests")) {
+    std::vector<std::string> all = config.leaveOut.patterns();
+    all.insert(all.end(), config.tests.patterns().begin(), config.tests.patterns().end());
+    config.leaveOut = Globs(std::move(all));
+  }
   return {path, config};
 }
 

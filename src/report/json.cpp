@@ -29,6 +29,7 @@ Json surveyJson(const Analysis& a, bool all) {
       row["access"] = accessText(c);
       if (p.inOtherBranch(c.place)) row["otherBranch"] = true;
       if (c.whileLoading) row["whileLoading"] = true;
+      if (a.config.tests.match(p.path(c.place))) row["tests"] = true;
       if (c.method != kNone) row["member"] = p.text(p.functions[c.method].name);
       else if (c.field != kNone) row["member"] = p.text(p.variables[c.field].name);
       consumers.push_back(row);

@@ -130,6 +130,18 @@ TEST(Commands, AssessPutsTheSummaryFirst) {
   EXPECT_NE(elmcart("assess --check lost-updat " + office).err.find("did you mean"), std::string::npos);
 }
 
+// Who uses a piece of state from a test is marked, and can be left out.
+TEST(Commands, SurveyMarksTestsAndLeavesThemOut) {
+  Folder folder;
+  folder.write("office.py", "class Office:\n    def __init__(self):\n        self.open = 0\n\n    def enter(self):\n        self.open += 1\n\n\noffice = Office()\n\n\ndef morning():\n    office.enter()\n");
+  folder.write("tests/test_office.py", "from office import office\n\n\ndef test_enter():\n    office.enter()\n    assert office.open == 1\n");
+  auto consumersOf = [&](const std::string& option) { return jsonOf(elmcart("survey --format json " + option + " .", folder.path()))["entities"][0]["consumers"]; };
+  auto all = consumersOf(""), own = consumersOf("--no-tests");
+  ASSERT_EQ(all.size(), own.size() + 2) << all;
+  for (const auto& c : all) EXPECT_EQ(c.contains("tests"), c["file"] == "tests/test_office.py") << c;
+  for (const auto& c : own) EXPECT_EQ(c["file"], "office.py");
+}
+
 // What one command prints the others take.
 TEST(Commands, ExplainTakesEachIdThatAssessAndSurveyPrint) {
   std::string office = std::string(ELMCART_DEMO) + "/harbour-office";

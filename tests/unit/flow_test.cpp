@@ -120,6 +120,8 @@ const Case kUntold[] = {
     {"StartedByAnybody", "a.go", "package crane\nfunc lift() {}\nfunc Order() {\n\tgo lift()\n}\n", "lift", "lift", Meeting::Likely},
     {"ServesWithoutEnd", "a.go", "package crane\nfunc lift() {}\nfunc serve() {\n\tfor {\n\t\tlift()\n\t}\n}\nfunc Start() {\n\tgo serve()\n}\n", "lift", "lift", Meeting::Never},
     {"IsKept", "A.java", "class A { Thread kept; void lift() {} public void open() { kept = new Thread(this::lift); kept.start(); } }", "lift", "lift", Meeting::Never},
+    {"OneLambdaTwice", "A.java", "class A { static void lift() {} public static void main(String[] a) { Runnable r = () -> lift(); Thread t = new Thread(r); Thread u = new Thread(r); t.start(); u.start(); } }", "lift", "lift", Meeting::Certain},
+    {"OneLambdaOnce", "A.java", "class A { static void lift() {} public static void main(String[] a) { Runnable r = () -> lift(); Thread t = new Thread(r); t.start(); } }", "lift", "lift", Meeting::Never},
     {"TwoThreads", "a.go", "package main\nfunc lift() {}\nfunc one() { lift() }\nfunc two() { lift() }\nfunc main() {\n\tgo one()\n\tgo two()\n}\n", "lift", "lift", Meeting::Certain},
 };
 

@@ -82,7 +82,7 @@ std::set<std::string> foundIn(const std::string& root) {
   auto at = [&](Place place) { return strip(a.program.path(place)) + ":" + std::to_string(a.program.line(place)) + " "; };
   for (const Entity& e : a.survey.entities) {
     if (e.harmless) out.insert(at(e.place) + "harmless " + e.name);
-    else out.insert(at(e.place) + "entity " + std::string(kindText(e.kind)) + " " + e.name + " " + std::string(creationText(e.creation.time)) + " " + std::string(guardText(e.creation.guard)));
+    else out.insert(at(e.place) + "entity " + std::string(kindText(e.toldKind())) + " " + e.name + " " + std::string(creationText(e.creation.time)) + " " + std::string(guardText(e.creation.guard)));
   }
   for (const Entity& e : a.survey.managed) out.insert(at(e.place) + "entity container-managed " + e.name);
   for (const Finding& f : a.assessment.findings)

@@ -600,7 +600,7 @@ type Crier struct {
 	calls     []string
 }
 
-var crier = &Crier{named: map[string]Listening{}}  // entity: shared-instance crier eager language
+var crier = &Crier{named: map[string]Listening{}}  // entity: registry crier eager language
 
 func (c *Crier) Attach(one Listening) {
 	c.listening = append(c.listening, one)

@@ -1,0 +1,5 @@
+import { post } from './board.mjs';
+
+export function open() {
+  post();
+}
