@@ -6,6 +6,7 @@
 #include "assess/facts.h"
 #include "assess/families.h"
 #include "assess/meetings.h"
+#include "flow/control.h"
 
 namespace elmcart {
 namespace {
@@ -52,6 +53,8 @@ void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || e.creation.guard != GuardSort::None || !e.creation.innerTest.known() || !makesObject(s, e)) continue;
+    // A collection that is complete when it is put there, and stays so: who makes it twice makes the same.
+    if (e.slot != kNone && isWorkedOut(s.program, e.slot)) continue;
     // Whoever calls the function holds a lock.
     if (!s.locks.at(e.creation.place, e.creation.in).empty()) continue;
     // Made while the program starts up, it is there when threads come.
@@ -319,13 +322,50 @@ bool isSetAtStartUp(const Subject& s, VariableIndex v) {
   });
 }
 
-// if (it is empty) it = …
-bool isFill(const Program& p, const Use& use) {
-  Place branch = use.access == Access::Write && !use.inMember && !use.throughPointer ? p.around(use.place, Kind::If) : Place{};
-  NodeId condition = branch.known() && branch.node != kNoNode ? p.file(branch).child(branch.node, Role::Condition) : kNoNode;
-  if (condition == kNoNode) return false;
-  auto asks = [&](NodeId n) { return p.symbolAt({branch.file, n}) == Symbol(Symbol::Sort::Variable, use.variable); };
-  return p.file(branch)[condition].kind == Kind::NullTest && anyNode(p.file(branch), condition, asks);
+// if (it is empty) it = …: the test that decides so; unknown where it is no such write.
+Place fillTest(const Program& p, const Use& use) {
+  Place out;
+  if (use.access != Access::Write || use.inMember || use.throughPointer) return out;
+  const LoweredFile& file = p.file(use.place);
+  forEachKnown(p, use.place, [&](const Known& test) {
+    auto asks = [&](NodeId n) { return p.symbolAt({use.place.file, n}) == Symbol(Symbol::Sort::Variable, use.variable); };
+    if (file[test.condition].kind == Kind::NullTest && anyNode(file, test.condition, asks)) out = {use.place.file, test.condition};
+    return out.known();
+  });
+  return out;
+}
+
+// Parts of a shared object that are made when they are first asked for.
+struct MadeTwice {
+  std::vector<std::string> names;
+  const Use* fill = nullptr;  // of the first, or of the first that is surer
+  std::vector<Evidence> way;
+  bool seen = false;
+
+  void add(const Program& p, const Use& use, std::vector<Evidence> ways, bool meets) {
+    names.emplace_back(p.text(p.variables[use.variable].name));
+    if (fill && (seen || !meets)) return;
+    std::swap(names.front(), names.back());
+    fill = &use;
+    way = std::move(ways);
+    seen = meets;
+  }
+};
+
+Finding partsMadeTwice(const Subject& s, size_t i, MadeTwice made) {
+  Place test = fillTest(s.program, *made.fill);
+  const std::string name = made.names.front();
+  bool one = made.names.size() == 1;
+  Finding f = makeFinding(s, infoOf("thread.unguarded-creation"), i, made.seen ? Sureness::Likely : Sureness::Possible);
+  f.place = made.fill->place;
+  f.message = "Two threads that reach " + stateNames(s.survey.entities[i], made.names) + " at once can both find " + (one ? "it" : "one of them") + " empty, and each makes one.";
+  f.evidence = std::move(made.way);
+  f.evidence.push_back({test, "thread 1: finds " + name + " empty"});
+  f.evidence.push_back({test, "thread 2: finds it empty too, because no lock is held"});
+  f.evidence.push_back({f.place, "thread 1: makes one and stores it in " + name});
+  f.evidence.push_back({f.place, "thread 2: makes a second one and overwrites " + name + "; what thread 1 wrote to the first is lost"});
+  f.advice = Advice::Synchronize;
+  return f;
 }
 
 }  // namespace
@@ -339,6 +379,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
     std::vector<Evidence> evidence;
     Place changedAt;
     bool seen = false;
+    MadeTwice made;
     for (const StateField& field : e.state) {
       if (!isPlainState(s, e, field)) continue;
       const Variable& variable = p.variables[field.variable];
@@ -348,7 +389,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       bool onlyCounts = true, isSet = isSetAtStartUp(s, field.variable);
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
-        if (isSet && isFill(p, use)) continue;  // it is there already
+        if (isSet && fillTest(p, use).known()) continue;  // it is there already
         // What a test puts in another's place is no change of the program's.
         if (p.inOtherBranch(use.place) || s.inTests(use.place) || isConstruction(p, use) || isRunOnce(p, use)) continue;
         bool changes = changesState(p, use), whole = use.access == Access::Write && !use.inMember && !readsItself(p, use);
@@ -366,17 +407,24 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       // No thread was seen, but who wrote the class reckons with threads; a collection does not bear them.
       bool expected = pair.meeting == Meeting::NotKnown && (variableTraits(p, field.variable) & (kCollection | kKeyedCollection)) && classReckonsWithThreads(s, variable.owner);
       if (pair.meeting < Meeting::Likely && !expected) continue;
+      // What nobody in the tree calls may be called while the program starts up.
+      bool meets = !expected && !meetings.isFarFetched(pair) && (pair.meeting == Meeting::Certain || isCalled(s, pair.change->in));
+      NodeId value = field.variable != e.slot && fillTest(p, *pair.change).known() ? p.assignedAt(pair.change->place) : kNoNode;
+      if (value != kNoNode && makesOne(p, {pair.change->place.file, bareExpression(p.file(pair.change->place), value)})) {
+        made.add(p, *pair.change, meetings.ways(pair), meets);
+        continue;
+      }
       names.emplace_back(p.text(variable.name));
       if (evidence.empty()) {
         evidence = meetings.ways(pair);
         changedAt = pair.change->place;
-        // What nobody in the tree calls may be called while the program starts up.
-        seen = !expected && !meetings.isFarFetched(pair) && (pair.meeting == Meeting::Certain || isCalled(s, pair.change->in));
+        seen = meets;
         if (expected) evidence.push_back({e.place, "no second thread was found that reaches this, but its class is made for threads"});
       }
       evidence.push_back({pair.other->place, "thread 2: uses " + names.back() + " without a lock"});
       evidence.push_back({pair.change->place, "thread 1: writes " + names.back() + " at the same time, without a lock"});
     }
+    if (made.fill) out.push_back(partsMadeTwice(s, i, std::move(made)));
     if (names.empty()) continue;
     Finding f = makeFinding(s, infoOf("thread.unguarded-state"), i, seen ? Sureness::Likely : Sureness::Possible);
     f.place = changedAt;
