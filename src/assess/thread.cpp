@@ -54,7 +54,8 @@ void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || e.creation.time != CreationTime::Lazy || e.creation.guard != GuardSort::None || !e.creation.innerTest.known() || !makesObject(s, e)) continue;
     // A collection that is complete when it is put there, and stays so: who makes it twice makes the same.
-    if (e.slot != kNone && isWorkedOut(s.program, e.slot)) continue;
+    bool filledFirst = s.program.node(s.program.parent(e.creation.place)).kind != Kind::Assign || s.program.node(e.creation.place).kind == Kind::Name;
+    if (filledFirst && e.slot != kNone && isWorkedOut(s.program, e.slot)) continue;
     // Whoever calls the function holds a lock.
     if (!s.locks.at(e.creation.place, e.creation.in).empty()) continue;
     // Made while the program starts up, it is there when threads come.
