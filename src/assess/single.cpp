@@ -10,7 +10,7 @@ namespace {
 
 // Without anything that changes, a second one does no harm.
 bool holdsNothing(const Subject& s, const Entity& e) {
-  const TypeDecl& type = s.program.types[e.type];
+  const TypeDecl& type = s.program.types[objectTypeOf(s.program, e)];
   bool known = std::all_of(type.bases.begin(), type.bases.end(), [](const Base& base) { return base.type != kNone; });
   return known && std::all_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return field.variable == e.slot; }) && e.creation.weights.empty() && type.definition.known();
 }
@@ -29,7 +29,8 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     Place where;
-    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, e.type, &where) || refusesSecond(s.program, e.type) || e.madeByAsking || holdsNothing(s, e)) continue;
+    TypeIndex type = objectTypeOf(s.program, e);
+    if (e.harmless || e.kind != EntityKind::Singleton || type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, type, &where) || refusesSecond(s.program, type) || e.madeByAsking || holdsNothing(s, e)) continue;
     // Where no constructor can be closed, only a class that says so is meant to be one.
     bool cannotClose = s.program.guarantees(where.file).openConstructors.holds, saysSo = isOneByItsClass(s, e);
     if (cannotClose && !saysSo) continue;

@@ -42,7 +42,7 @@ enum TypeTrait : uint32_t {
   kKeepsState = 1u << 28,     // the same, and is safe to share
   kPerThread = 1u << 17,      // holds a value for each thread
   kStartedByCall = 1u << 21,  // of a thread: it runs once its start() is called, not when it is made
-  kMemberHandle = 1u << 20,   // reads and writes a member of whatever object it is given
+  kMemberHandle = 1u << 20,   // reads and writes a member of whatever object it is given, or stands in a class for one of each object
 };
 
 // What calling a library function means. Bits.
@@ -105,6 +105,7 @@ struct Guarantees {
   Promise suspends;                  // a function may wait in its middle while others run
   Promise livesForOneRequest;        // all state is gone when the request has been answered
   Promise openConstructors;          // no class can keep others from making an object of it
+  Promise classesMadeByCode;         // a class that stands in a function is made anew whenever that runs, with all that it keeps
   Promise collectionStepsAtomic;     // each single step on a collection of the library is whole, whatever threads do
   Promise freedByHand;               // what is made on the heap lives until code frees it, a local until its block ends
   std::span<const std::string_view> environment = {};  // members that hold the environment, as "process::env"; to be in `calls` too

@@ -164,6 +164,12 @@ uint32_t variableTraits(const Program& program, VariableIndex variable) {
   return declared | (made & (kSafeToShare | kAtomicType | kCollection | kKeyedCollection | kNotSafeToShare | kKeepsState));
 }
 
+TypeIndex objectTypeOf(const Program& program, const Entity& entity) {
+  TypeIndex made = entity.creation.made;
+  bool declaredByInterface = entity.type != kNone && program.types[entity.type].form == TypeForm::Interface;
+  return declaredByInterface && made != kNone && program.types[made].definition.known() ? made : entity.type;
+}
+
 bool isAbstract(const Program& program, TypeIndex type) {
   for (FunctionIndex m : program.types[type].methods)
     if (program.functions[m].modifiers & kAbstract) return true;

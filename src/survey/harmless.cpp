@@ -143,7 +143,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   if (type != kNone && isDescriptor(type)) return "an accessor for fields of other objects: it holds no state itself";
   if (type != kNone && isLockClass(type)) return "a lock: it guards other state and holds none";
   if ((traits & kOnceFlagType) && setOnlyAtStart(v)) return "a once flag: it guards a creation and holds no other state";
-  if (traits & kMemberHandle) return "an accessor for fields of other objects: it holds no state itself";
+  if ((traits & kMemberHandle) || standsForFields(v)) return "an accessor for fields of other objects: it holds no state itself";
   const Language& language = p_.language(p_.variables[v].home().file);
   bool managed = language.dotted;
   if (managed && (variable.modifiers & kConstant)) return "a compile-time constant";
@@ -155,6 +155,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     Symbol named = initial == kNoNode || (p_.file(variable.definition)[initial].kind != Kind::Name && p_.file(variable.definition)[initial].kind != Kind::Member)
                        ? Symbol{}
                        : p_.symbolAt({variable.definition.file, initial});
+    if (named.is(Symbol::Sort::Function)) return "another name for " + functionName(p_, named.index());
     if (named.is(Symbol::Sort::Type) && p_.types[named.index()].form == TypeForm::Object) return "another name for " + std::string(p_.text(p_.types[named.index()].qualified));
     if (named.is(Symbol::Sort::Variable) && p_.variables[named.index()].lives() && named.index() != v && !isCopied(v)) return "another name for " + std::string(p_.text(p_.variables[named.index()].qualified));
     VariableIndex fetched = initial != kNoNode && p_.file(variable.definition)[initial].kind == Kind::Call ? o_.of({variable.definition.file, initial}) : kNone;
@@ -237,6 +238,16 @@ bool Harmless::isDescriptor(TypeIndex type) const {
     auto property = [&](const Base& base) { return base.type == kNone && p_.text(p_.use(base.use).name) == "property"; };
     return std::any_of(decl.methods.begin(), decl.methods.end(), hooks) || std::any_of(decl.bases.begin(), decl.bases.end(), property);
   });
+}
+
+// title = Property(…) in a class: by it each object has one of its own.
+bool Harmless::standsForFields(VariableIndex v) const {
+  if (p_.variables[v].storage != Storage::StaticField) return false;
+  Place home = p_.variables[v].home();
+  const LoweredFile& file = p_.file(home);
+  NodeId value = file.child(home.node, Role::Initialiser);
+  NodeId callee = value != kNoNode && file[value].kind == Kind::Call ? file.child(value, Role::Callee) : kNoNode;
+  return callee != kNoNode && !p_.links[home.file].symbol[callee].known() && (p_.guarantees(home.file).typeTraits(lastPart(file.name(callee))) & kMemberHandle);
 }
 
 // A class of the tree that is a lock: by the name that the language's own library gives one, or by

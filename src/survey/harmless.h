@@ -41,6 +41,7 @@ class Harmless {
   bool asksFor(Place test, VariableIndex v) const;
   bool isFromConstants(Place expression, bool object, Place branch) const;
   bool isDescriptor(TypeIndex type) const;
+  bool standsForFields(VariableIndex v) const;
   bool namesLibraryObject(VariableIndex v) const;
   bool mayThrowWhenMade(TypeIndex type) const;
   bool staysAsMade(VariableIndex v, TypeIndex type) const;

@@ -214,23 +214,24 @@ void Recogniser::fillLocks(Entity& entity) {
 void Recogniser::findEnforcement(Entity& entity) {
   if (entity.type == kNone || !p_.types[entity.type].definition.known()) return;
   if (entity.kind != EntityKind::Singleton && entity.kind != EntityKind::SharedInstance) return;
-  FileIndex f = p_.types[entity.type].definition.file;
-  bool refuses = refusesSecond(p_, entity.type);
-  if (hasOpenConstructor(p_, entity.type) && !refuses) entity.openings.push_back("its constructor is public");
-  if (p_.isCopyable(entity.type, f) && !isAbstract(p_, entity.type)) entity.openings.push_back("it can be copied");
+  TypeIndex type = objectTypeOf(p_, entity);
+  FileIndex f = p_.types[type].definition.file;
+  bool refuses = refusesSecond(p_, type);
+  if (hasOpenConstructor(p_, type) && !refuses) entity.openings.push_back("its constructor is public");
+  if (p_.isCopyable(entity.type, f) && !isAbstract(p_, type)) entity.openings.push_back("it can be copied");
   const Variable& slot = p_.variables[entity.slot];
   bool openSlot = (slot.storage == Storage::Global && slot.onlyIn == kNone && !(slot.modifiers & kConst)) || (slot.storage == Storage::StaticField && (slot.modifiers & kPublic));
   if (openSlot && p_.use(slot.type).has(kPointer) && !(slot.modifiers & kConst)) entity.openings.push_back("its slot can be replaced from outside");
   const Guarantees& g = p_.guarantees(f);
   auto has = [&](std::string_view hook) {
-    return std::any_of(p_.types[entity.type].methods.begin(), p_.types[entity.type].methods.end(), [&](FunctionIndex m) { return p_.text(p_.functions[m].name) == hook; });
+    return std::any_of(p_.types[type].methods.begin(), p_.types[type].methods.end(), [&](FunctionIndex m) { return p_.text(p_.functions[m].name) == hook; });
   };
-  bool single = entity.kind == EntityKind::Singleton && p_.types[entity.type].form == TypeForm::Class;
+  bool single = entity.kind == EntityKind::Singleton && p_.types[type].form == TypeForm::Class;
   if (single && g.clonesByDefault.holds && !has(g.cloneHook)) entity.openings.push_back("it can be cloned");
   if (single && !g.revivableBase.empty() && !has(g.reviveHook))
-    for (const Base& base : p_.types[entity.type].bases)
+    for (const Base& base : p_.types[type].bases)
       if (lastPart(p_.text(p_.use(base.use).name)) == g.revivableBase) entity.openings.push_back("it can be made again from stored bytes");
-  if (single && !hasOpenConstructor(p_, entity.type) && hasProtectedConstructor(entity.type)) entity.openings.push_back("a subclass can make another");
+  if (single && !hasOpenConstructor(p_, type) && hasProtectedConstructor(type)) entity.openings.push_back("a subclass can make another");
   if (isHandedASuccessor(entity.slot)) entity.openings.push_back("a function replaces it from outside");
   entity.enforced = entity.openings.empty() ? 1 : 0;
 }

@@ -282,6 +282,9 @@ bool Recogniser::isUntold(TypeUseId type) const {
 // What is put under a key tells where types do not: an object that is made or handed in, and no
 // class, text or number.
 bool Recogniser::keepsInstancesByKey(VariableIndex v) const {
+  // By their position things are found in an array or list, by no key.
+  uint32_t traits = traitsOf(v) | variableTraits(p_, v);
+  if ((p_.use(p_.variables[v].type).has(kArray) || (traits & kCollection)) && !(traits & kKeyedCollection)) return false;
   auto isInstance = [&](Place value) {
     const LoweredFile& file = p_.file(value);
     const Node& node = file[value.node];

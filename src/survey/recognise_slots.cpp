@@ -12,6 +12,7 @@ bool Recogniser::isSlot(VariableIndex v) const {
   const Variable& variable = p_.variables[v];
   if (variable.lives()) {
     if (variable.setOnObjects && isDefaultOfField(v)) return false;
+    if (variable.storage == Storage::StaticField && isOfPassingClass(variable.owner)) return false;
     if (!variable.definition.known() && variable.storage == Storage::Global) return !variable.declarations.empty() && (variable.modifiers & kExtern);
     // A template's static member without its class parameters filled in is still one slot a type.
     return variable.name != 0;
@@ -20,6 +21,15 @@ bool Recogniser::isSlot(VariableIndex v) const {
   // What each thread has for itself is shared by none.
   VariableIndex keeper = o_.keeperOf(v);
   return keeper == kNone || !((p_.variables[keeper].modifiers & kThreadLocal) || (traitsOf(keeper) & kPerThread));
+}
+
+// Is the class made anew whenever a function runs? What it keeps is no more shared than a local is.
+bool Recogniser::isOfPassingClass(TypeIndex type) const {
+  Place definition = type == kNone ? Place{} : p_.types[type].definition;
+  if (!definition.known() || !p_.guarantees(definition.file).classesMadeByCode.holds) return false;
+  Place around = p_.around(definition, Kind::Lambda);
+  if (around.node == kNoNode) around = p_.around(definition, Kind::Function);
+  return around.node != kNoNode && p_.node(around).detail != static_cast<uint8_t>(FunctionForm::Initialiser);
 }
 
 // A class-level value that each object begins with: code sets it on objects, never on the class.
@@ -263,6 +273,8 @@ Recogniser::OfSlot Recogniser::ofSlot(VariableIndex v) {
   if (classLike && type != kNone && !p_.types[type].definition.known() && p_.types[type].declarations.empty()) classLike = false;
   TypeIndex nameType = type;
   if (classLike && entity.creation.made != kNone && p_.types[entity.creation.made].bases.empty() && type == kNone) nameType = entity.creation.made;
+  // The interface that the slot is declared by is no class; the one that keeps itself there is.
+  if (classLike && type != kNone && p_.types[type].form == TypeForm::Interface && entity.creation.made != kNone && entity.creation.made == variable.owner) nameType = variable.owner;
   if (classLike && nameType != kNone) {
     const TypeDecl& decl = p_.types[nameType];
     entity.name = p_.text(decl.name);

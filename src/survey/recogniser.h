@@ -33,6 +33,7 @@ class Recogniser {
   // ----- which variables are slots at all: recognise_slots.cpp
   bool isSlot(VariableIndex v) const;
   bool isDefaultOfField(VariableIndex v) const;
+  bool isOfPassingClass(TypeIndex type) const;
   // The class of the object that it keeps; an array of such objects is none of them.
   // Where the declared type is none of the tree, the class that is made for it.
   TypeIndex classOf(VariableIndex v) const;

@@ -46,6 +46,8 @@ bool isOfItsPackage(const Program& program, TypeIndex type);
 bool runsWhenMade(const Program& program, TypeIndex type, FunctionIndex member);
 // Does a constructor of the class refuse a second object at run time?
 bool refusesSecond(const Program& program, TypeIndex type);
+// The class of the object: where the slot is declared by an interface, the one that is made for it.
+TypeIndex objectTypeOf(const Program& program, const Entity& entity);
 // "Class::function" or the file-level name around a consumer.
 std::string whereText(const Program& program, const Consumer& consumer);
 // The source-like text of a function for people: "ns::Class::name".

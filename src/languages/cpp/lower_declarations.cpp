@@ -507,7 +507,7 @@ void Lowerer::oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers&
     return;
   }
   if (!declarator.hasName) return;
-  if (declarator.isFunction && !hasValue && !looksLikeConstruction(specifiers, declarator.functionNode, place)) {
+  if (declarator.isFunction && !hasValue && !looksLikeConstruction(specifiers, declarator, place)) {
     Specifiers own = specifiers;
     for (size_t i = 0; i < siblings.size(); ++i) {
       if (siblings[i].tag == Tag::DefaultClause) own.modifiers |= kDefaulted | kDefinition;
@@ -543,13 +543,18 @@ void Lowerer::oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers&
   }
   typeRef(specifiers.type, specifiers.hasType, spanOf(whole), id, Role::Type, forType, specifiers.constObject);
   if (asConstruction) {
+    TSNode list = fieldOf(declarator.functionNode, grammar().parameters);
+    Children kids(*this, list);
+    if (declarator.pointer || declarator.reference) {  // Mast* Mast::mast(nullptr);
+      for (size_t i = 0; i < kids.size(); ++i)
+        if (kids[i].tag == Tag::ParameterDeclaration) return constructionArgument(kids[i].node, id, Role::Initialiser);
+      return;
+    }
     NodeId create = build_.add(id, Kind::Create, Role::Initialiser, spanOf(declarator.functionNode));
     build_[create].detail = static_cast<uint8_t>(CreateForm::Value);
     typeRef(specifiers.type, specifiers.hasType, spanOf(whole), create, Role::Type, Declarator{}, false);
-    TSNode list = fieldOf(declarator.functionNode, grammar().parameters);
-    Children kids(*this, list);
     for (size_t i = 0; i < kids.size(); ++i)
-      if (kids[i].tag == Tag::ParameterDeclaration) constructionArgument(kids[i].node, create);
+      if (kids[i].tag == Tag::ParameterDeclaration) constructionArgument(kids[i].node, create, Role::Argument);
     return;
   }
   if (hasValue) {
@@ -566,10 +571,12 @@ void Lowerer::oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers&
   }
 }
 
-bool Lowerer::looksLikeConstruction(const Specifiers& specifiers, TSNode functionNode, Place place) const {
+bool Lowerer::looksLikeConstruction(const Specifiers& specifiers, const Declarator& declarator, Place place) const {
   if (place == Place::ClassScope || !specifiers.hasType) return false;
-  TSNode list = fieldOf(functionNode, grammar().parameters);
+  TSNode list = fieldOf(declarator.functionNode, grammar().parameters);
   if (isNull(list)) return false;
+  // [class.mfct]: outside of its class a member function is only ever defined, so what is declared there is a variable.
+  bool member = place == Place::NamespaceScope && tagOf(declarator.nameNode) == Tag::Qualified && !isTemplate_ && textOfNode(specifiers.type) != "void";
   // [atomics.types.generic], [thread.mutex.class]: no function can return one by value.
   std::string_view type = textOfNode(specifiers.type);
   std::string_view plain = lastPart(type.substr(0, type.find('<')));
@@ -587,17 +594,22 @@ bool Lowerer::looksLikeConstruction(const Specifiers& specifiers, TSNode functio
     if (tagOf(first) != Tag::TypeIdentifier && tagOf(first) != Tag::Qualified) return false;
     bool called = parts == 2 && std::string_view(ts_node_type(ts_node_named_child(parameter, 1))) == "abstract_function_declarator";
     if (parts != 1 && !called) return false;
-    if (place != Place::FunctionBody && !stays && (called || !values_.count(std::string(textOfNode(first))))) return false;
+    bool value = values_.count(std::string(textOfNode(first))) || isNothing(textOfNode(first));
+    if (place != Place::FunctionBody && !stays && !member && (called || !value)) return false;
     any = true;
   }
   return any;
 }
 
-void Lowerer::constructionArgument(TSNode parameter, NodeId create) {
+void Lowerer::constructionArgument(TSNode parameter, NodeId create, Role role) {
   TSNode name = ts_node_named_child(parameter, 0);
   bool called = ts_node_named_child_count(parameter) == 2;
-  NodeId into = called ? build_.add(create, Kind::Call, Role::Argument, spanOf(parameter)) : create;
-  NodeId id = build_.add(into, Kind::Name, called ? Role::Callee : Role::Argument, spanOf(name));
+  if (!called && isNothing(textOfNode(name))) {
+    literal(name, create, role, LiteralForm::Null);
+    return;
+  }
+  NodeId into = called ? build_.add(create, Kind::Call, role, spanOf(parameter)) : create;
+  NodeId id = build_.add(into, Kind::Name, called ? Role::Callee : role, spanOf(name));
   build_.setName(id, plainName(name), begin(lastNameNode(name)));
   if (!called) return;
   // Its own parameters are arguments likewise: open(store(), slot).
@@ -606,7 +618,7 @@ void Lowerer::constructionArgument(TSNode parameter, NodeId create) {
   if (isNull(list) || tooDeep(list, into)) return;
   Children kids(*this, list);
   for (size_t i = 0; i < kids.size(); ++i)
-    if (kids[i].tag == Tag::ParameterDeclaration && ts_node_named_child_count(kids[i].node) > 0) constructionArgument(kids[i].node, into);
+    if (kids[i].tag == Tag::ParameterDeclaration && ts_node_named_child_count(kids[i].node) > 0) constructionArgument(kids[i].node, into, Role::Argument);
 }
 
 }  // namespace elmcart::cpp

@@ -178,9 +178,10 @@ class Lowerer {
   // `Foo foo(bar);` and `Foo foo(bars());` are grammatically function declarations; they are
   // so in fact only when the parameters are types. In a body nearly none is; elsewhere the type
   // or what was declared before tells.
-  bool looksLikeConstruction(const Specifiers& specifiers, TSNode functionNode, Place place) const;
+  bool looksLikeConstruction(const Specifiers& specifiers, const Declarator& declarator, Place place) const;
+  static bool isNothing(std::string_view word) { return word == "nullptr" || word == "NULL"; }
   // One parameter of such a declaration, as the argument that it is.
-  void constructionArgument(TSNode parameter, NodeId create);
+  void constructionArgument(TSNode parameter, NodeId create, Role role);
 
   // ----- statements: lower_statements.cpp
   void block(TSNode node, NodeId parent, Role role);

@@ -51,6 +51,7 @@ CollectionAct collectionAct(std::string_view member) {
 const Guarantees& javascriptGuarantees() {
   static const Guarantees kGuarantees = [] {
     Guarantees g;
+    g.classesMadeByCode = {true, "ECMAScript 15.7.14"};
     g.guardedLocalStatic = {true, "ECMA-262 9.7 (one agent runs one piece of code at a time)"};
     g.orderedAcrossFiles = {true, "ECMA-262 16.2.1.5 (a module is evaluated once, after those that it imports)"};
     g.textualOrder = {true, "ECMA-262 16.2.1.6, 15.7.14"};

@@ -9,6 +9,7 @@ namespace {
 
 // Sorted by name.
 constexpr auto kTypes = std::to_array<NamedBits>({
+    {"Array", kCollection},
     {"ArrayBlockingQueue", kCollection | kSafeToShare},
     {"ArrayDeque", kCollection},
     {"ArrayList", kCollection},

@@ -8,6 +8,8 @@ namespace {
 
 // Sorted by name.
 constexpr auto kTypes = std::to_array<NamedBits>({
+    {"Child", kMemberHandle},
+    {"Column", kMemberHandle},
     {"Condition", kConditionType},
     {"Dict", kCollection | kKeyedCollection},
     {"Event", kConditionType},
@@ -17,10 +19,12 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Optional", kOptionalType | kPointerLike},
     {"OrderedDict", kCollection | kKeyedCollection},
     {"PriorityQueue", kCollection | kSafeToShare},
+    {"Property", kMemberHandle},
     {"Queue", kCollection | kSafeToShare},
     {"RLock", kLockType},
     {"Semaphore", kLockType},
     {"Set", kCollection},
+    {"Signal", kMemberHandle},
     {"SimpleQueue", kCollection | kSafeToShare},
     {"Thread", kThreadType | kStartedByCall},
     {"Timer", kThreadType | kStartedByCall},
@@ -28,12 +32,16 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"WeakSet", kCollection},
     {"WeakValueDictionary", kCollection | kKeyedCollection},
     {"bytearray", kCollection},
+    {"cached_property", kMemberHandle},
     {"defaultdict", kCollection | kKeyedCollection},
     {"deque", kCollection},
     {"dict", kCollection | kKeyedCollection},
     {"frozenset", kTextType},
     {"list", kCollection},
     {"local", kPerThread},
+    {"pyqtProperty", kMemberHandle},
+    {"pyqtSignal", kMemberHandle},
+    {"relationship", kMemberHandle},
     {"set", kCollection},
     {"str", kTextType},
 });
@@ -83,6 +91,7 @@ const Guarantees& pythonGuarantees() {
     g.orderedAcrossFiles = {true, "Language Reference 5.4 (a module is run once, when it is first imported)"};
     g.textualOrder = {true, "Language Reference 4.1"};
     g.openConstructors = {true, "Language Reference 3.3.1"};
+    g.classesMadeByCode = {true, "Language reference 8.7"};
     g.collectionStepsAtomic = {true, "Library FAQ, What kinds of global value mutation are thread-safe?"};
     g.sharedMemoryThreads = {true, "Library Reference, threading"};
     static constexpr std::string_view kThreadBodies[] = {"run"};

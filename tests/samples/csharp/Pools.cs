@@ -40,3 +40,21 @@ namespace Pools
         public static void Add(Engine engine) { all.Add(engine); }  // finding: lifetime.grows-forever
     }
 }
+
+namespace Pools
+{
+    public interface IPlan { int Next(); }
+
+    // The one object of its class, which others know by what it can do.
+    public class TidePlan : IPlan  // entity: singleton TidePlan eager language
+    {
+        private static readonly IPlan plan = new TidePlan();
+        private int next;
+
+        public static IPlan Plan { get { return plan; } }
+
+        public TidePlan() { }  // finding: single.open-constructor
+
+        public int Next() { return ++next; }
+    }
+}

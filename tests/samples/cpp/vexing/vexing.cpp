@@ -35,6 +35,27 @@ int depth() {
 #endif
 }
 
+// A member that is defined with brackets is no function: outside of its class none is only declared.
+class Flare {  // entity: singleton Flare lazy none  // finding: single.copyable
+ public:
+  static Flare* flare();
+  void turn() { ++turns_; }
+
+ private:
+  Flare() = default;
+  static Flare* flare_;
+  static State lit_;
+  int turns_ = 0;
+};
+Flare* Flare::flare_(nullptr);
+State Flare::lit_(IDLE);  // entity: static-field lit_ eager language
+
+Flare* Flare::flare() {
+  if (!flare_) flare_ = new Flare();  // finding: thread.unguarded-creation
+  lit_ = BUSY;
+  return flare_;
+}
+
 // A table of such objects holds this one, which stays as it was made.
 class Factory {
  public:
