@@ -365,7 +365,7 @@ NodeId Lowerer::lambda(TSNode node, NodeId parent, Role role) {
       }
       if (reference) build_[capture].modifiers |= kReference;
       byReference = false;
-      if (kids[i].tag != Tag::Identifier && kids[i].tag != Tag::This && kids[i].tag != Tag::None) {
+      if (kids[i].tag != Tag::Identifier && kids[i].tag != Tag::This) {
         TSNode right = fieldOf(kids[i].node, g.right);
         if (isNull(right)) right = fieldOf(kids[i].node, g.value);
         if (!isNull(right)) expression(right, capture, Role::Initialiser);

@@ -206,10 +206,7 @@ void Lowerer::statementRangeFor(TSNode node, NodeId parent, Role role) {
 void Lowerer::statementSwitch(TSNode node, NodeId parent, Role role) {
   NodeId id = build_.add(parent, Kind::Switch, role, spanOf(node));
   TSNode test = fieldOf(node, grammar().condition);
-  if (!isNull(test)) {
-    TSNode value = fieldOf(test, grammar().value);
-    if (!isNull(value) && tagOf(value) != Tag::Declaration && tagOf(value) != Tag::None) expression(value, id, Role::Condition);
-  }
+  if (!isNull(test)) conditionClause(test, id);
   branch(fieldOf(node, grammar().body), id, Role::Body);
 }
 

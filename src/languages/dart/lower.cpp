@@ -610,7 +610,7 @@ class DartLowerer : public SharedLowerer {
       TSNode declared = childOfType(head, "local_variable_declaration");
       if (!isNull(declared)) visit(declared, id, Role::None);
       TSNode name = field(head, f_.name);
-      bool in = false, second = false;
+      bool in = false, second = !isNull(declared);  // whose own `;` is a part of it
       Nodes run;
       for (TSNode kid : all(head)) {
         bool token = !ts_node_is_named(kid);

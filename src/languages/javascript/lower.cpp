@@ -388,7 +388,9 @@ class ScriptLowerer : public ParkingScript {
   void declareNamed(std::string_view name, TSNode at, TSNode value, NodeId home, uint32_t bits, TSNode type = {}, int declaring = 0) {
     TSNode inner = value;
     while (is(inner, "parenthesized_expression")) inner = firstNamed(inner);
-    if (isFunction(inner) && (isPrototypeClass(name) || isConstructing(name, inner))) return prototypeClass(inner, home, name, begin(at));
+    TSNode made = inner;  // Book = exports.Book = function () { … }
+    while (is(made, "assignment_expression")) made = field(made, f_.right);
+    if (isFunction(made) && (isPrototypeClass(name) || isConstructing(name, made))) return prototypeClass(made, home, name, begin(at));
     auto assigned = assigned_.find(std::string(name));
     bool replaced = !(bits & kConst) && assigned != assigned_.end() && assigned->second > declaring;  // a variable that begins with a function
     if (!replaced && (is(inner, "arrow_function") || is(inner, "function_expression") || is(inner, "generator_function"))) {
@@ -534,6 +536,7 @@ class ScriptLowerer : public ParkingScript {
       // Taken apart: each name by itself, the value once.
       NodeId other = add(top ? moduleBody(child) : home, Kind::Other, Role::None, child);
       if (!isNull(value)) visit(value, other, Role::Operand);
+      patternDefaults(name, other);
       bool direct = !top && is(name, "object_pattern") && (is(value, "this") || is(value, "identifier"));
       patternTargets(name, [&](TSNode inner) {
         bool member = is(inner, "shorthand_property_identifier_pattern");
@@ -632,6 +635,7 @@ class ScriptLowerer : public ParkingScript {
     typeRef(field(node, f_.type), id, Role::Type);
     TSNode value = firstField(node, f_.value, f_.right);
     if (!isNull(value)) visit(value, id, Role::Initialiser);
+    if (parts) patternDefaults(name, id);
     if (hasToken(node, "?") && isNull(value)) add(id, Kind::Literal, Role::Initialiser, node);
   }
 
@@ -649,12 +653,22 @@ class ScriptLowerer : public ParkingScript {
     if (!is(left, "object_pattern") && !is(left, "array_pattern")) return false;
     NodeId other = add(parent, Kind::Other, role, node);
     visit(right, other, Role::Operand);
+    patternDefaults(left, other);
     patternTargets(left, [&](TSNode target) {
       NodeId id = add(other, Kind::Assign, Role::Operand, target);
       visit(target, id, Role::Target);
       add(id, Kind::Other, Role::Value, right);
     });
     return true;
+  }
+
+  // What a pattern gives a name where there is nothing for it: const { ships = count() } = harbour.
+  void patternDefaults(TSNode pattern, NodeId parent, int depth = 0) {
+    if (depth > 100) return;
+    if (is(pattern, "object_assignment_pattern") || is(pattern, "assignment_pattern"))
+      if (TSNode value = field(pattern, f_.right); !isNull(value)) visit(value, parent, Role::Operand);
+    for (TSNode part : named(pattern))
+      if (std::string_view(ts_node_type(part)).ends_with("pattern")) patternDefaults(part, parent, depth + 1);
   }
 
   // The names and members that a pattern gives values to.
@@ -727,6 +741,9 @@ class ScriptLowerer : public ParkingScript {
         build_[id].detail = static_cast<uint8_t>(TypeForm::Enum);
         build_[id].modifiers = kDefinition | kPublic;
         build_.setName(id, text(field(node, f_.name)), begin(field(node, f_.name)));
+        if (TSNode list = field(node, f_.body); !isNull(list))
+          for (TSNode member : named(list))  // values that are worked out when the file is loaded
+            if (TSNode value = field(member, f_.value); !isNull(value)) visit(value, functionDepth_ > 0 ? parent : moduleBody(node), Role::None);
         break;
       }
       case kNamespace: lowerNamespace(node, parent); break;

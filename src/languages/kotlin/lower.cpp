@@ -63,7 +63,8 @@ class KotlinLowerer : public SharedLowerer {
         continue;
       }
       TSNode getter = childOfType(kids[i], "getter"), setter = childOfType(kids[i], "setter");
-      for (size_t k = i + 1; k < kids.size() && k < i + 3; ++k) {
+      for (size_t k = i + 1; k < kids.size() && k < i + 6; ++k) {
+        if (g_.shapeOf(kids[k]) == Shape::Comment) continue;
         if (is(kids[k], "getter") && isNull(getter)) getter = kids[k];
         else if (is(kids[k], "setter") && isNull(setter)) setter = kids[k];
         else break;

@@ -81,7 +81,8 @@ void assignThroughCalls(std::string_view text, const std::vector<bool>& code, Re
       out.put(at + 2, '|');
       if (arguments) out.blank(arguments, argumentsEnd - arguments);
       // What begins with a bracket is no argument of the line before.
-      if (text[start] == '(' && line > 0 && !isBlank(text[line - 1 > 0 ? line - 2 : 0])) out.put(line - 1, ';');
+      char before = line > 1 ? text[line - 2] : '{';
+      if (text[start] == '(' && !isBlank(before) && before != '{') out.put(line - 1, ';');
     }
     line = end + 1;
   }
@@ -149,6 +150,19 @@ void dropObjectDelegates(std::string_view text, const std::vector<bool>& code, R
   }
 }
 
+// class Book(…) : T by other { … }: the grammar takes the class's body for an argument of what it delegates to, which is lost.
+void dropClassDelegates(std::string_view text, const std::vector<bool>& code, Rephrased& out) {
+  for (size_t by = text.find(" by "); by != std::string_view::npos; by = text.find(" by ", by + 1)) {
+    size_t end = by + 4;
+    while (end < text.size() && (isWordByte(text[end]) || text[end] == '.')) ++end;
+    size_t brace = text.find_first_not_of(' ', end);
+    // That of a property stands behind val or var, or `by lazy {`: on a line that declares one.
+    std::string_view before = lineBefore(text, by + 1);
+    bool property = before.find("val ") != std::string_view::npos || before.find("var ") != std::string_view::npos;
+    if (code[by] && brace != std::string_view::npos && text[brace] == '{' && end > by + 4 && !property && text.substr(by + 4, end - by - 4) != "lazy") out.blank(by, end - by);
+  }
+}
+
 }  // namespace
 
 Rephrased rephraseKotlin(std::string_view text) {
@@ -169,6 +183,7 @@ Rephrased rephraseKotlin(std::string_view text) {
   partLines(text, code, out);
   renameWords(text, code, out);
   dropObjectDelegates(text, code, out);
+  dropClassDelegates(text, code, out);
   return out;
 }
 

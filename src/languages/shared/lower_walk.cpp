@@ -170,7 +170,7 @@ void SharedLowerer::binary(TSNode node, NodeId parent, Role role) {
     visitChildren(node, id, Role::Operand);
     return;
   }
-  if (op == "=") {  // an assignment that the grammar was told as something else
+  if (trim(op) == "=") {  // an assignment that the grammar was told as something else, with the blank behind it
     NodeId id = add(parent, Kind::Assign, role, node);
     visit(left, id, Role::Target);
     visit(right, id, Role::Value);
@@ -326,20 +326,21 @@ void SharedLowerer::visitLoop(TSNode node, NodeId parent, Role role) {
   if (isNull(right)) right = field(node, f_.value);
   TSNode name = isNull(left) ? field(node, f_.name) : left;
   TSNode test = field(node, f_.condition);
-  if (!isNull(name) && !isNull(right)) {
-    NodeId over = id;
-    NodeId item = add(over, Kind::Variable, Role::None, name);
+  TSNode inner = field(node, f_.body), type = field(node, f_.type);
+  bool each = !isNull(name) && !isNull(right);
+  if (each) {
+    NodeId item = add(id, Kind::Variable, Role::None, name);
     build_.setName(item, text(name), begin(name));
-    typeRef(field(node, f_.type), item, Role::Type);
+    typeRef(type, item, Role::Type);
     visit(right, id, Role::Operand);
-  } else {
-    for (TSNode part : {field(node, f_.initializer), field(node, f_.update)})
-      if (!isNull(part)) visit(part, id, Role::None);
-    if (!isNull(test)) condition(test, id, Role::Condition);
-    if (isNull(field(node, f_.body)) ) visitChildren(node, id);
   }
-  TSNode inner = field(node, f_.body);
-  if (!isNull(inner)) visit(inner, id, Role::Body);
+  // What begins it and what ends each turn, in the order of the text; in some languages what runs when it has come to its end.
+  for (TSNode part : named(node)) {
+    auto is = [&](TSNode other) { return !isNull(other) && ts_node_eq(part, other); };
+    if (is(test)) condition(test, id, Role::Condition);
+    else if (is(inner)) visit(inner, id, Role::Body);
+    else if (!each || (!is(name) && !is(right) && !is(type))) visit(part, id, Role::None);
+  }
 }
 
 void SharedLowerer::visitTry(TSNode node, NodeId parent, Role role) {
@@ -476,7 +477,11 @@ void SharedLowerer::visitLambda(TSNode node, NodeId parent, Role role) {
     if (g_.shapeOf(list) == Shape::Name) parameter(list, id);
     else parameters(list, id);
   }
-  body(field(node, f_.body), id);
+  TSNode block = field(node, f_.body);
+  if (isNull(block))  // delegate(Ship ship) { … }: a child without a field
+    for (TSNode child : named(node))
+      if (g_.shapeOf(child) == Shape::Block) block = child;
+  body(block, id);
 }
 
 void SharedLowerer::visitNull(TSNode node, NodeId parent, Role role) {

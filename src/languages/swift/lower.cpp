@@ -17,7 +17,7 @@ enum Own : uint8_t { kImport, kType, kProtocol, kFunction, kInit, kDeinit, kProp
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"multiline_comment", Shape::Comment}, {"import_declaration", Shape::Own, kImport}, {"class_declaration", Shape::Own, kType}, {"protocol_declaration", Shape::Own, kProtocol}, {"class_body", Shape::Pass}, {"enum_class_body", Shape::Pass}, {"enum_entry", Shape::Skip}, {"typealias_declaration", Shape::Own, kAlias}, {"associatedtype_declaration", Shape::Skip},
     {"function_declaration", Shape::Own, kFunction}, {"protocol_function_declaration", Shape::Own, kFunction}, {"init_declaration", Shape::Own, kInit}, {"deinit_declaration", Shape::Own, kDeinit}, {"property_declaration", Shape::Own, kProperty}, {"protocol_property_declaration", Shape::Skip}, {"subscript_declaration", Shape::Own, kSubscript}, {"operator_declaration", Shape::Skip}, {"precedence_group_declaration", Shape::Skip},
-    {"statements", Shape::Block}, {"if_statement", Shape::Own, kIf}, {"guard_statement", Shape::Own, kGuardStmt}, {"for_statement", Shape::Own, kFor}, {"while_statement", Shape::Own, kWhile}, {"repeat_while_statement", Shape::Own, kWhile}, {"switch_statement", Shape::Switch}, {"switch_entry", Shape::Own, kSwitchEntry}, {"switch_pattern", Shape::Skip}, {"do_statement", Shape::Own, kDo}, {"catch_block", Shape::Own, kCatch}, {"control_transfer_statement", Shape::Own, kTransfer},
+    {"statements", Shape::Block}, {"if_statement", Shape::Own, kIf}, {"guard_statement", Shape::Own, kGuardStmt}, {"for_statement", Shape::Own, kFor}, {"while_statement", Shape::Own, kWhile}, {"repeat_while_statement", Shape::Own, kWhile}, {"switch_statement", Shape::Switch}, {"switch_entry", Shape::Own, kSwitchEntry}, {"switch_pattern", Shape::Skip}, {"where_keyword", Shape::Skip}, {"do_statement", Shape::Own, kDo}, {"catch_block", Shape::Own, kCatch}, {"control_transfer_statement", Shape::Own, kTransfer},
     {"assignment", Shape::Assign}, {"directly_assignable_expression", Shape::Paren}, {"call_expression", Shape::Own, kCall}, {"constructor_expression", Shape::Own, kCall}, {"navigation_expression", Shape::Own, kNavigation}, {"postfix_expression", Shape::Own, kPostfix}, {"prefix_expression", Shape::Unary}, {"try_expression", Shape::Own, kTryExpr}, {"await_expression", Shape::Await}, {"as_expression", Shape::Own, kCast}, {"check_expression", Shape::Other}, {"ternary_expression", Shape::Own, kTernary}, {"nil_coalescing_expression", Shape::Own, kNilCoalesce},
     {"equality_expression", Shape::Binary}, {"comparison_expression", Shape::Binary}, {"conjunction_expression", Shape::Binary}, {"disjunction_expression", Shape::Binary}, {"additive_expression", Shape::Own, kArithmetic}, {"multiplicative_expression", Shape::Own, kArithmetic}, {"infix_expression", Shape::Other}, {"range_expression", Shape::Other}, {"bitwise_operation", Shape::Other},
     {"lambda_literal", Shape::Own, kLambda}, {"simple_identifier", Shape::Name}, {"self_expression", Shape::Own, kSelf}, {"super_expression", Shape::This}, {"value_argument", Shape::Pass}, {"value_arguments", Shape::Pass}, {"value_argument_label", Shape::Skip}, {"tuple_expression", Shape::Paren}, {"dictionary_literal", Shape::Own, kDictionary}, {"array_literal", Shape::Own, kArrayLit},
@@ -331,11 +331,18 @@ class SwiftLowerer : public SharedLowerer {
       case kWhile: {
         NodeId id = add(parent, Kind::Loop, role, node);
         conditions(node, id, id);
+        if (is(node, "repeat_while_statement"))  // its condition has no field
+          if (NodeList kids = named(node); !kids.empty() && !is(kids.back(), "statements")) condition(kids.back(), id, Role::Condition);
         if (TSNode block = childOfType(node, "statements"); !isNull(block)) visit(block, id, Role::Body);
         break;
       }
       case kSwitchEntry: case kCatch: {
         NodeId id = add(parent, Kind::Block, role, node);
+        if (TSNode which = childOfType(node, "where_clause"); !isNull(which)) visitChildren(which, id);
+        for (bool where = false; TSNode child : named(node)) {  // or its keyword and condition as children
+          if (where) visit(child, id, Role::None);
+          where = is(child, "where_keyword");
+        }
         if (TSNode block = childOfType(node, "statements"); !isNull(block)) statements(block, id);
         break;
       }
@@ -488,6 +495,7 @@ class SwiftLowerer : public SharedLowerer {
       build_.setName(local, text(name), begin(name));
     }
     visit(over, id, Role::Operand);
+    if (TSNode which = childOfType(node, "where_clause"); !isNull(which)) visitChildren(which, id);
     if (TSNode block = childOfType(node, "statements"); !isNull(block)) visit(block, id, Role::Body);
   }
 
