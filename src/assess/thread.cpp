@@ -257,7 +257,9 @@ void checkWrongLock(const Subject& s, std::vector<Finding>& out) {
 void checkLockEveryAccess(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || e.creation.guard != GuardSort::Lock) continue;
+    // The lock is taken by whoever asks, in the function that makes it.
+    bool asks = std::any_of(e.accessPoints.begin(), e.accessPoints.end(), [&](const AccessPoint& one) { return one.function != kNone && one.function == e.creation.in; });
+    if (e.harmless || e.creation.guard != GuardSort::Lock || !asks) continue;
     std::vector<Evidence> loops;
     size_t sites = 0;
     for (const Consumer& c : e.consumers) {

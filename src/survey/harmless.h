@@ -25,6 +25,8 @@ class Harmless {
   bool setsAtStart(const Use& use) const;
   // Is it the code of a module, or of a class, that runs while that is loaded?
   bool isLoadingCode(FunctionIndex in) const;
+  // The same, or a private helper that only such code of its own file calls.
+  bool runsWhileLoading(FunctionIndex in, Place place) const { return isLoadingCode(in) || runsAtLoad(in, place, 0); }
 
  private:
   bool onlyReadAfterCreation(VariableIndex v) const;

@@ -275,7 +275,7 @@ bool Recogniser::createdByAssignment(Entity& entity) {
     trial.creation = here;
     findTests(trial, site.place);
     decideGuard(trial, site);
-    bool loading = harmless_.isLoadingCode(site.in) && p_.around(site.place, Kind::Lambda).node == kNoNode;
+    bool loading = harmless_.runsWhileLoading(site.in, site.place) && p_.around(site.place, Kind::Lambda).node == kNoNode;
     trial.creation.time = loading && !(p_.variables[v].modifiers & kThreadLocal) ? CreationTime::Eager : CreationTime::Lazy;
     // A module and a class are loaded once, under the language's guard.
     if (loading && trial.creation.guard == GuardSort::None) trial.creation.guard = GuardSort::Language;
