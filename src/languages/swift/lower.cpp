@@ -336,16 +336,7 @@ class SwiftLowerer : public SharedLowerer {
         if (TSNode block = childOfType(node, "statements"); !isNull(block)) visit(block, id, Role::Body);
         break;
       }
-      case kSwitchEntry: case kCatch: {
-        NodeId id = add(parent, Kind::Block, role, node);
-        if (TSNode which = childOfType(node, "where_clause"); !isNull(which)) visitChildren(which, id);
-        for (bool where = false; TSNode child : named(node)) {  // or its keyword and condition as children
-          if (where) visit(child, id, Role::None);
-          where = is(child, "where_keyword");
-        }
-        if (TSNode block = childOfType(node, "statements"); !isNull(block)) statements(block, id);
-        break;
-      }
+      case kSwitchEntry: case kCatch: lowerEntry(node, parent, role); break;
       case kDo: {
         NodeId id = add(parent, Kind::Try, role, node);
         for (TSNode child : named(node)) visit(child, id, is(child, "statements") ? Role::Body : Role::Handler);
@@ -484,6 +475,17 @@ class SwiftLowerer : public SharedLowerer {
     build_[negated].detail = static_cast<uint8_t>(LogicForm::Not);
     conditions(node, negated, parent);
     if (TSNode block = childOfType(node, "statements"); !isNull(block)) visit(block, id, Role::Then);
+  }
+
+  // A case of a switch, or a catch, with what else must hold for it.
+  void lowerEntry(TSNode node, NodeId parent, Role role) {
+    NodeId id = add(parent, Kind::Block, role, node);
+    if (TSNode which = childOfType(node, "where_clause"); !isNull(which)) visitChildren(which, id);
+    for (bool where = false; TSNode child : named(node)) {  // or its keyword and condition as children
+      if (where) visit(child, id, Role::None);
+      where = is(child, "where_keyword");
+    }
+    if (TSNode block = childOfType(node, "statements"); !isNull(block)) statements(block, id);
   }
 
   void lowerFor(TSNode node, NodeId parent, Role role) {
