@@ -82,7 +82,7 @@ void Threads::startFrom(Place argument, Place call, FunctionIndex in, Meeting ma
     return;
   }
   if (node.kind == Kind::Create) {
-    startObject(p_.classBehind(argument.file, p_.typeAt(argument)), argument, call, in, many);
+    startObject(typeMadeAt(argument), argument, call, in, many);
     for (NodeId c : children(file, argument.node))
       if (file[c].role == Role::Argument) startFrom({argument.file, c}, call, in, many);
     return;
@@ -112,7 +112,16 @@ void Threads::startFrom(Place argument, Place call, FunctionIndex in, Meeting ma
     addRoot(argument, call, in, many, kNone);
     return;
   }
-  startObject(p_.classBehind(argument.file, variable.type), argument, call, in, many);
+  bool made = value != kNoNode && p_.file(definition)[value].kind == Kind::Create;
+  startObject(made ? typeMadeAt({definition.file, value}) : p_.classBehind(argument.file, variable.type), argument, call, in, many);
+}
+
+// new Runnable() { … }: the class that is written there, where one is.
+TypeIndex Threads::typeMadeAt(Place create) const {
+  const LoweredFile& file = p_.file(create);
+  for (NodeId c : children(file, create.node))
+    if (Symbol own = p_.symbolAt({create.file, c}); file[c].kind == Kind::Type && own.is(Symbol::Sort::Type)) return own.index();
+  return p_.classBehind(create.file, p_.typeAt(create));
 }
 
 // Does a declaration or lambda say that it runs on the main thread?
@@ -688,24 +697,31 @@ bool Threads::isApart(Place place, const While& span) const {
   return place.node < span.begin.node && p_.around(place, Kind::Loop).node == kNoNode;
 }
 
-bool Threads::isApart(FunctionIndex function, const Whiles& whiles, int depth) const {
+bool Threads::isApart(FunctionIndex function, const Whiles& whiles, uint32_t root, int depth) const {
   std::vector<uint32_t> calls = productionCallsOf(function);
   if (calls.empty() || calls.size() > 20 || whiles.contains(function)) return false;
   return std::all_of(calls.begin(), calls.end(), [&](uint32_t c) {
     const CallSite& call = p_.calls[c];
-    if (rootAround(call.place) != kNone) return false;
+    uint32_t around = rootAround(call.place);
+    if (around != kNone) return around == root;
     auto span = whiles.find(call.in);
     if (span != whiles.end()) return isApart(call.place, span->second);
-    return call.in != kNone && depth < 3 && isApart(call.in, whiles, depth + 1);
+    if (call.in == kNone) return false;
+    // What the thread itself runs, and nobody else, is no other piece.
+    const Side& side = sides_[call.in];
+    if (side.outside == Outside::Nobody && side.roots[0] == root && side.roots[1] == kNone) return true;
+    return depth < 3 && isApart(call.in, whiles, root, depth + 1);
   });
 }
 
 bool Threads::isApart(const Piece& piece, uint32_t root) const {
-  if (piece.in == kNone || sides_[piece.in].roots[0] != kNone) return false;
+  if (piece.in == kNone) return false;
+  const std::array<uint32_t, 2>& own = sides_[piece.in].roots;
+  if (own[0] != kNone && (own[0] != root || own[1] != kNone)) return false;
   const Whiles& whiles = whilesOf(root);
   auto span = whiles.find(piece.in);
   if (span != whiles.end()) return piece.place.known() && rootAround(piece.place) == kNone && isApart(piece.place, span->second);
-  return isApart(piece.in, whiles, 0);
+  return isApart(piece.in, whiles, root, 0);
 }
 
 // One of the two is over, or not begun yet, whenever the other runs.

@@ -105,6 +105,7 @@ class Threads {
 
   void findRoots();
   void startFrom(Place argument, Place call, FunctionIndex in, Meeting many);
+  TypeIndex typeMadeAt(Place create) const;
   void startObject(TypeIndex type, Place place, Place call, FunctionIndex in, Meeting many);
   void addRoot(Place start, Place call, FunctionIndex in, Meeting many, FunctionIndex body);
   void findEnds();
@@ -139,7 +140,7 @@ class Threads {
   const Whiles& whilesOf(uint32_t root) const;
   void followCallers(FunctionIndex in, While span, int depth, Whiles& out) const;
   bool isApart(Place place, const While& span) const;
-  bool isApart(FunctionIndex function, const Whiles& whiles, int depth) const;
+  bool isApart(FunctionIndex function, const Whiles& whiles, uint32_t root, int depth) const;
   bool areApart(uint32_t a, uint32_t b) const;
   std::vector<uint32_t> productionCallsOf(FunctionIndex function) const;
   bool inTests(Place place) const { return testFile_[place.file]; }

@@ -125,11 +125,56 @@ const Case kUntold[] = {
     {"TwoThreads", "a.go", "package main\nfunc lift() {}\nfunc one() { lift() }\nfunc two() { lift() }\nfunc main() {\n\tgo one()\n\tgo two()\n}\n", "lift", "lift", Meeting::Certain},
 };
 
+// ----- more ways to start one, and what keeps two pieces of code apart
+
+const Case kMore[] = {
+    {"CppAsync", "a.cpp", "#include <future>\nvoid lift() {}\nint main() { auto f = std::async(std::launch::async, lift); lift(); f.get(); }", "lift", "lift", Meeting::Certain},
+    {"CppJthread", "a.cpp", "#include <thread>\nvoid lift() {}\nint main() { std::jthread t(lift); lift(); }", "lift", "lift", Meeting::Certain},
+    {"CppMember", "a.cpp", "#include <thread>\nstruct Crane { void lift() {} void go() { std::thread t(&Crane::lift, this); lift(); t.join(); } };\nint main() { Crane c; c.go(); }", "lift", "lift", Meeting::Certain},
+    {"CppPosix", "a.cpp", "#include <pthread.h>\nvoid* lift(void*) { return 0; }\nint main() { pthread_t t; pthread_create(&t, 0, lift, 0); lift(0); }", "lift", "lift", Meeting::Certain},
+    {"CppTwoLambdas", "a.cpp", "#include <thread>\nvoid lift() {}\nint main() { std::thread a([] { lift(); }); std::thread b([] { lift(); }); a.join(); b.join(); }", "lift", "lift", Meeting::Certain},
+    {"CppLambdaNotStarted", "a.cpp", "void lift() {}\nint main() { auto f = [] { lift(); }; f(); lift(); }", "lift", "lift", Meeting::Never},
+    {"JavaAnonymous", "A.java", "class A { static void lift() {} public static void main(String[] a) { new Thread(new Runnable() { public void run() { lift(); } }).start(); lift(); } }", "lift", "lift", Meeting::Certain},
+    {"JavaVirtual", "A.java", "class A { static void lift() {} public static void main(String[] a) { Thread.startVirtualThread(() -> lift()); lift(); } }", "lift", "lift", Meeting::Certain},
+    {"JavaTimer", "A.java", "import java.util.*; class A { static void lift() {} public static void main(String[] a) { new Timer().schedule(new TimerTask() { public void run() { lift(); } }, 1); lift(); } }", "lift", "lift", Meeting::Certain},
+    {"JavaFuture", "A.java", "import java.util.concurrent.*; class A { static void lift() {} public static void main(String[] a) { CompletableFuture.runAsync(() -> lift()); lift(); } }", "lift", "lift", Meeting::Certain},
+    {"JavaRunnableKept", "A.java", "class A implements Runnable { static void lift() {} public void run() { lift(); } public static void main(String[] a) { A one = new A(); new Thread(one).start(); lift(); } }", "lift", "lift", Meeting::Certain},
+    {"JavaInLoop", "A.java", "class A { static void lift() {} public static void main(String[] a) { for (int i = 0; i < 3; i++) new Thread(A::lift).start(); } }", "lift", "lift", Meeting::Certain},
+    {"JavaRunNotStarted", "A.java", "class A { static void lift() {} public static void main(String[] a) { Runnable r = () -> lift(); r.run(); lift(); } }", "lift", "lift", Meeting::Never},
+    {"KotlinCoroutine", "a.kt", "fun lift() {}\nfun main() { GlobalScope.launch { lift() }\n lift() }", "lift", "lift", Meeting::Certain},
+    {"KotlinRunnable", "a.kt", "class Work : Runnable { override fun run() { lift() } }\nfun lift() {}\nfun main() { Thread(Work()).start()\n lift() }", "lift", "lift", Meeting::Certain},
+    {"PythonPool", "a.py", "from concurrent.futures import ThreadPoolExecutor\ndef lift():\n    pass\ndef main():\n    with ThreadPoolExecutor() as pool:\n        pool.submit(lift)\n        lift()\nmain()\n", "lift", "lift", Meeting::Certain},
+    {"PythonTimer", "a.py", "import threading\ndef lift():\n    pass\ndef main():\n    t = threading.Timer(1, lift)\n    t.start()\n    lift()\nmain()\n", "lift", "lift", Meeting::Certain},
+    {"PythonLambda", "a.py", "import threading\ndef lift():\n    pass\nthreading.Thread(target=lambda: lift()).start()\nlift()\n", "lift", "lift", Meeting::Certain},
+    {"PythonJoined", "a.py", "import threading\ndef lift():\n    pass\ndef main():\n    t = threading.Thread(target=lift)\n    t.start()\n    t.join()\n    lift()\nmain()\n", "lift", "lift", Meeting::Never},
+    {"PythonNotStarted", "a.py", "def lift():\n    pass\ndef main():\n    work = lift\n    work()\n    lift()\nmain()\n", "lift", "lift", Meeting::Never},
+    {"GoMethod", "a.go", "package main\ntype Crane struct{}\nfunc (c *Crane) lift() {}\nfunc main() {\n\tc := &Crane{}\n\tgo c.lift()\n\tc.lift()\n}\n", "lift", "lift", Meeting::Certain},
+    {"GoInLoop", "a.go", "package main\nfunc lift() {}\nfunc main() {\n\tfor i := 0; i < 3; i++ {\n\t\tgo lift()\n\t}\n}\n", "lift", "lift", Meeting::Certain},
+    {"GoThroughACallee", "a.go", "package main\nfunc lift() {}\nfunc work() { lift() }\nfunc begin() { go work() }\nfunc main() {\n\tbegin()\n\tlift()\n}\n", "lift", "lift", Meeting::Certain},
+    {"GoDeferred", "a.go", "package main\nfunc lift() {}\nfunc main() {\n\tdefer lift()\n\tlift()\n}\n", "lift", "lift", Meeting::Never},
+    {"CsharpTaskRun", "A.cs", "using System.Threading.Tasks; class A { static void Lift() {} static void Main() { Task.Run(() => Lift()); Lift(); } }", "Lift", "Lift", Meeting::Certain},
+    {"CsharpDelegate", "A.cs", "using System.Threading; class A { static void Lift() {} static void Main() { new Thread(delegate() { Lift(); }).Start(); Lift(); } }", "Lift", "Lift", Meeting::Certain},
+    {"CsharpPool", "A.cs", "using System.Threading; class A { static void Lift() {} static void Main() { ThreadPool.QueueUserWorkItem(x => Lift()); Lift(); } }", "Lift", "Lift", Meeting::Certain},
+    {"CsharpParallel", "A.cs", "using System.Threading.Tasks; class A { static void Lift() {} static void Main() { Parallel.For(0, 3, i => Lift()); } }", "Lift", "Lift", Meeting::Certain},
+    {"SwiftThread", "a.swift", "import Foundation\nfunc lift() {}\n@main struct A { static func main() {\n Thread { lift() }.start()\n lift()\n} }\n", "lift", "lift", Meeting::Certain},
+    {"SwiftGlobalQueue", "a.swift", "import Foundation\nfunc lift() {}\n@main struct A { static func main() {\n DispatchQueue.global().async { lift() }\n lift()\n} }\n", "lift", "lift", Meeting::Certain},
+    {"ObjcDispatch", "a.m", "#import <Foundation/Foundation.h>\nvoid lift(void) {}\nint main(void) { dispatch_async(dispatch_get_global_queue(0, 0), ^{ lift(); }); lift(); return 0; }", "lift", "lift", Meeting::Certain},
+    {"ObjcMainQueue", "a.m", "#import <Foundation/Foundation.h>\nvoid lift(void) {}\nint main(void) { dispatch_async(dispatch_get_main_queue(), ^{ lift(); }); lift(); return 0; }", "lift", "lift", Meeting::Never},
+    {"DartIsolate", "a.dart", "import 'dart:isolate';\nvoid lift() {}\nvoid main() { Isolate.run(lift); lift(); }", "lift", "lift", Meeting::Never},
+    {"JavascriptTimer", "a.js", "function lift() {}\nsetTimeout(lift, 1);\nlift();\n", "lift", "lift", Meeting::Never},
+    {"PhpNoThreads", "a.php", "<?php\nfunction lift() {}\nlift();\n", "lift", "lift", Meeting::Never},
+    {"DifferentWork", "a.go", "package main\nfunc lift() {}\nfunc lower() {}\nfunc main() {\n\tgo lift()\n\tgo lower()\n}\n", "lift", "lower", Meeting::Certain},
+    {"OnlyTheEntry", "a.go", "package main\nfunc lift() {}\nfunc lower() {}\nfunc main() {\n\tgo lift()\n\tlower()\n}\n", "lower", "lower", Meeting::Never},
+    {"ThreadAndEntry", "a.go", "package main\nfunc lift() {}\nfunc lower() {}\nfunc main() {\n\tgo lift()\n\tlower()\n}\n", "lift", "lower", Meeting::Certain},
+    {"BeforeAndThread", "a.go", "package main\nfunc lift() {}\nfunc lower() {}\nfunc main() {\n\tlower()\n\tgo lift()\n}\n", "lift", "lower", Meeting::Never},
+};
+
 std::string nameOf(const testing::TestParamInfo<Case>& info) { return info.param.name; }
 
 INSTANTIATE_TEST_SUITE_P(Started, Meets, testing::ValuesIn(kStarted), nameOf);
 INSTANTIATE_TEST_SUITE_P(Apart, Meets, testing::ValuesIn(kApart), nameOf);
 INSTANTIATE_TEST_SUITE_P(Ordered, Meets, testing::ValuesIn(kOrdered), nameOf);
+INSTANTIATE_TEST_SUITE_P(More, Meets, testing::ValuesIn(kMore), nameOf);
 INSTANTIATE_TEST_SUITE_P(Untold, Meets, testing::ValuesIn(kUntold), nameOf);
 
 // ----- ways and order

@@ -139,6 +139,7 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"schedule", kRunsLater},
     {"scheduleAtFixedRate", kRunsLater},
     {"scheduleWithFixedDelay", kRunsLater},
+    {"startVirtualThread", kStartsThread | kRunsLater},
     {"submit", kRunsLater},
     {"supplyAsync", kRunsLater},
 });

@@ -103,6 +103,7 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"schedule", kRunsLater},
     {"scheduleAtFixedRate", kRunsLater},
     {"scheduleWithFixedDelay", kRunsLater},
+    {"startVirtualThread", kStartsThread | kRunsLater},
     {"submit", kRunsLater},
     {"thread", kStartsThread | kRunsLater},
     {"withContext", kSuspends},
