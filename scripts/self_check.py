@@ -48,7 +48,7 @@ def contradictions(survey, assess, folder):
             continue
         if not e["consumers"] and not e["accessPoints"] and not e.get("state"):
             say("is shared state that nobody uses and nobody can reach")
-        if e["creation"] != "elsewhere" and "created" not in e and e["kind"] not in ("static-holder", "singleton"):
+        if e["creation"] != "elsewhere" and "created" not in e and e["kind"] not in ("static-holder", "singleton", "registry"):
             say(f"its creation is {e['creation']}, but has no place")
         if e["enforced"] and e["openings"]:
             say(f"is enforced, but {e['openings'][0]}")

@@ -36,7 +36,11 @@ void Linker::addAlias(Place place, ScopeIndex scope, NameId name) {
 }
 
 Scope& Linker::addScope(ScopeIndex parent, NameId name) {
-  NameId qualified = name ? qualify(parent, name) : p_.scopes[parent].qualified;
+  // A module is called by its name without the ending that imports of it bear.
+  std::string_view text = p_.names.text(name);
+  bool ending = text.size() > 4 && (text.ends_with(".mjs") || text.ends_with(".cjs"));
+  NameId shown = ending ? p_.names.intern(text.substr(0, text.size() - 4)) : name;
+  NameId qualified = name ? qualify(parent, shown) : p_.scopes[parent].qualified;
   Scope& scope = p_.scopes.emplace_back();
   scope.parent = parent;
   scope.name = name;

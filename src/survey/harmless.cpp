@@ -192,7 +192,9 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   if (variable.modifiers & kConstant) return pointerToMutable ? "" : "a compile-time constant";
   // Of what type it is may not be told; what is done to it tells that it changes.
   bool told = !managed || use.name != 0 || !changedThrough(v);
-  if ((variable.modifiers & kConst) && told && !use.has(kPointer | kReference)) {
+  // What an array holds may change, though it is always the same array.
+  bool elementsChange = managed && use.has(kArray) && (changedThrough(v) || isToldToChange(v));
+  if ((variable.modifiers & kConst) && told && !elementsChange && !use.has(kPointer | kReference)) {
     if (type != kNone && use.decl != kNone && constancy_.hasMutableField(type)) return "";
     if (type != kNone && use.decl == kNone) {
       // const unique_ptr<T>: the pointer is fixed, what it points to is not.
