@@ -12,13 +12,13 @@ using namespace elmcart;
 
 namespace {
 
-Program programOf(const char* file, const std::string& source) {
+Program programOfText(const char* file, const std::string& source) {
   Linking linking(".", 1, 0, 1);
   linking.add(lowerText(file, source));
   return linking.finish();
 }
 
-FunctionIndex named(const Program& p, std::string_view name) {
+FunctionIndex functionNamed(const Program& p, std::string_view name) {
   for (FunctionIndex i = 0; i < p.functions.size(); ++i)
     if (p.text(p.functions[i].name) == name) return i;
   return kNone;
@@ -36,8 +36,8 @@ struct EndCase {
 class End : public testing::TestWithParam<EndCase> {};
 
 TEST_P(End, AsStated) {
-  Program p = programOf(GetParam().file, GetParam().source);
-  FunctionIndex f = named(p, "f");
+  Program p = programOfText(GetParam().file, GetParam().source);
+  FunctionIndex f = functionNamed(p, "f");
   ASSERT_NE(f, kNone);
   EXPECT_EQ(static_cast<int>(reachesEnd(p, f)), static_cast<int>(GetParam().reached));
 }
@@ -81,7 +81,7 @@ struct KnownCase {
 class KnownAt : public testing::TestWithParam<KnownCase> {};
 
 TEST_P(KnownAt, AsStated) {
-  Program p = programOf(GetParam().file, GetParam().source);
+  Program p = programOfText(GetParam().file, GetParam().source);
   std::string told;
   const LoweredFile& file = p.files[0];
   for (NodeId n = 1; n < file.nodes.size(); ++n) {

@@ -11,13 +11,13 @@ using namespace elmcart;
 
 namespace {
 
-struct Text {
+struct Forms {
   const char* name;
   const char* file;
   const char* source;  // calls have names of the form c1, c2 …
 };
 
-std::set<std::string> wanted(const std::string& text) {
+std::set<std::string> callsWritten(const std::string& text) {
   std::set<std::string> out;
   for (size_t at = text.find('c'); at != std::string::npos; at = text.find('c', at + 1)) {
     size_t end = at + 1;
@@ -28,7 +28,7 @@ std::set<std::string> wanted(const std::string& text) {
   return out;
 }
 
-class EveryCall : public testing::TestWithParam<Text> {};
+class EveryCall : public testing::TestWithParam<Forms> {};
 
 TEST_P(EveryCall, IsRead) {
   LoweredFile file = lowerText(GetParam().file, GetParam().source);
@@ -36,10 +36,10 @@ TEST_P(EveryCall, IsRead) {
   std::set<std::string> found;
   for (NodeId n = 1; n < file.nodes.size(); ++n)
     if (file[n].role == Role::Callee) found.insert(std::string(file.name(n)));
-  for (const std::string& name : wanted(GetParam().source)) EXPECT_TRUE(found.count(name)) << name << "\n" << printTree(file);
+  for (const std::string& name : callsWritten(GetParam().source)) EXPECT_TRUE(found.count(name)) << name << "\n" << printTree(file);
 }
 
-const Text kTexts[] = {
+const Forms kForms[] = {
     {"CppLoops", "a.cpp", "void f() { for (int i = c1(), n = c2(); c3(); c4()) c5(); do { c6(); } while (c7()); while (auto x = c8()) c9(); for (auto x : c10()) c11(); }"},
     {"CppBranches", "a.cpp", "void f() { if (auto x = c1(); c2()) c3(); else c4(); switch (auto y = c5(); y) { case 1: c6(); break; default: c7(); } try { c8(); } catch (...) { c9(); } }"},
     {"CppExpressions", "a.cpp", "int f() { auto g = [x = c1()] { return c2(); }; int a[] = {c3(), c4()}; return c5() ? c6() : c7() + -c8(); }"},
@@ -67,6 +67,6 @@ const Text kTexts[] = {
     {"DartStatements", "a.dart", "void f() { for (var i = c1(), n = c2(); c3(); c4()) { c5(); } for (var x in c6()) { c7(); } do { c8(); } while (c9()); switch (c10()) { case 1: c11(); break; default: c12(); } try { c13(); } on E catch (e) { c14(); } finally { c15(); } var g = () => c16(); }"},
 };
 
-INSTANTIATE_TEST_SUITE_P(Languages, EveryCall, testing::ValuesIn(kTexts), [](const testing::TestParamInfo<Text>& info) { return std::string(info.param.name); });
+INSTANTIATE_TEST_SUITE_P(Languages, EveryCall, testing::ValuesIn(kForms), [](const testing::TestParamInfo<Forms>& info) { return std::string(info.param.name); });
 
 }  // namespace
