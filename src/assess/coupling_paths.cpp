@@ -92,7 +92,7 @@ void checkTieCycle(const Subject& s, std::vector<Finding>& out) {
 namespace {
 
 // The local variable that holds what is made there.
-Symbol localHolding(const Program& p, const Creation& creation) {
+VariableIndex localHolding(const Program& p, const Creation& creation) {
   Place up = p.parent(creation.place);
   VariableIndex v = creation.asVariable;
   if (v == kNone) {
@@ -100,7 +100,7 @@ Symbol localHolding(const Program& p, const Creation& creation) {
     Symbol into = target == kNoNode ? Symbol{} : p.symbolAt({up.file, target});
     if (into.is(Symbol::Sort::Variable)) v = into.index();
   }
-  return v != kNone && p.variables[v].storage == Storage::Local ? Symbol(Symbol::Sort::Variable, v) : Symbol{};
+  return v != kNone && p.variables[v].storage == Storage::Local ? v : kNone;
 }
 
 // Is the object handed to others: returned, thrown, stored or passed on?
@@ -129,10 +129,6 @@ bool isService(const Subject& s, TypeIndex type, Place* why, std::string* what) 
   return false;
 }
 
-}  // namespace
-
-namespace {
-
 // Is it made from what is written there, so that no caller and no field says which file, host or the like is meant?
 bool isMadeFromConstants(const Program& p, Place creation) {
   const LoweredFile& file = p.file(creation);
@@ -159,8 +155,8 @@ void findMadeInMethods(const Subject& s, std::vector<Collaborator>& out) {
     if (fn.owner == kNone || fn.form != FunctionForm::Function || fn.isStaticMember() || isCalledMain(p, creation.in) || p.derivesFrom(creation.type, fn.owner) || p.types[creation.type].parent == p.types[fn.owner].scope) continue;
     if (s.isSingleton(creation.type) || s.isSingleton(fn.owner)) continue;
     if (!isMadeFromConstants(p, creation.place)) continue;
-    Symbol local = localHolding(p, creation);
-    if (!local.known() || leavesItsFunction(p, local.index())) continue;
+    VariableIndex local = localHolding(p, creation);
+    if (local == kNone || leavesItsFunction(p, local)) continue;
     auto [weights, fresh] = weightOf.try_emplace(creation.type);
     if (fresh) weights->second = weightsOfCreation(p, creation.type, creation.constructor);
     if (weights->second.empty()) continue;

@@ -185,7 +185,7 @@ std::vector<Registration> registrationsIn(const Subject& s) {
       if (r.subscriber != kNone) finish(r, kNoNode);
     }
   }
-  std::stable_sort(out.begin(), out.end(), [](const Registration& a, const Registration& b) { return std::make_pair(a.place.file, a.place.node) < std::make_pair(b.place.file, b.place.node); });
+  std::stable_sort(out.begin(), out.end(), [](const Registration& a, const Registration& b) { return before(a.place, b.place); });
   return out;
 }
 

@@ -80,8 +80,8 @@ class Linker {
   Symbol followAlias(Symbol symbol, FileIndex f) const;
   Symbol aliasTarget(Symbol symbol, FileIndex f) const;
   // A module by the end of its path: imports name paths from a folder that is not told.
-  Symbol moduleAsWritten(std::string_view target, FileIndex f) const;
   Symbol moduleNamed(std::string_view target, FileIndex f) const;
+  Symbol moduleAsWritten(std::string_view target, FileIndex f) const;
   void indexModules();
   void forgetAliases() { aliasStates_.clear(); }
   bool visible(Symbol symbol, FileIndex f) const;

@@ -96,14 +96,17 @@ bool Harmless::changedThrough(VariableIndex v) const {
   return false;
 }
 
+// Is the object at the place told to take something in, or to give it away, by a name that collections have for that?
+bool Harmless::isToldThere(Place object) const {
+  Place member = p_.parent(object);
+  if (p_.node(member).kind != Kind::Member || p_.node(object).role != Role::Receiver) return false;
+  CollectionAct act = p_.guarantees(member.file).collectionAct(p_.nameOf(member));
+  return act == CollectionAct::Add || act == CollectionAct::Remove || act == CollectionAct::Change;
+}
+
 // Is the object that it keeps changed by what else holds it, or by whoever it is handed out to?
 bool Harmless::changedByOthers(VariableIndex v) const {
-  auto adds = [&](Place object) {
-    Place member = p_.parent(object);
-    if (p_.node(member).kind != Kind::Member || p_.node(object).role != Role::Receiver || p_.node(p_.parent(member)).kind != Kind::Call) return false;
-    CollectionAct act = p_.guarantees(member.file).collectionAct(p_.nameOf(member));
-    return act == CollectionAct::Add || act == CollectionAct::Remove || act == CollectionAct::Change;
-  };
+  auto adds = [&](Place object) { return isToldThere(object) && p_.node(p_.parent(p_.parent(object))).kind == Kind::Call; };
   // object.member = value
   auto setsMember = [&](Place object) {
     Place member = p_.parent(object), assign = p_.parent(member);
@@ -123,15 +126,10 @@ bool Harmless::changedByOthers(VariableIndex v) const {
   return false;
 }
 
-// Is it told to take something in, or to give it away, by a name that collections have for that?
 bool Harmless::isToldToChange(VariableIndex v) const {
   auto uses = p_.usesOfVariable[v];
   return std::any_of(uses.begin(), uses.end(), [&](uint32_t u) {
-    const Use& use = p_.uses[u];
-    Place member = p_.parent(use.place);
-    if (use.access != Access::Call || setsAtStart(use) || p_.node(member).kind != Kind::Member || p_.node(use.place).role != Role::Receiver) return false;
-    CollectionAct act = p_.guarantees(member.file).collectionAct(p_.nameOf(member));
-    return act == CollectionAct::Add || act == CollectionAct::Remove || act == CollectionAct::Change;
+    return p_.uses[u].access == Access::Call && !setsAtStart(p_.uses[u]) && isToldThere(p_.uses[u].place);
   });
 }
 

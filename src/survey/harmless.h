@@ -53,6 +53,7 @@ class Harmless {
   // Is what the slot refers to changed by anybody, as far as its own uses tell?
   bool changedThrough(VariableIndex v) const;
   bool isToldToChange(VariableIndex v) const;
+  bool isToldThere(Place object) const;
   bool changedByOthers(VariableIndex v) const;
   // Is all that is done to the object, once its class or file is loaded, to call
   // methods that do not change it?

@@ -594,7 +594,7 @@ bool Lowerer::looksLikeConstruction(const Specifiers& specifiers, const Declarat
     if (tagOf(first) != Tag::TypeIdentifier && tagOf(first) != Tag::Qualified) return false;
     bool called = parts == 2 && std::string_view(ts_node_type(ts_node_named_child(parameter, 1))) == "abstract_function_declarator";
     if (parts != 1 && !called) return false;
-    bool value = values_.count(std::string(textOfNode(first))) || isNothing(textOfNode(first));
+    bool value = values_.count(std::string(textOfNode(first))) || isNullLiteral(first, text_);
     if (place != Place::FunctionBody && !stays && !member && (called || !value)) return false;
     any = true;
   }
@@ -604,7 +604,7 @@ bool Lowerer::looksLikeConstruction(const Specifiers& specifiers, const Declarat
 void Lowerer::constructionArgument(TSNode parameter, NodeId create, Role role) {
   TSNode name = ts_node_named_child(parameter, 0);
   bool called = ts_node_named_child_count(parameter) == 2;
-  if (!called && isNothing(textOfNode(name))) {
+  if (!called && isNullLiteral(name, text_)) {
     literal(name, create, role, LiteralForm::Null);
     return;
   }

@@ -179,7 +179,6 @@ class Lowerer {
   // so in fact only when the parameters are types. In a body nearly none is; elsewhere the type
   // or what was declared before tells.
   bool looksLikeConstruction(const Specifiers& specifiers, const Declarator& declarator, Place place) const;
-  static bool isNothing(std::string_view word) { return word == "nullptr" || word == "NULL"; }
   // One parameter of such a declaration, as the argument that it is.
   void constructionArgument(TSNode parameter, NodeId create, Role role);
 

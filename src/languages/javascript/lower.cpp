@@ -388,8 +388,7 @@ class ScriptLowerer : public ParkingScript {
   void declareNamed(std::string_view name, TSNode at, TSNode value, NodeId home, uint32_t bits, TSNode type = {}, int declaring = 0) {
     TSNode inner = value;
     while (is(inner, "parenthesized_expression")) inner = firstNamed(inner);
-    TSNode made = inner;  // Book = exports.Book = function () { … }
-    while (is(made, "assignment_expression")) made = field(made, f_.right);
+    TSNode made = lastAssigned(inner);  // Book = exports.Book = function () { … }
     if (isFunction(made) && (isPrototypeClass(name) || isConstructing(name, made))) return prototypeClass(made, home, name, begin(at));
     auto assigned = assigned_.find(std::string(name));
     bool replaced = !(bits & kConst) && assigned != assigned_.end() && assigned->second > declaring;  // a variable that begins with a function
