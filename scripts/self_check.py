@@ -32,7 +32,8 @@ def contradictions(survey, assess, folder):
     found = []
     findings = {}
     for finding in assess.get("findings", []):
-        findings.setdefault(finding.get("entity"), set()).add(finding["check"])
+        if "members" not in finding:  # what it says of the object's members, it does not say of the slot
+            findings.setdefault(finding.get("entity"), set()).add(finding["check"])
     for e in survey["entities"]:
         where = f"{e['file']}:{e['line']} {e['id']}"
         say = lambda text: found.append(f"{where}: {text}")

@@ -53,6 +53,7 @@ struct Finding {
   Sureness sureness = Sureness::Certain;
   Risk risk;
   std::string message;
+  std::vector<std::string> members;  // of the object, when it is about them and not about the slot
   std::vector<Evidence> evidence;
   Advice advice = Advice::Inject;
   std::vector<std::string> reasonsFor;

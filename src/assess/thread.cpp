@@ -368,6 +368,7 @@ Finding partsMadeTwice(const Subject& s, size_t i, MadeTwice made) {
   f.evidence.push_back({f.place, "thread 1: makes one and stores it in " + name});
   f.evidence.push_back({f.place, "thread 2: makes a second one and overwrites " + name + "; what thread 1 wrote to the first is lost"});
   f.advice = Advice::Synchronize;
+  f.members = std::move(made.names);
   return f;
 }
 
@@ -434,6 +435,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
     f.message = stateNames(e, names) + (names.size() == 1 ? " is" : " are") + " written while another thread can use " + (names.size() == 1 ? "it" : "them") + ", and no lock protects " + (names.size() == 1 ? "it." : "them.");
     f.evidence = std::move(evidence);
     f.advice = Advice::Synchronize;
+    if (names.front() != e.name) f.members = std::move(names);
     out.push_back(std::move(f));
   }
 }

@@ -88,6 +88,7 @@ Json assessJson(const Analysis& a, bool withAccepted) {
     row["sureness"] = surenessText(f.sureness);
     row["message"] = f.message;
     row["evidence"] = evidence;
+    if (!f.members.empty()) row["members"] = f.members;
     row["advice"] = adviceText(f.advice);
     row["fingerprint"] = f.fingerprint;
     row["for"] = f.reasonsFor;
