@@ -22,7 +22,8 @@ bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
   uint32_t traits = variableTraits(s.program, field.variable);
   if (traits & (kAtomicType | kThreadType | kLockType | kConditionType | kOnceFlagType | kPerThread | kLazyType)) return false;
   // The slot of an instance that is made on first use is told of by the checks of its creation.
-  if (e.creation.time != CreationTime::Lazy) return true;
+  // Emptied again under the same lock, it is state like any other.
+  if (e.creation.time != CreationTime::Lazy || e.creation.guard == GuardSort::Lock) return true;
   return field.variable != e.slot || e.type == kNone || s.program.classBehind(e.place.file, variable.type) == kNone;
 }
 

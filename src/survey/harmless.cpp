@@ -42,7 +42,6 @@ bool Harmless::setsAtStart(const Use& use) const {
   return own && value && runsOnce(use.in, use.place);
 }
 
-// Under a once flag, itself or the function that it stands in.
 bool Harmless::runsOnce(FunctionIndex in, Place place) const {
   if (p_.around(place, Kind::Once).node != kNoNode) return true;
   if (in == kNone || p_.callsOfFunction[in].empty()) return false;

@@ -28,13 +28,15 @@ class Harmless {
   // The same, or a private helper that only such code of its own file calls.
   bool runsWhileLoading(FunctionIndex in, Place place) const { return isLoadingCode(in) || runsAtLoad(in, place, 0); }
 
+  // Under a once flag, itself or the function that it stands in.
+  bool runsOnce(FunctionIndex in, Place place) const;
+
  private:
   bool onlyReadAfterCreation(VariableIndex v) const;
   bool isReadOnlyCall(const Use& use) const;
   // In code that runs while a class or file is loaded.
   bool inInitialiser(const Use& use) const;
   bool runsAtLoad(FunctionIndex in, Place place, int depth) const;
-  bool runsOnce(FunctionIndex in, Place place) const;
   bool isOpenToChange(VariableIndex v) const;
   bool isCopied(VariableIndex v) const;
   bool isRecordOfData(VariableIndex v, TypeIndex type) const;

@@ -163,8 +163,8 @@ void Recogniser::findState(Entity& entity) {
   }
   // Several objects of the class are none of them.
   if (p_.use(p_.variables[entity.slot].type).has(kArray)) entity.state.push_back({entity.slot, true, {}});
-  // Which object it is can change too, where it is not made on first use.
-  if (entity.slot != kNone && entity.creation.time != CreationTime::Lazy && isReplaced(entity)) entity.state.push_back({entity.slot, true, {}});
+  // Which object it is can change too, where it is not made on first use for good.
+  if (entity.slot != kNone && (entity.creation.time != CreationTime::Lazy || entity.creation.guard == GuardSort::Lock) && isReplaced(entity)) entity.state.push_back({entity.slot, true, {}});
   // Behind an interface or a base stands the class that is made for it.
   TypeIndex made = entity.creation.made;
   bool derived = made != kNone && made != entity.type && (p_.types[entity.type].form == TypeForm::Interface || p_.derivesFrom(made, entity.type));

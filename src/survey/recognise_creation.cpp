@@ -11,6 +11,8 @@ namespace elmcart {
 
 bool Recogniser::testsSlot(Place test, VariableIndex v) const {
   const LoweredFile& file = p_.file(test);
+  // if (!slot): the value itself, as true or not.
+  if (file[test.node].kind == Kind::Name || file[test.node].kind == Kind::Member) return p_.symbolAt(test).is(Symbol::Sort::Variable) && p_.symbolAt(test).index() == v;
   if (file[test.node].kind == Kind::NullTest || file[test.node].kind == Kind::Compare) {
     for (NodeId c : children(file, test.node)) {
       Place operand{test.file, c};
@@ -126,6 +128,10 @@ bool Recogniser::readCreation(Place value, CreationFacts& facts, int depth) cons
     return true;
   }
   if (node.kind == Kind::Lambda) return false;
+  if (node.kind == Kind::Assign) {  // slot = result = new T()
+    NodeId given = file.child(value.node, Role::Value);
+    return given != kNoNode && readCreation({value.file, given}, facts);
+  }
   if (node.kind == Kind::Await) {
     for (NodeId c : children(file, value.node)) {
       if (readCreation({value.file, c}, facts)) return true;
@@ -180,6 +186,8 @@ bool Recogniser::startsEmpty(VariableIndex v) const {
     return classOf(v) != kNone && (given == kNoNode || file[given].is(Kind::Literal, LiteralForm::Null));
   }
   if (initial != kNoNode) return file[initial].is(Kind::Literal, LiteralForm::Null);
+  // A variable of any type holds nothing until it is given something.
+  if (isUnset(v) && p_.language(home.file).infersTypes) return true;
   const TypeUse& use = p_.use(variable.type);
   // Go, The zero value: that of an interface or a map is nil.
   bool nil = p_.language(home.file).dotted && ((use.decl != kNone && p_.types[use.decl].form == TypeForm::Interface) || (traitsOf(v) & kKeyedCollection));
@@ -191,10 +199,15 @@ bool Recogniser::isWorkedOut(Place value) const {
   switch (file[value.node].kind) {
     case Kind::Call: case Kind::Await: return o_.of(value) == kNone;
     case Kind::Create: case Kind::Collection: case Kind::Index: case Kind::Lambda: return true;
+    case Kind::Compare: case Kind::NullTest: case Kind::Logic: return true;
     case Kind::Literal: return !file[value.node].is(Kind::Literal, LiteralForm::Null);
     case Kind::Cast: {
       NodeId operand = file.child(value.node, Role::Operand);
       return operand != kNoNode && isWorkedOut({value.file, operand});
+    }
+    case Kind::Assign: {
+      NodeId given = file.child(value.node, Role::Value);
+      return given != kNoNode && isWorkedOut({value.file, given});
     }
     case Kind::Conditional: {
       for (NodeId c : children(file, value.node))
@@ -207,7 +220,12 @@ bool Recogniser::isWorkedOut(Place value) const {
       if (!symbol.is(Symbol::Sort::Variable) || p_.variables[symbol.index()].storage != Storage::Local) return false;
       Place definition = p_.variables[symbol.index()].definition;
       NodeId initial = definition.known() ? p_.file(definition).child(definition.node, Role::Initialiser) : kNoNode;
-      return initial != kNoNode && p_.file(definition)[initial].kind != Kind::Name && isWorkedOut({definition.file, initial});
+      auto isMade = [&](Place from) { return from.node != kNoNode && p_.node(from).kind != Kind::Name && isWorkedOut(from); };
+      if (initial != kNoNode) return isMade({definition.file, initial});
+      return std::any_of(p_.usesOfVariable[symbol.index()].begin(), p_.usesOfVariable[symbol.index()].end(), [&](uint32_t u) {
+        const Use& use = p_.uses[u];
+        return use.access == Access::Write && !use.inMember && isMade({use.place.file, p_.assignedAt(use.place)});
+      });
     }
     case Kind::Member: return p_.language(value.file).dotted && !p_.symbolAt(value).known();
     default: return false;
@@ -232,25 +250,59 @@ bool Recogniser::createdByDefinition(Entity& entity, bool byValue) {
       if (p_.file(definition)[c].role == Role::Argument) readCreation({definition.file, c}, initialFacts);
     creates = initialFacts.made != kNone || (p_.language(definition.file).dotted && initialFacts.place.known());
   }
-  bool worked = initial != kNoNode && p_.language(definition.file).dotted && !startsEmpty(v) && isWorkedOut({definition.file, initial});
+  // Arithmetic of any kind is there from the start, too.
+  bool worked = initial != kNoNode && p_.language(definition.file).dotted && !startsEmpty(v) && (p_.file(definition)[initial].kind == Kind::Other || isWorkedOut({definition.file, initial}));
   if (!creates && !worked && (!byValue || startsEmpty(v))) return false;
-  if (startsFalse(v)) {  // until it is given what it is for
+  // Until it is given what it is for; nothing was given to it where it is declared, and it is filled under a once flag.
+  if (startsFalse(v) || initial == kNoNode) {
     Entity later = entity;
-    if (createdByAssignment(later)) return false;
+    if (createdByAssignment(later) && (initial != kNoNode || later.creation.guard == GuardSort::Once)) return false;
   }
   facts = initialFacts;
   if (!facts.place.known()) facts.place = worked ? Place{definition.file, initial} : definition;
   if (facts.made == kNone) facts.made = entity.type;
-  // A number or text is there from the beginning.
-  bool constant = entity.type == kNone && initial != kNoNode && p_.file(definition)[initial].kind == Kind::Literal;
+  // A number or text is there from the beginning, and where the values of statics are constant expressions, so is a collection.
+  bool constant = entity.type == kNone && initial != kNoNode && (p_.file(definition)[initial].kind == Kind::Literal || (p_.file(definition)[initial].kind == Kind::Collection && variable.storage == Storage::FunctionStatic && p_.language(definition.file).infersTypes));
   facts.time = variable.storage == Storage::FunctionStatic && !constant ? CreationTime::Lazy : CreationTime::Eager;
   facts.in = variable.function;
+  // What stands in the language's table of globals, and the fields of functions, begin where they are given their value.
+  Place around = variable.storage == Storage::FunctionStatic || p_.node(definition).kind == Kind::Variable ? Place{} : p_.around(definition, Kind::Function);
+  if (Symbol in = around.known() && around.node != kNoNode ? p_.symbolAt(around) : Symbol{}; in.is(Symbol::Sort::Function) && !harmless_.runsWhileLoading(in.index(), definition)) {
+    facts.time = CreationTime::Lazy;
+    facts.in = in.index();
+  }
   if ((traits & kLazyType) || (variable.form != VariableForm::Plain && !constant) || isNestedHolder(variable, entity.type)) facts.time = CreationTime::Lazy;
   // A thread's own copy needs no guard against other threads.
   facts.guard = variable.modifiers & kThreadLocal ? GuardSort::Language
                 : variable.storage == Storage::FunctionStatic ? (g.guardedLocalStatic.holds ? GuardSort::Language : GuardSort::None)
                 : variable.form == VariableForm::LazyUnguarded ? GuardSort::None : GuardSort::Language;
+  if (facts.time == CreationTime::Lazy && !g.sharedMemoryThreads.holds) facts.guard = GuardSort::SingleThreaded;
   return true;
+}
+
+// setBook(new Book()) in loading code, or for a thread's own slot: made where the setter is called.
+bool Recogniser::createdForSetter(const Use& site, CreationFacts& out) const {
+  NodeId value = p_.assignedAt(site.place);
+  if (site.inMember || site.throughPointer || site.in == kNone || value == kNoNode) return false;
+  Symbol given = p_.symbolAt({site.place.file, value});
+  const std::vector<VariableIndex>& parameters = p_.functions[site.in].parameters;
+  auto at = given.is(Symbol::Sort::Variable) ? std::find(parameters.begin(), parameters.end(), given.index()) : parameters.end();
+  if (at == parameters.end()) return false;
+  for (uint32_t c : p_.callsOfFunction[site.in]) {
+    const CallSite& call = p_.calls[c];
+    bool own = p_.variables[site.variable].modifiers & kThreadLocal;
+    if (!own && (!harmless_.runsWhileLoading(call.in, call.place) || p_.around(call.place, Kind::Lambda).node != kNoNode)) continue;
+    auto position = at - parameters.begin();
+    for (NodeId argument : children(p_.file(call.place), call.place.node)) {
+      if (p_.file(call.place)[argument].role != Role::Argument || position-- > 0) continue;
+      if (readCreation({call.place.file, argument}, out)) {
+        out.in = call.in;
+        return true;
+      }
+      break;
+    }
+  }
+  return false;
 }
 
 bool Recogniser::createdByAssignment(Entity& entity) {
@@ -259,35 +311,48 @@ bool Recogniser::createdByAssignment(Entity& entity) {
   for (uint32_t u : p_.usesOfVariable[v]) {
     const Use& site = p_.uses[u];
     if (site.access != Access::Write && site.access != Access::Update) continue;
+    // What is added to what is there makes nothing: an event's subscriber, one more element.
+    Place assign = p_.parent(site.place);
+    if (p_.node(assign).kind == Kind::Assign && site.access == Access::Update) continue;
     CreationFacts here;
-    bool creates = creationAt(site, here);
+    bool forSetter = createdForSetter(site, here);
+    bool creates = forSetter || creationAt(site, here);
     if (!creates) {
       // Worked out by code that is not in the tree, or that makes no object.
       NodeId value = p_.assignedAt(site.place);
       if (site.inMember || site.throughPointer || value == kNoNode || !isWorkedOut({site.place.file, value})) continue;
-      if (!startsEmpty(v) && (!startsFalse(v) || p_.file(site.place)[value].kind == Kind::Literal)) continue;
+      if (startsFalse(v) ? p_.file(site.place)[value].kind == Kind::Literal : !startsEmpty(v) && !(isUnset(v) && harmless_.runsOnce(site.in, site.place))) continue;
       here.place = {site.place.file, value};
-    } else if (entity.type == kNone && !startsEmpty(v) && !startsFalse(v)) {
+    } else if (entity.type == kNone && !startsEmpty(v) && !startsFalse(v) && !(isUnset(v) && harmless_.runsOnce(site.in, site.place))) {
       continue;  // what it holds at first is replaced
     }
-    here.in = site.in;
+    if (!forSetter) here.in = site.in;
+    Place at = forSetter ? here.place : site.place;
     Entity trial = entity;
     trial.creation = here;
-    findTests(trial, site.place);
+    findTests(trial, at);
     decideGuard(trial, site);
-    bool loading = harmless_.runsWhileLoading(site.in, site.place) && p_.around(site.place, Kind::Lambda).node == kNoNode;
+    bool loading = harmless_.runsWhileLoading(here.in, at) && p_.around(at, Kind::Lambda).node == kNoNode;
     trial.creation.time = loading && !(p_.variables[v].modifiers & kThreadLocal) ? CreationTime::Eager : CreationTime::Lazy;
     // A module and a class are loaded once, under the language's guard.
     if (loading && trial.creation.guard == GuardSort::None) trial.creation.guard = GuardSort::Language;
     // What production code makes goes before what a test makes, an object before another value, and
     // of several the one behind a test is the lazy one.
     bool tested = trial.creation.innerTest.known() || trial.creation.outerTest.known() || (trial.creation.guard != GuardSort::None && trial.creation.guard != GuardSort::SingleThreaded);
+    // A value that is put there again and again is none that was waited for.
+    if (!creates && !tested && startsFalse(v)) continue;
     int rank = (isInTests(site.place) ? 0 : 4) + (creates ? 2 : 0) + (tested ? 1 : 0);
     if (rank <= best) continue;
     best = rank;
     entity.creation = trial.creation;
   }
   return best >= 0;
+}
+
+// Declared without a value.
+bool Recogniser::isUnset(VariableIndex v) const {
+  Place home = p_.variables[v].home();
+  return p_.node(home).kind == Kind::Variable && p_.file(home).child(home.node, Role::Initialiser) == kNoNode;
 }
 
 // false, or a text without a character, where the value is to be put.
@@ -340,6 +405,7 @@ void Recogniser::findCreation(Entity& entity) {
   bool byValue = !use.has(kPointer | kReference) && !(traits & (kOwningPointer | kPointerLike | kOptionalType)) && !((traits & kAtomicType) && entity.type != kNone);
   bool made = variable.lives() && createdByDefinition(entity, byValue);
   made = made || createdByAssignment(entity) || createdByItself(entity);
+  if (!made && !p_.guarantees(variable.home().file).sharedMemoryThreads.holds) facts.guard = GuardSort::SingleThreaded;
   if (!variable.lives()) createdWithKeeper(entity);
   if (made && facts.constructor == kNone && facts.made != kNone) {
     for (uint32_t c : p_.creationsOfType[facts.made])
@@ -349,11 +415,15 @@ void Recogniser::findCreation(Entity& entity) {
   }
 }
 
-// A class inside the class, for its instance alone: loaded when the instance is asked for.
+// A class inside the class, for its instance alone or for one value of another class: loaded when that is asked for.
 bool Recogniser::isNestedHolder(const Variable& slot, TypeIndex type) const {
-  if (slot.storage != Storage::StaticField || type == kNone || slot.owner == type || !p_.language(slot.declarations.front().file).dotted) return false;
-  ScopeIndex around = p_.types[slot.owner].parent;
-  return around != kNone && p_.scopes[around].type == type;
+  if (slot.storage != Storage::StaticField || slot.owner == kNone || slot.owner == type || !p_.language(slot.declarations.front().file).dotted) return false;
+  const TypeDecl& holder = p_.types[slot.owner];
+  ScopeIndex around = holder.parent;
+  if (around == kNone || p_.scopes[around].type == kNone) return false;
+  if (type != kNone && p_.scopes[around].type == type) return true;
+  auto isCode = [&](FunctionIndex m) { return p_.functions[m].form == FunctionForm::Function || p_.functions[m].form == FunctionForm::Constructor; };
+  return (holder.modifiers & kPrivate) && holder.statics.size() == 1 && holder.fields.empty() && std::none_of(holder.methods.begin(), holder.methods.end(), isCode);
 }
 
 // The class and all that derive from it.
@@ -432,7 +502,7 @@ void Recogniser::decideGuard(Entity& entity, const Use& site) {
   }
   // While its class is loaded, once and under the language's guard.
   const Guarantees& promises = p_.guarantees(site.place.file);
-  bool loading = harmless_.isLoadingCode(site.in) && promises.guardedLocalStatic.holds && promises.orderedAcrossFiles.holds;
+  bool loading = harmless_.isLoadingCode(site.in) && p_.around(site.place, Kind::Lambda).node == kNoNode && promises.guardedLocalStatic.holds && promises.orderedAcrossFiles.holds;
   if ((p_.variables[entity.slot].modifiers & kThreadLocal) || loading) {
     facts.guard = GuardSort::Language;
     return;

@@ -377,7 +377,7 @@ bool Recogniser::isSetByConstructor(VariableIndex v, Kind to) const {
     const Use& use = p_.uses[u];
     if (use.access != Access::Write || use.in == kNone || p_.functions[use.in].form != FunctionForm::Constructor) return false;
     NodeId value = p_.assignedAt(use.place);
-    return value != kNoNode && p_.file(use.place)[value].kind == to;
+    return value != kNoNode && p_.file(use.place)[bareExpression(p_.file(use.place), value)].kind == to;
   });
 }
 

@@ -83,7 +83,7 @@ void Recogniser::indexStaticHolders() {
       bool holdsInstance = (p_.use(p_.variables[v].type).modifiers & kManaged) == kManaged && classOf(v) != kNone && (p_.variables[v].modifiers & kConst) && !isObject;
       // A value for each thread is a piece of state by itself.
       bool perThread = (traitsOf(v) & kPerThread) || (p_.variables[v].modifiers & kThreadLocal);
-      mutableState |= classOf(v) != t && !holdsInstance && !perThread && isMutableState(v);
+      mutableState |= classOf(v) != t && !holdsInstance && !perThread && !isNestedHolder(p_.variables[v], classOf(v)) && isMutableState(v);
     }
     for (VariableIndex v : decl.statics) onlyStatic &= isObject || !isInstanceTable(v);
     if (mutableState && onlyStatic) staticHolders_.insert(t);
@@ -135,9 +135,15 @@ Entity Recogniser::staticHolder(TypeIndex t) {
   entity.creation.guard = GuardSort::Language;
   if (decl.form == TypeForm::Object) entity.creation.weights = weightsOfCreation(p_, t, kNone);
   auto behind = fileState_.find(t);
+  auto isConstant = [&](VariableIndex v) {
+    Place home = p_.variables[v].home();
+    NodeId initial = p_.file(home).child(home.node, Role::Initialiser);
+    return initial == kNoNode || p_.file(home)[initial].kind == Kind::Literal;
+  };
   for (VariableIndex v : behind == fileState_.end() ? decl.statics : behind->second) {
     if (!isMutableState(v) || (traitsOf(v) & kPerThread) || (p_.variables[v].modifiers & kThreadLocal)) continue;
     entity.slots.push_back(v);
+    if (p_.variables[v].form != VariableForm::Plain && !isConstant(v)) entity.creation.time = CreationTime::Lazy;
     entity.state.push_back({v, true, {}});
     if (p_.variables[v].onlyIn == kNone && !(p_.variables[v].modifiers & (kPrivate | kProtected))) entity.accessPoints.push_back({AccessPoint::Sort::Slot, kNone, v, p_.variables[v].home(), std::string(p_.text(p_.variables[v].qualified))});
     for (uint32_t u : p_.usesOfVariable[v]) {

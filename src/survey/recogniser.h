@@ -82,6 +82,8 @@ class Recogniser {
   // Does it hold nothing at first?
   bool startsEmpty(VariableIndex v) const;
   bool startsFalse(VariableIndex v) const;
+  bool createdForSetter(const Use& site, CreationFacts& out) const;
+  bool isUnset(VariableIndex v) const;
   // Is what is assigned worked out there, and not handed over by others?
   bool isWorkedOut(Place value) const;
   // By its definition; false: it is not made there.
