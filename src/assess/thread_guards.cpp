@@ -92,6 +92,9 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     LockSet held = s.locks.at(use.place, use.in);
     if (held.empty() && stepsAtomic && !changesIt(use) && !isWalkedOver(p, use.place)) continue;
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
+    // Emptied in one step that all see, it is made again by who comes next.
+    NodeId put = held.empty() && volatilePublishes && use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
+    if (put != kNoNode && p.file(use.place)[put].is(Kind::Literal, LiteralForm::Null)) continue;
     // Under a lock of somebody else's, which is there for another reason.
     if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(p, lock, field.variable); })) continue;
     // An object of the library's that is made for threads looks after itself.

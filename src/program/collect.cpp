@@ -449,9 +449,11 @@ void Linker::joinPending() {
     const auto* known = home == kNone ? nullptr : entries(home, last);
     if (!known && p_.language(pending.place.file).dotted) {
       // An extension brings it: into its class, or into one that is not in the tree.
+      bool isElsewhere = home == kNone || p_.scopes[home].type == kNone;
       if (home == kNone) home = namespaceScope(pending.place.file, pending.scope, scopePart(written), false);
       renameLast(pending.place);
       collectVariable(pending.place.file, pending.place.node, home);
+      p_.variables.back().ofClassElsewhere = isElsewhere;
       continue;
     }
     if (!known) continue;

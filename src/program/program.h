@@ -139,6 +139,7 @@ struct Variable {
   Place definition;
   Places declarations;               // all, the definition included
   TypeUseId type = 0;
+  bool ofClassElsewhere = false;     // an extension's, of a class that is not in the tree
   bool setOnObjects = false;         // code assigns to it through objects, which makes a field of theirs and leaves it alone
 
   Place home() const { return definition.known() ? definition : declarations.front(); }

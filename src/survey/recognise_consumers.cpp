@@ -144,12 +144,12 @@ void Recogniser::sortConsumers(Entity& entity) const {
   entity.consumers.erase(std::unique(entity.consumers.begin(), entity.consumers.end(), [](const Consumer& a, const Consumer& b) { return a.place == b.place; }), entity.consumers.end());
 }
 
-// Does production code put another object into the slot?
+// Does production code put another object into the slot, or nothing, elsewhere than where it is made on first use?
 bool Recogniser::isReplaced(const Entity& entity) const {
   auto uses = p_.usesOfVariable[entity.slot];
   return std::any_of(uses.begin(), uses.end(), [&](uint32_t u) {
     const Use& use = p_.uses[u];
-    return use.access == Access::Write && !use.throughPointer && !use.inMember && use.in != kNone && use.place != entity.creation.place && !isInTests(use.place);
+    return use.access == Access::Write && !use.throughPointer && !use.inMember && use.in != kNone && use.place != entity.creation.place && (entity.creation.time != CreationTime::Lazy || use.in != entity.creation.in) && !isInTests(use.place);
   });
 }
 

@@ -150,7 +150,7 @@ bool Recogniser::readLocal(Place value, CreationFacts& facts) const {
   if (!symbol.is(Symbol::Sort::Variable) || p_.variables[symbol.index()].storage != Storage::Local) return false;
   auto makes = [&](FileIndex f, NodeId n) {
     while (n != kNoNode && p_.files[f][n].kind == Kind::Cast) n = p_.files[f].child(n, Role::Operand);
-    return n != kNoNode && p_.files[f][n].kind == Kind::Create;
+    return n != kNoNode && (p_.files[f][n].kind == Kind::Create || (p_.files[f][n].kind == Kind::Call && p_.symbolAt({f, n}).is(Symbol::Sort::Function)));
   };
   Place definition = p_.variables[symbol.index()].definition;
   NodeId initial = p_.file(definition).child(definition.node, Role::Initialiser);
@@ -276,7 +276,7 @@ bool Recogniser::createdByDefinition(Entity& entity, bool byValue) {
   facts.guard = variable.modifiers & kThreadLocal ? GuardSort::Language
                 : variable.storage == Storage::FunctionStatic ? (g.guardedLocalStatic.holds ? GuardSort::Language : GuardSort::None)
                 : variable.form == VariableForm::LazyUnguarded ? GuardSort::None : GuardSort::Language;
-  if (facts.time == CreationTime::Lazy && !g.sharedMemoryThreads.holds) facts.guard = GuardSort::SingleThreaded;
+  if (facts.time == CreationTime::Lazy && variable.form == VariableForm::Plain && !g.sharedMemoryThreads.holds) facts.guard = GuardSort::SingleThreaded;
   return true;
 }
 

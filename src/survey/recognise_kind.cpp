@@ -59,7 +59,7 @@ EntityKind Recogniser::decideKind(const Entity& entity) const {
     case Storage::StaticField: return EntityKind::StaticField;
     case Storage::FunctionStatic: return EntityKind::FunctionStatic;
     case Storage::Field: return EntityKind::SharedInstance;
-    default: return EntityKind::GlobalVariable;
+    default: return variable.ofClassElsewhere ? EntityKind::StaticField : EntityKind::GlobalVariable;
   }
 }
 
@@ -70,7 +70,7 @@ bool Recogniser::isReadyInstance(const Entity& entity) const {
   if (variable.storage != Storage::Global) return false;
   bool script = p_.language(variable.home().file).family == "script";
   bool told = !script || (variable.modifiers & kPublic);
-  bool madeHere = entity.creation.time == CreationTime::Eager || (script && entity.creation.time == CreationTime::Lazy && entity.creation.made != kNone);
+  bool madeHere = entity.creation.time == CreationTime::Eager || (entity.creation.time == CreationTime::Lazy && entity.creation.made != kNone);
   return (told && !(variable.modifiers & kPrivate)) || madeHere;
 }
 

@@ -1,7 +1,7 @@
 // The wrapper gives its module the object that the file hands out.
 (function (factory) {
   if (typeof exports !== 'undefined') factory(exports);
-  else factory((window.Piers = {}));  // entity: global-variable Piers lazy language
+  else factory((window.Piers = {}));  // entity: global-variable Piers lazy single-threaded
 })(function (Piers) {
   Piers.open = 0;  // entity: global-variable open eager language
   Piers.version = '1.2';  // harmless: version

@@ -16,7 +16,7 @@ class Mole {
 }
 
 extension UIView {
-    static var primed = false  // entity: global-variable primed eager language
+    static var primed = false  // entity: static-field primed eager language
     static func prime() {
         guard !primed else { return }
         primed = true
