@@ -173,7 +173,7 @@ bool putsItselfThere(const Program& p, const Entity& e, Place place) {
   return e.slot != kNone && std::any_of(p.usesOfVariable[e.slot].begin(), p.usesOfVariable[e.slot].end(), [&](uint32_t u) {
     const Use& use = p.uses[u];
     NodeId value = use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
-    return value != kNoNode && p.file(use.place)[value].kind == Kind::This && (use.place.file != place.file || use.place.node < place.node || p.around(place, Kind::Function).node != p.around(use.place, Kind::Function).node);
+    return value != kNoNode && p.file(use.place)[bareExpression(p.file(use.place), value)].kind == Kind::This && (use.place.file != place.file || use.place.node < place.node || p.around(place, Kind::Function).node != p.around(use.place, Kind::Function).node);
   });
 }
 
@@ -188,10 +188,10 @@ void checkReentrant(const Subject& s, std::vector<Finding>& out) {
     std::vector<Reached> reached = s.reaching.fromCreation(e, itself);
     // The creating expression may itself be a call of the access point; by way of another's access point it is a circle.
     std::erase_if(reached, [&](const Reached& r) {
+      // A constructor that has put the object there itself finds it.
+      if (putsItselfThere(p, e, r.chain.front().place)) return true;
       if (r.function == kNone) {
         // The slot is used, not only set or tested.
-        // A constructor that has put the object there itself finds it.
-        if (putsItselfThere(p, e, r.chain.front().place)) return true;
         Place up = p.parent(r.chain.back().place);
         return !(p.node(up).kind == Kind::Member && p.node(r.chain.back().place).role == Role::Receiver) || p.around(up, Kind::If).node != kNoNode || runsLater(p, r.chain);
       }

@@ -275,6 +275,8 @@ void checkSlotShared(const Subject& s, std::vector<Finding>& out) {
     // A file's slot, filled by a method of the class that it was called on.
     if (owner == kNone && e.creation.in != kNone && p.node(e.creation.place).has(kVirtual)) owner = p.functions[e.creation.in].owner;
     if (owner == kNone || p.types[owner].derived.empty()) continue;
+    // Each class that fills in the type parameter has a slot of its own.
+    if (p.use(p.variables[e.slot].type).parameter) continue;
     // Made of the class that is asked; or a subclass fills the slot with an object of its own.
     Place filled;
     if (!p.node(e.creation.place).has(kVirtual)) {

@@ -43,6 +43,7 @@ const Forms kForms[] = {
     {"CppLoops", "a.cpp", "void f() { for (int i = c1(), n = c2(); c3(); c4()) c5(); do { c6(); } while (c7()); while (auto x = c8()) c9(); for (auto x : c10()) c11(); }"},
     {"CppBranches", "a.cpp", "void f() { if (auto x = c1(); c2()) c3(); else c4(); switch (auto y = c5(); y) { case 1: c6(); break; default: c7(); } try { c8(); } catch (...) { c9(); } }"},
     {"CppExpressions", "a.cpp", "int f() { auto g = [x = c1()] { return c2(); }; int a[] = {c3(), c4()}; return c5() ? c6() : c7() + -c8(); }"},
+    {"CppMacros", "a.cpp", "void f() { slot = ALLOCATE(float, c1(), KIND);\n  other = ALLOCATE(int, c2(), KIND);\n\n  c3(); }"},
     {"JavaLoops", "A.java", "class A { void f() { for (Object e = c1(); c2(); c3()) { c4(); } for (int i = 0, n = c5(); i < n; i++) c6(); for (var x : c7()) c8(); do { c9(); } while (c10()); } }"},
     {"JavaBranches", "A.java", "class A { { c1(); } static { c2(); } void f() { switch (c3()) { case 1: c4(); default: c5(); } try (var r = c6()) { c7(); } catch (Error e) { c8(); } finally { c9(); } assert c10(); synchronized (c11()) { c12(); } } }"},
     {"JavaLambdas", "A.java", "class A { Runnable r = () -> c1(); Object f() { return new Object() { int x = c2(); void g() { c3(); } }; } int[] a = {c4()}; }"},

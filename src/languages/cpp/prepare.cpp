@@ -526,6 +526,7 @@ class Preparation {
         last_ = before;
         return;
       }
+      if (active_ && std::string_view("=(,?:!&|").find(before) != std::string_view::npos) nameTypesGiven(end);
       word(end);
       // What went leaves no trace.
       if (isBlank(out_.text[end - 1])) last_ = before;
@@ -634,6 +635,27 @@ class Preparation {
     std::string_view following = next < original_.size() && isWordStart(original_[next]) ? original_.substr(next, wordEnd(original_, next) - next) : std::string_view{};
     static constexpr std::string_view kBegins[] = {"class", "enum", "explicit", "friend", "private", "protected", "public", "signals", "static", "struct", "template", "typedef", "using", "virtual"};
     return std::find(std::begin(kBegins), std::end(kBegins), following) != std::end(kBegins);
+  }
+
+  // slot = ALLOCATE(float, count): only a macro can be given a type that is a keyword; its first letter is overwritten,
+  // which makes a name of it.
+  void nameTypesGiven(size_t end) {
+    static constexpr std::string_view kTypes[] = {"bool", "char", "double", "float", "int", "long", "short", "unsigned"};
+    std::string_view macro = original_.substr(at_, end - at_);
+    bool capitals = std::none_of(macro.begin(), macro.end(), [](char c) { return c >= 'a' && c <= 'z'; });
+    size_t open = capitals && end < original_.size() && original_[end] == '(' ? end : std::string_view::npos;
+    while (open != std::string_view::npos) {
+      size_t from = open + 1;
+      while (from < original_.size() && isBlank(original_[from])) ++from;
+      size_t stop = from;
+      while (stop < original_.size() && isWordByte(original_[stop])) ++stop;
+      size_t next = stop;
+      while (next < original_.size() && isBlank(original_[next])) ++next;
+      bool alone = next < original_.size() && (original_[next] == ',' || (original_[next] == ')' && original_[open] == ','));
+      if (!alone || std::find(std::begin(kTypes), std::end(kTypes), original_.substr(from, stop - from)) == std::end(kTypes)) return;
+      out_.text[from] = '_';
+      open = original_[next] == ',' ? next : std::string_view::npos;
+    }
   }
 
   // new Type*[n]: the grammar does not know this everywhere.
