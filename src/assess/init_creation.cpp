@@ -125,6 +125,9 @@ void checkStartCycle(const Subject& s, std::vector<Finding>& out) {
     for (Reached& reached : s.reaching.fromCreation(s.survey.entities[i], other)) {
       size_t target = reached.function != kNone ? s.entityOfAccessPoint[reached.function] : s.entityOfVariable[reached.variable];
       if (target == i || !isCreated(s.survey.entities[target]) || runsLater(p, reached.chain)) continue;
+      // Who only reads a slot that a function fills makes nothing.
+      bool onlyRead = reached.function == kNone && s.survey.entities[target].creation.time == CreationTime::Lazy && p.variables[reached.variable].form == VariableForm::Plain && p.variables[reached.variable].storage != Storage::FunctionStatic;
+      if (onlyRead) continue;
       needs[i].emplace(target, std::move(reached.chain));
     }
   }
