@@ -43,15 +43,23 @@ bool isDynamic(const Program& p, VariableIndex v) {
   return value != kNoNode && calls(value);
 }
 
-// JLS 15.28 and its like: literals and what is worked out of them.
-bool isOfLiterals(const LoweredFile& file, NodeId value) {
+// JLS 15.29 and its like: literals, a library's constants (Integer.MAX_VALUE) and what is worked out of them.
+bool isOfConstants(const Program& p, Place value) {
+  const LoweredFile& file = p.file(value);
+  auto isLibraryConstant = [&](NodeId n) {
+    std::string_view name = lastPart(file.name(n));
+    return file[n].kind == Kind::Member && !p.links[value.file].symbol[n].known() && !name.empty() && std::none_of(name.begin(), name.end(), [](char c) { return c >= 'a' && c <= 'z'; });
+  };
+  // The class that a library's constant stands in.
+  auto isItsClass = [&](NodeId n) { return file[n].kind == Kind::Name && file[n].role == Role::Receiver && isLibraryConstant(file.parents[n]); };
   auto isMore = [&](NodeId n) {
+    if (isLibraryConstant(n) || isItsClass(n)) return false;
     switch (file[n].kind) {
       case Kind::Name: case Kind::Member: case Kind::Call: case Kind::Create: case Kind::Index: case Kind::Lambda: case Kind::Await: case Kind::Assign: case Kind::Update: case Kind::This: case Kind::Collection: return true;
       default: return file[n].is(Kind::Literal, LiteralForm::Null);
     }
   };
-  return !isMore(value) && !anyNode(file, value, isMore);
+  return !isMore(value.node) && !anyNode(file, value.node, isMore);
 }
 
 // Does its value come from an initialiser that runs, in the order of the text,
@@ -63,7 +71,7 @@ bool runsInOrder(const Program& p, VariableIndex v) {
   if (variable.modifiers & kConstant) return false;
   const LoweredFile& file = p.file(variable.definition);
   NodeId value = file.child(variable.definition.node, Role::Initialiser);
-  if (value != kNoNode && (variable.modifiers & kConst) && !p.use(variable.type).has(kArray) && !p.language(variable.definition.file).infersTypes && isOfLiterals(file, value)) return false;
+  if (value != kNoNode && (variable.modifiers & kConst) && !p.use(variable.type).has(kArray) && !p.language(variable.definition.file).infersTypes && isOfConstants(p, {variable.definition.file, value})) return false;
   return value != kNoNode && file[value].kind != Kind::Lambda && !(file[value].kind == Kind::Literal && (variable.modifiers & kConst || file[value].detail == static_cast<uint8_t>(LiteralForm::Null)));
 }
 
@@ -155,7 +163,9 @@ void checkEagerHeavy(const Subject& s, std::vector<Finding>& out) {
     if (!isMadeOnce(e) || e.creation.time != CreationTime::Eager || e.creation.weights.empty()) continue;
     // What nothing else loads is a program of its own, and does at load what it is there for.
     if (s.program.guarantees(e.place.file).openConstructors.holds && !s.loadedByOthers[e.place.file]) continue;
-    Finding f = makeFinding(s, infoOf("init.eager-heavy"), i, Sureness::Certain);
+    // What is only done under a condition may never be done.
+    bool sometimes = std::all_of(e.creation.weights.begin(), e.creation.weights.end(), [&](const Weight& weight) { return s.program.around(weight.place, Kind::If).node != kNoNode; });
+    Finding f = makeFinding(s, infoOf("init.eager-heavy"), i, sometimes ? Sureness::Possible : Sureness::Certain);
     f.place = e.creation.place.known() ? e.creation.place : e.place;
     bool named = s.program.guarantees(e.place.file).staticsAtFirstUse.holds;
     f.message = e.shown + " is made " + (named ? "when its class is first used" : "at load") + ", and its constructor " + e.creation.weights.front().what + ": every program and test that loads it pays for that.";

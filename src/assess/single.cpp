@@ -129,7 +129,9 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
     if (entersItself && !madeTwiceInOne(s.program, sites)) continue;
     // A class that is made in many places was never meant to be one.
     if (sites.empty() || sites.size() > 5) continue;
-    Finding f = makeFinding(s, infoOf("single.second-creation"), i, production ? Sureness::Certain : Sureness::Possible);
+    // Who leaves the constructor open may mean one to share, and others beside it.
+    bool closed = !hasOpenConstructor(s.program, e.type);
+    Finding f = makeFinding(s, infoOf("single.second-creation"), i, production && closed ? Sureness::Certain : Sureness::Possible);
     f.place = sites.front().place;
     f.message = e.shown + " is meant to have one instance, but " + counted(sites.size(), "place makes", "places make") + " another" + (production ? "." : ", in tests only.");
     f.evidence.push_back({e.creation.place.known() ? e.creation.place : e.place, "the shared instance is made here"});
@@ -444,7 +446,8 @@ void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
       bool elsewhere = e.creation.in != accessPoint.function && form != FunctionForm::Initialiser && form != FunctionForm::Constructor && p.variables[e.slot].form == VariableForm::Plain && p.variables[e.slot].storage != Storage::FunctionStatic;
       bool empty = handed.slot.known() && elsewhere && !seesTo(p, accessPoint.function, e.slot);
       if ((!handed.nothing.known() && !empty) || handed.others) continue;
-      Finding f = makeFinding(s, infoOf("single.may-return-nothing"), i, handed.nothing.known() ? Sureness::Certain : Sureness::Likely);
+      // Most programs set such a slot first of all: whether all do, no text tells.
+      Finding f = makeFinding(s, infoOf("single.may-return-nothing"), i, handed.nothing.known() ? Sureness::Certain : Sureness::Possible);
       f.place = handed.nothing.known() ? handed.nothing : handed.slot;
       std::string what = functionName(p, accessPoint.function);
       if (handed.nothing.known()) {

@@ -198,19 +198,23 @@ void checkLockOfEachObject(const Subject& s, size_t i, std::vector<Finding>& out
     const Use* first = nullptr;
     std::vector<FunctionIndex> functions;
     LockSet held;
+    size_t free = 0;  // changes under no lock
     for (uint32_t u : p.usesOfVariable[field.variable]) {
       if (p.inOtherBranch(p.uses[u].place)) continue;
       const Use& use = p.uses[u];
-      if (use.access == Access::Read || use.access == Access::Bind || s.inTests(use.place) || isConstruction(p, use)) continue;
+      if (use.access == Access::Read || use.access == Access::Bind || s.inTests(use.place)) continue;
       if (use.access == Access::Call && !(traits & (kCollection | kKeyedCollection))) continue;
       LockSet locks = s.locks.at(use.place, use.in);
+      free += use.in != kNone && locks.empty();
+      if (isConstruction(p, use)) continue;
       // Of which object the lock is, an object's own method tells.
       if (use.in == kNone || p.functions[use.in].owner == kNone || p.functions[use.in].isStaticMember()) continue;
       if (locks.empty() || !std::all_of(locks.begin(), locks.end(), [&](LockId lock) { return isOfEachObject(s, lock); })) continue;
       if (!first) first = &use, held = locks;
       functions.push_back(use.in);
     }
-    if (!first) continue;
+    // Where as many change it under no lock at all, the lock is there for something else.
+    if (!first || free >= functions.size()) continue;
     std::vector<Evidence> way;
     std::optional<Sureness> sureness = sureByThreads(s, e, functions, &way);
     Finding f = makeFinding(s, infoOf("thread.wrong-lock"), i, sureness.value_or(Sureness::Possible));

@@ -28,17 +28,25 @@ bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
 }
 
 // May the lock be meant for the field: does it stand in its class or file?
-bool mayGuard(const Program& p, LockId lock, VariableIndex field) {
+bool mayGuard(const Subject& s, LockId lock, VariableIndex field) {
+  const Program& p = s.program;
   const Variable& variable = p.variables[field];
   FileIndex home = variable.declarations.front().file;
   switch (lock.sort) {
     case LockId::Sort::Variable: {
       const Variable& other = p.variables[lock.index];
+      // Each object's own lock guards nothing that all objects share: a check of its own.
+      if (other.storage == Storage::Field && variable.lives() && variable.owner == other.owner && !s.isSingleton(other.owner)) return false;
       return (variable.owner != kNone && other.owner == variable.owner) || other.declarations.front().file == home;
     }
     case LockId::Sort::Object: case LockId::Sort::Class: return lock.index == variable.owner || (p.types[lock.index].definition.known() && p.types[lock.index].definition.file == home);
     default: return true;
   }
+}
+
+// Does it stand for a library's member, and nobody calls it by its class? Which locks its callers hold is not known.
+bool isCalledByLibrary(const Program& p, FunctionIndex f) {
+  return f != kNone && (p.functions[f].modifiers & kOverride) && p.functions[f].owner != kNone && p.types[p.functions[f].owner].hasUnknownBase && p.callsOfFunction[f].empty();
 }
 
 // Does the place stand between calls of the variable's own members that take it as a lock and give it back?
@@ -90,13 +98,14 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if ((p.variables[field.variable].modifiers & kConst) && use.access == Access::Read && !use.inMember && !use.throughPointer && p.node(use.place).role == Role::Argument) continue;
     if (isTakenAround(p, use.place, field.variable)) return {};  // a lock of a type that is not told
     LockSet held = s.locks.at(use.place, use.in);
+    if (held.empty() && isCalledByLibrary(p, use.in)) continue;
     if (held.empty() && stepsAtomic && !changesIt(use) && !isWalkedOver(p, use.place)) continue;
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
     // Emptied in one step that all see, it is made again by who comes next.
     NodeId put = held.empty() && volatilePublishes && use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
     if (put != kNoNode && p.file(use.place)[put].is(Kind::Literal, LiteralForm::Null)) continue;
     // Under a lock of somebody else's, which is there for another reason.
-    if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(p, lock, field.variable); })) continue;
+    if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(s, lock, field.variable); })) continue;
     // An object of the library's that is made for threads looks after itself.
     bool change = changesIt(use) && (!asksObject(use) || (variableTraits(p, field.variable) & kNotSafeToShare) || p.use(p.variables[field.variable].type).decl != kNone);
     out.anyChange |= change;

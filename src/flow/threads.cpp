@@ -136,7 +136,18 @@ bool Threads::isMarkedMain(Place declared) const {
 
 void Threads::findOnMainThread() {
   std::vector<char> types(p_.types.size(), 0);
-  for (TypeIndex t = 0; t < p_.types.size(); ++t) types[t] = static_cast<char>(isMarkedMain(p_.types[t].definition));
+  for (TypeIndex t = 0; t < p_.types.size(); ++t) {
+    Place home = p_.types[t].definition;
+    if (!home.known()) continue;
+    std::span<const std::string_view> windows = p_.guarantees(home.file).mainThreadTypes;
+    bool window = !windows.empty() && p_.anyBase(t, [&](TypeIndex at, const Base*) {
+      return std::any_of(p_.types[at].bases.begin(), p_.types[at].bases.end(), [&](const Base& base) { return base.type == kNone && isAmong(windows, lastName(p_.text(p_.use(base.use).name))); });
+    });
+    // Locks in it tell that other threads come, too.
+    const LoweredFile& file = p_.file(home);
+    for (NodeId n = home.node; window && n < file.nodes.size() && file[n].span.begin < file[home.node].span.end; ++n) window = file[n].kind != Kind::Guard;
+    types[t] = static_cast<char>(window || isMarkedMain(home));
+  }
   onMain_.assign(p_.functions.size(), 0);
   for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
     const Function& fn = p_.functions[f];
@@ -164,6 +175,33 @@ bool Threads::handsToMainThread(Place call) const {
   return false;
 }
 
+// What is given there runs on the main thread: of a parameter, what the callers give for it; of a task
+// that was made of a parameter (new FutureTask<>(code)), the same.
+void Threads::handOnToMainThread(Place given, int depth) {
+  const LoweredFile& file = p_.file(given);
+  if (file[given.node].kind == Kind::Lambda && depth > 0) lambdas_.emplace_back(given, kMainThread);
+  Symbol symbol = file[given.node].kind == Kind::Name ? p_.symbolAt(given) : Symbol{};
+  if (!symbol.is(Symbol::Sort::Variable) || depth > 3) return;
+  const Variable& variable = p_.variables[symbol.index()];
+  if (variable.storage == Storage::Local && variable.definition.known()) {
+    const LoweredFile& home = p_.file(variable.definition);
+    NodeId made = home.child(variable.definition.node, Role::Initialiser);
+    if (made == kNoNode || home[made].kind != Kind::Create) return;
+    for (NodeId c : children(home, made))
+      if (home[c].role == Role::Argument) handOnToMainThread({variable.definition.file, c}, depth + 1);
+    return;
+  }
+  if (variable.storage != Storage::Parameter || variable.function == kNone) return;
+  const std::vector<VariableIndex>& parameters = p_.functions[variable.function].parameters;
+  auto position = std::find(parameters.begin(), parameters.end(), symbol.index()) - parameters.begin();
+  for (uint32_t c : p_.callsOfFunction[variable.function]) {
+    Place call = p_.calls[c].place;
+    auto left = position;
+    for (NodeId argument : children(p_.file(call), call.node))
+      if (p_.file(call)[argument].role == Role::Argument && left-- == 0) handOnToMainThread({call.file, argument}, depth + 1);
+  }
+}
+
 void Threads::findRoots() {
   for (const ForeignCall& site : p_.foreignCalls) {
     if (inTests(site.place) || p_.inOtherBranch(site.place)) continue;
@@ -171,7 +209,7 @@ void Threads::findRoots() {
     if (!g.sharedMemoryThreads.holds) continue;
     std::string_view name = p_.text(site.name);
     uint32_t calls = g.callTraits(name);
-    bool starts = (g.typeTraits(name) & kThreadType) || (calls & (kStartsThread | kRunsLater | kRunsForEach));
+    bool starts = (g.typeTraits(name) & (kThreadType | kGivenTasks)) == kThreadType || (calls & (kStartsThread | kRunsLater | kRunsForEach));
     const LoweredFile& file = p_.file(site.place);
     NodeId callee = file[site.place.node].kind == Kind::Call ? file.child(site.place.node, Role::Callee) : kNoNode;
     // threads.emplace_back(work): a collection of threads.
@@ -183,8 +221,10 @@ void Threads::findRoots() {
     bool byName = isAmong(g.mainThread, lastName(name));
     if (!starts && !byName) continue;
     if (byName || handsToMainThread(site.place)) {
-      for (NodeId c : children(file, site.place.node))
+      for (NodeId c : children(file, site.place.node)) {
         if (file[c].kind == Kind::Lambda) lambdas_.emplace_back(Place{site.place.file, c}, kMainThread);
+        handOnToMainThread({site.place.file, c}, 0);
+      }
       continue;
     }
     Meeting many = (calls & kRunsForEach) || p_.around(site.place, Kind::Loop).node != kNoNode ? Meeting::Certain : Meeting::Never;
@@ -660,6 +700,15 @@ bool Threads::surelyCalledBefore(FunctionIndex in, Place place, const absl::flat
   for (uint32_t c : p_.callsInFunction[in]) {
     const CallSite& call = p_.calls[c];
     if (call.place.file == place.file && call.place.node < place.node && wanted.count(call.callee) && isSurelyRun(call.place) && rootAround(call.place) == kNone) return true;
+  }
+  // What each constructor of the object does was done before.
+  const Function& fn = p_.functions[in];
+  bool ofObject = fn.owner != kNone && !fn.isStaticMember() && fn.form != FunctionForm::Constructor && fn.form != FunctionForm::Initialiser;
+  if (ofObject) {
+    size_t constructors = 0, callers = 0;
+    for (FunctionIndex m : p_.types[fn.owner].methods)
+      if (p_.functions[m].form == FunctionForm::Constructor) ++constructors, callers += wanted.count(m);
+    if (constructors > 0 && constructors == callers) return true;
   }
   std::vector<uint32_t> calls = depth < 5 ? productionCallsOf(in) : std::vector<uint32_t>();
   if (calls.empty() || calls.size() > 20) return false;

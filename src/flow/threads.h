@@ -117,6 +117,7 @@ class Threads {
   bool isKept(Place call) const;
   bool runsWithoutEnd(Place code) const;
   bool handsToMainThread(Place call) const;
+  void handOnToMainThread(Place given, int depth);
   bool isMarkedMain(Place declared) const;
   void findOnMainThread();
   void indexOverriders();

@@ -41,6 +41,7 @@ enum TypeTrait : uint32_t {
   kNotSafeToShare = 1u << 19, // looks like a constant, but keeps state between calls
   kKeepsState = 1u << 28,     // the same, and is safe to share
   kPerThread = 1u << 17,      // holds a value for each thread
+  kGivenTasks = 1u << 22,     // of a thread: what it runs it is given later, not when it is made
   kStartedByCall = 1u << 21,  // of a thread: it runs once its start() is called, not when it is made
   kMemberHandle = 1u << 20,   // reads and writes a member of whatever object it is given, or stands in a class for one of each object
 };
@@ -113,6 +114,7 @@ struct Guarantees {
   std::span<const std::string_view> joins = {};  // what waits for the end of threads: a method of theirs, or a function that takes them
   std::span<const std::string_view> assertsLock = {};  // calls that ask whether this thread holds a lock: their argument, or else their receiver
   std::span<const std::string_view> serialExecutors = {};  // what makes an executor or queue that runs its tasks one after the other
+  std::span<const std::string_view> mainThreadTypes = {};  // a library's windows and what stands in them: their members run on the main or event thread
   std::span<const std::string_view> mainThread = {};  // names of the queue, scope or dispatcher of the main thread, by which code is handed back to it, and marks of code that runs there
   std::span<const std::string_view> beginHooks = {};  // methods that fill an object read back from storage, beside constructors
   std::span<const std::string_view> endHooks = {};  // methods by which an object is told its end, beside a destructor

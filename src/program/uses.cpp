@@ -48,6 +48,11 @@ void classifyCallOn(const Program& p, Use& use, Place at, NodeId up, bool pointe
     use.access = name == "reset" || name == "swap" || name == "emplace" || name == "release" ? Access::Write : Access::Read;
     return;
   }
+  if ((traits & kTextType) && !(traits & kCollection) && p.language(at.file).dotted) {  // a text is a value: its members make others
+    use.access = Access::Read;
+    use.inMember = true;
+    return;
+  }
   CollectionAct act = p.guarantees(at.file).collectionAct(name);
   use.access = act == CollectionAct::Read ? Access::Read : act == CollectionAct::None ? Access::Call : Access::Write;
   use.inMember = true;

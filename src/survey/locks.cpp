@@ -52,7 +52,7 @@ std::string lockText(const Program& p, LockId lock) {
   return "";
 }
 
-Locks::Locks(const Program& program) : p_(program) {
+Locks::Locks(const Program& program, std::vector<bool> testFile) : p_(program), testFile_(std::move(testFile)) {
   // lock.isHeldByCurrentThread(), Thread.holdsLock(lock)
   for (const ForeignCall& call : p_.foreignCalls) {
     std::span<const std::string_view> names = p_.guarantees(call.place.file).assertsLock;
@@ -97,6 +97,7 @@ LockSet Locks::atEntry(FunctionIndex function) const {
 LockSet Locks::atEntry(FunctionIndex function, int depth) const {
   // The callers that were read are taken for all.
   const Function& entered = p_.functions[function];
+  Place home = entered.definition.known() ? entered.definition : entered.declarations.front();
   bool open = entered.owner != kNone && !(entered.modifiers & (kPrivate | kProtected));
   if (depth > kCallerDepth || p_.callsOfFunction[function].empty()) return {};
   auto [entry, fresh] = entry_.emplace(std::make_pair(function, depth), LockSet{});
@@ -105,6 +106,7 @@ LockSet Locks::atEntry(FunctionIndex function, int depth) const {
   bool first = true;
   for (uint32_t c : p_.callsOfFunction[function]) {
     const CallSite& call = p_.calls[c];
+    if (!testFile_.empty() && testFile_[call.place.file] && !testFile_[home.file]) continue;
     LockSet held = around(call.place);
     // Of a public method the callers that hold a lock of their own show that it is meant to be called so.
     if (open && held.empty()) return {};

@@ -28,7 +28,8 @@ std::string lockText(const Program& program, LockId lock);  // "mutex_", "its ow
 
 class Locks {
  public:
-  explicit Locks(const Program& program);
+  // What tests call says nothing of how the program does: `testFile` tells which files are tests, empty: none.
+  explicit Locks(const Program& program, std::vector<bool> testFile = {});
 
   // The locks of the guards around a place inside its function.
   LockSet around(Place place) const;
@@ -42,6 +43,7 @@ class Locks {
   LockSet atEntry(FunctionIndex function, int depth) const;
 
   const Program& p_;
+  std::vector<bool> testFile_;
   std::map<FunctionIndex, LockSet> asserted_;
   mutable std::map<std::pair<FunctionIndex, int>, LockSet> entry_;
 };

@@ -187,6 +187,9 @@ const Guarantees& cppGuarantees() {
     g.sharedMemoryThreads = {true, "C++20 [intro.multithread]"};
     static constexpr std::string_view kThreadBodies[] = {"operator()", "run"};
     g.threadBodies = kThreadBodies;
+    // Qt: "Thread-Support in Qt Modules"; wxWidgets: "Multithreading Overview".
+    static constexpr std::string_view kMainThreadTypes[] = {"QAbstractButton", "QAbstractItemView", "QComboBox", "QDialog", "QDockWidget", "QFrame", "QGraphicsView", "QLabel", "QListView", "QListWidget", "QMainWindow", "QMenu", "QMessageBox", "QPushButton", "QStackedWidget", "QTabWidget", "QTableView", "QToolBar", "QTreeView", "QTreeWidget", "QWidget", "QWizard", "wxDialog", "wxFrame", "wxPanel", "wxWindow"};
+    g.mainThreadTypes = kMainThreadTypes;
     static constexpr std::string_view kJoins[] = {"get", "join", "pthread_join", "wait", "wait_for_all"};
     g.joins = kJoins;
     static constexpr std::string_view kAssertsLock[] = {"AssertHeld", "assertHeld"};

@@ -107,6 +107,9 @@ const Guarantees& csharpGuarantees() {
     g.sharedMemoryThreads = {true, "ECMA-335 I.12.6"};
     static constexpr std::string_view kJoins[] = {"For", "ForEach", "Join", "Wait", "WaitAll"};
     g.joins = kJoins;
+    // Windows Forms: Control ("Thread safety"); WPF: DispatcherObject.
+    static constexpr std::string_view kMainThreadTypes[] = {"Control", "DependencyObject", "Form", "ListView", "TextBox", "ToolStrip", "ToolStripRenderer", "TreeView", "UserControl", "Window"};
+    g.mainThreadTypes = kMainThreadTypes;
     static constexpr std::string_view kAssertsLock[] = {"IsEntered"};
     g.assertsLock = kAssertsLock;
     g.plainPointerPublishes = {false, "ECMA-335 I.12.6.4 (writes of the constructor and of the slot may be seen in another order)"};

@@ -96,7 +96,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"SynchronousQueue", kCollection | kSafeToShare},
     {"Thread", kThreadType | kStartedByCall},
     {"ThreadLocal", kPerThread | kPointerLike},
-    {"Timer", kThreadType},
+    {"Timer", kThreadType | kGivenTasks},
     {"TransferQueue", kCollection | kSafeToShare},
     {"TreeMap", kCollection | kKeyedCollection},
     {"TreeSet", kCollection},
@@ -172,6 +172,9 @@ const Guarantees& javaGuarantees() {
     g.serialExecutors = kSerialExecutors;
     static constexpr std::string_view kMainThread[] = {"MainThread", "UiThread", "getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "runLater", "runOnUiThread"};
     g.mainThread = kMainThread;
+    // The threading rules of Swing (package javax.swing, "Swing's Threading Policy") and of Android's views (Activity, View).
+    static constexpr std::string_view kMainThreadTypes[] = {"AbstractAction", "AbstractListModel", "AbstractTableModel", "Activity", "AppCompatActivity", "ComponentActivity", "DefaultTableModel", "DialogFragment", "Fragment", "FragmentActivity", "FrameLayout", "JButton", "JCheckBox", "JComboBox", "JComponent", "JDialog", "JFrame", "JInternalFrame", "JLabel", "JList", "JMenu", "JMenuBar", "JMenuItem", "JPanel", "JPopupMenu", "JScrollPane", "JSplitPane", "JTabbedPane", "JTable", "JTextArea", "JTextField", "JTextPane", "JToggleButton", "JToolBar", "JTree", "JWindow", "LinearLayout", "RelativeLayout", "SurfaceView", "TextView", "ViewGroup"};
+    g.mainThreadTypes = kMainThreadTypes;
     g.plainPointerPublishes = {false, "JLS 17.4.5 (a read that no happens-before orders may see a half-made object)"};
     g.volatilePublishes = {true, "JLS 17.4.4 (a write of a volatile field synchronises with each later read)"};
     g.implicitCopy = {false, "JLS 15.26.1 (assignment copies the reference)"};

@@ -139,6 +139,8 @@ const Guarantees& kotlinGuarantees() {
     g.serialExecutors = kSerialExecutors;
     static constexpr std::string_view kMainThread[] = {"Main", "MainScope", "MainThread", "UiThread", "getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "lifecycleScope", "mainExecutor", "runLater", "runOnUiThread", "viewModelScope"};
     g.mainThread = kMainThread;
+    static constexpr std::string_view kMainThreadTypes[] = {"Activity", "AppCompatActivity", "ComponentActivity", "DialogFragment", "Fragment", "FragmentActivity", "FrameLayout", "LinearLayout", "RelativeLayout", "SurfaceView", "TextView", "ViewGroup"};
+    g.mainThreadTypes = kMainThreadTypes;
     g.plainPointerPublishes = {false, "JLS 17.4.5"};
     g.volatilePublishes = {true, "JLS 17.4.4"};
     g.implicitCopy = {false, "JLS 15.26.1 (assignment copies the reference)"};

@@ -104,6 +104,8 @@ const Guarantees& objcGuarantees() {
     g.serialExecutors = kSerialExecutors;
     static constexpr std::string_view kMainThread[] = {"dispatch_get_main_queue", "mainQueue"};
     g.mainThread = kMainThread;
+    static constexpr std::string_view kMainThreadTypes[] = {"NSView", "NSViewController", "NSWindow", "NSWindowController", "UITableViewController", "UIView", "UIViewController", "UIWindow"};
+    g.mainThreadTypes = kMainThreadTypes;
     g.plainPointerPublishes = {false, "C 5.1.2.4p25 (a data race is undefined)"};
     g.implicitCopy = {false, "Objects are referred to; a copy is made only where copyWithZone: is written"};
     g.implicitConstructor = {true, "Every class inherits alloc, init and new"};

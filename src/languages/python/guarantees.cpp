@@ -98,6 +98,8 @@ const Guarantees& pythonGuarantees() {
     g.threadBodies = kThreadBodies;
     static constexpr std::string_view kJoins[] = {"join", "result", "wait"};
     g.joins = kJoins;
+    static constexpr std::string_view kMainThreadTypes[] = {"ApplicationWindow", "Box", "Dialog", "QDialog", "QMainWindow", "QWidget", "Window"};
+    g.mainThreadTypes = kMainThreadTypes;
     g.plainPointerPublishes = {true, "Library Reference, glossary: global interpreter lock (storing a reference is one step)"};
     g.implicitCopy = {false, "Language Reference 7.2 (assignment binds a name to the object)"};
     g.constructorAfterFactory = {true, "Language Reference 3.3.1 (__init__ is called on what __new__ returns)"};

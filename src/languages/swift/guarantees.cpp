@@ -69,6 +69,8 @@ const Guarantees& swiftGuarantees() {
     g.serialExecutors = kSerialExecutors;
     static constexpr std::string_view kMainThread[] = {"MainActor", "main"};
     g.mainThread = kMainThread;
+    static constexpr std::string_view kMainThreadTypes[] = {"NSView", "NSViewController", "NSWindow", "NSWindowController", "UITableViewController", "UIView", "UIViewController", "UIWindow"};
+    g.mainThreadTypes = kMainThreadTypes;
     g.plainPointerPublishes = {false, "Memory Safety"};
     g.implicitCopy = {false, "Structures and Classes (a class instance is referred to)"};
     g.implicitConstructor = {true, "Initialization, Default Initializers"};
