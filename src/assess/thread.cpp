@@ -128,7 +128,8 @@ bool makesOne(const Program& p, Place value) {
   const LoweredFile& file = p.file(value);
   if (file[value.node].kind == Kind::Create) return true;
   NodeId callee = file[value.node].kind == Kind::Call ? file.child(value.node, Role::Callee) : kNoNode;
-  if (callee == kNoNode || p.links[value.file].symbol[callee].known()) return false;
+  if (callee == kNoNode) return false;
+  if (Symbol called = p.links[value.file].symbol[callee]; called.known()) return called.is(Symbol::Sort::Type);
   std::string_view name = lastPart(file.name(callee));
   return !name.empty() && name[0] >= 'A' && name[0] <= 'Z';
 }
@@ -298,13 +299,18 @@ std::string stateNames(const Entity& e, const std::vector<std::string>& names) {
 
 namespace {
 
+// Is it beside the slot of the entity, or one of what the language's one object keeps?
+bool isPart(const Program& p, const Entity& e, const StateField& field) {
+  return field.variable != e.slot || (e.type != kNone && p.types[e.type].form == TypeForm::Object && p.classBehind(e.place.file, p.variables[field.variable].type) != e.type);
+}
+
 // Can the field be shared without a lock, by its type?
 bool isPlainState(const Subject& s, const Entity& e, const StateField& field) {
   const Program& p = s.program;
   const Variable& variable = p.variables[field.variable];
   if (!field.changes || field.lock.known() || (variable.storage == Storage::Field && oneOfMany(s, e))) return false;
   if (variableTraits(p, field.variable) & (kAtomicType | kThreadType | kSafeToShare | kLockType | kConditionType | kOnceFlagType)) return false;
-  return field.variable != e.slot || p.classBehind(variable.declarations.front().file, variable.type) == kNone;
+  return isPart(p, e, field) || p.classBehind(variable.declarations.front().file, variable.type) == kNone;
 }
 
 }  // namespace
@@ -342,6 +348,12 @@ Place fillTest(const Program& p, const Use& use) {
   return out;
 }
 
+// The test of the fill is there, and what is put there is made there.
+bool makesPart(const Program& p, const Use& use) {
+  NodeId value = fillTest(p, use).known() ? p.assignedAt(use.place) : kNoNode;
+  return value != kNoNode && makesOne(p, {use.place.file, bareExpression(p.file(use.place), value)});
+}
+
 // Parts of a shared object that are made when they are first asked for.
 struct MadeTwice {
   std::vector<std::string> names;
@@ -376,6 +388,30 @@ Finding partsMadeTwice(const Subject& s, size_t i, MadeTwice made) {
   return f;
 }
 
+// A library's object that looks like a constant and keeps what it works on in itself: a formatter, a calendar.
+void checkUnsafeToShare(const Subject& s, size_t i, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  const Entity& e = s.survey.entities[i];
+  if (e.slot == kNone || !p.variables[e.slot].lives() || !(variableTraits(p, e.slot) & kNotSafeToShare)) return;
+  Meetings meetings(s);
+  for (uint32_t u : p.usesOfVariable[e.slot]) {
+    const Use& use = p.uses[u];
+    if (use.access != Access::Call || p.inOtherBranch(use.place) || s.inTests(use.place) || !s.locks.at(use.place, use.in).empty()) continue;
+    meetings.add(use, true);
+  }
+  const Meetings::Pair pair = meetings.best();
+  if (pair.meeting == Meeting::Never) return;
+  bool seen = pair.meeting >= Meeting::Likely && !meetings.isFarFetched(pair);
+  Finding f = makeFinding(s, infoOf("thread.unguarded-state"), i, seen ? Sureness::Likely : Sureness::Possible);
+  f.place = pair.change->place;
+  f.message = e.shown + " is shared by all threads without a lock, and it keeps what it works on in itself: two that use it at once mix up each other's results.";
+  f.evidence = meetings.ways(pair);
+  f.evidence.push_back({pair.change->place, "thread 1: uses " + e.name + " without a lock"});
+  f.evidence.push_back({pair.other->place, "thread 2: uses " + e.name + " at the same time, without a lock"});
+  f.advice = Advice::Synchronize;
+  out.push_back(std::move(f));
+}
+
 }  // namespace
 
 void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
@@ -383,6 +419,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || (p.variables[e.slot].modifiers & kThreadLocal)) continue;
+    checkUnsafeToShare(s, i, out);
     std::vector<std::string> names;
     std::vector<Evidence> evidence;
     Place changedAt;
@@ -402,7 +439,9 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
         if (p.inOtherBranch(use.place) || s.inTests(use.place) || isConstruction(p, use) || isRunOnce(p, use)) continue;
         bool changes = changesState(p, use), whole = use.access == Access::Write && !use.inMember && !readsItself(p, use);
         if ((use.access == Access::Write && !readsItself(p, use)) || use.access == Access::Call) onlyCounts = false;
-        if (!s.locks.at(use.place, use.in).empty() || (volatilePublishes && (whole || !changes))) continue;
+        if (!s.locks.at(use.place, use.in).empty()) continue;
+        // Who makes a part on first use makes it twice, however soon others see it.
+        if (volatilePublishes && (whole || !changes) && (!whole || !isPart(p, e, field) || !makesPart(p, use))) continue;
         // Where each step on a collection is whole, a walk over it takes many.
         if (stepsAtomic && (changes ? whole : !isWalkedOver(p, use.place))) continue;
         meetings.add(use, changes);
@@ -412,13 +451,16 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       // Worked out by whoever comes first, each time the same, and put there when it is complete.
       if (isWorkedOut(p, field.variable)) continue;
       const Meetings::Pair pair = meetings.best();
-      // No thread was seen, but who wrote the class reckons with threads; a collection does not bear them.
+      if (pair.meeting == Meeting::Never) continue;
+      bool makes = isPart(p, e, field) && makesPart(p, *pair.change);
+      // No thread was seen, but who wrote the class reckons with threads, and a collection does not bear them; or
+      // it is the language's one object, for whoever comes.
       bool expected = pair.meeting == Meeting::NotKnown && (variableTraits(p, field.variable) & (kCollection | kKeyedCollection)) && classReckonsWithThreads(s, variable.owner);
+      expected |= makes && pair.meeting == Meeting::NotKnown && e.type != kNone && p.types[e.type].form == TypeForm::Object;
       if (pair.meeting < Meeting::Likely && !expected) continue;
       // What nobody in the tree calls may be called while the program starts up.
       bool meets = !expected && !meetings.isFarFetched(pair) && (pair.meeting == Meeting::Certain || isCalled(s, pair.change->in));
-      NodeId value = field.variable != e.slot && fillTest(p, *pair.change).known() ? p.assignedAt(pair.change->place) : kNoNode;
-      if (value != kNoNode && makesOne(p, {pair.change->place.file, bareExpression(p.file(pair.change->place), value)})) {
+      if (makes) {
         made.add(p, *pair.change, meetings.ways(pair), meets);
         continue;
       }
