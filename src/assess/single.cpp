@@ -10,6 +10,7 @@ namespace {
 
 // Without anything that changes, a second one does no harm.
 bool holdsNothing(const Subject& s, const Entity& e) {
+  if (e.stateless && e.creation.weights.empty()) return true;
   const TypeDecl& type = s.program.types[objectTypeOf(s.program, e)];
   bool known = std::all_of(type.bases.begin(), type.bases.end(), [](const Base& base) { return base.type != kNone; });
   return known && std::all_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return field.variable == e.slot; }) && e.creation.weights.empty() && type.definition.known();
@@ -80,7 +81,7 @@ bool madeTwiceInOne(const Program& p, const std::vector<Evidence>& sites) {
 void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.madeByAsking || s.program.types[e.type].form == TypeForm::Enum) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || e.type == kNone || e.madeByAsking || s.program.types[e.type].form == TypeForm::Enum || s.inTests(e.place) || holdsNothing(s, e)) continue;
     // A class of the tree that makes this class decides what making an object of it means.
     bool madeByClass = false;
     if (Place definition = s.program.types[e.type].definition; definition.known())

@@ -47,6 +47,19 @@ bool makesObject(const Subject& s, const Entity& e) {
   return ofClass || s.program.node(e.creation.place).kind == Kind::Create;
 }
 
+// An object of a class without fields, which makes nobody wait: two of them are as good as one.
+bool madeOfNothing(const Program& p, const CreationFacts& creation) {
+  return creation.made != kNone && p.types[creation.made].definition.known() && creation.weights.empty() && !p.anyBase(creation.made, [&](TypeIndex at, const Base*) {
+    const TypeDecl& decl = p.types[at];
+    // Of a library's class that it derives from nothing is known; an interface holds nothing.
+    auto mayHold = [&](const Base& base) {
+      std::string_view name = lastPart(p.text(p.use(base.use).name));
+      return base.type == kNone && !(name.size() > 1 && name[0] == 'I' && name[1] >= 'A' && name[1] <= 'Z');
+    };
+    return !decl.fields.empty() || std::any_of(decl.bases.begin(), decl.bases.end(), mayHold);
+  });
+}
+
 }  // namespace
 
 void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
@@ -66,6 +79,7 @@ void checkUnguardedCreation(const Subject& s, std::vector<Finding>& out) {
     std::optional<Sureness> sureness = sureByThreads(s, e, e.creation.in == kNone ? functions : std::vector<FunctionIndex>{e.creation.in}, &way, true);
     if (primed) way.clear(), sureness = Sureness::Possible;
     if (!sureness) continue;
+    if (madeOfNothing(s.program, e.creation)) sureness = Sureness::Possible;
     Finding f = makeFinding(s, infoOf("thread.unguarded-creation"), i, *sureness);
     f.place = e.creation.place;
     std::string slot(s.program.text(s.program.variables[e.slot].name));
