@@ -10,7 +10,9 @@ namespace {
 
 // Without anything that changes, a second one does no harm.
 bool holdsNothing(const Subject& s, const Entity& e) {
-  if (e.stateless && e.creation.weights.empty()) return true;
+  constexpr uint32_t kHolds = kThreadType | kKeepsState | kNotSafeToShare | kFileResource;
+  bool keeps = std::any_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return (variableTraits(s.program, field.variable) & kHolds) != 0; });
+  if (e.stateless && !keeps && e.creation.weights.empty()) return true;
   const TypeDecl& type = s.program.types[objectTypeOf(s.program, e)];
   bool known = std::all_of(type.bases.begin(), type.bases.end(), [](const Base& base) { return base.type != kNone; });
   return known && std::all_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return field.variable == e.slot; }) && e.creation.weights.empty() && type.definition.known();
