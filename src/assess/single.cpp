@@ -198,12 +198,60 @@ void checkReinitialised(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// slot = this, in a constructor that anybody may call, whatever stood there: the last one that is made is found.
+void checkNewestIsFound(const Subject& s, size_t i, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  const Entity& e = s.survey.entities[i];
+  if (e.accessPoints.empty() || !hasOpenConstructor(p, e.type) || refusesSecond(p, e.type)) return;
+  size_t made = 0;
+  for (uint32_t c : p.creationsOfType[e.type]) made += !p.creations[c].asBase && !p.creations[c].delegated && !s.inTests(p.creations[c].place);
+  for (uint32_t u : p.usesOfVariable[e.slot]) {
+    const Use& use = p.uses[u];
+    NodeId value = use.access == Access::Write && !use.inMember && use.in != kNone && p.functions[use.in].form == FunctionForm::Constructor && !s.inTests(use.place) ? p.assignedAt(use.place) : kNoNode;
+    if (value == kNoNode || p.file(use.place)[bareExpression(p.file(use.place), value)].kind != Kind::This) continue;
+    if (forEachKnown(p, use.place, [&](const Known& test) { return namesInside(p, {use.place.file, test.condition}, e.slot); })) continue;
+    Finding f = makeFinding(s, infoOf("single.replaceable"), i, made > 1 ? Sureness::Likely : Sureness::Possible);
+    f.place = use.place;
+    f.message = "Each " + std::string(p.text(p.types[e.type].name)) + " that is made takes the place of the one before in " + std::string(p.text(p.variables[e.slot].name)) + ": who asks later gets another object than who asked before.";
+    f.evidence.push_back({use.place, "the constructor puts its object there, and does not ask whether there is one"});
+    f.evidence.push_back({e.accessPoints.front().place, "it is fetched here"});
+    f.advice = Advice::Inject;
+    out.push_back(std::move(f));
+    return;
+  }
+}
+
+// A slot of the class that is public and no constant, where others can be made so.
+void checkOpenSlot(const Subject& s, size_t i, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  const Entity& e = s.survey.entities[i];
+  const Variable& slot = p.variables[e.slot];
+  bool open = slot.storage == Storage::StaticField && (slot.modifiers & kPublic) && !(slot.modifiers & (kConst | kConstant)) && p.use(slot.type).has(kPointer);
+  // What stands in one file of a language with headers, other files cannot name.
+  bool seen = p.language(e.place.file).dotted || p.isHeader(p.types[slot.owner == kNone ? e.type : slot.owner].home().file);
+  if (!open || !seen || !e.creation.place.known() || p.guarantees(e.place.file).openConstructors.holds || s.inTests(e.place)) return;
+  Finding f = makeFinding(s, infoOf("single.replaceable"), i, Sureness::Possible);
+  f.place = slot.home();
+  f.message = std::string(p.text(slot.name)) + " is public and no constant: any code can put another object in the place of " + e.shown + ".";
+  f.evidence.push_back({e.creation.place, "the instance is made here"});
+  f.evidence.push_back({slot.home(), "anybody can set it"});
+  f.advice = Advice::Enforce;
+  out.push_back(std::move(f));
+}
+
+}  // namespace
+
 void checkReplaceable(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
+    if (!isShared(e) || e.slot == kNone) continue;
+    const size_t before = out.size();
+    checkNewestIsFound(s, i, out);
     // An object of the language has no slot: what it keeps is its state.
-    if (!isShared(e) || !e.creation.place.known()) continue;
+    if (!e.creation.place.known() || out.size() != before) continue;
     for (uint32_t u : p.usesOfVariable[e.slot]) {
       const Use& use = p.uses[u];
       if (use.access != Access::Write || use.throughPointer || use.inMember || use.in == kNone || s.inTests(use.place)) continue;
@@ -229,6 +277,7 @@ void checkReplaceable(const Subject& s, std::vector<Finding>& out) {
       out.push_back(std::move(f));
       break;
     }
+    if (out.size() == before && !e.stateless) checkOpenSlot(s, i, out);
   }
 }
 

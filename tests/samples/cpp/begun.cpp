@@ -19,7 +19,7 @@ void useScratch() { ++takeScratch()->used; }
 template <typename T>
 class Entered {
  public:
-  Entered() { slot_ = static_cast<T*>(this); }
+  Entered() { slot_ = static_cast<T*>(this); }  // finding: single.replaceable
   ~Entered() { slot_ = nullptr; }
   Entered(const Entered&) = delete;
   static T* one() { return slot_; }  // finding: single.may-return-nothing

@@ -69,7 +69,7 @@ class Signal {
 template <typename T>
 class Entered {
  public:
-  Entered() { one_ = static_cast<T*>(this); }
+  Entered() { one_ = static_cast<T*>(this); }  // finding: single.replaceable
   static T* get() { return one_; }
 
  protected:

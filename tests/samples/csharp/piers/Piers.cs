@@ -111,7 +111,7 @@ class Flare
 
     public static Flare flareNow;  // entity: shared-instance flareNow lazy none
     public static readonly Flare torchNow = new Flare();  // near: single.replaceable init.eager-heavy  // entity: shared-instance torchNow eager language
-    public static Flare wickNow;  // entity: shared-instance wickNow lazy none
+    public static Flare wickNow;  // entity: shared-instance wickNow lazy none  // finding: single.replaceable
     public static readonly Flare bench = new Flare();  // entity: shared-instance bench eager language
     public static readonly Flare stool = new Flare();  // entity: shared-instance stool eager language
     public static readonly Flare chair = new Flare();  // entity: shared-instance chair eager language
@@ -420,7 +420,7 @@ class Barometer  // entity: singleton Barometer lazy none
         this.pressure = 1;
     }
 
-    public static Barometer barometerNow;
+    public static Barometer barometerNow;  // finding: single.replaceable
 }
 
 static partial class Works
@@ -456,7 +456,7 @@ class Hygrometer  // entity: singleton Hygrometer lazy none
         this.damp = 1;
     }
 
-    public static Hygrometer hygrometerNow;
+    public static Hygrometer hygrometerNow;  // finding: single.replaceable
 }
 
 class Anemometer  // entity: singleton Anemometer lazy none
@@ -481,7 +481,7 @@ class Anemometer  // entity: singleton Anemometer lazy none
         this.wind = 1;
     }
 
-    public static Anemometer anemometerNow;
+    public static Anemometer anemometerNow;  // finding: single.replaceable
 }
 
 static partial class Works
@@ -518,8 +518,8 @@ class Radio
         this.channel = channel;
     }
 
-    public static Radio radioNow;  // entity: shared-instance radioNow lazy none
-    public static Radio sonarNow;  // entity: shared-instance sonarNow lazy none
+    public static Radio radioNow;  // entity: shared-instance radioNow lazy none  // finding: single.replaceable
+    public static Radio sonarNow;  // entity: shared-instance sonarNow lazy none  // finding: single.replaceable
     public static Task<Radio> radarNow;  // entity: static-field radarNow lazy none
 }
 

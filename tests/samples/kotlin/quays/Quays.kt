@@ -50,7 +50,7 @@ open class Berth protected constructor() {  // entity: singleton Berth lazy lock
     private var ships = 0
 
     companion object {
-        internal var berth: Berth? = null
+        internal var berth: Berth? = null  // finding: single.replaceable
 
         @Synchronized
         fun berth(): Berth {

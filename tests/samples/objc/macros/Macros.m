@@ -13,7 +13,7 @@ static Oak *mainOak = nil;  // entity: shared-instance mainOak lazy none
 static id quiet = nil;  // entity: shared-instance quiet lazy once
 
 - (instancetype)init {
-  if (self = [super init]) { newest = self; }
+  if (self = [super init]) { newest = self; }  // finding: single.replaceable
   return self;
 }
 
