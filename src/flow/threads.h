@@ -3,7 +3,8 @@
 // A root is a place where code is handed to a thread of its own: a started thread, a task of a pool,
 // a request handler. From each root, from the program's entry and from what nobody in the tree calls,
 // the calls are followed; a call of a method leads to what overrides it as well. Code that is handed
-// to the main thread or to an event thread is no root. Each function keeps its first two roots and the
+// to the main thread or to an event thread, by a helper of the tree too, is no root; nor do threads come into the
+// members of windows, unless a lock in their class tells that they do. Each function keeps its first two roots and the
 // call by which each got there, so that the time is linear in the number of calls.
 //
 // Starting up: what the entry (or a file that is loaded) runs before the first thread is started on
