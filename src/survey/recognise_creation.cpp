@@ -290,12 +290,15 @@ bool Recogniser::createdForSetter(const Use& site, CreationFacts& out) const {
   if (at == parameters.end()) return false;
   for (uint32_t c : p_.callsOfFunction[site.in]) {
     const CallSite& call = p_.calls[c];
-    bool own = p_.variables[site.variable].modifiers & kThreadLocal;
-    if (!own && (!harmless_.runsWhileLoading(call.in, call.place) || p_.around(call.place, Kind::Lambda).node != kNoNode)) continue;
+    bool ofThread = p_.variables[site.variable].modifiers & kThreadLocal;
+    if (!ofThread && (!harmless_.runsWhileLoading(call.in, call.place) || p_.around(call.place, Kind::Lambda).node != kNoNode)) continue;
     auto position = at - parameters.begin();
     for (NodeId argument : children(p_.file(call.place), call.place.node)) {
       if (p_.file(call.place)[argument].role != Role::Argument || position-- > 0) continue;
-      if (readCreation({call.place.file, argument}, out)) {
+      // An object of the caller's own is made for its block, not for the slot.
+      NodeId operand = p_.file(call.place)[argument].kind == Kind::AddressOf ? p_.file(call.place).child(argument, Role::Operand) : kNoNode;
+      bool own = operand != kNoNode && p_.file(call.place)[operand].kind == Kind::Name;
+      if (!own && readCreation({call.place.file, argument}, out)) {
         out.in = call.in;
         return true;
       }
