@@ -91,7 +91,7 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
         madeByClass |= s.program.file(definition)[c].role == Role::Annotation && s.program.symbolAt({definition.file, c}).is(Symbol::Sort::Type);
     if (madeByClass && s.program.guarantees(e.place.file).constructorAfterFactory.holds) continue;
     std::vector<Evidence> sites;
-    bool production = false;
+    bool production = false, open = hasOpenConstructor(s.program, e.type);
     // One that enters itself is made where a program begins: several mains are several programs.
     auto isEntered = [](const Entity& one) { return one.creation.time == CreationTime::Elsewhere && !one.creation.place.known(); };
     bool entersItself = isEntered(e) || refusesSecond(s.program, e.type) ||
@@ -127,14 +127,14 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
       if (by != kNone && s.program.derivesFrom(by, e.type)) continue;
       sites.push_back({creation.place, creation.copy ? "a copy is made here" : "another instance is made here"});
       production |= !s.inTests(creation.place);
+      open |= creation.constructor != kNone && (s.program.functions[creation.constructor].modifiers & kPublic);
     }
     // Who enters itself is made by whoever begins: each such place is the first, unless one function has two of them.
     if (entersItself && !madeTwiceInOne(s.program, sites)) continue;
     // A class that is made in many places was never meant to be one.
     if (sites.empty() || sites.size() > 5) continue;
     // Who leaves the constructor open may mean one to share, and others beside it.
-    bool closed = !hasOpenConstructor(s.program, e.type);
-    Finding f = makeFinding(s, infoOf("single.second-creation"), i, production && closed ? Sureness::Certain : Sureness::Possible);
+    Finding f = makeFinding(s, infoOf("single.second-creation"), i, production && !open ? Sureness::Certain : Sureness::Possible);
     f.place = sites.front().place;
     f.message = e.shown + " is meant to have one instance, but " + counted(sites.size(), "place makes", "places make") + " another" + (production ? "." : ", in tests only.");
     f.evidence.push_back({e.creation.place.known() ? e.creation.place : e.place, "the shared instance is made here"});
