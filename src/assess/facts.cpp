@@ -7,13 +7,6 @@
 
 namespace elmcart {
 
-std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call) {
-  std::vector<NodeId> out;
-  for (NodeId c : children(file, call))
-    if (file[c].role == Role::Argument) out.push_back(c);
-  return out;
-}
-
 NodeId appendedTo(const LoweredFile& file, NodeId assignment) {
   NodeId target = file[assignment].kind == Kind::Assign ? file.child(assignment, Role::Target) : kNoNode;
   if (target == kNoNode || file[target].kind != Kind::Index || file.child(target, Role::Argument) != kNoNode) return kNoNode;
@@ -185,6 +178,11 @@ VariableIndex parameterGiven(const Program& p, Place call, NodeId argument) {
   size_t position = static_cast<size_t>(std::find(arguments.begin(), arguments.end(), argument) - arguments.begin());
   const std::vector<VariableIndex>& parameters = p.functions[callee].parameters;
   return position < parameters.size() ? parameters[position] : kNone;
+}
+
+bool putsItself(const Program& p, const Use& use) {
+  NodeId value = use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
+  return value != kNoNode && p.file(use.place)[bareExpression(p.file(use.place), value)].kind == Kind::This;
 }
 
 // one := &Roster{}; one.rows = …: nobody shares it yet.

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "assess/assess.h"
+#include "program/arguments.h"
 
 namespace elmcart {
 
@@ -26,8 +27,6 @@ bool standsFor(const Program& p, Place place, VariableIndex v);
 bool branchAsksFor(const Program& p, Place place, VariableIndex v);
 // What the variable is given where it is defined; not known where that is nothing.
 Place initialiserOf(const Program& p, VariableIndex v);
-// The argument nodes of a call or creation, in order.
-std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call);
 // The list that `list[] = value` adds to at its end; kNoNode for all else.
 NodeId appendedTo(const LoweredFile& file, NodeId assignment);
 // The creation that stands there, with its constructor where that is known; null: none does.
@@ -79,5 +78,7 @@ bool staysInside(const Program& p, FunctionIndex f);
 bool isConstruction(const Program& p, FunctionIndex f, int depth = 0);
 // Is a field touched there while its object is made: by its constructor, or by who has just made it?
 bool isConstruction(const Program& p, const Use& use);
+// slot = this: is the object of the function put there?
+bool putsItself(const Program& p, const Use& use);
 
 }  // namespace elmcart

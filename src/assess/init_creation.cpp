@@ -175,8 +175,7 @@ namespace {
 bool putsItselfThere(const Program& p, const Entity& e, Place place) {
   return e.slot != kNone && std::any_of(p.usesOfVariable[e.slot].begin(), p.usesOfVariable[e.slot].end(), [&](uint32_t u) {
     const Use& use = p.uses[u];
-    NodeId value = use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
-    return value != kNoNode && p.file(use.place)[bareExpression(p.file(use.place), value)].kind == Kind::This && (use.place.file != place.file || use.place.node < place.node || p.around(place, Kind::Function).node != p.around(use.place, Kind::Function).node);
+    return putsItself(p, use) && (use.place.file != place.file || use.place.node < place.node || p.around(place, Kind::Function).node != p.around(use.place, Kind::Function).node);
   });
 }
 

@@ -10,12 +10,12 @@ namespace {
 
 // Without anything that changes, a second one does no harm.
 bool holdsNothing(const Subject& s, const Entity& e) {
+  if (!e.creation.weights.empty()) return false;
   constexpr uint32_t kHolds = kThreadType | kKeepsState | kNotSafeToShare | kFileResource;
-  bool keeps = std::any_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return (variableTraits(s.program, field.variable) & kHolds) != 0; });
-  if (e.stateless && !keeps && e.creation.weights.empty()) return true;
+  if (e.stateless && std::none_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return variableTraits(s.program, field.variable) & kHolds; })) return true;
   const TypeDecl& type = s.program.types[objectTypeOf(s.program, e)];
   bool known = std::all_of(type.bases.begin(), type.bases.end(), [](const Base& base) { return base.type != kNone; });
-  return known && std::all_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return field.variable == e.slot; }) && e.creation.weights.empty() && type.definition.known();
+  return known && std::all_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return field.variable == e.slot; }) && type.definition.known();
 }
 
 // Does the class itself keep the object, or hand it out? Or is it a function beside it that does?
@@ -209,8 +209,7 @@ void checkNewestIsFound(const Subject& s, size_t i, std::vector<Finding>& out) {
   for (uint32_t c : p.creationsOfType[e.type]) made += !p.creations[c].asBase && !p.creations[c].delegated && !s.inTests(p.creations[c].place);
   for (uint32_t u : p.usesOfVariable[e.slot]) {
     const Use& use = p.uses[u];
-    NodeId value = use.access == Access::Write && !use.inMember && use.in != kNone && p.functions[use.in].form == FunctionForm::Constructor && !s.inTests(use.place) ? p.assignedAt(use.place) : kNoNode;
-    if (value == kNoNode || p.file(use.place)[bareExpression(p.file(use.place), value)].kind != Kind::This) continue;
+    if (use.in == kNone || p.functions[use.in].form != FunctionForm::Constructor || !putsItself(p, use) || s.inTests(use.place)) continue;
     if (forEachKnown(p, use.place, [&](const Known& test) { return namesInside(p, {use.place.file, test.condition}, e.slot); })) continue;
     Finding f = makeFinding(s, infoOf("single.replaceable"), i, made > 1 ? Sureness::Likely : Sureness::Possible);
     f.place = use.place;

@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "base/text.h"
+#include "program/arguments.h"
 
 namespace elmcart {
 namespace {
@@ -179,7 +180,7 @@ bool Threads::handsToMainThread(Place call) const {
 // that was made of a parameter (new FutureTask<>(code)), the same.
 void Threads::handOnToMainThread(Place given, int depth) {
   const LoweredFile& file = p_.file(given);
-  if (file[given.node].kind == Kind::Lambda && depth > 0) lambdas_.emplace_back(given, kMainThread);
+  if (file[given.node].kind == Kind::Lambda) lambdas_.emplace_back(given, kMainThread);
   Symbol symbol = file[given.node].kind == Kind::Name ? p_.symbolAt(given) : Symbol{};
   if (!symbol.is(Symbol::Sort::Variable) || depth > 3) return;
   const Variable& variable = p_.variables[symbol.index()];
@@ -192,14 +193,8 @@ void Threads::handOnToMainThread(Place given, int depth) {
     return;
   }
   if (variable.storage != Storage::Parameter || variable.function == kNone) return;
-  const std::vector<VariableIndex>& parameters = p_.functions[variable.function].parameters;
-  auto position = std::find(parameters.begin(), parameters.end(), symbol.index()) - parameters.begin();
-  for (uint32_t c : p_.callsOfFunction[variable.function]) {
-    Place call = p_.calls[c].place;
-    auto left = position;
-    for (NodeId argument : children(p_.file(call), call.node))
-      if (p_.file(call)[argument].role == Role::Argument && left-- == 0) handOnToMainThread({call.file, argument}, depth + 1);
-  }
+  for (uint32_t c : p_.callsOfFunction[variable.function])
+    if (Place argument = givenFor(p_, p_.calls[c].place, variable.function, symbol.index()); argument.node != kNoNode) handOnToMainThread(argument, depth + 1);
 }
 
 void Threads::findRoots() {
@@ -221,10 +216,7 @@ void Threads::findRoots() {
     bool byName = isAmong(g.mainThread, lastName(name));
     if (!starts && !byName) continue;
     if (byName || handsToMainThread(site.place)) {
-      for (NodeId c : children(file, site.place.node)) {
-        if (file[c].kind == Kind::Lambda) lambdas_.emplace_back(Place{site.place.file, c}, kMainThread);
-        handOnToMainThread({site.place.file, c}, 0);
-      }
+      for (NodeId c : children(file, site.place.node)) handOnToMainThread({site.place.file, c}, 0);
       continue;
     }
     Meeting many = (calls & kRunsForEach) || p_.around(site.place, Kind::Loop).node != kNoNode ? Meeting::Certain : Meeting::Never;

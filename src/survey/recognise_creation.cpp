@@ -6,6 +6,7 @@
 
 #include "base/sorting.h"
 #include "flow/control.h"
+#include "program/arguments.h"
 
 namespace elmcart {
 
@@ -265,12 +266,6 @@ bool Recogniser::createdByDefinition(Entity& entity, bool byValue) {
   bool constant = entity.type == kNone && initial != kNoNode && (p_.file(definition)[initial].kind == Kind::Literal || (p_.file(definition)[initial].kind == Kind::Collection && variable.storage == Storage::FunctionStatic && p_.language(definition.file).infersTypes));
   facts.time = variable.storage == Storage::FunctionStatic && !constant ? CreationTime::Lazy : CreationTime::Eager;
   facts.in = variable.function;
-  // What stands in the language's table of globals, and the fields of functions, begin where they are given their value.
-  Place around = variable.storage == Storage::FunctionStatic || p_.node(definition).kind == Kind::Variable ? Place{} : p_.around(definition, Kind::Function);
-  if (Symbol in = around.known() && around.node != kNoNode ? p_.symbolAt(around) : Symbol{}; in.is(Symbol::Sort::Function) && !harmless_.runsWhileLoading(in.index(), definition)) {
-    facts.time = CreationTime::Lazy;
-    facts.in = in.index();
-  }
   if ((traits & kLazyType) || (variable.form != VariableForm::Plain && !constant) || isNestedHolder(variable, entity.type)) facts.time = CreationTime::Lazy;
   // A thread's own copy needs no guard against other threads.
   facts.guard = variable.modifiers & kThreadLocal ? GuardSort::Language
@@ -285,25 +280,19 @@ bool Recogniser::createdForSetter(const Use& site, CreationFacts& out) const {
   NodeId value = p_.assignedAt(site.place);
   if (site.inMember || site.throughPointer || site.in == kNone || value == kNoNode) return false;
   Symbol given = p_.symbolAt({site.place.file, value});
-  const std::vector<VariableIndex>& parameters = p_.functions[site.in].parameters;
-  auto at = given.is(Symbol::Sort::Variable) ? std::find(parameters.begin(), parameters.end(), given.index()) : parameters.end();
-  if (at == parameters.end()) return false;
+  if (!given.is(Symbol::Sort::Variable) || p_.variables[given.index()].storage != Storage::Parameter) return false;
+  bool ofThread = p_.variables[site.variable].modifiers & kThreadLocal;
   for (uint32_t c : p_.callsOfFunction[site.in]) {
     const CallSite& call = p_.calls[c];
-    bool ofThread = p_.variables[site.variable].modifiers & kThreadLocal;
     if (!ofThread && (!harmless_.runsWhileLoading(call.in, call.place) || p_.around(call.place, Kind::Lambda).node != kNoNode)) continue;
-    auto position = at - parameters.begin();
-    for (NodeId argument : children(p_.file(call.place), call.place.node)) {
-      if (p_.file(call.place)[argument].role != Role::Argument || position-- > 0) continue;
-      // An object of the caller's own is made for its block, not for the slot.
-      NodeId operand = p_.file(call.place)[argument].kind == Kind::AddressOf ? p_.file(call.place).child(argument, Role::Operand) : kNoNode;
-      bool own = operand != kNoNode && p_.file(call.place)[operand].kind == Kind::Name;
-      if (!own && readCreation({call.place.file, argument}, out)) {
-        out.in = call.in;
-        return true;
-      }
-      break;
-    }
+    Place argument = givenFor(p_, call.place, site.in, given.index());
+    if (argument.node == kNoNode) continue;
+    // An object of the caller's own is made for its block, not for the slot.
+    NodeId operand = p_.node(argument).kind == Kind::AddressOf ? p_.file(argument).child(argument.node, Role::Operand) : kNoNode;
+    bool own = operand != kNoNode && p_.file(argument)[operand].kind == Kind::Name;
+    if (own || !readCreation(argument, out)) continue;
+    out.in = call.in;
+    return true;
   }
   return false;
 }
@@ -315,8 +304,8 @@ bool Recogniser::createdByAssignment(Entity& entity) {
     const Use& site = p_.uses[u];
     if (site.access != Access::Write && site.access != Access::Update) continue;
     // What is added to what is there makes nothing: an event's subscriber, one more element.
-    Place assign = p_.parent(site.place);
-    if (p_.node(assign).kind == Kind::Assign && site.access == Access::Update) continue;
+    if (site.access == Access::Update && p_.node(p_.parent(site.place)).kind == Kind::Assign) continue;
+    auto awaitsValue = [&] { return startsEmpty(v) || (isUnset(v) && harmless_.runsOnce(site.in, site.place)); };
     CreationFacts here;
     bool forSetter = createdForSetter(site, here);
     bool creates = forSetter || creationAt(site, here);
@@ -324,9 +313,9 @@ bool Recogniser::createdByAssignment(Entity& entity) {
       // Worked out by code that is not in the tree, or that makes no object.
       NodeId value = p_.assignedAt(site.place);
       if (site.inMember || site.throughPointer || value == kNoNode || !isWorkedOut({site.place.file, value})) continue;
-      if (startsFalse(v) ? p_.file(site.place)[value].kind == Kind::Literal : !startsEmpty(v) && !(isUnset(v) && harmless_.runsOnce(site.in, site.place))) continue;
+      if (startsFalse(v) ? p_.file(site.place)[value].kind == Kind::Literal : !awaitsValue()) continue;
       here.place = {site.place.file, value};
-    } else if (entity.type == kNone && !startsEmpty(v) && !startsFalse(v) && !(isUnset(v) && harmless_.runsOnce(site.in, site.place))) {
+    } else if (entity.type == kNone && !startsFalse(v) && !awaitsValue()) {
       continue;  // what it holds at first is replaced
     }
     if (!forSetter) here.in = site.in;
