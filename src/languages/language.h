@@ -134,6 +134,7 @@ struct Guarantees {
   std::span<const std::string_view> containerCalls = {};  // calls that register a class, their last type argument, for one instance
   std::string_view soundCreation;    // the form in which the language itself creates a shared object once
   bool byLastPart = false;           // the tables hold the last part of a library name
+  std::string_view ownNames;         // how the qualified names of the library's own classes begin; empty: not told by names
 
   uint32_t typeTraits(std::string_view qualified) const;
   uint32_t callTraits(std::string_view qualified) const;

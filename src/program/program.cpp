@@ -41,9 +41,12 @@ bool Program::isHeader(FileIndex f) const {
 uint32_t Program::traits(FileIndex f, TypeUseId id) const {
   const TypeUse& u = typeUses[id];
   if (u.name == 0) return 0;
-  // A class that is only named in the tree may be the library's.
-  if (u.decl != kNone) return types[u.decl].definition.known() ? 0 : guarantees(f).typeTraits(names.text(types[u.decl].name));
-  return guarantees(f).typeTraits(names.text(u.name));
+  const Guarantees& g = guarantees(f);
+  if (u.decl == kNone) return g.typeTraits(names.text(u.name));
+  // A class that is only named in the tree may be the library's, and a tree may hold the library itself.
+  const TypeDecl& decl = types[u.decl];
+  bool librarys = !decl.definition.known() || (!g.ownNames.empty() && names.text(decl.qualified).starts_with(g.ownNames));
+  return librarys ? g.typeTraits(names.text(decl.name)) : 0;
 }
 
 TypeIndex Program::classBehind(FileIndex f, TypeUseId id) const {

@@ -29,12 +29,13 @@ bool readsAtomic(std::string_view name) {
 void classifyCallOn(const Program& p, Use& use, Place at, NodeId up, bool pointer) {
   const LoweredFile& file = p.file(at);
   Symbol symbol = p.symbolAt({at.file, up});
-  if (symbol.is(Symbol::Sort::Function)) {
+  uint32_t traits = p.traits(at.file, p.typeAt(at));
+  constexpr uint32_t kTold = kAtomicType | kLockType | kConditionType | kCollection | kTextType;
+  if (symbol.is(Symbol::Sort::Function) && !(traits & kTold)) {
     (pointer ? use.throughPointer : use.inMember) = true;
     use.access = p.functions[symbol.index()].modifiers & kConst ? Access::Read : Access::Call;
     return;
   }
-  uint32_t traits = p.traits(at.file, p.typeAt(at));
   std::string_view name = file.name(up);
   if (traits & kAtomicType) {
     use.access = readsAtomic(name) ? Access::Read : name == "store" || name == "set" || name == "lazySet" || name == "Store" ? Access::Write : Access::Update;

@@ -179,6 +179,11 @@ bool Recogniser::makesMore(const Entity& entity) const {
   return false;
 }
 
+// Are its objects classes themselves?
+bool Recogniser::isClassOfClasses(TypeIndex type) const {
+  return type != kNone && std::any_of(p_.types[type].bases.begin(), p_.types[type].bases.end(), [&](const Base& base) { return p_.text(p_.use(base.use).name) == "type"; });
+}
+
 // A keyed table whose values are objects that do something.
 bool Recogniser::isInstanceTable(VariableIndex v) const {
   const TypeUse& use = p_.use(p_.variables[v].type);
@@ -192,6 +197,7 @@ bool Recogniser::isInstanceTable(VariableIndex v) const {
     TypeUseId mapped = p_.argument(use, 1);
     for (int depth = 0; depth < 3 && (p_.traits(place.file, mapped) & kCollection) && p_.use(mapped).argumentCount > 0; ++depth) mapped = p_.argument(p_.use(mapped), p_.use(mapped).argumentCount - 1);
     TypeIndex type = p_.classBehind(place.file, mapped);
+    if (isClassOfClasses(type)) return false;
     if (type != kNone) return p_.types[type].form != TypeForm::Enum && (p_.use(mapped).has(kPointer) || (p_.traits(place.file, mapped) & (kOwningPointer | kPointerLike)) || behaves(type));
     if (p_.use(mapped).name && !isUntold(mapped)) {
       // An object of a library's class, but no text, number, class or collection.
@@ -221,7 +227,7 @@ bool Recogniser::isFoundByKey(VariableIndex v) const {
     if (isAsked(p_.uses[u].place, p_.uses[u].in)) return true;
   for (FunctionIndex f : o_.accessPointsTo(v))
     for (uint32_t c : p_.callsOfFunction[f])
-      if (p_.functions[f].owner == p_.variables[v].owner && isAsked(p_.calls[c].place, p_.calls[c].in)) return true;
+      if ((p_.variables[v].onlyIn != kNone || p_.functions[f].owner == p_.variables[v].owner) && isAsked(p_.calls[c].place, p_.calls[c].in)) return true;
   return false;
 }
 
@@ -265,11 +271,25 @@ bool Recogniser::filesInstances(const std::vector<VariableIndex>& fields) const 
     TypeIndex own = classOf(v);
     if ((traits & (kLockType | kConditionType | kOnceFlagType | kAtomicType)) || (own != kNone && harmless_.isLockClass(own))) continue;
     std::string_view plain = p_.text(p_.use(p_.variables[v].type).name);
-    if (plain == "bool" || plain == "boolean" || plain == "Bool") continue;  // a setting of the table
+    if (plain == "bool" || plain == "boolean" || plain == "Bool" || isGivenOnce(v)) continue;  // a setting of the table
     if (isInstanceTable(v) || isFoundByKey(v)) table = true;
-    else if (!(traits & kCollection) || (traits & kKeyedCollection)) return false;
+    else if (!(traits & kCollection)) return false;
   }
   return table;
+}
+
+// Set by the constructor from what that is given, and never again.
+bool Recogniser::isGivenOnce(VariableIndex field) const {
+  bool given = false;
+  for (uint32_t u : p_.usesOfVariable[field]) {
+    const Use& use = p_.uses[u];
+    if (use.access == Access::Read || use.access == Access::Call) continue;
+    NodeId value = use.in == kNone || use.inMember || p_.functions[use.in].form != FunctionForm::Constructor ? kNoNode : p_.assignedAt(use.place);
+    Symbol from = value == kNoNode ? Symbol{} : p_.links[use.place.file].symbol[bareExpression(p_.file(use.place), value)];
+    if (!from.is(Symbol::Sort::Variable) || p_.variables[from.index()].storage != Storage::Parameter) return false;
+    given = true;
+  }
+  return given;
 }
 
 // A library's base of everything, or a type parameter, tells nothing of what is kept.
@@ -277,6 +297,18 @@ bool Recogniser::isUntold(TypeUseId type) const {
   const TypeUse& use = p_.use(type);
   std::string_view name = lastPart(p_.text(use.name));
   return use.parameter || name == "Object" || name == "object" || name == "id" || name == "Any" || name == "any" || name == "interface{}" || name == "dynamic" || name == "unknown";
+}
+
+// A parameter or local of no told type whose fields are read: it is no text, number or collection.
+bool Recogniser::isAskedAsObject(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  if (variable.lives() || (variable.type && !isUntold(variable.type))) return false;
+  return std::any_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
+    Place at = p_.uses[u].place, up = p_.parent(at);
+    if (p_.node(up).kind != Kind::Member || p_.node(at).role != Role::Receiver || p_.node(up).role == Role::Callee) return false;
+    std::string_view field = p_.nameOf(up);
+    return !field.starts_with("__") && p_.guarantees(up.file).collectionAct(field) == CollectionAct::None;
+  });
 }
 
 // What is put under a key tells where types do not: an object that is made or handed in, and no
@@ -295,8 +327,7 @@ bool Recogniser::keepsInstancesByKey(VariableIndex v) const {
       FunctionIndex in = kNone;
       for (NodeId up = file.parents[value.node]; up != kNoNode && in == kNone; up = file.parents[up])
         if (Symbol around = p_.links[value.file].symbol[up]; file[up].kind == Kind::Function && around.is(Symbol::Sort::Function)) in = around.index();
-      TypeIndex of = in == kNone ? kNone : p_.functions[in].owner;
-      return of == kNone || std::none_of(p_.types[of].bases.begin(), p_.types[of].bases.end(), [&](const Base& base) { return p_.text(p_.use(base.use).name) == "type"; });
+      return in == kNone || !isClassOfClasses(p_.functions[in].owner);
     }
     if (node.kind == Kind::Create) return type != kNone ? behaves(type) : !(p_.traits(value.file, p_.typeAt(value)) & (kCollection | kTextType | kAtomicType | kLockType));
     if (node.kind == Kind::Call) {
@@ -309,10 +340,11 @@ bool Recogniser::keepsInstancesByKey(VariableIndex v) const {
     if (node.kind != Kind::Name || !named.is(Symbol::Sort::Variable)) return false;
     if (type != kNone) return behaves(type);
     const Variable& variable = p_.variables[named.index()];
+    if (isAskedAsObject(named.index())) return true;
     if (variable.storage == Storage::Local) {
       NodeId initial = variable.definition.known() ? p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) : kNoNode;
       CreationFacts facts;
-      return initial != kNoNode && readCreation({variable.definition.file, initial}, facts) && (facts.made != kNone ? behaves(facts.made) : p_.file(variable.definition)[initial].kind != Kind::Collection);
+      return initial != kNoNode && readCreation({variable.definition.file, initial}, facts) && (facts.made != kNone ? behaves(facts.made) : p_.file(variable.definition)[initial].kind != Kind::Collection && !(p_.traits(variable.definition.file, p_.typeAt({variable.definition.file, initial})) & kCollection));
     }
     return false;
   };

@@ -49,7 +49,7 @@ TypeIndex Recogniser::classOf(VariableIndex v) const {
   FileIndex f = p_.variables[v].home().file;
   TypeIndex declared = p_.classBehind(f, p_.variables[v].type);
   // A tree that holds the library itself: its texts, collections and locks are what they are elsewhere.
-  if (declared != kNone && p_.language(f).dotted && (p_.guarantees(f).typeTraits(p_.text(p_.types[declared].name)) & (kTextType | kCollection | kLockType))) return kNone;
+  if (declared != kNone && (p_.traits(f, p_.variables[v].type) & (kTextType | kCollection | kLockType))) return kNone;
   if (declared != kNone || use.decl != kNone) return declared;
   TypeIndex made = harmless_.madeFor(v);
   return made == kNone && p_.variables[v].lives() && use.name != 0 && isUntold(p_.variables[v].type) ? harmless_.madeLaterFor(v) : made;
@@ -418,6 +418,22 @@ void Recogniser::findAccessPoints(Entity& entity) {
 }
 
 // Functions that look an instance up in a keyed table are its access points.
+// Is what stands under a key in the table at `place` returned by the function, which hands out objects?
+bool Recogniser::returnsElement(Place place, FunctionIndex function) const {
+  if (!p_.use(p_.functions[function].result).has(kPointer)) return false;
+  Place up = p_.parent(place);
+  if (p_.node(place).role != Role::Receiver) return false;
+  if (p_.node(up).kind == Kind::Member) {
+    Place call = p_.parent(up);
+    if (p_.node(call).kind != Kind::Call || p_.node(up).role != Role::Callee || p_.guarantees(up.file).collectionAct(p_.nameOf(up)) != CollectionAct::Read || p_.file(call).child(call.node, Role::Argument) == kNoNode) return false;
+    up = call;
+  } else if (p_.node(up).kind != Kind::Index) {
+    return false;
+  }
+  for (up = p_.parent(up); p_.node(up).kind == Kind::Cast;) up = p_.parent(up);
+  return p_.node(up).kind == Kind::Return;
+}
+
 void Recogniser::findLookups(Entity& entity) {
   const TypeUse& use = p_.use(p_.variables[entity.slot].type);
   TypeIndex mapped = p_.classBehind(entity.place.file, p_.argument(use, 1));
@@ -426,7 +442,8 @@ void Recogniser::findLookups(Entity& entity) {
   for (uint32_t u : p_.usesOfVariable[entity.slot]) {
     FunctionIndex f = p_.uses[u].in;
     if (f == kNone || !seen.insert(f).second) continue;
-    if (mapped == kNone || p_.classBehind(entity.place.file, p_.functions[f].result) != mapped) continue;
+    bool found = mapped == kNone ? returnsElement(p_.uses[u].place, f) : p_.classBehind(entity.place.file, p_.functions[f].result) == mapped;
+    if (!found) continue;
     entity.accessPoints.push_back({AccessPoint::Sort::Accessor, f, kNone, p_.functions[f].declarations.front(), functionName(p_, f)});
   }
 }

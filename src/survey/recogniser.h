@@ -69,6 +69,7 @@ class Recogniser {
   // ----- access points: recognise_slots.cpp
   void findAccessPoints(Entity& entity);
   // Functions that look an instance up in a keyed table are its access points.
+  bool returnsElement(Place place, FunctionIndex function) const;
   void findLookups(Entity& entity);
 
   // ----- creation and its guard: recognise_creation.cpp
@@ -122,6 +123,9 @@ class Recogniser {
   // Those of an object: the class's own and its bases'.
   std::vector<VariableIndex> fieldsOf(TypeIndex type) const;
   bool isUntold(TypeUseId type) const;
+  bool isClassOfClasses(TypeIndex type) const;
+  bool isAskedAsObject(VariableIndex v) const;
+  bool isGivenOnce(VariableIndex field) const;
   bool isLibraryObject(const Entity& entity) const;
   bool isReadyInstance(const Entity& entity) const;
   bool isHandedOutInPart(VariableIndex v) const;

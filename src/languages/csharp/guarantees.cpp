@@ -118,6 +118,7 @@ const Guarantees& csharpGuarantees() {
     g.implicitConstructor = {true, "ECMA-334 15.11.5"};
     g.staticsDestroyedAtExit = {false, "ECMA-334 7.9"};
     g.byLastPart = true;
+    g.ownNames = "System.";
     static constexpr std::string_view kMarks[] = {"Singleton"};
     g.containerMarks = kMarks;
     static constexpr std::string_view kRegistrations[] = {"AddSingleton", "TryAddSingleton", "RegisterSingleton"};

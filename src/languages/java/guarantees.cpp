@@ -184,6 +184,7 @@ const Guarantees& javaGuarantees() {
     g.implicitConstructor = {true, "JLS 8.8.9"};
     g.staticsDestroyedAtExit = {false, "JLS 12.8"};
     g.byLastPart = true;
+    g.ownNames = "java.";
     static constexpr std::string_view kMarks[] = {"ApplicationScoped", "Component", "Configuration", "Controller", "Repository", "RestController", "Service", "Singleton"};
     g.containerMarks = kMarks;
     g.soundCreation = "a nested holder class, or an enum constant (JLS 12.4.2)";

@@ -150,6 +150,7 @@ const Guarantees& kotlinGuarantees() {
     g.implicitConstructor = {true, "Kotlin specification, Class declaration (a public constructor without parameters)"};
     g.staticsDestroyedAtExit = {false, "JLS 12.8"};
     g.byLastPart = true;
+    g.ownNames = "kotlin.";
     static constexpr std::string_view kMarks[] = {"ApplicationScoped", "Component", "Configuration", "Controller", "Repository", "RestController", "Service", "Singleton"};
     g.containerMarks = kMarks;
     g.soundCreation = "an object, or a value by lazy";

@@ -114,6 +114,7 @@ const Guarantees& objcGuarantees() {
     g.noSubclassConstructors = {true, "Every class inherits alloc and init"};
     g.constantStatics = {true, "C 6.7.9p4 (a static object's initialiser is a constant)"};
     g.byLastPart = true;
+    g.ownNames = "NS";
     g.soundCreation = "dispatch_once";
     g.failedInitialiser = "the class cannot be used";
     static constexpr std::string_view kEndHooks[] = {"close", "invalidate", "stop", "tearDown"};
