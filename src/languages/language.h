@@ -40,6 +40,7 @@ enum TypeTrait : uint32_t {
   kLazyType = 1u << 18,       // makes its value when it is first asked for, under a guard
   kNotSafeToShare = 1u << 19, // looks like a constant, but keeps state between calls
   kKeepsState = 1u << 28,     // the same, and is safe to share
+  kFixed = 1u << 23,          // a collection that never changes once it is made
   kPerThread = 1u << 17,      // holds a value for each thread
   kGivenTasks = 1u << 22,     // of a thread: what it runs it is given later, not when it is made
   kStartedByCall = 1u << 21,  // of a thread: it runs once its start() is called, not when it is made

@@ -21,39 +21,77 @@ bool Constancy::holdsState(TypeIndex type) const {
   });
 }
 
-bool Constancy::changesLater(TypeIndex type, bool exact, int depth) const {
+// May the method of a base be called on an object of class `type`, and not just on its other kinds?
+bool Constancy::mayBeCalledOn(FunctionIndex method, TypeIndex type) const {
+  // Its class puts another in its place.
+  if (FunctionIndex body = bodyIn(method, type); body != kNone && body != method) {
+    const auto& inside = p_.callsInFunction[body];
+    return std::any_of(inside.begin(), inside.end(), [&](uint32_t c) { return p_.calls[c].callee == method; });
+  }
+  const auto& calls = p_.callsOfFunction[method];
+  return calls.empty() || std::any_of(calls.begin(), calls.end(), [&](uint32_t c) {
+    const auto& call = p_.calls[c];
+    const LoweredFile& file = p_.file(call.place);
+    NodeId callee = file.child(call.place.node, Role::Callee);
+    NodeId receiver = callee == kNoNode || file[callee].kind != Kind::Member ? kNoNode : file.child(callee, Role::Receiver);
+    if (receiver == kNoNode || file[receiver].kind == Kind::This) return true;
+    TypeIndex on = p_.classBehind(call.place.file, p_.typeAt({call.place.file, receiver}));
+    return on == kNone || p_.types[on].form == TypeForm::Interface || p_.derivesFrom(type, on) || p_.derivesFrom(on, type);
+  });
+}
+
+// Is the method of a class that others cannot name, or one that they cannot call, only called while classes or files are loaded?
+bool Constancy::runsWhileLoading(FunctionIndex method, int depth) const {
+  const Function& fn = p_.functions[method];
+  if (fn.form == FunctionForm::Initialiser) return fn.owner == kNone || (fn.modifiers & kStatic);
+  bool open = (fn.modifiers & kPublic) && (fn.owner == kNone || (p_.types[fn.owner].modifiers & kPublic));
+  const auto& calls = p_.callsOfFunction[method];
+  return depth < 5 && !open && !calls.empty() && std::all_of(calls.begin(), calls.end(), [&](uint32_t c) {
+    const auto& call = p_.calls[c];
+    return call.in != kNone && call.in != method && p_.around(call.place, Kind::Lambda).node == kNoNode && runsWhileLoading(call.in, depth + 1);
+  });
+}
+
+bool Constancy::fieldChanges(VariableIndex f, TypeIndex type, TypeIndex of, int depth) const {
+  const Variable& field = p_.variables[f];
+  uint32_t traits = p_.traits(field.declarations.front().file, field.type);
+  if (traits & (kLockType | kConditionType | kOnceFlagType)) return false;
+  if (traits & (kAtomicType | kThreadType | kFileResource)) return true;
+  for (uint32_t u : p_.usesOfVariable[f]) {
+    const Use& use = p_.uses[u];
+    if (use.access == Access::Read || use.access == Access::Bind || constructs(use, type)) continue;
+    if (use.access == Access::Call && !(traits & kCollection)) continue;  // told by the class that it is of
+    if (of != type && use.in != kNone && p_.functions[use.in].owner == type && !mayBeCalledOn(use.in, of)) continue;
+    if (use.in != kNone && runsWhileLoading(use.in, 0)) continue;
+    if (!isRemembered(f, type)) return true;
+    break;
+  }
+  const TypeUse& held = p_.use(field.type);
+  return held.decl != kNone && held.decl != type && (held.modifiers & kManaged) == kManaged && p_.types[held.decl].form != TypeForm::Interface && changesLater(held.decl, false, held.decl, depth + 1);
+}
+
+bool Constancy::changesItself(TypeIndex type) const {
+  const TypeDecl& decl = p_.types[type];
+  return !decl.definition.known() || std::any_of(decl.fields.begin(), decl.fields.end(), [&](VariableIndex f) { return fieldChanges(f, type, type, 0); }) || changesByClosures(type);
+}
+
+bool Constancy::changesLater(TypeIndex type, bool exact, TypeIndex of, int depth) const {
   if (depth > 8) return true;
-  auto [entry, fresh] = changes_.emplace(std::make_pair(type, exact), false);  // a class that holds its own kind changes only by its other fields
+  auto [entry, fresh] = changes_.emplace(std::make_tuple(type, exact, of), false);  // a class that holds its own kind changes only by its other fields
   if (!fresh) return entry->second;
   const TypeDecl& decl = p_.types[type];
   // Of what only promises, those that keep the promise tell.
   bool out = !decl.definition.known() || (decl.form == TypeForm::Interface && !exact && decl.derived.empty());
-  for (VariableIndex f : decl.fields) {
-    if (out) break;
-    const Variable& field = p_.variables[f];
-    uint32_t traits = p_.traits(field.declarations.front().file, field.type);
-    if (traits & (kLockType | kConditionType | kOnceFlagType)) continue;
-    if (traits & (kAtomicType | kThreadType | kFileResource)) out = true;
-    for (uint32_t u : p_.usesOfVariable[f]) {
-      const Use& use = p_.uses[u];
-      if (use.access == Access::Read || use.access == Access::Bind || constructs(use, type)) continue;
-      if (use.access == Access::Call && !(traits & kCollection)) continue;  // told by the class that it is of
-      out = !isRemembered(f, type);
-      break;
-    }
-    const TypeUse& held = p_.use(field.type);
-    if (!out && held.decl != kNone && held.decl != type && (held.modifiers & kManaged) == kManaged && p_.types[held.decl].form != TypeForm::Interface) out = changesLater(held.decl, false, depth + 1);
-  }
-  out = out || changesByClosures(type);
+  out = out || std::any_of(decl.fields.begin(), decl.fields.end(), [&](VariableIndex f) { return fieldChanges(f, type, of, depth); }) || changesByClosures(type);
   for (const Base& base : decl.bases) {
     if (out) break;
-    if (base.type != kNone && p_.types[base.type].form != TypeForm::Interface) out = changesLater(base.type, true, depth + 1);
+    if (base.type != kNone && p_.types[base.type].form != TypeForm::Interface) out = changesLater(base.type, true, of, depth + 1);
     if (base.type == kNone && (p_.traits(decl.definition.file, base.use) & (kCollection | kThreadType | kAtomicType))) out = true;
   }
   if (!exact)
     for (TypeIndex d : decl.derived)
-      if (!out) out = changesLater(d, false, depth + 1);
-  changes_[{type, exact}] = out;
+      if (!out) out = changesLater(d, false, d, depth + 1);
+  changes_[{type, exact, of}] = out;
   return out;
 }
 
@@ -138,7 +176,7 @@ bool Constancy::constructs(FunctionIndex in, TypeIndex type, int depth) const {
   std::span<const std::string_view> hooks = fn.definition.known() ? p_.guarantees(fn.definition.file).beginHooks : std::span<const std::string_view>{};
   if (own && std::find(hooks.begin(), hooks.end(), p_.text(fn.name)) != hooks.end()) return true;
   if (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor || fn.form == FunctionForm::Initialiser || fn.form == FunctionForm::Factory) return own || p_.derivesFrom(fn.owner, type);
-  if (!own || depth > 3 || !(fn.modifiers & kPrivate) || p_.callsOfFunction[in].empty()) return false;
+  if (!own || depth > 3 || (fn.modifiers & kPublic) || p_.callsOfFunction[in].empty()) return false;
   auto [entry, fresh] = constructs_.emplace(std::make_pair(in, type), false);
   if (!fresh) return entry->second;
   bool out = true;

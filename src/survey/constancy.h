@@ -4,6 +4,7 @@
 #include <map>
 #include <set>
 #include <string>
+#include <tuple>
 
 #include "program/program.h"
 
@@ -21,7 +22,9 @@ class Constancy {
   // Asked for objects that the language looks after: nobody writes them but
   // through their fields. A plain value that an object works out from itself and
   // remembers is no change. `exact`: of that class, and of none derived from it.
-  bool changesLater(TypeIndex type, bool exact = false) const { return changesLater(type, exact, 0); }
+  bool changesLater(TypeIndex type, bool exact = false) const { return changesLater(type, exact, type, 0); }
+  // The same of its own fields alone, not those of its bases.
+  bool changesItself(TypeIndex type) const;
   // May the object, one of class `made`, be changed by a call of that method on it?
   bool changesByCalling(FunctionIndex method, TypeIndex made) const;
   // The class of the object that the variable's initialiser makes; kNone where
@@ -44,7 +47,11 @@ class Constancy {
   NodeId initialiserOf(VariableIndex v) const;
 
  private:
-  bool changesLater(TypeIndex type, bool exact, int depth) const;
+  // `of`: the class whose objects are asked for, where `type` is a base of it.
+  bool changesLater(TypeIndex type, bool exact, TypeIndex of, int depth) const;
+  bool fieldChanges(VariableIndex field, TypeIndex type, TypeIndex of, int depth) const;
+  bool runsWhileLoading(FunctionIndex method, int depth) const;
+  bool mayBeCalledOn(FunctionIndex method, TypeIndex type) const;
   bool changesByClosures(TypeIndex type) const;
   bool constructs(FunctionIndex in, TypeIndex type, int depth = 0) const;
   bool constructs(const Use& use, TypeIndex type) const;
@@ -56,7 +63,7 @@ class Constancy {
   TypeIndex returnedBy(FunctionIndex function, int depth) const;
 
   const Program& p_;
-  mutable std::map<std::pair<TypeIndex, bool>, bool> changes_;
+  mutable std::map<std::tuple<TypeIndex, bool, TypeIndex>, bool> changes_;
   mutable std::map<std::pair<FunctionIndex, TypeIndex>, bool> constructs_;
 };
 

@@ -264,4 +264,19 @@ void addKeptByMark(const Program& p, std::vector<Entity>& entities) {
   }
 }
 
+void foldOtherNames(std::vector<Entity>& entities) {
+  std::map<TypeIndex, size_t> asked;
+  for (size_t i = 0; i < entities.size(); ++i)
+    if (entities[i].madeByAsking) asked.emplace(entities[i].type, i);
+  for (size_t i = 0; i < entities.size(); ++i) {
+    Entity& e = entities[i];
+    auto found = e.creation.made == kNone || e.madeByAsking || e.harmless ? asked.end() : asked.find(e.creation.made);
+    if (found == asked.end()) continue;
+    Entity& object = entities[found->second];
+    object.consumers.insert(object.consumers.end(), e.consumers.begin(), e.consumers.end());
+    e.harmless = true;
+    e.harmlessBecause = "another name for " + object.name;
+  }
+}
+
 }  // namespace elmcart

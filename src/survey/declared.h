@@ -18,6 +18,10 @@ void addSharingState(const Program& program, std::vector<Entity>& entities);
 // makes the first object, keeps it, and hands it out ever after.
 void addKeptByMark(const Program& program, std::vector<Entity>& entities);
 
+// A slot that asks for such an object by making one keeps another name for it: its users are users
+// of the object.
+void foldOtherNames(std::vector<Entity>& entities);
+
 // In order of place, and of id at one place.
 void sortEntities(const Program& program, std::vector<Entity>& entities);
 

@@ -140,6 +140,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   if (type != kNone && isDescriptor(type)) return "an accessor for fields of other objects: it holds no state itself";
   if (type != kNone && isLockClass(type)) return "a lock: it guards other state and holds none";
   if ((traits & kOnceFlagType) && setOnlyAtStart(v)) return "a once flag: it guards a creation and holds no other state";
+  if (isKeyByAddress(v)) return "a key: nothing but its address is used";
   if ((traits & kMemberHandle) || standsForFields(v)) return "an accessor for fields of other objects: it holds no state itself";
   const Language& language = p_.language(p_.variables[v].home().file);
   bool managed = language.dotted;
@@ -170,6 +171,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     if (type != kNone && (use.decl != kNone || made != kNone) && !waits && whole && !constancy_.changesLater(object, made != kNone) && weightsOfCreation(p_, object, kNone).empty() &&
         (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
       return "it is set once, and its class does not change after construction";
+    if (isNamedValue(v, object)) return "one of the named values of its class, which changes none of them";
     // static readonly Size Zero; — whoever takes it has a copy.
     if (type != kNone && (variable.modifiers & kConst) && p_.types[type].form == TypeForm::Struct && isPlainData(type)) return "a constant value: whoever takes it has a copy";
     if (type != kNone && made == kNone && !waits && isRecordOfData(v, type)) return "a record that is never changed after its definition in this tree";
@@ -181,7 +183,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     // Where nothing can be declared constant, or nobody outside can set it, what is never set again is.
     bool ownField = variable.storage == Storage::StaticField && !(variable.modifiers & (kPublic | kProtected));
     bool changesInside = made != kNone && constancy_.changesLater(made, true);  // whatever library's type it is declared by
-    bool fixed = (variable.modifiers & kConst) || ownField || (variable.storage == Storage::Global && variable.onlyIn != kNone) || (!language.bareMembers && variable.storage == Storage::Global && !escapes(v));
+    bool fixed = (variable.modifiers & kConst) || ownField || (variable.storage == Storage::Global && variable.onlyIn != kNone) || (!language.bareMembers && variable.storage == Storage::Global && (isPlainValue(v) || !escapes(v)));
     if (type == kNone && fixed && !changesInside && !isOpenToChange(v) && !isToldToChange(v) && !changedByOthers(v) && !((traits | variableTraits(p_, v)) & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare | kKeepsState)))
       return "it is set once, and no code in this tree changes it";
   }
@@ -321,6 +323,22 @@ bool Harmless::isCopied(VariableIndex v) const {
 }
 
 // const TAB: Key = { code: 'Tab', n: 9 }; with an interface of data whose fields nobody writes.
+bool Harmless::isNamedValue(VariableIndex v, TypeIndex type) const {
+  constexpr int kMany = 5;
+  if (type == kNone || p_.variables[v].owner != type) return false;
+  auto isNamed = [&](VariableIndex one) {
+    NodeId made = (p_.variables[one].modifiers & kConst) && p_.variables[one].definition.known() ? constancy_.initialiserOf(one) : kNoNode;
+    if (made == kNoNode) return false;
+    Place place{p_.variables[one].definition.file, made};
+    Kind kind = p_.node(place).kind;
+    if ((kind != Kind::Create && kind != Kind::Call) || (p_.classBehind(place.file, p_.typeAt(place)) != type && constancy_.madeFor(one) != type)) return false;
+    return p_.file(place).child(made, Role::Argument) != kNoNode && isFromConstants(place, true, {});
+  };
+  if (!isNamed(v) || constancy_.changesItself(type)) return false;
+  const auto& all = p_.types[type].statics;
+  return std::count_if(all.begin(), all.end(), isNamed) >= kMany;
+}
+
 bool Harmless::isRecordOfData(VariableIndex v, TypeIndex type) const {
   Place definition = p_.variables[v].definition;
   NodeId initial = constancy_.initialiserOf(v);
@@ -338,7 +356,7 @@ std::string Harmless::workedOutOnce(VariableIndex v, TypeIndex type) const {
   uint32_t traits = p_.traits(variable.home().file, variable.type);
   if (type == kNone && declared.name && declared.has(kPointer) && !declared.has(kArray) && !(traits & (kTextType | kCollection))) return "";  // a library's object
   // A table that is handed out may be filled by those who get it.
-  if (type == kNone && !(traits & kTextType) && !o_.accessPointsTo(v).empty()) return "";
+  if (type == kNone && !(traits & (kTextType | kFixed)) && !o_.accessPointsTo(v).empty()) return "";
   FunctionIndex in = kNone;
   Place branch;
   bool given = false;
@@ -350,6 +368,7 @@ std::string Harmless::workedOutOnce(VariableIndex v, TypeIndex type) const {
     Place test = decidingTest(use.place);
     if (!test.known() || (branch.known() && test != branch)) return "";
     branch = test;
+    if (p_.node(test).kind == Kind::Once && type == kNone && !(traits & (kTextType | kCollection))) return "";
     if (use.inMember || use.throughPointer) continue;
     NodeId value = p_.assignedAt(use.place);
     if (value == kNoNode || !isFromConstants({use.place.file, value}, type != kNone, branch)) return "";
@@ -359,21 +378,22 @@ std::string Harmless::workedOutOnce(VariableIndex v, TypeIndex type) const {
   return "it is worked out once, when it is first asked for, and stays as it is";
 }
 
-// The branch, or the `a || (a = …)`, that decides whether the code at a place runs.
+// The branch, the `a || (a = …)` or the once flag that decides whether the code at a place runs.
 Place Harmless::decidingTest(Place place) const {
   const LoweredFile& file = p_.file(place);
   NodeId below = place.node;
   for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda; below = up, up = file.parents[up]) {
     bool branch = (file[up].kind == Kind::If || file[up].kind == Kind::Conditional) && file[below].role != Role::Condition;
     bool logic = file[up].kind == Kind::Logic && file[up].firstChild != below;
-    if (branch || logic) return {place.file, up};
+    if (branch || logic || file[up].kind == Kind::Once) return {place.file, up};
   }
   return {};
 }
 
-// Does its condition name the variable, or a local that was read from it?
+// Does its condition name the variable, or a local that was read from it? A once flag asks for itself.
 bool Harmless::asksFor(Place test, VariableIndex v) const {
   const LoweredFile& file = p_.file(test);
+  if (file[test.node].kind == Kind::Once) return true;
   NodeId condition = file[test.node].kind == Kind::Logic ? file[test.node].firstChild : file.child(test.node, Role::Condition);
   return condition != kNoNode && constancy_.names({test.file, condition}, v, true);
 }
@@ -483,6 +503,30 @@ bool Harmless::isPlainData(TypeIndex type) const {
     if (form == FunctionForm::Function) return false;
   }
   return p_.types[type].definition.known();
+}
+
+// static char key; of which only the address is handed to functions of a library.
+bool Harmless::isKeyByAddress(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  const TypeUse& use = p_.use(variable.type);
+  std::string_view name = p_.text(use.name);
+  auto uses = p_.usesOfVariable[v];
+  if ((name != "char" && name != "void") || use.has(kArray) || uses.empty()) return false;
+  return std::all_of(uses.begin(), uses.end(), [&](uint32_t u) {
+    Place up = p_.parent(p_.uses[u].place);
+    if (p_.node(up).kind != Kind::AddressOf) return false;
+    if (p_.uses[u].inInitialiserOf == v) return true;  // static void *key = &key;
+    Place call = p_.parent(up);
+    return p_.node(up).role == Role::Argument && p_.node(call).kind == Kind::Call && !p_.symbolAt(call).known();
+  });
+}
+
+// Made as a number or a text, which stays what it is whoever gets it?
+bool Harmless::isPlainValue(VariableIndex v) const {
+  NodeId initial = constancy_.initialiserOf(v);
+  if (initial == kNoNode) return false;
+  const Node& value = p_.file(p_.variables[v].definition)[initial];
+  return value.is(Kind::Literal, LiteralForm::Number) || value.is(Kind::Literal, LiteralForm::Text);
 }
 
 bool Harmless::escapes(VariableIndex v) const {

@@ -39,6 +39,10 @@ class Harmless {
   bool runsAtLoad(FunctionIndex in, Place place, int depth) const;
   bool isOpenToChange(VariableIndex v) const;
   bool isCopied(VariableIndex v) const;
+  // One of many constants of their own class, each made of literals, whose class changes nothing of them?
+  bool isNamedValue(VariableIndex v, TypeIndex type) const;
+  bool isKeyByAddress(VariableIndex v) const;
+  bool isPlainValue(VariableIndex v) const;
   bool isRecordOfData(VariableIndex v, TypeIndex type) const;
   std::string workedOutOnce(VariableIndex v, TypeIndex type) const;
   Place decidingTest(Place place) const;

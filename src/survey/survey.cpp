@@ -86,6 +86,7 @@ Survey Recogniser::run(unsigned jobs) {
   }
   addKeptByMark(p_, out.entities);
   addSharingState(p_, out.entities);
+  foldOtherNames(out.entities);
   out.managed = containerManaged(p_);
   sortEntities(p_, out.entities);
   // Two entities must not share an id: later ones bear their file and line.

@@ -10,11 +10,11 @@ namespace {
 constexpr auto kTypes = std::to_array<NamedBits>({
     {"Class", kSafeToShare},  // a class itself: what is sent to it changes no slot
     {"FILE", kFileResource},
-    {"NSArray", kCollection},
+    {"NSArray", kCollection | kFixed},
     {"NSCache", kCollection | kKeyedCollection | kSafeToShare},
     {"NSCondition", kConditionType | kLockType},
     {"NSCountedSet", kCollection},
-    {"NSDictionary", kCollection | kKeyedCollection},
+    {"NSDictionary", kCollection | kKeyedCollection | kFixed},
     {"NSFileHandle", kFileResource},
     {"NSHashTable", kCollection},
     {"NSLock", kLockType},
@@ -26,7 +26,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"NSMutableString", kCollection},
     {"NSPointerArray", kCollection},
     {"NSRecursiveLock", kLockType},
-    {"NSSet", kCollection},
+    {"NSSet", kCollection | kFixed},
     {"NSString", kTextType},
     {"NSThread", kThreadType | kStartedByCall},
     {"atomic_bool", kAtomicType},

@@ -155,6 +155,7 @@ class ObjcLowerer : public SharedLowerer {
     for (TSNode kid : named(holder)) {
       std::string_view kind = ts_node_type(kid);
       if (kind == "type_qualifier" && text(kid) == "const") constant = true;
+      else if (kind == "type_identifier" && (text(kid) == "nonnull" || text(kid) == "null_unspecified")) continue;
       else if (isNull(base) && (kind == "type_identifier" || kind == "primitive_type" || kind == "sized_type_specifier" || kind == "struct_specifier" || kind == "union_specifier" || kind == "enum_specifier" || kind == "generic_specifier" || kind == "typedefed_specifier" || kind == "array_type_specifier" || kind == "typeof_specifier")) base = kid;
       else if (kind == "abstract_pointer_declarator" || kind == "type_descriptor") continue;
     }
@@ -335,11 +336,42 @@ class ObjcLowerer : public SharedLowerer {
     for (TSNode kid : named(node)) {
       if (is(kid, "identifier") || (before && is(kid, "parameterized_arguments"))) continue;
       before = false;
-      // What a class's brackets hold besides its members is the file's.
-      bool member = is(kid, "method_declaration") || is(kid, "property_declaration") || is(kid, "instance_variables") || is(kid, "implementation_definition") || is(kid, "property_implementation");
-      visit(kid, member ? id : 0, Role::None);
+      visitPartOf(id, kid);
     }
     currentClass_ = outer;
+  }
+
+  // What a class's brackets hold besides its members is the file's.
+  void visitPartOf(NodeId type, TSNode kid) {
+    bool member = is(kid, "method_declaration") || is(kid, "property_declaration") || is(kid, "instance_variables") || is(kid, "implementation_definition") || is(kid, "property_implementation");
+    visit(kid, member ? type : 0, Role::None);
+  }
+
+  // Where the grammar lost its way in a class, the members that it found lie beside the class's name.
+  void unit(TSNode root) override {
+    if (!is(root, "ERROR")) return SharedLowerer::unit(root);
+    NodeId type = kNoNode;
+    bool opening = false;
+    for (TSNode kid : all(root)) {
+      if (is(kid, "@implementation")) {
+        type = add(0, Kind::Type, Role::Member, kid);
+        build_[type].detail = static_cast<uint8_t>(TypeForm::Class);
+        build_[type].modifiers = kDefinition | kPublic | kPart;
+        build_[type].span.end = ts_node_end_byte(root);
+        opening = true;
+      } else if (opening && is(kid, "identifier")) {
+        build_.setName(type, text(kid), begin(kid));
+        currentClass_ = text(kid);
+        opening = false;
+      } else if (type != kNoNode && is(kid, "@end")) {
+        build_[type].span.end = ts_node_end_byte(kid);
+        type = kNoNode;
+        currentClass_.clear();
+      } else if (ts_node_is_named(kid)) {
+        if (type != kNoNode) visitPartOf(type, kid);
+        else visit(kid, 0, Role::None);
+      }
+    }
   }
   TSFieldId categoryField() const {
     static const TSFieldId kField = ts_language_field_id_for_name(tree_sitter_objc(), "category", 8);
