@@ -336,28 +336,34 @@ class ObjcLowerer : public SharedLowerer {
     for (TSNode kid : named(node)) {
       if (is(kid, "identifier") || (before && is(kid, "parameterized_arguments"))) continue;
       before = false;
-      visitPartOf(id, kid);
+      // What a class's brackets hold besides its members is the file's.
+      visit(kid, isMember(kid) ? id : 0, Role::None);
     }
     currentClass_ = outer;
   }
 
-  // What a class's brackets hold besides its members is the file's.
-  void visitPartOf(NodeId type, TSNode kid) {
-    bool member = is(kid, "method_declaration") || is(kid, "property_declaration") || is(kid, "instance_variables") || is(kid, "implementation_definition") || is(kid, "property_implementation");
-    visit(kid, member ? type : 0, Role::None);
+  bool isMember(TSNode node) const {
+    return is(node, "method_declaration") || is(node, "property_declaration") || is(node, "instance_variables") || is(node, "implementation_definition") || is(node, "property_implementation");
+  }
+
+  void unit(TSNode root) override {
+    if (is(root, "ERROR")) return torn(root);
+    for (TSNode kid : named(root)) {
+      if (is(kid, "ERROR") && hasToken(kid, "@implementation")) torn(kid);
+      else visit(kid, 0, Role::None);
+    }
   }
 
   // Where the grammar lost its way in a class, the members that it found lie beside the class's name.
-  void unit(TSNode root) override {
-    if (!is(root, "ERROR")) return SharedLowerer::unit(root);
+  void torn(TSNode node) {
     NodeId type = kNoNode;
     bool opening = false;
-    for (TSNode kid : all(root)) {
+    for (TSNode kid : all(node)) {
       if (is(kid, "@implementation")) {
         type = add(0, Kind::Type, Role::Member, kid);
         build_[type].detail = static_cast<uint8_t>(TypeForm::Class);
         build_[type].modifiers = kDefinition | kPublic | kPart;
-        build_[type].span.end = ts_node_end_byte(root);
+        build_[type].span.end = ts_node_end_byte(node);
         opening = true;
       } else if (opening && is(kid, "identifier")) {
         build_.setName(type, text(kid), begin(kid));
@@ -368,8 +374,10 @@ class ObjcLowerer : public SharedLowerer {
         type = kNoNode;
         currentClass_.clear();
       } else if (ts_node_is_named(kid)) {
-        if (type != kNoNode) visitPartOf(type, kid);
-        else visit(kid, 0, Role::None);
+        // The pieces of a torn method are no declarations of the file.
+        bool piece = type != kNoNode && (is(kid, "declaration") ? !text(kid).starts_with("static") : !isMember(kid) && !is(kid, "function_definition"));
+        if (piece) unread(0, kid);
+        else visit(kid, type != kNoNode && isMember(kid) ? type : 0, Role::None);
       }
     }
   }

@@ -136,6 +136,38 @@ void dropVoidCasts(std::string& text, const std::vector<bool>& code) {
   }
 }
 
+// for (auto &one : list), as C++ walks over a list: for (id one in list).
+void rangeLoops(std::string& text, const std::vector<bool>& code) {
+  for (size_t at = text.find("for"); at != std::string::npos; at = text.find("for", at + 3)) {
+    if (!code[at] || (at > 0 && isWordByte(text[at - 1]))) continue;
+    size_t open = at + 3;
+    while (open < text.size() && text[open] == ' ') ++open;
+    size_t close = open < text.size() && text[open] == '(' ? closingParenthesis(text, open) : std::string::npos;
+    if (close == std::string::npos || text.substr(open, close - open).find('\n') != std::string::npos) continue;
+    size_t colon = std::string::npos;
+    int depth = 0;
+    for (size_t i = open + 1; i + 1 < close && colon == std::string::npos; ++i) {
+      depth += text[i] == '(' || text[i] == '[' || text[i] == '<' ? 1 : text[i] == ')' || text[i] == ']' || text[i] == '>' ? -1 : 0;
+      if (text[i] == ';' || text[i] == '?') break;
+      if (text[i] == ':' && text[i + 1] == ':') ++i;
+      else if (text[i] == ':' && depth == 0) colon = i;
+    }
+    if (colon == std::string::npos) continue;
+    std::string declared(trim(std::string_view(text).substr(open + 1, colon - open - 1))), list(trim(std::string_view(text).substr(colon + 1, close - colon - 2)));
+    size_t end = declared.find_last_not_of(" ]");
+    size_t begin = end == std::string::npos ? end : end + 1;
+    while (begin != std::string::npos && begin > 0 && isWordByte(declared[begin - 1])) --begin;
+    if (begin == std::string::npos || begin > end) continue;
+    std::string name = declared.substr(begin, end + 1 - begin);
+    bool plain = declared.find_first_of("&[<:") == std::string::npos && !declared.starts_with("const") && !declared.starts_with("auto");
+    for (const std::string& written : {plain ? "(" + declared + " in " + list + ")" : std::string{}, "(id " + name + " in " + list + ")"}) {
+      if (written.empty() || written.size() > close - at - 3) continue;
+      text.replace(at + 3, close - at - 3, std::string(close - at - 3 - written.size(), ' ') + written);
+      break;
+    }
+  }
+}
+
 }  // namespace
 
 void rephraseObjc(std::string& text) {
@@ -143,6 +175,7 @@ void rephraseObjc(std::string& text) {
   std::vector<bool> code = codeBytes(text, true);
   plainMacros(text, code);
   dropVoidCasts(text, code);
+  rangeLoops(text, code);
 }
 
 }  // namespace elmcart

@@ -1,0 +1,64 @@
+// A key of which only the address counts, a table under a once flag, an accessor that is said to
+// give something, and a class in which the grammar loses its way.
+#import <Foundation/Foundation.h>
+#import <objc/runtime.h>
+
+static char markKey;
+
+@interface HOMarks : NSObject {
+  int count;
+}
+@end
+
+@implementation HOMarks
++ (nonnull HOMarks *)marks {
+  static HOMarks *marks = nil;
+  static dispatch_once_t once;
+  dispatch_once(&once, ^{
+    marks = [[HOMarks alloc] init];
+  });
+  return marks;
+}
++ (NSArray<NSString *> *)names {
+  static NSArray<NSString *> *names = nil;
+  static dispatch_once_t once;
+  dispatch_once(&once, ^{
+    names = @[ @"north", @"south" ];
+  });
+  return names;
+}
+- (void)mark:(id)object {
+  count = count + 1;
+  if (objc_getAssociatedObject(object, &markKey) == nil) objc_setAssociatedObject(object, &markKey, @YES, OBJC_ASSOCIATION_RETAIN);
+}
+@end
+
+@implementation HOChart {
+  HOMarks *_drawn;
+}
+- (void)draw:(NSArray *)all {
+  for (id mark : all) {
+    _drawn = mark;
+  }
+}
+- (void)clear {
+  _drawn = nil;
+}
+@end
+
+@implementation HOSheet {
+  HOMarks *_first;
+}
+- (void)first:(NSArray *)all {
+  _first = all[0];
+}
+- (void)each:(NSArray *)all {
+  for (id one :
+       all) {
+    [self first:@[ one ]];
+  }
+}
+- (void)clear {
+  _first = nil;
+}
+@end
