@@ -324,7 +324,7 @@ bool Harmless::isCopied(VariableIndex v) const {
 
 // const TAB: Key = { code: 'Tab', n: 9 }; with an interface of data whose fields nobody writes.
 bool Harmless::isNamedValue(VariableIndex v, TypeIndex type) const {
-  constexpr int kMany = 5;
+  constexpr int kMany = 2;
   if (type == kNone || p_.variables[v].owner != type) return false;
   auto isNamed = [&](VariableIndex one) {
     NodeId made = (p_.variables[one].modifiers & kConst) && p_.variables[one].definition.known() ? constancy_.initialiserOf(one) : kNoNode;

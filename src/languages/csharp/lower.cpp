@@ -68,6 +68,11 @@ class CsharpLowerer : public SharedLowerer {
     }
   }
 
+  bool hasModifier(TSNode node, std::string_view word) const {
+    NodeList kids = named(node);
+    return std::any_of(kids.begin(), kids.end(), [&](TSNode kid) { return is(kid, "modifier") && text(kid) == word; });
+  }
+
   uint32_t modifiersOf(TSNode node, uint32_t byDefault) {
     uint32_t out = 0;
     for (TSNode child : named(node)) {
@@ -237,7 +242,10 @@ class CsharpLowerer : public SharedLowerer {
       case kField: case kEvent: {
         TSNode declaration = childOfType(node, "variable_declaration");
         // Outside of any type there are none: the text around it was not understood.
-        if (!isNull(declaration) && file_[parent].kind == Kind::Type) variables(declaration, parent, Role::Member, modifiersOf(node, kPrivate));
+        // A field that is internal to its assembly is no part of what others are offered.
+        uint32_t bits = modifiersOf(node, kPrivate);
+        if (hasModifier(node, "internal")) bits &= ~uint32_t{kPublic};
+        if (!isNull(declaration) && file_[parent].kind == Kind::Type) variables(declaration, parent, Role::Member, bits);
         break;
       }
       case kProperty: property(node, parent); break;

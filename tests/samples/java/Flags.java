@@ -16,11 +16,11 @@ class Cloth {
 }
 
 final class Flag extends Cloth {
-  static final Flag ALPHA = new Flag("alpha");
-  static final Flag BRAVO = new Flag("bravo");
-  static final Flag CHARLIE = new Flag("charlie");
-  static final Flag DELTA = new Flag("delta");
-  static final Flag ECHO = Flag.of("echo");
+  static final Flag ALPHA = new Flag("alpha");  // harmless: ALPHA
+  static final Flag BRAVO = new Flag("bravo");  // harmless: BRAVO
+  static final Flag CHARLIE = new Flag("charlie");  // harmless: CHARLIE
+  static final Flag DELTA = new Flag("delta");  // harmless: DELTA
+  static final Flag ECHO = Flag.of("echo");  // harmless: ECHO
 
   private final String name;
 
@@ -38,7 +38,7 @@ final class Flag extends Cloth {
 }
 
 final class Sail extends Cloth {
-  static final Sail SPARE = new Sail();
+  static final Sail SPARE = new Sail();  // harmless: SPARE
 }
 
 class Rig {
@@ -54,7 +54,7 @@ class Rig {
 }
 
 final class FixedRig extends Rig {
-  static final Rig STORM = new FixedRig();
+  static final Rig STORM = new FixedRig();  // harmless: STORM
 
   @Override
   void reef(int by) {
@@ -63,7 +63,7 @@ final class FixedRig extends Rig {
 }
 
 final class CodeBook {
-  private static final Node ROOT = new Node();
+  private static final Node ROOT = new Node();  // harmless: ROOT
 
   static {
     ROOT.add("a", 1);

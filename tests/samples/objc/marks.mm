@@ -3,9 +3,9 @@
 #import <Foundation/Foundation.h>
 #import <objc/runtime.h>
 
-static char markKey;
+static char markKey;  // harmless: markKey
 
-@interface HOMarks : NSObject {
+@interface HOMarks : NSObject {  // entity: singleton HOMarks lazy once  // finding: single.open-constructor
   int count;
 }
 @end
@@ -13,15 +13,15 @@ static char markKey;
 @implementation HOMarks
 + (nonnull HOMarks *)marks {
   static HOMarks *marks = nil;
-  static dispatch_once_t once;
+  static dispatch_once_t once;  // harmless: once
   dispatch_once(&once, ^{
     marks = [[HOMarks alloc] init];
   });
   return marks;
 }
 + (NSArray<NSString *> *)names {
-  static NSArray<NSString *> *names = nil;
-  static dispatch_once_t once;
+  static NSArray<NSString *> *names = nil;  // harmless: names
+  static dispatch_once_t once;  // harmless: once
   dispatch_once(&once, ^{
     names = @[ @"north", @"south" ];
   });

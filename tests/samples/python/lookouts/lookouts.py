@@ -15,7 +15,7 @@ class OneOnly(type):
         return cls.__kept
 
 
-class Lookout(metaclass=OneOnly):
+class Lookout(metaclass=OneOnly):  # entity: singleton Lookout lazy lock
     def __init__(self):
         self._seen = 0
 
@@ -24,4 +24,4 @@ class Lookout(metaclass=OneOnly):
         return SEEN
 
 
-SEEN = "seen"
+SEEN = "seen"  # harmless: SEEN

@@ -1,7 +1,7 @@
 """Two of its users."""
 from lookouts import Lookout
 
-lookout = Lookout()
+lookout = Lookout()  # harmless: lookout
 
 
 def watch():
