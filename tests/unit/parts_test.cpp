@@ -15,6 +15,19 @@
 namespace elmcart {
 namespace {
 
+// What is left of a torn method is no declaration of the file.
+TEST(Objc, ATornClassKeepsTheMembersThatWereRead) {
+  LoweredFile file = lowerText("sheet.mm", "@implementation Sheet {\n  Mark *_first;\n}\n- (void)first:(NSArray *)all {\n  _first = all[0];\n}\n- (void)each:(NSArray *)all {\n  for (id one :\n       all) {\n    [self first:@[ one ]];\n  }\n}\n@end\n");
+  std::vector<std::string> members, outside;
+  for (NodeId n = 1; n < file.nodes.size(); ++n) {
+    if (file[n].kind != Kind::Variable && file[n].kind != Kind::Function) continue;
+    (file.parents[n] != kNoNode && file[file.parents[n]].kind == Kind::Type ? members : outside).emplace_back(file.name(n));
+  }
+  EXPECT_EQ(members, (std::vector<std::string>{"_first", "first:"}));
+  EXPECT_TRUE(outside.empty());
+  EXPECT_GT(file.unreadBytes, 0u);
+}
+
 TEST(ParseGuard, KeepsAFaultToTheCallAndTheThread) {
   auto faults = [](void*) { std::raise(SIGSEGV); };
   auto counts = [](void* at) { ++*static_cast<int*>(at); };

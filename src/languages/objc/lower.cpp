@@ -839,6 +839,7 @@ void lowerObjc(std::string_view text, const Language::TreeLore* lore, LoweredFil
   const auto* known = static_cast<const ObjcLore*>(lore);
   lowerEither(text, known, out, [&](PreparedText prepared, LoweredFile& into) {
     rephraseObjc(prepared.text);
+    rephraseCpp(prepared.text);
     ObjcLowerer lowerer(grammar(), prepared.text, text, known, into);
     if (lowerer.tooDeep()) return;
     ParserHandle parser = makeParser(tree_sitter_objc());

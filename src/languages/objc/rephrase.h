@@ -8,4 +8,7 @@ namespace elmcart {
 // text stand for, in words that it knows, of the same length.
 void rephraseObjc(std::string& text);
 
+// The same for what Objective-C++ takes from C++.
+void rephraseCpp(std::string& text);
+
 }  // namespace elmcart

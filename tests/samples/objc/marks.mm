@@ -1,5 +1,5 @@
 // A key of which only the address counts, a table under a once flag, an accessor that is said to
-// give something, and a class in which the grammar loses its way.
+// give something, and a walk as C++ has it.
 #import <Foundation/Foundation.h>
 #import <objc/runtime.h>
 
@@ -43,22 +43,5 @@ static char markKey;  // harmless: markKey
 }
 - (void)clear {
   _drawn = nil;
-}
-@end
-
-@implementation HOSheet {
-  HOMarks *_first;
-}
-- (void)first:(NSArray *)all {
-  _first = all[0];
-}
-- (void)each:(NSArray *)all {
-  for (id one :
-       all) {
-    [self first:@[ one ]];
-  }
-}
-- (void)clear {
-  _first = nil;
 }
 @end
