@@ -35,6 +35,22 @@ void dropWord(std::string_view text, std::string_view word, std::string_view may
   }
 }
 
+// What goes on in the next line: an operator between two values, or the name of a further block
+// of the same call.
+void joinLines(std::string_view text, const std::vector<bool>& code, Rephrased& out) {
+  for (size_t at = text.find('\n'); at != std::string_view::npos; at = text.find('\n', at + 1)) {
+    size_t next = at + 1;
+    while (next < text.size() && text[next] == ' ') ++next;
+    if (next >= text.size() || !code[next]) continue;
+    std::string_view rest = text.substr(next);
+    bool operates = rest.starts_with("?? ") || rest.starts_with("* ");
+    size_t word = next;
+    while (word < text.size() && isWordByte(text[word])) ++word;
+    bool block = word > next && text.substr(word, 3) == ": {" && before(text, at) == '}';
+    if (operates || block) out.put(at, ' ');
+  }
+}
+
 }  // namespace
 
 Rephrased rephraseSwift(std::string_view text) {
@@ -42,7 +58,14 @@ Rephrased rephraseSwift(std::string_view text) {
   std::vector<bool> code = codeBytes(text, false);
   plainNames(text, code, out);
   dropWord(text, "consume", "=(,[:", code, out);
+  dropWord(text, "copy", "=(,[:", code, out);
   dropWord(text, "sending", ">:(", code, out);
+  joinLines(text, code, out);
+  // if let one = try? ask() {: the grammar takes the block for one that is given to the call.
+  for (size_t at = text.find("= try?"); at != std::string_view::npos; at = text.find("= try?", at + 1)) {
+    std::string_view line = trim(text.substr(at, std::min(text.find('\n', at), text.size()) - at));
+    if (code[at] && line.ends_with("{")) out.blank(at + 2, 4);
+  }
   // ~Type.self: an operator before a type; the grammar knows it before values only.
   for (size_t at = text.find('~'); at != std::string_view::npos; at = text.find('~', at + 1))
     if (code[at] && at + 1 < text.size() && text[at + 1] >= 'A' && text[at + 1] <= 'Z' && std::string_view("[(,=").find(before(text, at)) != std::string_view::npos) out.blank(at, 1);
