@@ -184,7 +184,8 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     bool ownField = variable.storage == Storage::StaticField && !(variable.modifiers & (kPublic | kProtected));
     bool changesInside = made != kNone && constancy_.changesLater(made, true);  // whatever library's type it is declared by
     bool fixed = (variable.modifiers & kConst) || ownField || (variable.storage == Storage::Global && variable.onlyIn != kNone) || (!language.bareMembers && variable.storage == Storage::Global && (isPlainValue(v) || !escapes(v)));
-    if (type == kNone && fixed && !changesInside && !isOpenToChange(v) && !isToldToChange(v) && !changedByOthers(v) && !((traits | variableTraits(p_, v)) & (kCollection | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare | kKeepsState)))
+    uint32_t changing = traits & kFixed ? 0u : uint32_t{kCollection};
+    if (type == kNone && fixed && !changesInside && !isOpenToChange(v) && !isToldToChange(v) && !changedByOthers(v) && !((traits | variableTraits(p_, v)) & (changing | kAtomicType | kPerThread | kThreadType | kFileResource | kNotSafeToShare | kKeepsState)))
       return "it is set once, and no code in this tree changes it";
   }
   bool pointerToMutable = use.has(kPointer) && !use.has(kPointeeConst) && type != kNone;
