@@ -212,4 +212,18 @@ bool isConstruction(const Program& p, FunctionIndex f, int depth) {
   return true;
 }
 
+// Is what was caught handed to what is called there?
+bool tellsError(const Program& p, Place handler, NodeId call) {
+  const LoweredFile& file = p.file(handler);
+  for (NodeId argument : argumentsOf(file, call)) {
+    auto isCaught = [&](NodeId n) {
+      Symbol symbol = p.links[handler.file].symbol[n];
+      Place definition = symbol.is(Symbol::Sort::Variable) ? p.variables[symbol.index()].definition : Place{};
+      return definition.known() && definition.file == handler.file && p.isInside(definition, handler.node);
+    };
+    if (isCaught(argument) || anyNode(file, argument, isCaught)) return true;
+  }
+  return false;
+}
+
 }  // namespace elmcart

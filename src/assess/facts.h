@@ -81,4 +81,7 @@ bool isConstruction(const Program& p, const Use& use);
 // slot = this: is the object of the function put there?
 bool putsItself(const Program& p, const Use& use);
 
+// Is what was caught handed to what is called there? `call`: in the handler.
+bool tellsError(const Program& p, Place handler, NodeId call);
+
 }  // namespace elmcart

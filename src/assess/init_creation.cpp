@@ -272,20 +272,6 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
 
 namespace {
 
-// Is what was caught handed to what is called there?
-bool tellsError(const Program& p, Place handler, NodeId call) {
-  const LoweredFile& file = p.file(handler);
-  for (NodeId argument : argumentsOf(file, call)) {
-    auto isCaught = [&](NodeId n) {
-      Symbol symbol = p.links[handler.file].symbol[n];
-      Place definition = symbol.is(Symbol::Sort::Variable) ? p.variables[symbol.index()].definition : Place{};
-      return definition.known() && definition.file == handler.file && p.isInside(definition, handler.node);
-    };
-    if (isCaught(argument) || anyNode(file, argument, isCaught)) return true;
-  }
-  return false;
-}
-
 bool isAsked(const Program& p, Place place) { return p.node(p.parent(place)).kind == Kind::NullTest || p.node(place).role == Role::Condition; }
 
 // Is it handed out to callers that ask for it?

@@ -494,6 +494,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
 }
 
 void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
+  checkListenersLeft(s, out);
   const Program& p = s.program;
   std::set<VariableIndex> told;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {

@@ -1,4 +1,7 @@
 // Family "life": what shared objects own.
+#include <map>
+#include <set>
+
 #include "assess/facts.h"
 #include "assess/families.h"
 #include "base/text.h"
@@ -103,6 +106,115 @@ void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
       f.advice = Advice::SafeInit;
       out.push_back(std::move(f));
     }
+  }
+}
+
+namespace {
+
+// The variable, or kNone, that an argument names.
+VariableIndex namedAt(const Program& p, Place place) {
+  Symbol symbol = p.symbolAt(place);
+  return symbol.is(Symbol::Sort::Variable) ? symbol.index() : kNone;
+}
+
+// The argument that is made anew by the function that calls: a function, or an object of a class of the tree.
+Place freshArgument(const Program& p, const ForeignCall& call) {
+  auto isFresh = [&](Place value) {
+    Kind kind = p.node(value).kind;
+    if (kind == Kind::Lambda) return true;
+    for (NodeId c : children(p.file(value), value.node))
+      if (kind == Kind::Create && p.file(value)[c].kind == Kind::Type) return true;  // its class stands there
+    NodeId callee = kind == Kind::Call ? p.file(value).child(value.node, Role::Callee) : kNoNode;
+    Symbol called = callee == kNoNode ? Symbol{} : p.symbolAt({value.file, callee});
+    bool makes = kind == Kind::Create || called.is(Symbol::Sort::Type) || (called.is(Symbol::Sort::Function) && p.functions[called.index()].form == FunctionForm::Constructor);
+    TypeIndex type = makes ? p.classBehind(value.file, p.typeAt(value)) : kNone;
+    return type != kNone && p.types[type].definition.known() && p.types[type].form != TypeForm::Object;
+  };
+  for (NodeId argument : argumentsOf(p.file(call.place), call.place.node)) {
+    Place at{call.place.file, argument};
+    if (isFresh(at)) return at;
+    VariableIndex named = namedAt(p, at);
+    if (named == kNone) continue;
+    const Variable& variable = p.variables[named];
+    if (variable.storage == Storage::Local)
+      if (Place initial = initialiserOf(p, named); initial.known() && isFresh(initial)) return initial;
+    for (uint32_t u : p.usesOfVariable[named]) {
+      const Use& use = p.uses[u];
+      NodeId value = use.in == call.in && use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
+      if (value != kNoNode && isFresh({use.place.file, value})) return {use.place.file, value};
+    }
+  }
+  return {};
+}
+
+// The function, with a name or without, that the node stands in.
+NodeId codeAround(const LoweredFile& file, NodeId node) {
+  NodeId up = file.parents[node];
+  while (up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda) up = file.parents[up];
+  return up;
+}
+
+// Does the function ask something that it keeps, or that it was told, before it comes to the place?
+bool asksBefore(const Program& p, FunctionIndex function, Place place) {
+  Place body = p.functions[function].definition;
+  const LoweredFile& file = p.file(body);
+  auto isKept = [&](NodeId n) {
+    VariableIndex v = namedAt(p, {body.file, n});
+    return v != kNone && p.variables[v].storage != Storage::Local;
+  };
+  return anyNode(file, body.node, [&](NodeId n) {
+    if (file[n].kind != Kind::If && file[n].kind != Kind::Conditional) return false;
+    NodeId condition = file.child(n, Role::Condition);
+    bool around = p.isInside(place, n);
+    if (codeAround(file, n) != codeAround(file, place.node)) return false;
+    bool leaves = anyNode(file, n, [&](NodeId c) { return file[c].kind == Kind::Return || file[c].kind == Kind::Throw; });
+    return n < place.node && condition != kNoNode && (around || leaves) && (isKept(condition) || anyNode(file, condition, isKept));
+  });
+}
+
+// Is what was entered taken out again: the variable that keeps it, the listener by itself, or within the same function?
+bool isLetGo(const Program& p, const ForeignCall& entered, Place listener, const std::vector<const ForeignCall*>& leaving) {
+  TypeIndex type = p.typeAt(listener) ? p.classBehind(listener.file, p.typeAt(listener)) : kNone;
+  std::set<VariableIndex> kept;
+  for (NodeId argument : argumentsOf(p.file(entered.place), entered.place.node)) kept.insert(namedAt(p, {entered.place.file, argument}));
+  kept.erase(kNone);
+  NodeId body = p.functions[entered.in].definition.node;
+  return std::any_of(leaving.begin(), leaving.end(), [&](const ForeignCall* call) {
+    bool here = call->place.file == entered.place.file;
+    if (here && p.isInside(call->place, body)) return true;
+    bool byItself = type != kNone && call->in != kNone && p.functions[call->in].owner == type;
+    std::vector<NodeId> given = argumentsOf(p.file(call->place), call->place.node);
+    return std::any_of(given.begin(), given.end(), [&](NodeId argument) {
+      return kept.count(namedAt(p, {call->place.file, argument})) || (byItself && p.file(call->place)[argument].kind == Kind::This);
+    });
+  });
+}
+
+}  // namespace
+
+void checkListenersLeft(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  std::map<std::string_view, std::vector<const ForeignCall*>> called;
+  for (const ForeignCall& call : p.foreignCalls)
+    if (!p.guarantees(call.place.file).listeners.empty()) called[lastPart(p.text(call.name))].push_back(&call);
+  std::set<FunctionIndex> done;
+  for (const ForeignCall& call : p.foreignCalls) {
+    std::span<const KeptUntil> pairs = p.guarantees(call.place.file).listeners;
+    auto pair = std::find_if(pairs.begin(), pairs.end(), [&](const KeptUntil& one) { return one.enters == lastPart(p.text(call.name)); });
+    if (pair == pairs.end() || call.in == kNone || p.node(call.place).kind != Kind::Call || s.inTests(call.place) || isConstruction(p, call.in)) continue;
+    TypeIndex owner = p.functions[call.in].owner;
+    auto entity = owner == kNone ? s.survey.entities.size() : s.entitiesOfType[owner].empty() ? s.survey.entities.size() : s.entitiesOfType[owner].front();
+    if (entity == s.survey.entities.size() || s.survey.entities[entity].harmless || done.count(call.in)) continue;
+    Place fresh = freshArgument(p, call);
+    if (!fresh.known() || asksBefore(p, call.in, call.place) || isLetGo(p, call, fresh, called[pair->leaves])) continue;
+    done.insert(call.in);
+    Finding f = makeFinding(s, infoOf("lifetime.captured-short-lived"), entity, Sureness::Likely);
+    f.place = call.place;
+    f.message = functionName(p, call.in) + " enters another listener each time it is called, and no " + std::string(pair->leaves) + " takes one out: all of them are called from then on.";
+    f.evidence.push_back({fresh, "a listener is made here"});
+    f.evidence.push_back({call.place, "entered with what lives as long as the process"});
+    f.advice = Advice::Unregister;
+    out.push_back(std::move(f));
   }
 }
 

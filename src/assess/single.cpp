@@ -408,6 +408,26 @@ struct Handed {
   bool others = false;  // it also hands out what other functions give it
 };
 
+// Is the end reached only after a failure that was told of? try { … return slot; } catch (error) { show(error); }
+bool endsWithTelling(const Program& p, FunctionIndex function) {
+  Place body = p.functions[function].definition;
+  const LoweredFile& file = p.file(body);
+  auto lastOf = [&](NodeId block) {
+    NodeId last = kNoNode;
+    for (NodeId c : children(file, block)) last = c;
+    return last;
+  };
+  NodeId block = file.child(body.node, Role::Body), attempt = block == kNoNode ? kNoNode : lastOf(block);
+  if (attempt == kNoNode || file[attempt].kind != Kind::Try) return false;
+  NodeId tried = file.child(attempt, Role::Body), end = tried == kNoNode ? kNoNode : lastOf(tried);
+  if (end == kNoNode || file[end].kind != Kind::Return) return false;
+  for (NodeId c : children(file, attempt)) {
+    auto tells = [&](NodeId n) { return file[n].kind == Kind::Call && tellsError(p, {body.file, c}, n); };
+    if (file[c].role == Role::Handler && !anyNode(file, c, tells)) return false;
+  }
+  return true;
+}
+
 Handed handedOut(const Program& p, FunctionIndex function, VariableIndex slot) {
   Handed out;
   Place body = p.functions[function].definition;
@@ -436,7 +456,7 @@ Handed handedOut(const Program& p, FunctionIndex function, VariableIndex slot) {
     else if (file[value].kind == Kind::Call && ++calls > 1) out.others = true;
   }
   // A constructor that does not say which object is meant gives the new one.
-  if (!out.nothing.known() && out.slot.known() && p.functions[function].form != FunctionForm::Constructor && reachesEnd(p, function) == Answer::Yes) {
+  if (!out.nothing.known() && out.slot.known() && p.functions[function].form != FunctionForm::Constructor && reachesEnd(p, function) == Answer::Yes && !endsWithTelling(p, function)) {
     out.fallsOff = true;
     out.nothing = body;
   }

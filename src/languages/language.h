@@ -79,6 +79,11 @@ struct NamedBits {
   uint32_t bits;
 };
 
+// What is kept by a platform or a framework from the call of the one function until that of the other.
+struct KeptUntil {
+  std::string_view enters, leaves;
+};
+
 // A promise with its source: the language standard's section.
 struct Promise {
   bool holds = false;
@@ -110,6 +115,7 @@ struct Guarantees {
   Promise classesMadeByCode;         // a class that stands in a function is made anew whenever that runs, with all that it keeps
   Promise collectionStepsAtomic;     // each single step on a collection of the library is whole, whatever threads do
   Promise freedByHand;               // what is made on the heap lives until code frees it, a local until its block ends
+  std::span<const KeptUntil> listeners = {};  // how listeners are entered with what lives as long as the process, and taken out again
   std::span<const std::string_view> environment = {};  // members that hold the environment, as "process::env"; to be in `calls` too
   std::span<const std::string_view> threadBodies = {};  // methods that run on the thread to which an object is handed
   std::span<const std::string_view> joins = {};  // what waits for the end of threads: a method of theirs, or a function that takes them

@@ -133,6 +133,8 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"System::exit", kAborts},
     {"System::getenv", kReadsEnvironment},
     {"Thread::sleep", kSleeps},
+    {"addInterceptor", kRunsForEach},
+    {"addNetworkInterceptor", kRunsForEach},
     {"assert", kAborts},
     {"execute", kRunsLater},
     {"runAsync", kRunsLater},
@@ -162,8 +164,9 @@ const Guarantees& javaGuarantees() {
     g.orderedAcrossFiles = {true, "JLS 12.4.1 (a class is initialised at its first active use)"};
     g.textualOrder = {true, "JLS 12.4.2, step 9"};
     g.sharedMemoryThreads = {true, "JLS 17"};
-    static constexpr std::string_view kThreadBodies[] = {"call", "run"};
+    static constexpr std::string_view kThreadBodies[] = {"call", "intercept", "run"};
     g.threadBodies = kThreadBodies;
+    g.listeners = kListenersOnMobile;
     static constexpr std::string_view kJoins[] = {"awaitTermination", "get", "join"};
     g.joins = kJoins;
     static constexpr std::string_view kAssertsLock[] = {"holdsLock", "isHeldByCurrentThread", "isWriteLockedByCurrentThread"};

@@ -89,6 +89,8 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"Socket", kNetwork | kTakesResource},
     {"System::getenv", kReadsEnvironment},
     {"Thread::sleep", kSleeps},
+    {"addInterceptor", kRunsForEach},
+    {"addNetworkInterceptor", kRunsForEach},
     {"async", kRunsLater},
     {"await", kSuspends},
     {"awaitAll", kSuspends},
@@ -129,8 +131,9 @@ const Guarantees& kotlinGuarantees() {
     g.orderedAcrossFiles = {true, "JLS 12.4.1 (a class is initialised at its first active use)"};
     g.textualOrder = {true, "Kotlin specification, Classifier initialization"};
     g.sharedMemoryThreads = {true, "JLS 17"};
-    static constexpr std::string_view kThreadBodies[] = {"call", "run"};
+    static constexpr std::string_view kThreadBodies[] = {"call", "intercept", "run"};
     g.threadBodies = kThreadBodies;
+    g.listeners = kListenersOnMobile;
     static constexpr std::string_view kJoins[] = {"awaitTermination", "get", "join", "joinAll"};
     g.joins = kJoins;
     static constexpr std::string_view kAssertsLock[] = {"holdsLock", "isHeldByCurrentThread", "isWriteLockedByCurrentThread"};

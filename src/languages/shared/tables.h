@@ -21,4 +21,15 @@ inline CollectionAct actIn(std::string_view member, std::span<const std::string_
   return has(add) ? CollectionAct::Add : has(remove) ? CollectionAct::Remove : has(change) ? CollectionAct::Change : has(read) ? CollectionAct::Read : CollectionAct::None;
 }
 
+// Of mobile systems whose programs are written in Java or Kotlin, and of the frameworks around them.
+inline constexpr KeptUntil kListenersOnMobile[] = {
+    {"addActivityEventListener", "removeActivityEventListener"},
+    {"addLifecycleEventListener", "removeLifecycleEventListener"},
+    {"registerActivityLifecycleCallbacks", "unregisterActivityLifecycleCallbacks"},
+    {"registerContentObserver", "unregisterContentObserver"},
+    {"registerDefaultNetworkCallback", "unregisterNetworkCallback"},
+    {"registerNetworkCallback", "unregisterNetworkCallback"},
+    {"registerReceiver", "unregisterReceiver"},
+};
+
 }  // namespace elmcart

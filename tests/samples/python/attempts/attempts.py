@@ -36,7 +36,7 @@ class Window:  # entity: singleton Window lazy none
     _instance = None
 
     @classmethod
-    def get_instance(cls, parent):  # finding: single.may-return-nothing
+    def get_instance(cls, parent):
         try:
             if not cls._instance:
                 cls._instance = Window()  # finding: thread.unguarded-creation
