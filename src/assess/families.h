@@ -54,7 +54,7 @@ void checkSubjectFirst(const Subject& subject, std::vector<Finding>& out);
 void checkRawOwner(const Subject& subject, std::vector<Finding>& out);
 void checkLocalAddressStored(const Subject& subject, std::vector<Finding>& out);
 void checkCapturedShortLived(const Subject& subject, std::vector<Finding>& out);
-// The part of it that is kept by a platform: listeners that are made and entered with each call.
+// The part of the short-lived that is kept by a platform: listeners that are made and entered with each call.
 void checkListenersLeft(const Subject& subject, std::vector<Finding>& out);
 void checkUsedAfterTeardown(const Subject& subject, std::vector<Finding>& out);
 void checkNeverReleased(const Subject& subject, std::vector<Finding>& out);

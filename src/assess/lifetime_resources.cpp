@@ -44,8 +44,65 @@ bool isReleasedAt(const Program& p, Place use) {
 
 }  // namespace
 
+namespace {
+
+// The function, a constructor or another, that makes what the expression or the local yields.
+FunctionIndex makerOf(const Program& p, Place value, int depth = 0) {
+  if (!value.known() || value.node == kNoNode || depth > 3) return kNone;
+  Symbol symbol = p.symbolAt(value);
+  Kind kind = p.node(value).kind;
+  if (kind == Kind::Call || kind == Kind::Create) return symbol.is(Symbol::Sort::Function) ? symbol.index() : kNone;
+  if (kind == Kind::Name && symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Local) return makerOf(p, initialiserOf(p, symbol.index()), depth + 1);
+  return kNone;
+}
+
+// Where the function starts a thread in which a method of the object that it makes runs.
+Place startedBy(const Subject& s, FunctionIndex maker, TypeIndex type) {
+  const Program& p = s.program;
+  for (const Threads::Root& root : s.threads.roots()) {
+    if (root.in != maker || root.end.known()) continue;
+    for (uint32_t c : p.callsInFunction[maker]) {
+      const CallSite& call = p.calls[c];
+      bool runs = call.place == root.call || call.place == root.start || (call.place.file == root.call.file && p.isInside(call.place, root.call.node));
+      if (runs && p.functions[call.callee].owner == type && !p.functions[call.callee].isStaticMember()) return root.call;
+    }
+  }
+  return {};
+}
+
+// A function puts another object in the place of one that has started a thread, and does not ask for that one first.
+void checkReplacedRunning(const Subject& s, size_t i, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  const Entity& e = s.survey.entities[i];
+  if (e.slot == kNone || e.harmless) return;
+  for (uint32_t u : p.usesOfVariable[e.slot]) {
+    const Use& use = p.uses[u];
+    if (use.access != Access::Write || use.in == kNone || s.inTests(use.place) || isConstruction(p, use)) continue;
+    NodeId value = p.assignedAt(use.place);
+    Place member = p.parent(use.place), call = p.parent(member);
+    if (value == kNoNode && p.node(member).kind == Kind::Member && p.node(call).kind == Kind::Call) value = p.file(call).child(call.node, Role::Argument);  // slot.Store(value)
+    FunctionIndex maker = value == kNoNode ? kNone : makerOf(p, {use.place.file, value});
+    TypeIndex type = maker == kNone ? kNone : p.functions[maker].form == FunctionForm::Constructor ? p.functions[maker].owner : p.classBehind(use.place.file, p.functions[maker].result);
+    if (type == kNone || s.threads.sideOf(use.in).outside == Threads::Outside::StartUp) continue;
+    Place started = startedBy(s, maker, type);
+    bool asked = std::any_of(p.usesInFunction[use.in].begin(), p.usesInFunction[use.in].end(), [&](uint32_t o) { return p.uses[o].variable == e.slot && before(p.uses[o].place, use.place); });
+    if (!started.known() || asked || p.around(use.place, Kind::Once).node != kNoNode) continue;
+    Finding f = makeFinding(s, infoOf("lifetime.never-released"), i, Sureness::Likely);
+    f.place = use.place;
+    f.message = functionName(p, use.in) + " puts another " + std::string(p.text(p.types[type].name)) + " in the place of the one before, whose thread goes on with it.";
+    f.evidence.push_back({started, functionName(p, maker) + " starts a thread of the object here"});
+    f.evidence.push_back({use.place, "the next one is stored here, and nobody ends the one before"});
+    f.advice = Advice::SafeInit;
+    out.push_back(std::move(f));
+    return;
+  }
+}
+
+}  // namespace
+
 void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) checkReplacedRunning(s, i, out);
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless) continue;
