@@ -464,6 +464,14 @@ void Threads::followStartUp() {
   }
 }
 
+// Only tests call it, while the program itself uses its class: it is there for them.
+bool Threads::isForTests(FunctionIndex f) const {
+  TypeIndex owner = p_.functions[f].owner;
+  if (owner == kNone || p_.callsOfFunction[f].empty()) return false;
+  const auto& methods = p_.types[owner].methods;
+  return std::any_of(methods.begin(), methods.end(), [&](FunctionIndex m) { return fromEntry_[m] != 0; });
+}
+
 // What the entries run once threads may be there, and what anybody may call.
 void Threads::followOutside() {
   std::vector<FunctionIndex> open;
@@ -495,7 +503,7 @@ void Threads::followOutside() {
       for (FunctionIndex o : overriders_[f]) overrides[o] = 1;
   for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
     if (!p_.functions[f].definition.known() || inTests(p_.functions[f].definition) || isEntry(p_, f) || runsAtLoad(f) || isBody_[f] || overrides[f]) continue;
-    if (productionCallsOf(f).empty()) enter(f, Outside::Anybody);
+    if (productionCallsOf(f).empty() && !isForTests(f)) enter(f, Outside::Anybody);
   }
   follow(Outside::Anybody);
 }

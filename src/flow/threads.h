@@ -125,6 +125,7 @@ class Threads {
   void indexStructuralOverriders();
   void followRoots();
   void findStarters();
+  bool isForTests(FunctionIndex f) const;
   void followStartUp();
   void startUpOf(FunctionIndex function, std::vector<uint32_t> calls, bool surely, std::vector<char>& walked);
   void markStartUp(uint32_t call, bool surely);

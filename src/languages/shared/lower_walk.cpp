@@ -18,6 +18,10 @@ void SharedLowerer::visitChildren(TSNode node, NodeId parent, Role role) {
 
 void SharedLowerer::statements(TSNode block, NodeId parent) {
   NodeList kids = named(block);
+  statements(block, {kids.begin(), kids.end()}, parent);
+}
+
+void SharedLowerer::statements(TSNode block, const std::vector<TSNode>& kids, NodeId parent) {
   // The body of a guard that begins at a statement.
   auto guardFrom = [&](TSNode statement, TSNode taken, TSNode body) {
     NodeId guard = add(parent, Kind::Guard, Role::None, statement);
@@ -46,9 +50,11 @@ void SharedLowerer::statements(TSNode block, NodeId parent) {
     }
     NodeId inner = guardFrom(kids[i], lock, block);
     bool open = end >= kids.size() || isDeferred(kids[end]);
-    size_t stop = open ? kids.size() : inside ? end + 1 : end;
-    for (size_t k = i + 1; k < stop; ++k)
-      if (inside || k != end) visit(kids[k], inner, Role::None);
+    std::vector<TSNode> held;  // other locks may be taken there
+    for (size_t k = i + 1; k < (open ? kids.size() : end); ++k)
+      if (k != end) held.push_back(kids[k]);
+    statements(block, held, inner);
+    if (inside) visit(kids[end], inner, Role::None);
     if (open) return;  // to the end of the block
     i = end;
   }

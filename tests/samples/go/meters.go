@@ -1,7 +1,10 @@
 // An object that has started a thread is replaced, and nobody ends it.
 package office
 
-import "time"
+import (
+	"sync"
+	"time"
+)
 
 type Meter struct {
 	readings int
@@ -41,3 +44,33 @@ func UseNext() {
 
 func Current() *Meter { return current }
 func Checked() *Meter { return checked }
+
+type quay struct {
+	sync.Mutex
+	berths int
+	cranes int
+}
+
+var north = quay{}  // entity: shared-instance north eager language
+var south = quay{}  // entity: shared-instance south eager language
+
+// Both locks are held where one is taken inside the other.
+func moveNorth(by int) {
+	south.Lock()
+	south.cranes -= by
+	north.Lock()
+	north.cranes += by
+	north.Unlock()
+	south.Unlock()
+}
+
+func lower() {
+	north.Lock()
+	north.cranes = 0
+	north.Unlock()
+}
+
+func Watch() {
+	go moveNorth(1)
+	go lower()
+}
