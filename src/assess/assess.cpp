@@ -48,6 +48,11 @@ int laneOf(std::string_view note, std::string_view* rest) {
 
 double sureFactor(Sureness sureness) { return sureness == Sureness::Certain ? 1.0 : sureness == Sureness::Likely ? 0.8 : 0.25; }
 
+void Finding::setSureness(Sureness sure) {
+  sureness = sure;
+  risk.sure = sureFactor(sure);
+}
+
 double reachFactor(size_t sites) { return 0.5 + 0.5 * std::min(1.0, std::log2(1.0 + static_cast<double>(sites)) / 6.0); }
 
 void Risk::setSites(size_t count) {
@@ -181,9 +186,8 @@ Finding makeFinding(const Subject& s, const CheckInfo& info, size_t entity, Sure
   Finding f;
   f.check = info.id;
   f.entity = entity;
-  f.sureness = sureness;
   f.risk.bad = info.bad;
-  f.risk.sure = sureFactor(sureness);
+  f.setSureness(sureness);
   if (entity != SIZE_MAX) {
     const Entity& e = s.survey.entities[entity];
     f.subject = e.id;
@@ -378,8 +382,12 @@ Assessment assessProgram(const Subject& subject) {
     if (!rowUsed[r]) out.stale.push_back({config.ledger + " row " + std::to_string(r + 1), config.accepted[r].check, checkById(config.accepted[r].check) ? "it matches no finding any more" : "no check has that name"});
 
   std::stable_sort(out.findings.begin(), out.findings.end(), [&](const Finding& a, const Finding& b) {
+    // What lacks a link stands behind what does not; equal risks go by reach, then by place.
+    bool pa = a.sureness == Sureness::Possible, pb = b.sureness == Sureness::Possible;
     int ra = a.risk.value(), rb = b.risk.value();
+    if (pa != pb) return pb;
     if (ra != rb) return ra > rb;
+    if (a.risk.sites != b.risk.sites) return a.risk.sites > b.risk.sites;
     return std::make_tuple(program.path(a.place), program.line(a.place), a.id) < std::make_tuple(program.path(b.place), program.line(b.place), b.id);
   });
   for (size_t i = 0; i < survey.entities.size(); ++i) out.judgements.push_back(judge(subject, i, out.findings));

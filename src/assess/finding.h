@@ -63,6 +63,9 @@ struct Finding {
   // check, the subject, the file, the function around the place, and a number
   // where that is not enough. 16 hexadecimal digits.
   std::string fingerprint;
+
+  // The risk follows.
+  void setSureness(Sureness sure);
 };
 
 // What a check is: shown by `explain`.

@@ -159,8 +159,7 @@ void checkStartCycle(const Subject& s, std::vector<Finding>& out) {
     }
     bool sometimes = std::any_of(f.evidence.begin(), f.evidence.end(), [&](const Evidence& step) { return p.around(step.place, Kind::If).node != kNoNode; });
     if (sometimes) {
-      f.sureness = Sureness::Likely;
-      f.risk.sure = sureFactor(f.sureness);
+      f.setSureness(Sureness::Likely);
     }
     f.place = e.creation.place.known() ? e.creation.place : e.place;
     f.message = "Making " + e.shown + " needs " + names[1] + ", and " + (ring.size() > 2 ? "in the end making " : "making ") + names.back() + " needs " + e.shown + ": the first one made sees the other half-made.";

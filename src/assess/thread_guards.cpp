@@ -163,7 +163,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
         f.place = without->place;
         f.message = partText(e, name) + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but " + functionName(p, without->in) + " uses it without a lock.";
         // What nobody in the tree calls may be called while the program is put together.
-        if (std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return isCalled(s, use->in) || s.threads.sideOf(use->place, use->in).roots[0] != kNone; })) f.sureness = Sureness::Possible;
+        if (std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return isCalled(s, use->in) || s.threads.sideOf(use->place, use->in).roots[0] != kNone; })) f.setSureness(Sureness::Possible);
         for (const Use* use : uses.unguarded) {
           if (f.evidence.size() > 8) break;
           f.evidence.push_back({use->place, "thread 2: " + functionName(p, use->in) + (changesIt(*use) ? " changes " : " reads ") + name + " without a lock, at the same time"});

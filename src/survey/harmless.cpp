@@ -132,16 +132,21 @@ bool Harmless::isToldToChange(VariableIndex v) const {
   });
 }
 
-std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
-  const Variable& variable = p_.variables[v];
-  const TypeUse& use = p_.use(variable.type);
-  uint32_t traits = p_.traits(p_.variables[v].home().file, p_.variables[v].type);
+// Does it but guard, mark or name the state of others?
+std::string Harmless::servesOthers(VariableIndex v, TypeIndex type, uint32_t traits) const {
   if ((traits & (kLockType | kConditionType)) && setOnlyAtStart(v)) return "a lock: it guards other state and holds none";
   if (type != kNone && isDescriptor(type)) return "an accessor for fields of other objects: it holds no state itself";
   if (type != kNone && isLockClass(type)) return "a lock: it guards other state and holds none";
   if ((traits & kOnceFlagType) && setOnlyAtStart(v)) return "a once flag: it guards a creation and holds no other state";
   if (isKeyByAddress(v)) return "a key: nothing but its address is used";
-  if ((traits & kMemberHandle) || standsForFields(v)) return "an accessor for fields of other objects: it holds no state itself";
+  return (traits & kMemberHandle) || standsForFields(v) ? "an accessor for fields of other objects: it holds no state itself" : "";
+}
+
+std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
+  const Variable& variable = p_.variables[v];
+  const TypeUse& use = p_.use(variable.type);
+  uint32_t traits = p_.traits(p_.variables[v].home().file, p_.variables[v].type);
+  if (std::string tool = servesOthers(v, type, traits); !tool.empty()) return tool;
   const Language& language = p_.language(p_.variables[v].home().file);
   bool managed = language.dotted;
   if (managed && (variable.modifiers & kConstant)) return "a compile-time constant";

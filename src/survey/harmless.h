@@ -41,6 +41,7 @@ class Harmless {
   bool isCopied(VariableIndex v) const;
   // One of many constants of their own class, each made of literals, whose class changes nothing of them?
   bool isNamedValue(VariableIndex v, TypeIndex type) const;
+  std::string servesOthers(VariableIndex v, TypeIndex type, uint32_t traits) const;
   bool isKeyByAddress(VariableIndex v) const;
   bool isPlainValue(VariableIndex v) const;
   bool isRecordOfData(VariableIndex v, TypeIndex type) const;

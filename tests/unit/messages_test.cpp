@@ -37,6 +37,10 @@ TEST_F(Messages, AreOneSentenceOfAtMost200Characters) {
   }
 }
 
+TEST_F(Messages, AreRankedByWhatIsKnown) {
+  for (auto& [path, f] : all()) EXPECT_EQ(f.risk.sure, sureFactor(f.sureness)) << path << ": " << f.message;
+}
+
 TEST_F(Messages, NameAThingOnce) {
   for (auto& [path, f] : all()) {
     std::vector<std::string> words;

@@ -348,10 +348,7 @@ class ObjcLowerer : public SharedLowerer {
 
   void unit(TSNode root) override {
     if (is(root, "ERROR")) return torn(root);
-    for (TSNode kid : named(root)) {
-      if (is(kid, "ERROR") && hasToken(kid, "@implementation")) torn(kid);
-      else visit(kid, 0, Role::None);
-    }
+    for (TSNode kid : named(root)) is(kid, "ERROR") && hasToken(kid, "@implementation") ? torn(kid) : visit(kid, 0, Role::None);
   }
 
   // Where the grammar lost its way in a class, the members that it found lie beside the class's name.

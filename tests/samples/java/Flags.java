@@ -6,13 +6,8 @@ import java.util.List;
 class Cloth {
   private boolean torn;
 
-  void setTorn(boolean torn) {
-    this.torn = torn;
-  }
-
-  boolean isTorn() {
-    return torn;
-  }
+  void setTorn(boolean torn) { this.torn = torn; }
+  boolean isTorn() { return torn; }
 }
 
 final class Flag extends Cloth {
@@ -24,17 +19,9 @@ final class Flag extends Cloth {
 
   private final String name;
 
-  private Flag(String name) {
-    this.name = name;
-  }
-
-  static Flag of(String name) {
-    return new Flag(name);
-  }
-
-  String name() {
-    return name;
-  }
+  private Flag(String name) { this.name = name; }
+  static Flag of(String name) { return new Flag(name); }
+  String name() { return name; }
 }
 
 final class Sail extends Cloth {
@@ -44,22 +31,15 @@ final class Sail extends Cloth {
 class Rig {
   private int reefs;
 
-  void reef(int by) {
-    reefs = by;
-  }
-
-  int reefs() {
-    return reefs;
-  }
+  void reef(int by) { reefs = by; }
+  int reefs() { return reefs; }
 }
 
 final class FixedRig extends Rig {
   static final Rig STORM = new FixedRig();  // harmless: STORM
 
   @Override
-  void reef(int by) {
-    throw new IllegalStateException();
-  }
+  void reef(int by) { throw new IllegalStateException(); }
 }
 
 final class CodeBook {
@@ -70,8 +50,7 @@ final class CodeBook {
     ROOT.add("b", 2);
   }
 
-  private CodeBook() {
-  }
+  private CodeBook() {}
 
   private static final class Node {
     private final List<String> words = new ArrayList<>();
@@ -82,14 +61,8 @@ final class CodeBook {
       last = number;
     }
   }
-
-  static int find(String word) {
-    return look(ROOT, word);
-  }
-
-  private static int look(Node from, String word) {
-    return from.words.indexOf(word) + from.last;
-  }
+  static int find(String word) { return look(ROOT, word); }
+  private static int look(Node from, String word) { return from.words.indexOf(word) + from.last; }
 }
 
 class FlagLocker {

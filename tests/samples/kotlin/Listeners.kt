@@ -3,10 +3,7 @@
 
 class Mooring : BroadcastReceiver() {
     private var calls = 0
-
-    fun onReceive() {
-        calls += 1
-    }
+    fun onReceive() { calls += 1 }
 }
 
 object Quays {  // entity: singleton Quays lazy language
@@ -59,9 +56,7 @@ object Quays {  // entity: singleton Quays lazy language
 class Tolls : Interceptor {  // entity: singleton Tolls eager language  // finding: single.open-constructor
     private val rates = LinkedHashMap<String, Int>()
 
-    fun set(name: String, rate: Int) {
-        rates[name] = rate  // finding: thread.unguarded-state lifetime.grows-forever
-    }
+    fun set(name: String, rate: Int) { rates[name] = rate }  // finding: thread.unguarded-state lifetime.grows-forever
 
     override fun intercept(chain: Chain): Response {
         var sum = 0
@@ -69,9 +64,7 @@ class Tolls : Interceptor {  // entity: singleton Tolls eager language  // findi
         return chain.proceed(sum)
     }
 
-    companion object {
-        val shared = Tolls()
-    }
+    companion object { val shared = Tolls() }
 }
 
 class TollOffice {

@@ -9,9 +9,7 @@
 @implementation NSMutableDictionary
 - (void)setObject:(id)object forKey:(id)key {
 }
-- (id)objectForKey:(id)key {
-  return nil;
-}
+- (id)objectForKey:(id)key { return nil; }
 @end
 
 static NSMutableDictionary *moorings = nil;  // entity: registry moorings eager language
@@ -29,12 +27,8 @@ static NSString *lastMooring = nil;  // entity: global-variable lastMooring else
   lastMooring = name;
   return self;
 }
-+ (HOMooring *)mooringNamed:(NSString *)name {
-  return [moorings objectForKey:name];
-}
-+ (NSString *)lastMooring {
-  return lastMooring;
-}
++ (HOMooring *)mooringNamed:(NSString *)name { return [moorings objectForKey:name]; }
++ (NSString *)lastMooring { return lastMooring; }
 @end
 
 static NSMutableSet<HOMooring *> *rings;
