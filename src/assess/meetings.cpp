@@ -32,8 +32,13 @@ std::vector<Evidence> waysOf(const Subject& s, const Threads::Side& a, FunctionI
 
 }  // namespace
 
+Threads::Side Meetings::sideOf(const Use& use) const {
+  bool field = s_.program.variables[use.variable].storage == Storage::Field;
+  return field ? s_.threads.sideOnShared(use.place, use.in) : s_.threads.sideOf(use.place, use.in);
+}
+
 void Meetings::add(const Use& use, bool changes) {
-  Threads::Side side = s_.threads.sideOf(use.place, use.in);
+  Threads::Side side = sideOf(use);
   // Of one side a few are kept: what comes before a thread is started meets less than what comes after.
   constexpr int kKept = 6;
   int same = 0;
@@ -44,7 +49,7 @@ void Meetings::add(const Use& use, bool changes) {
 
 void Meetings::addOther(const Use& use) {
   wanted_ = &use;
-  entries_.push_back({&use, s_.threads.sideOf(use.place, use.in), false});
+  entries_.push_back({&use, sideOf(use), false});
 }
 
 Meetings::Pair Meetings::best() const {

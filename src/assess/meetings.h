@@ -31,6 +31,9 @@ class Meetings {
   std::vector<Evidence> ways(const Pair& pair) const;
 
  private:
+  // Of a field those calls count that may be made on the shared object.
+  Threads::Side sideOf(const Use& use) const;
+
   struct Entry {
     const Use* use;
     Threads::Side side;

@@ -687,6 +687,40 @@ Threads::Side Threads::sideOf(Place place, FunctionIndex in) const {
   return sideOf(in);
 }
 
+// Is the call made on an object that is a local of the caller?
+bool Threads::isOnLocal(const CallSite& call) const {
+  const LoweredFile& file = p_.file(call.place);
+  NodeId callee = file[call.place.node].kind == Kind::Call ? file.child(call.place.node, Role::Callee) : kNoNode;
+  NodeId receiver = callee == kNoNode ? kNoNode : file.child(callee, Role::Receiver);
+  Symbol symbol = receiver == kNoNode ? Symbol{} : p_.symbolAt({call.place.file, receiver});
+  if (!symbol.is(Symbol::Sort::Variable) || p_.variables[symbol.index()].storage != Storage::Local) return false;
+  const Variable& local = p_.variables[symbol.index()];
+  const TypeUse& use = p_.use(local.type);
+  if (use.decl != kNone && !use.has(kPointer | kReference)) return true;
+  NodeId initial = local.definition.known() ? p_.file(local.definition).child(local.definition.node, Role::Initialiser) : kNoNode;
+  return initial != kNoNode && p_.file(local.definition)[initial].kind == Kind::Create;
+}
+
+Threads::Side Threads::sideOnShared(Place place, FunctionIndex in) const {
+  Side whole = sideOf(place, in);
+  if (in == kNone || p_.functions[in].owner == kNone || p_.functions[in].isStaticMember() || rootAround(place) != kNone) return whole;
+  std::vector<uint32_t> calls = productionCallsOf(in);
+  size_t all = calls.size();
+  std::erase_if(calls, [&](uint32_t c) { return isOnLocal(p_.calls[c]); });
+  if (calls.empty() || calls.size() == all) return whole;
+  Side out;
+  for (uint32_t c : calls) {
+    const CallSite& call = p_.calls[c];
+    bool entry = call.in != kNone && isEntry(p_, call.in);
+    Side side = sideOf(call.place, call.in);
+    if (entry && side.roots[0] == kNone) side.outside = std::find(entryCalls_.begin(), entryCalls_.end(), c) != entryCalls_.end() ? Outside::Entry : Outside::StartUp;
+    out.outside = std::max(out.outside, side.outside);
+    for (uint32_t root : side.roots)
+      if (root != kNone && root != out.roots[0] && root != out.roots[1]) (out.roots[0] == kNone ? out.roots[0] : out.roots[1]) = root;
+  }
+  return out;
+}
+
 std::vector<uint32_t> Threads::productionCallsOf(FunctionIndex function) const {
   std::vector<uint32_t> out;
   for (uint32_t c : p_.callsOfFunction[function])

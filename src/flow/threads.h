@@ -75,6 +75,8 @@ class Threads {
   Side sideOf(FunctionIndex function) const { return function == kNone ? Side{{kNone, kNone}, Outside::StartUp} : sides_[function]; }
   // A place inside code that is handed to a thread is run by that thread alone.
   Side sideOf(Place place, FunctionIndex in) const;
+  // The same for what a method does to an object that others share: calls on a local object of the caller's do not count.
+  Side sideOnShared(Place place, FunctionIndex in) const;
   // What is only run before a thread is started, or after its end was waited for, does not meet it.
   Meeting meeting(const Piece& a, const Piece& b) const;
   // Whenever a thread of that root is started, has the function been called before?
@@ -126,6 +128,7 @@ class Threads {
   void followRoots();
   void findStarters();
   bool isForTests(FunctionIndex f) const;
+  bool isOnLocal(const CallSite& call) const;
   void followStartUp();
   void startUpOf(FunctionIndex function, std::vector<uint32_t> calls, bool surely, std::vector<char>& walked);
   void markStartUp(uint32_t call, bool surely);

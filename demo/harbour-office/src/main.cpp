@@ -33,6 +33,7 @@ int main(int argc, char** argv) {
 
   NightWatch watch;
   watch.start();
+  PilotRoster::roster()->signOn("pilot two");
   takeTicket();
   nextBuoy();
   watch.stop();

@@ -58,3 +58,27 @@ void sailToday() {
   Turnstile turnstile;
   turnstile.watch();
 }
+
+// Each caller's own crew is no shared one.
+class Crew {  // entity: singleton Crew lazy language  // finding: single.open-constructor single.copyable
+ public:
+  static Crew& shared() {
+    static Crew crew;
+    return crew;
+  }
+  void enlist(int hand) { hands_.push_back(hand); }  // finding: thread.unguarded-state lifetime.grows-forever
+  int first() const { return hands_.empty() ? 0 : hands_.front(); }
+
+ private:
+  std::vector<int> hands_;
+};
+
+int enlistOwn(int hand) {
+  Crew own;  // finding: single.second-creation
+  own.enlist(hand);
+  return own.first();
+}
+
+void watchCrew() {
+  std::thread([] { Crew::shared().first(); }).detach();
+}
