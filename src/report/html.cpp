@@ -143,7 +143,7 @@ class Page {
   }
 
   void findings() {
-    out_ += "<section id=\"findings\"><h2>Findings, riskiest first</h2><p class=\"lead\">Each can be opened: the evidence stands in order, with the code. Risk runs from 0 to 100.</p>\n";
+    out_ += "<section id=\"findings\"><h2>Findings, riskiest first</h2><p class=\"lead\">Each can be opened: the evidence stands in order, with the code. Risk runs from 0 to 100; what is only possible stands last.</p>\n";
     size_t n = 0;
     for (const Finding& f : a_.assessment.findings) {
       if (!f.acceptedBecause.empty()) continue;
