@@ -158,9 +158,7 @@ void checkStartCycle(const Subject& s, std::vector<Finding>& out) {
       f.evidence.insert(f.evidence.end(), chain.begin(), chain.end());
     }
     bool sometimes = std::any_of(f.evidence.begin(), f.evidence.end(), [&](const Evidence& step) { return p.around(step.place, Kind::If).node != kNoNode; });
-    if (sometimes) {
-      f.setSureness(Sureness::Likely);
-    }
+    if (sometimes) f.setSureness(Sureness::Likely);
     f.place = e.creation.place.known() ? e.creation.place : e.place;
     f.message = "Making " + e.shown + " needs " + names[1] + ", and " + (ring.size() > 2 ? "in the end making " : "making ") + names.back() + " needs " + e.shown + ": the first one made sees the other half-made.";
     f.advice = Advice::Inject;

@@ -42,10 +42,6 @@ bool isReleasedAt(const Program& p, Place use) {
   return (g.callTraits(name) & kReleasesResource) || lowerCase(lastPart(name)).rfind("close", 0) == 0 || isEndHook(g, lastPart(name));
 }
 
-}  // namespace
-
-namespace {
-
 // The function, a constructor or another, that makes what the expression or the local yields.
 FunctionIndex makerOf(const Program& p, Place value, int depth = 0) {
   if (!value.known() || value.node == kNoNode || depth > 3) return kNone;
@@ -83,10 +79,10 @@ void checkReplacedRunning(const Subject& s, size_t i, std::vector<Finding>& out)
     if (value == kNoNode && p.node(member).kind == Kind::Member && p.node(call).kind == Kind::Call) value = p.file(call).child(call.node, Role::Argument);  // slot.Store(value)
     FunctionIndex maker = value == kNoNode ? kNone : makerOf(p, {use.place.file, value});
     TypeIndex type = maker == kNone ? kNone : p.functions[maker].form == FunctionForm::Constructor ? p.functions[maker].owner : p.classBehind(use.place.file, p.functions[maker].result);
-    if (type == kNone || s.threads.sideOf(use.in).outside == Threads::Outside::StartUp) continue;
-    Place started = startedBy(s, maker, type);
+    if (type == kNone || s.threads.sideOf(use.in).outside == Threads::Outside::StartUp || p.around(use.place, Kind::Once).node != kNoNode) continue;
     bool asked = std::any_of(p.usesInFunction[use.in].begin(), p.usesInFunction[use.in].end(), [&](uint32_t o) { return p.uses[o].variable == e.slot && before(p.uses[o].place, use.place); });
-    if (!started.known() || asked || p.around(use.place, Kind::Once).node != kNoNode) continue;
+    Place started = asked ? Place{} : startedBy(s, maker, type);
+    if (!started.known()) continue;
     Finding f = makeFinding(s, infoOf("lifetime.never-released"), i, Sureness::Likely);
     f.place = use.place;
     f.message = functionName(p, use.in) + " puts another " + std::string(p.text(p.types[type].name)) + " in the place of the one before, whose thread goes on with it.";
@@ -181,11 +177,8 @@ Place freshArgument(const Program& p, const ForeignCall& call) {
     if (kind == Kind::Lambda) return true;
     for (NodeId c : children(p.file(value), value.node))
       if (kind == Kind::Create && p.file(value)[c].kind == Kind::Type) return true;  // its class stands there
-    NodeId callee = kind == Kind::Call ? p.file(value).child(value.node, Role::Callee) : kNoNode;
-    Symbol called = callee == kNoNode ? Symbol{} : p.symbolAt({value.file, callee});
-    bool makes = kind == Kind::Create || called.is(Symbol::Sort::Type) || (called.is(Symbol::Sort::Function) && p.functions[called.index()].form == FunctionForm::Constructor);
-    TypeIndex type = makes ? p.classBehind(value.file, p.typeAt(value)) : kNone;
-    return type != kNone && p.types[type].definition.known() && p.types[type].form != TypeForm::Object;
+    const Creation* creation = creationAt(p, value);
+    return creation && p.types[creation->type].definition.known() && p.types[creation->type].form != TypeForm::Object;
   };
   for (NodeId argument : argumentsOf(p.file(call.place), call.place.node)) {
     Place at{call.place.file, argument};
@@ -251,19 +244,23 @@ bool isLetGo(const Program& p, const ForeignCall& entered, Place listener, const
 
 void checkListenersLeft(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
-  std::map<std::string_view, std::vector<const ForeignCall*>> called;
-  for (const ForeignCall& call : p.foreignCalls)
-    if (!p.guarantees(call.place.file).listeners.empty()) called[lastPart(p.text(call.name))].push_back(&call);
+  std::map<std::string_view, std::vector<const ForeignCall*>> leaving;  // by their names
+  for (const ForeignCall& call : p.foreignCalls) {
+    std::span<const KeptUntil> pairs = p.guarantees(call.place.file).listeners;
+    std::string_view name = pairs.empty() ? std::string_view{} : lastPart(p.text(call.name));
+    if (std::any_of(pairs.begin(), pairs.end(), [&](const KeptUntil& one) { return one.leaves == name; })) leaving[name].push_back(&call);
+  }
   std::set<FunctionIndex> done;
   for (const ForeignCall& call : p.foreignCalls) {
     std::span<const KeptUntil> pairs = p.guarantees(call.place.file).listeners;
     auto pair = std::find_if(pairs.begin(), pairs.end(), [&](const KeptUntil& one) { return one.enters == lastPart(p.text(call.name)); });
     if (pair == pairs.end() || call.in == kNone || p.node(call.place).kind != Kind::Call || s.inTests(call.place) || isConstruction(p, call.in)) continue;
     TypeIndex owner = p.functions[call.in].owner;
-    auto entity = owner == kNone ? s.survey.entities.size() : s.entitiesOfType[owner].empty() ? s.survey.entities.size() : s.entitiesOfType[owner].front();
-    if (entity == s.survey.entities.size() || s.survey.entities[entity].harmless || done.count(call.in)) continue;
+    if (owner == kNone || s.entitiesOfType[owner].empty() || done.count(call.in)) continue;
+    size_t entity = s.entitiesOfType[owner].front();
+    if (s.survey.entities[entity].harmless) continue;
     Place fresh = freshArgument(p, call);
-    if (!fresh.known() || asksBefore(p, call.in, call.place) || isLetGo(p, call, fresh, called[pair->leaves])) continue;
+    if (!fresh.known() || asksBefore(p, call.in, call.place) || isLetGo(p, call, fresh, leaving[pair->leaves])) continue;
     done.insert(call.in);
     Finding f = makeFinding(s, infoOf("lifetime.captured-short-lived"), entity, Sureness::Likely);
     f.place = call.place;

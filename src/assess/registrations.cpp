@@ -146,11 +146,6 @@ std::vector<Registration> registrationsIn(const Subject& s) {
     r.resultUsed = resultIsUsed(p, r.place, r.in);
     out.push_back(r);
   };
-  auto receiverOf = [&](Place call) {
-    const LoweredFile& file = p.file(call);
-    NodeId callee = file.child(call.node, Role::Callee);
-    return callee != kNoNode && file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
-  };
   for (const CallSite& call : p.calls) {
     if (call.in == kNone || s.inTests(call.place)) continue;
     const LoweredFile& file = p.file(call.place);
@@ -166,14 +161,14 @@ std::vector<Registration> registrationsIn(const Subject& s) {
       if (kept.collection == kNone) continue;
       r.collection = kept.collection;
       r.kept = kept.place;
-      finish(r, receiverOf(call.place));
+      finish(r, receiverOf(p.file(call.place), call.place.node));
     }
   }
   // Put into the collection directly.
   for (const ForeignCall& call : p.foreignCalls) {
     if (call.in == kNone || s.inTests(call.place) || p.node(call.place).kind != Kind::Call) continue;
     const LoweredFile& file = p.file(call.place);
-    NodeId receiver = receiverOf(call.place);
+    NodeId receiver = receiverOf(p.file(call.place), call.place.node);
     if (receiver == kNoNode || p.guarantees(call.place.file).collectionAct(lastPart(p.text(call.name))) != CollectionAct::Add) continue;
     Symbol into = p.symbolAt({call.place.file, receiver});
     if (!into.is(Symbol::Sort::Variable) || !(variableTraits(p, into.index()) & (kCollection | kKeyedCollection)) || isWeak(p, into.index())) continue;

@@ -689,9 +689,7 @@ Threads::Side Threads::sideOf(Place place, FunctionIndex in) const {
 
 // Is the call made on an object that is a local of the caller?
 bool Threads::isOnLocal(const CallSite& call) const {
-  const LoweredFile& file = p_.file(call.place);
-  NodeId callee = file[call.place.node].kind == Kind::Call ? file.child(call.place.node, Role::Callee) : kNoNode;
-  NodeId receiver = callee == kNoNode ? kNoNode : file.child(callee, Role::Receiver);
+  NodeId receiver = receiverOf(p_.file(call.place), call.place.node);
   Symbol symbol = receiver == kNoNode ? Symbol{} : p_.symbolAt({call.place.file, receiver});
   if (!symbol.is(Symbol::Sort::Variable) || p_.variables[symbol.index()].storage != Storage::Local) return false;
   const Variable& local = p_.variables[symbol.index()];

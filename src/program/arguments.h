@@ -1,4 +1,4 @@
-// What calls give: the arguments of one, and what it gives for a parameter.
+// What calls give: the arguments of one, the object that it is made on, and what it gives for a parameter.
 #pragma once
 
 #include <algorithm>
@@ -14,6 +14,12 @@ inline std::vector<NodeId> argumentsOf(const LoweredFile& file, NodeId call) {
   for (NodeId c : children(file, call))
     if (file[c].role == Role::Argument) out.push_back(c);
   return out;
+}
+
+// The object whose member is called; kNoNode: none is named.
+inline NodeId receiverOf(const LoweredFile& file, NodeId call) {
+  NodeId callee = file[call].kind == Kind::Call ? file.child(call, Role::Callee) : kNoNode;
+  return callee != kNoNode && file[callee].kind == Kind::Member ? file.child(callee, Role::Receiver) : kNoNode;
 }
 
 // What the call gives for that parameter of the function that it calls; its node is kNoNode where it gives nothing for it.

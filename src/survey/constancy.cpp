@@ -1,6 +1,7 @@
 #include "survey/constancy.h"
 
 #include "flow/control.h"
+#include "program/arguments.h"
 
 namespace elmcart {
 
@@ -32,8 +33,7 @@ bool Constancy::mayBeCalledOn(FunctionIndex method, TypeIndex type) const {
   return calls.empty() || std::any_of(calls.begin(), calls.end(), [&](uint32_t c) {
     const auto& call = p_.calls[c];
     const LoweredFile& file = p_.file(call.place);
-    NodeId callee = file.child(call.place.node, Role::Callee);
-    NodeId receiver = callee == kNoNode || file[callee].kind != Kind::Member ? kNoNode : file.child(callee, Role::Receiver);
+    NodeId receiver = receiverOf(file, call.place.node);
     if (receiver == kNoNode || file[receiver].kind == Kind::This) return true;
     TypeIndex on = p_.classBehind(call.place.file, p_.typeAt({call.place.file, receiver}));
     return on == kNone || p_.types[on].form == TypeForm::Interface || p_.derivesFrom(type, on) || p_.derivesFrom(on, type);
@@ -41,14 +41,14 @@ bool Constancy::mayBeCalledOn(FunctionIndex method, TypeIndex type) const {
 }
 
 // Is the method of a class that others cannot name, or one that they cannot call, only called while classes or files are loaded?
-bool Constancy::runsWhileLoading(FunctionIndex method, int depth) const {
+bool Constancy::calledOnlyWhileLoading(FunctionIndex method, int depth) const {
   const Function& fn = p_.functions[method];
   if (fn.form == FunctionForm::Initialiser) return fn.owner == kNone || (fn.modifiers & kStatic);
   bool open = (fn.modifiers & kPublic) && (fn.owner == kNone || (p_.types[fn.owner].modifiers & kPublic));
   const auto& calls = p_.callsOfFunction[method];
   return depth < 5 && !open && !calls.empty() && std::all_of(calls.begin(), calls.end(), [&](uint32_t c) {
     const auto& call = p_.calls[c];
-    return call.in != kNone && call.in != method && p_.around(call.place, Kind::Lambda).node == kNoNode && runsWhileLoading(call.in, depth + 1);
+    return call.in != kNone && call.in != method && p_.around(call.place, Kind::Lambda).node == kNoNode && calledOnlyWhileLoading(call.in, depth + 1);
   });
 }
 
@@ -62,7 +62,7 @@ bool Constancy::fieldChanges(VariableIndex f, TypeIndex type, TypeIndex of, int 
     if (use.access == Access::Read || use.access == Access::Bind || constructs(use, type)) continue;
     if (use.access == Access::Call && !(traits & kCollection)) continue;  // told by the class that it is of
     if (of != type && use.in != kNone && p_.functions[use.in].owner == type && !mayBeCalledOn(use.in, of)) continue;
-    if (use.in != kNone && runsWhileLoading(use.in, 0)) continue;
+    if (use.in != kNone && calledOnlyWhileLoading(use.in, 0)) continue;
     if (!isRemembered(f, type)) return true;
     break;
   }
@@ -71,8 +71,11 @@ bool Constancy::fieldChanges(VariableIndex f, TypeIndex type, TypeIndex of, int 
 }
 
 bool Constancy::changesItself(TypeIndex type) const {
+  auto known = changesItself_.find(type);
+  if (known != changesItself_.end()) return known->second;
   const TypeDecl& decl = p_.types[type];
-  return !decl.definition.known() || std::any_of(decl.fields.begin(), decl.fields.end(), [&](VariableIndex f) { return fieldChanges(f, type, type, 0); }) || changesByClosures(type);
+  bool out = !decl.definition.known() || std::any_of(decl.fields.begin(), decl.fields.end(), [&](VariableIndex f) { return fieldChanges(f, type, type, 0); }) || changesByClosures(type);
+  return changesItself_[type] = out;
 }
 
 bool Constancy::changesLater(TypeIndex type, bool exact, TypeIndex of, int depth) const {

@@ -50,7 +50,7 @@ class Constancy {
   // `of`: the class whose objects are asked for, where `type` is a base of it.
   bool changesLater(TypeIndex type, bool exact, TypeIndex of, int depth) const;
   bool fieldChanges(VariableIndex field, TypeIndex type, TypeIndex of, int depth) const;
-  bool runsWhileLoading(FunctionIndex method, int depth) const;
+  bool calledOnlyWhileLoading(FunctionIndex method, int depth) const;
   bool mayBeCalledOn(FunctionIndex method, TypeIndex type) const;
   bool changesByClosures(TypeIndex type) const;
   bool constructs(FunctionIndex in, TypeIndex type, int depth = 0) const;
@@ -64,6 +64,7 @@ class Constancy {
 
   const Program& p_;
   mutable std::map<std::tuple<TypeIndex, bool, TypeIndex>, bool> changes_;
+  mutable std::map<TypeIndex, bool> changesItself_;
   mutable std::map<std::pair<FunctionIndex, TypeIndex>, bool> constructs_;
 };
 

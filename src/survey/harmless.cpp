@@ -330,7 +330,6 @@ bool Harmless::isCopied(VariableIndex v) const {
 
 // const TAB: Key = { code: 'Tab', n: 9 }; with an interface of data whose fields nobody writes.
 bool Harmless::isNamedValue(VariableIndex v, TypeIndex type) const {
-  constexpr int kMany = 2;
   if (type == kNone || p_.variables[v].owner != type) return false;
   auto isNamed = [&](VariableIndex one) {
     NodeId made = (p_.variables[one].modifiers & kConst) && p_.variables[one].definition.known() ? constancy_.initialiserOf(one) : kNoNode;
@@ -342,7 +341,7 @@ bool Harmless::isNamedValue(VariableIndex v, TypeIndex type) const {
   };
   if (!isNamed(v) || constancy_.changesItself(type)) return false;
   const auto& all = p_.types[type].statics;
-  return std::count_if(all.begin(), all.end(), isNamed) >= kMany;
+  return std::any_of(all.begin(), all.end(), [&](VariableIndex other) { return other != v && isNamed(other); });
 }
 
 bool Harmless::isRecordOfData(VariableIndex v, TypeIndex type) const {

@@ -39,7 +39,7 @@ class Harmless {
   bool runsAtLoad(FunctionIndex in, Place place, int depth) const;
   bool isOpenToChange(VariableIndex v) const;
   bool isCopied(VariableIndex v) const;
-  // One of many constants of their own class, each made of literals, whose class changes nothing of them?
+  // One of two or more constants of their own class, each made of literals, whose class changes nothing of them?
   bool isNamedValue(VariableIndex v, TypeIndex type) const;
   std::string servesOthers(VariableIndex v, TypeIndex type, uint32_t traits) const;
   bool isKeyByAddress(VariableIndex v) const;

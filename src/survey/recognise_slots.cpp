@@ -417,7 +417,6 @@ void Recogniser::findAccessPoints(Entity& entity) {
   if (openSlot) entity.accessPoints.push_back({AccessPoint::Sort::Slot, kNone, v, p_.variables[v].home(), std::string(p_.text(variable.qualified))});
 }
 
-// Functions that look an instance up in a keyed table are its access points.
 // Is what stands under a key in the table at `place` returned by the function, which hands out objects?
 bool Recogniser::returnsElement(Place place, FunctionIndex function) const {
   if (!p_.use(p_.functions[function].result).has(kPointer)) return false;
@@ -434,6 +433,7 @@ bool Recogniser::returnsElement(Place place, FunctionIndex function) const {
   return p_.node(up).kind == Kind::Return;
 }
 
+// Functions that look an instance up in a keyed table are its access points.
 void Recogniser::findLookups(Entity& entity) {
   const TypeUse& use = p_.use(p_.variables[entity.slot].type);
   TypeIndex mapped = p_.classBehind(entity.place.file, p_.argument(use, 1));

@@ -68,8 +68,8 @@ class Recogniser {
 
   // ----- access points: recognise_slots.cpp
   void findAccessPoints(Entity& entity);
-  // Functions that look an instance up in a keyed table are its access points.
   bool returnsElement(Place place, FunctionIndex function) const;
+  // Functions that look an instance up in a keyed table are its access points.
   void findLookups(Entity& entity);
 
   // ----- creation and its guard: recognise_creation.cpp

@@ -835,10 +835,9 @@ class ObjcLowerer : public SharedLowerer {
 void lowerObjc(std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
   const auto* known = static_cast<const ObjcLore*>(lore);
   lowerEither(text, known, out, [&](PreparedText prepared, LoweredFile& into) {
-    rephraseObjc(prepared.text);
-    rephraseCpp(prepared.text);
     ObjcLowerer lowerer(grammar(), prepared.text, text, known, into);
     if (lowerer.tooDeep()) return;
+    rephraseObjc(prepared.text);  // in place, by words of the same length
     ParserHandle parser = makeParser(tree_sitter_objc());
     TreeHandle tree = parseRepaired(parser, prepared.text, known);
     into.comments = std::move(prepared.comments);

@@ -176,6 +176,7 @@ void rephraseObjc(std::string& text) {
   plainMacros(text, code);
   dropVoidCasts(text, code);
   rangeLoops(text, code);
+  rephraseCpp(text, code);
 }
 
 }  // namespace elmcart

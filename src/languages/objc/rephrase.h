@@ -1,6 +1,7 @@
 #pragma once
 
 #include <string>
+#include <vector>
 
 namespace elmcart {
 
@@ -8,7 +9,7 @@ namespace elmcart {
 // text stand for, in words that it knows, of the same length.
 void rephraseObjc(std::string& text);
 
-// The same for what Objective-C++ takes from C++.
-void rephraseCpp(std::string& text);
+// The part of it that Objective-C++ takes from C++; `code`: which bytes are neither text nor comment.
+void rephraseCpp(std::string& text, const std::vector<bool>& code);
 
 }  // namespace elmcart

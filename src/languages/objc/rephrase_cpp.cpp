@@ -4,14 +4,13 @@
 
 #include "base/text.h"
 #include "languages/objc/rephrase.h"
-#include "languages/shared/rephrase.h"
 
 namespace elmcart {
 namespace {
 
 class PlainCpp {
  public:
-  explicit PlainCpp(std::string& text) : text_(text), code_(codeBytes(text, true)) {}
+  PlainCpp(std::string& text, const std::vector<bool>& code) : text_(text), code_(code) {}
 
   void run() {
     forEachWord([&](size_t at, size_t end) { keyword(at, end); });
@@ -239,14 +238,14 @@ class PlainCpp {
   }
 
   std::string& text_;
-  std::vector<bool> code_;
+  const std::vector<bool>& code_;
 };
 
 }  // namespace
 
-void rephraseCpp(std::string& text) {
+void rephraseCpp(std::string& text, const std::vector<bool>& code) {
   // Nothing of it stands in a file without scopes or lists of captures.
-  if (text.find("::") != std::string::npos || text.find("namespace") != std::string::npos || text.find("auto ") != std::string::npos) PlainCpp(text).run();
+  if (text.find("::") != std::string::npos || text.find("namespace") != std::string::npos || text.find("auto ") != std::string::npos) PlainCpp(text, code).run();
 }
 
 }  // namespace elmcart

@@ -17,11 +17,10 @@ void SharedLowerer::visitChildren(TSNode node, NodeId parent, Role role) {
 }
 
 void SharedLowerer::statements(TSNode block, NodeId parent) {
-  NodeList kids = named(block);
-  statements(block, {kids.begin(), kids.end()}, parent);
+  statements(block, named(block), parent);
 }
 
-void SharedLowerer::statements(TSNode block, const std::vector<TSNode>& kids, NodeId parent) {
+void SharedLowerer::statements(TSNode block, NodeList kids, NodeId parent) {
   // The body of a guard that begins at a statement.
   auto guardFrom = [&](TSNode statement, TSNode taken, TSNode body) {
     NodeId guard = add(parent, Kind::Guard, Role::None, statement);
@@ -53,7 +52,7 @@ void SharedLowerer::statements(TSNode block, const std::vector<TSNode>& kids, No
     std::vector<TSNode> held;  // other locks may be taken there
     for (size_t k = i + 1; k < (open ? kids.size() : end); ++k)
       if (k != end) held.push_back(kids[k]);
-    statements(block, held, inner);
+    statements(block, NodeList(held.data(), held.size()), inner);
     if (inside) visit(kids[end], inner, Role::None);
     if (open) return;  // to the end of the block
     i = end;

@@ -93,7 +93,7 @@ class SharedLowerer {
   // The statements of a block. A lock that one takes and a later one gives back
   // makes a guard of those between them.
   virtual void statements(TSNode block, NodeId parent);
-  void statements(TSNode block, const std::vector<TSNode>& some, NodeId parent);
+  void statements(TSNode block, NodeList some, NodeId parent);
   // The lock that the statement takes (or gives back), if it does.
   virtual TSNode lockOf(TSNode statement, bool taking) const;
   // Does the statement give its lock back only when the block is left?
