@@ -54,7 +54,7 @@ Target targetNamed(const Analysis& a, const std::function<std::unique_ptr<Analys
   return {MoveTarget::State, a.survey.entities[entityOf(a, name)].id};  // says what it may have been
 }
 
-ReworkResult carryOut(const Options& options, const Interruption& interruption, const std::string& path, const std::string& name, bool confirm) {
+ReworkResult carryOut(const Options& options, const Interruption& interruption, const std::string& path, const std::string& name, bool confirm, bool retire) {
   int exitCode = kDone;
   std::string chosen = options.text("move");
   Config config = configOf(options, path);
@@ -82,6 +82,7 @@ ReworkResult carryOut(const Options& options, const Interruption& interruption, 
   reworkOptions.of = target.of;
   reworkOptions.confirm = confirm;
   reworkOptions.jobs = jobsOf(options);
+  reworkOptions.retire = retire;
   std::istringstream kinds(options.text("steps"));
   for (std::string kind; std::getline(kinds, kind, ',');) {
     std::span<const std::string_view> all = stepKindTexts();
@@ -131,6 +132,7 @@ std::vector<std::string> moveIds() {
 void addMoveOption(po::options_description& own) {
   std::string ids = "one of " + joinWith(moveIds(), ", ") + "; left out: the first of them that can be made";
   own.add_options()("move", po::value<std::string>()->value_name("MOVE"), ids.c_str())
+      ("retire", po::bool_switch(), "inject goes on to where the program is put together: defaults, accessor and slot go where nobody needs them")
       ("steps", po::value<std::string>()->value_name("KIND[,KIND]"), "steps of these kinds only, as `seam` of inject: each class gets an access point for tests, and nobody passes anything on");
 }
 
@@ -148,10 +150,11 @@ std::string proposalText(const ReworkResult& r, const TextStyle& style, bool dif
 // What became of the accessor.
 std::string accessPointText(const ReworkResult& r) {
   if (r.move != "inject") return r.finished && r.byHand.empty() ? "nothing is left to do" : "some is left by hand";
-  auto left = r.after.find("calls of the accessor");
-  if (!r.finished) return "the accessor is still there";
-  if (left == r.after.end() || left->second == 0) return "the accessor is gone";
-  return "no class needs to fetch it; the accessor is called in " + counted(static_cast<size_t>(left->second), "place", "places") + " more, where the program is put together or by default";
+  auto left = r.after.find("places that fetch it");
+  size_t places = left == r.after.end() ? 0 : static_cast<size_t>(left->second);
+  if (r.retired) return "the accessor is gone";
+  if (!r.finished) return "some is left by hand, and the object is still fetched in " + counted(places, "place", "places");
+  return "the object is still fetched in " + counted(places, "place", "places") + ", by default or where the program is put together";
 }
 
 std::string reworkSummary(const ReworkResult& r, const TextStyle& style) {
@@ -176,7 +179,7 @@ int runPropose(const Context& context, const Command& self) {
   Options options = readOptions(context, self, own, "NAME [PATH]", 1, 2);
   if (options.has("move")) choiceOf("--move", options.text("move"), moveIds());
   std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
-  ReworkResult result = carryOut(options, context.interruption, options.path(1), options.positional[0], false);
+  ReworkResult result = carryOut(options, context.interruption, options.path(1), options.positional[0], false, options.flag("retire"));
   emit(options, format == "json" ? jsonText(reworkJson(result)) : proposalText(result, styleOf(options, options.has("out")), options.flag("diff")));
   if (options.has("patches")) {
     auto written = writePatches(result, options.text("patches"));
@@ -218,7 +221,7 @@ int runRework(const Context& context, const Command& self) {
   // What would be in the way at the end is told before anything is built.
   if (options.has("branch"))
     if (auto may = mayBranch(root, options.text("branch")); !may) throw Stop{kGateFailed, may.error().line()};
-  ReworkResult result = carryOut(options, context.interruption, path, options.positional[0], true);
+  ReworkResult result = carryOut(options, context.interruption, path, options.positional[0], true, options.flag("retire"));
   emit(options, format == "json" ? jsonText(reworkJson(result)) : reworkSummary(result, styleOf(options, options.has("out"))));
   if (options.has("patches")) {
     auto written = writePatches(result, options.text("patches"));
@@ -383,13 +386,13 @@ int runDemo(const Context& context, const Command& self) {
   writeFile(folder + "/explain.txt", explained);
 
   say(options, "propose: constructor injection for the berth book");
-  ReworkResult proposal = carryOut(options, context.interruption, office, "BerthBook", false);
+  ReworkResult proposal = carryOut(options, context.interruption, office, "BerthBook", false, true);
   writeFile(folder + "/propose.txt", proposalText(proposal, plain, true));
   ReworkResult result;
   bool quick = options.flag("quick");
   if (!quick) {
     say(options, "rework: step by step, under the office's own tests");
-    result = carryOut(options, context.interruption, office, "BerthBook", true);
+    result = carryOut(options, context.interruption, office, "BerthBook", true, true);
     if (result.interrupted) throw Stop{128 + context.interruption.asked->load(), "interrupted"};
     writeFile(folder + "/rework.txt", reworkSummary(result, plain));
     writeFile(folder + "/rework.json", jsonText(reworkJson(result)));
@@ -412,8 +415,8 @@ int runDemo(const Context& context, const Command& self) {
   if (!quick) {
     size_t kept = 0;
     for (const StepRecord& s : result.steps) kept += s.kept;
-    out += fmt::format("The berth book: {} of {} kept, calls of its accessor {} before and {} after, {} and {} as before.\n", kept, counted(result.steps.size(), "step", "steps"), result.before["calls of the accessor"],
-                       result.after["calls of the accessor"], counted(result.baseline.observation.tests.size(), "test", "tests"), counted(result.baseline.observation.witnesses.size(), "witness", "witnesses"));
+    out += fmt::format("The berth book: {} of {} kept, places that fetch it {} before and {} after, {} and {} as before.\n", kept, counted(result.steps.size(), "step", "steps"), result.before["places that fetch it"],
+                       result.after["places that fetch it"], counted(result.baseline.observation.tests.size(), "test", "tests"), counted(result.baseline.observation.witnesses.size(), "witness", "witnesses"));
     fine = result.finished && kept == result.steps.size();
   }
   out += "In " + folder + "/:\n"

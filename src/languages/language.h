@@ -14,6 +14,8 @@
 
 #include "lowered/tree.h"
 
+struct TSLanguage;
+
 namespace elmcart {
 
 struct CommentForm;  // comments.h
@@ -331,6 +333,10 @@ struct Announcing {
   bool expressionsOnly = false;        // who listens is one expression
 };
 
+class Writer;
+class WriterFiles;
+struct HandedIn;
+
 struct Language {
   std::string_view id;    // "cpp"
   std::string_view name;  // "C++"
@@ -376,6 +382,10 @@ struct Language {
 
   // Lowers one file, its comments taken out where `comments` tells how. Never fails: what cannot be read becomes Unread nodes.
   void (*lower)(std::string_view text, const TreeLore* lore, LoweredFile& out) = nullptr;
+
+  // Its grammar, and how changes are written in it; null: by tables, not by a writer of its own.
+  const TSLanguage* (*grammar)() = nullptr;
+  std::unique_ptr<Writer> (*writer)(WriterFiles& files, const HandedIn& handed) = nullptr;
 
   // Parses and drops, nothing else: the floor that speed is measured against.
   void (*parseOnly)(std::string_view text) = nullptr;

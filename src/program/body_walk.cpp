@@ -86,6 +86,16 @@ class BodyWalk {
       }
       return;
     }
+    if (name == "super") {
+      TypeIndex base = kNone;
+      for (const Base& b : p_.types[fn.owner].bases)
+        if (base == kNone && b.type != kNone && p_.types[b.type].form == TypeForm::Class) base = b.type;
+      if (base == kNone) return;
+      Creation creation = creationAt(id, base);
+      creation.asBase = true;
+      finishCreation(creation, types);
+      return;
+    }
     Symbol base = k_.followAlias(k_.lookup(name, scope_, f_, true), f_);
     if (base.is(Symbol::Sort::Type)) {
       Creation creation = creationAt(id, base.index());
@@ -521,6 +531,10 @@ class BodyWalk {
     Creation creation = creationAt(id, type);
     creation.copy = types.size() == 1 && isSameClass(types[0], type);
     creation.constructor = constructor;
+    // T.name(this, …) in a derived class's constructor sees to the part that is a T.
+    NodeId first = file().child(id, Role::Argument);
+    TypeIndex own = ownerType();
+    creation.asBase = constructor != kNone && first != kNoNode && node(first).kind == Kind::This && in_ != kNone && p_.functions[in_].form == FunctionForm::Constructor && own != type && p_.derivesFrom(own, type);
     finishCreation(creation, types);
     TypeUse use;
     use.decl = type;
@@ -622,6 +636,9 @@ class BodyWalk {
         locals_.resize(mark);
         return 0;
       }
+      case Kind::FieldInit:  // in the body, where a constructor hands on to another by a statement
+        if (in_ != kNone) fieldInit(id, p_.functions[in_]);
+        return 0;
       case Kind::Variable: localVariable(id); return 0;
       case Kind::Type: case Kind::Alias: case Kind::Using: case Kind::Function: case Kind::TypeRef: case Kind::Import: return 0;
       case Kind::Name: {

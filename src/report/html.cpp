@@ -227,7 +227,7 @@ class Page {
     out_ += "<section id=\"rework\"><h2>Rework of " + escaped(r.entity) + "</h2>";
     size_t kept = 0;
     for (const StepRecord& s : r.steps) kept += s.kept;
-    out_ += fmt::format("<p class=\"lead\">Move: {}. {} of {} kept; {}. Each step was built and tested by itself{}.</p>", r.move, kept, counted(r.steps.size(), "step", "steps"), r.finished ? "the accessor is gone" : "the accessor is still there",
+    out_ += fmt::format("<p class=\"lead\">Move: {}. {} of {} kept; {}. Each step was built and tested by itself{}.</p>", r.move, kept, counted(r.steps.size(), "step", "steps"), r.retired ? "the accessor is gone" : "the accessor is still there",
                         r.baseline.runs ? fmt::format(", against a baseline of {} runs with {}", r.baseline.runs, counted(r.baseline.observation.tests.size(), "test", "tests")) : "");
     out_ += "<h3>What it costs, beside the other ways</h3><table><tr><th>Way</th><th>Changed</th><th>Pass on</th><th>Depth</th><th>Calls</th><th>Creations</th><th>Signatures</th><th>Files</th><th>Tests</th><th>By hand</th></tr>";
     for (const Cost& c : r.costs)

@@ -55,9 +55,23 @@ std::string stepsText(const ReworkResult& r, const TextStyle& style) {
 }
 
 std::string byHandText(const ReworkResult& r, const TextStyle& style) {
-  if (r.byHand.empty()) return "";
-  std::string out = "\nBy hand:\n";
+  std::string out;
+  if (!r.byHand.empty()) out += "\nBy hand:\n";
   for (const ByHand& b : r.byHand) out += fmt::format("  {:<32} {}\n", b.file + ":" + std::to_string(b.line), wrapped(b.reason, static_cast<size_t>(style.width), 35));
+  // What rightly stays is told once a reason, with some of its places.
+  std::vector<std::pair<std::string, std::vector<std::string>>> left;
+  for (const ByHand& b : r.left) {
+    auto known = std::find_if(left.begin(), left.end(), [&](const auto& l) { return l.first == b.reason; });
+    if (known == left.end()) known = left.insert(left.end(), {b.reason, {}});
+    known->second.push_back(b.file + ":" + std::to_string(b.line));
+  }
+  if (!left.empty()) out += "\nLeft as it is:\n";
+  constexpr size_t kShown = 3;
+  for (auto& [reason, places] : left) {
+    std::string where = joinWith({places.begin(), places.begin() + static_cast<std::ptrdiff_t>(std::min(places.size(), kShown))}, ", ");
+    if (places.size() > kShown) where += fmt::format(" and {} more", places.size() - kShown);
+    out += "  " + wrapped(reason + " (" + where + ")", static_cast<size_t>(style.width), 2) + "\n";
+  }
   return out;
 }
 
@@ -93,18 +107,20 @@ std::string diffText(const std::string& patch, const TextStyle& style) {
 }
 
 Json reworkJson(const ReworkResult& r) {
-  Json steps = Json::array(), hand = Json::array(), costs = Json::array();
+  Json steps = Json::array(), hand = Json::array(), left = Json::array(), costs = Json::array();
   for (const StepRecord& s : r.steps) {
     Json differences = Json::array();
     for (const Difference& d : s.differences) differences.push_back({{"what", d.what}, {"name", d.name}, {"before", d.before}, {"after", d.after}, {"detail", d.detail}});
     steps.push_back({{"number", s.number}, {"kind", stepKindText(s.step.kind)}, {"subject", s.step.subject}, {"title", s.step.title}, {"kept", s.kept}, {"outcome", s.outcome}, {"files", s.files},
                      {"buildSeconds", s.buildSeconds}, {"testSeconds", s.testSeconds}, {"ownSeconds", s.ownSeconds}, {"differences", differences}, {"patch", s.patch}, {"sample", s.step.sample}});
   }
-  for (const ByHand& b : r.byHand) hand.push_back({{"file", b.file}, {"line", b.line}, {"reason", b.reason}});
+  auto placeJson = [](const ByHand& b) { return Json{{"file", b.file}, {"line", b.line}, {"reason", b.reason}}; };
+  for (const ByHand& b : r.byHand) hand.push_back(placeJson(b));
+  for (const ByHand& b : r.left) left.push_back(placeJson(b));
   for (const Cost& c : r.costs)
     costs.push_back({{"way", c.way}, {"changed", c.classesChanged}, {"passOn", c.classesPassing}, {"depth", c.depth}, {"calls", c.callSites}, {"creations", c.creationSites}, {"signatures", c.signatures},
                      {"files", c.files}, {"tests", c.tests}, {"byHand", c.byHand}, {"note", c.note}});
-  return {{"schema", "elmcart.rework/1"}, {"entity", r.entity}, {"move", r.move}, {"finished", r.finished}, {"costs", costs}, {"steps", steps}, {"byHand", hand},
+  return {{"schema", "elmcart.rework/1"}, {"entity", r.entity}, {"move", r.move}, {"finished", r.finished}, {"costs", costs}, {"steps", steps}, {"byHand", hand}, {"left", left},
           {"before", r.before}, {"after", r.after}, {"findingsGone", r.findingsGone}, {"findingsCome", r.findingsCome}, {"seconds", r.seconds}};
 }
 

@@ -83,9 +83,9 @@ std::pair<Cost, Cost> costsOfInject(const Program& p, const ReworkResult& result
   inject.byHand = result.byHand.size();
   inject.depth = depthOf(p, result);
   seams.depth = 1;
-  auto left = result.after.find("calls of the accessor");
-  bool stays = left != result.after.end() && left->second > 0;
-  inject.note = result.finished && stays ? "no class fetches it any more: those that need it take it as a parameter; the accessor stays for the composition root"
+  auto left = result.after.find("places that fetch it");
+  bool stays = !result.retired && left != result.after.end();
+  inject.note = result.finished && stays ? "those that need it take it as a parameter; by default it is fetched as before (`--retire` goes on to where the program is put together)"
                 : result.finished        ? "the accessor goes; classes that need the object take it as a parameter" : "the accessor stays until the rest is done by hand";
   seams.note = "a test can pass a test double at once; callers and the accessor stay as they are";
   return {inject, seams};

@@ -84,7 +84,7 @@ class FieldSeam {
     }
     for (TypeIndex type : withField()) {
       edits_.clear();
-      if (!close(type)) continue;
+      if (!memory_.retire || !close(type)) continue;
       Step step = stepOf(StepKind::Retire, std::string(p_.text(p_.types[type].qualified)));
       step.title = plainName(p_, type) + " needs to be given the " + plainName(p_, e_.type) + ": all that make one do, and its default goes";
       step.creationSites = p_.creationsOfType[type].size();

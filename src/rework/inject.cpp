@@ -68,6 +68,7 @@ class Injector {
     for (const Work& w : work_) order.push_back(&w);
     std::stable_sort(order.begin(), order.end(), [&](const Work* x, const Work* y) { return rank(*x) < rank(*y); });
     for (const Work* w : order) {
+      if (w->composing && !memory_.retire) continue;  // by default it is fetched there
       std::optional<Step> step = plan(*w);
       if (!step) continue;
       if (memory_.refused.count(step->key())) {
@@ -83,7 +84,8 @@ class Injector {
     }
     bool blocked = false;
     for (const ByHand& b : byHand_) blocked |= b.blocksRetire;
-    if (!blocked) {
+    out.finished = !blocked && !memory_.retire;
+    if (!blocked && memory_.retire) {
       if (std::optional<Step> step = retire(); step && !memory_.refused.count(step->key())) {
         out.found = true;
         out.step = std::move(*step);
@@ -1140,6 +1142,7 @@ class Injector {
     }
     Step step;
     step.kind = StepKind::Retire;
+    step.endsAccessor = true;
     step.subject = std::string(p_.text(decl.qualified));
     step.title = functionText(p_, accessPoint_) + " goes: " + counted(holding.size(), "composing place makes", "composing places make") + " the " + std::string(p_.text(decl.name)) + " and " + (holding.size() == 1 ? "hands" : "hand") + " it in";
     step.callSites = holding.size() + defaults.size();

@@ -9,6 +9,7 @@
 
 #include "base/text.h"
 #include "confirm/scratch.h"
+#include "rework/access.h"
 #include "rework/costs.h"
 #include "rework/moves.h"
 #include "source/ignore.h"
@@ -34,16 +35,19 @@ std::map<std::string, int> figures(const Analysis& a, const std::string& id, boo
   int calls = 0;
   for (const Entity& e : a.survey.entities) {
     if (e.id != id) continue;
+    std::set<std::pair<FileIndex, NodeId>> places;
     for (const Consumer& c : e.consumers) {
-      if (!c.reach) continue;
+      Place access = c.alias != kNone || e.type == kNone ? Place{} : accessOf(a.program, e, c.place);
+      if (!access.known() && c.reach) access = c.place;
+      if (!access.known() || !places.emplace(access.file, access.node).second) continue;
       ++calls;
       TypeIndex owner = c.in == kNone ? kNone : a.program.functions[c.in].owner;
       if (owner != kNone) classes.insert(std::string(a.program.text(a.program.types[owner].qualified)));
     }
   }
   if (ofState) {
-    out["calls of the accessor"] = calls;
-    out["classes that call it"] = static_cast<int>(classes.size());
+    out["places that fetch it"] = calls;
+    out["classes that fetch it"] = static_cast<int>(classes.size());
   }
   int findings = 0;
   for (const Finding& f : a.assessment.findings) findings += f.subject == id;
@@ -124,6 +128,7 @@ class Run {
     auto copied = scratch_->copyTree(root, "tree", config_.gitignore);
     if (!copied) return copied.error();
     tree_ = *copied;
+    memory_.retire = options_.retire;
     out_.entity = entityId_;
     out_.move = options_.move;
     out_.before = figures(*first_, entityId_, ofState());
@@ -161,7 +166,9 @@ class Run {
     Trial trial;
     trial.memory = memory_;
     NextStep planned = move_->next(**now, at, trial.memory);
-    out_.byHand = planned.byHand;
+    out_.byHand.clear();
+    out_.left.clear();
+    for (ByHand& place : planned.byHand) (place.left ? out_.left : out_.byHand).push_back(std::move(place));
     out_.finished = planned.finished;
     // The kinds of a move come one after another: what is not asked for ends it.
     if (!planned.found || (!options_.only.empty() && !options_.only.count(planned.step.kind))) return false;
@@ -217,6 +224,7 @@ class Run {
 
   void keep(Trial& trial, std::string outcome) {
     trial.record.kept = true;
+    out_.retired |= trial.record.step.endsAccessor;
     trial.record.outcome = std::move(outcome);
     memory_ = trial.memory;
     memory_.made.insert(trial.record.step.key());

@@ -47,8 +47,10 @@ struct ReworkResult {
   std::string move = "inject";
   std::vector<StepRecord> steps;
   std::vector<ByHand> byHand;
+  std::vector<ByHand> left;            // places that rightly stay as they are, with why
   std::vector<Cost> costs;             // the recommended way first
   bool finished = false;               // the accessor is gone
+  bool retired = false;                // accessor and slot went in the last step
   bool interrupted = false;            // from outside: what was kept until then is here
   Baseline baseline;
   std::vector<WriteBackFile> files;    // every file that differs in the end
@@ -64,6 +66,7 @@ struct ReworkOptions {
   unsigned jobs = 0;
   size_t mostSteps = 400;
   size_t expectedSteps = 0;  // as far as a plan told; only for the progress
+  bool retire = false;   // defaults, accessor and slot go where nobody needs them any more
   std::set<StepKind> only = {};  // steps of these kinds; empty: of all
   std::function<void(const std::string&)> progress;   // one line at a time
   std::function<void(const std::string& folder, const Step&)> tamper;  // for tests: spoils a step after it was made

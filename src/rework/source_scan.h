@@ -10,7 +10,7 @@
 #include <vector>
 
 #include "program/program.h"
-#include "rework/edit.h"
+#include "source/edit.h"
 
 namespace elmcart {
 

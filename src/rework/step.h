@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "assess/analysis.h"
-#include "rework/edit.h"
+#include "source/edit.h"
 
 namespace elmcart {
 
@@ -24,6 +24,7 @@ struct Step {
   std::string sample;        // code that tests may begin from; part of no file
   bool passesOnly = false;   // the class does not use the object itself
   bool inTests = false;
+  bool endsAccessor = false; // accessor and slot go
   size_t units = 1;          // classes or functions changed in this step
   size_t callSites = 0;      // accesses replaced
   size_t creationSites = 0;  // places that now hand the object in
@@ -39,6 +40,7 @@ struct ByHand {
   uint32_t line = 0;
   std::string reason;
   bool blocksRetire = true;
+  bool left = false;   // it stays as it is, and rightly so: nothing is to be done there
 };
 
 // What one step must tell the next.
@@ -46,6 +48,9 @@ struct PlanMemory {
   std::set<std::string> refused;        // keys of steps that were taken back
   std::set<std::string> made;           // keys of steps that were kept
   std::set<std::string> addedIncludes;  // "header path\nincluded path" that a step put in
+  std::string word;                     // what the object is called where it is handed in
+  std::set<std::string> takers;         // qualified names of the classes that take it by now
+  bool retire = false;                  // asked for: defaults, accessor and slot go where nobody needs them any more
 };
 
 struct NextStep {

@@ -276,6 +276,7 @@ class Wrapper {
 
 std::string wrapRefusal(const Analysis& analysis, size_t type) {
   PlanMemory memory;
+  memory.retire = true;  // is there anything that could be done?
   return Wrapper(analysis, static_cast<TypeIndex>(type), memory).refusal();
 }
 

@@ -28,7 +28,7 @@ TEST_P(InjectIn, EachStepBuildsAndBehavesAsBefore) {
   ::unsetenv("GO111MODULE");  // which another test of this program may have set
   Folder folder;
   fs::copy(std::string(ELMCART_REWORK) + "/" + office.language, folder / "office", fs::copy_options::recursive);
-  RunResult run = elmcart("rework TideTable office --write --format json", folder.path());
+  RunResult run = elmcart("rework TideTable office --retire --write --format json", folder.path());
   ASSERT_EQ(run.exitCode, 0) << run.out << run.err;
   auto result = jsonOf(run);
   EXPECT_TRUE(result["finished"].get<bool>());

@@ -406,7 +406,7 @@ TEST(Demo, ReworksTheBerthBookUnderTheOfficesTests) {
   EXPECT_EQ(json["finished"], true);
   EXPECT_EQ(json["byHand"].size(), 0u);
   for (const auto& step : json["steps"]) EXPECT_EQ(step["kept"], true) << step["title"];
-  EXPECT_EQ(json["after"]["calls of the accessor"], 0);
+  EXPECT_EQ(json["after"]["places that fetch it"], 0);
   for (const auto& entry : fs::recursive_directory_iterator(folder / "out/harbour-office-reworked"))
     if (entry.is_regular_file()) {
       std::string text = folder.read("out/harbour-office-reworked/" + fs::relative(entry.path(), folder / "out/harbour-office-reworked").string());

@@ -6,7 +6,7 @@
 #include <string>
 
 #include "base/text.h"
-#include "rework/edit.h"
+#include "source/edit.h"
 #include "source/walk.h"
 
 namespace elmcart {

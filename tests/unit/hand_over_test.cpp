@@ -40,6 +40,7 @@ Texts reworked(const std::string& language, const std::function<std::string(cons
     if (e.name.substr(0, 9) == "TideTable") id = e.id;
   ReworkOptions options;
   options.confirm = false;
+  options.retire = true;
   auto done = rework(folder.path(), *config, id, options);
   EXPECT_TRUE(done.ok()) << (done.ok() ? "" : done.error().line());
   if (!done) return out;
@@ -66,7 +67,7 @@ TEST_P(HandOverIn, SeamsLiftsAndEnds) {
   std::map<StepKind, size_t> kinds;
   for (const StepRecord& step : result.steps) kinds[step.step.kind] += step.kept;
   EXPECT_GE(kinds[StepKind::Seam], 2u);
-  EXPECT_EQ(kinds[StepKind::Lift], 1u);
+  EXPECT_GE(kinds[StepKind::Lift], 1u);
 }
 
 // Line ends, blanks at line ends, a missing last line end and a byte order mark stay as they are.
@@ -136,6 +137,7 @@ std::pair<std::string, std::vector<ByHand>> planned(const std::string& name, con
   auto config = findConfig(folder.path());
   ReworkOptions options;
   options.confirm = false;
+  options.retire = true;
   auto done = rework(folder.path(), *config, entity, options);
   EXPECT_TRUE(done.ok()) << (done.ok() ? "" : done.error().line());
   if (!done) return {};
@@ -159,14 +161,14 @@ TEST(HandOver, WhatIsTakenAlreadyStays) {
   EXPECT_TRUE(hand.empty()) << hand[0].reason;
   // A flag that chooses is another thing.
   auto [chosen, none] = planned("a.py", scale + "class Truck:\n    def __init__(self, heavy=None):\n        self.heavy = heavy and scale\n", "a.scale");
-  EXPECT_NE(chosen.find("heavy=None, *, shared_scale=None"), std::string::npos) << chosen;
+  EXPECT_NE(chosen.find("heavy=None, shared_scale=None"), std::string::npos) << chosen;
 }
 
 // What the base's constructor is handed must be there before it is called, and its call may go over lines.
 TEST(HandOver, TheBaseIsHandedWhatTheClassWasHanded) {
   std::string scale = "class Scale:\n    def __init__(self):\n        self.loads = 0\n\n    def weigh(self):\n        self.loads = self.loads + 1\n\n\nscale = Scale()\n\n\nclass Truck:\n    def __init__(self, meter):\n        self.meter = meter\n\n\n";
   auto [handed, none] = planned("a.py", scale + "class Crane(Truck):\n    def __init__(self):\n        super().__init__(\n            scale\n        )\n        self.high = 1\n", "a.scale");
-  EXPECT_NE(handed.find("        self._shared_scale = scale if shared_scale is None else shared_scale\n        super().__init__(\n            self._shared_scale\n        )\n        self.high = 1\n"), std::string::npos) << handed;
+  EXPECT_NE(handed.find("    def __init__(self, shared_scale=None):\n        super().__init__(\n            scale if shared_scale is None else shared_scale\n        )\n        self.high = 1\n"), std::string::npos) << handed;
   auto [after, nothing] = planned("a.py", scale + "class Crane(Truck):\n    def __init__(self):\n        super().__init__(\n            None\n        )\n        self.high = 1\n\n    def lift(self):\n        scale.weigh()\n", "a.scale");
   EXPECT_NE(after.find("            None\n        )\n        self._shared_scale = scale if"), std::string::npos) << after;
   auto [sharp, left] = planned("a.cs", "class Mast\n{\n    static readonly Mast mast = new Mast();\n    int flags;\n    Mast() { }\n    public static Mast Get() { return mast; }\n    public void Raise() { flags++; }\n}\nclass Truck\n{\n    public Truck(Mast mast)\n    {\n    }\n}\nclass Crane : Truck\n{\n    public Crane() : base(Mast.Get())\n    {\n    }\n}\n", "Mast");
@@ -193,7 +195,7 @@ TEST(HandOver, TheAccessorGoesWithItsLastUser) {
 // A comment may stand in front of what hands on, and a constructor that fetches nothing is not ours to take.
 TEST(HandOver, ReadsPastCommentsInConstructors) {
   std::string mast = "final class Mast {\n    private static final Mast MAST = new Mast();\n    private int flags;\n    private Mast() {\n    }\n    static Mast mast() {\n        return MAST;\n    }\n    void raise() {\n        flags++;\n    }\n}\n";
-  auto [java, none] = planned("A.java", mast + "class Ship {\n    Ship(String name) {\n    }\n}\nclass Pilot extends Ship {\n    Pilot() {\n        // the first of them\n        this(\"Wren\");\n    }\n    Pilot(String name) {\n        /* as ships do */\n        super(name);\n    }\n    void sail() {\n        Mast.mast().raise();\n    }\n}\n", "Mast");
+  auto [java, none] = planned("A.java", mast + "class Ship {\n    Ship(String name) {\n    }\n}\nclass Main {\n    public static void main(String[] arguments) {\n        new Pilot().sail();\n    }\n}\nclass Pilot extends Ship {\n    Pilot() {\n        // the first of them\n        this(\"Wren\");\n    }\n    Pilot(String name) {\n        /* as ships do */\n        super(name);\n    }\n    void sail() {\n        Mast.mast().raise();\n    }\n}\n", "Mast");
   EXPECT_NE(java.find("        super(name);\n        this.mast = mast;\n"), std::string::npos) << java;
   EXPECT_NE(java.find("        this(\"Wren\", mast);"), std::string::npos) << java;
   auto [kept, nothing] = planned("B.java", mast + "class Yard {\n    Yard() {\n    }\n    Yard(Mast mast) {\n        mast.raise();\n    }\n}\nclass Main {\n    public static void main(String[] arguments) {\n        new Yard(Mast.mast());\n    }\n}\n", "Mast");

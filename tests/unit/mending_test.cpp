@@ -43,6 +43,7 @@ Texts mended(const std::string& move, const Texts& texts, ReworkResult* result =
   ReworkOptions options;
   options.move = move;
   options.confirm = false;
+  options.retire = true;
   for (auto& [of, id] : ids) {
     options.of = of;
     auto done = rework(folder.path(), *config, id, options);
@@ -141,6 +142,7 @@ TEST_P(MendingByHand, SaysWhy) {
   ReworkOptions options;
   options.move = left.move;
   options.confirm = false;
+  options.retire = true;
   auto done = rework(folder.path(), *config, left.entity, options);
   std::string said = done.ok() ? "" : done.error().line();
   if (done.ok()) {
@@ -181,6 +183,7 @@ TEST(MendingCopies, AreDecidedByHand) {
   ReworkOptions options;
   options.move = "unregister";
   options.confirm = false;
+  options.retire = true;
   auto done = rework(folder.path(), *config, "Mast", options);
   ASSERT_TRUE(done.ok()) << done.error().line();
   ASSERT_EQ(done->byHand.size(), 1u);

@@ -54,6 +54,7 @@ TEST_P(MovesEverywhere, LeaveTextThatCanBeRead) {
       options.move = move.id;
       options.of = move.of;
       options.confirm = false;
+  options.retire = true;
       options.jobs = 1;
       options.mostSteps = 40;
       auto done = rework(folder / "tree", *config, id, options);

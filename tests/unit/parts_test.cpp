@@ -9,7 +9,7 @@
 #include "languages/cpp/prepare.h"
 #include "languages/parse_guard.h"
 #include "program/load.h"
-#include "rework/edit.h"
+#include "source/edit.h"
 #include "source/ignore.h"
 
 namespace elmcart {

@@ -21,7 +21,7 @@ class Project {
   void write(const std::string& name, const std::string& text) { folder_.write(name, text); }
 
   ReworkResult plan() {
-    auto result = rework(root(), Config{}, "Gauge", ReworkOptions{.confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
+    auto result = rework(root(), Config{}, "Gauge", ReworkOptions{.confirm = false, .jobs = 1, .mostSteps = 100, .retire = true, .progress = {}, .tamper = {}});
     EXPECT_TRUE(result.ok()) << (result.ok() ? "" : result.error().line());
     if (result)
       for (size_t i = 0; i < result->steps.size(); ++i) EXPECT_EQ(result->steps[i].number, i + 1);
@@ -158,7 +158,7 @@ TEST(Inject, IsRefusedForAReplaceableSlot) {
   Project project;
   project.write("gauge.h", "#pragma once\nclass Gauge {\n public:\n  static Gauge* get() {\n    if (!slot) slot = new Gauge;\n    return slot;\n  }\n  static void use(Gauge* other) { slot = other; }\n  int level() const { return level_; }\n\n private:\n  static Gauge* slot;\n  int level_ = 0;\n};\n");
   project.write("main.cpp", "#include \"gauge.h\"\nGauge* Gauge::slot = nullptr;\nint main() { Gauge other; Gauge::use(&other); return Gauge::get()->level(); }\n");
-  auto result = rework(project.root(), Config{}, "Gauge::slot", ReworkOptions{.confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
+  auto result = rework(project.root(), Config{}, "Gauge::slot", ReworkOptions{.confirm = false, .jobs = 1, .mostSteps = 100, .retire = true, .progress = {}, .tamper = {}});
   ASSERT_FALSE(result.ok());
   EXPECT_NE(result.error().reason.find("replaced at gauge.h:8"), std::string::npos) << result.error().line();
 }

@@ -6,6 +6,7 @@
 namespace elmcart {
 
 Language goLanguage();
+std::unique_ptr<Writer> goWriter(WriterFiles& files, const HandedIn& handed);
 const Guarantees& goGuarantees();
 
 const Sound& goSound();

@@ -477,6 +477,8 @@ Language goLanguage() {
   language.comments = &kComments;
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { GoLowerer(grammar(), text, out).run(); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
+  language.grammar = tree_sitter_go;
+  language.writer = goWriter;
   return language;
 }
 

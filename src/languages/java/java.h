@@ -6,6 +6,7 @@
 namespace elmcart {
 
 Language javaLanguage();
+std::unique_ptr<Writer> javaWriter(WriterFiles& files, const HandedIn& handed);
 const Guarantees& javaGuarantees();
 
 const Handing& javaHanding();

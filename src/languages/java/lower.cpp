@@ -426,6 +426,8 @@ Language javaLanguage() {
   language.comments = &kComments;
   language.lower = lowerJava;
   language.parseOnly = parseOnlyJava;
+  language.grammar = tree_sitter_java;
+  language.writer = javaWriter;
   return language;
 }
 

@@ -793,6 +793,8 @@ Language pythonLanguage() {
   language.handing = &pythonHanding();
   language.lower = lowerPython;
   language.parseOnly = parseOnlyPython;
+  language.grammar = tree_sitter_python;
+  language.writer = pythonWriter;
   return language;
 }
 

@@ -6,6 +6,7 @@
 namespace elmcart {
 
 Language pythonLanguage();
+std::unique_ptr<Writer> pythonWriter(WriterFiles& files, const HandedIn& handed);
 const Guarantees& pythonGuarantees();
 
 const Handing& pythonHanding();

@@ -1,4 +1,4 @@
-#include "rework/edit.h"
+#include "source/edit.h"
 
 #include <git2.h>
 

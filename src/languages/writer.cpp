@@ -1,0 +1,121 @@
+#include "languages/writer.h"
+
+#include <algorithm>
+
+#include "base/text.h"
+#include "languages/language.h"
+#include "source/walk.h"
+
+namespace elmcart {
+
+WriterFiles::One& WriterFiles::one(const LoweredFile& file) {
+  auto [found, isNew] = files_.try_emplace(file.path);
+  if (isNew)
+    if (auto read = readWhole(root_ + "/" + file.path)) found->second.text = std::move(*read);
+  return found->second;
+}
+
+std::string_view WriterFiles::text(const LoweredFile& file) { return one(file).text; }
+
+const SyntaxTree& WriterFiles::tree(const LoweredFile& file) {
+  One& found = one(file);
+  if (!found.tree) found.tree = std::make_unique<SyntaxTree>(languageById(file.language)->grammar(), found.text);
+  return *found.tree;
+}
+
+std::string Writer::write(std::span<const Change> changes, std::vector<FileEdit>& edits) {
+  out_ = &edits;
+  written_.clear();
+  std::string reason = writeAll(changes);
+  out_ = nullptr;
+  return reason;
+}
+
+std::string Writer::textOf(Spot spot) {
+  Span span = spot->span;
+  return std::string(text(*spot.file).substr(span.begin, span.size()));
+}
+
+std::vector<Span> Writer::spansOf(const Change& read) {
+  std::vector<Span> out;
+  const LoweredFile& file = *read.at.file;
+  if (written_.insert({file.path, read.at->span.begin}).second) out.push_back(read.at->span);
+  if (!read.in.known()) return out;
+  const SyntaxTree& syntax = files_.tree(file);
+  TSNode access = syntax.covering(read.at->span);
+  SyntaxTree::walk(syntax.covering(read.in->span), [&](TSNode node) {
+    Span span = spanOf(node);
+    if (ts_node_symbol(node) != ts_node_symbol(access) || syntax.text(node) != syntax.text(access)) return true;
+    bool known = std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot other) { return other.file == &file && other->span.begin == span.begin; });
+    if (!known && written_.insert({file.path, span.begin}).second) out.push_back(span);
+    return true;
+  });
+  return out;
+}
+
+std::string Writer::fetchIn(const LoweredFile& file) {
+  for (Spot access : handed_.accesses)
+    if (access.file == &file) return textOf(access);
+  return fetchElsewhere(file);
+}
+
+std::string_view Writer::newlineOf(const LoweredFile& file) {
+  std::string_view source = text(file);
+  size_t at = source.find('\n');
+  return at != std::string_view::npos && at > 0 && source[at - 1] == '\r' ? "\r\n" : "\n";
+}
+
+uint32_t Writer::lineBegin(const LoweredFile& file, uint32_t offset) {
+  size_t at = offset == 0 ? std::string_view::npos : text(file).rfind('\n', offset - 1);
+  return at == std::string_view::npos ? 0 : static_cast<uint32_t>(at + 1);
+}
+
+std::string Writer::indentAt(const LoweredFile& file, uint32_t offset) {
+  std::string_view source = text(file);
+  uint32_t begin = lineBegin(file, offset), end = begin;
+  while (end < source.size() && (source[end] == ' ' || source[end] == '\t')) ++end;
+  return std::string(source.substr(begin, end - begin));
+}
+
+std::string Writer::unitOf(const LoweredFile& file) {
+  // The shallowest indentation of a line that is no comment's.
+  std::string_view source = text(file), best;
+  for (size_t begin = 0; begin < source.size();) {
+    size_t end = std::min(source.find('\n', begin), source.size()), word = begin;
+    while (word < end && (source[word] == ' ' || source[word] == '\t')) ++word;
+    bool code = word > begin && word < end && source[word] != '\r' && source[word] != '*' && source.compare(word, 2, "//") != 0;
+    if (code && (best.empty() || word - begin < best.size())) best = source.substr(begin, word - begin);
+    begin = end + 1;
+  }
+  if (best.empty()) return "    ";
+  return best[0] == '\t' ? "\t" : std::string(best);
+}
+
+std::string Writer::laidOut(const LoweredFile& file, std::string_view pattern, const std::string& indent) {
+  std::string unit = unitOf(file), out;
+  std::string_view newline = newlineOf(file);
+  for (size_t i = 0; i < pattern.size(); ++i) {
+    if (pattern[i] == '\t') out += unit;
+    else if (pattern[i] != '\n') out += pattern[i];
+    else out += newline, out += i + 1 < pattern.size() && pattern[i + 1] == '\n' ? "" : indent;
+  }
+  return out;
+}
+
+void Writer::append(const LoweredFile& file, TSNode list, const std::string& item, TSNode before) {
+  std::string_view source = text(file);
+  if (!SyntaxTree::isNull(before)) return insert(file, ts_node_start_byte(before), item + ", ");
+  std::vector<TSNode> items = SyntaxTree::children(list);
+  uint32_t close = ts_node_end_byte(list) - 1;
+  if (items.empty()) return insert(file, close, item);
+  uint32_t end = ts_node_end_byte(items.back()), begin = ts_node_start_byte(items.back());
+  std::string_view rest = source.substr(end, close - end);
+  bool comma = rest.find(',') != std::string_view::npos;
+  // One a line, as they stand.
+  bool ownLine = trim(source.substr(lineBegin(file, begin), begin - lineBegin(file, begin))).empty() && (items.size() == 1 || ts_node_start_point(items[items.size() - 2]).row != ts_node_start_point(items.back()).row);
+  std::string gap = ownLine ? std::string(newlineOf(file)) + indentAt(file, begin) : " ";
+  if (comma) return insert(file, end + static_cast<uint32_t>(rest.find(',')) + 1, gap + item + ",");
+  insert(file, end, "," + gap + item);
+}
+
+}  // namespace elmcart

@@ -1,0 +1,112 @@
+// A writer turns changes (changes.h) into edits of one language. It knows how the
+// language says a thing and which traps it has; it does not know which move asks.
+#pragma once
+
+#include <map>
+#include <memory>
+#include <set>
+#include <span>
+#include <string>
+#include <string_view>
+#include <utility>
+#include <vector>
+
+#include "languages/changes.h"
+#include "languages/syntax.h"
+#include "source/edit.h"
+
+namespace elmcart {
+
+struct Language;
+
+// Texts and grammar trees of the files that are written in, each read when it is asked for.
+class WriterFiles {
+ public:
+  explicit WriterFiles(std::string root) : root_(std::move(root)) {}
+
+  // Empty when the file cannot be read any more.
+  std::string_view text(const LoweredFile& file);
+  const SyntaxTree& tree(const LoweredFile& file);
+
+ private:
+  struct One {
+    std::string text;
+    std::unique_ptr<SyntaxTree> tree;
+  };
+  One& one(const LoweredFile& file);
+  std::string root_;
+  std::map<std::string, One> files_;
+};
+
+class Writer {
+ public:
+  Writer(WriterFiles& files, const HandedIn& handed) : files_(files), handed_(handed) {}
+  virtual ~Writer() = default;
+
+  // Why the change cannot be written; empty: it can.
+  virtual std::string can(const Change& change) = 0;
+  // Writes all changes of one step. An answer that is not empty: why that failed after all.
+  std::string write(std::span<const Change> changes, std::vector<FileEdit>& edits);
+
+  // What the parameter for an object of that class is called.
+  virtual std::string wordFor(std::string_view name) const = 0;
+  // What the class calls the field for it.
+  virtual std::string fieldFor(const std::string& word) const { return word; }
+  // Is the object handed in at this creation already?
+  virtual bool hands(Spot creation) = 0;
+  // May the object that a function belongs to be named at this place? (`this`, `self`)
+  virtual bool hasObject(Spot place) = 0;
+  // Has a class no constructors, and takes what it needs in a field that its makers fill? Then functions take it too.
+  virtual bool takesByFields() const { return false; }
+  // Does a constructor that does not name the parameter hand it to its base's all the same, with all it is given by name?
+  virtual bool passesAnything(Spot) { return false; }
+
+ protected:
+  // All changes of the step are of one program; those of one constructor belong together.
+  virtual std::string writeAll(std::span<const Change> changes) = 0;
+
+  // ----- reading
+  const SyntaxTree& tree(Spot spot) { return files_.tree(*spot.file); }
+  std::string_view text(const LoweredFile& file) { return files_.text(file); }
+  std::string textOf(Spot spot);
+  // The access, and what else in its function is written like it and was left out as the other half of a pair: lock and unlock.
+  std::vector<Span> spansOf(const Change& read);
+  // The text of a span with some of the changes made in it.
+  template <typename Write>
+  std::string changedInside(const LoweredFile& file, Span span, Write write) {
+    std::vector<FileEdit> inner;
+    std::vector<FileEdit>* outer = std::exchange(out_, &inner);
+    write();
+    out_ = outer;
+    std::erase_if(inner, [&](const FileEdit& edit) { return edit.path != file.path || !span.contains(edit.span.begin); });
+    for (FileEdit& edit : inner) edit.span = {edit.span.begin - span.begin, edit.span.end - span.begin};
+    Result<std::string> changed = applyEdits(text(file).substr(span.begin, span.size()), inner);
+    return changed ? *changed : std::string();
+  }
+  // What fetches the object in a file; what it needs for that is put in. Empty: that cannot be written.
+  std::string fetchIn(const LoweredFile& file);
+  // The same where no access stands in the file.
+  virtual std::string fetchElsewhere(const LoweredFile& file) = 0;
+  std::string_view newlineOf(const LoweredFile& file);
+  std::string indentAt(const LoweredFile& file, uint32_t offset);
+  uint32_t lineBegin(const LoweredFile& file, uint32_t offset);
+  // By how much a block is deeper than what it belongs to.
+  std::string unitOf(const LoweredFile& file);
+  // The text with line ends and indentation of the file: \n begins a line at `indent`, \t is one unit.
+  std::string laidOut(const LoweredFile& file, std::string_view pattern, const std::string& indent);
+
+  // ----- writing
+  void put(const LoweredFile& file, Span span, std::string text) { out_->push_back({file.path, span, std::move(text)}); }
+  void insert(const LoweredFile& file, uint32_t offset, std::string text) { put(file, {offset, offset}, std::move(text)); }
+  // Puts an item behind the last of a list in brackets, in the manner of the list. `last`: in front of that item instead.
+  void append(const LoweredFile& file, TSNode list, const std::string& item, TSNode before = {});
+
+  WriterFiles& files_;
+  const HandedIn& handed_;
+  std::vector<FileEdit>* out_ = nullptr;
+  std::set<std::pair<std::string, uint32_t>> written_;  // accesses by file and place
+};
+
+using MakeWriter = std::unique_ptr<Writer> (*)(WriterFiles& files, const HandedIn& handed);
+
+}  // namespace elmcart
