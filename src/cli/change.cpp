@@ -162,7 +162,7 @@ std::string reworkSummary(const ReworkResult& r, const TextStyle& style) {
   for (const StepRecord& s : r.steps) kept += s.kept;
   std::string out = "Rework of " + r.entity + " (" + r.move + ")\n\n" + costText(r, style) + "\nSteps:\n" + stepsText(r, style) + byHandText(r, style) + "\n" + figuresText(r, style) + "\n";
   out += fmt::format("{} of {} kept; {}; {:.0f} s.\n", kept, counted(r.steps.size(), "step", "steps"), accessPointText(r), r.seconds);
-  if (r.baseline.runs > 0 && r.baseline.observation.tests.empty())
+  if (r.baseline.runs > 0 && r.baseline.observation.tests.empty() && !r.baseline.observation.totals.told)
     out += r.baseline.observation.witnesses.empty() ? "No test and no witness ran: nothing is said about unchanged behaviour.\n" : "No test results were read: only the witnesses speak for unchanged behaviour.\n";
   return out;
 }

@@ -101,8 +101,11 @@ void runTests(const std::string& folder, const Config& config, Observation& out,
   }
   for (const std::string& pattern : config.results)
     for (const std::string& path : matchingFiles(folder, pattern))
-      if (auto text = readWhole(path))
-        if (auto table = readResults(*text, path)) out.tests.insert(table->begin(), table->end());
+      if (auto text = readWhole(path)) {
+        auto table = readResults(*text, withoutFolder(path, folder));
+        if (table) out.tests.insert(table->begin(), table->end());
+        else out.problems.push_back(table.error().line());
+      }
   for (const std::string& pattern : config.coverage)
     for (const std::string& path : matchingFiles(folder, pattern)) {
       auto text = readWhole(path);
@@ -115,11 +118,17 @@ void runTests(const std::string& folder, const Config& config, Observation& out,
       for (auto& [file, lines] : *counts)
         for (auto& [line, count] : lines) out.coverage[withoutFolder(file, folder)][line] += count;
     }
-  if (out.tests.empty()) out.tests = readRunnerOutput(printed);
+  RunnerOutput said = readRunnerOutput(printed);
+  out.totals = said.totals;
+  if (out.tests.empty()) out.tests = std::move(said.tests);
   TestTable named;  // a runner may name a test after its file
   for (auto& [name, result] : out.tests) named.emplace(withoutFolder(name, folder), result);
   out.tests = std::move(named);
+  if (size_t read = out.tests.size(); out.totals.told && read > 0 && read != out.totals.run)
+    out.problems.push_back("the runner counts " + counted(out.totals.run, "test", "tests") + ", and " + std::to_string(read) + " were read by name: the others are compared by count only");
 }
+
+std::string totalsText(const RunnerTotals& t) { return std::to_string(t.run) + " run, " + std::to_string(t.failed) + " failed, " + std::to_string(t.skipped) + " skipped"; }
 
 void runWitnesses(const std::string& folder, const Config& config, Observation& out) {
   for (const Witness& witness : config.witnesses) {
@@ -211,6 +220,7 @@ Baseline learnBaseline(const std::string& folder, const Config& config) {
     for (auto& [name, result] : again.tests) names.insert(name);
     for (const std::string& name : names)
       if (describe(out.observation.tests, name) != describe(again.tests, name)) out.flakyTests.insert(name);
+    out.flakyTotals |= !(again.totals == out.observation.totals);
     for (auto& [name, result] : out.observation.witnesses)
       if (!witnessDetail(result, again.witnesses[name]).empty()) out.unsteadyWitnesses.insert(name);
   }
@@ -268,7 +278,12 @@ Comparison compare(const Baseline& before, const Observation& after, const std::
     auto found = after.tests.find(name);
     out.differences.push_back({"test", name, was, is, found == after.tests.end() ? "" : found->second.message});
   }
-  if (a.tests.empty() && after.tests.empty() && a.testExit != after.testExit)
+  // What has no name is compared by the runner's own count.
+  if (a.totals.told && a.totals.run > a.tests.size() && !before.flakyTotals) {
+    out.testsCounted = a.totals.run;
+    if (!(a.totals == after.totals)) out.differences.push_back({"test", "all tests, by the runner's own count,", totalsText(a.totals), after.totals.told ? totalsText(after.totals) : "not told", after.testOutput});
+  }
+  if (a.tests.empty() && !a.totals.told && after.tests.empty() && a.testExit != after.testExit)
     out.differences.push_back({"test", "the test command", "exit code " + std::to_string(a.testExit), "exit code " + std::to_string(after.testExit), after.testOutput});
   for (auto& [name, result] : a.witnesses) {
     if (before.unsteadyWitnesses.count(name)) continue;
@@ -282,9 +297,10 @@ Comparison compare(const Baseline& before, const Observation& after, const std::
 
 std::string Comparison::summary() const {
   if (!same()) return counted(differences.size(), "difference", "differences");
-  if (testsCompared == 0 && witnessesCompared == 0) return "it builds; no test and no witness looked at it";
+  if (testsCompared == 0 && testsCounted == 0 && witnessesCompared == 0) return "it builds; no test and no witness looked at it";
   std::vector<std::string> parts;
-  if (testsCompared > 0) parts.push_back(counted(testsCompared, "test", "tests"));
+  if (testsCounted > testsCompared) parts.push_back(counted(testsCounted, "test", "tests") + " (" + std::to_string(testsCompared) + " by name, the rest by count)");
+  else if (testsCompared > 0) parts.push_back(counted(testsCompared, "test", "tests"));
   if (witnessesCompared > 0) parts.push_back(counted(witnessesCompared, "witness", "witnesses"));
   std::string executed = coverage.summary();
   return joinWith(parts, " and ") + " as before" + (executed.empty() ? "" : "; " + executed);

@@ -29,6 +29,7 @@ struct Observation {
   bool testsTimedOut = false;
   std::string testOutput;       // its end
   TestTable tests;
+  RunnerTotals totals;          // what the runners counted themselves
   std::map<std::string, WitnessResult> witnesses;
   LineCounts coverage;
   bool coverageTold = false;            // was there any coverage file that could be read?
@@ -43,6 +44,7 @@ Observation observe(const std::string& folder, const Config& config);
 struct Baseline {
   Observation observation;
   std::set<std::string> flakyTests;
+  bool flakyTotals = false;     // the runners' counts differ from run to run
   std::set<std::string> unsteadyWitnesses;
   size_t runs = 0;
 };
@@ -58,6 +60,7 @@ struct Difference {
 struct Comparison {
   std::vector<Difference> differences;
   size_t testsCompared = 0, witnessesCompared = 0;
+  size_t testsCounted = 0;   // by the runners' own count, where they name fewer
   ChangeCoverage coverage;   // of what differs between the two
   bool same() const { return differences.empty(); }
   // A word about what it rests on: "31 tests and 1 witness as before".

@@ -2,6 +2,7 @@
 
 #include <re2/re2.h>
 
+#include <nlohmann/json.hpp>
 #include <pugixml.hpp>
 
 #include "base/text.h"
@@ -38,26 +39,10 @@ void readSuite(const pugi::xml_node& suite, const std::string& prefix, TestTable
   }
 }
 
-// Of a line that names a test; the library's patterns use the stack byte by byte.
-
-double number(const std::string& text) { return text.empty() ? 0 : std::strtod(text.c_str(), nullptr); }
-
 }  // namespace
 
 std::string_view testStatusText(TestStatus status) {
   return status == TestStatus::Passed ? "passed" : status == TestStatus::Failed ? "failed" : "skipped";
-}
-
-Result<TestTable> readJUnit(const std::string& text, const std::string& path) {
-  pugi::xml_document document;
-  pugi::xml_parse_result parsed = document.load_buffer(text.data(), text.size());
-  if (!parsed) return Error{path, std::string("no result file: ") + parsed.description()};
-  TestTable out;
-  pugi::xml_node root = document.document_element();
-  std::string_view name = root.name();
-  if (name != "testsuites" && name != "testsuite") return Error{path, "no result file: its root is <" + std::string(name) + ">"};
-  readSuite(root, "", out);
-  return out;
 }
 
 TestTable readTap(const std::string& text) {
@@ -89,49 +74,127 @@ TestTable readTap(const std::string& text) {
   return out;
 }
 
-Result<TestTable> readResults(const std::string& text, const std::string& path) {
-  if (trim(text).substr(0, 1) == "<") return readJUnit(text, path);
-  TestTable table = readTap(text);
-  if (table.empty()) return Error{path, "no result file: neither JUnit's XML form nor TAP"};
-  return table;
+namespace {
+
+void put(TestTable& out, const std::string& name, TestStatus status, double seconds = 0, std::string message = {}) { out[name] = {status, seconds, std::move(message)}; }
+
+TestStatus statusOf(std::string_view word) {
+  std::string lower = lowerCase(word);
+  bool failed = lower.starts_with("fail") || lower == "error" || lower == "errored" || lower == "broken" || lower == "timeout" || lower == "false";
+  bool passed = lower.starts_with("pass") || lower.starts_with("success") || lower == "ok" || lower == "true";
+  return failed ? TestStatus::Failed : passed ? TestStatus::Passed : TestStatus::Skipped;
 }
 
-TestTable readRunnerOutput(const std::string& text) {
-  TestTable out;
-  auto put = [&](const std::string& name, TestStatus status, double seconds = 0) {
-    TestResult result;
-    result.status = status;
-    result.seconds = seconds;
-    out[name] = result;
-  };
-  static const re2::RE2 kGo(R"(^ *--- (PASS|FAIL|SKIP): (\S+) \(([0-9.]+)s\)$)");
-  static const re2::RE2 kUnittest(R"(^(\w+) \(([\w.]+)\)(?: .*)? ?\.\.\. (ok|FAIL|ERROR|skipped.*|expected failure|unexpected success)$)");
-  static const re2::RE2 kCTest(R"(^ *\d+/\d+ +Test +#\d+: +(\S+) \.*\** *(Passed|Failed|Skipped|Not Run|Timeout|\*\*\*\S+) +([0-9.]+) sec *$)");
-  std::string pending;
-  bool plan = false;
-  static const re2::RE2 kPending(R"(^(\w+) \(([\w.]+)\)$)");  // a documented test: its result stands on the next line
-  for (const std::string& line : splitLines(text)) {
-    auto pythonName = [](const std::string& test, const std::string& group) {
-      bool whole = group.size() > test.size() && group.compare(group.size() - test.size(), test.size(), test) == 0;  // since 3.11
-      return whole ? group : group + "." + test;
-    };
-    auto pythonStatus = [](const std::string& word) { return word == "ok" || word == "expected failure" ? TestStatus::Passed : word.rfind("skipped", 0) == 0 ? TestStatus::Skipped : TestStatus::Failed; };
-    std::string_view words = trim(line);
-    plan |= line.rfind("TAP version", 0) == 0 || (words.substr(0, 3) == "1.." && words.size() > 3 && std::isdigit(static_cast<unsigned char>(words[3])));
-    // Most lines are no results.
-    bool go = line.find("--- ") != std::string::npos, ctest = line.find("Test ") != std::string::npos;
-    bool python = !pending.empty() || line.find(" (") != std::string::npos;
-    if (!go && !ctest && !python) continue;
-    std::string first, second, third;
-    if (re2::RE2::FullMatch(line, kGo, &first, &second, &third)) put(second, first == "PASS" ? TestStatus::Passed : first == "SKIP" ? TestStatus::Skipped : TestStatus::Failed, number(third));
-    else if (re2::RE2::FullMatch(line, kUnittest, &first, &second, &third)) put(pythonName(first, second), pythonStatus(third));
-    else if (re2::RE2::FullMatch(line, kPending, &first, &second)) pending = pythonName(first, second);
-    else if (size_t at = line.rfind(" ... "); !pending.empty() && at != std::string::npos) put(pending, pythonStatus(line.substr(at + 5))), pending.clear();
-    else if (re2::RE2::FullMatch(line, kCTest, &first, &second, &third)) put(first, second == "Passed" ? TestStatus::Passed : second == "Skipped" || second == "Not Run" ? TestStatus::Skipped : TestStatus::Failed, number(third));
+// <test-case fullname=… result=…>, at any depth: the XML forms of the .NET runners.
+void readCases(const pugi::xml_node& node, TestTable& out) {
+  for (pugi::xml_node child : node.children()) {
+    std::string_view name = child.name();
+    if (name == "test-case" || name == "test") {
+      std::string test = child.attribute("fullname").as_string(child.attribute("name").as_string());
+      // <test name= type= method= result="Pass">; an older form says executed="False" of one that was left out.
+      std::string result = child.attribute("result").as_string(child.attribute("success").as_string("Skipped"));
+      if (std::string_view(child.attribute("executed").as_string("True")) == "False") result = "Skipped";
+      std::string message = child.child("failure").child("message").text().as_string();
+      double seconds = child.attribute("duration").as_double(child.attribute("time").as_double());
+      if (!test.empty()) put(out, test, statusOf(result), seconds, std::string(trim(message)));
+    } else {
+      readCases(child, out);
+    }
   }
-  // TAP says how many tests it has; a lone "ok" may be anything.
-  if (out.empty() && plan) out = readTap(text);
+}
+
+// <TestCase name=…><OverallResult success="true" durationInSeconds=…/>.
+void readOverallResults(const pugi::xml_node& node, TestTable& out) {
+  for (pugi::xml_node child : node.children()) {
+    pugi::xml_node overall = child.child("OverallResult");
+    if (std::string_view(child.name()) != "TestCase" || !overall) {
+      readOverallResults(child, out);
+      continue;
+    }
+    bool skipped = overall.attribute("skips").as_int() > 0 && overall.attribute("success").as_bool();
+    put(out, child.attribute("name").as_string(), skipped ? TestStatus::Skipped : overall.attribute("success").as_bool() ? TestStatus::Passed : TestStatus::Failed, overall.attribute("durationInSeconds").as_double());
+  }
+}
+
+// <test-method name= signature= status="PASS">, inside of <class name=…>.
+void readMethods(const pugi::xml_node& node, const std::string& owner, TestTable& out) {
+  for (pugi::xml_node child : node.children()) {
+    std::string_view name = child.name();
+    if (name == "test-method") {
+      if (!child.attribute("is-config").as_bool()) put(out, owner + "." + child.attribute("name").as_string(), statusOf(child.attribute("status").as_string()), child.attribute("duration-ms").as_double() / 1000);
+    } else {
+      readMethods(child, name == "class" ? child.attribute("name").as_string() : owner, out);
+    }
+  }
+}
+
+// One object with all results: {"testResults": [{"assertionResults": [{"fullName", "status"}]}]}, or
+// {"tests": [{"fullTitle", "err"}], "pending": […]}.
+void readJsonWhole(const nlohmann::json& all, TestTable& out) {
+  for (const auto& file : all.value("testResults", nlohmann::json::array()))
+    for (const auto& one : file.value("assertionResults", nlohmann::json::array())) {
+      std::string message = one.contains("failureMessages") && !one["failureMessages"].empty() && one["failureMessages"][0].is_string() ? one["failureMessages"][0].get<std::string>() : "";
+      put(out, one.value("fullName", one.value("title", "")), statusOf(one.value("status", "")), one.contains("duration") && one["duration"].is_number() ? one["duration"].get<double>() / 1000 : 0, message);
+    }
+  if (!all.contains("tests") || !all["tests"].is_array()) return;
+  for (const auto& one : all["tests"]) {
+    bool failed = one.contains("err") && one["err"].is_object() && !one["err"].empty();
+    put(out, one.value("fullTitle", one.value("title", "")), failed ? TestStatus::Failed : TestStatus::Passed, 0, failed ? one["err"].value("message", "") : "");
+  }
+  for (const auto& one : all.value("pending", nlohmann::json::array())) put(out, one.value("fullTitle", one.value("title", "")), TestStatus::Skipped);
+}
+
+// An event a line: {"type": "testDone", "testID", "result"}, or {"Action": "pass", "Package", "Test"}.
+void readJsonLine(const nlohmann::json& event, std::map<int, std::string>& names, TestTable& out) {
+  if (event.value("type", "") == "testStart") names[event["test"].value("id", 0)] = event["test"].value("name", "");
+  if (event.value("type", "") == "testDone" && !event.value("hidden", false)) put(out, names[event.value("testID", 0)], event.value("skipped", false) ? TestStatus::Skipped : statusOf(event.value("result", "")));
+  std::string action = event.value("Action", "");
+  if (event.contains("Test") && (action == "pass" || action == "fail" || action == "skip")) put(out, event.value("Package", "") + "." + event.value("Test", ""), statusOf(action), event.value("Elapsed", 0.0));
+}
+
+}  // namespace
+
+TestTable readJsonResults(const std::string& text) {
+  TestTable out;
+  try {
+    nlohmann::json whole = nlohmann::json::parse(text, nullptr, false);
+    if (whole.is_object() && (whole.contains("testResults") || whole.contains("tests"))) {
+      readJsonWhole(whole, out);
+      return out;
+    }
+    std::map<int, std::string> names;
+    for (const std::string& line : splitLines(text)) {
+      if (line.empty() || line[0] != '{') continue;
+      if (nlohmann::json event = nlohmann::json::parse(line, nullptr, false); event.is_object()) readJsonLine(event, names, out);
+    }
+  } catch (const nlohmann::json::exception&) {
+    // Another form: what was read until then is no result of a test.
+    out.clear();
+  }
   return out;
+}
+
+Result<TestTable> readXml(const std::string& text, const std::string& path) {
+  pugi::xml_document document;
+  pugi::xml_parse_result parsed = document.load_buffer(text.data(), text.size());
+  if (!parsed) return Error{path, std::string("no result file: ") + parsed.description()};
+  TestTable out;
+  pugi::xml_node root = document.document_element();
+  std::string_view name = root.name();
+  if (name == "testsuites" || name == "testsuite") readSuite(root, "", out);
+  else if (name == "test-run" || name == "test-results" || name == "assemblies" || name == "assembly") readCases(root, out);
+  else if (name == "Catch" || name == "Catch2TestRun") readOverallResults(root, out);
+  else if (name == "testng-results") readMethods(root, "", out);
+  else return Error{path, "no result file that is understood: its root is <" + std::string(name) + ">"};
+  return out;
+}
+
+Result<TestTable> readResults(const std::string& text, const std::string& path) {
+  std::string_view head = trim(text);
+  if (head.substr(0, 1) == "<") return readXml(text, path);
+  TestTable table = head.substr(0, 1) == "{" ? readJsonResults(text) : readTap(text);
+  if (table.empty()) return Error{path, "no result file that is understood: neither an XML form of a test runner, nor TAP, nor a runner's JSON"};
+  return table;
 }
 
 }  // namespace elmcart

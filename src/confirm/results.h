@@ -19,13 +19,27 @@ struct TestResult {
 };
 using TestTable = std::map<std::string, TestResult>;
 
-// Reads one result file: JUnit's XML form, or TAP (versions 12 to 14). Fails when it is neither.
-Result<TestTable> readResults(const std::string& text, const std::string& path);
-Result<TestTable> readJUnit(const std::string& text, const std::string& path);
-TestTable readTap(const std::string& text);
+// How many tests a runner says it ran, beside their names.
+struct RunnerTotals {
+  bool told = false;
+  size_t run = 0, failed = 0, skipped = 0;  // `run` holds the other two
 
-// The tests named in what a runner printed: TAP; the verbose lines of Python's
-// unittest, of `go test` and of CTest. Empty when it names none.
-TestTable readRunnerOutput(const std::string& text);
+  bool operator==(const RunnerTotals&) const = default;
+};
+
+// Reads one result file: the XML forms of the usual runners (roots testsuites, test-run, test-results, assemblies,
+// Catch, testng-results), TAP (versions 12 to 14), or a runner's JSON. Fails when it is none of these.
+Result<TestTable> readResults(const std::string& text, const std::string& path);
+Result<TestTable> readXml(const std::string& text, const std::string& path);
+TestTable readTap(const std::string& text);
+// Whole objects, and an event a line. Empty: it is neither.
+TestTable readJsonResults(const std::string& text);
+
+// What a runner printed for people or for programs: the tests that it names, and its own count.
+struct RunnerOutput {
+  TestTable tests;
+  RunnerTotals totals;
+};
+RunnerOutput readRunnerOutput(const std::string& text);
 
 }  // namespace elmcart

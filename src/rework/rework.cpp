@@ -143,8 +143,12 @@ class Run {
     const Observation& seen = out_.baseline.observation;
     if (config_.stopAsked()) return Error{rootPath_, "interrupted before any step was made"};
     if (!seen.built) return Error{rootPath_, "does not build as it is, so no step could be judged:\n" + seen.buildOutput};
+    for (const std::string& problem : seen.problems) say(problem);
+    bool looked = !seen.tests.empty() || seen.totals.told;
+    if (!config_.test.empty() && seen.testExit != 0 && !looked)
+      return Error{rootPath_, "the test command fails as it is (exit code " + std::to_string(seen.testExit) + ") and names no test, so no step could be judged:\n" + seen.testOutput};
     size_t flaky = out_.baseline.flakyTests.size();
-    say("baseline: " + counted(seen.tests.size(), "test", "tests") + ", " + counted(seen.witnesses.size(), "witness", "witnesses") +
+    say("baseline: " + counted(std::max(seen.tests.size(), seen.totals.run), "test", "tests") + (seen.totals.run > seen.tests.size() ? " (" + std::to_string(seen.tests.size()) + " by name)" : "") + ", " + counted(seen.witnesses.size(), "witness", "witnesses") +
         (flaky == 0 ? "" : ", " + counted(flaky, "test is flaky and set aside", "tests are flaky and set aside")));
     return {};
   }

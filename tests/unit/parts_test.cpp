@@ -182,32 +182,75 @@ TEST(Results, OfTap) {
   EXPECT_FALSE(readResults("all is well\n", "log.txt").ok());
 }
 
-TEST(Results, OfWhatRunnersPrint) {
-  TestTable python = readRunnerOutput("test_waits (test_office.PilotTest.test_waits) ... ok\ntest_sails (test_office.PilotTest)\nSails at high water. ... FAIL\ntest_fog (test_office.PilotTest) ... skipped 'no fog'\n\nRan 3 tests\n");
-  ASSERT_EQ(python.size(), 3u);
-  EXPECT_EQ(python["test_office.PilotTest.test_waits"].status, TestStatus::Passed);
-  EXPECT_EQ(python["test_office.PilotTest.test_sails"].status, TestStatus::Failed);
-  EXPECT_EQ(python["test_office.PilotTest.test_fog"].status, TestStatus::Skipped);
-  TestTable go = readRunnerOutput("=== RUN   TestPilot\n    --- PASS: TestPilot/deep (0.01s)\n--- FAIL: TestPilot (0.25s)\nFAIL\n");
-  EXPECT_EQ(go["TestPilot/deep"].status, TestStatus::Passed);
-  EXPECT_EQ(go["TestPilot"].status, TestStatus::Failed);
-  EXPECT_DOUBLE_EQ(go["TestPilot"].seconds, 0.25);
-  TestTable ctest = readRunnerOutput(" 1/2 Test #1: Pilot.Waits ......................   Passed    0.02 sec\n 2/2 Test #2: Pilot.Sails ......................***Failed    0.10 sec\n");
-  EXPECT_EQ(ctest["Pilot.Waits"].status, TestStatus::Passed);
-  EXPECT_EQ(ctest["Pilot.Sails"].status, TestStatus::Failed);
-  EXPECT_TRUE(readRunnerOutput("ok then\nwrote 3 files\n").empty());
+// What a runner prints, the tests that it names with what came of them, and what it counts: run/failed/skipped.
+struct Printed {
+  const char* runner;
+  const char* text;
+  const char* tests;
+  const char* totals;
+};
+void PrintTo(const Printed& printed, std::ostream* out) { *out << printed.runner; }
+class RunnersPrint : public testing::TestWithParam<Printed> {};
+
+TEST_P(RunnersPrint, NamesAndCounts) {
+  RunnerOutput read = readRunnerOutput(GetParam().text);
+  std::string tests;
+  for (auto& [name, result] : read.tests) tests += name + "=" + std::string(testStatusText(result.status)) + "\n";
+  EXPECT_EQ(tests, GetParam().tests);
+  EXPECT_EQ(read.totals.told ? std::to_string(read.totals.run) + "/" + std::to_string(read.totals.failed) + "/" + std::to_string(read.totals.skipped) : "", GetParam().totals);
+}
+
+INSTANTIATE_TEST_SUITE_P(Results, RunnersPrint, testing::Values(
+    Printed{"unittest", "test_waits (test_office.PilotTest.test_waits) ... ok\ntest_sails (test_office.PilotTest)\nSails at high water. ... FAIL\ntest_fog (test_office.PilotTest) ... skipped 'no fog'\ntest_low-water (test_office.PilotTest) ... a word\nok\n\nRan 4 tests in 0.01s\n\nFAILED (failures=1, skipped=1)\n",
+            "test_office.PilotTest.test_fog=skipped\ntest_office.PilotTest.test_low-water=passed\ntest_office.PilotTest.test_sails=failed\ntest_office.PilotTest.test_waits=passed\n", "4/1/1"},
+    Printed{"unittest_dots", "..F\n======\nFAIL: test_kill (office.test_kill)\n-----\nRan 512 tests in 46.018s\n\nFAILED (failures=1, errors=1, skipped=15)\n", "office.test_kill=failed\n", "512/2/15"},
+    Printed{"pytest", "tests/test_a.py::TestQuay::test_moors PASSED [ 50%]\ntests/test_a.py::test_leaves[low tide] FAILED [100%]\nFAILED tests/test_a.py::test_leaves[low tide] - assert 1\n=== 1 failed, 1 passed, 2 warnings in 0.03s ===\n",
+            "tests/test_a.py::TestQuay::test_moors=passed\ntests/test_a.py::test_leaves[low tide]=failed\n", "2/1/0"},
+    Printed{"go", "=== RUN   TestPilot\n    --- PASS: TestPilot/deep (0.01s)\n--- FAIL: TestPilot (0.25s)\nFAIL\n", "TestPilot=failed\nTestPilot/deep=passed\n", ""},
+    Printed{"ctest", " 1/2 Test #1: Pilot.Waits ......................   Passed    0.02 sec\n 2/2 Test #2: Pilot.Sails ......................***Failed    0.10 sec\n50% tests passed, 1 tests failed out of 2\n", "Pilot.Sails=failed\nPilot.Waits=passed\n", "2/1/0"},
+    Printed{"googletest", "[ RUN      ] Mast.Raises\n[       OK ] Mast.Raises (2 ms)\n[  FAILED  ] Mast.Lowers, where GetParam() = 3 (0 ms)\n[==========] 2 tests from 1 test suite ran. (2 ms total)\n[  FAILED  ] 1 test, listed below:\n 1 FAILED TEST\n", "Mast.Lowers=failed\nMast.Raises=passed\n", "2/1/0"},
+    Printed{"junit_console", "JUnit version 4.13\n.......\nTime: 5.1\n\nOK (4239 tests)\n", "", "4239/0/0"},
+    Printed{"junit_failure", "There was 1 failure:\n1) testMoors(harbour.QuayTest)\njava.lang.AssertionError\n\nTests run: 12,  Failures: 1\n", "harbour.QuayTest.testMoors=failed\n", "12/1/0"},
+    Printed{"surefire", "[INFO] Tests run: 3, Failures: 0, Errors: 0, Skipped: 1, Time elapsed: 0.1 s - in A\n[INFO] Tests run: 2, Failures: 1, Errors: 0, Skipped: 0, Time elapsed: 0.1 s - in B\n[INFO] Tests run: 5, Failures: 1, Errors: 0, Skipped: 1\n", "", "5/1/1"},
+    Printed{"phpunit", "OK (5 tests, 10 assertions)\n", "", "5/0/0"},
+    Printed{"phpunit_failure", "Tests: 5, Assertions: 10, Failures: 1, Skipped: 1.\n", "", "5/1/1"},
+    Printed{"mocha", "  Pilot\n    \xE2\x9C\x94 waits for water (3ms)\n    1) sails\n    - rests\n\n  1 passing (8ms)\n  1 pending\n  1 failing\n", "Pilot > rests=skipped\nPilot > sails=failed\nPilot > waits for water=passed\n", "3/1/1"},
+    Printed{"jest", "PASS ./quay.test.js\n  Quay\n    \xE2\x9C\x93 moors (2 ms)\n    \xE2\x9C\x95 leaves\nTests:       1 failed, 1 passed, 2 total\n", "Quay > leaves=failed\nQuay > moors=passed\n", "2/1/0"},
+    Printed{"node", "\xE2\x96\xB6 Quay\n  \xE2\x9C\x94 moors (0.5ms)\n\xE2\x84\xB9 tests 1\n\xE2\x84\xB9 pass 1\n\xE2\x84\xB9 fail 0\n", "moors=passed\n", "1/0/0"},
+    Printed{"nunit", "  Test Count: 12, Passed: 10, Failed: 1, Warnings: 0, Inconclusive: 0, Skipped: 1\n", "", "12/1/1"},
+    Printed{"dotnet", "  Passed Harbour.QuayTest.Moors [1 ms]\nPassed!  - Failed:     0, Passed:     1, Skipped:     0, Total:     1, Duration: 3 ms\n", "Harbour.QuayTest.Moors=passed\n", "1/0/0"},
+    Printed{"xctest", "Test Case '-[HarbourTests.QuayTest testMoors]' passed (0.001 seconds).\nTest Case 'QuayTest.testLeaves' failed (0.1 seconds)\n\t Executed 2 tests, with 1 failure (0 unexpected) in 0.101 (0.102) seconds\n", "HarbourTests.QuayTest testMoors=passed\nQuayTest.testLeaves=failed\n", "2/1/0"},
+    Printed{"dart", "{\"type\":\"testStart\",\"test\":{\"id\":3,\"name\":\"moors\"}}\n{\"type\":\"testDone\",\"testID\":3,\"result\":\"success\",\"skipped\":false,\"hidden\":false}\n", "moors=passed\n", ""},
+    Printed{"vitest", "{\"testResults\":[{\"assertionResults\":[{\"fullName\":\"quay moors\",\"status\":\"passed\"},{\"fullName\":\"quay leaves\",\"status\":\"failed\"}]}]}", "quay leaves=failed\nquay moors=passed\n", ""},
+    Printed{"none", "ok then\nwrote 3 files\n - a list\n1) of things\n", "", ""}),
+    [](const auto& info) { return std::string(info.param.runner); });
+
+TEST(Results, OfTheOtherXmlForms) {
+  auto sharp = readResults("<test-run><test-suite><test-case fullname='Harbour.Quay.Moors' result='Passed' duration='0.5'/><test-case fullname='Harbour.Quay.Leaves' result='Failed'><failure><message>no</message></failure></test-case></test-suite></test-run>", "r.xml");
+  ASSERT_TRUE(sharp.ok());
+  EXPECT_EQ(sharp->at("Harbour.Quay.Leaves").message, "no");
+  auto old = readResults("<assemblies><assembly><collection><test name='Moors' result='Pass'/><test name='Rests' result='Skip'/></collection></assembly></assemblies>", "r.xml");
+  ASSERT_TRUE(old.ok());
+  EXPECT_EQ(old->at("Moors").status, TestStatus::Passed);
+  EXPECT_EQ(old->at("Rests").status, TestStatus::Skipped);
+  auto sections = readResults("<Catch2TestRun><TestCase name='moors'><OverallResult success='false' durationInSeconds='0.2'/></TestCase></Catch2TestRun>", "r.xml");
+  ASSERT_TRUE(sections.ok());
+  EXPECT_EQ(sections->at("moors").status, TestStatus::Failed);
+  auto suites = readResults("<testng-results><suite><test><class name='Quay'><test-method name='moors' status='PASS'/><test-method name='setUp' is-config='true' status='PASS'/></class></test></suite></testng-results>", "r.xml");
+  ASSERT_TRUE(suites.ok());
+  EXPECT_EQ(suites->size(), 1u);
 }
 
 TEST(Results, AreReadFromJUnitFiles) {
-  auto table = readJUnit("<?xml version='1.0'?><testsuites><testsuite name='a'><testcase classname='Quay' name='Moors' time='0.5'/><testcase classname='Quay' name='Leaves'><failure message='no'/></testcase>"
+  auto table = readXml("<?xml version='1.0'?><testsuites><testsuite name='a'><testcase classname='Quay' name='Moors' time='0.5'/><testcase classname='Quay' name='Leaves'><failure message='no'/></testcase>"
                          "<testcase name='Rests' status='notrun'/><testcase name='x' classname='x'><skipped/></testcase></testsuite></testsuites>", "r.xml");
   ASSERT_TRUE(table.ok());
   EXPECT_EQ(table->at("Quay.Moors").status, TestStatus::Passed);
   EXPECT_EQ(table->at("Quay.Leaves").status, TestStatus::Failed);
   EXPECT_EQ(table->at("Rests").status, TestStatus::Skipped);
   EXPECT_EQ(table->at("x").status, TestStatus::Skipped);
-  EXPECT_FALSE(readJUnit("<html/>", "r.xml").ok());
-  EXPECT_FALSE(readJUnit("nothing", "r.xml").ok());
+  EXPECT_FALSE(readXml("<html/>", "r.xml").ok());
+  EXPECT_FALSE(readXml("nothing", "r.xml").ok());
 }
 
 TEST(Results, MasksHideWhatMayDiffer) {

@@ -264,6 +264,7 @@ class InjectPlan {
     NameId field = p_.names.find(writer_->fieldFor(handed_.word));
     auto isGiven = [&](NodeId node) {
       Symbol symbol = p_.symbolAt({access.file, node});
+      if (!symbol.known()) return file[node].kind == Kind::Member && file.name(node) == writer_->fieldFor(handed_.word);
       if (!symbol.is(Symbol::Sort::Variable)) return false;
       const Variable& v = p_.variables[symbol.index()];
       return v.storage == Storage::Parameter || (v.storage == Storage::Field && v.name == field);
@@ -385,6 +386,7 @@ class InjectPlan {
   // Takes the step if all of its changes can be written. A text: why not.
   std::string take(Step step, const std::vector<Change>& changes, std::initializer_list<TypeIndex> takers) {
     if (memory_.refused.contains(step.key())) return std::string(kTakenBack);
+    if (step.kind == StepKind::Seam && memory_.made.contains(step.key())) return "a step that was made for it left this place as it was";
     for (const Change& change : changes)
       if (std::string reason = writer_->can(change); !reason.empty()) return reason;
     if (std::string reason = writer_->write(changes, step.edits); !reason.empty()) return reason;
