@@ -83,6 +83,7 @@ ReworkResult carryOut(const Options& options, const Interruption& interruption, 
   reworkOptions.confirm = confirm;
   reworkOptions.jobs = jobsOf(options);
   reworkOptions.retire = retire;
+  if (options.has("check")) reworkOptions.series = choiceOf("--check", options.text("check"), {"each", "series"}) == "series";
   std::istringstream kinds(options.text("steps"));
   for (std::string kind; std::getline(kinds, kind, ',');) {
     std::span<const std::string_view> all = stepKindTexts();
@@ -161,6 +162,8 @@ std::string reworkSummary(const ReworkResult& r, const TextStyle& style) {
   size_t kept = 0;
   for (const StepRecord& s : r.steps) kept += s.kept;
   std::string out = "Rework of " + r.entity + " (" + r.move + ")\n\n" + costText(r, style) + "\nSteps:\n" + stepsText(r, style) + byHandText(r, style) + "\n" + figuresText(r, style) + "\n";
+  size_t unbuilt = static_cast<size_t>(std::count_if(r.steps.begin(), r.steps.end(), [](const StepRecord& s) { return s.unbuilt; }));
+  if (unbuilt > 0) out += counted(unbuilt, "step is", "steps are") + " not confirmed: their files are not built or loaded here.\n";
   out += fmt::format("{} of {} kept; {}; {:.0f} s.\n", kept, counted(r.steps.size(), "step", "steps"), accessPointText(r), r.seconds);
   if (r.baseline.runs > 0 && r.baseline.observation.tests.empty() && !r.baseline.observation.totals.told)
     out += r.baseline.observation.witnesses.empty() ? "No test and no witness ran: nothing is said about unchanged behaviour.\n" : "No test results were read: only the witnesses speak for unchanged behaviour.\n";
@@ -192,6 +195,7 @@ int runPropose(const Context& context, const Command& self) {
 int runRework(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
+      ("check", po::value<std::string>()->value_name("WHEN")->default_value("each"), "each: build and test after every step; series: once after all, and by halves where anything differs")
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
       ("patches", po::value<std::string>()->value_name("FOLDER"), "write the series of patches there")
       ("write", po::bool_switch(), "change the tree itself when the steps are through")

@@ -43,6 +43,7 @@ struct Command {
 
 const std::vector<Command>& commands();
 
+int runInit(const Context&, const Command&);
 int runSurvey(const Context&, const Command&);
 int runAssess(const Context&, const Command&);
 int runReach(const Context&, const Command&);

@@ -15,6 +15,7 @@ namespace elmcart::cli {
 
 const std::vector<Command>& commands() {
   static const std::vector<Command> kCommands = {
+      {"init", "how is this project built and tested?", {"elmcart init", "elmcart init --try office"}, runInit},
       {"survey", "what shared state is there?", {"elmcart survey src", "elmcart survey --format json --out survey.json ."}, runSurvey},
       {"assess", "which of it is risky, and why?", {"elmcart assess .", "elmcart assess --gate 50 src"}, runAssess},
       {"reach", "who gets at it, and by which way?", {"elmcart reach BerthBook", "elmcart reach --out berths.svg office::BerthBook src"}, runReach},

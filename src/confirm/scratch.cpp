@@ -30,7 +30,15 @@ void copyFolder(const fs::path& from, const fs::path& to, const std::string& rel
     std::error_code own;
     fs::file_status status = it->symlink_status(own);
     bool folder = fs::is_directory(status);
-    if (name == ".git" || name == ".elmcart" || (rules && rules->ignored(path, folder))) continue;
+    // What an interpreter kept of an earlier run would be used instead of the sources.
+    if (name == ".git" || name == ".elmcart" || (folder && name == "__pycache__")) continue;
+    if (rules && rules->ignored(path, folder)) {
+      // What a package manager fetched is ignored by git and needed by the build.
+      bool fetched = folder && ((name == "node_modules" && fs::exists(from / "package.json", own)) || (name == "vendor" && fs::exists(from / "composer.json", own)));
+      if (fetched) copyFolder(it->path(), to / name, path, nullptr, error);
+      if (error) return;
+      continue;
+    }
     if (folder) {
       if (fs::exists(it->path() / "CMakeCache.txt", own)) continue;
       copyFolder(it->path(), to / name, path, rules, error);

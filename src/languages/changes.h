@@ -64,12 +64,15 @@ enum class ChangeKind : uint8_t {
 // Where the object is read from.
 enum class From : uint8_t { Parameter, Field, Fetched };
 
+inline constexpr uint32_t kLast = UINT32_MAX;
+
 struct Change {
   ChangeKind kind = ChangeKind::Read;
   Spot at;            // the constructor or function (not known: the class has no constructor), class, access or call
   const ClassFacts* of = nullptr;  // the class in which it is made; null: none
   From from = From::Parameter;
   Spot in;            // of Read and HandOn: the function around; not known: a field's first value
+  uint32_t position = kLast;  // of HandOn and HandToBase: which parameter of what is called it is; kLast: the last
   bool passesOnly = false;  // of TakeInConstructor and KeepInField: nothing is read there, it is only handed on
 };
 

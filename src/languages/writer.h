@@ -54,8 +54,8 @@ class Writer {
   virtual std::string fieldFor(const std::string& word) const { return word; }
   // Is the object handed in at this creation already?
   virtual bool hands(Spot creation) = 0;
-  // May the object that a function belongs to be named at this place? (`this`, `self`)
-  virtual bool hasObject(Spot place) = 0;
+  // Why the object that a function belongs to cannot be named at this place (`this`, `self`); empty: it can.
+  virtual std::string whyNoObject(Spot place) = 0;
   // Has a class no constructors, and takes what it needs in a field that its makers fill? Then functions take it too.
   virtual bool takesByFields() const { return false; }
   // Does a constructor that does not name the parameter hand it to its base's all the same, with all it is given by name?

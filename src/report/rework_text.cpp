@@ -111,7 +111,7 @@ Json reworkJson(const ReworkResult& r) {
   for (const StepRecord& s : r.steps) {
     Json differences = Json::array();
     for (const Difference& d : s.differences) differences.push_back({{"what", d.what}, {"name", d.name}, {"before", d.before}, {"after", d.after}, {"detail", d.detail}});
-    steps.push_back({{"number", s.number}, {"kind", stepKindText(s.step.kind)}, {"subject", s.step.subject}, {"title", s.step.title}, {"kept", s.kept}, {"outcome", s.outcome}, {"files", s.files},
+    steps.push_back({{"number", s.number}, {"kind", stepKindText(s.step.kind)}, {"subject", s.step.subject}, {"title", s.step.title}, {"kept", s.kept}, {"confirmed", s.kept && !s.unbuilt && s.outcome != "planned"}, {"outcome", s.outcome}, {"files", s.files},
                      {"buildSeconds", s.buildSeconds}, {"testSeconds", s.testSeconds}, {"ownSeconds", s.ownSeconds}, {"differences", differences}, {"patch", s.patch}, {"sample", s.step.sample}});
   }
   auto placeJson = [](const ByHand& b) { return Json{{"file", b.file}, {"line", b.line}, {"reason", b.reason}}; };

@@ -1,5 +1,8 @@
 #include "rework/rework.h"
 
+#include <fcntl.h>
+#include <sys/stat.h>
+
 #include <algorithm>
 #include <chrono>
 #include <filesystem>
@@ -67,10 +70,18 @@ class Run {
     auto started = Clock::now();
     if (auto error = begin()) return *error;
     if (auto error = learn()) return *error;
-    while (out_.steps.size() < options_.mostSteps && !out_.interrupted) {
-      auto went = step();
-      if (!went) return went.error();
-      if (!*went) break;
+    if (options_.series && options_.confirm) {
+      if (auto error = series()) return *error;
+    } else {
+      while (out_.steps.size() < options_.mostSteps && !out_.interrupted) {
+        auto trial = plan(out_.steps.size() + 1);
+        if (!trial) return trial.error();
+        if (!*trial) break;
+        if (!(*trial)->failed.empty()) takeBack(**trial, (*trial)->failed);
+        else if (options_.confirm) confirm(**trial);
+        else keep(**trial, "planned");
+        tell(**trial);
+      }
     }
     if (auto error = end()) return *error;
     out_.seconds = since(started);
@@ -83,7 +94,7 @@ class Run {
   // A step on trial: what it replaced, so that it can be taken back.
   struct Trial {
     StepRecord record;
-    PlanMemory memory;
+    PlanMemory memory, memoryBefore;
     std::map<std::string, std::string> old;
     std::set<std::string> fresh;  // files that the step makes
     std::string failed;           // why it cannot be made
@@ -139,7 +150,9 @@ class Run {
   Failure learn() {
     if (!options_.confirm) return {};
     say("baseline: building and testing the tree as it is, " + std::to_string(config_.baselineRuns) + " times");
+    markUnread();
     out_.baseline = learnBaseline(tree_, config_);
+    noteUnread();
     const Observation& seen = out_.baseline.observation;
     if (config_.stopAsked()) return Error{rootPath_, "interrupted before any step was made"};
     if (!seen.built) return Error{rootPath_, "does not build as it is, so no step could be judged:\n" + seen.buildOutput};
@@ -153,8 +166,8 @@ class Run {
     return {};
   }
 
-  // Makes the next step; false where there is none.
-  Result<bool> step() {
+  // Makes the next step in the scratch copy; nothing where there is none.
+  Result<std::optional<Trial>> plan(size_t number) {
     auto own = Clock::now();
     auto now = look(tree_, false);
     if (!now) return now.error();
@@ -165,29 +178,112 @@ class Run {
     if (at == SIZE_MAX || !refusalOf(*move_, **now, at).empty()) {
       out_.finished = true;
       out_.byHand.clear();
-      return false;
+      return std::optional<Trial>();
     }
     Trial trial;
-    trial.memory = memory_;
+    trial.memory = trial.memoryBefore = memory_;
     NextStep planned = move_->next(**now, at, trial.memory);
     out_.byHand.clear();
     out_.left.clear();
     for (ByHand& place : planned.byHand) (place.left ? out_.left : out_.byHand).push_back(std::move(place));
     out_.finished = planned.finished;
     // The kinds of a move come one after another: what is not asked for ends it.
-    if (!planned.found || (!options_.only.empty() && !options_.only.count(planned.step.kind))) return false;
-    trial.record.number = out_.steps.size() + 1;
+    if (!planned.found || (!options_.only.empty() && !options_.only.count(planned.step.kind))) return std::optional<Trial>();
+    trial.record.number = number;
     trial.record.step = planned.step;
     if (auto error = write(trial)) return *error;
     trial.record.ownSeconds = since(own);
     if (trial.failed.empty() && trial.record.patch.empty()) trial.failed = "it would change nothing";
-    if (!trial.failed.empty()) takeBack(trial, trial.failed);
-    else if (options_.confirm) confirm(trial);
-    else keep(trial, "planned");
+    return std::optional<Trial>(std::move(trial));
+  }
+
+  void tell(Trial& trial) {
     const StepRecord& r = trial.record;
     say("step " + std::to_string(r.number) + (options_.expectedSteps > 0 ? " of " + std::to_string(std::max(options_.expectedSteps, r.number)) : "") + ", " + std::string(stepKindText(r.step.kind)) + ": " + r.step.title + " — " + r.outcome);
     out_.steps.push_back(std::move(trial.record));
-    return true;
+  }
+
+  // All steps at once, then one build and test; where anything differs, halving finds the step that does it. That
+  // one is taken back, and those behind it, which may rest on it, are planned anew.
+  Failure series() {
+    std::vector<Trial> open;
+    while (out_.steps.size() + open.size() < options_.mostSteps && !out_.interrupted) {
+      auto trial = plan(out_.steps.size() + open.size() + 1);
+      if (!trial) return trial.error();
+      if (*trial && (*trial)->failed.empty()) {
+        memory_ = (*trial)->memory;
+        memory_.made.insert((*trial)->record.step.key());
+        open.push_back(std::move(**trial));
+        if (out_.steps.size() + open.size() < options_.mostSteps) continue;
+      } else if (*trial) {
+        takeBack(**trial, (*trial)->failed);
+        tell(**trial);
+        continue;
+      }
+      if (open.empty()) break;
+      say("checking " + counted(open.size(), "step", "steps") + " at once");
+      if (auto error = check(open)) return error;
+    }
+    return {};
+  }
+
+  // Keeps the open steps that change no behaviour, and takes the first that does back; nothing is open then.
+  Failure check(std::vector<Trial>& open) {
+    Comparison all = tryTree(open.back().record, changeOf(open, open.size()));
+    if (out_.interrupted) {
+      undo(open, 0);
+      open.clear();
+      return {};
+    }
+    size_t good = all.same() ? open.size() : 0, bad = open.size(), standing = open.size();
+    Comparison culprit = all;
+    while (!all.same() && bad - good > 1) {
+      size_t middle = (good + bad) / 2;
+      stand(open, standing, middle);
+      Comparison half = tryTree(open[middle - 1].record, changeOf(open, middle));
+      if (out_.interrupted) break;
+      say(counted(middle, "step", "steps") + (half.same() ? " as before" : ": it differs"));
+      if (half.same()) good = middle;
+      else bad = middle, culprit = half;
+    }
+    stand(open, standing, good);
+    for (size_t i = 0; i < good; ++i) {
+      open[i].record.kept = true;
+      open[i].record.outcome = all.same() ? all.summary() + ", in the series" : "as before, in the series";
+      out_.retired |= open[i].record.step.endsAccessor;
+      if (isUnbuilt(open[i])) notConfirmed(open[i].record);
+      tell(open[i]);
+    }
+    if (good < open.size()) {
+      Trial& first = open[good];
+      memory_ = first.memoryBefore;
+      if (!out_.interrupted) {
+        memory_.refused.insert(first.record.step.key());
+        first.record.differences = culprit.differences;
+        first.record.outcome = "taken back: " + reasonOf(culprit);
+        tell(first);
+      }
+    }
+    open.clear();
+    return {};
+  }
+  // Writes the tree as it is after so many of the open steps.
+  void stand(std::vector<Trial>& open, size_t& now, size_t wanted) {
+    for (; now > wanted; --now) restore(open[now - 1]);
+    for (; now < wanted; ++now)
+      for (auto& [path, text] : open[now].record.texts) writeText(tree_ + "/" + path, text);
+  }
+  void undo(std::vector<Trial>& open, size_t to) {
+    size_t now = open.size();
+    stand(open, now, to);
+    memory_ = open[to].memoryBefore;
+  }
+  // What so many of them change together, by path the texts before and after.
+  static std::map<std::string, std::pair<std::string, std::string>> changeOf(const std::vector<Trial>& open, size_t count) {
+    std::map<std::string, std::pair<std::string, std::string>> out;
+    for (size_t i = 0; i < count; ++i)
+      for (auto& [path, text] : open[i].record.texts) out.try_emplace(path, open[i].old.at(path), "").first->second.second = text;
+    return out;
   }
 
   // Makes the edits in the scratch copy, keeping the old texts.
@@ -216,12 +312,16 @@ class Run {
     return {};
   }
 
-  void takeBack(Trial& trial, const std::string& why) {
+  void restore(const Trial& trial) {
     std::error_code error;
     for (auto& [path, text] : trial.old) {
       if (trial.fresh.count(path)) fs::remove(tree_ + "/" + path, error);
       else writeText(tree_ + "/" + path, text);
     }
+  }
+
+  void takeBack(Trial& trial, const std::string& why) {
+    restore(trial);
     memory_.refused.insert(trial.record.step.key());
     trial.record.outcome = "taken back: " + why;
   }
@@ -234,40 +334,89 @@ class Run {
     memory_.made.insert(trial.record.step.key());
   }
 
+  Comparison tryOnce(StepRecord& record, const std::map<std::string, std::pair<std::string, std::string>>& change) {
+    Observation seen = observe(tree_, config_);
+    auto own = Clock::now();
+    record.buildSeconds += seen.buildSeconds;
+    record.testSeconds += seen.testSeconds;
+    Comparison comparison = compare(out_.baseline, seen, change);
+    record.ownSeconds += since(own);
+    return comparison;
+  }
+  // Builds and tests the tree as it is. A test may fail now and then though no run of the baseline showed it: twice as
+  // before outweighs once otherwise; seen again, it is the step's doing.
+  Comparison tryTree(StepRecord& record, const std::map<std::string, std::pair<std::string, std::string>>& change) {
+    Comparison comparison = tryOnce(record, change);
+    once_.clear();
+    if (!config_.stopAsked() && !comparison.same() && comparison.differences.front().what != "build") {
+      once_ = toldAs(comparison.differences.front(), "then");
+      bool same = true;
+      for (int again = 0; again < 2 && same; ++again) {
+        comparison = tryOnce(record, change);
+        same = comparison.same();
+      }
+    }
+    out_.interrupted = config_.stopAsked();
+    return comparison;
+  }
+  static std::string toldAs(const Difference& d, const char* then) { return d.what + " " + d.name + " was " + d.before + ", " + then + " " + d.after; }
+  static std::string reasonOf(const Comparison& comparison) {
+    const Difference& d = comparison.differences.front();
+    return d.what == "build" ? "it does not build" : toldAs(d, "now");
+  }
+
   // Builds and tests the tree with the step in it.
   void confirm(Trial& trial) {
     StepRecord& record = trial.record;
     if (options_.tamper) options_.tamper(tree_, record.step);
     std::map<std::string, std::pair<std::string, std::string>> change;
     for (auto& [path, text] : record.texts) change[path] = {trial.old[path], text};
-    auto run = [&] {
-      Observation seen = observe(tree_, config_);
-      auto own = Clock::now();
-      record.buildSeconds += seen.buildSeconds;
-      record.testSeconds += seen.testSeconds;
-      Comparison comparison = compare(out_.baseline, seen, change);
-      record.ownSeconds += since(own);
-      return comparison;
-    };
-    auto toldAs = [](const Difference& d, const char* then) { return d.what + " " + d.name + " was " + d.before + ", " + then + " " + d.after; };
-    Comparison comparison = run();
-    // A test may fail now and then though no run of the baseline showed it. Twice as before
-    // outweighs once otherwise; seen again, it is the step's doing.
-    std::string once;
-    if (!config_.stopAsked() && !comparison.same() && comparison.differences.front().what != "build") {
-      once = toldAs(comparison.differences.front(), "then");
-      bool same = true;
-      for (int again = 0; again < 2 && same; ++again) {
-        comparison = run();
-        same = comparison.same();
-      }
-    }
-    out_.interrupted = config_.stopAsked();
+    Comparison comparison = tryTree(record, change);
     if (out_.interrupted) return takeBack(trial, "interrupted before it was confirmed");
     record.differences = comparison.differences;
-    if (comparison.same()) return keep(trial, comparison.summary() + (once.empty() ? "" : "; in the first of three runs only, " + once));
-    const Difference& d = comparison.differences.front();
-    takeBack(trial, d.what == "build" ? "it does not build" : toldAs(d, "now"));
+    if (!comparison.same()) return takeBack(trial, reasonOf(comparison));
+    keep(trial, comparison.summary() + (once_.empty() ? "" : "; in the first of three runs only, " + once_));
+    if (isUnbuilt(trial)) notConfirmed(record);
+  }
+
+  // ----- files that the build and the tests do not look at
+
+  // Before the baseline is learnt every file is as if it had been read long ago.
+  void markUnread() {
+    std::error_code error;
+    for (fs::recursive_directory_iterator it(tree_, error), end; !error && it != end; it.increment(error)) {
+      struct stat info {};
+      if (!it->is_regular_file(error) || ::stat(it->path().c_str(), &info) != 0) continue;
+      struct timespec times[2] = {{info.st_mtim.tv_sec - 1, 0}, info.st_mtim};
+      ::utimensat(AT_FDCWD, it->path().c_str(), times, 0);
+    }
+  }
+  void noteUnread() {
+    std::error_code error;
+    for (fs::recursive_directory_iterator it(tree_, error), end; !error && it != end; it.increment(error)) {
+      struct stat info {};
+      if (!it->is_regular_file(error) || ::stat(it->path().c_str(), &info) != 0) continue;
+      if (info.st_atim.tv_sec == info.st_mtim.tv_sec - 1 && info.st_atim.tv_nsec == 0) unread_.insert(fs::relative(it->path(), tree_, error).string());
+    }
+  }
+  // None of the step's files was read by build or tests, and text that is no code changes nothing in any of them.
+  bool isUnbuilt(const Trial& trial) {
+    bool all = !trial.record.files.empty();
+    for (const std::string& path : trial.record.files) all &= !trial.fresh.count(path) && unread_.count(path) > 0 && isCanarySilent(path);
+    return all;
+  }
+  bool isCanarySilent(const std::string& path) {
+    if (auto known = silent_.find(path); known != silent_.end()) return known->second;
+    auto text = readWhole(tree_ + "/" + path);
+    if (!text || config_.stopAsked()) return false;
+    writeText(tree_ + "/" + path, *text + "\n)]} no code (((\n");
+    Observation seen = observe(tree_, config_);
+    writeText(tree_ + "/" + path, *text);
+    return silent_[path] = seen.built && compare(out_.baseline, seen).same();
+  }
+  static void notConfirmed(StepRecord& record) {
+    record.unbuilt = true;
+    record.outcome = "not confirmed: its files are not built or loaded here";
   }
 
   // What the steps have changed, in figures, findings and files.
@@ -299,6 +448,9 @@ class Run {
   size_t entity_ = SIZE_MAX;
   std::string slot_, tree_;
   PlanMemory memory_;
+  std::string once_;                     // what differed in one of three runs only
+  std::set<std::string> unread_;         // files that neither build nor tests read, as they were
+  std::map<std::string, bool> silent_;   // does text that is no code change nothing in it?
   std::map<std::string, std::string> original_;
   std::set<std::string> made_;  // of these, what was not there at all
   ReworkResult out_;

@@ -19,6 +19,7 @@ struct StepRecord {
   size_t number = 0;
   Step step;
   bool kept = false;
+  bool unbuilt = false;      // its files are not built or loaded here, so that nothing could confirm it
   std::string outcome;       // "planned", "31 tests and 1 witness as before", "taken back: …"
   std::vector<Difference> differences;
   std::string patch;         // unified diff
@@ -66,6 +67,7 @@ struct ReworkOptions {
   unsigned jobs = 0;
   size_t mostSteps = 400;
   size_t expectedSteps = 0;  // as far as a plan told; only for the progress
+  bool series = false;   // builds and tests once after all steps, and halves them where anything differs; else after each step
   bool retire = false;   // defaults, accessor and slot go where nobody needs them any more
   std::set<StepKind> only = {};  // steps of these kinds; empty: of all
   std::function<void(const std::string&)> progress;   // one line at a time

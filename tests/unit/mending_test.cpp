@@ -148,6 +148,7 @@ TEST_P(MendingByHand, SaysWhy) {
   if (done.ok()) {
     EXPECT_EQ(done->steps.size(), left.steps);
     for (const ByHand& hand : done->byHand) said += hand.reason + "\n";
+    for (const ByHand& place : done->left) said += place.reason + "\n";
   }
   EXPECT_NE(said.find(left.reason), std::string::npos) << said;
 }

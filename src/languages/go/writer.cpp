@@ -49,7 +49,7 @@ class GoWriter final : public Writer {
     return false;
   }
 
-  bool hasObject(Spot place) override { return !selfAt(place).empty(); }
+  std::string whyNoObject(Spot place) override { return selfAt(place).empty() ? "its method has no name for its object" : ""; }
   bool takesByFields() const override { return true; }
 
  protected:

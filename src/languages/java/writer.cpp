@@ -46,9 +46,9 @@ class JavaWriter final : public Writer {
 
   // Members may be named without their object, in the bodies of inner classes too.
   // A field's first value is worked out before a constructor has set anything, §12.5.
-  bool hasObject(Spot place) override {
+  std::string whyNoObject(Spot place) override {
     TSNode node = tree(place).covering(place->span, {"field_declaration", "lambda_expression", "method_declaration", "constructor_declaration", "block"});
-    return !SyntaxTree::is(node, "field_declaration");
+    return SyntaxTree::is(node, "field_declaration") ? "a field's first value is worked out before the constructor has the object" : "";
   }
 
  protected:

@@ -7,6 +7,7 @@
 namespace elmcart {
 
 Language javascriptLanguage();
+std::unique_ptr<Writer> scriptWriter(WriterFiles& files, const HandedIn& handed);
 const Guarantees& javascriptGuarantees();
 
 // JavaScript and TypeScript are lowered by the same code over grammars whose

@@ -43,6 +43,8 @@ Language javascriptLanguage() {
     if (isTyped(text)) lowerScript(typedGrammar(), text, lore, out, rephraseTyped(text).text());
     else lowerScript(grammar(), text, lore, out);
   };
+  language.grammar = tree_sitter_javascript;
+  language.writer = scriptWriter;
   language.learn = learnParked;
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;

@@ -46,7 +46,7 @@ class PythonWriter final : public Writer {
     return false;
   }
 
-  bool hasObject(Spot place) override { return !selfAt(place).empty(); }
+  std::string whyNoObject(Spot place) override { return selfAt(place).empty() ? "there is no object here that could have it" : ""; }
 
   // def __init__(self, quay, **others): Boat.__init__(self, quay, **others)
   bool passesAnything(Spot constructor) override {

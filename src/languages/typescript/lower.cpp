@@ -52,6 +52,7 @@ Language typescriptLanguage() {
   static constexpr std::string_view kExtensions[] = {".ts", ".mts", ".cts"};
   Language language = common();
   language.extensions = kExtensions;
+  language.grammar = tree_sitter_typescript;
   language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { lowerScript(plainGrammar(), isMarkup(text) ? std::string_view{} : text, lore, out); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(plainGrammar(), isMarkup(text) ? std::string_view{} : text); };
   return language;
@@ -63,6 +64,7 @@ Language tsxLanguage() {
   language.id = "tsx";
   language.name = "TypeScript";
   language.extensions = kExtensions;
+  language.grammar = tree_sitter_tsx;
   language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { lowerScript(markupGrammar(), text, lore, out); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(markupGrammar(), text); };
   return language;

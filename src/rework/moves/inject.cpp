@@ -142,7 +142,7 @@ class InjectPlan {
       TypeIndex owner = v.owner != kNone ? v.owner : v.function != kNone ? p_.functions[v.function].owner : kNone;
       if (!own && concerned(owner)) return true;
     }
-    return false;
+    return std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& f) { return f.name != 0 && f.name == field && concerned(f.owner); });
   }
 
   // ----- classes
@@ -245,6 +245,10 @@ class InjectPlan {
     }
     return false;
   }
+  uint32_t positionIn(FunctionIndex f) const {
+    int at = f == kNone ? -1 : takes(f);
+    return at < 0 || static_cast<size_t>(at) + 1 < p_.functions[f].parameters.size() ? kLast : static_cast<uint32_t>(at);
+  }
   bool isTaker(TypeIndex type) const {
     if (memory_.takers.contains(std::string(p_.text(p_.types[type].qualified)))) return true;
     // One that an earlier run left so.
@@ -271,6 +275,7 @@ class InjectPlan {
     };
     for (Place at = access, up = p_.parent(access); up.node != kNoNode && p_.node(up).kind != Kind::Function; at = up, up = p_.parent(up)) {
       const Node& node = p_.node(up);
+      if (node.kind == Kind::Parameter && p_.nameOf(up) == handed_.word) return true;  // what it is when it is left out
       NodeId condition = node.kind == Kind::If || node.kind == Kind::Conditional ? file.child(up.node, Role::Condition) : kNoNode;
       if (condition != kNoNode && condition != at.node && file[condition].kind == Kind::NullTest && isGiven(file[condition].firstChild)) {
         bool none = file[condition].detail == static_cast<uint8_t>(NullTestForm::IsNull);
@@ -331,7 +336,13 @@ class InjectPlan {
         continue;
       }
       bool field = c.in == kNone;
-      bool first = field && !writer_->hasObject(spot(access));
+      std::string noObject = writer_->whyNoObject(spot(access));
+      bool constructor = !field && p_.functions[c.in].form == FunctionForm::Constructor && p_.functions[c.in].owner == unit;
+      if (!field && !constructor && !noObject.empty()) {
+        leave(access, noObject, false, true);
+        continue;
+      }
+      bool first = field && !noObject.empty();
       if (std::string reason = first ? whyNotMoved(c.inInitialiserOf) : ""; !reason.empty()) {
         leave(access, "a field's first value is worked out before the constructor has the object, and " + reason, false, true);
         continue;
@@ -342,7 +353,6 @@ class InjectPlan {
         u.firstValues.emplace_back(c.inInitialiserOf, access);
         continue;
       }
-      bool constructor = !field && p_.functions[c.in].form == FunctionForm::Constructor && p_.functions[c.in].owner == unit;
       if (constructor) u.inConstructors[c.in].push_back(access);
       else u.inMembers.push_back(access);
     }
@@ -409,16 +419,18 @@ class InjectPlan {
   void handOnInside(FunctionIndex constructor, const std::set<FunctionIndex>& taking, const ClassFacts& facts, std::vector<Change>& changes) const {
     Spot in = spot(p_.functions[constructor].home());
     bool base = false, knownBase = false;
+    uint32_t position = kLast;
     for (uint32_t k : p_.creationsInFunction[constructor]) {
       const Creation& c = p_.creations[k];
       bool taken = c.constructor != kNone && (taking.contains(c.constructor) || accepts(twinOf(c)));
-      if (c.delegated && taken) changes.push_back({ChangeKind::HandOn, spot(c.place), &facts, From::Parameter, in});
+      if (c.delegated && taken) changes.push_back({ChangeKind::HandOn, spot(c.place), &facts, From::Parameter, in, positionIn(twinOf(c))});
+      if (c.asBase && taken) position = positionIn(twinOf(c));
       knownBase |= c.asBase && c.constructor != kNone;
       base |= c.asBase && taken;
     }
     // A base is called by its constructor's name, or by a word for it.
     if (!knownBase) eachOfLineage(p_.functions[constructor].owner, [&](TypeIndex t) { base |= t != p_.functions[constructor].owner && isTaker(t); });
-    if (base && !delegates(constructor) && !writer_->passesAnything(in)) changes.push_back({ChangeKind::HandToBase, in, &facts, From::Parameter, in});
+    if (base && !delegates(constructor) && !writer_->passesAnything(in)) changes.push_back({ChangeKind::HandToBase, in, &facts, From::Parameter, in, position});
   }
 
   bool delegates(FunctionIndex constructor) const {
@@ -443,13 +455,13 @@ class InjectPlan {
         if (const Creation& c = p_.creations[k]; c.delegated && c.in != kNone && taking.contains(c.in) && c.constructor != kNone && !accepts(twinOf(c))) more |= taking.insert(c.constructor).second;
     }
     bool inherits = keep && keeps(type);
-    if (keep && !inherits) changes.push_back({ChangeKind::KeepInField, facts.type, &facts, From::Parameter, {}, passesOnly});
+    if (keep && !inherits) changes.push_back({ChangeKind::KeepInField, facts.type, &facts, From::Parameter, {}, kLast, passesOnly});
     for (FunctionIndex c : all)
       if (taking.contains(c) && takes(c) < 0) {
-        changes.push_back({ChangeKind::TakeInConstructor, spot(p_.functions[c].home()), &facts, From::Parameter, {}, passesOnly || inherits});
+        changes.push_back({ChangeKind::TakeInConstructor, spot(p_.functions[c].home()), &facts, From::Parameter, {}, kLast, passesOnly || inherits});
         handOnInside(c, taking, facts, changes);
       }
-    if (all.empty() && ((keep && !inherits) || everywhere)) changes.push_back({ChangeKind::TakeInConstructor, {}, &facts, From::Parameter, {}, passesOnly});
+    if (all.empty() && ((keep && !inherits) || everywhere)) changes.push_back({ChangeKind::TakeInConstructor, {}, &facts, From::Parameter, {}, kLast, passesOnly});
     return "";
   }
 
@@ -607,7 +619,7 @@ class InjectPlan {
     std::string reason = keep && keeps(maker) && wanted.empty() ? "" : takeIn(maker, keep, wanted, true, changes);
     for (const Creation* c : made) {
       bool constructor = wanted.contains(c->in);
-      changes.push_back({ChangeKind::HandOn, spot(c->place), &facts, constructor ? From::Parameter : From::Field, spot(p_.functions[c->in].home())});
+      changes.push_back({ChangeKind::HandOn, spot(c->place), &facts, constructor ? From::Parameter : From::Field, spot(p_.functions[c->in].home()), positionIn(twinOf(*c))});
     }
     if (writer_->takesByFields() && !keeps(maker)) fillAll(facts, maker, changes);
     Step step = stepOf(StepKind::Lift, maker, isTaker(maker) ? "passes what it has on to what it makes" : "takes the " + shown_ + " and passes it on to what it makes");
@@ -670,7 +682,7 @@ class InjectPlan {
       if (!canBeGiven(creation) || writer_->hands(spot(creation.place))) continue;
       std::vector<Change> changes;
       for (const Creation& c : p_.creations)
-        if (!c.asBase && !c.delegated && c.in == creation.in && c.place.file == creation.place.file && canBeGiven(c) && !writer_->hands(spot(c.place))) changes.push_back({ChangeKind::HandOn, spot(c.place), nullptr, From::Fetched, {}});
+        if (!c.asBase && !c.delegated && c.in == creation.in && c.place.file == creation.place.file && canBeGiven(c) && !writer_->hands(spot(c.place))) changes.push_back({ChangeKind::HandOn, spot(c.place), nullptr, From::Fetched, {}, positionIn(twinOf(c))});
       Step step;
       step.kind = StepKind::Compose;
       step.subject = creation.in != kNone ? functionText(p_, creation.in) : p_.path(creation.place);

@@ -1,0 +1,316 @@
+// Writes changes in JavaScript and TypeScript. Sections are of ECMAScript 2023.
+#include "languages/writer.h"
+
+#include <algorithm>
+#include <filesystem>
+#include <set>
+
+#include "base/text.h"
+#include "languages/javascript/javascript.h"
+
+namespace elmcart {
+namespace {
+
+class ScriptWriter final : public Writer {
+ public:
+  using Writer::Writer;
+
+  std::string can(const Change& change) override {
+    switch (change.kind) {
+      case ChangeKind::TakeInConstructor: return change.at.known() ? canTake(change) : canGetConstructor(*change.of);
+      case ChangeKind::KeepInField: return isTyped(change.of->type) && typeIn(*change.of->type.file, false).empty() ? std::string(kCannotName) : "";
+      case ChangeKind::Read: return "";
+      case ChangeKind::HandOn: return canHand(argumentsOf(change.at), change.position);
+      case ChangeKind::HandToBase: return SyntaxTree::isNull(superOf(change.at)) ? "its constructor calls none of its base class" : canHand(SyntaxTree::field(superOf(change.at), "arguments"), change.position);
+      case ChangeKind::DropDefault: return whyNotDropped(change.at);
+      case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
+    }
+    return "it is not written yet in JavaScript";
+  }
+
+  std::string wordFor(std::string_view name) const override {
+    while (!name.empty() && (name.front() == '_' || name.front() == '#')) name.remove_prefix(1);
+    std::string out(name);
+    for (size_t i = 0; i < out.size() && std::isupper(static_cast<unsigned char>(out[i])); ++i) {
+      if (i > 0 && i + 1 < out.size() && std::islower(static_cast<unsigned char>(out[i + 1]))) break;
+      out[i] = static_cast<char>(std::tolower(static_cast<unsigned char>(out[i])));
+    }
+    return out;
+  }
+  // As most fields in the files at hand are called.
+  std::string fieldFor(const std::string& word) const override { return (marksFields() ? "_" : "") + word; }
+
+  bool hands(Spot creation) override {
+    for (TSNode argument : SyntaxTree::children(argumentsOf(creation))) {
+      std::string_view written = tree(creation).text(argument);
+      if (written == handed_.word || written == "this." + fieldFor(handed_.word)) return true;
+      Span span = spanOf(argument);
+      for (Spot access : handed_.accesses)
+        if (access.file == creation.file && access->span.begin == span.begin && access->span.end == span.end) return true;
+    }
+    return false;
+  }
+
+  // §10.2.1.1: a plain function has a `this` of its own; a field's first value is worked out before the constructor has set any.
+  std::string whyNoObject(Spot place) override {
+    return hasObject(place) ? "" : "inside a plain function `this` is another object";
+  }
+
+ protected:
+  std::string writeAll(std::span<const Change> changes) override {
+    kept_.clear();
+    for (const Change& change : changes)
+      if (change.kind == ChangeKind::KeepInField) kept_.insert(change.of);
+    for (const Change& change : changes) {
+      std::string reason;
+      switch (change.kind) {
+        case ChangeKind::TakeInConstructor: reason = change.at.known() ? take(change) : makeConstructor(change); break;
+        case ChangeKind::KeepInField: declareField(*change.of, change.passesOnly || handed_.late); break;
+        case ChangeKind::Read:
+          for (Span span : spansOf(change)) put(*change.at.file, span, read(change));
+          break;
+        case ChangeKind::HandOn: reason = give(*change.at.file, argumentsOf(change.at), objectOf(change), change.position); break;
+        case ChangeKind::HandToBase: reason = give(*change.at.file, SyntaxTree::field(superOf(change.at), "arguments"), handed_.word, change.position); break;
+        case ChangeKind::DropDefault: drop(change); break;
+        case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
+      }
+      if (!reason.empty()) return reason;
+    }
+    return "";
+  }
+
+  std::string fetchElsewhere(const LoweredFile&) override { return ""; }
+
+ private:
+  bool hasObject(Spot place) {
+    TSNode node = tree(place).covering(place->span, {"method_definition", "function", "function_expression", "function_declaration", "generator_function", "field_definition", "public_field_definition", "class_body"});
+    if (SyntaxTree::is(node, "method_definition")) return SyntaxTree::isNull(SyntaxTree::childOf(node, "static"));
+    // W.prototype.turn = function () {…}, and the constructor function itself
+    TSNode above = SyntaxTree::parent(node);
+    return SyntaxTree::is(above, "assignment_expression") && tree(place).text(SyntaxTree::field(above, "left")).find(".prototype.") != std::string_view::npos;
+  }
+
+  bool marksFields() const {
+    if (marks_ < 0) {
+      size_t marked = 0, plain = 0;
+      for (Spot access : handed_.accesses) {
+        std::string_view source = files_.text(*access.file);
+        for (size_t at = source.find("this."); at != std::string_view::npos; at = source.find("this.", at + 5)) ++(at + 5 < source.size() && source[at + 5] == '_' ? marked : plain);
+      }
+      marks_ = marked > plain;
+    }
+    return marks_ > 0;
+  }
+
+  static constexpr std::string_view kCannotFetch = "how the object is fetched could not be written here";
+  static constexpr std::string_view kCannotName = "its class cannot be named in this file: it is not exported";
+
+  // ----- reading
+
+  static bool isTyped(Spot spot) { return spot.file->language != "javascript"; }
+  TSNode functionAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"method_definition", "function_declaration", "function", "function_expression"}); }
+  TSNode classAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_declaration", "class", "abstract_class_declaration"}); }
+  TSNode argumentsOf(Spot call) { return SyntaxTree::field(tree(call).within(call->span, {"new_expression", "call_expression"}), "arguments"); }
+  TSNode superOf(Spot constructor) {
+    TSNode found{};
+    SyntaxTree::walk(SyntaxTree::field(functionAt(constructor), "body"), [&](TSNode node) {
+      if (SyntaxTree::isNull(found) && SyntaxTree::is(node, "call_expression") && SyntaxTree::is(SyntaxTree::field(node, "function"), "super")) found = node;
+      return SyntaxTree::isNull(found) && !SyntaxTree::isOneOf(node, {"function", "function_expression", "class"});
+    });
+    return found;
+  }
+  TSNode parameterAt(Spot constructor) {
+    const SyntaxTree& syntax = tree(constructor);
+    for (TSNode parameter : SyntaxTree::children(SyntaxTree::field(functionAt(constructor), "parameters"))) {
+      TSNode name = SyntaxTree::field(parameter, SyntaxTree::is(parameter, "assignment_pattern") ? "left" : "pattern");
+      if (syntax.text(SyntaxTree::isNull(name) ? parameter : name) == handed_.word) return parameter;
+    }
+    return {};
+  }
+  bool endsStatements(const LoweredFile& file) { return text(file).find(";\n") != std::string_view::npos || text(file).find(";\r\n") != std::string_view::npos; }
+  std::string semicolon(const LoweredFile& file) { return endsStatements(file) ? ";" : ""; }
+
+  // ----- what cannot be done
+
+  std::string canGetConstructor(const ClassFacts& c) {
+    TSNode node = classAt(c.type);
+    if (SyntaxTree::isNull(node)) return c.name + " is no ordinary class: nothing can be handed to a constructor of it";
+    bool derived = c.lineage.size() > 1 || !c.otherBases.empty();
+    return derived ? c.name + " has no constructor of its own, and what its base's takes stands elsewhere" : "";
+  }
+  std::string canTake(const Change& change) {
+    TSNode function = functionAt(change.at), list = SyntaxTree::field(function, "parameters");
+    if (SyntaxTree::isNull(list)) return "its parameters could not be read";
+    for (TSNode parameter : SyntaxTree::children(list))
+      if (tree(change.at).text(parameter).starts_with("...") || SyntaxTree::is(parameter, "rest_pattern")) return "its constructor takes any number of arguments";
+    if (isTyped(change.at) && typeIn(*change.at.file, false).empty()) return std::string(kCannotName);
+    for (TSNode before = ts_node_prev_named_sibling(function); SyntaxTree::is(before, "method_signature"); before = ts_node_prev_named_sibling(before)) return "its constructor is overloaded";
+    return "";
+  }
+  std::string canHand(TSNode arguments, uint32_t position) {
+    if (SyntaxTree::isNull(arguments)) return "its arguments could not be read";
+    std::vector<TSNode> given = SyntaxTree::children(arguments);
+    if (std::any_of(given.begin(), given.end(), [](TSNode a) { return SyntaxTree::is(a, "spread_element"); })) return "any number of arguments may be given here";
+    return position != kLast && given.size() > position ? "more is given here than its constructor takes" : "";
+  }
+
+  // ----- writing
+
+  std::string objectOf(const Change& change) {
+    if (change.from == From::Parameter) return handed_.word;
+    return change.from == From::Field ? "this." + fieldFor(handed_.word) : fetchIn(*change.at.file);
+  }
+  // §13.13: objects are truthy.
+  std::string read(const Change& change) {
+    std::string fetch = textOf(change.at), holder = change.from == From::Parameter ? handed_.word : "this." + fieldFor(handed_.word);
+    return handed_.late ? "(" + holder + " || " + fetch + ")" : holder;
+  }
+
+  std::string parameter(const LoweredFile& file, bool typed, bool passesOnly, const std::string& fetch) {
+    std::string type = typed ? typeIn(file, true) : "";
+    if (passesOnly || handed_.late) return handed_.word + (typed ? "?: " + type : "");
+    return handed_.word + (typed ? ": " + type : "") + " = " + fetch;
+  }
+
+  std::string take(const Change& change) {
+    const LoweredFile& file = *change.at.file;
+    TSNode function = functionAt(change.at), list = SyntaxTree::field(function, "parameters"), body = SyntaxTree::field(function, "body");
+    std::string fetch = change.passesOnly || handed_.late ? "" : fetchIn(file);
+    if (fetch.empty() && !change.passesOnly && !handed_.late) return std::string(kCannotFetch);
+    append(file, list, parameter(file, isTyped(change.at), change.passesOnly, fetch));
+    document(file, function);
+    if (!kept_.contains(change.of)) return "";
+    // §13.3.7.1: a derived class has no `this` before its base's constructor has run.
+    TSNode super = superOf(change.at);
+    while (!SyntaxTree::isNull(super) && !ts_node_eq(SyntaxTree::parent(super), body)) super = SyntaxTree::parent(super);
+    uint32_t at = SyntaxTree::isNull(super) ? ts_node_start_byte(body) + 1 : ts_node_end_byte(super);
+    std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(function)), inner = indent + unitOf(file);
+    std::string line = newline + inner + assignment(file);
+    bool oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
+    if (!oneLine || SyntaxTree::children(body).empty()) return insert(file, at, line + (oneLine ? newline + indent : "")), "";
+    return insert(file, at, " " + assignment(file)), "";
+  }
+  std::string assignment(const LoweredFile& file) { return "this." + fieldFor(handed_.word) + " = " + handed_.word + semicolon(file); }
+
+  // "@param {T} [word]" where the others are documented so.
+  void document(const LoweredFile& file, TSNode function) {
+    TSNode comment = ts_node_prev_sibling(function);
+    if (!SyntaxTree::is(comment, "comment")) return;
+    std::string_view said = files_.tree(file).text(comment);
+    size_t last = said.rfind("* @param");
+    if (!said.starts_with("/**") || last == std::string_view::npos) return;
+    size_t end = said.find('\n', last);
+    if (end == std::string_view::npos) return;
+    std::string indent = indentAt(file, ts_node_start_byte(comment) + static_cast<uint32_t>(last));
+    bool braces = said.find("@param {") != std::string_view::npos;
+    insert(file, ts_node_start_byte(comment) + static_cast<uint32_t>(end), std::string(newlineOf(file)) + indent + "* @param " + (braces ? "{" + handed_.type + "} [" + handed_.word + "]" : handed_.word));
+  }
+
+  void declareField(const ClassFacts& c, bool mayBeNone) {
+    if (!isTyped(c.type)) return;
+    const LoweredFile& file = *c.type.file;
+    TSNode body = SyntaxTree::field(classAt(c.type), "body"), last{};
+    for (TSNode member : SyntaxTree::children(body))
+      if (SyntaxTree::is(member, "public_field_definition")) last = member;
+    std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(body)) + unitOf(file);
+    std::string line = "private readonly " + fieldFor(handed_.word) + ": " + typeIn(file, true) + (mayBeNone ? " | undefined" : "") + semicolon(file);
+    if (SyntaxTree::isNull(last)) return insert(file, ts_node_start_byte(body) + 1, newline + indent + line + (c.constructors.empty() ? "" : newline));
+    uint32_t end = ts_node_end_byte(last);
+    if (end < text(file).size() && text(file)[end] == ';') ++end;
+    insert(file, end, newline + indent + line);
+  }
+
+  std::string makeConstructor(const Change& change) {
+    const ClassFacts& c = *change.of;
+    const LoweredFile& file = *c.type.file;
+    std::string fetch = change.passesOnly || handed_.late ? "" : fetchIn(file);
+    if (fetch.empty() && !change.passesOnly && !handed_.late) return std::string(kCannotFetch);
+    TSNode body = SyntaxTree::field(classAt(c.type), "body"), last{};
+    for (TSNode member : SyntaxTree::children(body))
+      if (SyntaxTree::isOneOf(member, {"public_field_definition", "field_definition"})) last = member;
+    std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(body));
+    std::string text0 = laidOut(file, "\n\tconstructor(" + parameter(file, isTyped(c.type), change.passesOnly, fetch) + ") {\n\t\t" + assignment(file) + "\n\t}", indent);
+    bool alone = SyntaxTree::children(body).empty();
+    if (SyntaxTree::isNull(last)) {
+      std::string lead = isTyped(c.type) ? newline : "";
+      return insert(file, ts_node_start_byte(body) + 1, lead + text0 + (alone ? newline + indent : newline)), "";
+    }
+    uint32_t end = ts_node_end_byte(last);
+    if (end < text(file).size() && text(file)[end] == ';') ++end;
+    return insert(file, end, newline + text0), "";
+  }
+
+  // §15.1: a parameter with a default, or one that may be left out.
+  std::string whyNotDropped(Spot constructor) {
+    TSNode parameter = parameterAt(constructor);
+    bool optional = SyntaxTree::is(parameter, "optional_parameter");
+    return !optional && SyntaxTree::isNull(SyntaxTree::field(parameter, isTyped(constructor) ? "value" : "right")) ? "it has no default" : "";
+  }
+  void drop(const Change& change) {
+    const LoweredFile& file = *change.at.file;
+    put(file, spanOf(parameterAt(change.at)), isTyped(change.at) ? handed_.word + ": " + handed_.type : handed_.word);
+    if (!isTyped(change.at)) return;
+    std::string_view none = " | undefined";
+    for (TSNode member : SyntaxTree::children(SyntaxTree::field(classAt(change.of->type), "body"))) {
+      std::string_view said = files_.tree(*change.of->type.file).text(member);
+      size_t at = said.find(none);
+      if (!SyntaxTree::is(member, "public_field_definition") || said.find(" " + fieldFor(handed_.word) + ":") == std::string_view::npos || at == std::string_view::npos) continue;
+      uint32_t begin = ts_node_start_byte(member) + static_cast<uint32_t>(at);
+      put(*change.of->type.file, {begin, begin + static_cast<uint32_t>(none.size())}, "");
+    }
+  }
+
+  std::string give(const LoweredFile& file, TSNode arguments, const std::string& object, uint32_t position) {
+    if (object.empty()) return std::string(kCannotFetch);
+    std::string fill;
+    for (size_t given = SyntaxTree::children(arguments).size(); position != kLast && given < position; ++given) fill += "undefined, ";
+    append(file, arguments, fill + object);
+    return "";
+  }
+
+  // ----- types
+
+  // The class's name as a file may write it; `write`: with the import that it needs. Empty: it cannot be named there.
+  std::string typeIn(const LoweredFile& file, bool write) {
+    namespace fs = std::filesystem;
+    const SyntaxTree& syntax = files_.tree(file);
+    if (&file == handed_.home) return handed_.type;
+    TSNode last{};
+    for (TSNode node : SyntaxTree::children(syntax.root())) {
+      if (!SyntaxTree::is(node, "import_statement")) continue;
+      last = node;
+      bool named = false;
+      SyntaxTree::walk(node, [&](TSNode inner) {
+        named |= SyntaxTree::is(inner, "identifier") && syntax.text(inner) == handed_.type;
+        return true;
+      });
+      if (named) return handed_.type;
+    }
+    std::string_view home = files_.text(*handed_.home);
+    bool byDefault = home.find("export default class " + handed_.type) != std::string_view::npos;
+    bool byName = home.find("export class " + handed_.type) != std::string_view::npos || home.find("export abstract class " + handed_.type) != std::string_view::npos;
+    if (!byDefault && !byName) return "";
+    if (!write || !imported_.insert(file.path).second) return handed_.type;
+    std::string path = fs::path(handed_.home->path).lexically_relative(fs::path(file.path).parent_path().empty() ? fs::path(".") : fs::path(file.path).parent_path()).string();
+    if (!path.starts_with(".")) path = "./" + path;
+    // As the file spells its other imports: quotes, and whether the ending is written.
+    std::string_view model = SyntaxTree::isNull(last) ? std::string_view() : syntax.text(last);
+    char quote = model.find('"') != std::string_view::npos ? '"' : '\'';
+    bool ending = model.find(".js") != std::string_view::npos;
+    path = path.substr(0, path.rfind('.')) + (ending ? ".js" : "");
+    std::string line = "import " + (byDefault ? handed_.type : "{ " + handed_.type + " }") + " from " + quote + path + quote + semicolon(file), newline(newlineOf(file));
+    if (SyntaxTree::isNull(last)) insert(file, 0, line + newline + newline);
+    else insert(file, ts_node_end_byte(last), newline + line);
+    return handed_.type;
+  }
+
+  std::set<const ClassFacts*> kept_;
+  std::set<std::string> imported_;
+  mutable int marks_ = -1;  // are fields marked by a leading underscore? -1: not looked yet
+};
+
+}  // namespace
+
+std::unique_ptr<Writer> scriptWriter(WriterFiles& files, const HandedIn& handed) { return std::make_unique<ScriptWriter>(files, handed); }
+
+}  // namespace elmcart
