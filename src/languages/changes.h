@@ -71,8 +71,9 @@ struct Change {
   Spot at;            // the constructor or function (not known: the class has no constructor), class, access or call
   const ClassFacts* of = nullptr;  // the class in which it is made; null: none
   From from = From::Parameter;
-  Spot in;            // of Read and HandOn: the function around; not known: a field's first value
+  Spot in = {};        // of Read and HandOn: the function around; not known: a field's first value
   uint32_t position = kLast;  // of HandOn and HandToBase: which parameter of what is called it is; kLast: the last
+  Spot callee = {};      // of HandOn: the constructor or function that is called today; unknown: it is not known
   bool passesOnly = false;  // of TakeInConstructor and KeepInField: nothing is read there, it is only handed on
 };
 

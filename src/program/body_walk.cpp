@@ -86,22 +86,15 @@ class BodyWalk {
       }
       return;
     }
-    if (name == "super") {
-      TypeIndex base = kNone;
-      for (const Base& b : p_.types[fn.owner].bases)
-        if (base == kNone && b.type != kNone && p_.types[b.type].form == TypeForm::Class) base = b.type;
-      if (base == kNone) return;
-      Creation creation = creationAt(id, base);
-      creation.asBase = true;
-      finishCreation(creation, types);
-      return;
-    }
     Symbol base = k_.followAlias(k_.lookup(name, scope_, f_, true), f_);
-    if (base.is(Symbol::Sort::Type)) {
-      Creation creation = creationAt(id, base.index());
-      creation.asBase = true;
-      finishCreation(creation, types);
-    }
+    TypeIndex made = base.is(Symbol::Sort::Type) ? base.index() : kNone;
+    if (made == kNone && (name == "super" || name == "base"))  // the language's word for it
+      for (const Base& b : p_.types[fn.owner].bases)
+        if (made == kNone && b.type != kNone && p_.types[b.type].form == TypeForm::Class) made = b.type;
+    if (made == kNone) return;
+    Creation creation = creationAt(id, made);
+    creation.asBase = true;
+    finishCreation(creation, types);
   }
 
   bool isSameClass(TypeUseId type, TypeIndex decl) const { return type != 0 && b_.use(type).decl == decl && !b_.use(type).has(kPointer); }

@@ -6,6 +6,7 @@
 namespace elmcart {
 
 Language csharpLanguage();
+std::unique_ptr<Writer> csharpWriter(WriterFiles& files, const HandedIn& handed);
 const Guarantees& csharpGuarantees();
 
 const Handing& csharpHanding();

@@ -497,6 +497,8 @@ Language csharpLanguage() {
     lowerBranches(text, true, out, [](std::string& prepared, LoweredFile& into) { CsharpLowerer(grammar(), prepared, into).run(rephraseCsharp(prepared).text()); });
   };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
+  language.grammar = tree_sitter_c_sharp;
+  language.writer = csharpWriter;
   return language;
 }
 

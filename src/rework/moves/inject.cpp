@@ -215,11 +215,12 @@ class InjectPlan {
     return false;
   }
 
+  // A file may mark its fields, and another not.
+  bool isOurField(std::string_view name) const { return name == writer_->fieldFor(handed_.word) || (name.size() == handed_.word.size() + 1 && name[0] == '_' && name.substr(1) == handed_.word); }
   bool keeps(TypeIndex type) const {
-    std::string field = writer_->fieldFor(handed_.word);
     bool found = false;
     eachOfLineage(type, [&](TypeIndex t) {
-      for (VariableIndex v : p_.types[t].fields) found |= p_.text(p_.variables[v].name) == field && isTaker(t);
+      for (VariableIndex v : p_.types[t].fields) found |= isOurField(p_.text(p_.variables[v].name)) && isTaker(t);
     });
     return found;
   }
@@ -245,6 +246,7 @@ class InjectPlan {
     }
     return false;
   }
+  Spot calledBy(const Creation& c) const { return c.constructor == kNone ? Spot{} : spot(p_.functions[c.constructor].home()); }
   uint32_t positionIn(FunctionIndex f) const {
     int at = f == kNone ? -1 : takes(f);
     return at < 0 || static_cast<size_t>(at) + 1 < p_.functions[f].parameters.size() ? kLast : static_cast<uint32_t>(at);
@@ -265,13 +267,12 @@ class InjectPlan {
   // nothing in, where `given` is a parameter or the field that keeps it.
   bool isFallback(Place access) const {
     const LoweredFile& file = p_.file(access);
-    NameId field = p_.names.find(writer_->fieldFor(handed_.word));
     auto isGiven = [&](NodeId node) {
       Symbol symbol = p_.symbolAt({access.file, node});
-      if (!symbol.known()) return file[node].kind == Kind::Member && file.name(node) == writer_->fieldFor(handed_.word);
+      if (!symbol.known()) return file[node].kind == Kind::Member && isOurField(file.name(node));
       if (!symbol.is(Symbol::Sort::Variable)) return false;
       const Variable& v = p_.variables[symbol.index()];
-      return v.storage == Storage::Parameter || (v.storage == Storage::Field && v.name == field);
+      return v.storage == Storage::Parameter || (v.storage == Storage::Field && isOurField(p_.text(v.name)));
     };
     for (Place at = access, up = p_.parent(access); up.node != kNoNode && p_.node(up).kind != Kind::Function; at = up, up = p_.parent(up)) {
       const Node& node = p_.node(up);
@@ -285,6 +286,14 @@ class InjectPlan {
     }
     return false;
   }
+  // Is it reached through what a class was handed, or else fetched?
+  bool holdsFallback(Place place) const {
+    return std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) {
+      Place at{place.file, access.node};
+      return access.file == &p_.files[place.file] && p_.isInside(at, place.node) && isFallback(at);
+    });
+  }
+
   // What a constructor that is called as before hands on to the one that takes the object.
   bool isDefault(Place access) const {
     FunctionIndex in = functionAround(access);
@@ -321,7 +330,7 @@ class InjectPlan {
       Place access = accessOf(p_, e_, c.place);
       if (!access.known()) {
         if (c.access == Access::Write && !c.reach) continue;
-        if (c.reach) leave(c.place, "the way by which it is reached here is not written as its accessor or its name", false, true);
+        if (c.reach && !holdsFallback(c.place)) leave(c.place, "the way by which it is reached here is not written as its accessor or its name", false, true);
         continue;
       }
       if (!seen.insert({access.file, p_.node(access).span.begin}).second || isFallback(access) || isDefault(access)) continue;
@@ -423,10 +432,10 @@ class InjectPlan {
     for (uint32_t k : p_.creationsInFunction[constructor]) {
       const Creation& c = p_.creations[k];
       bool taken = c.constructor != kNone && (taking.contains(c.constructor) || accepts(twinOf(c)));
-      if (c.delegated && taken) changes.push_back({ChangeKind::HandOn, spot(c.place), &facts, From::Parameter, in, positionIn(twinOf(c))});
+      if (c.delegated && taken) changes.push_back({ChangeKind::HandOn, spot(c.place), &facts, From::Parameter, in, positionIn(twinOf(c)), calledBy(c)});
       if (c.asBase && taken) position = positionIn(twinOf(c));
       knownBase |= c.asBase && c.constructor != kNone;
-      base |= c.asBase && taken;
+      base |= c.asBase && taken && !writer_->hands(spot(c.place));
     }
     // A base is called by its constructor's name, or by a word for it.
     if (!knownBase) eachOfLineage(p_.functions[constructor].owner, [&](TypeIndex t) { base |= t != p_.functions[constructor].owner && isTaker(t); });
@@ -455,13 +464,13 @@ class InjectPlan {
         if (const Creation& c = p_.creations[k]; c.delegated && c.in != kNone && taking.contains(c.in) && c.constructor != kNone && !accepts(twinOf(c))) more |= taking.insert(c.constructor).second;
     }
     bool inherits = keep && keeps(type);
-    if (keep && !inherits) changes.push_back({ChangeKind::KeepInField, facts.type, &facts, From::Parameter, {}, kLast, passesOnly});
+    if (keep && !inherits) changes.push_back({ChangeKind::KeepInField, facts.type, &facts, From::Parameter, {}, kLast, {}, passesOnly});
     for (FunctionIndex c : all)
       if (taking.contains(c) && takes(c) < 0) {
-        changes.push_back({ChangeKind::TakeInConstructor, spot(p_.functions[c].home()), &facts, From::Parameter, {}, kLast, passesOnly || inherits});
+        changes.push_back({ChangeKind::TakeInConstructor, spot(p_.functions[c].home()), &facts, From::Parameter, {}, kLast, {}, passesOnly || inherits});
         handOnInside(c, taking, facts, changes);
       }
-    if (all.empty() && ((keep && !inherits) || everywhere)) changes.push_back({ChangeKind::TakeInConstructor, {}, &facts, From::Parameter, {}, kLast, passesOnly});
+    if (all.empty() && ((keep && !inherits) || everywhere)) changes.push_back({ChangeKind::TakeInConstructor, {}, &facts, From::Parameter, {}, kLast, {}, passesOnly});
     return "";
   }
 
@@ -619,7 +628,7 @@ class InjectPlan {
     std::string reason = keep && keeps(maker) && wanted.empty() ? "" : takeIn(maker, keep, wanted, true, changes);
     for (const Creation* c : made) {
       bool constructor = wanted.contains(c->in);
-      changes.push_back({ChangeKind::HandOn, spot(c->place), &facts, constructor ? From::Parameter : From::Field, spot(p_.functions[c->in].home()), positionIn(twinOf(*c))});
+      changes.push_back({ChangeKind::HandOn, spot(c->place), &facts, constructor ? From::Parameter : From::Field, spot(p_.functions[c->in].home()), positionIn(twinOf(*c)), calledBy(*c)});
     }
     if (writer_->takesByFields() && !keeps(maker)) fillAll(facts, maker, changes);
     Step step = stepOf(StepKind::Lift, maker, isTaker(maker) ? "passes what it has on to what it makes" : "takes the " + shown_ + " and passes it on to what it makes");
@@ -682,7 +691,7 @@ class InjectPlan {
       if (!canBeGiven(creation) || writer_->hands(spot(creation.place))) continue;
       std::vector<Change> changes;
       for (const Creation& c : p_.creations)
-        if (!c.asBase && !c.delegated && c.in == creation.in && c.place.file == creation.place.file && canBeGiven(c) && !writer_->hands(spot(c.place))) changes.push_back({ChangeKind::HandOn, spot(c.place), nullptr, From::Fetched, {}, positionIn(twinOf(c))});
+        if (!c.asBase && !c.delegated && c.in == creation.in && c.place.file == creation.place.file && canBeGiven(c) && !writer_->hands(spot(c.place))) changes.push_back({ChangeKind::HandOn, spot(c.place), nullptr, From::Fetched, {}, positionIn(twinOf(c)), calledBy(c)});
       Step step;
       step.kind = StepKind::Compose;
       step.subject = creation.in != kNone ? functionText(p_, creation.in) : p_.path(creation.place);

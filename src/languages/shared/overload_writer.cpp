@@ -1,0 +1,283 @@
+#include "languages/shared/overload_writer.h"
+
+#include <algorithm>
+
+#include "base/text.h"
+
+namespace elmcart {
+
+std::string OverloadWriter::can(const Change& change) {
+  switch (change.kind) {
+    case ChangeKind::TakeInConstructor: {
+      if (!change.at.known()) return canGetConstructor(*change.of);
+      TSNode constructor = constructorAt(change.at);
+      if (SyntaxTree::isNull(constructor)) return "the constructors of a record or enumeration are fixed";
+      if (!isPlainClass(classAt(change.of->type))) return change.of->name + " is no ordinary class: nothing can be handed to a constructor of it";
+      std::string reason = whyNotTaken(change, constructor);
+      return reason.empty() ? clash(change, constructor) : reason;
+    }
+    case ChangeKind::KeepInField: return canKeep(*change.of);
+    case ChangeKind::Read: return "";
+    case ChangeKind::MoveInitialiser: return canMove(change.at);
+    case ChangeKind::HandOn: {
+      std::string reason = "its arguments could not be read";
+      if (!SyntaxTree::isNull(argumentsOf(change.at))) (void)leftOut(change, reason);
+      return reason;
+    }
+    case ChangeKind::HandToBase: return SyntaxTree::isNull(handsOn(constructorAt(change.at), true)) ? "its constructor calls none of its base class" : "";
+    case ChangeKind::DropDefault: return whyNotDropped(change);
+    case ChangeKind::TakeInFunction: break;
+  }
+  return "it is not written yet in this language";
+}
+
+std::string OverloadWriter::wordFor(std::string_view name) const {
+  while (!name.empty() && name.front() == '_') name.remove_prefix(1);
+  std::string out(name);
+  for (size_t i = 0; i < out.size() && std::isupper(static_cast<unsigned char>(out[i])); ++i) {
+    bool endsRun = i > 0 && i + 1 < out.size() && std::islower(static_cast<unsigned char>(out[i + 1]));
+    if (endsRun) break;
+    out[i] = static_cast<char>(std::tolower(static_cast<unsigned char>(out[i])));
+  }
+  return out;
+}
+
+bool OverloadWriter::hands(Spot creation) {
+  for (TSNode argument : SyntaxTree::children(argumentsOf(creation)))
+    if (std::string_view written = tree(creation).text(argument); written == handed_.word || written == "this." + handed_.word || written == fieldIn(*creation.file) || isFetched(creation, argument)) return true;
+  return false;
+}
+
+std::string OverloadWriter::writeAll(std::span<const Change> changes) {
+  std::set<const ClassFacts*> kept;
+  for (const Change& change : changes) {
+    if (change.kind != ChangeKind::KeepInField) continue;
+    kept.insert(change.of);
+    if (handed_.late) addReader(*change.of);
+  }
+  for (const Change& change : changes)
+    if (change.kind == ChangeKind::MoveInitialiser) move(change, changes);
+  for (const Change& change : changes) {
+    std::string reason;
+    if (isMoved(change.at)) continue;
+    switch (change.kind) {
+      case ChangeKind::TakeInConstructor: reason = change.at.known() ? takeBeside(change, kept.contains(change.of)) : makeConstructors(change, kept.contains(change.of)); break;
+      case ChangeKind::KeepInField: addField(*change.of); break;
+      case ChangeKind::Read:
+        for (Span span : spansOf(change)) put(*change.at.file, span, source(change));
+        break;
+      case ChangeKind::HandOn: reason = handOn(change); break;
+      case ChangeKind::HandToBase: append(*change.at.file, SyntaxTree::childOf(handsOn(constructorAt(change.at), true), "argument_list"), handed_.word); break;
+      case ChangeKind::DropDefault: dropFirst(change); break;
+      case ChangeKind::MoveInitialiser: case ChangeKind::TakeInFunction: break;
+    }
+    if (!reason.empty()) return reason;
+  }
+  return "";
+}
+
+std::string OverloadWriter::fetchElsewhere(const LoweredFile& file) {
+  for (Spot access : handed_.accesses) {
+    std::string written = textOf(access);
+    if (written.compare(0, handed_.type.size(), handed_.type) == 0 && (written.size() == handed_.type.size() || !isWordByte(written[handed_.type.size()]))) return nameIn(file) + written.substr(handed_.type.size());
+  }
+  return "";
+}
+
+bool OverloadWriter::isFetched(Spot place, TSNode argument) {
+  Span span = spanOf(argument);
+  return std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) { return access.file == place.file && access->span.begin == span.begin && access->span.end == span.end; });
+}
+
+std::string OverloadWriter::spacedOut(std::string_view type) {
+  std::string out;
+  for (size_t i = 0; i < type.size(); ++i) {
+    bool capital = std::isupper(static_cast<unsigned char>(type[i])), run = i + 1 < type.size() && std::isupper(static_cast<unsigned char>(type[i + 1]));
+    if (capital && i > 0 && !std::isupper(static_cast<unsigned char>(type[i - 1]))) out += ' ';
+    out += capital && !run ? static_cast<char>(std::tolower(static_cast<unsigned char>(type[i]))) : type[i];
+  }
+  return out;
+}
+
+std::string OverloadWriter::dotted() const {
+  std::string out;
+  for (size_t i = 0; i < handed_.qualified.size(); ++i) {
+    bool cut = handed_.qualified.compare(i, 2, "::") == 0;
+    out += cut ? '.' : handed_.qualified[i];
+    i += cut;
+  }
+  return out;
+}
+
+std::string OverloadWriter::canGetConstructor(const ClassFacts& c) {
+  TSNode node = classAt(c.type);
+  if (!isPlainClass(node)) return c.name + " is no ordinary class: nothing can be handed to a constructor of it";
+  if (c.baseTakesArguments) return c.name + " has no constructor, and its base class needs arguments";
+  return "";
+}
+
+// Would a call that means another constructor now mean the new one, §15.12.2.5? Literal nulls of our own get a cast.
+std::string OverloadWriter::clash(const Change& change, TSNode constructor) {
+  size_t arity = parametersOf(constructor).size() + 1;
+  for (Spot other : change.of->constructors) {
+    TSNode node = constructorAt(other);
+    std::vector<TSNode> parameters = parametersOf(node);
+    if (parameters.size() != arity || other == change.at) continue;
+    std::string_view type = tree(other).text(SyntaxTree::field(parameters.back(), "type"));
+    if (type == handed_.type) return change.of->name + " has a constructor with the same parameters already";
+    if (type == "Object" || type.size() == 1) return "beside the constructor that takes any " + std::string(type) + " last, one that takes a " + handed_.type + " would catch calls that mean that one";
+  }
+  return "";
+}
+
+// A field's first value goes into the constructors.
+void OverloadWriter::move(const Change& change, std::span<const Change> changes) {
+  const LoweredFile& file = *change.at.file;
+  TSNode declarator = declaratorAt(change.at), value = valueOf(declarator);
+  std::string moved = changedInside(file, spanOf(value), [&] {
+    for (const Change& c : changes) {
+      if (c.at.file != &file || !spanOf(value).contains(c.at->span.begin)) continue;
+      if (c.kind == ChangeKind::Read) put(file, c.at->span, source(c));
+      if (c.kind == ChangeKind::HandOn) handOn(c);
+    }
+  });
+  std::string_view name = files_.tree(file).text(SyntaxTree::field(declarator, "name"));
+  moved_[change.of].push_back("this." + std::string(name) + " = " + moved + ";");
+  movedSpans_.emplace_back(&file, spanOf(value));
+  put(file, {ts_node_end_byte(SyntaxTree::field(declarator, "name")), ts_node_end_byte(value)}, "");
+}
+
+bool OverloadWriter::isMoved(Spot place) const {
+  return place.known() && std::any_of(movedSpans_.begin(), movedSpans_.end(), [&](const auto& moved) { return moved.first == place.file && moved.second.contains(place->span.begin); });
+}
+
+std::string OverloadWriter::source(const Change& change) {
+  if (change.from == From::Fetched) return fetchIn(*change.at.file);
+  if (change.from == From::Parameter) return handed_.word;
+  return handed_.late ? readerCall() : fieldIn(*change.at.file);
+}
+
+void OverloadWriter::addReader(const ClassFacts& c) {
+  const LoweredFile& file = *c.type.file;
+  TSNode node = classAt(c.type), body = bodyOf(node);
+  std::string indent = indentAt(file, ts_node_start_byte(node)), text = laidOut(file, "\n\t" + readerText(file) + "\n", indent);
+  uint32_t close = ts_node_end_byte(body) - 1;
+  insert(file, lineBegin(file, close) > ts_node_start_byte(body) ? lineBegin(file, close) : close, text.substr(0, text.size() - indent.size()));
+}
+
+// A second constructor that takes the object stands behind the first, which hands on to it what it fetches.
+std::string OverloadWriter::takeBeside(const Change& change, bool kept) {
+  const LoweredFile& file = *change.at.file;
+  const SyntaxTree& syntax = files_.tree(file);
+  TSNode constructor = constructorAt(change.at), parameters = SyntaxTree::field(constructor, "parameters"), body = SyntaxTree::field(constructor, "body");
+  std::string fetch = fetchIn(file);
+  if (fetch.empty()) return std::string(kCannotFetch);
+  if (kept && handed_.late) fetch = "(" + handed_.type + ") null";
+  uint32_t begin = ts_node_start_byte(constructor);
+  std::string names, indent = indentAt(file, begin);
+  for (TSNode parameter : SyntaxTree::children(parameters)) names += std::string(syntax.text(SyntaxTree::field(parameter, "name"))) + ", ";
+  std::string newline(newlineOf(file));
+  insert(file, begin, first(file, constructor, names + fetch, indent) + newline + newline + indent + documentation(file, constructor, indent));
+  prepareSecond(file, constructor);
+  append(file, parameters, nameIn(file) + " " + handed_.word);
+  castNulls(change, constructor);
+  std::vector<std::string> statements = kept ? std::vector<std::string>{assignment(file)} : std::vector<std::string>{};
+  statements.insert(statements.end(), moved_[change.of].begin(), moved_[change.of].end());
+  if (!statements.empty() && SyntaxTree::isNull(handsOn(constructor, false))) {
+    uint32_t at = statementsBegin(constructor);
+    if (at == 0) return "its constructor has no body of statements";
+    bool empty = SyntaxTree::children(body).empty();
+    std::string line;
+    for (const std::string& statement : statements) line += newline + indent + unitOf(file) + statement;
+    bool closesBelow = ts_node_start_point(body).row != ts_node_end_point(body).row;
+    insert(file, at, line + (empty && !closesBelow ? newline + indent : ""));
+  }
+  return "";
+}
+
+// A literal null that means another constructor's last parameter says so.
+void OverloadWriter::castNulls(const Change& change, TSNode constructor) {
+  size_t arity = parametersOf(constructor).size() + 1;
+  for (size_t i = 0; i < change.of->constructors.size(); ++i) {
+    std::vector<TSNode> parameters = parametersOf(constructorAt(change.of->constructors[i]));
+    if (parameters.size() != arity || change.of->constructors[i] == change.at) continue;
+    std::string type(tree(change.of->constructors[i]).text(SyntaxTree::field(parameters.back(), "type")));
+    for (Spot call : change.of->calls[i]) {
+      std::vector<TSNode> arguments = SyntaxTree::children(argumentsOf(call));
+      if (arguments.size() == arity && SyntaxTree::is(arguments.back(), "null_literal")) insert(*call.file, ts_node_start_byte(arguments.back()), "(" + type + ") ");
+    }
+  }
+}
+
+std::string OverloadWriter::makeConstructors(const Change& change, bool kept) {
+  const LoweredFile& file = *change.of->type.file;
+  std::string fetch = fetchIn(file), newline(newlineOf(file));
+  if (fetch.empty()) return std::string(kCannotFetch);
+  if (kept && handed_.late) fetch = "(" + handed_.type + ") null";
+  TSNode node = classAt(change.of->type), body = bodyOf(node);
+  std::string indent = indentAt(file, ts_node_start_byte(node)), statements = kept ? "\n\t\t" + assignment(file) : "";
+  for (const std::string& statement : moved_[change.of]) statements += "\n\t\t" + statement;
+  std::string pattern = both(*change.of, node, fetch);
+  pattern.replace(pattern.find("{statements}"), std::string_view("{statements}").size(), statements);
+  // Behind the fields; the field itself comes first.
+  TSNode last = lastField(body);
+  uint32_t at = SyntaxTree::isNull(last) ? ts_node_start_byte(body) + 1 : ts_node_end_byte(last);
+  bool alone = SyntaxTree::children(body).empty(), ends = !alone && SyntaxTree::isNull(last);
+  // Without a field above, nothing has to keep them apart from the bracket.
+  std::string made = laidOut(file, pattern, indent);
+  if (pending_.empty() && SyntaxTree::isNull(last)) made = made.substr(newline.size());
+  bool oneLine = alone && ts_node_start_point(body).row == ts_node_end_point(body).row;
+  insert(file, at, pending_ + newline + made + (ends ? newline : "") + (oneLine ? newline + indent : ""));
+  pending_.clear();
+  return "";
+}
+
+// The last of the fields of objects, or else of those that stand before anything else than fields.
+TSNode OverloadWriter::lastField(TSNode body) {
+  TSNode last{};
+  for (TSNode member : SyntaxTree::children(body))
+    if (isField(member, true)) last = member;
+  if (!SyntaxTree::isNull(last)) return last;
+  for (TSNode member : SyntaxTree::children(body)) {
+    if (!isField(member, false)) break;
+    last = member;
+  }
+  return last;
+}
+
+void OverloadWriter::addField(const ClassFacts& c) {
+  const LoweredFile& file = *c.type.file;
+  TSNode node = classAt(c.type), body = bodyOf(node), last = lastField(body);
+  std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node)) + unitOf(file);
+  std::string line = newline + indent + documentedField(file, last, fieldLine(file), newline + indent);
+  if (c.constructors.empty()) pending_ = line;
+  else if (!SyntaxTree::isNull(last)) insert(file, ts_node_end_byte(last), line);
+  else insert(file, ts_node_start_byte(body) + 1, line + newline);
+}
+
+std::string OverloadWriter::handOn(const Change& change) {
+  TSNode arguments = argumentsOf(change.at);
+  std::string object = source(change);
+  if (object.empty()) return std::string(kCannotFetch);
+  std::string reason, before = leftOut(change, reason);
+  append(*change.at.file, arguments, before + object);
+  return reason;
+}
+
+std::string OverloadWriter::whyNotDropped(const Change& change) {
+  TSNode constructor = constructorAt(change.at);
+  std::vector<TSNode> arguments = SyntaxTree::children(SyntaxTree::childOf(handsOn(constructor, false), "argument_list"));
+  return handsOnOnly(constructor) && !arguments.empty() && isFetched(change.at, arguments.back()) ? "" : "it does more than fetch the object";
+}
+
+void OverloadWriter::dropFirst(const Change& change) {
+  const LoweredFile& file = *change.at.file;
+  TSNode constructor = constructorAt(change.at);
+  uint32_t begin = ts_node_start_byte(constructor), end = ts_node_end_byte(constructor);
+  std::string_view source = text(file);
+  // What documents it documents the next.
+  while (end < source.size() && isBlank(source[end])) ++end;
+  put(file, {begin, end}, "");
+}
+
+}  // namespace elmcart

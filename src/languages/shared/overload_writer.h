@@ -1,0 +1,90 @@
+// Writes changes in languages whose constructors are told apart by what they take: the one that is there keeps its
+// signature and hands on to one beside it that takes the object.
+#pragma once
+
+#include <set>
+
+#include "languages/writer.h"
+
+namespace elmcart {
+
+class OverloadWriter : public Writer {
+ public:
+  using Writer::Writer;
+
+  std::string can(const Change& change) override;
+  std::string wordFor(std::string_view name) const override;
+  bool hands(Spot creation) override;
+
+ protected:
+  std::string writeAll(std::span<const Change> changes) override;
+  std::string fetchElsewhere(const LoweredFile& file) override;
+
+  // ----- what a language says itself
+
+  virtual TSNode constructorAt(Spot spot) = 0;
+  virtual TSNode classAt(Spot spot) = 0;
+  virtual TSNode argumentsOf(Spot call) = 0;
+  // What a constructor hands on to, `this` or its base: the node that has the arguments; null: nothing of that sort.
+  virtual TSNode handsOn(TSNode constructor, bool toBase) = 0;
+  virtual std::string whyNotTaken(const Change& change, TSNode constructor) = 0;
+  virtual std::string canKeep(const ClassFacts& c) = 0;
+  virtual std::string canMove(Spot field) = 0;
+  virtual TSNode declaratorAt(Spot field) = 0;
+  virtual TSNode valueOf(TSNode declarator) = 0;
+  virtual bool isPlainClass(TSNode type) = 0;
+  // The constructor as it was, which hands on what it takes and fetches the object.
+  virtual std::string first(const LoweredFile& file, TSNode constructor, const std::string& arguments, const std::string& indent) = 0;
+  // The same for a class that has no constructor, and the one that takes the object; {statements} stand in its body.
+  virtual std::string both(const ClassFacts& c, TSNode type, const std::string& fetch) = 0;
+  // Where the statements of a body may begin to set fields; 0: it has no body of statements.
+  virtual uint32_t statementsBegin(TSNode constructor) = 0;
+  // What stands for parameters that are left out at a call, each with a comma behind it; a text in `reason`: why that cannot be written.
+  virtual std::string leftOut(const Change&, std::string& reason) { return reason.clear(), ""; }
+  virtual void prepareSecond(const LoweredFile&, TSNode) {}
+  // What documents a constructor, for the one beside it, with the new parameter; empty: nothing does.
+  virtual std::string documentation(const LoweredFile&, TSNode, const std::string&) { return ""; }
+  virtual std::string documentedField(const LoweredFile&, TSNode, const std::string& line, const std::string&) { return line; }
+  // The class's name as a file may write it, imported where that is needed.
+  virtual std::string nameIn(const LoweredFile& file) = 0;
+  virtual std::string fieldLine(const LoweredFile& file) = 0;
+  virtual std::string assignment(const LoweredFile& file) = 0;
+  // What a member calls the field, and the member that falls back on what is fetched.
+  virtual std::string fieldIn(const LoweredFile&) { return handed_.word; }
+  virtual std::string readerText(const LoweredFile& file) = 0;
+  virtual std::string readerCall() = 0;
+  virtual bool isField(TSNode member, bool ofObjects) = 0;
+  virtual TSNode bodyOf(TSNode type) { return SyntaxTree::field(type, "body"); }
+  // Does the constructor nothing but hand on?
+  virtual bool handsOnOnly(TSNode constructor) = 0;
+
+  // ----- shared readings
+
+  static constexpr std::string_view kCannotFetch = "how the object is fetched could not be written here";
+  bool isFetched(Spot place, TSNode argument);
+  std::vector<TSNode> parametersOf(TSNode constructor) { return SyntaxTree::children(SyntaxTree::field(constructor, "parameters")); }
+  static std::string spacedOut(std::string_view type);
+  std::string dotted() const;
+
+ private:
+  std::string canGetConstructor(const ClassFacts& c);
+  std::string clash(const Change& change, TSNode constructor);
+  void move(const Change& change, std::span<const Change> changes);
+  bool isMoved(Spot place) const;
+  std::string source(const Change& change);
+  std::string takeBeside(const Change& change, bool kept);
+  void castNulls(const Change& change, TSNode constructor);
+  std::string makeConstructors(const Change& change, bool kept);
+  TSNode lastField(TSNode body);
+  void addField(const ClassFacts& c);
+  void addReader(const ClassFacts& c);
+  std::string handOn(const Change& change);
+  std::string whyNotDropped(const Change& change);
+  void dropFirst(const Change& change);
+
+  std::map<const ClassFacts*, std::vector<std::string>> moved_;  // statements that set fields
+  std::vector<std::pair<const LoweredFile*, Span>> movedSpans_;
+  std::string pending_;  // a field that stands in front of the constructors that are made
+};
+
+}  // namespace elmcart
