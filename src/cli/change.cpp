@@ -54,32 +54,43 @@ Target targetNamed(const Analysis& a, const std::function<std::unique_ptr<Analys
   return {MoveTarget::State, a.survey.entities[entityOf(a, name)].id};  // says what it may have been
 }
 
-ReworkResult carryOut(const Options& options, const Interruption& interruption, const std::string& path, const std::string& name, bool confirm, bool retire) {
-  int exitCode = kDone;
-  std::string chosen = options.text("move");
-  Config config = configOf(options, path);
-  config.stop = interruption.asked;
-  *interruption.seen = true;
+// A move that may be made for a target, the advised one first.
+struct Candidate {
+  std::string move;
   Target target;
-  {
-    auto a = analysisOf(options, {path}, false, exitCode);
-    target = targetNamed(*a, [&] { return analysisOf(options, {path}, true, exitCode); }, name, chosen);
-    if (chosen.empty()) {
-      std::string reasons;
-      for (const Move& move : moves()) {
-        if (move.of != target.of) continue;
-        std::string refusal = refusalOf(move, *a, targetOf(*a, move, target.id));
-        if (refusal.empty() && chosen.empty()) chosen = move.id;
-        reasons += "\n  " + std::string(move.id) + ": " + refusal;
-      }
-      if (chosen.empty()) throw Stop{kGateFailed, target.id + ": no move can be made:" + reasons};
-    }
+  std::string refusal;  // why it cannot be made; empty: it can
+};
+
+// Shared state and its class are one thing to a user: what is advised for the one may be a move for the other.
+std::vector<Candidate> candidatesFor(const Analysis& a, const Target& target) {
+  std::vector<Candidate> out;
+  auto add = [&](const Move& move, const Target& on) {
+    size_t at = targetOf(a, move, on.id);
+    bool known = std::any_of(out.begin(), out.end(), [&](const Candidate& c) { return c.move == move.id; });
+    if (!known && at != SIZE_MAX) out.push_back({std::string(move.id), on, refusalOf(move, a, at)});
+  };
+  std::vector<Target> targets{target};
+  std::string advised;
+  if (target.of == MoveTarget::State) {
+    size_t entity = targetOf(a, *moveById("inject"), target.id);
+    const Entity& e = a.survey.entities[entity];
+    Advice advice = a.assessment.judgements[entity].advice;
+    advised = adviceText(advice);
+    if (advice == Advice::Keep) out.push_back({"keep", target, std::string(adviceMeaning(advice))});
+    TypeIndex holder = e.slot != kNone && a.program.variables[e.slot].owner != kNone ? a.program.variables[e.slot].owner : e.type;
+    if (holder != kNone) targets.push_back({MoveTarget::Class, std::string(a.program.text(a.program.types[holder].qualified))});
   }
-  if (confirm && config.build.empty() && config.test.empty())
-    throw Stop{kWrongUse, "rework needs to know how the project is built and tested: give [build] and [test] commands in elmcart.toml (propose plans without them)"};
+  for (bool first : {true, false})
+    for (const Target& on : targets)
+      for (const Move& move : moves())
+        if (move.of == on.of && (move.id == advised) == first) add(move, on);
+  return out;
+}
+
+ReworkResult carryOut(const Options& options, const Config& config, const std::string& path, const Candidate& candidate, bool confirm, bool retire) {
   ReworkOptions reworkOptions;
-  reworkOptions.move = chosen;
-  reworkOptions.of = target.of;
+  reworkOptions.move = candidate.move;
+  reworkOptions.of = candidate.target.of;
   reworkOptions.confirm = confirm;
   reworkOptions.jobs = jobsOf(options);
   reworkOptions.retire = retire;
@@ -94,13 +105,52 @@ ReworkResult carryOut(const Options& options, const Interruption& interruption, 
     // How far it is can only be told when it is known how far it goes.
     ReworkOptions plan = reworkOptions;
     plan.confirm = false;
-    if (auto planned = rework(path, config, target.id, plan)) reworkOptions.expectedSteps = planned->steps.size();
-    say(options, "planned: " + counted(reworkOptions.expectedSteps, "step", "steps") + " of " + chosen);
+    if (auto planned = rework(path, config, candidate.target.id, plan)) reworkOptions.expectedSteps = planned->steps.size();
+    say(options, "planned: " + counted(reworkOptions.expectedSteps, "step", "steps") + " of " + candidate.move);
     reworkOptions.progress = [&](const std::string& line) { say(options, line); };
   }
-  auto result = rework(path, config, target.id, reworkOptions);
+  auto result = rework(path, config, candidate.target.id, reworkOptions);
   if (!result) throw Stop{config.stopAsked() ? 128 + config.stop->load() : static_cast<int>(kGateFailed), result.error().line()};
   return std::move(*result);
+}
+
+ReworkResult carryOut(const Options& options, const Interruption& interruption, const std::string& path, const std::string& name, bool confirm, bool retire) {
+  int exitCode = kDone;
+  std::string named = options.text("move");
+  Config config = configOf(options, path);
+  config.stop = interruption.asked;
+  *interruption.seen = true;
+  std::vector<Candidate> candidates;
+  {
+    auto a = analysisOf(options, {path}, false, exitCode);
+    auto judge = [&] { return analysisOf(options, {path}, true, exitCode); };
+    Target target = targetNamed(*a, judge, name, named);
+    if (!named.empty()) candidates.push_back({named, target, ""});
+    else candidates = candidatesFor(target.of == MoveTarget::State ? *judge() : *a, target);
+    // Of a class or function nothing is advised: what can be made comes first.
+    if (target.of != MoveTarget::State) std::stable_partition(candidates.begin(), candidates.end(), [](const Candidate& c) { return c.refusal.empty(); });
+  }
+  if (confirm && config.build.empty() && config.test.empty())
+    throw Stop{kWrongUse, "rework needs to know how the project is built and tested: give [build] and [test] commands in elmcart.toml (propose plans without them)"};
+  // The advised move, or the one that was named. Without a step it is none: rework says so, and propose shows the next.
+  std::string why;
+  for (const Candidate& candidate : candidates) {
+    if (candidate.refusal.empty()) {
+      ReworkResult result = carryOut(options, config, path, candidate, confirm, retire);
+      if (!named.empty() || !result.steps.empty()) {
+        if (!why.empty()) say(options, why + "; shown instead: " + candidate.move);
+        return result;
+      }
+      if (why.empty()) why = candidate.move + " is advised, and has no step here" + (result.byHand.empty() ? std::string() : ": " + result.byHand.front().reason);
+    } else if (why.empty()) {
+      why = candidate.move + (candidate.move == "keep" ? " is advised: " : " is advised, and cannot be made: ") + candidate.refusal;
+    }
+    if (confirm) break;
+  }
+  std::vector<std::string> others;
+  for (const Candidate& candidate : candidates)
+    if (candidate.refusal.empty() && candidate.move != candidates.front().move) others.push_back(candidate.move);
+  throw Stop{kGateFailed, name + ": " + why + (others.empty() ? "; no other move can be made" : "; --move names another: " + joinWith(others, ", "))};
 }
 
 // The shared state that a test touches, by the last part of its name.

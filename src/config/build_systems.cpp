@@ -257,9 +257,10 @@ std::optional<BuildSystem> node(const Folder& f) {
 
 std::optional<BuildSystem> go(const Folder& f) {
   bool module = f.has("go.mod");
-  if (!module && f.files("", R"(.*\.go)", 1).empty()) return std::nullopt;
-  if (!module && f.files("", R"([^/]*\.go)", 1).empty()) return std::nullopt;
-  BuildSystem out = f.system("Go", module ? "go.mod" : f.files("", R"(.*\.go)", 1).front());
+  std::vector<std::string> sources = module ? std::vector<std::string>{} : f.files("", R"(.*\.go)");
+  std::erase_if(sources, [](const std::string& path) { return path.find('/') != std::string::npos; });
+  if (!module && sources.empty()) return std::nullopt;
+  BuildSystem out = f.system("Go", module ? "go.mod" : sources.front());
   std::string before = module ? "" : "GO111MODULE=off ";
   out.build = {before + "go build " + (module ? "./..." : ".")};
   out.test = {before + "go test -v " + (module ? "./..." : ".")};

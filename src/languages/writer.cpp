@@ -102,6 +102,18 @@ std::string Writer::laidOut(const LoweredFile& file, std::string_view pattern, c
   return out;
 }
 
+bool Writer::headNames(const ClassFacts& c, TSNode type, std::string_view part, std::string_view base) {
+  const SyntaxTree& syntax = tree(c.type);
+  size_t cut = base.rfind(':');
+  std::string_view last = cut == std::string_view::npos ? base : base.substr(cut + 1);
+  bool found = false;
+  SyntaxTree::walk(SyntaxTree::childOf(type, part), [&](TSNode node) {
+    found |= ts_node_named_child_count(node) == 0 && syntax.text(node) == last;
+    return !found;
+  });
+  return found;
+}
+
 void Writer::append(const LoweredFile& file, TSNode list, const std::string& item, TSNode before) {
   std::string_view source = text(file);
   if (!SyntaxTree::isNull(before)) return insert(file, ts_node_start_byte(before), item + ", ");

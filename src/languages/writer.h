@@ -56,6 +56,8 @@ class Writer {
   virtual bool hands(Spot creation) = 0;
   // Why the object that a function belongs to cannot be named at this place (`this`, `self`); empty: it can.
   virtual std::string whyNoObject(Spot place) = 0;
+  // Is a base of the class that is not in the tree one that makes no objects, so that no library makes any of it?
+  virtual bool isInterface(const ClassFacts&, std::string_view) { return false; }
   // Has a class no constructors, and takes what it needs in a field that its makers fill? Then functions take it too.
   virtual bool takesByFields() const { return false; }
   // Does a constructor that does not name the parameter hand it to its base's all the same, with all it is given by name?
@@ -92,6 +94,8 @@ class Writer {
   uint32_t lineBegin(const LoweredFile& file, uint32_t offset);
   // By how much a block is deeper than what it belongs to.
   std::string unitOf(const LoweredFile& file);
+  // Does a part of a class's head, of that type, name a base?
+  bool headNames(const ClassFacts& c, TSNode type, std::string_view part, std::string_view base);
   // The text with line ends and indentation of the file: \n begins a line at `indent`, \t is one unit.
   std::string laidOut(const LoweredFile& file, std::string_view pattern, const std::string& indent);
 

@@ -28,7 +28,7 @@ TEST_P(InjectIn, EachStepBuildsAndBehavesAsBefore) {
   ::unsetenv("GO111MODULE");  // which another test of this program may have set
   Folder folder;
   fs::copy(std::string(ELMCART_REWORK) + "/" + office.language, folder / "office", fs::copy_options::recursive);
-  RunResult run = elmcart("rework TideTable office --retire --write --format json", folder.path());
+  RunResult run = elmcart("rework --move inject TideTable office --retire --write --format json", folder.path());
   ASSERT_EQ(run.exitCode, 0) << run.out << run.err;
   auto result = jsonOf(run);
   EXPECT_TRUE(result["finished"].get<bool>());
@@ -58,7 +58,7 @@ TEST_P(InjectIn, EachStepBuildsAndBehavesAsBefore) {
   }
 }
 
-INSTANTIATE_TEST_SUITE_P(All, InjectIn, testing::Values(Office{"java", "javac", 8, 0}, Office{"csharp", "mcs", 8, 0}, Office{"python", "python3", 4, 3}, Office{"javascript", "node", 6, 2}, Office{"typescript", "node", 8, 0}, Office{"php", "php", 8, 0}, Office{"go", "go", 3, 2}, Office{"kotlin", "kotlinc", 7, 0}),
+INSTANTIATE_TEST_SUITE_P(All, InjectIn, testing::Values(Office{"java", "javac", 9, 0}, Office{"csharp", "mcs", 8, 0}, Office{"python", "python3", 4, 3}, Office{"javascript", "node", 6, 2}, Office{"typescript", "node", 8, 0}, Office{"php", "php", 6, 0}, Office{"go", "go", 3, 2}, Office{"kotlin", "kotlinc", 7, 0}),
                          [](const auto& info) { return std::string(info.param.language); });
 
 }  // namespace

@@ -25,7 +25,7 @@ TEST(Rework, InjectsWritesAndTakesBack) {
   Folder folder;
   writeTinyProject(folder);
   auto before = snapshot(folder);
-  RunResult run = elmcart("rework --write --format json --patches " + (folder / "patches") + " Gauge " + folder.path());
+  RunResult run = elmcart("rework --retire --write --format json --patches " + (folder / "patches") + " Gauge " + folder.path());
   ASSERT_EQ(run.exitCode, 0) << run.out << run.err;
   auto json = jsonOf(run);
   EXPECT_EQ(json["finished"], true);
@@ -76,7 +76,7 @@ TEST(Rework, LeavesItsStepsOnABranch) {
   writeTinyProject(folder);
   commitAll(folder);
   auto before = snapshot(folder);
-  RunResult run = elmcart("rework --branch injected --format json Gauge " + folder.path());
+  RunResult run = elmcart("rework --retire --branch injected --format json Gauge " + folder.path());
   ASSERT_EQ(run.exitCode, 0) << run.out << run.err;
   size_t steps = jsonOf(run)["steps"].size();
   EXPECT_NE(run.err.find(std::to_string(steps) + " commits on the new branch injected"), std::string::npos) << run.err;

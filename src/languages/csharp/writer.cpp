@@ -33,6 +33,11 @@ class CsharpWriter final : public OverloadWriter {
     TSNode initialiser = SyntaxTree::childOf(constructor, "constructor_initializer");
     return SyntaxTree::isNull(SyntaxTree::childOf(initialiser, toBase ? "base" : "this")) ? TSNode{} : initialiser;
   }
+  // Their names begin so, by the platform's own rules.
+  bool isInterface(const ClassFacts&, std::string_view base) override {
+    std::string_view name = lastPart(base);
+    return name.size() > 1 && name[0] == 'I' && std::isupper(static_cast<unsigned char>(name[1]));
+  }
   bool isPlainClass(TSNode type) override { return SyntaxTree::is(type, "class_declaration") && !hasWord(type, "static"); }
   bool handsOnOnly(TSNode constructor) override {
     TSNode body = SyntaxTree::field(constructor, "body");
@@ -175,6 +180,8 @@ class CsharpWriter final : public OverloadWriter {
     std::string_view source = text(file);
     size_t apart = 0, same = 0;
     for (size_t at = source.find('{'); at != std::string_view::npos; at = source.find('{', at + 1)) {
+      size_t next = source.find_first_not_of(" \t\r", at + 1);
+      if (next == std::string_view::npos || source[next] != '\n') continue;  // a body on one line
       size_t line = source.rfind('\n', at);
       bool alone = trim(source.substr(line == std::string_view::npos ? 0 : line, at - (line == std::string_view::npos ? 0 : line))).empty();
       ++(alone ? apart : same);

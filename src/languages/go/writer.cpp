@@ -268,7 +268,23 @@ class GoWriter final : public Writer {
     size_t column = ts_node_start_byte(of) - ts_node_start_byte(name);
     bool alone = fields.size() == 1 && column == ts_node_end_byte(name) - ts_node_start_byte(name) + 1;
     if (handed_.word.size() < column && !alone) return indent + handed_.word + std::string(column - handed_.word.size(), ' ') + type;
-    return handed_.word.size() + 1 == column ? indent + line : apart;
+    if (handed_.word.size() + 1 == column) return indent + line;
+    // The names above are shorter: gofmt puts all types of neighbouring lines in line, which moves comments and tags.
+    std::vector<TSNode> block;
+    for (size_t i = fields.size(); i-- > 0;) {
+      TSNode one = fields[i];
+      if (!block.empty() && ts_node_end_point(one).row + 1 != ts_node_start_point(block.back()).row) break;
+      if (SyntaxTree::isNull(SyntaxTree::field(one, "name")) || ts_node_named_child_count(one) != 2 || !ts_node_eq(lastOnLine(one), one)) return apart;
+      block.push_back(one);
+    }
+    size_t widest = 0;
+    for (TSNode one : block) widest = std::max<size_t>(widest, ts_node_end_byte(SyntaxTree::field(one, "name")) - ts_node_start_byte(one));
+    size_t wanted = std::max(widest, handed_.word.size()) + 1;
+    for (TSNode one : block) {
+      uint32_t begin = ts_node_start_byte(one), nameEnd = ts_node_end_byte(SyntaxTree::field(one, "name")), at = ts_node_start_byte(SyntaxTree::field(one, "type"));
+      put(file, {nameEnd, at}, std::string(wanted - (nameEnd - begin), ' '));
+    }
+    return indent + handed_.word + std::string(wanted - handed_.word.size(), ' ') + type;
   }
   void addReader(const ClassFacts& c, const std::string& type) {
     const LoweredFile& file = *c.type.file;

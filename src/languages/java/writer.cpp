@@ -25,6 +25,7 @@ class JavaWriter final : public OverloadWriter {
   TSNode classAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_declaration", "record_declaration", "enum_declaration", "interface_declaration"}); }
   TSNode argumentsOf(Spot call) override { return SyntaxTree::field(tree(call).within(call->span, {"object_creation_expression", "explicit_constructor_invocation"}), "arguments"); }
   TSNode handsOn(TSNode constructor, bool toBase) override { return invocationOf(constructor, toBase ? "super" : "this"); }
+  bool isInterface(const ClassFacts& c, std::string_view base) override { return headNames(c, classAt(c.type), "super_interfaces", base); }
   bool isPlainClass(TSNode type) override { return SyntaxTree::is(type, "class_declaration"); }
   bool handsOnOnly(TSNode constructor) override { return !SyntaxTree::isNull(invocationOf(constructor, "this")) && SyntaxTree::children(SyntaxTree::field(constructor, "body")).size() == 1; }
 

@@ -56,6 +56,8 @@ class ScriptWriter final : public Writer {
     return hasObject(place) ? "" : "inside a plain function `this` is another object";
   }
 
+  bool isInterface(const ClassFacts& c, std::string_view base) override { return headNames(c, SyntaxTree::childOf(classAt(c.type), "class_heritage"), "implements_clause", base); }
+
  protected:
   std::string writeAll(std::span<const Change> changes) override {
     kept_.clear();

@@ -537,6 +537,8 @@ Language phpLanguage() {
   language.learn = learnGlobals;
   language.lower = [](std::string_view text, const Language::TreeLore* lore, LoweredFile& out) { PhpLowerer(grammar(), text, static_cast<const GlobalLore*>(lore), out).run(); };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
+  language.grammar = tree_sitter_php;
+  language.writer = phpWriter;
   return language;
 }
 

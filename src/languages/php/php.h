@@ -6,6 +6,7 @@
 namespace elmcart {
 
 Language phpLanguage();
+std::unique_ptr<Writer> phpWriter(WriterFiles& files, const HandedIn& handed);
 const Guarantees& phpGuarantees();
 
 const Handing& phpHanding();

@@ -38,8 +38,17 @@ class InjectPlan {
     if (e_.type == kNone || !p_.types[e_.type].definition.known()) return "its class is not defined in this tree";
     if (e_.kind == EntityKind::StaticHolder || e_.kind == EntityKind::ThreadLocal) return "inject hands in one object, and this is a " + std::string(kindText(e_.kind));
     if (e_.slot != kNone && p_.use(p_.variables[e_.slot].type).decl != kNone && p_.use(p_.variables[e_.slot].type).has(kArray)) return "its slot holds many objects, not one";
-    bool plain = e_.slot != kNone;
-    for (const AccessPoint& accessPoint : e_.accessPoints) plain |= accessPoint.function != kNone && givesShared(p_, e_, accessPoint.function) && p_.functions[accessPoint.function].mostArguments == 0;
+    // By an accessor, or by the slot's name.
+    bool plain = false, function = false;
+    for (const AccessPoint& accessPoint : e_.accessPoints) {
+      function |= accessPoint.function != kNone;
+      plain |= accessPoint.function != kNone && givesShared(p_, e_, accessPoint.function) && p_.functions[accessPoint.function].mostArguments == 0;
+    }
+    plain |= !function && e_.slot != kNone;
+    for (const Consumer& c : e_.consumers) {
+      bool own = c.in != kNone && std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& a) { return a.function == c.in; });
+      plain |= !own && c.alias == kNone && accessOf(p_, e_, c.place).known();
+    }
     if (!plain) return "its accessor takes arguments";
     if (e_.madeByAsking) return "it is reached by making it: give it an accessor first";
     return "";
@@ -87,7 +96,7 @@ class InjectPlan {
     handed_.slotHoldsObject = e_.slot != kNone && p_.guarantees(e_.place.file).implicitCopy.holds && p_.use(p_.variables[e_.slot].type).decl == e_.type && !p_.use(p_.variables[e_.slot].type).has(kPointer | kReference);
     bool byName = true;
     for (const AccessPoint& accessPoint : e_.accessPoints) {
-      if (accessPoint.function == kNone || accessPoint.sort != AccessPoint::Sort::Accessor || !givesShared(p_, e_, accessPoint.function)) continue;
+      if (accessPoint.function == kNone || accessPoint.sort != AccessPoint::Sort::Accessor || !givesShared(p_, e_, accessPoint.function) || isReader(accessPoint.function)) continue;
       byName = false;
       if (!handed_.accessor.known()) handed_.accessor = spot(p_.functions[accessPoint.function].home());
     }
@@ -103,9 +112,11 @@ class InjectPlan {
     if (memory_.word.empty()) {
       std::string slot = e_.slot == kNone ? "" : std::string(p_.text(p_.variables[e_.slot].name));
       std::string name = byName && slot.size() > 3 ? slot : handed_.type;
-      for (std::string candidate : {name, "shared_" + name, "the_" + name})
+      std::string capital = name.substr(name.find_first_not_of('_') == std::string::npos ? 0 : name.find_first_not_of('_'));
+      capital[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(capital[0])));
+      for (const std::string& candidate : {name, "Shared" + capital, "Handed" + capital})
         if (memory_.word.empty() && !isTaken(writer_->wordFor(candidate))) memory_.word = writer_->wordFor(candidate);
-      if (memory_.word.empty()) memory_.word = writer_->wordFor("shared_" + name) + "_";
+      if (memory_.word.empty()) memory_.word = writer_->wordFor("Shared" + capital) + "_";
     }
     handed_.word = memory_.word;
     shown_ = byName && e_.slot != kNone ? std::string(p_.text(p_.variables[e_.slot].name)) : handed_.type;
@@ -294,6 +305,21 @@ class InjectPlan {
     });
   }
 
+  // What a step put into a class hands the object out too, and is no accessor of it.
+  bool isReader(FunctionIndex f) const { return p_.functions[f].owner != kNone && p_.functions[f].owner != e_.type && !p_.functions[f].isStaticMember() && memory_.takers.contains(std::string(p_.text(p_.types[p_.functions[f].owner].qualified))); }
+  // The same by a member that chooses.
+  bool asksReader(Place place) const {
+    const LoweredFile& file = p_.file(place);
+    NodeId node = place.node;
+    for (int depth = 0; depth < 6 && node != kNoNode; ++depth) {
+      Symbol symbol = p_.symbolAt({place.file, node});
+      if (symbol.is(Symbol::Sort::Function) && isReader(symbol.index())) return true;
+      NodeId callee = file.child(node, Role::Callee);
+      node = callee != kNoNode ? callee : file.child(node, Role::Receiver);
+    }
+    return false;
+  }
+
   // What a constructor that is called as before hands on to the one that takes the object.
   bool isDefault(Place access) const {
     FunctionIndex in = functionAround(access);
@@ -303,7 +329,7 @@ class InjectPlan {
   }
 
   // Why nothing can be handed to objects of that class by those who make them; empty: it can.
-  std::string whyNotMadeHere(TypeIndex type) const {
+  std::string whyNotMadeHere(TypeIndex type) {
     const TypeDecl& decl = p_.types[type];
     std::string name = plainName(p_, type);
     if (!decl.definition.known()) return name + " is not defined in this tree";
@@ -316,7 +342,7 @@ class InjectPlan {
     bool made = !decl.derived.empty() || std::any_of(p_.creationsOfType[type].begin(), p_.creationsOfType[type].end(), [&](uint32_t c) { return !p_.creations[c].asBase; });
     if (made || !decl.hasUnknownBase) return "";
     for (const Base& base : decl.bases)
-      if (base.type == kNone && p_.text(p_.use(base.use).name) != "object") return name + " derives from a class that is not in this tree, and nobody here makes one: a framework does";
+      if (base.type == kNone && p_.text(p_.use(base.use).name) != "object" && !writer_->isInterface(factsOf(type), p_.text(p_.use(base.use).name))) return name + " derives from a class that is not in this tree, and nobody here makes one: a framework does";
     return "";
   }
 
@@ -330,7 +356,7 @@ class InjectPlan {
       Place access = accessOf(p_, e_, c.place);
       if (!access.known()) {
         if (c.access == Access::Write && !c.reach) continue;
-        if (c.reach && !holdsFallback(c.place)) leave(c.place, "the way by which it is reached here is not written as its accessor or its name", false, true);
+        if (c.reach && !asksReader(c.place) && !holdsFallback(c.place)) leave(c.place, "the way by which it is reached here is not written as its accessor or its name", false, true);
         continue;
       }
       if (!seen.insert({access.file, p_.node(access).span.begin}).second || isFallback(access) || isDefault(access)) continue;

@@ -1,0 +1,332 @@
+// Writes changes in PHP. Pages are of the PHP manual.
+#include "languages/writer.h"
+
+#include <algorithm>
+#include <set>
+
+#include "base/text.h"
+#include "languages/php/php.h"
+
+namespace elmcart {
+namespace {
+
+class PhpWriter final : public Writer {
+ public:
+  using Writer::Writer;
+
+  std::string can(const Change& change) override {
+    switch (change.kind) {
+      case ChangeKind::TakeInConstructor: return change.at.known() ? canTake(change) : canGetConstructor(*change.of);
+      case ChangeKind::KeepInField: return canKeep(*change.of);
+      case ChangeKind::Read: return canRead(change);
+      case ChangeKind::HandOn: return canHand(change, argumentsOf(change.at));
+      case ChangeKind::HandToBase: return SyntaxTree::isNull(baseCallOf(change.at)) ? "its constructor calls none of its base class" : canHand(change, SyntaxTree::field(baseCallOf(change.at), "arguments"));
+      case ChangeKind::DropDefault: return whyNotDropped(change.at);
+      case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
+    }
+    return "it is not written yet in PHP";
+  }
+
+  std::string wordFor(std::string_view name) const override {
+    while (!name.empty() && (name.front() == '_' || name.front() == '$')) name.remove_prefix(1);
+    std::string out(name);
+    for (size_t i = 0; i < out.size() && std::isupper(static_cast<unsigned char>(out[i])); ++i) {
+      if (i > 0 && i + 1 < out.size() && std::islower(static_cast<unsigned char>(out[i + 1]))) break;
+      out[i] = static_cast<char>(std::tolower(static_cast<unsigned char>(out[i])));
+    }
+    return out;
+  }
+
+  bool hands(Spot creation) override {
+    for (TSNode argument : SyntaxTree::children(argumentsOf(creation))) {
+      std::string_view written = tree(creation).text(argument);
+      if (written == variable() || written == field() || written.starts_with(handed_.word + ":")) return true;
+      Span span = spanOf(argument);
+      for (Spot access : handed_.accesses)
+        if (access.file == creation.file && access->span.begin == span.begin && access->span.end == span.end) return true;
+    }
+    return false;
+  }
+
+  // Anonymous functions: a static one has no object.
+  std::string whyNoObject(Spot place) override {
+    const SyntaxTree& syntax = tree(place);
+    for (TSNode node = syntax.covering(place->span); !SyntaxTree::isNull(node) && !SyntaxTree::is(node, "method_declaration"); node = SyntaxTree::parent(node)) {
+      if (SyntaxTree::isOneOf(node, {"anonymous_function", "arrow_function", "anonymous_function_creation_expression"}) && syntax.text(node).starts_with("static")) return "a static function has no object";
+      if (SyntaxTree::is(node, "class_declaration")) return "a field's first value must be a constant";
+    }
+    return "";
+  }
+
+  bool isInterface(const ClassFacts& c, std::string_view base) override { return headNames(c, classAt(c.type), "class_interface_clause", base); }
+
+ protected:
+  std::string writeAll(std::span<const Change> changes) override {
+    kept_.clear();
+    readsIn_.clear();
+    for (const Change& change : changes) {
+      if (change.kind == ChangeKind::KeepInField) kept_.insert(change.of);
+      if (change.kind == ChangeKind::Read && change.from == From::Parameter) ++readsIn_[change.in];
+    }
+    for (const Change& change : changes) {
+      std::string reason;
+      switch (change.kind) {
+        case ChangeKind::TakeInConstructor: reason = change.at.known() ? take(change) : makeConstructor(change); break;
+        case ChangeKind::KeepInField: declareField(*change.of, change.passesOnly || handed_.late); break;
+        case ChangeKind::Read:
+          for (Span span : spansOf(change)) put(*change.at.file, span, read(change));
+          break;
+        case ChangeKind::HandOn: give(change, argumentsOf(change.at), change.from == From::Parameter ? variable() : change.from == From::Field ? field() : fetchIn(*change.at.file)); break;
+        case ChangeKind::HandToBase: give(change, SyntaxTree::field(baseCallOf(change.at), "arguments"), variable()); break;
+        case ChangeKind::DropDefault: drop(change); break;
+        case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
+      }
+      if (!reason.empty()) return reason;
+    }
+    return "";
+  }
+
+  std::string fetchElsewhere(const LoweredFile& file) override {
+    for (Spot access : handed_.accesses) {
+      std::string written = textOf(access);
+      size_t name = written.find(handed_.type + "::");
+      if (name != std::string::npos) return nameIn(file) + written.substr(name + handed_.type.size());
+    }
+    return "";
+  }
+
+ private:
+  static constexpr std::string_view kCannotFetch = "how the object is fetched could not be written here";
+
+  std::string variable() const { return "$" + handed_.word; }
+  std::string field() const { return "$this->" + handed_.word; }
+
+  // ----- reading
+
+  TSNode functionAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"method_declaration"}); }
+  TSNode classAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_declaration"}); }
+  TSNode argumentsOf(Spot call) {
+    TSNode node = tree(call).within(call->span, {"object_creation_expression", "scoped_call_expression"});
+    TSNode list = SyntaxTree::field(node, "arguments");
+    return SyntaxTree::isNull(list) ? SyntaxTree::childOf(node, "arguments") : list;
+  }
+  // parent::__construct(…)
+  TSNode baseCallOf(Spot constructor) {
+    const SyntaxTree& syntax = tree(constructor);
+    TSNode found{};
+    SyntaxTree::walk(SyntaxTree::field(functionAt(constructor), "body"), [&](TSNode node) {
+      if (SyntaxTree::isNull(found) && SyntaxTree::is(node, "scoped_call_expression") && syntax.text(node).starts_with("parent::__construct")) found = node;
+      return SyntaxTree::isNull(found);
+    });
+    return found;
+  }
+  TSNode parameterOf(Spot constructor) {
+    for (TSNode parameter : SyntaxTree::children(SyntaxTree::field(functionAt(constructor), "parameters")))
+      if (tree(constructor).text(SyntaxTree::field(parameter, "name")) == variable()) return parameter;
+    return {};
+  }
+
+  // ----- what cannot be done
+
+  std::string canGetConstructor(const ClassFacts& c) {
+    if (SyntaxTree::isNull(classAt(c.type))) return c.name + " is no ordinary class: nothing can be handed to a constructor of it";
+    bool derived = c.lineage.size() > 1 || !c.otherBases.empty();
+    return derived ? c.name + " has no constructor of its own, and what its base's takes stands elsewhere" : "";
+  }
+  std::string canTake(const Change& change) {
+    TSNode function = functionAt(change.at);
+    if (SyntaxTree::isNull(function) || SyntaxTree::isNull(classAt(change.of->type))) return change.of->name + " is no ordinary class: nothing can be handed to a constructor of it";
+    for (TSNode parameter : SyntaxTree::children(SyntaxTree::field(function, "parameters")))
+      if (SyntaxTree::is(parameter, "variadic_parameter")) return "its constructor takes any number of arguments";
+    return "";
+  }
+  // Magic methods: what is serialised or cloned as a whole meets one more field.
+  std::string canKeep(const ClassFacts& c) {
+    for (Spot type : c.lineage)
+      for (NodeId member : children(*type.file, type.node)) {
+        std::string_view name = type.file->name(member);
+        if ((*type.file)[member].kind == Kind::Function && (name == "__serialize" || name == "__sleep" || name == "serialize" || name == "__set_state" || name == "__set")) return c.name + " says itself how its fields are kept, by " + std::string(name);
+      }
+    return "";
+  }
+  // Anonymous functions: what stands around is seen by those with `fn` only, or when it is named behind `use`.
+  std::string canRead(const Change& change) {
+    if (change.from != From::Parameter) return "";
+    const SyntaxTree& syntax = tree(change.at);
+    TSNode node = syntax.covering(change.at->span, {"anonymous_function", "anonymous_function_creation_expression", "method_declaration"});
+    return SyntaxTree::is(node, "method_declaration") ? "" : "a function inside of the constructor does not see its parameters";
+  }
+  std::string canHand(const Change& change, TSNode arguments) {
+    if (SyntaxTree::isNull(arguments)) return "it is made without brackets";
+    std::string reason;
+    (void)leftOut(change, arguments, reason);
+    return reason;
+  }
+  // What stands for parameters that are left out at a call.
+  std::string leftOut(const Change& change, TSNode arguments, std::string& reason) {
+    std::vector<TSNode> given = SyntaxTree::children(arguments);
+    for (TSNode argument : given) {
+      if (!SyntaxTree::isNull(SyntaxTree::field(argument, "name"))) return reason = "its arguments are given by name", "";
+      if (SyntaxTree::is(SyntaxTree::named(argument, 0), "variadic_unpacking") || SyntaxTree::is(argument, "variadic_unpacking")) return reason = "any number of arguments may be given here", "";
+    }
+    if (!change.callee.known()) return change.position != kLast && given.size() < change.position ? (reason = "what its base takes by default is not known", "") : "";
+    std::string out;
+    std::vector<TSNode> parameters = SyntaxTree::children(SyntaxTree::field(functionAt(change.callee), "parameters"));
+    for (size_t i = given.size(); i < parameters.size(); ++i) {
+      if (tree(change.callee).text(SyntaxTree::field(parameters[i], "name")) == variable()) break;
+      TSNode value = SyntaxTree::field(parameters[i], "default_value");
+      if (SyntaxTree::isNull(value)) return reason = "what is left out here has no default", "";
+      out += std::string(tree(change.callee).text(value)) + ", ";
+    }
+    return out;
+  }
+
+  // ----- writing
+
+  std::string read(const Change& change) {
+    std::string fetch = textOf(change.at);
+    if (change.from == From::Field) return handed_.late ? "(" + field() + " ?? " + fetch + ")" : field();
+    return !handed_.late && readsIn_[change.in] > 1 ? variable() : "(" + variable() + " ?? " + fetch + ")";
+  }
+  std::string parameter(const LoweredFile& file) { return "?" + nameIn(file) + " " + variable() + " = null"; }
+  std::string assignment(const std::string& fetch, bool passesOnly) const { return field() + " = " + variable() + (passesOnly || handed_.late ? ";" : " ?? " + fetch + ";"); }
+
+  std::string take(const Change& change) {
+    const LoweredFile& file = *change.at.file;
+    TSNode function = functionAt(change.at), list = SyntaxTree::field(function, "parameters"), body = SyntaxTree::field(function, "body");
+    std::string fetch = change.passesOnly ? "" : fetchIn(file);
+    if (fetch.empty() && !change.passesOnly) return std::string(kCannotFetch);
+    append(file, list, parameter(file));
+    document(file, function);
+    std::string statement;
+    if (kept_.contains(change.of)) statement = assignment(fetch, change.passesOnly);
+    else if (!handed_.late && readsIn_[change.at] > 1) statement = variable() + " = " + variable() + " ?? " + fetch + ";";
+    if (statement.empty()) return "";
+    std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(function));
+    bool oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
+    insert(file, ts_node_start_byte(body) + 1, newline + indent + unitOf(file) + statement + (oneLine ? newline + indent : ""));
+    return "";
+  }
+
+  // "@param T|null $word" where the others are documented so.
+  void document(const LoweredFile& file, TSNode function) {
+    TSNode comment = ts_node_prev_sibling(function);
+    if (!SyntaxTree::is(comment, "comment")) return;
+    std::string_view said = files_.tree(file).text(comment);
+    size_t last = said.rfind("* @param");
+    size_t end = last == std::string_view::npos ? last : said.find('\n', last);
+    if (!said.starts_with("/**") || end == std::string_view::npos) return;
+    std::string indent = indentAt(file, ts_node_start_byte(comment) + static_cast<uint32_t>(last));
+    insert(file, ts_node_start_byte(comment) + static_cast<uint32_t>(end), std::string(newlineOf(file)) + indent + "* @param " + nameIn(file) + "|null " + variable());
+  }
+
+  // Where the class writes the types of its properties it goes on so.
+  void declareField(const ClassFacts& c, bool mayBeNone) {
+    const LoweredFile& file = *c.type.file;
+    const SyntaxTree& syntax = files_.tree(file);
+    TSNode body = SyntaxTree::field(classAt(c.type), "body"), last{};
+    bool typed = true, documented = false;
+    for (TSNode member : SyntaxTree::children(body)) {
+      if (!SyntaxTree::is(member, "property_declaration") || !SyntaxTree::isNull(SyntaxTree::childOf(member, "static_modifier"))) continue;
+      last = member;
+      typed = !SyntaxTree::isNull(SyntaxTree::field(member, "type"));
+      TSNode above = ts_node_prev_sibling(member);
+      documented = SyntaxTree::is(above, "comment") && syntax.text(above).starts_with("/**");
+    }
+    std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(body)) + unitOf(file);
+    std::string line = "private " + (typed ? (mayBeNone ? "?" : "") + nameIn(file) + " " : "") + variable() + ";";
+    if (documented) line = "/** @var " + nameIn(file) + (mayBeNone ? "|null" : "") + " */" + newline + indent + line;
+    if (SyntaxTree::isNull(last)) return insert(file, ts_node_start_byte(body) + 1, newline + indent + line + (c.constructors.empty() ? "" : newline));
+    bool apart = documented;
+    insert(file, ts_node_end_byte(last), newline + (apart ? newline : "") + indent + line);
+  }
+
+  std::string makeConstructor(const Change& change) {
+    const ClassFacts& c = *change.of;
+    const LoweredFile& file = *c.type.file;
+    std::string fetch = change.passesOnly ? "" : fetchIn(file);
+    if (fetch.empty() && !change.passesOnly) return std::string(kCannotFetch);
+    TSNode body = SyntaxTree::field(classAt(c.type), "body"), last{};
+    for (TSNode member : SyntaxTree::children(body))
+      if (SyntaxTree::isOneOf(member, {"property_declaration", "const_declaration", "use_declaration"})) last = member;
+    std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(body));
+    std::string made = laidOut(file, "\n\tpublic function __construct(" + parameter(file) + ")\n\t{\n\t\t" + assignment(fetch, change.passesOnly) + "\n\t}", indent);
+    bool alone = SyntaxTree::children(body).empty();
+    // Behind the fields, of which ours stands last.
+    if (SyntaxTree::isNull(last)) return insert(file, ts_node_start_byte(body) + 1, newline + made + (alone && ts_node_start_point(body).row == ts_node_end_point(body).row ? newline + indent : newline)), "";
+    return insert(file, ts_node_end_byte(last), newline + made), "";
+  }
+
+  void give(const Change& change, TSNode arguments, const std::string& object) {
+    std::string reason, before = leftOut(change, arguments, reason);
+    append(*change.at.file, arguments, before + object);
+  }
+
+  // The class's name as a file may write it, with the line that it needs.
+  std::string nameIn(const LoweredFile& file) {
+    const SyntaxTree& syntax = files_.tree(file);
+    std::string full;
+    for (size_t i = 0; i < handed_.qualified.size(); ++i) {
+      bool cut = handed_.qualified.compare(i, 2, "::") == 0;
+      full += cut ? '\\' : handed_.qualified[i];
+      i += cut;
+    }
+    std::string space = full.size() > handed_.type.size() ? full.substr(0, full.size() - handed_.type.size() - 1) : "";
+    TSNode declared{}, last{}, next{};
+    std::string line = "use " + full + ";";
+    SyntaxTree::walk(syntax.root(), [&](TSNode node) {
+      if (SyntaxTree::is(node, "namespace_definition")) declared = node;
+      if (SyntaxTree::is(node, "namespace_use_declaration")) {
+        if (syntax.text(node) < line) last = node;
+        else if (SyntaxTree::isNull(next)) next = node;
+      }
+      return SyntaxTree::isOneOf(node, {"program", "namespace_definition", "compound_statement"});
+    });
+    std::string own = SyntaxTree::isNull(declared) ? "" : std::string(syntax.text(SyntaxTree::field(declared, "name")));
+    if (own == space || &file == handed_.home) return handed_.type;
+    if (space.empty()) return "\\" + handed_.type;
+    std::string_view source = syntax.text();
+    if (source.find(line) != std::string_view::npos) return handed_.type;
+    // Under another name, or in a group: by its whole name.
+    if (source.find("use " + full + " as") != std::string_view::npos || source.find("\\" + handed_.type + ";") != std::string_view::npos || source.find("use " + space + "\\{") != std::string_view::npos) return "\\" + full;
+    if (!imported_.insert(file.path).second) return handed_.type;
+    std::string newline(newlineOf(file));
+    if (!SyntaxTree::isNull(last)) insert(file, ts_node_end_byte(last), newline + line);
+    else if (!SyntaxTree::isNull(next)) insert(file, ts_node_start_byte(next), line + newline);
+    else if (!SyntaxTree::isNull(declared) && SyntaxTree::isNull(SyntaxTree::field(declared, "body"))) insert(file, ts_node_end_byte(declared), newline + newline + line);
+    else return imported_.erase(file.path), "\\" + full;
+    return handed_.type;
+  }
+
+  // ----- the default goes
+
+  std::string whyNotDropped(Spot constructor) {
+    TSNode parameter = parameterOf(constructor);
+    if (SyntaxTree::isNull(SyntaxTree::field(parameter, "default_value"))) return "it has no default";
+    for (TSNode other : SyntaxTree::children(SyntaxTree::field(functionAt(constructor), "parameters"))) {
+      if (ts_node_eq(other, parameter)) break;
+      if (!SyntaxTree::isNull(SyntaxTree::field(other, "default_value"))) return "parameters in front of it may be left out";
+    }
+    return "";
+  }
+  void drop(const Change& change) {
+    const LoweredFile& file = *change.at.file;
+    const SyntaxTree& syntax = files_.tree(file);
+    put(file, spanOf(parameterOf(change.at)), nameIn(file) + " " + variable());
+    SyntaxTree::walk(SyntaxTree::field(functionAt(change.at), "body"), [&](TSNode node) {
+      bool choice = SyntaxTree::is(node, "binary_expression") && syntax.text(node).starts_with(variable() + " ?? ");
+      if (choice) put(file, spanOf(node), variable());
+      return !choice;
+    });
+  }
+
+  std::set<const ClassFacts*> kept_;
+  std::map<Spot, size_t> readsIn_;
+  std::set<std::string> imported_;
+};
+
+}  // namespace
+
+std::unique_ptr<Writer> phpWriter(WriterFiles& files, const HandedIn& handed) { return std::make_unique<PhpWriter>(files, handed); }
+
+}  // namespace elmcart

@@ -1,0 +1,153 @@
+// Inject as the writers of the languages write it: traps that a change which keeps all behaviour must see, each on a few
+// lines, with what is written, or the reason for which a place is left.
+#include <gtest/gtest.h>
+
+#include "config/build_systems.h"
+#include "rework/moves.h"
+#include "rework/rework.h"
+#include "support/folder.h"
+
+namespace elmcart {
+namespace {
+
+struct Trap {
+  const char* name;
+  const char* file;
+  const char* text;
+  const char* entity;
+  std::vector<const char*> written;   // stands in the result
+  std::vector<const char*> absent;    // does not
+  const char* reason;                 // why a place is left; empty: none is by hand
+};
+void PrintTo(const Trap& trap, std::ostream* out) { *out << trap.name; }
+
+class InjectTraps : public testing::TestWithParam<Trap> {};
+
+TEST_P(InjectTraps, IsWrittenOrLeftWithItsReason) {
+  const Trap& trap = GetParam();
+  Folder folder;
+  folder.write(trap.file, trap.text);
+  ReworkOptions options;
+  options.confirm = false;
+  options.jobs = 1;
+  auto done = rework(folder.path(), Config{}, trap.entity, options);
+  ASSERT_TRUE(done.ok()) << done.error().line();
+  std::string text = done->files.empty() ? trap.text : done->files.front().after, said;
+  for (const char* wanted : trap.written) EXPECT_NE(text.find(wanted), std::string::npos) << wanted << "\n--- in\n" << text;
+  for (const char* unwanted : trap.absent) EXPECT_EQ(text.find(unwanted), std::string::npos) << unwanted << "\n--- in\n" << text;
+  for (const ByHand& place : done->byHand) said += place.reason + "\n";
+  for (const ByHand& place : done->left) said += place.reason + "\n";
+  if (*trap.reason) EXPECT_NE(said.find(trap.reason), std::string::npos) << said;
+  else EXPECT_TRUE(done->byHand.empty()) << said;
+}
+
+#define JAVA_TIDES "class Tides {\n    private static final Tides TIDES = new Tides();\n    private int asked;\n    private Tides() {\n    }\n    static Tides get() {\n        return TIDES;\n    }\n    int height(int hour) {\n        return asked++ + hour;\n    }\n}\n"
+#define PYTHON_TIDES "class Tides:\n    def __init__(self):\n        self.asked = 0\n\n    def height(self, hour):\n        self.asked += 1\n        return hour\n\n\ntides = Tides()\n\n\n"
+#define SCRIPT_TIDES "class Tides {\n  constructor() {\n    this.asked = 0;\n  }\n\n  height(hour) {\n    this.asked += 1;\n    return hour;\n  }\n}\n\nconst tides = new Tides();\n\n"
+#define SHARP_TIDES "class Tides\n{\n    private static readonly Tides tides = new Tides();\n    private int asked;\n    private Tides() { }\n    public static Tides Get() { return tides; }\n    public int Height(int hour) { return asked++ + hour; }\n}\n\n"
+#define PHP_TIDES "<?php\nclass Tides\n{\n    private static $tides;\n    private $asked = 0;\n\n    private function __construct()\n    {\n    }\n\n    public static function get()\n    {\n        return self::$tides = self::$tides ?: new Tides();\n    }\n\n    public function height($hour)\n    {\n        $this->asked++;\n        return $hour;\n    }\n}\n\n"
+
+INSTANTIATE_TEST_SUITE_P(All, InjectTraps, testing::Values(
+    // ----- uses in constructors alone: a parameter, no field, and only those constructors change
+    Trap{"java_constructors_only", "A.java", JAVA_TIDES "class Quay {\n    final int depth;\n\n    /**\n     * At that hour.\n     *\n     * @param hour  the hour\n     * @since 2\n     */\n    Quay(int hour) {\n        depth = Tides.get().height(hour);\n    }\n    Quay() {\n        depth = 0;\n    }\n}\n", "Tides",
+         {"    Quay(int hour) {\n        this(hour, Tides.get());\n    }\n", "     * @param hour  the hour\n     * @param tides  the tides to use\n     */\n    Quay(int hour, Tides tides) {\n        depth = tides.height(hour);", "    Quay() {\n        depth = 0;\n    }"}, {"private final Tides tides;"}, ""},
+    Trap{"python_constructors_only", "a.py", PYTHON_TIDES "class Quay:\n    def __init__(self, hour):\n        self.depth = tides.height(hour)\n", "a.tides",
+         {"    def __init__(self, hour, shared_tides=None):\n        self.depth = (tides if shared_tides is None else shared_tides).height(hour)\n"}, {"self._"}, ""},
+    // ----- values
+    Trap{"java_serialised", "A.java", "import java.io.Serializable;\n" JAVA_TIDES "class Quay implements Serializable {\n    int depth() {\n        return Tides.get().height(1);\n    }\n}\n", "Tides", {"return Tides.get().height(1);"}, {}, "can be serialised"},
+    Trap{"java_compared", "A.java", JAVA_TIDES "class Quay {\n    int depth() {\n        return Tides.get().height(1);\n    }\n    public int hashCode() {\n        return 3;\n    }\n}\n", "Tides", {"return Tides.get().height(1);"}, {}, "compared by value"},
+    Trap{"python_slots", "a.py", PYTHON_TIDES "class Quay:\n    __slots__ = ('name',)\n\n    def depth(self):\n        return tides.height(1)\n", "a.tides", {"return tides.height(1)"}, {}, "lists its fields in __slots__"},
+    Trap{"python_setattr", "a.py", PYTHON_TIDES "class Quay:\n    def __setattr__(self, name, value):\n        pass\n\n    def depth(self):\n        return tides.height(1)\n", "a.tides", {"return tides.height(1)"}, {}, "decides in __setattr__"},
+    Trap{"python_slots_of_an_inner_class", "a.py", PYTHON_TIDES "class Quay:\n    class Mark:\n        __slots__ = ('name',)\n\n    def depth(self):\n        return tides.height(1)\n", "a.tides", {"return self._shared_tides.height(1)"}, {}, ""},
+    // ----- overloads
+    Trap{"java_null", "A.java", JAVA_TIDES "class Quay {\n    final int depth;\n    Quay(int hour) {\n        depth = Tides.get().height(hour);\n    }\n    Quay(int hour, String name) {\n        depth = hour;\n    }\n    static Quay first() {\n        return new Quay(1, null);\n    }\n}\n", "Tides", {"new Quay(1, (String) null)"}, {}, ""},
+    Trap{"java_any_object", "A.java", JAVA_TIDES "class Quay {\n    final int depth;\n    Quay(int hour) {\n        depth = Tides.get().height(hour);\n    }\n    Quay(int hour, Object name) {\n        depth = hour;\n    }\n}\n", "Tides", {"depth = Tides.get().height(hour);"}, {}, "would catch calls that mean that one"},
+    Trap{"csharp_no_arguments_stay", "a.cs", SHARP_TIDES "class Quay\n{\n    public Quay(int hour = 2)\n    {\n    }\n    public int Depth() { return Tides.Get().Height(1); }\n}\n\nclass Office\n{\n    public int Open() { return Tides.Get().Height(0) + new Quay().Depth(); }\n}\n", "Tides",
+         {"    public Quay(int hour = 2) : this(hour, Tides.Get())\n    {\n    }\n\n    public Quay(int hour, Tides tides)\n    {\n        this.tides = tides;", "new Quay(2, tides).Depth()"}, {}, ""},
+    // ----- what may be replaced is read late
+    Trap{"python_replaced", "a.py", PYTHON_TIDES "def replace(other):\n    global tides\n    tides = other\n\n\nclass Quay:\n    def depth(self):\n        return tides.height(1)\n\n    def low(self):\n        return tides.height(6)\n", "a.tides",
+         {"        self._shared_tides = shared_tides\n", "    def _current_shared_tides(self):\n        return tides if self._shared_tides is None else self._shared_tides\n", "return self._current_shared_tides().height(1)"}, {}, ""},
+    Trap{"java_replaced", "A.java", "class Tides {\n    private static Tides tides = new Tides();\n    private int asked;\n    static Tides get() {\n        return tides;\n    }\n    static void set(Tides other) {\n        tides = other;\n    }\n    int height(int hour) {\n        return asked++ + hour;\n    }\n}\nclass Quay {\n    int depth() {\n        return Tides.get().height(1);\n    }\n}\n", "Tides",
+         {"this((Tides) null);", "    private Tides currentTides() {\n        return tides != null ? tides : Tides.get();\n    }\n", "return currentTides().height(1);"}, {}, ""},
+    // ----- a record that others fill is handed in, not what it holds
+    Trap{"python_holder", "a.py", "class _Bells:\n    def __init__(self):\n        self.main = None\n\n\nBells = _Bells()\n\n\nclass Quay:\n    def __init__(self, name):\n        self.name = name\n\n    def open(self, bell):\n        Bells.main = bell\n\n    def ring(self):\n        if Bells.main is not None:\n            Bells.main.ring()\n", "a.Bells",
+         {"def __init__(self, name, bells=None):\n        self._bells = Bells if bells is None else bells\n", "self._bells.main = bell", "if self._bells.main is not None:\n            self._bells.main.ring()"}, {}, ""},
+    // ----- both halves of a pair, a pointer to what a variable holds, and a function beside the one that others call
+    Trap{"go_variable", "a.go", "package harbour\n\nimport \"sync\"\n\ntype bellTower struct {\n\tsync.Mutex\n\tropes map[int]int\n}\n\nvar tower = bellTower{ropes: map[int]int{}}\n\ntype Watch struct {\n\tname string\n}\n\nfunc NewWatch(name string) *Watch {\n\ttower.Lock()\n\tdefer tower.Unlock()\n\ttower.ropes[0]++\n\treturn &Watch{name: name}\n}\n\nfunc (w *Watch) Ring() {\n\ttower.Lock()\n\ttower.ropes[1]++\n\ttower.Unlock()\n}\n", "harbour.tower",
+         {"\tname  string\n\ttower *bellTower\n", "\treturn newWatch(name, &tower)\n", "func newWatch(name string, tower *bellTower) *Watch {\n\ttower.Lock()\n\tdefer tower.Unlock()\n", "&Watch{name: name, tower: tower}", "\tw.tower.Lock()\n\tw.tower.ropes[1]++\n\tw.tower.Unlock()\n"}, {}, ""},
+    // ----- bases, and what passes on by name whatever it is given
+    Trap{"python_bases", "a.py", PYTHON_TIDES "class Boat:\n    def __init__(self, quay):\n        self.quay = quay\n\n    def wait(self):\n        return tides.height(1)\n\n\nclass Ferry(Boat):\n    def __init__(self, quay, **others):\n        Boat.__init__(self, quay, **others)\n\n\nclass Pilot(Boat):\n    def __init__(self, quay):\n        Boat.__init__(self, quay)\n\n\nclass Office:\n    def open(self):\n        tides.height(0)\n        return [Ferry(1), Pilot(2)]\n", "a.tides",
+         {"    def __init__(self, quay, **others):\n        Boat.__init__(self, quay, **others)\n", "    def __init__(self, quay, shared_tides=None):\n        Boat.__init__(self, quay, shared_tides=shared_tides)\n", "[Ferry(1, shared_tides=self._shared_tides), Pilot(2, shared_tides=self._shared_tides)]"}, {}, ""},
+    // ----- first values of fields
+    Trap{"java_first_value", "A.java", JAVA_TIDES "class Quay {\n    private final int depth = Tides.get().height(3);\n    Quay(String name) {\n        super();\n    }\n}\n", "Tides", {"    private final int depth;\n", "        super();\n        this.depth = tides.height(3);\n"}, {}, ""},
+    // ----- scripts
+    Trap{"script_default", "a.js", SCRIPT_TIDES "class Quay {\n  constructor(name) {\n    this.name = name;\n  }\n\n  depth() {\n    return [1, 2].map((hour) => tides.height(hour));\n  }\n}\n\nclass Office {\n  constructor() {\n    this.quay = new Quay('east');\n  }\n\n  open() {\n    return tides.height(0);\n  }\n}\n", "a.tides",
+         {"  constructor(name, sharedTides = tides) {\n    this.sharedTides = sharedTides;\n", "this.sharedTides.height(hour)", "new Quay('east', sharedTides)"}, {}, ""},
+    Trap{"script_rest", "a.js", SCRIPT_TIDES "class Quay {\n  constructor(...names) {\n    this.names = names;\n  }\n\n  depth() {\n    return tides.height(1);\n  }\n}\n", "a.tides", {"return tides.height(1);"}, {}, "takes any number of arguments"},
+    Trap{"types_in_scripts", "a.ts", "export class Tides {\n  private static tides: Tides | undefined;\n  private asked = 0;\n\n  static get(): Tides {\n    if (!Tides.tides) Tides.tides = new Tides();\n    return Tides.tides;\n  }\n\n  height(hour: number): number {\n    this.asked += 1;\n    return hour;\n  }\n}\n\nexport class Quay {\n  depth(): number {\n    return Tides.get().height(1);\n  }\n}\n", "a.Tides",
+         {"  private readonly tides: Tides;\n\n  constructor(tides: Tides = Tides.get()) {\n    this.tides = tides;\n  }\n", "return this.tides.height(1);"}, {}, ""},
+    // ----- PHP
+    Trap{"php_optional", "a.php", PHP_TIDES "class Quay\n{\n    private $name;\n\n    /**\n     * @param string $name\n     */\n    public function __construct($name, $rank = 2)\n    {\n        $this->name = $name;\n    }\n\n    public function depth()\n    {\n        return Tides::get()->height(1);\n    }\n}\n\nclass Office\n{\n    public function open()\n    {\n        return Tides::get()->height(0) + (new Quay('east'))->depth();\n    }\n}\n", "Tides",
+         {"    private $name;\n    private $tides;\n", "     * @param string $name\n     * @param Tides|null $tides\n", "__construct($name, $rank = 2, ?Tides $tides = null)\n    {\n        $this->tides = $tides ?? Tides::get();\n", "return $this->tides->height(1);", "new Quay('east', 2, $this->tides)"}, {}, ""},
+    Trap{"php_function_inside", "a.php", PHP_TIDES "class Quay\n{\n    private $later;\n\n    public function __construct()\n    {\n        $this->later = function () {\n            return Tides::get()->height(1);\n        };\n    }\n}\n", "Tides", {"return Tides::get()->height(1);"}, {}, "does not see its parameters"}),
+    [](const auto& info) { return std::string(info.param.name); });
+
+// ----- how a project is built and tested
+
+struct Project {
+  const char* name;
+  std::vector<std::pair<const char*, const char*>> files;
+  const char* system;
+  const char* test;  // in the test command
+};
+void PrintTo(const Project& project, std::ostream* out) { *out << project.name; }
+
+class BuildSystems : public testing::TestWithParam<Project> {};
+
+TEST_P(BuildSystems, AreToldByTheirFiles) {
+  Folder folder;
+  for (auto& [path, text] : GetParam().files) folder.write(path, text);
+  auto systems = buildSystemsOf(folder.path());
+  ASSERT_TRUE(systems.ok());
+  ASSERT_FALSE(systems->empty());
+  EXPECT_EQ(systems->front().name, GetParam().system);
+  std::string commands;
+  for (const std::string& command : systems->front().test) commands += command + "\n";
+  EXPECT_NE(commands.find(GetParam().test), std::string::npos) << commands;
+  // What is written is read back as it was meant.
+  folder.write("elmcart.toml", configurationFor(systems->front(), *systems));
+  auto config = readConfig(folder / "elmcart.toml");
+  ASSERT_TRUE(config.ok()) << config.error().line();
+  EXPECT_EQ(config->test, systems->front().test);
+  EXPECT_EQ(config->build, systems->front().build);
+}
+
+INSTANTIATE_TEST_SUITE_P(All, BuildSystems, testing::Values(
+    Project{"cmake", {{"CMakeLists.txt", "project(harbour)\noption(HARBOUR_TESTS \"Build the tests\" OFF)\nenable_testing()\n"}}, "CMake with CTest", "ctest --test-dir elmcart-build"},
+    Project{"meson", {{"meson.build", "project('harbour', 'cpp')\n"}}, "Meson", "meson test"},
+    Project{"make", {{"Makefile", "all:\n\tcc quay.c\ncheck: all\n\t./quay\n"}}, "Make", "make check"},
+    Project{"maven", {{"pom.xml", "<project/>"}}, "Maven", "surefire:test"},
+    Project{"gradle", {{"build.gradle", ""}, {"gradlew", ""}}, "Gradle", "./gradlew --offline test"},
+    Project{"javac", {{"src/Quay.java", "class Quay {}"}, {"test/QuayTest.java", "import org.junit.Test;"}}, "plain Java (javac)", "org.junit.runner.JUnitCore"},
+    Project{"pytest", {{"pyproject.toml", "[tool.pytest.ini_options]\n"}, {"tests/test_quay.py", "def test_a(): pass\n"}}, "Python with pytest", "pytest -q -p no:cacheprovider --junitxml=elmcart-results.xml tests"},
+    Project{"unittest_in_package", {{"harbour/__init__.py", ""}, {"harbour/tests/__init__.py", ""}, {"harbour/tests/quaytestcase.py", "import unittest\n"}}, "Python with unittest", "discover -v -s harbour/tests -t . -p '*case*.py'"},
+    Project{"jest", {{"package.json", "{\"scripts\": {\"test\": \"jest --coverage\"}}"}}, "npm with jest", "jest --json --outputFile=elmcart-results.json"},
+    Project{"mocha", {{"package.json", "{\"scripts\": {\"test\": \"mocha\"}}"}}, "npm with mocha", "npm test"},
+    Project{"go", {{"go.mod", "module harbour\n"}, {"quay.go", "package harbour\n"}}, "Go", "go test -v ./..."},
+    Project{"phpunit", {{"phpunit.xml", "<phpunit/>"}, {"src/Quay.php", "<?php\n"}}, "PHP with PHPUnit", "--log-junit elmcart-results.xml"},
+    Project{"dotnet", {{"Harbour.sln", ""}, {"Harbour/Harbour.csproj", "<Project/>"}}, ".NET", "dotnet test --nologo --no-build"},
+    Project{"swift", {{"Package.swift", ""}}, "Swift package", "swift test"},
+    Project{"dart", {{"pubspec.yaml", "name: harbour\n"}}, "Dart", "dart test --reporter json"},
+    Project{"one_folder_deeper", {{"office/go.mod", "module office\n"}, {"office/quay.go", "package office\n"}}, "Go", "cd 'office' && go test -v ./..."}),
+    [](const auto& info) { return std::string(info.param.name); });
+
+TEST(BuildSystems, NoneIsKnownInAnEmptyFolder) {
+  Folder folder;
+  auto systems = buildSystemsOf(folder.path());
+  ASSERT_TRUE(systems.ok());
+  EXPECT_TRUE(systems->empty());
+  EXPECT_FALSE(buildSystemsOf(folder / "nowhere").ok());
+}
+
+}  // namespace
+}  // namespace elmcart
