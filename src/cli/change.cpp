@@ -94,6 +94,7 @@ ReworkResult carryOut(const Options& options, const Config& config, const std::s
   reworkOptions.confirm = confirm;
   reworkOptions.jobs = jobsOf(options);
   reworkOptions.retire = retire;
+  if (options.has("only")) reworkOptions.files = Globs(options.values["only"].as<std::vector<std::string>>());
   if (options.has("check")) reworkOptions.series = choiceOf("--check", options.text("check"), {"each", "series"}) == "series";
   std::istringstream kinds(options.text("steps"));
   for (std::string kind; std::getline(kinds, kind, ',');) {
@@ -183,6 +184,7 @@ std::vector<std::string> moveIds() {
 void addMoveOption(po::options_description& own) {
   std::string ids = "one of " + joinWith(moveIds(), ", ") + "; left out: the first of them that can be made";
   own.add_options()("move", po::value<std::string>()->value_name("MOVE"), ids.c_str())
+      ("only", po::value<std::vector<std::string>>()->value_name("GLOB"), "inject into uses in these files only, as 'src/**'; may be given several times")
       ("retire", po::bool_switch(), "inject goes on to where the program is put together: defaults, accessor and slot go where nobody needs them")
       ("steps", po::value<std::string>()->value_name("KIND[,KIND]"), "steps of these kinds only, as `seam` of inject: each class gets an access point for tests, and nobody passes anything on");
 }

@@ -68,7 +68,7 @@ class Injector {
     for (const Work& w : work_) order.push_back(&w);
     std::stable_sort(order.begin(), order.end(), [&](const Work* x, const Work* y) { return rank(*x) < rank(*y); });
     for (const Work* w : order) {
-      if (w->composing && !memory_.retire) continue;  // by default it is fetched there
+      if ((!memory_.retire || !memory_.only.empty()) && isLeft(*w)) continue;
       std::optional<Step> step = plan(*w);
       if (!step) continue;
       if (memory_.refused.count(step->key())) {
@@ -128,6 +128,44 @@ class Injector {
   }
   const Phrases& phrases(Place place) const { return *p_.languageOf[place.file]->phrases; }
   bool inTests(Place place) const { return a_.config.tests.match(p_.path(place)); }
+  Place placeOf(const Work& w) const { return w.type != kNone ? p_.types[w.type].definition : p_.functions[w.function].home(); }
+  // What makes or calls something that takes the object, and has none itself, leaves that to the default: where the
+  // program is put together, in tests, and in classes that none makes which keeps the object.
+  bool isLeft(const Work& w) {
+    if (w.composing || inTests(placeOf(w)) || !memory_.isChosen(p_.path(placeOf(w)))) return true;
+    if (!w.accesses.empty()) return false;
+    if (w.function != kNone) return injectedParameter(w.function) < 0;
+    return !isInjected(w.type) && !isBelowInjected(w.type);
+  }
+  bool isBelowInjected(TypeIndex type) {
+    if (!below_) {
+      below_.emplace();
+      std::multimap<TypeIndex, TypeIndex> makes;
+      for (const Creation& c : p_.creations)
+        if (TypeIndex maker = c.in == kNone || inTests(c.place) ? kNone : p_.functions[c.in].owner; maker != kNone && !p_.functions[c.in].isStaticMember()) makes.emplace(maker, c.type);
+      std::vector<TypeIndex> open;
+      for (TypeIndex t = 0; t < p_.types.size(); ++t)
+        if (isInjected(t)) open.push_back(t);
+      while (!open.empty()) {
+        TypeIndex maker = open.back();
+        open.pop_back();
+        for (auto [at, end] = makes.equal_range(maker); at != end; ++at)
+          if (below_->insert(at->second).second) open.push_back(at->second);
+      }
+    }
+    return below_->contains(type);
+  }
+  // The declaration that a default belongs to: what callers see, not the one whose file's name comes first.
+  static constexpr int kNoRank = 3;
+  Place firstDeclaration(const Function& fn) const {
+    Place found = fn.declarations.front();
+    int best = kNoRank;
+    for (Place place : fn.declarations) {
+      int rank = p_.isHeader(place.file) ? place == fn.definition ? 1 : 0 : 2;
+      if (rank < best) best = rank, found = place;
+    }
+    return found;
+  }
 
   bool resultIsPointer() const { return p_.use(p_.functions[accessPoint_].result).has(kPointer) || (p_.traits(p_.functions[accessPoint_].declarations.front().file, p_.functions[accessPoint_].result) & kPointerLike); }
   bool resultIsConst() const {
@@ -748,9 +786,9 @@ class Injector {
         if (file[n].kind == Kind::FieldInit && lastPart(file.name(n)) == p_.text(decl.name)) delegates = true, delegating = n;
       bool hadParameter = injectedParameter(c) >= 0;
       if (!hadParameter) {
-        if (!isKnownBefore(fn.declarations.front())) return refuse(w, "the class is defined further down in the same file than " + className + ": a default cannot name it there");
+        if (!isKnownBefore(firstDeclaration(fn))) return refuse(w, "the class is defined further down in the same file than " + className + ": a default cannot name it there");
         for (Place place : fn.declarations) {
-          bool first = place == fn.declarations.front();
+          bool first = place == firstDeclaration(fn);
           std::string parameter = first ? phrases(place).parameterWithDefault(typeName(scope), parameterName[c], accessText(scope)) : phrases(place).parameter(typeName(scope), parameterName[c]);
           if (!addParameter(place, parameter)) return refuse(w, "the parameter list of a constructor could not be read");
           // Foo() becomes Foo(T& = …): it must not become a conversion.
@@ -918,9 +956,9 @@ class Injector {
     std::string object = position >= 0 ? std::string(p_.text(p_.variables[fn.parameters[static_cast<size_t>(position)]].name)) : objectName_;
     if (position < 0) {
       if (std::string friendOf = namedAsFriend(w.function); !friendOf.empty()) return refuse(w, friendOf + " names " + name + " as its friend, with what it takes today");
-      if (!isKnownBefore(fn.declarations.front())) return refuse(w, "the class is defined further down in the same file than " + name + ": a default cannot name it there");
+      if (!isKnownBefore(firstDeclaration(fn))) return refuse(w, "the class is defined further down in the same file than " + name + ": a default cannot name it there");
       for (Place place : fn.declarations) {
-        bool first = place == fn.declarations.front();
+        bool first = place == firstDeclaration(fn);
         std::string parameter = first ? phrases(place).parameterWithDefault(typeName(scope), object, accessText(scope)) : phrases(place).parameter(typeName(scope), object);
         if (!addParameter(place, parameter)) return refuse(w, "the parameter list of " + name + " could not be read");
         if (!ensureInclude(place.file)) return refuse(w, "including the class's file from " + p_.files[place.file].path + " would make a circle");
@@ -1195,6 +1233,7 @@ class Injector {
   const Entity& e_;
   PlanMemory& memory_;
   SourceScan scan_;
+  std::optional<std::set<TypeIndex>> below_;  // classes that are made below those that take the object
   std::set<FunctionIndex> accessPointFunctions_;
   FunctionIndex accessPoint_ = kNone;
   TypeIndex made_ = kNone;

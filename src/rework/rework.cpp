@@ -140,6 +140,7 @@ class Run {
     if (!copied) return copied.error();
     tree_ = *copied;
     memory_.retire = options_.retire;
+    memory_.only = options_.files;
     out_.entity = entityId_;
     out_.move = options_.move;
     out_.before = figures(*first_, entityId_, ofState());

@@ -68,6 +68,7 @@ struct ReworkOptions {
   size_t mostSteps = 400;
   size_t expectedSteps = 0;  // as far as a plan told; only for the progress
   bool series = false;   // builds and tests once after all steps, and halves them where anything differs; else after each step
+  Globs files;           // those whose uses inject changes; none named: all
   bool retire = false;   // defaults, accessor and slot go where nobody needs them any more
   std::set<StepKind> only = {};  // steps of these kinds; empty: of all
   std::function<void(const std::string&)> progress;   // one line at a time

@@ -360,6 +360,10 @@ class InjectPlan {
         continue;
       }
       if (!seen.insert({access.file, p_.node(access).span.begin}).second || isFallback(access) || isDefault(access)) continue;
+      if (!memory_.isChosen(p_.path(access))) {
+        leave(access, "its file was not chosen (--only)", true, false);
+        continue;
+      }
       TypeIndex unit = c.in != kNone ? unitOf(c.in) : ownerOfInitialiser(c.inInitialiserOf);
       if (unit == e_.type && c.in != kNone) continue;
       if (unit == kNone) {
@@ -584,7 +588,7 @@ class InjectPlan {
   bool lift() {
     for (bool passing : {true, false})
       for (const Creation& creation : p_.creations) {
-        if (creation.asBase || creation.delegated || creation.type == e_.type || !sameLanguage(creation.place) || inTests(creation.place)) continue;
+        if (creation.asBase || creation.delegated || creation.type == e_.type || !sameLanguage(creation.place) || inTests(creation.place) || !memory_.isChosen(p_.path(creation.place))) continue;
         TypeIndex maker = creation.in != kNone ? unitOf(creation.in) : kNone;
         if (maker == kNone || maker == e_.type || !(memory_.retire || hasIt(maker, creation.in) || isBelowKeepers(maker))) continue;
         if (passing ? couldPass(creation) && pass(creation) : canBeGiven(creation) && !writer_->hands(spot(creation.place)) && liftTo(maker)) return true;
