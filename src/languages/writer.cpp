@@ -31,6 +31,16 @@ std::string Writer::write(std::span<const Change> changes, std::vector<FileEdit>
   return reason;
 }
 
+std::string Writer::camelCase(std::string_view name) {
+  while (!name.empty() && !std::isalnum(static_cast<unsigned char>(name.front()))) name.remove_prefix(1);
+  std::string out(name);
+  for (size_t i = 0; i < out.size() && std::isupper(static_cast<unsigned char>(out[i])); ++i) {
+    if (i > 0 && i + 1 < out.size() && std::islower(static_cast<unsigned char>(out[i + 1]))) break;
+    out[i] = static_cast<char>(std::tolower(static_cast<unsigned char>(out[i])));
+  }
+  return out;
+}
+
 std::string Writer::textOf(Spot spot) {
   Span span = spot->span;
   return std::string(text(*spot.file).substr(span.begin, span.size()));

@@ -67,6 +67,9 @@ class Writer {
   // All changes of the step are of one program; those of one constructor belong together.
   virtual std::string writeAll(std::span<const Change> changes) = 0;
 
+  // TideTable, HTTPPool and _tides as tideTable, httpPool and tides.
+  static std::string camelCase(std::string_view name);
+
   // ----- reading
   const SyntaxTree& tree(Spot spot) { return files_.tree(*spot.file); }
   std::string_view text(const LoweredFile& file) { return files_.text(file); }

@@ -1,6 +1,7 @@
 #include "rework/access.h"
 
 #include <algorithm>
+#include <map>
 
 #include "base/text.h"
 
@@ -38,6 +39,22 @@ Place accessOf(const Program& p, const Entity& e, Place place) {
   if (!symbol.is(Symbol::Sort::Variable) || file[node].role == Role::Target) return {};
   bool slot = symbol.index() == e.slot || std::find(e.slots.begin(), e.slots.end(), symbol.index()) != e.slots.end();
   return slot ? place : Place{};
+}
+
+std::set<TypeIndex> madeBelow(const Program& p, const Globs& tests, std::vector<TypeIndex> makers) {
+  std::set<TypeIndex> out;
+  std::multimap<TypeIndex, TypeIndex> makes;
+  for (const Creation& c : p.creations) {
+    if (c.in == kNone || c.asBase || p.functions[c.in].owner == kNone || p.functions[c.in].isStaticMember() || tests.match(p.path(c.place))) continue;
+    makes.emplace(p.functions[c.in].owner, c.type);
+  }
+  while (!makers.empty()) {
+    TypeIndex maker = makers.back();
+    makers.pop_back();
+    for (auto [at, end] = makes.equal_range(maker); at != end; ++at)
+      if (out.insert(at->second).second) makers.push_back(at->second);
+  }
+  return out;
 }
 
 std::string typeHandedOut(const Program& p, SourceScan& scan, Place access, FunctionIndex accessPoint) {

@@ -1,7 +1,11 @@
 // How code gets at a shared object: what stands for it in the text.
 #pragma once
 
+#include <set>
+#include <vector>
+
 #include "rework/source_scan.h"
+#include "source/ignore.h"
 #include "survey/entity.h"
 
 namespace elmcart {
@@ -13,6 +17,9 @@ bool givesShared(const Program& p, const Entity& e, FunctionIndex f);
 // slot's name, or its own name where the language makes the object itself. Not
 // known where it is reached through another object, or by a call with arguments.
 Place accessOf(const Program& p, const Entity& e, Place place);
+
+// The classes of which objects are made, in however many steps, by objects of these; what tests make does not count.
+std::set<TypeIndex> madeBelow(const Program& p, const Globs& tests, std::vector<TypeIndex> makers);
 
 // The type that an accessor says it hands out, written behind its parameters, as the
 // file of an access of it writes it; empty: it cannot be named there.

@@ -1,3 +1,4 @@
+#include "rework/access.h"
 #include "rework/inject.h"
 
 #include <algorithm>
@@ -139,19 +140,10 @@ class Injector {
   }
   bool isBelowInjected(TypeIndex type) {
     if (!below_) {
-      below_.emplace();
-      std::multimap<TypeIndex, TypeIndex> makes;
-      for (const Creation& c : p_.creations)
-        if (TypeIndex maker = c.in == kNone || inTests(c.place) ? kNone : p_.functions[c.in].owner; maker != kNone && !p_.functions[c.in].isStaticMember()) makes.emplace(maker, c.type);
-      std::vector<TypeIndex> open;
+      std::vector<TypeIndex> makers;
       for (TypeIndex t = 0; t < p_.types.size(); ++t)
-        if (isInjected(t)) open.push_back(t);
-      while (!open.empty()) {
-        TypeIndex maker = open.back();
-        open.pop_back();
-        for (auto [at, end] = makes.equal_range(maker); at != end; ++at)
-          if (below_->insert(at->second).second) open.push_back(at->second);
-      }
+        if (isInjected(t)) makers.push_back(t);
+      below_ = madeBelow(p_, a_.config.tests, std::move(makers));
     }
     return below_->contains(type);
   }

@@ -195,6 +195,8 @@ class Run {
     if (auto error = write(trial)) return *error;
     trial.record.ownSeconds = since(own);
     if (trial.failed.empty() && trial.record.patch.empty()) trial.failed = "it would change nothing";
+    constexpr int kMostTimes = 20;
+    if (trial.failed.empty() && ++times_[planned.step.key()] > kMostTimes) trial.failed = "it was made many times, and comes again";
     return std::optional<Trial>(std::move(trial));
   }
 
@@ -449,6 +451,7 @@ class Run {
   size_t entity_ = SIZE_MAX;
   std::string slot_, tree_;
   PlanMemory memory_;
+  std::map<std::string, int> times_;     // how often a step of that key was planned
   std::string once_;                     // what differed in one of three runs only
   std::set<std::string> unread_;         // files that neither build nor tests read, as they were
   std::map<std::string, bool> silent_;   // does text that is no code change nothing in it?

@@ -148,7 +148,7 @@ TEST(HandOver, AConstructorThatHandsOnHandsTheObjectOnToo) {
   std::string mast = "sealed class Mast { private static readonly Mast mast = new Mast(); private int flags; private Mast() { } public static Mast Get() { return mast; } public void Raise() { flags++; } }\n";
   auto [text, hand] = planned("a.cs", mast + "class Pilot\n{\n    public Pilot() : this(\"Wren\") { }\n    public Pilot(string name)\n    {\n    }\n    public void Sail() { Mast.Get().Raise(); }\n}\n", "Mast");
   EXPECT_NE(text.find("public Pilot() : this(\"Wren\") { }\n    public Pilot(string name) : this(name, Mast.Get())\n    {\n    }\n"), std::string::npos) << text;
-  EXPECT_NE(text.find("    public Pilot(string name, Mast mast)\n    {\n        this.mast = mast;\n    }"), std::string::npos) << text;
+  EXPECT_NE(text.find("    internal Pilot(string name, Mast mast)\n    {\n        this.mast = mast;\n    }"), std::string::npos) << text;
   EXPECT_TRUE(hand.empty());
 }
 

@@ -86,10 +86,10 @@ class CsharpWriter final : public OverloadWriter {
     return head + on + (bracesApart(file) ? newline + indent + "{" + newline + indent + "}" : " { }");
   }
   std::string both(const ClassFacts& c, TSNode type, const std::string& fetch) override {
-    std::string head = (hasWord(type, "abstract") ? "protected " : "public ") + c.name;
+    std::string head = (hasWord(type, "abstract") ? "protected " : "public ") + c.name, second = isOpenToAll() ? head : "internal " + c.name;
     bool apart = bracesApart(*c.type.file);
     std::string open = apart ? "\n\t{" : " {";
-    return "\n\t" + head + "() : this(" + fetch + ")" + (apart ? "\n\t{\n\t}" : " { }") + "\n\n\t" + head + "(" + handed_.type + " " + handed_.word + ")" + open + "{statements}\n\t}";
+    return "\n\t" + head + "() : this(" + fetch + ")" + (apart ? "\n\t{\n\t}" : " { }") + "\n\n\t" + second + "(" + handed_.type + " " + handed_.word + ")" + open + "{statements}\n\t}";
   }
   uint32_t statementsBegin(TSNode constructor) override {
     TSNode body = SyntaxTree::field(constructor, "body");
@@ -114,6 +114,10 @@ class CsharpWriter final : public OverloadWriter {
   }
   // §15.6.2: behind a parameter that may be left out none may stand that must be given.
   void prepareSecond(const LoweredFile& file, TSNode constructor) override {
+    // §7.5.3: what others can call takes only what they can name.
+    if (!isOpenToAll())
+      for (TSNode child = ts_node_child(constructor, 0); SyntaxTree::isOneOf(child, {"modifier", "attribute_list", "comment"}); child = ts_node_next_sibling(child))
+        if (std::string_view word = files_.tree(file).text(child); word == "public" || word == "protected") put(file, spanOf(child), "internal");
     for (TSNode parameter : parametersOf(constructor)) {
       uint32_t name = ts_node_end_byte(SyntaxTree::field(parameter, "name"));
       if (name < ts_node_end_byte(parameter)) put(file, {name, ts_node_end_byte(parameter)}, "");
@@ -176,6 +180,18 @@ class CsharpWriter final : public OverloadWriter {
       if (TSNode child = ts_node_named_child(declaration, i); SyntaxTree::is(child, "modifier") && !SyntaxTree::isNull(SyntaxTree::childOf(child, word))) return true;
     return false;
   }
+  // May code of other assemblies name the object's class?
+  bool isOpenToAll() {
+    if (open_ < 0) {
+      open_ = 0;
+      SyntaxTree::walk(files_.tree(*handed_.home).root(), [&](TSNode node) {
+        bool named = SyntaxTree::isOneOf(node, {"class_declaration", "interface_declaration", "record_declaration"}) && files_.tree(*handed_.home).text(SyntaxTree::field(node, "name")) == handed_.type;
+        if (named && hasWord(node, "public")) open_ = 1;
+        return !SyntaxTree::is(node, "block");
+      });
+    }
+    return open_ > 0;
+  }
   bool bracesApart(const LoweredFile& file) {
     std::string_view source = text(file);
     size_t apart = 0, same = 0;
@@ -201,6 +217,7 @@ class CsharpWriter final : public OverloadWriter {
     return marked > plain;
   }
 
+  int open_ = -1;  // is the object's class open to all? -1: not looked yet
   std::set<std::string> imported_;
 };
 

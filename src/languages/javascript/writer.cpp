@@ -28,15 +28,7 @@ class ScriptWriter final : public Writer {
     return "it is not written yet in JavaScript";
   }
 
-  std::string wordFor(std::string_view name) const override {
-    while (!name.empty() && (name.front() == '_' || name.front() == '#')) name.remove_prefix(1);
-    std::string out(name);
-    for (size_t i = 0; i < out.size() && std::isupper(static_cast<unsigned char>(out[i])); ++i) {
-      if (i > 0 && i + 1 < out.size() && std::islower(static_cast<unsigned char>(out[i + 1]))) break;
-      out[i] = static_cast<char>(std::tolower(static_cast<unsigned char>(out[i])));
-    }
-    return out;
-  }
+  std::string wordFor(std::string_view name) const override { return camelCase(name); }
   // As most fields in the files at hand are called.
   std::string fieldFor(const std::string& word) const override { return (marksFields() ? "_" : "") + word; }
 

@@ -31,20 +31,9 @@ std::string OverloadWriter::can(const Change& change) {
   return "it is not written yet in this language";
 }
 
-std::string OverloadWriter::wordFor(std::string_view name) const {
-  while (!name.empty() && name.front() == '_') name.remove_prefix(1);
-  std::string out(name);
-  for (size_t i = 0; i < out.size() && std::isupper(static_cast<unsigned char>(out[i])); ++i) {
-    bool endsRun = i > 0 && i + 1 < out.size() && std::islower(static_cast<unsigned char>(out[i + 1]));
-    if (endsRun) break;
-    out[i] = static_cast<char>(std::tolower(static_cast<unsigned char>(out[i])));
-  }
-  return out;
-}
-
 bool OverloadWriter::hands(Spot creation) {
   for (TSNode argument : SyntaxTree::children(argumentsOf(creation)))
-    if (std::string_view written = tree(creation).text(argument); written == handed_.word || written == "this." + handed_.word || written == fieldIn(*creation.file) || isFetched(creation, argument)) return true;
+    if (std::string_view written = tree(creation).text(argument); written == handed_.word || written == "this." + handed_.word || written == fieldIn(*creation.file) || written == readerCall() || isFetched(creation, argument)) return true;
   return false;
 }
 

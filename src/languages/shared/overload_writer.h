@@ -13,7 +13,7 @@ class OverloadWriter : public Writer {
   using Writer::Writer;
 
   std::string can(const Change& change) override;
-  std::string wordFor(std::string_view name) const override;
+  std::string wordFor(std::string_view name) const override { return camelCase(name); }
   bool hands(Spot creation) override;
 
  protected:

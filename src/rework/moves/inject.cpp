@@ -602,19 +602,10 @@ class InjectPlan {
   // in it would be left with the shared one while its maker has another.
   bool isBelowKeepers(TypeIndex type) {
     if (!below_) {
-      below_.emplace();
-      std::multimap<TypeIndex, TypeIndex> makes;
-      for (const Creation& c : p_.creations)
-        if (TypeIndex maker = c.in == kNone || c.asBase || inTests(c.place) ? kNone : unitOf(c.in); maker != kNone) makes.emplace(maker, c.type);
-      std::vector<TypeIndex> open;
+      std::vector<TypeIndex> makers;
       for (TypeIndex t = 0; t < p_.types.size(); ++t)
-        if (isTaker(t) && keeps(t)) open.push_back(t);
-      while (!open.empty()) {
-        TypeIndex maker = open.back();
-        open.pop_back();
-        for (auto [at, end] = makes.equal_range(maker); at != end; ++at)
-          if (below_->insert(at->second).second) open.push_back(at->second);
-      }
+        if (isTaker(t) && keeps(t)) makers.push_back(t);
+      below_ = madeBelow(p_, a_.config.tests, std::move(makers));
     }
     return below_->contains(type);
   }
