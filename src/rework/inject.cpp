@@ -1,4 +1,3 @@
-#include "rework/access.h"
 #include "rework/inject.h"
 
 #include <algorithm>
@@ -7,11 +6,11 @@
 
 #include "assess/facts.h"
 #include "base/text.h"
+#include "rework/access.h"
 #include "rework/source_scan.h"
 #include "source/ignore.h"
 
 namespace elmcart {
-
 namespace {
 
 // What a class or function must do with the shared object in this step.

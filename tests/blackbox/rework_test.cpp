@@ -25,7 +25,7 @@ TEST(Rework, InjectsWritesAndTakesBack) {
   Folder folder;
   writeTinyProject(folder);
   auto before = snapshot(folder);
-  RunResult run = elmcart("rework --retire --write --format json --patches " + (folder / "patches") + " Gauge " + folder.path());
+  RunResult run = elmcart("rework --retire --write --format json --patches " + (folder / "patches") + " --move inject Gauge " + folder.path());
   ASSERT_EQ(run.exitCode, 0) << run.out << run.err;
   auto json = jsonOf(run);
   EXPECT_EQ(json["finished"], true);
@@ -76,7 +76,7 @@ TEST(Rework, LeavesItsStepsOnABranch) {
   writeTinyProject(folder);
   commitAll(folder);
   auto before = snapshot(folder);
-  RunResult run = elmcart("rework --retire --branch injected --format json Gauge " + folder.path());
+  RunResult run = elmcart("rework --retire --branch injected --format json --move inject Gauge " + folder.path());
   ASSERT_EQ(run.exitCode, 0) << run.out << run.err;
   size_t steps = jsonOf(run)["steps"].size();
   EXPECT_NE(run.err.find(std::to_string(steps) + " commits on the new branch injected"), std::string::npos) << run.err;
@@ -97,17 +97,17 @@ TEST(Rework, LeavesItsStepsOnABranch) {
 TEST(Rework, MakesNoBranchWhereSomethingIsInTheWay) {
   Folder folder;
   writeTinyProject(folder);
-  RunResult run = elmcart("rework --branch injected Gauge " + folder.path());
+  RunResult run = elmcart("rework --branch injected --move inject Gauge " + folder.path());
   EXPECT_EQ(run.exitCode, 1);
   EXPECT_NE(run.err.find("is in no git repository"), std::string::npos) << run.err;
   commitAll(folder);
   folder.write("gauge.h", folder.read("gauge.h") + "\n");
-  run = elmcart("rework --branch injected Gauge " + folder.path());
+  run = elmcart("rework --branch injected --move inject Gauge " + folder.path());
   EXPECT_EQ(run.exitCode, 1);
   EXPECT_NE(run.err.find("1 file is changed since the last commit (gauge.h)"), std::string::npos) << run.err;
   EXPECT_EQ(run.err.find("baseline"), std::string::npos) << "nothing is built before";
   shell(folder, "git checkout -q gauge.h");
-  run = elmcart("rework --branch main Gauge " + folder.path());
+  run = elmcart("rework --branch main --move inject Gauge " + folder.path());
   EXPECT_NE(run.err.find("main: is a branch already"), std::string::npos) << run.err;
   run = elmcart("confirm main nowhere", folder.path());
   EXPECT_EQ(run.exitCode, 3);
@@ -154,7 +154,7 @@ TEST(Rework, ProposeRunsNothingAndChangesNothing) {
   writeTinyProject(folder);
   folder.write("elmcart.toml", "[build]\ncommands = [\"touch " + (folder / "ran") + "\"]\n");
   auto before = snapshot(folder);
-  RunResult run = elmcart("propose --diff Gauge " + folder.path());
+  RunResult run = elmcart("propose --diff --move inject Gauge " + folder.path());
   EXPECT_EQ(run.exitCode, 0) << run.err;
   EXPECT_NE(run.out.find("+  explicit Sluice(Gauge& gauge = Gauge::get()) : gauge_(gauge) {}"), std::string::npos) << run.out;
   EXPECT_EQ(snapshot(folder), before);
@@ -164,7 +164,7 @@ TEST(Rework, SaysWhenATreeDoesNotBuild) {
   Folder folder;
   writeTinyProject(folder);
   folder.write("main.cpp", "int main() { return nothing; }\n");
-  RunResult run = elmcart("rework Gauge " + folder.path());
+  RunResult run = elmcart("rework --move inject Gauge " + folder.path());
   EXPECT_EQ(run.exitCode, 1);
   EXPECT_NE(run.err.find("does not build as it is"), std::string::npos) << run.err;
 }
@@ -174,7 +174,7 @@ TEST(Rework, EndsABuildThatHangs) {
   writeTinyProject(folder);
   folder.write("elmcart.toml", "[build]\ncommands = [\"sleep 1000 & sleep 1000\"]\nseconds = 1\n");
   auto start = std::chrono::steady_clock::now();
-  RunResult run = elmcart("rework Gauge " + folder.path(), "", 60);
+  RunResult run = elmcart("rework --move inject Gauge " + folder.path(), "", 60);
   EXPECT_LT(std::chrono::steady_clock::now() - start, std::chrono::seconds(20));
   EXPECT_EQ(run.exitCode, 1);
   EXPECT_NE(run.err.find("time limit"), std::string::npos) << run.err;
@@ -263,7 +263,7 @@ pid_t started(std::vector<std::string> arguments) {
 // Scratch folders of killed runs are gone after the next run. Other tests may be killing theirs
 // at the same time, so only those of these processes are looked for.
 void expectNoStrayScratch(const Folder& origin, const std::set<pid_t>& killed) {
-  elmcart("propose --quiet Gauge " + origin.path());
+  elmcart("propose --quiet --move inject Gauge " + origin.path());
   for (const auto& entry : fs::directory_iterator(fs::temp_directory_path())) {
     std::string name = entry.path().filename().string();
     if (name.rfind("elmcart-scratch-", 0) != 0) continue;
@@ -287,7 +287,7 @@ TEST(Rework, SurvivesBeingKilledAtAnyMoment) {
   Folder whole;
   fs::copy(origin.path(), whole.path(), fs::copy_options::recursive);
   auto start = std::chrono::steady_clock::now();
-  elmcart("rework --write --quiet Gauge " + whole.path());
+  elmcart("rework --write --quiet --move inject Gauge " + whole.path());
   double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
   auto after = snapshot(whole);
   ASSERT_NE(after, before);
@@ -297,7 +297,7 @@ TEST(Rework, SurvivesBeingKilledAtAnyMoment) {
   for (int i = 0; i < kills(12); ++i) {
     Folder folder;
     fs::copy(origin.path(), folder.path(), fs::copy_options::recursive);
-    pid_t child = started({"rework", "--write", "--quiet", "Gauge", folder.path()});
+    pid_t child = started({"rework", "--write", "--quiet", "--move", "inject", "Gauge", folder.path()});
     // Wait for the journal, then a random little while.
     for (int n = 0; n < 20000 && !fs::exists(folder / ".elmcart") && ::waitpid(child, nullptr, WNOHANG) == 0; ++n) std::this_thread::sleep_for(std::chrono::microseconds(200));
     std::this_thread::sleep_for(std::chrono::microseconds(random() % 30000));
@@ -327,7 +327,7 @@ TEST(Rework, WritesWhatItKeptWhenItIsInterrupted) {
     writeTinyProject(folder);
     // The first step builds at once, the second would take very long.
     folder.write("elmcart.toml", "[build]\ncommands = [\"n=$(cat count || echo 0); echo $((n + 1)) > count; if [ $n -ge 2 ]; then touch " + folder.path() + "/slow; sleep 60; fi\"]\n[test]\ncommands = [\"true\"]\nbaseline-runs = 1\n");
-    pid_t child = started({"rework", "--quiet", "--patches", folder / "patches", "Gauge", folder.path()});
+    pid_t child = started({"rework", "--quiet", "--patches", folder / "patches", "--move", "inject", "Gauge", folder.path()});
     for (int n = 0; n < 3000 && !fs::exists(folder / "slow"); ++n) std::this_thread::sleep_for(std::chrono::milliseconds(10));
     ASSERT_TRUE(fs::exists(folder / "slow"));
     auto asked = std::chrono::steady_clock::now();
@@ -349,9 +349,9 @@ TEST(Rework, CopiesWhatGitIgnoresWhereThatIsRead) {
   Folder folder;
   writeTinyProject(folder);
   folder.write(".gitignore", "main.cpp\n");
-  EXPECT_NE(elmcart("rework --quiet Gauge .", folder.path()).exitCode, 0);
+  EXPECT_NE(elmcart("rework --quiet --move inject Gauge .", folder.path()).exitCode, 0);
   folder.write("elmcart.toml", "[read]\ngitignore = false\n" + folder.read("elmcart.toml"));
-  EXPECT_EQ(elmcart("rework --quiet Gauge .", folder.path()).exitCode, 0);
+  EXPECT_EQ(elmcart("rework --quiet --move inject Gauge .", folder.path()).exitCode, 0);
 }
 
 TEST(Rework, SurvivesBeingKilledWhileItCommits) {
@@ -366,7 +366,7 @@ TEST(Rework, SurvivesBeingKilledWhileItCommits) {
   Folder whole;
   fs::copy(origin.path(), whole.path(), fs::copy_options::recursive);
   auto start = std::chrono::steady_clock::now();
-  ASSERT_EQ(elmcart("rework --branch injected --quiet Gauge " + whole.path()).exitCode, 0);
+  ASSERT_EQ(elmcart("rework --branch injected --quiet --move inject Gauge " + whole.path()).exitCode, 0);
   auto took = std::chrono::duration_cast<std::chrono::microseconds>(std::chrono::steady_clock::now() - start).count();
   std::string all = shell(whole, "git rev-list --count main..injected").out;
   std::mt19937 random(21);
@@ -375,7 +375,7 @@ TEST(Rework, SurvivesBeingKilledWhileItCommits) {
   for (int i = 0; i < kills(12); ++i) {
     Folder folder;
     fs::copy(origin.path(), folder.path(), fs::copy_options::recursive);
-    pid_t child = started({"rework", "--branch", "injected", "--quiet", "Gauge", folder.path()});
+    pid_t child = started({"rework", "--branch", "injected", "--quiet", "--move", "inject", "Gauge", folder.path()});
     // Most of the time goes before the first commit: half of the kills come at the very end.
     auto wait = i % 2 == 0 ? took - random() % (took / 5) : random() % took;
     std::this_thread::sleep_for(std::chrono::microseconds(wait));
@@ -390,7 +390,7 @@ TEST(Rework, SurvivesBeingKilledWhileItCommits) {
     size_t commits = there ? std::stoul(shell(folder, "git rev-list --count main..injected").out) : 0;
     EXPECT_LE(commits, std::stoul(all));
     // It can be made again under another name.
-    RunResult again = elmcart("rework --branch second --quiet Gauge " + folder.path());
+    RunResult again = elmcart("rework --branch second --quiet --move inject Gauge " + folder.path());
     EXPECT_EQ(again.exitCode, 0) << again.err;
     EXPECT_EQ(shell(folder, "git rev-list --count main..second").out, all);
   }
