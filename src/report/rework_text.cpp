@@ -35,9 +35,10 @@ std::string costText(const ReworkResult& r, const TextStyle& style) {
                     std::to_string(c.signatures), std::to_string(c.files), std::to_string(c.tests), std::to_string(c.byHand)});
   std::string out = tableText(rows, style, {0}) + "\n";
   for (const Cost& c : r.costs) out += fmt::format("  {:<20} {}\n", c.way, wrapped(c.note, static_cast<size_t>(style.width), 23));
-  out += "\nCHANGED: classes and functions that use the object themselves. PASS ON: those that would only hand it further.\n"
-         "CALLS: accessor calls that go. CREATIONS: places that would hand the object in. TESTS: tests and fixtures touched.\n";
-  return out;
+  constexpr std::string_view kColumns =
+      "CHANGED: classes and functions that use the object themselves. PASS ON: those that would only hand it further. "
+      "CALLS: accessor calls that go. CREATIONS: places that would hand the object in. TESTS: tests and fixtures touched.";
+  return out + "\n" + wrapped(kColumns, static_cast<size_t>(style.width), 0) + "\n";
 }
 
 std::string stepsText(const ReworkResult& r, const TextStyle& style) {

@@ -415,6 +415,8 @@ class Run {
     writeText(tree_ + "/" + path, *text + "\n)]} no code (((\n");
     Observation seen = observe(tree_, config_);
     writeText(tree_ + "/" + path, *text);
+    out_.interrupted |= config_.stopAsked();
+    if (out_.interrupted) return false;
     return silent_[path] = seen.built && compare(out_.baseline, seen).same();
   }
   static void notConfirmed(StepRecord& record) {
