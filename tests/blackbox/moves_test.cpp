@@ -99,7 +99,7 @@ TEST_P(MovesRun, AsBefore) {
   Folder folder;
   fs::copy(std::string(ELMCART_REWORK) + "/mending/" + p.move + "/" + p.language, folder / "program", fs::copy_options::recursive);
   folder.write("program/elmcart.toml", std::string("[build]\ncommands = ['") + p.build + "']\n[test]\nbaseline-runs = 1\n[read]\nleave-out = [\"out/**\"]\n[[witness]]\nname = \"a day\"\ncommand = '" + p.run + "'\n");
-  RunResult run = elmcart(std::string("rework '") + p.name + "' program --move " + p.move + " --write --format json", folder.path());
+  RunResult run = elmcart(std::string("rework '") + p.name + "' program --retire --move " + p.move + " --write --format json", folder.path());
   ASSERT_EQ(run.exitCode, 0) << run.out << run.err;
   auto result = jsonOf(run);
   EXPECT_GE(result["steps"].size(), 1u);
