@@ -15,7 +15,10 @@ need python3 python3
 need clang++-16 clang-16
 need mold mold
 if [ "${1:-}" = kotlin ]; then need kotlinc kotlin; fi
-dpkg-query -W -f='${Status}' junit4 2>/dev/null | grep -q '^install ok installed$' || packages="$packages junit4"
+# The second is the sanitizers' part of the compiler, which it brings along on some machines only.
+for package in junit4 libclang-rt-16-dev; do
+  dpkg-query -W -f='${Status}' "$package" 2>/dev/null | grep -q '^install ok installed$' || packages="$packages $package"
+done
 if [ -n "$packages" ]; then
   export DEBIAN_FRONTEND=noninteractive
   apt-get update -qq

@@ -48,6 +48,7 @@ class HandOver {
     for (const Work& w : work_) order.push_back(&w);
     std::stable_sort(order.begin(), order.end(), [&](const Work* x, const Work* y) { return rank(*x) < rank(*y); });
     for (const Work* w : order) {
+      if (!memory_.retire && w->type == kNone) continue;  // by default it is fetched there
       std::optional<Step> step = plan(*w);
       if (!step) continue;
       if (memory_.refused.count(step->key())) {
