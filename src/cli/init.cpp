@@ -85,7 +85,7 @@ int runInit(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()("try", po::bool_switch(), "build and test a scratch copy with it, and say which tests can be read, which are red and which flaky");
   Options options = readOptions(context, self, own, "[PATH]", 0, 1);
-  std::string root = options.path(0), file = root + "/elmcart.toml";
+  std::string root = options.path(0), file = root == "." ? "elmcart.toml" : root + "/elmcart.toml";
   std::error_code error;
   if (!fs::is_directory(root, error)) throw Stop{kUnreadable, root + ": no such folder"};
   bool there = fs::exists(file, error);
