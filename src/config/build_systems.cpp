@@ -204,6 +204,15 @@ std::optional<BuildSystem> python(const Folder& f) {
     out.notes.push_back("No test files were found: give the test command, or a witness, by hand.");
     return out;
   }
+  // A script of the project's own that runs them all.
+  std::string runner = f.first({"runtests.py", "run_tests.py", "tests/runtests.py", "tests/run_tests.py"});
+  if (runner.empty() && f.has("bin"))
+    if (std::vector<std::string> scripts = f.files("bin", R"(.*(testcases|runtests|run-tests|run_tests)(\.py)?)", 1); !scripts.empty()) runner = scripts.front();
+  if (!runner.empty()) {
+    out.name = "Python with a test script";
+    out.test = {path + "python3 " + runner + " -v"};
+    return out;
+  }
   // Where the tests stand in one folder, that one is named.
   std::string where = !tests.empty() && std::all_of(files.begin(), files.end(), [&](const std::string& t) { return t.starts_with(tests + "/"); }) ? tests : "";
   if (pytest) {

@@ -131,6 +131,7 @@ INSTANTIATE_TEST_SUITE_P(All, BuildSystems, testing::Values(
     Project{"javac", {{"src/Quay.java", "class Quay {}"}, {"test/QuayTest.java", "import org.junit.Test;"}}, "plain Java (javac)", "org.junit.runner.JUnitCore"},
     Project{"pytest", {{"pyproject.toml", "[tool.pytest.ini_options]\n"}, {"tests/test_quay.py", "def test_a(): pass\n"}}, "Python with pytest", "pytest -q -p no:cacheprovider --junitxml=elmcart-results.xml tests"},
     Project{"unittest_in_package", {{"harbour/__init__.py", ""}, {"harbour/tests/__init__.py", ""}, {"harbour/tests/quaytestcase.py", "import unittest\n"}}, "Python with unittest", "discover -v -s harbour/tests -t . -p '*case*.py'"},
+    Project{"python_script", {{"harbour/__init__.py", ""}, {"harbour/tests/__init__.py", ""}, {"harbour/tests/quaytestcase.py", "import unittest\n"}, {"bin/harbour-testcases", "#!/usr/bin/env python3\n"}}, "Python with a test script", "python3 bin/harbour-testcases -v"},
     Project{"jest", {{"package.json", "{\"scripts\": {\"test\": \"jest --coverage\"}}"}}, "npm with jest", "jest --json --outputFile=elmcart-results.json"},
     Project{"mocha", {{"package.json", "{\"scripts\": {\"test\": \"mocha\"}}"}}, "npm with mocha", "npm test"},
     Project{"go", {{"go.mod", "module harbour\n"}, {"quay.go", "package harbour\n"}}, "Go", "go test -v ./..."},
