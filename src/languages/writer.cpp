@@ -19,7 +19,14 @@ std::string_view WriterFiles::text(const LoweredFile& file) { return one(file).t
 
 const SyntaxTree& WriterFiles::tree(const LoweredFile& file) {
   One& found = one(file);
-  if (!found.tree) found.tree = std::make_unique<SyntaxTree>(languageById(file.language)->grammar(), found.text);
+  if (found.tree) return *found.tree;
+  const TSLanguage* grammar = languageById(file.language)->grammar();
+  try {
+    found.tree = std::make_unique<SyntaxTree>(grammar, found.text);
+  } catch (const LeftUnread&) {
+    // As a file without any declaration: nothing can be written in it.
+    found.tree = std::make_unique<SyntaxTree>(grammar, std::string_view());
+  }
   return *found.tree;
 }
 
@@ -52,10 +59,12 @@ std::vector<Span> Writer::spansOf(const Change& read) {
   if (written_.insert({file.path, read.at->span.begin}).second) out.push_back(read.at->span);
   if (!read.in.known()) return out;
   const SyntaxTree& syntax = files_.tree(file);
-  TSNode access = syntax.covering(read.at->span);
+  TSNode access = syntax.covering(read.at->span), holder = SyntaxTree::parent(access);
+  // At the same place of the same form: what a member is asked of.
+  auto isAlike = [&](TSNode node) { return !SyntaxTree::isNull(holder) && ts_node_symbol(SyntaxTree::parent(node)) == ts_node_symbol(holder) && ts_node_eq(ts_node_named_child(SyntaxTree::parent(node), 0), node); };
   SyntaxTree::walk(syntax.covering(read.in->span), [&](TSNode node) {
     Span span = spanOf(node);
-    if (ts_node_symbol(node) != ts_node_symbol(access) || syntax.text(node) != syntax.text(access)) return true;
+    if (ts_node_symbol(node) != ts_node_symbol(access) || syntax.text(node) != syntax.text(access) || !isAlike(node)) return true;
     bool known = std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot other) { return other.file == &file && other->span.begin == span.begin; });
     if (!known && written_.insert({file.path, span.begin}).second) out.push_back(span);
     return true;

@@ -10,6 +10,8 @@
 namespace elmcart {
 namespace {
 
+#define PYTHON_TIDES "class Tides:\n    def __init__(self):\n        self.asked = 0\n\n    def height(self, hour):\n        self.asked += 1\n        return hour\n\n\ntides = Tides()\n\n\n"
+
 struct Trap {
   const char* name;
   const char* file;
@@ -27,6 +29,7 @@ TEST_P(InjectTraps, IsWrittenOrLeftWithItsReason) {
   const Trap& trap = GetParam();
   Folder folder;
   folder.write(trap.file, trap.text);
+  if (std::string(trap.entity) == "tides.tides") folder.write("tides.py", PYTHON_TIDES);
   ReworkOptions options;
   options.confirm = false;
   options.jobs = 1;
@@ -42,7 +45,6 @@ TEST_P(InjectTraps, IsWrittenOrLeftWithItsReason) {
 }
 
 #define JAVA_TIDES "class Tides {\n    private static final Tides TIDES = new Tides();\n    private int asked;\n    private Tides() {\n    }\n    static Tides get() {\n        return TIDES;\n    }\n    int height(int hour) {\n        return asked++ + hour;\n    }\n}\n"
-#define PYTHON_TIDES "class Tides:\n    def __init__(self):\n        self.asked = 0\n\n    def height(self, hour):\n        self.asked += 1\n        return hour\n\n\ntides = Tides()\n\n\n"
 #define SCRIPT_TIDES "class Tides {\n  constructor() {\n    this.asked = 0;\n  }\n\n  height(hour) {\n    this.asked += 1;\n    return hour;\n  }\n}\n\nconst tides = new Tides();\n\n"
 #define SHARP_TIDES "class Tides\n{\n    private static readonly Tides tides = new Tides();\n    private int asked;\n    private Tides() { }\n    public static Tides Get() { return tides; }\n    public int Height(int hour) { return asked++ + hour; }\n}\n\n"
 #define PHP_TIDES "<?php\nclass Tides\n{\n    private static $tides;\n    private $asked = 0;\n\n    private function __construct()\n    {\n    }\n\n    public static function get()\n    {\n        return self::$tides = self::$tides ?: new Tides();\n    }\n\n    public function height($hour)\n    {\n        $this->asked++;\n        return $hour;\n    }\n}\n\n"
@@ -69,6 +71,9 @@ INSTANTIATE_TEST_SUITE_P(All, InjectTraps, testing::Values(
          {"        self._shared_tides = shared_tides\n", "    def _current_shared_tides(self):\n        return tides if self._shared_tides is None else self._shared_tides\n", "return self._current_shared_tides().height(1)"}, {}, ""},
     Trap{"java_replaced", "A.java", "class Tides {\n    private static Tides tides = new Tides();\n    private int asked;\n    static Tides get() {\n        return tides;\n    }\n    static void set(Tides other) {\n        tides = other;\n    }\n    int height(int hour) {\n        return asked++ + hour;\n    }\n}\nclass Quay {\n    int depth() {\n        return Tides.get().height(1);\n    }\n}\n", "Tides",
          {"this((Tides) null);", "    private Tides currentTides() {\n        return tides != null ? tides : Tides.get();\n    }\n", "return currentTides().height(1);"}, {}, ""},
+    // ----- a function that imports the object for itself
+    Trap{"python_import_inside", "a.py", "class Quay:\n    def depth(self):\n        from tides import tides\n        return tides.height(1)\n", "tides.tides",
+         {"        from tides import tides\n        return (tides if self._shared_tides is None else self._shared_tides).height(1)\n", "        self._shared_tides = shared_tides\n"}, {}, ""},
     // ----- a record that others fill is handed in, not what it holds
     Trap{"python_holder", "a.py", "class _Bells:\n    def __init__(self):\n        self.main = None\n\n\nBells = _Bells()\n\n\nclass Quay:\n    def __init__(self, name):\n        self.name = name\n\n    def open(self, bell):\n        Bells.main = bell\n\n    def ring(self):\n        if Bells.main is not None:\n            Bells.main.ring()\n", "a.Bells",
          {"def __init__(self, name, bells=None):\n        self._bells = Bells if bells is None else bells\n", "self._bells.main = bell", "if self._bells.main is not None:\n            self._bells.main.ring()"}, {}, ""},

@@ -80,7 +80,7 @@ class PythonWriter final : public Writer {
       if (!reason.empty()) return reason;
     }
     for (const ClassFacts* c : kept_)
-      if (handed_.late && reads_[c] > 1) addReader(*c);
+      if (isLate(*c->type.file) && reads_[c] > 1 && isBoundInFile(*c->type.file)) addReader(*c);
     return "";
   }
 
@@ -204,8 +204,27 @@ class PythonWriter final : public Writer {
     return alone && !SyntaxTree::is(SyntaxTree::parent(node), "binary_operator") ? choice : "(" + choice + ")";
   }
   std::string fallback(const std::string& fetch, const std::string& holder) const { return fetch + " if " + holder + " is None else " + holder; }
-  std::string assignment(const std::string& self, const std::string& fetch, bool passesOnly) const {
-    bool asGiven = passesOnly || handed_.late;
+  // Can what fetches the object be written anywhere in the file? Not where a function imports it for itself.
+  bool isBoundInFile(const LoweredFile& file) {
+    auto [known, isNew] = bound_.try_emplace(file.path, true);
+    if (!isNew) return known->second;
+    std::string fetch = fetchIn(file), head = fetch.substr(0, fetch.find_first_of(".("));
+    const SyntaxTree& syntax = files_.tree(file);
+    bool found = false;
+    SyntaxTree::walk(syntax.root(), [&](TSNode node) {
+      if (SyntaxTree::isOneOf(node, {"function_definition", "class_definition"})) {
+        found |= syntax.text(SyntaxTree::field(node, "name")) == head;
+        return false;
+      }
+      found |= SyntaxTree::is(node, "identifier") && syntax.text(node) == head;
+      return !found;
+    });
+    return known->second = found;
+  }
+  bool isLate(const LoweredFile& file) { return handed_.late || !isBoundInFile(file); }
+
+  std::string assignment(const LoweredFile& file, const std::string& self, const std::string& fetch, bool passesOnly) {
+    bool asGiven = passesOnly || isLate(file);
     return self + "." + fieldFor(handed_.word) + " = " + (asGiven ? handed_.word : fallback(fetch, handed_.word));
   }
 
@@ -220,8 +239,8 @@ class PythonWriter final : public Writer {
     // §8.7: in front of the parameter that takes all other names.
     append(file, list, handed_.word + "=None", SyntaxTree::is(parameters.back(), "dictionary_splat_pattern") ? parameters.back() : TSNode{});
     std::string statement;
-    if (kept_.contains(change.of)) statement = assignment(self, fetch, change.passesOnly);
-    else if (!handed_.late && readsIn_[change.at] > 1) statement = "if " + handed_.word + " is None:\n\t" + handed_.word + " = " + fetch;
+    if (kept_.contains(change.of)) statement = assignment(file, self, fetch, change.passesOnly);
+    else if (!isLate(file) && readsIn_[change.at] > 1) statement = "if " + handed_.word + " is None:\n\t" + handed_.word + " = " + fetch;
     if (!statement.empty()) insertFirst(file, body, statement);
     document(file, body);
     return "";
@@ -273,7 +292,7 @@ class PythonWriter final : public Writer {
     bool derived = c.lineage.size() > 1 || std::any_of(c.otherBases.begin(), c.otherBases.end(), [](const std::string& b) { return b != "object"; });
     std::string base = syntax.text().find("super()") == std::string_view::npos && syntax.text().find("super(") != std::string_view::npos ? "super(" + c.name + ", self)" : "super()";
     std::string text = derived ? "def __init__(self, *args, " + handed_.word + "=None, **kwargs):\n\t" + base + ".__init__(*args, **kwargs)\n\t" : "def __init__(self, " + handed_.word + "=None):\n\t";
-    text += assignment("self", fetch, change.passesOnly);
+    text += assignment(file, "self", fetch, change.passesOnly);
     // In front of the first method.
     std::vector<TSNode> members = SyntaxTree::children(body);
     std::string indent = indentAt(file, ts_node_start_byte(body)), newline(newlineOf(file));
@@ -303,11 +322,11 @@ class PythonWriter final : public Writer {
   std::string read(const Change& change) {
     std::string fetch = textOf(change.at), text;
     if (change.from == From::Parameter) {
-      bool settled = !handed_.late && readsIn_[change.in] > 1;
+      bool settled = !isLate(*change.at.file) && readsIn_[change.in] > 1;
       text = settled ? handed_.word : inBrackets(change.at, fallback(fetch, handed_.word));
     } else {
       std::string self = selfAt(change.at), field = self + "." + fieldFor(handed_.word);
-      text = !handed_.late ? field : reads_[change.of] > 1 && kept_.contains(change.of) ? self + "." + reader() + "()" : inBrackets(change.at, fallback(fetch, field));
+      text = !isLate(*change.at.file) ? field : reads_[change.of] > 1 && kept_.contains(change.of) && isBoundInFile(*change.at.file) ? self + "." + reader() + "()" : inBrackets(change.at, fallback(fetch, field));
     }
     for (Span span : spansOf(change)) put(*change.at.file, span, text);
     return "";
@@ -378,6 +397,7 @@ class PythonWriter final : public Writer {
     if (TSNode choice = choiceOf(function, syntax); !SyntaxTree::isNull(choice)) put(*change.at.file, spanOf(choice), handed_.word);
   }
 
+  std::map<std::string, bool> bound_;  // by file: can the object be fetched anywhere in it?
   std::set<const ClassFacts*> kept_;
   std::map<const ClassFacts*, size_t> reads_;
   std::map<Spot, size_t> readsIn_;
