@@ -18,7 +18,11 @@ class PythonWriter final : public Writer {
     switch (change.kind) {
       case ChangeKind::TakeInConstructor: return change.at.known() ? canTake(change) : canGetConstructor(*change.of);
       case ChangeKind::KeepInField: return canKeep(*change.of);
-      case ChangeKind::Read: return fetchIn(*change.at.file).empty() ? std::string(kCannotFetch) : "";
+      case ChangeKind::Read: {
+        TSNode node = tree(change.at).covering(change.at->span), above = SyntaxTree::parent(node);
+        if (SyntaxTree::isOneOf(above, {"assignment", "augmented_assignment"}) && ts_node_eq(SyntaxTree::field(above, "left"), node)) return "here the slot itself is set";
+        return fetchIn(*change.at.file).empty() ? std::string(kCannotFetch) : "";
+      }
       case ChangeKind::HandOn: return SyntaxTree::isNull(argumentsOf(change.at)) ? "its arguments could not be read" : "";
       case ChangeKind::HandToBase: return SyntaxTree::isNull(baseCallOf(change.at)) ? "its constructor calls none of its base class" : "";
       case ChangeKind::DropDefault: return whyNotDropped(change);
