@@ -32,7 +32,6 @@ struct ClassFacts {
   std::vector<std::vector<Spot>> calls;  // by constructor: who makes an object by it, or hands on to it
   std::vector<Spot> creations;           // every place where one is made
   bool baseTakesArguments = false;       // a base has a constructor that cannot be called with nothing
-  bool isDerivedFrom = false;            // other classes of the tree have it as a base
   bool existsUnmade = false;             // somewhere it is a value that is there without being made
   std::vector<Spot> methods;             // those that have a body
 };

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "base/object_name.h"
 #include "base/text.h"
 #include "languages/language.h"
 #include "source/walk.h"
@@ -38,14 +39,14 @@ std::string Writer::write(std::span<const Change> changes, std::vector<FileEdit>
   return reason;
 }
 
-std::string Writer::camelCase(std::string_view name) {
+std::string Writer::objectWord(std::string_view name, bool snake) {
   while (!name.empty() && !std::isalnum(static_cast<unsigned char>(name.front()))) name.remove_prefix(1);
-  std::string out(name);
-  for (size_t i = 0; i < out.size() && std::isupper(static_cast<unsigned char>(out[i])); ++i) {
-    if (i > 0 && i + 1 < out.size() && std::islower(static_cast<unsigned char>(out[i + 1]))) break;
-    out[i] = static_cast<char>(std::tolower(static_cast<unsigned char>(out[i])));
-  }
-  return out;
+  return objectName(name, snake);
+}
+
+bool Writer::isFetched(Spot place, TSNode node) {
+  Span span = spanOf(node);
+  return std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) { return access.file == place.file && access->span.begin == span.begin && access->span.end == span.end; });
 }
 
 std::string Writer::textOf(Spot spot) {

@@ -17,8 +17,6 @@
 
 namespace elmcart {
 
-struct Language;
-
 // Texts and grammar trees of the files that are written in, each read when it is asked for.
 class WriterFiles {
  public:
@@ -67,13 +65,14 @@ class Writer {
   // All changes of the step are of one program; those of one constructor belong together.
   virtual std::string writeAll(std::span<const Change> changes) = 0;
 
-  // TideTable, HTTPPool and _tides as tideTable, httpPool and tides.
-  static std::string camelCase(std::string_view name);
-
+  // What code calls an object that goes by that name: without the marks that it begins with.
+  static std::string objectWord(std::string_view name, bool snake);
   // ----- reading
   const SyntaxTree& tree(Spot spot) { return files_.tree(*spot.file); }
   std::string_view text(const LoweredFile& file) { return files_.text(file); }
   std::string textOf(Spot spot);
+  // Is what stands there an access of the object, and nothing else?
+  bool isFetched(Spot place, TSNode node);
   // The access, and what else in its function is written like it and was left out as the other half of a pair: lock and unlock.
   std::vector<Span> spansOf(const Change& read);
   // The text of a span with some of the changes made in it.
@@ -105,7 +104,7 @@ class Writer {
   // ----- writing
   void put(const LoweredFile& file, Span span, std::string text) { out_->push_back({file.path, span, std::move(text)}); }
   void insert(const LoweredFile& file, uint32_t offset, std::string text) { put(file, {offset, offset}, std::move(text)); }
-  // Puts an item behind the last of a list in brackets, in the manner of the list. `last`: in front of that item instead.
+  // Puts an item behind the last of a list in brackets, in the manner of the list. `before`: in front of that item instead.
   void append(const LoweredFile& file, TSNode list, const std::string& item, TSNode before = {});
 
   WriterFiles& files_;
@@ -113,7 +112,5 @@ class Writer {
   std::vector<FileEdit>* out_ = nullptr;
   std::set<std::pair<std::string, uint32_t>> written_;  // accesses by file and place
 };
-
-using MakeWriter = std::unique_ptr<Writer> (*)(WriterFiles& files, const HandedIn& handed);
 
 }  // namespace elmcart

@@ -57,6 +57,31 @@ std::set<TypeIndex> madeBelow(const Program& p, const Globs& tests, std::vector<
   return out;
 }
 
+std::vector<FunctionIndex> constructorsOf(const Program& p, TypeIndex type) {
+  std::vector<FunctionIndex> out;
+  for (FunctionIndex m : p.types[type].methods)
+    if (p.functions[m].form == FunctionForm::Constructor) out.push_back(m);
+  return out;
+}
+
+FunctionIndex functionAround(const Program& p, Place place) {
+  Place around = p.around(place, Kind::Function);
+  return around.node != kNoNode && p.symbolAt(around).is(Symbol::Sort::Function) ? p.symbolAt(around).index() : kNone;
+}
+
+TypeIndex unitOf(const Program& p, FunctionIndex in) {
+  constexpr int kDeepest = 8;
+  for (int depth = 0; in != kNone && depth < kDeepest; ++depth) {
+    const Function& fn = p.functions[in];
+    if (fn.owner == kNone || (fn.modifiers & kStatic)) return kNone;
+    Place definition = p.types[fn.owner].definition;
+    bool nameless = definition.known() && p.node(p.parent(definition)).kind == Kind::Create;
+    if (!nameless) return fn.owner;
+    in = functionAround(p, definition);
+  }
+  return kNone;
+}
+
 std::string typeHandedOut(const Program& p, SourceScan& scan, Place access, FunctionIndex accessPoint) {
   const Function& fn = p.functions[accessPoint];
   Place home = fn.home();

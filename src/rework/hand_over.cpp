@@ -122,28 +122,6 @@ class HandOver {
   }
   std::string fieldName() const { return std::string(h_->fieldPrefix) + name_; }
 
-  bool isNameless(TypeIndex type) const { return p_.types[type].definition.known() && p_.node(p_.parent(p_.types[type].definition)).kind == Kind::Create; }
-
-  // The class that has to take the object for something that happens in `in`:
-  // of a class without a name the one around it.
-  TypeIndex unitOf(FunctionIndex in) const {
-    for (int depth = 0; in != kNone && depth < 8; ++depth) {
-      const Function& fn = p_.functions[in];
-      if (fn.owner == kNone || (fn.modifiers & kStatic)) return kNone;
-      if (!isNameless(fn.owner)) return fn.owner;
-      Place around = p_.around(p_.types[fn.owner].definition, Kind::Function);
-      if (around.node == kNoNode || !p_.symbolAt(around).is(Symbol::Sort::Function)) return kNone;
-      in = p_.symbolAt(around).index();
-    }
-    return kNone;
-  }
-
-  std::vector<FunctionIndex> constructorsOf(TypeIndex type) const {
-    std::vector<FunctionIndex> out;
-    for (FunctionIndex m : p_.types[type].methods)
-      if (p_.functions[m].form == FunctionForm::Constructor) out.push_back(m);
-    return out;
-  }
   // The position of the parameter that takes the object, or -1.
   int takes(FunctionIndex f) const {
     const Function& fn = p_.functions[f];
@@ -152,7 +130,7 @@ class HandOver {
     return -1;
   }
   bool isInjected(TypeIndex type) const {
-    for (FunctionIndex c : constructorsOf(type))
+    for (FunctionIndex c : constructorsOf(p_, type))
       if (takes(c) >= 0) return true;
     return false;
   }
@@ -193,7 +171,7 @@ class HandOver {
         else byHand(access, "a field's first value is worked out before the constructor has the object, and " + reason);
         continue;
       }
-      TypeIndex unit = unitOf(c.in);
+      TypeIndex unit = unitOf(p_, c.in);
       if (unit == kNone) {
         // Where the program is put together the access point stays. Any other function would need a parameter.
         bool start = p_.functions[c.in].form == FunctionForm::Initialiser || lowerCase(p_.text(p_.functions[c.in].name)) == "main";
@@ -219,7 +197,7 @@ class HandOver {
         else if (!field && !inTests(creation.place) && mayName(creation.place.file)) workFor(kNone, kNone, creation.place.file).passes.push_back(creation.place);
         continue;
       }
-      TypeIndex unit = unitOf(creation.in);
+      TypeIndex unit = unitOf(p_, creation.in);
       if (unit == made_) continue;
       if (unit != kNone && p_.types[unit].hasUnknownBase && inTests(creation.place)) continue;  // a test: by default it is fetched
       if (unit != kNone) workFor(unit, kNone).passes.push_back(creation.place);
@@ -299,7 +277,7 @@ class HandOver {
 
   // The constructor that would take the object at this creation; kNone when none does.
   FunctionIndex targetOf(const Creation& creation) const {
-    std::vector<FunctionIndex> all = constructorsOf(creation.type);
+    std::vector<FunctionIndex> all = constructorsOf(p_, creation.type);
     size_t given = argumentsOf(p_.file(creation.place), creation.place.node).size();
     FunctionIndex only = kNone;
     for (FunctionIndex c : all) {
@@ -479,7 +457,7 @@ class HandOver {
     bool created = false;
     for (uint32_t c : p_.creationsOfType[w.type]) created |= !p_.creations[c].asBase;
     // A test that nobody here makes is made by its runner, which may make none that has a constructor.
-    if (inTests(definition) && !created && decl.derived.empty() && constructorsOf(w.type).empty()) return std::nullopt;
+    if (inTests(definition) && !created && decl.derived.empty() && constructorsOf(p_, w.type).empty()) return std::nullopt;
     if (decl.hasUnknownBase && !created && decl.derived.empty()) {
       if (inTests(definition)) return std::nullopt;  // a test: it goes on fetching it
       return refuse(first, className + " derives from a class that is not in this tree, and nobody here makes one: a framework does");
@@ -502,7 +480,7 @@ class HandOver {
     };
     std::string parameter = filled(passing && !h_->passed.empty() ? h_->passed : h_->parameter, words("", ""));
     std::string assign = filled(passing && !h_->passedAssign.empty() ? h_->passedAssign : h_->assign, words("", ""));
-    std::vector<FunctionIndex> constructors = constructorsOf(w.type);
+    std::vector<FunctionIndex> constructors = constructorsOf(p_, w.type);
     std::vector<std::string> moved;
     for (auto& [variable, access] : w.firstValues) moved.push_back(moveFirstValue(variable, access, filled(h_->inConstructor, words("", ""))));
 
@@ -514,7 +492,7 @@ class HandOver {
       bool baseNeeds = false;
       for (const Base& b : decl.bases)
         if (b.type != kNone)
-          for (FunctionIndex c : constructorsOf(b.type)) baseNeeds |= p_.functions[c].leastArguments > 0;
+          for (FunctionIndex c : constructorsOf(p_, b.type)) baseNeeds |= p_.functions[c].leastArguments > 0;
       if (hasBase && (h_->baseConstructor.empty() || (baseNeeds && !h_->snake)) && inTests(definition)) return std::nullopt;  // it goes on fetching it
       if (hasBase && (h_->baseConstructor.empty() || (baseNeeds && !h_->snake))) return refuse(first, className + " has no constructor, and its base class may need arguments");
       std::string all = assign;
@@ -902,7 +880,7 @@ class HandOver {
     for (uint32_t c : p_.creationsOfType[type]) {
       const Creation& creation = p_.creations[c];
       if (creation.asBase || targetOf(creation) == kNone || !isGiven(creation)) return false;
-      TypeIndex unit = unitOf(creation.in);
+      TypeIndex unit = unitOf(p_, creation.in);
       if (unit == kNone || !isInjected(unit) || !passesOnly(unit)) continue;
       // One that may have nothing to pass on; where that is written it goes first.
       if (!isAlwaysGiven(unit, depth + 1)) return false;
@@ -942,7 +920,7 @@ class HandOver {
   // A class that takes the object with nothing of its own to fall back on.
   bool passesOnly(TypeIndex type) {
     if (h_->passed.empty() && h_->passedAssign.empty()) return false;
-    for (FunctionIndex c : constructorsOf(type)) {
+    for (FunctionIndex c : constructorsOf(p_, type)) {
       if (takes(c) < 0) continue;
       Place place = p_.functions[c].home();
       Span span = constructorSpan(place);
@@ -955,7 +933,7 @@ class HandOver {
   }
 
   bool closeClass(TypeIndex type) {
-    std::vector<FunctionIndex> constructors = constructorsOf(type);
+    std::vector<FunctionIndex> constructors = constructorsOf(p_, type);
     bool changed = false;
     if (!h_->overload.empty()) {
       for (FunctionIndex c : constructors) {

@@ -384,23 +384,25 @@ class Run {
 
   // ----- files that the build and the tests do not look at
 
-  // Before the baseline is learnt every file is as if it had been read long ago.
-  void markUnread() {
+  template <typename Visit>
+  void eachFile(Visit visit) const {
     std::error_code error;
     for (fs::recursive_directory_iterator it(tree_, error), end; !error && it != end; it.increment(error)) {
       struct stat info {};
-      if (!it->is_regular_file(error) || ::stat(it->path().c_str(), &info) != 0) continue;
-      struct timespec times[2] = {{info.st_mtim.tv_sec - 1, 0}, info.st_mtim};
-      ::utimensat(AT_FDCWD, it->path().c_str(), times, 0);
+      if (it->is_regular_file(error) && ::stat(it->path().c_str(), &info) == 0) visit(it->path(), info);
     }
   }
+  // Before the baseline is learnt every file is as if it had been read long ago.
+  void markUnread() {
+    eachFile([](const fs::path& path, const struct stat& info) {
+      struct timespec times[2] = {{info.st_mtim.tv_sec - 1, 0}, info.st_mtim};
+      ::utimensat(AT_FDCWD, path.c_str(), times, 0);
+    });
+  }
   void noteUnread() {
-    std::error_code error;
-    for (fs::recursive_directory_iterator it(tree_, error), end; !error && it != end; it.increment(error)) {
-      struct stat info {};
-      if (!it->is_regular_file(error) || ::stat(it->path().c_str(), &info) != 0) continue;
-      if (info.st_atim.tv_sec == info.st_mtim.tv_sec - 1 && info.st_atim.tv_nsec == 0) unread_.insert(fs::relative(it->path(), tree_, error).string());
-    }
+    eachFile([&](const fs::path& path, const struct stat& info) {
+      if (info.st_atim.tv_sec == info.st_mtim.tv_sec - 1 && info.st_atim.tv_nsec == 0) unread_.insert(path.lexically_relative(tree_).string());
+    });
   }
   // None of the step's files was read by build or tests, and text that is no code changes nothing in any of them.
   bool isUnbuilt(const Trial& trial) {

@@ -50,7 +50,7 @@ struct PlanMemory {
   std::set<std::string> made;           // keys of steps that were kept
   std::set<std::string> addedIncludes;  // "header path\nincluded path" that a step put in
   std::string word;                     // what the object is called where it is handed in
-  std::set<std::string> takers;         // qualified names of the classes that take it by now
+  std::set<std::string, std::less<>> takers;       // qualified names of the classes that take it by now
   Globs only;                           // files whose uses are changed; none named: all
   bool isChosen(std::string_view path) const { return only.empty() || only.match(path); }
   bool retire = false;                  // asked for: defaults, accessor and slot go where nobody needs them any more

@@ -69,19 +69,6 @@ std::string fileBeside(const Program& p, Place other, const std::string& name) {
   return path.substr(0, path.rfind('/') + 1) + name + path.substr(path.rfind('.'));
 }
 
-std::string objectName(std::string_view type, bool snake) {
-  std::string out;
-  bool leading = true;  // in the capitals that a name begins with
-  for (size_t i = 0; i < type.size(); ++i) {
-    auto capital = [&](size_t at) { return at < type.size() && std::isupper(static_cast<unsigned char>(type[at])) != 0; };
-    bool endsRun = i + 1 < type.size() && std::islower(static_cast<unsigned char>(type[i + 1])) != 0;
-    leading = leading && capital(i) && (i == 0 || !endsRun);
-    if (snake && capital(i) && i > 0 && (!capital(i - 1) || endsRun) && out.back() != '_') out += '_';
-    out += snake || leading ? static_cast<char>(std::tolower(static_cast<unsigned char>(type[i]))) : type[i];
-  }
-  return out;
-}
-
 std::string memberIndent(const Program& p, SourceScan& scan, TypeIndex type) {
   Place definition = p.types[type].definition;
   std::string outer = scan.indentOf(definition);

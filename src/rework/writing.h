@@ -6,6 +6,7 @@
 #include <utility>
 #include <vector>
 
+#include "base/object_name.h"
 #include "rework/source_scan.h"
 
 namespace elmcart {
@@ -26,9 +27,6 @@ std::string plainName(const Program& p, TypeIndex type);
 TypeIndex typeBeside(const Program& p, TypeIndex type, const std::string& name);
 // A file named so in the folder of another, with its ending.
 std::string fileBeside(const Program& p, Place other, const std::string& name);
-
-// What code calls an object of a class: tideTable or tide_table, httpPool or http_pool.
-std::string objectName(std::string_view type, bool snake);
 
 // The indentation of a class's members, and by how much it is deeper than the class's own.
 std::string memberIndent(const Program& p, SourceScan& scan, TypeIndex type);

@@ -28,7 +28,7 @@ class GoWriter final : public Writer {
     return "it is not written yet in Go";
   }
 
-  std::string wordFor(std::string_view name) const override { return camelCase(name); }
+  std::string wordFor(std::string_view name) const override { return objectWord(name, false); }
 
   bool hands(Spot creation) override {
     if (TSNode literal = literalAt(creation); !SyntaxTree::isNull(literal)) {

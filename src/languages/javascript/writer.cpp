@@ -28,7 +28,7 @@ class ScriptWriter final : public Writer {
     return "it is not written yet in JavaScript";
   }
 
-  std::string wordFor(std::string_view name) const override { return camelCase(name); }
+  std::string wordFor(std::string_view name) const override { return objectWord(name, false); }
   // As most fields in the files at hand are called.
   std::string fieldFor(const std::string& word) const override { return (marksFields() ? "_" : "") + word; }
 
@@ -36,9 +36,7 @@ class ScriptWriter final : public Writer {
     for (TSNode argument : SyntaxTree::children(argumentsOf(creation))) {
       std::string_view written = tree(creation).text(argument);
       if (written == handed_.word || written == "this." + fieldFor(handed_.word)) return true;
-      Span span = spanOf(argument);
-      for (Spot access : handed_.accesses)
-        if (access.file == creation.file && access->span.begin == span.begin && access->span.end == span.end) return true;
+      if (isFetched(creation, argument)) return true;
     }
     return false;
   }

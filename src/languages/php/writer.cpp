@@ -27,15 +27,13 @@ class PhpWriter final : public Writer {
     return "it is not written yet in PHP";
   }
 
-  std::string wordFor(std::string_view name) const override { return camelCase(name); }
+  std::string wordFor(std::string_view name) const override { return objectWord(name, false); }
 
   bool hands(Spot creation) override {
     for (TSNode argument : SyntaxTree::children(argumentsOf(creation))) {
       std::string_view written = tree(creation).text(argument);
       if (written == variable() || written == field() || written.starts_with(handed_.word + ":")) return true;
-      Span span = spanOf(argument);
-      for (Spot access : handed_.accesses)
-        if (access.file == creation.file && access->span.begin == span.begin && access->span.end == span.end) return true;
+      if (isFetched(creation, argument)) return true;
     }
     return false;
   }

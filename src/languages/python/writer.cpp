@@ -31,17 +31,7 @@ class PythonWriter final : public Writer {
     return "it is not written yet in Python";
   }
 
-  std::string wordFor(std::string_view name) const override {
-    while (!name.empty() && name.front() == '_') name.remove_prefix(1);
-    std::string out;
-    auto capital = [&](size_t at) { return at < name.size() && std::isupper(static_cast<unsigned char>(name[at])); };
-    for (size_t i = 0; i < name.size(); ++i) {
-      bool endsRun = i + 1 < name.size() && std::islower(static_cast<unsigned char>(name[i + 1]));
-      if (capital(i) && i > 0 && (!capital(i - 1) || endsRun) && out.back() != '_') out += '_';
-      out += static_cast<char>(std::tolower(static_cast<unsigned char>(name[i])));
-    }
-    return out;
-  }
+  std::string wordFor(std::string_view name) const override { return objectWord(name, true); }
   std::string fieldFor(const std::string& word) const override { return "_" + word; }
 
   bool hands(Spot creation) override {

@@ -73,11 +73,6 @@ std::string OverloadWriter::fetchElsewhere(const LoweredFile& file) {
   return "";
 }
 
-bool OverloadWriter::isFetched(Spot place, TSNode argument) {
-  Span span = spanOf(argument);
-  return std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) { return access.file == place.file && access->span.begin == span.begin && access->span.end == span.end; });
-}
-
 std::string OverloadWriter::spacedOut(std::string_view type) {
   std::string out;
   for (size_t i = 0; i < type.size(); ++i) {

@@ -13,7 +13,7 @@ class OverloadWriter : public Writer {
   using Writer::Writer;
 
   std::string can(const Change& change) override;
-  std::string wordFor(std::string_view name) const override { return camelCase(name); }
+  std::string wordFor(std::string_view name) const override { return objectWord(name, false); }
   bool hands(Spot creation) override;
 
  protected:
@@ -61,7 +61,6 @@ class OverloadWriter : public Writer {
   // ----- shared readings
 
   static constexpr std::string_view kCannotFetch = "how the object is fetched could not be written here";
-  bool isFetched(Spot place, TSNode argument);
   std::vector<TSNode> parametersOf(TSNode constructor) { return SyntaxTree::children(SyntaxTree::field(constructor, "parameters")); }
   static std::string spacedOut(std::string_view type);
   std::string dotted() const;

@@ -1,7 +1,6 @@
 #include "rework/moves/inject.h"
 
 #include <algorithm>
-#include <deque>
 #include <map>
 #include <optional>
 
@@ -61,7 +60,7 @@ class InjectPlan {
     if (!seam() && !lift() && !inFunctions() && memory_.retire && !compose() && !dropDefault()) retire();
     if (!out_.found)
       for (const Creation& c : p_.creations)
-        if (!c.asBase && !c.delegated && c.type != e_.type && sameLanguage(c.place) && !inTests(c.place) && canBeGiven(c) && !writer_->hands(spot(c.place)))
+        if (isMakersOwn(c) && lacksIt(c))
           leave(c.place, "what takes the " + shown_ + " is made here without it: by default it is fetched as before", true, false);
     out_.finished = !out_.found && std::none_of(out_.byHand.begin(), out_.byHand.end(), [](const ByHand& b) { return b.blocksRetire; });
     return std::move(out_);
@@ -77,13 +76,9 @@ class InjectPlan {
     for (const ByHand& b : out_.byHand)
       if (b.file == p_.path(place) && b.line == p_.line(place)) return;
     for (const ByHand& b : out_.byHand)
-      if (b.file == p_.path(place) && b.reason == reason && functionAround(place) == functionAround_[&b - out_.byHand.data()]) return;
+      if (b.file == p_.path(place) && b.reason == reason && functionAround(p_, place) == functionAround_[&b - out_.byHand.data()]) return;
     out_.byHand.push_back({p_.path(place), p_.line(place), std::move(reason), blocks, left});
-    functionAround_.push_back(functionAround(place));
-  }
-  FunctionIndex functionAround(Place place) const {
-    Place around = p_.around(place, Kind::Function);
-    return around.node != kNoNode && p_.symbolAt(around).is(Symbol::Sort::Function) ? p_.symbolAt(around).index() : kNone;
+    functionAround_.push_back(functionAround(p_, place));
   }
 
   // ----- the object and its name
@@ -159,24 +154,6 @@ class InjectPlan {
 
   // ----- classes
 
-  bool isNameless(TypeIndex type) const { return p_.types[type].definition.known() && p_.node(p_.parent(p_.types[type].definition)).kind == Kind::Create; }
-
-  // The class whose object does something in `in`; of a class without a name the one around it.
-  TypeIndex unitOf(FunctionIndex in) const {
-    for (int depth = 0; in != kNone && depth < 8; ++depth) {
-      const Function& fn = p_.functions[in];
-      if (fn.owner == kNone || (fn.modifiers & kStatic)) return kNone;
-      if (!isNameless(fn.owner)) return fn.owner;
-      in = functionAround(p_.types[fn.owner].definition);
-    }
-    return kNone;
-  }
-  std::vector<FunctionIndex> constructorsOf(TypeIndex type) const {
-    std::vector<FunctionIndex> out;
-    for (FunctionIndex m : p_.types[type].methods)
-      if (p_.functions[m].form == FunctionForm::Constructor) out.push_back(m);
-    return out;
-  }
   template <typename Visit>
   void eachOfLineage(TypeIndex type, Visit visit) const {
     std::vector<TypeIndex> open{type};
@@ -194,15 +171,14 @@ class InjectPlan {
     const TypeDecl& decl = p_.types[type];
     out.type = spot(decl.definition);
     out.name = plainName(p_, type);
-    out.isDerivedFrom = !decl.derived.empty();
     eachOfLineage(type, [&](TypeIndex t) {
       if (p_.types[t].definition.known()) out.lineage.push_back(spot(p_.types[t].definition));
       for (const Base& base : p_.types[t].bases)
         if (base.type == kNone) out.otherBases.emplace_back(p_.text(p_.use(base.use).name));
       if (t != type && p_.types[t].form == TypeForm::Class)
-        for (FunctionIndex c : constructorsOf(t)) out.baseTakesArguments |= p_.functions[c].leastArguments > 0;
+        for (FunctionIndex c : constructorsOf(p_, t)) out.baseTakesArguments |= p_.functions[c].leastArguments > 0;
     });
-    for (FunctionIndex c : constructorsOf(type)) {
+    for (FunctionIndex c : constructorsOf(p_, type)) {
       out.constructors.push_back(spot(p_.functions[c].home()));
       std::vector<Spot>& calls = out.calls.emplace_back();
       for (uint32_t k : p_.creationsOfType[type])
@@ -253,7 +229,7 @@ class InjectPlan {
       f = kNone;
       for (TypeIndex t = owner; f == kNone && !p_.types[t].bases.empty() && p_.types[t].bases.front().type != kNone;) {
         t = p_.types[t].bases.front().type;
-        if (std::vector<FunctionIndex> all = constructorsOf(t); !all.empty()) f = all.front();
+        if (std::vector<FunctionIndex> all = constructorsOf(p_, t); !all.empty()) f = all.front();
       }
     }
     return false;
@@ -264,9 +240,9 @@ class InjectPlan {
     return at < 0 || static_cast<size_t>(at) + 1 < p_.functions[f].parameters.size() ? kLast : static_cast<uint32_t>(at);
   }
   bool isTaker(TypeIndex type) const {
-    if (memory_.takers.contains(std::string(p_.text(p_.types[type].qualified)))) return true;
+    if (memory_.takers.contains(p_.text(p_.types[type].qualified))) return true;
     // One that an earlier run left so.
-    for (FunctionIndex c : constructorsOf(type))
+    for (FunctionIndex c : constructorsOf(p_, type))
       for (VariableIndex v : p_.functions[c].parameters)
         if (p_.text(p_.variables[v].name) == handed_.word && (p_.use(p_.variables[v].type).decl == e_.type || hasFallback(c))) return true;
     return false;
@@ -307,7 +283,7 @@ class InjectPlan {
   }
 
   // What a step put into a class hands the object out too, and is no accessor of it.
-  bool isReader(FunctionIndex f) const { return p_.functions[f].owner != kNone && p_.functions[f].owner != e_.type && !p_.functions[f].isStaticMember() && memory_.takers.contains(std::string(p_.text(p_.types[p_.functions[f].owner].qualified))); }
+  bool isReader(FunctionIndex f) const { return p_.functions[f].owner != kNone && p_.functions[f].owner != e_.type && !p_.functions[f].isStaticMember() && memory_.takers.contains(p_.text(p_.types[p_.functions[f].owner].qualified)); }
   // The same by a member that chooses.
   bool asksReader(Place place) const {
     const LoweredFile& file = p_.file(place);
@@ -323,7 +299,7 @@ class InjectPlan {
 
   // What a constructor that is called as before hands on to the one that takes the object.
   bool isDefault(Place access) const {
-    FunctionIndex in = functionAround(access);
+    FunctionIndex in = functionAround(p_, access);
     if (in == kNone || p_.functions[in].owner == kNone || !isTaker(p_.functions[in].owner) || takes(in) >= 0) return false;
     const auto& made = p_.creationsInFunction[in];
     return std::any_of(made.begin(), made.end(), [&](uint32_t c) { return p_.creations[c].delegated; });
@@ -365,7 +341,7 @@ class InjectPlan {
         leave(access, "its file was not chosen (--only)", true, false);
         continue;
       }
-      TypeIndex unit = c.in != kNone ? unitOf(c.in) : ownerOfInitialiser(c.inInitialiserOf);
+      TypeIndex unit = c.in != kNone ? unitOf(p_, c.in) : ownerOfInitialiser(c.inInitialiserOf);
       if (unit == e_.type && c.in != kNone) continue;
       if (unit == kNone) {
         leaveOutside(c, access);
@@ -483,7 +459,7 @@ class InjectPlan {
   std::string takeIn(TypeIndex type, bool keep, const std::set<FunctionIndex>& wanted, bool passesOnly, std::vector<Change>& changes, bool everywhere = false) {
     const ClassFacts& facts = factsOf(type);
     if (std::string reason = whyNotMadeHere(type); !reason.empty()) return reason;
-    std::vector<FunctionIndex> all = constructorsOf(type);
+    std::vector<FunctionIndex> all = constructorsOf(p_, type);
     std::set<FunctionIndex> taking = wanted;
     if (keep || everywhere)
       for (FunctionIndex c : all)
@@ -556,8 +532,8 @@ class InjectPlan {
     if (creation.constructor != kNone && accepts(creation.constructor)) return creation.constructor;
     FunctionIndex found = kNone;
     eachOfLineage(creation.type, [&](TypeIndex t) {
-      std::vector<FunctionIndex> all = constructorsOf(t);
-      if (found != kNone || (t != creation.type && !constructorsOf(creation.type).empty())) return;
+      std::vector<FunctionIndex> all = constructorsOf(p_, t);
+      if (found != kNone || (t != creation.type && !constructorsOf(p_, creation.type).empty())) return;
       for (FunctionIndex c : all) {
         bool beside = creation.constructor != kNone && takes(c) >= 0 && isBeside(creation.constructor, c);
         if (beside || (creation.constructor == kNone && accepts(c))) found = c;
@@ -574,6 +550,9 @@ class InjectPlan {
     return true;
   }
   bool canBeGiven(const Creation& creation) const { return writer_->takesByFields() ? isTaker(creation.type) && keeps(creation.type) : twinOf(creation) != kNone; }
+  // An object of its own that production code makes, and not the shared one.
+  bool isMakersOwn(const Creation& c) const { return !c.asBase && !c.delegated && c.type != e_.type && sameLanguage(c.place) && !inTests(c.place); }
+  bool lacksIt(const Creation& c) { return canBeGiven(c) && !writer_->hands(spot(c.place)); }
   // Made by a constructor that calls one of a base or of its own class that takes the object, and has nothing to hand it.
   bool couldPass(const Creation& creation) {
     TypeIndex type = creation.type;
@@ -582,17 +561,17 @@ class InjectPlan {
         if (const Creation& c = p_.creations[k]; c.delegated && accepts(twinOf(c)) && !writer_->hands(spot(c.place))) return true;
     bool base = false;
     eachOfLineage(type, [&](TypeIndex t) { base |= t != type && isTaker(t); });
-    std::vector<FunctionIndex> own = constructorsOf(type);
+    std::vector<FunctionIndex> own = constructorsOf(p_, type);
     return base && !isTaker(type) && std::any_of(own.begin(), own.end(), [&](FunctionIndex c) { return !accepts(c); });
   }
 
   bool lift() {
     for (bool passing : {true, false})
       for (const Creation& creation : p_.creations) {
-        if (creation.asBase || creation.delegated || creation.type == e_.type || !sameLanguage(creation.place) || inTests(creation.place) || !memory_.isChosen(p_.path(creation.place))) continue;
-        TypeIndex maker = creation.in != kNone ? unitOf(creation.in) : kNone;
+        if (!isMakersOwn(creation) || !memory_.isChosen(p_.path(creation.place))) continue;
+        TypeIndex maker = creation.in != kNone ? unitOf(p_, creation.in) : kNone;
         if (maker == kNone || maker == e_.type || !(memory_.retire || hasIt(maker, creation.in) || isBelowKeepers(maker))) continue;
-        if (passing ? couldPass(creation) && pass(creation) : canBeGiven(creation) && !writer_->hands(spot(creation.place)) && liftTo(maker)) return true;
+        if (passing ? couldPass(creation) && pass(creation) : lacksIt(creation) && liftTo(maker)) return true;
       }
     return false;
   }
@@ -617,8 +596,8 @@ class InjectPlan {
     if (!passedBy_.insert(creation.constructor == kNone ? kNone - 1 - type : creation.constructor).second) return false;
     std::vector<Change> changes;
     std::set<FunctionIndex> wanted;
-    for (FunctionIndex c : constructorsOf(type))
-      if (creation.constructor == c || (creation.constructor == kNone && constructorsOf(type).size() == 1)) wanted.insert(c);
+    for (FunctionIndex c : constructorsOf(p_, type))
+      if (creation.constructor == c || (creation.constructor == kNone && constructorsOf(p_, type).size() == 1)) wanted.insert(c);
     if (wanted.empty()) return false;  // which of them is called is not known
     std::string reason = takeIn(type, false, wanted, true, changes);
     bool hands = std::any_of(changes.begin(), changes.end(), [](const Change& c) { return c.kind == ChangeKind::HandOn || c.kind == ChangeKind::HandToBase; });
@@ -639,7 +618,7 @@ class InjectPlan {
     std::set<FunctionIndex> wanted;
     bool keep = false;
     for (const Creation& c : p_.creations) {
-      if (c.asBase || c.delegated || c.in == kNone || unitOf(c.in) != maker || c.type == e_.type || inTests(c.place) || !canBeGiven(c) || writer_->hands(spot(c.place))) continue;
+      if (!isMakersOwn(c) || c.in == kNone || unitOf(p_, c.in) != maker || !lacksIt(c)) continue;
       if (!memory_.retire && !hasIt(maker, c.in) && !isBelowKeepers(maker)) continue;
       made.push_back(&c);
       bool constructor = p_.functions[c.in].form == FunctionForm::Constructor && p_.functions[c.in].owner == maker;
@@ -706,14 +685,14 @@ class InjectPlan {
 
   bool compose() {
     for (const Creation& creation : p_.creations) {
-      if (creation.asBase || creation.delegated || !sameLanguage(creation.place) || inTests(creation.place)) continue;
-      if (creation.in != kNone && unitOf(creation.in) != kNone) continue;
+      if (!isMakersOwn(creation)) continue;
+      if (creation.in != kNone && unitOf(p_, creation.in) != kNone) continue;
       if (creation.in == kNone && ownerOfInitialiser(creation.inInitialiserOf) != kNone) continue;
       if (couldPass(creation) && pass(creation)) return true;
-      if (!canBeGiven(creation) || writer_->hands(spot(creation.place))) continue;
+      if (!lacksIt(creation)) continue;
       std::vector<Change> changes;
       for (const Creation& c : p_.creations)
-        if (!c.asBase && !c.delegated && c.in == creation.in && c.place.file == creation.place.file && canBeGiven(c) && !writer_->hands(spot(c.place))) changes.push_back({ChangeKind::HandOn, spot(c.place), nullptr, From::Fetched, {}, positionIn(twinOf(c)), calledBy(c)});
+        if (c.in == creation.in && c.place.file == creation.place.file && isMakersOwn(c) && lacksIt(c)) changes.push_back({ChangeKind::HandOn, spot(c.place), nullptr, From::Fetched, {}, positionIn(twinOf(c)), calledBy(c)});
       Step step;
       step.kind = StepKind::Compose;
       step.subject = creation.in != kNone ? functionText(p_, creation.in) : p_.path(creation.place);
@@ -736,12 +715,14 @@ class InjectPlan {
     for (bool passers : {true, false})
       for (TypeIndex type : takers) {
         bool uses = false;
-        for (FunctionIndex c : constructorsOf(type)) uses |= hasFallback(c);
+        for (FunctionIndex c : constructorsOf(p_, type)) uses |= hasFallback(c);
         if (passers == uses || !isAlwaysGiven(type)) continue;
         std::vector<Change> changes;
-        for (FunctionIndex c : constructorsOf(type)) {
-          Change change{ChangeKind::DropDefault, spot(p_.functions[c].home()), &factsOf(type), From::Parameter, {}};
-          bool unused = takes(c) >= 0 || std::none_of(p_.creations.begin(), p_.creations.end(), [&](const Creation& k) { return k.constructor == c; });
+        const ClassFacts& facts = factsOf(type);
+        std::vector<FunctionIndex> all = constructorsOf(p_, type);
+        for (size_t i = 0; i < all.size(); ++i) {
+          Change change{ChangeKind::DropDefault, facts.constructors[i], &facts, From::Parameter, {}};
+          bool unused = takes(all[i]) >= 0 || facts.calls[i].empty();
           if (unused && writer_->can(change).empty()) changes.push_back(change);
         }
         Step step = stepOf(StepKind::Retire, type, "needs to be given the " + shown_ + ": all that make one do, and its default goes");
@@ -758,9 +739,9 @@ class InjectPlan {
       if (creation.delegated) continue;
       if (creation.asBase || !writer_->hands(spot(creation.place))) return false;
       // One that may have nothing to hand on is to be closed first.
-      TypeIndex maker = creation.in == kNone ? kNone : unitOf(creation.in);
+      TypeIndex maker = creation.in == kNone ? kNone : unitOf(p_, creation.in);
       if (maker != kNone && isTaker(maker) && !inTests(creation.place))
-        for (FunctionIndex k : constructorsOf(maker)) {
+        for (FunctionIndex k : constructorsOf(p_, maker)) {
           Change change{ChangeKind::DropDefault, spot(p_.functions[k].home()), &factsOf(maker), From::Parameter, {}};
           if (takes(k) >= 0 && !hasFallback(k) && writer_->can(change).empty()) return false;
         }
