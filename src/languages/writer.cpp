@@ -90,6 +90,15 @@ uint32_t Writer::lineBegin(const LoweredFile& file, uint32_t offset) {
   return at == std::string_view::npos ? 0 : static_cast<uint32_t>(at + 1);
 }
 
+Span Writer::wholeLines(const LoweredFile& file, Span span) {
+  std::string_view source = text(file);
+  uint32_t begin = lineBegin(file, span.begin);
+  size_t end = source.find('\n', span.end);
+  end = end == std::string_view::npos ? source.size() : end + 1;
+  bool alone = trim(source.substr(begin, span.begin - begin)).empty() && trim(source.substr(span.end, end - span.end)).empty();
+  return alone ? Span{begin, static_cast<uint32_t>(end)} : span;
+}
+
 std::string Writer::indentAt(const LoweredFile& file, uint32_t offset) {
   std::string_view source = text(file);
   uint32_t begin = lineBegin(file, offset), end = begin;

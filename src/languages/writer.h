@@ -94,6 +94,8 @@ class Writer {
   std::string_view newlineOf(const LoweredFile& file);
   std::string indentAt(const LoweredFile& file, uint32_t offset);
   uint32_t lineBegin(const LoweredFile& file, uint32_t offset);
+  // The span with its lines' indentation and end, where nothing else stands on them.
+  Span wholeLines(const LoweredFile& file, Span span);
   // By how much a block is deeper than what it belongs to.
   std::string unitOf(const LoweredFile& file);
   // Does a part of a class's head, of that type, name a base?

@@ -33,7 +33,7 @@ class PhpWriter final : public Writer {
     for (TSNode argument : SyntaxTree::children(argumentsOf(creation))) {
       std::string_view written = tree(creation).text(argument);
       if (written == variable() || written == field() || written.starts_with(handed_.word + ":")) return true;
-      if (isFetched(creation, argument)) return true;
+      if (isFetched(creation, argument) || written == fetchFrom(*creation.file)) return true;
     }
     return false;
   }
@@ -54,6 +54,7 @@ class PhpWriter final : public Writer {
   std::string writeAll(std::span<const Change> changes) override {
     kept_.clear();
     readsIn_.clear();
+    putAt_.clear();
     for (const Change& change : changes) {
       if (change.kind == ChangeKind::KeepInField) kept_.insert(change.of);
       if (change.kind == ChangeKind::Read && change.from == From::Parameter) ++readsIn_[change.in];
@@ -64,15 +65,17 @@ class PhpWriter final : public Writer {
         case ChangeKind::TakeInConstructor: reason = change.at.known() ? take(change) : makeConstructor(change); break;
         case ChangeKind::KeepInField: declareField(*change.of, change.passesOnly || handed_.late); break;
         case ChangeKind::Read:
-          for (Span span : spansOf(change)) put(*change.at.file, span, read(change));
+          for (Span span : spansOf(change)) put(*change.at.file, span, read(change)), putAt_.insert({change.at.file->path, span.begin});
           break;
-        case ChangeKind::HandOn: give(change, argumentsOf(change.at), change.from == From::Parameter ? variable() : change.from == From::Field ? field() : fetchIn(*change.at.file)); break;
-        case ChangeKind::HandToBase: give(change, SyntaxTree::field(baseCallOf(change.at), "arguments"), variable()); break;
+        case ChangeKind::HandOn: reason = give(change, argumentsOf(change.at), change.from == From::Parameter ? variable() : change.from == From::Field ? field() : fetchFrom(*change.at.file)); break;
+        case ChangeKind::HandToBase: reason = give(change, SyntaxTree::field(baseCallOf(change.at), "arguments"), variable()); break;
         case ChangeKind::DropDefault: drop(change); break;
         case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
       }
       if (!reason.empty()) return reason;
     }
+    for (const Change& change : changes)
+      if (change.kind == ChangeKind::Read) unnameGlobal(change);
     return "";
   }
 
@@ -80,6 +83,7 @@ class PhpWriter final : public Writer {
     for (Spot access : handed_.accesses) {
       std::string written = textOf(access);
       size_t name = written.find(handed_.type + "::");
+      if (isBare(written)) return written;
       if (name != std::string::npos) return nameIn(file) + written.substr(name + handed_.type.size());
     }
     return "";
@@ -88,6 +92,12 @@ class PhpWriter final : public Writer {
  private:
   static constexpr std::string_view kCannotFetch = "how the object is fetched could not be written here";
 
+  static bool isBare(std::string_view text) { return text.starts_with('$') && std::all_of(text.begin() + 1, text.end(), isWordByte); }
+  // A global variable from any scope (page "Superglobals": $GLOBALS).
+  std::string fetchFrom(const LoweredFile& file) {
+    std::string fetch = fetchIn(file);
+    return isBare(fetch) ? "$GLOBALS['" + fetch.substr(1) + "']" : fetch;
+  }
   std::string variable() const { return "$" + handed_.word; }
   std::string field() const { return "$this->" + handed_.word; }
 
@@ -178,13 +188,35 @@ class PhpWriter final : public Writer {
     if (change.from == From::Field) return handed_.late ? "(" + field() + " ?? " + fetch + ")" : field();
     return !handed_.late && readsIn_[change.in] > 1 ? variable() : "(" + variable() + " ?? " + fetch + ")";
   }
+  // `global $x;` goes where nothing is left that reads it so: it would hide the parameter.
+  void unnameGlobal(const Change& read) {
+    const LoweredFile& file = *read.at.file;
+    const SyntaxTree& syntax = files_.tree(file);
+    std::string_view name = syntax.text(syntax.covering(read.at->span));
+    TSNode function = syntax.covering(read.at->span, {"method_declaration", "function_definition", "anonymous_function", "anonymous_function_creation_expression"}), declared{};
+    bool others = false;
+    SyntaxTree::walk(SyntaxTree::field(function, "body"), [&](TSNode node) {
+      if (!SyntaxTree::is(node, "variable_name") || syntax.text(node) != name) return true;
+      if (SyntaxTree::is(SyntaxTree::parent(node), "global_declaration")) declared = node;
+      else others |= !putAt_.contains({file.path, ts_node_start_byte(node)});
+      return false;
+    });
+    if (others || SyntaxTree::isNull(declared) || !putAt_.insert({file.path, ts_node_start_byte(declared)}).second) return;
+    TSNode statement = SyntaxTree::parent(declared);
+    std::vector<TSNode> names = SyntaxTree::children(statement);
+    Span gone = spanOf(declared);
+    if (names.size() == 1) gone = wholeLines(file, spanOf(statement));
+    else if (ts_node_eq(names.front(), declared)) gone.end = ts_node_start_byte(names[1]);
+    else gone.begin = ts_node_end_byte(*std::prev(std::find_if(names.begin(), names.end(), [&](TSNode n) { return ts_node_eq(n, declared); })));
+    put(file, gone, "");
+  }
   std::string parameter(const LoweredFile& file) { return "?" + nameIn(file) + " " + variable() + " = null"; }
   std::string assignment(const std::string& fetch, bool passesOnly) const { return field() + " = " + variable() + (passesOnly || handed_.late ? ";" : " ?? " + fetch + ";"); }
 
   std::string take(const Change& change) {
     const LoweredFile& file = *change.at.file;
     TSNode function = functionAt(change.at), list = SyntaxTree::field(function, "parameters"), body = SyntaxTree::field(function, "body");
-    std::string fetch = change.passesOnly ? "" : fetchIn(file);
+    std::string fetch = change.passesOnly ? "" : fetchFrom(file);
     if (fetch.empty() && !change.passesOnly) return std::string(kCannotFetch);
     append(file, list, parameter(file));
     document(file, function);
@@ -234,7 +266,7 @@ class PhpWriter final : public Writer {
   std::string makeConstructor(const Change& change) {
     const ClassFacts& c = *change.of;
     const LoweredFile& file = *c.type.file;
-    std::string fetch = change.passesOnly ? "" : fetchIn(file);
+    std::string fetch = change.passesOnly ? "" : fetchFrom(file);
     if (fetch.empty() && !change.passesOnly) return std::string(kCannotFetch);
     TSNode body = SyntaxTree::field(classAt(c.type), "body"), last{};
     for (TSNode member : SyntaxTree::children(body))
@@ -247,9 +279,11 @@ class PhpWriter final : public Writer {
     return insert(file, ts_node_end_byte(last), newline + made), "";
   }
 
-  void give(const Change& change, TSNode arguments, const std::string& object) {
+  std::string give(const Change& change, TSNode arguments, const std::string& object) {
     std::string reason, before = leftOut(change, arguments, reason);
+    if (object.empty()) return std::string(kCannotFetch);
     append(*change.at.file, arguments, before + object);
+    return "";
   }
 
   // The class's name as a file may write it, with the line that it needs.
@@ -313,6 +347,7 @@ class PhpWriter final : public Writer {
   std::set<const ClassFacts*> kept_;
   std::map<Spot, size_t> readsIn_;
   std::set<std::string> imported_;
+  std::set<std::pair<std::string, uint32_t>> putAt_;  // what was written over
 };
 
 }  // namespace
