@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <chrono>
+#include <filesystem>
 #include <future>
 
 #include "base/text.h"
@@ -57,10 +58,18 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
   out->survey = surveyProgram(out->program, *out->origins, jobs, config.tests);
   out->surveySeconds = secondsSince(mark);
   if (withAssessment) {
-    out->assessment = assessProgram(out->subject());
+    auto seen = readEvidence(evidencePath(config, out->program.root));
+    if (!seen) out->problems.push_back(seen.error());
+    out->assessment = assessProgram(out->subject(), seen ? *seen : std::vector<Seen>{});
     out->assessSeconds = secondsSince(mark);
   }
   return out;
+}
+
+std::string evidencePath(const Config& config, const std::string& root) {
+  namespace fs = std::filesystem;
+  fs::path folder = config.path.empty() ? fs::path(root) : fs::path(config.path).parent_path();
+  return (folder / kEvidenceFile).string();
 }
 
 Result<std::unique_ptr<Analysis>> analyse(const std::string& path, const Config& config, unsigned jobs, bool withAssessment) {

@@ -32,6 +32,9 @@ class Analysis {
 // What of the configuration says which files are read.
 LoadOptions loadOptionsOf(const Config& config, unsigned jobs);
 
+// Where what probes saw is kept: beside the configuration, or in the tree's root where there is none.
+std::string evidencePath(const Config& config, const std::string& root);
+
 // Lowers, links, surveys and, when asked, assesses a tree that was read.
 std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigned jobs, bool withAssessment, Cache* cache);
 

@@ -312,7 +312,7 @@ Judging::Judging(const Program& program, const Origins& origins, const Survey& s
   subject.collaborators = fixedCollaborators(subject);
 }
 
-Assessment assessProgram(const Subject& subject) {
+Assessment assessProgram(const Subject& subject, const std::vector<Seen>& seen) {
   const Program& program = subject.program;
   const Survey& survey = subject.survey;
   const Config& config = subject.config;
@@ -346,6 +346,8 @@ Assessment assessProgram(const Subject& subject) {
     int number = ++numbers[id];
     f.id = number == 1 ? id : id + "#" + std::to_string(number);
   }
+
+  applyEvidence(program, seen, out.findings);
 
   std::vector<Acceptance> acceptances = acceptancesIn(program, out.stale);
   std::vector<bool> rowUsed(config.accepted.size());

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "assess/collaborators.h"
+#include "assess/evidence.h"
 #include "assess/finding.h"
 #include "assess/reaching.h"
 #include "assess/registrations.h"
@@ -101,7 +102,8 @@ struct WorkItem {
 // Findings that are accepted do not count. By risk, then by weight, then by name.
 std::vector<WorkItem> orderOfWork(const Assessment& assessment);
 
-Assessment assessProgram(const Subject& subject);
+// `seen`: what probes saw of findings.
+Assessment assessProgram(const Subject& subject, const std::vector<Seen>& seen = {});
 
 // Shared by the checks' files.
 Finding makeFinding(const Subject& subject, const CheckInfo& info, size_t entity, Sureness sureness);

@@ -44,6 +44,18 @@ int laneOf(std::string_view note, std::string_view* rest = nullptr);
 // Places that are shown; the rest are counted in the last of them.
 inline constexpr size_t kMostEvidence = 12;
 
+// A race that was run for a finding.
+struct Seen {
+  std::string fingerprint;   // of the finding
+  std::string check, entity; // for who reads the file
+  std::string race;          // "creation of TideTable"
+  std::string code;          // of the functions that were run, at that time: 16 hexadecimal digits
+  int runs = 0, happened = 0, threads = 0, gap = 0;
+  std::string move;          // whose form was run too; empty: none was
+  int soundRuns = 0, soundHappened = 0;
+  bool old = false;          // the code has changed since: it says nothing any more
+};
+
 struct Finding {
   std::string id;               // "check:entity", with a number when there are several
   std::string check;            // "thread.unguarded-creation"
@@ -59,6 +71,7 @@ struct Finding {
   std::vector<std::string> reasonsFor;
   std::vector<std::string> reasonsAgainst;
   std::string acceptedBecause;  // empty: not accepted
+  Seen seen;                    // what running it showed (evidence.h); no runs: nobody ran it
   // The same for the same finding after unrelated lines have moved: made of the
   // check, the subject, the file, the function around the place, and a number
   // where that is not enough. 16 hexadecimal digits.

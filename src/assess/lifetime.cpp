@@ -310,6 +310,26 @@ Place calledOnElements(const Program& p, Place loop, NodeId body, FunctionIndex&
   return called;
 }
 
+}  // namespace
+
+Notification notificationOf(const Program& p, VariableIndex collection) {
+  Notification out;
+  for (uint32_t u : p.usesOfVariable[collection]) {
+    const Use& use = p.uses[u];
+    Place loop = p.parent(use.place);
+    if (use.in == kNone || p.node(loop).kind != Kind::Loop || p.node(use.place).role == Role::Body) continue;
+    FunctionIndex called = kNone;
+    Place call = calledOnElements(p, loop, p.file(loop).child(loop.node, Role::Body), called);
+    if (!call.known()) continue;
+    NodeId callee = p.file(call).child(call.node, Role::Callee);
+    out = {use.in, called, callee != kNoNode && p.file(call)[callee].kind == Kind::Member ? p.file(call).name(callee) : std::string_view()};
+    if (called != kNone) return out;
+  }
+  return out;
+}
+
+namespace {
+
 // Who may change the list meanwhile: what is called, in any of its bodies, gets to a function that does.
 std::vector<Evidence> wayToAChange(const Subject& s, const Use& use, FunctionIndex callee) {
   const Program& p = s.program;

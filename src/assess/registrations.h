@@ -53,6 +53,13 @@ bool endRemoves(const Program& p, TypeIndex type, VariableIndex collection);
 FunctionIndex removerOf(const Program& p, VariableIndex collection);
 // Does the object stay in the collection when it ends, or for ever?
 bool dangles(const Subject& s, const Registration& r);
+// Who calls all that are in a collection, and what is called on them.
+struct Notification {
+  FunctionIndex by = kNone;       // it walks over the collection; kNone: nobody does
+  FunctionIndex called = kNone;   // not known where the class of what is listed is not
+  std::string_view name;          // of what is called, as far as it has one
+};
+Notification notificationOf(const Program& p, VariableIndex collection);
 // Does every object of the class that the program makes live as long as the process?
 bool onlyLivesForever(const Program& p, TypeIndex type);
 

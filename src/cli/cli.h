@@ -48,6 +48,7 @@ int runSurvey(const Context&, const Command&);
 int runAssess(const Context&, const Command&);
 int runReach(const Context&, const Command&);
 int runExplain(const Context&, const Command&);
+int runProbe(const Context&, const Command&);
 int runPropose(const Context&, const Command&);
 int runRework(const Context&, const Command&);
 int runConfirm(const Context&, const Command&);

@@ -161,6 +161,7 @@ CacheKey keyOf(const SourceTree& tree, const Input& input, const TextStyle& styl
   for (const std::string& word : question) key.add(word);
   key.add(fileText(input.config.path));
   if (!input.config.ledger.empty()) key.add(fileText((std::filesystem::path(input.config.path).parent_path() / input.config.ledger).string()));
+  key.add(fileText(evidencePath(input.config, tree.root)));
   for (const std::string& each : input.config.only) key.add(each);
   key.add(tree.files.size());
   for (size_t i = 0; i < tree.files.size(); ++i) key.add(tree.files[i].path).add(tree.texts[i]);

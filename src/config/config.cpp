@@ -180,6 +180,7 @@ Result<Config> readConfig(const std::string& path) {
     if (witness.name.empty()) witness.name = witness.command;
     config.witnesses.push_back(witness);
   });
+  top.table("probe", [&](TableReader& t) { t.text("class-path", config.classPath); });
   top.finish();
   for (const Config::Layer& layer : config.layers)
     for (const std::string& other : layer.mayReach)

@@ -56,6 +56,7 @@ struct Config {
   std::vector<std::string> coverage; // globs of files in which the test command tells what lines it executed
   std::string testAlone;             // runs the one test that ELMCART_TEST names
   std::vector<Witness> witnesses;
+  std::string classPath;             // of the JVM, for harnesses of probe: as javac's -cp takes it
   // Set from outside when the run is to end; no key of the file. Null: never.
   std::shared_ptr<const std::atomic<int>> stop;
   bool stopAsked() const { return stop && stop->load() != 0; }

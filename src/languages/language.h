@@ -333,6 +333,7 @@ struct Announcing {
   bool expressionsOnly = false;        // who listens is one expression
 };
 
+class HarnessWriter;
 class Writer;
 class WriterFiles;
 struct HandedIn;
@@ -386,6 +387,8 @@ struct Language {
   // Its grammar, and how changes are written in it; null: by tables, not by a writer of its own.
   const TSLanguage* (*grammar)() = nullptr;
   std::unique_ptr<Writer> (*writer)(WriterFiles& files, const HandedIn& handed) = nullptr;
+  // How a program that makes a fault happen is written in it; null: not yet.
+  std::unique_ptr<HarnessWriter> (*harness)(WriterFiles& files) = nullptr;
 
   // Parses and drops, nothing else: the floor that speed is measured against.
   void (*parseOnly)(std::string_view text) = nullptr;

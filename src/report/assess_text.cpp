@@ -107,6 +107,7 @@ std::string findingText(const Analysis& a, const Finding& f, const TextStyle& st
   size_t width = static_cast<size_t>(style.width);
   std::string out = riskPaint(style, f.risk.value(), fmt::format("{:>3}", f.risk.value())) + "  " + strong(style, f.check) + "  " + std::string(surenessText(f.sureness)) + "  " + faint(style, at(a.program, f.place)) + "\n";
   out += "     " + wrapped(f.message, width, 5) + "\n" + evidenceText(a.program, f, width);
+  if (f.seen.runs > 0) out += "     " + wrapped(seenText(f.seen), width, 5) + "\n";
   if (!f.acceptedBecause.empty()) out += "     accepted: " + wrapped(f.acceptedBecause, width, 15) + "\n";
   return out;
 }

@@ -90,6 +90,7 @@ Json assessSarif(const Analysis& a, std::string_view version) {
     row["rank"] = f.risk.value();
     if (!f.acceptedBecause.empty()) row["suppressions"] = Json::array({{{"kind", "external"}, {"justification", f.acceptedBecause}}});
     row["properties"] = {{"entity", f.subject}, {"sureness", surenessText(f.sureness)}, {"advice", adviceText(f.advice)}};
+    if (f.seen.runs > 0) row["properties"]["seen"] = seenText(f.seen);
     results.push_back(row);
   }
   Json notes = Json::array();
@@ -142,6 +143,7 @@ std::string assessMarkdown(const Analysis& a, bool withAccepted) {
     details += fmt::format("\n## {}. {}: {}\n\n{}\n\n", shown, f.check, plain(f.subject), plain(f.message));
     for (const Evidence& e : f.evidence) details += fmt::format("1. {}: {}\n", plain(p.path(e.place) + ":" + std::to_string(p.line(e.place))), plain(e.note));
     details += fmt::format("\nRisk {} ({}; {} sites). Advice: {}. {}\n", f.risk.value(), surenessText(f.sureness), f.risk.sites, adviceText(f.advice), plain("The move: " + moveText(infoOf(f.check), &p.guarantees(f.place.file))));
+    if (f.seen.runs > 0) details += "\n" + plain(seenText(f.seen)) + "\n";
     if (!f.acceptedBecause.empty()) details += "\nAccepted because " + plain(f.acceptedBecause) + "\n";
   }
   if (shown == 0) return "# Shared state: no findings\n";

@@ -60,6 +60,9 @@ details.finding[open] { padding-bottom:12px; }
 details.finding > summary { cursor:pointer; padding:10px 0; list-style-position:outside; }
 details.finding > summary b { margin:0 8px; }
 .message { margin:4px 0 10px; }
+.seen { margin:6px 0; font-weight:600; }
+.seen .runs i { display:inline-block; width:8px; height:12px; margin-right:2px; background:var(--line); }
+.seen .runs i.hit { background:var(--red); }
 ol.evidence { margin:6px 0 6px; padding-left:24px; }
 ol.evidence li { margin:7px 0; }
 ol.evidence li.lane1, ol.evidence li.lane2 { width:calc(50% - 34px); padding:2px 10px; border-left:3px solid var(--blue); }
@@ -163,6 +166,12 @@ class Page {
         out_ += "</li>";
       }
       out_ += "</ol>";
+      if (const Seen& s = f.seen; s.runs > 0) {
+        // A square a run, of at most fifty.
+        out_ += "<div class=\"seen\"><span class=\"runs\">";
+        for (int run = 0; run < std::min(s.runs, 50); ++run) out_ += run * s.runs < s.happened * std::min(s.runs, 50) ? "<i class=\"hit\"></i>" : "<i></i>";
+        out_ += "</span> " + escaped(seenText(s)) + "</div>";
+      }
       out_ += fmt::format("<div>How sure: <b>{}</b>. Risk {} = {} (how bad) × {} (how sure) × {:.2f} (reach: {}).</div>", surenessText(f.sureness), risk, f.risk.bad, f.risk.sure, f.risk.reach, counted(f.risk.sites, "site", "sites"));
       out_ += fmt::format("<div>Advice: <b>{}</b>. {}</div><ul class=\"reasons\">", adviceText(f.advice), escaped(moveText(infoOf(f.check), &p_.guarantees(f.place.file))));
       for (const std::string& r : f.reasonsFor) out_ += "<li class=\"pro\">" + escaped(r) + "</li>";

@@ -93,6 +93,10 @@ Json assessJson(const Analysis& a, bool withAccepted) {
     row["fingerprint"] = f.fingerprint;
     row["for"] = f.reasonsFor;
     row["against"] = f.reasonsAgainst;
+    if (const Seen& s = f.seen; s.runs > 0) {
+      row["seen"] = {{"race", s.race}, {"runs", s.runs}, {"happened", s.happened}, {"threads", s.threads}, {"old", s.old}};
+      if (s.soundRuns > 0) row["seen"]["sound"] = {{"move", s.move}, {"runs", s.soundRuns}, {"happened", s.soundHappened}};
+    }
     if (!f.acceptedBecause.empty()) row["accepted"] = f.acceptedBecause;
     findings.push_back(row);
   }

@@ -6,6 +6,7 @@
 namespace elmcart {
 
 Language cppLanguage();
+std::unique_ptr<HarnessWriter> cppHarness(WriterFiles& files);
 
 // One file each: guarantees.cpp, phrases.cpp, lower.cpp.
 const Guarantees& cppGuarantees();

@@ -76,6 +76,7 @@ Language cppLanguage() {
   language.phrases = &cppPhrases();
   language.learn = learnMacros;
   language.lower = lowerCpp;
+  language.harness = cppHarness;
   language.parseOnly = parseOnlyCpp;
   return language;
 }

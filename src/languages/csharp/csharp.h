@@ -7,6 +7,7 @@ namespace elmcart {
 
 Language csharpLanguage();
 std::unique_ptr<Writer> csharpWriter(WriterFiles& files, const HandedIn& handed);
+std::unique_ptr<HarnessWriter> csharpHarness(WriterFiles& files);
 const Guarantees& csharpGuarantees();
 
 const Handing& csharpHanding();

@@ -499,6 +499,7 @@ Language csharpLanguage() {
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   language.grammar = tree_sitter_c_sharp;
   language.writer = csharpWriter;
+  language.harness = csharpHarness;
   return language;
 }
 

@@ -7,6 +7,7 @@ namespace elmcart {
 
 Language goLanguage();
 std::unique_ptr<Writer> goWriter(WriterFiles& files, const HandedIn& handed);
+std::unique_ptr<HarnessWriter> goHarness(WriterFiles& files);
 const Guarantees& goGuarantees();
 
 const Sound& goSound();

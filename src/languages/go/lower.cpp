@@ -479,6 +479,7 @@ Language goLanguage() {
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   language.grammar = tree_sitter_go;
   language.writer = goWriter;
+  language.harness = goHarness;
   return language;
 }
 

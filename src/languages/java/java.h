@@ -7,6 +7,7 @@ namespace elmcart {
 
 Language javaLanguage();
 std::unique_ptr<Writer> javaWriter(WriterFiles& files, const HandedIn& handed);
+std::unique_ptr<HarnessWriter> javaHarness(WriterFiles& files);
 const Guarantees& javaGuarantees();
 
 const Handing& javaHanding();

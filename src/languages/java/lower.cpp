@@ -428,6 +428,7 @@ Language javaLanguage() {
   language.parseOnly = parseOnlyJava;
   language.grammar = tree_sitter_java;
   language.writer = javaWriter;
+  language.harness = javaHarness;
   return language;
 }
 

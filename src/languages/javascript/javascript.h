@@ -8,6 +8,7 @@ namespace elmcart {
 
 Language javascriptLanguage();
 std::unique_ptr<Writer> scriptWriter(WriterFiles& files, const HandedIn& handed);
+std::unique_ptr<HarnessWriter> scriptHarness(WriterFiles& files);
 const Guarantees& javascriptGuarantees();
 
 // JavaScript and TypeScript are lowered by the same code over grammars whose

@@ -45,6 +45,7 @@ Language javascriptLanguage() {
   };
   language.grammar = tree_sitter_javascript;
   language.writer = scriptWriter;
+  language.harness = scriptHarness;
   language.learn = learnParked;
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;

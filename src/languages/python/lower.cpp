@@ -795,6 +795,7 @@ Language pythonLanguage() {
   language.parseOnly = parseOnlyPython;
   language.grammar = tree_sitter_python;
   language.writer = pythonWriter;
+  language.harness = pythonHarness;
   return language;
 }
 

@@ -7,6 +7,7 @@ namespace elmcart {
 
 Language pythonLanguage();
 std::unique_ptr<Writer> pythonWriter(WriterFiles& files, const HandedIn& handed);
+std::unique_ptr<HarnessWriter> pythonHarness(WriterFiles& files);
 const Guarantees& pythonGuarantees();
 
 const Handing& pythonHanding();

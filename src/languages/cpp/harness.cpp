@@ -1,0 +1,355 @@
+// Harnesses in C++: a program that includes the file in question, so that it sees what is private to it.
+#include "languages/harness.h"
+
+#include <filesystem>
+#include <set>
+
+#include "base/text.h"
+#include "languages/cpp/cpp.h"
+
+namespace elmcart {
+namespace {
+
+// Included by the code that is widened: C++11.
+constexpr std::string_view kSupport = R"(#pragma once
+#include <atomic>
+#include <chrono>
+#include <cstdlib>
+#include <thread>
+#include <type_traits>
+#include <utility>
+
+namespace elmcart_probe {
+
+struct Event {
+  char kind;
+  int thread;
+  long long when;
+  long long what;
+};
+
+struct State {
+  static const unsigned most = 1u << 14;
+  std::atomic<unsigned> used;
+  std::atomic<int> threads;
+  Event events[most];
+  std::chrono::steady_clock::time_point begun;
+  int gap;
+  State() : used(0), threads(1000), begun(std::chrono::steady_clock::now()), gap(0) {
+    if (const char* given = std::getenv("ELMCART_PROBE_GAP")) gap = std::atoi(given);
+  }
+};
+
+// Never destroyed: code that runs at the end notes events, too.
+inline State& state() {
+  static State* made = new State;
+  return *made;
+}
+
+inline int& thread() {
+  static thread_local int number = state().threads++;
+  return number;
+}
+
+inline void note(char kind, long long what) {
+  State& s = state();
+  unsigned at = s.used++;
+  if (at >= State::most) return;
+  s.events[at] = Event{kind, thread(), std::chrono::duration_cast<std::chrono::nanoseconds>(std::chrono::steady_clock::now() - s.begun).count(), what};
+}
+
+template <class T>
+long long numberOf(const T& value, std::true_type) { return static_cast<long long>(value); }
+template <class T>
+long long numberOf(const T&, std::false_type) { return 0; }
+
+template <class T>
+typename std::decay<T>::type gap(T&& value) {
+  typename std::decay<T>::type held(std::forward<T>(value));
+  note('i', 0);
+  std::this_thread::sleep_for(std::chrono::milliseconds(state().gap));
+  note('o', numberOf(held, std::integral_constant<bool, std::is_arithmetic<typename std::decay<T>::type>::value>()));
+  return held;
+}
+
+}  // namespace elmcart_probe
+)";
+
+// The harness's own part: C++17.
+constexpr std::string_view kRun = R"(
+#include <condition_variable>
+#include <cstdio>
+#include <exception>
+#include <memory>
+#include <mutex>
+#include <string>
+#include <vector>
+
+namespace elmcart_probe {
+
+template <class T>
+auto pointed(T& value, int) -> decltype(value.get(), 0ll) { return reinterpret_cast<long long>(value.get()); }
+template <class T>
+long long pointed(T& value, long) { return reinterpret_cast<long long>(std::addressof(value)); }
+
+template <class F>
+long long identity(F call) {
+  using Result = decltype(call());
+  if constexpr (std::is_void_v<Result>) {
+    call();
+    return 0;
+  } else if constexpr (std::is_pointer_v<std::decay_t<Result>>) {
+    return reinterpret_cast<long long>(call());
+  } else if constexpr (std::is_reference_v<Result>) {
+    auto&& result = call();
+    return pointed(result, 0);
+  } else if constexpr (std::is_class_v<Result>) {
+    auto result = call();
+    long long own = reinterpret_cast<long long>(std::addressof(result)), told = pointed(result, 0);
+    return told == own ? 0 : told;
+  } else {
+    call();
+    return 0;
+  }
+}
+
+template <class T>
+auto object(T&& value, int) -> decltype((*value)) { return *value; }
+template <class T>
+T&& object(T&& value, long) { return static_cast<T&&>(value); }
+
+inline void write() {
+  const char* path = std::getenv("ELMCART_PROBE_EVENTS");
+  std::FILE* out = path ? std::fopen(path, "w") : stdout;
+  if (!out) std::exit(3);
+  unsigned count = state().used < State::most ? state().used.load() : State::most;
+  for (unsigned i = 0; i < count; ++i) std::fprintf(out, "%c %d %lld %lld\n", state().events[i].kind, state().events[i].thread, state().events[i].when, state().events[i].what);
+  if (out != stdout) std::fclose(out);
+}
+
+template <class F>
+int race(F call) {
+  const char* given = std::getenv("ELMCART_PROBE_THREADS");
+  int count = given ? std::atoi(given) : 4, ready = 0;
+  std::mutex mutex;
+  std::condition_variable all;
+  std::vector<std::thread> threads;
+  for (int i = 1; i <= count; ++i)
+    threads.emplace_back([&, i] {
+      thread() = i;
+      {
+        std::unique_lock<std::mutex> lock(mutex);
+        if (++ready == count) all.notify_all();
+        all.wait(lock, [&] { return ready == count; });
+      }
+      note('c', 0);
+      try {
+        note('g', identity(call));
+      } catch (...) {
+        note('x', 0);
+      }
+    });
+  for (std::thread& each : threads) each.join();
+  write();
+  std::_Exit(0);
+}
+
+}  // namespace elmcart_probe
+)";
+
+class CppHarness final : public HarnessWriter {
+ public:
+  using HarnessWriter::HarnessWriter;
+
+  Result<Harness> write(const ProbePlan& plan) override {
+    Harness out;
+    out.needs = "c++";
+    out.package = "g++";
+    out.shown = "elmcart_probe.cpp";
+    widen(plan, out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, "elmcart_probe::note('m', 0);", out.edits);
+    std::string missing, body;
+    if (plan.scenario == ProbeScenario::Ended) body = endedBody(plan, missing);
+    else body = "  return elmcart_probe::race([&]() -> decltype(auto) { return " + callText(plan.call, plan, missing, body) + "; });\n";
+    if (!missing.empty()) return Error{plan.file, missing};
+    if (plan.scenario != ProbeScenario::Ended) {
+      std::string before;
+      (void)callText(plan.call, plan, missing, before);
+      body = before + body;
+    }
+    std::set<std::string> touched;
+    for (const FileEdit& edit : out.edits) touched.insert(edit.path);
+    for (const std::string& path : touched) out.edits.push_back({path, {0, 0}, "#include \"" + plan.root + "/elmcart_probe.h\"\n"});
+    out.files.push_back({"elmcart_probe.h", std::string(kSupport)});
+    std::string includes = "#include \"" + plan.root + "/" + plan.file + "\"\n";
+    for (const std::string& path : plan.declaring())
+      if (path != plan.file && isHeader(path)) includes += "#include \"" + plan.root + "/" + path + "\"\n";
+    out.files.push_back({"elmcart_probe.cpp", "#include \"" + plan.root + "/elmcart_probe.h\"\n#define main elmcart_own_main\n" + includes + "#undef main\n" + std::string(kRun) + "\nint main() {\n" + body + "}\n"});
+    build(plan, out);
+    return out;
+  }
+
+ protected:
+  std::string gapCall() const override { return "elmcart_probe::gap("; }
+  std::string madeUp(const ProbeParameter& parameter) const override {
+    std::string_view type = parameter.type;
+    if (parameter.mayBeNull) return type == "char" ? "\"elmcart\"" : "nullptr";
+    if (type == "std::string" || type == "string" || type == "std::string_view" || type == "string_view") return "\"elmcart\"";
+    if (type == "bool") return "true";
+    static const std::set<std::string_view> numbers = {"int", "unsigned", "unsigned int", "long", "unsigned long", "long long", "unsigned long long", "short", "unsigned short", "char", "size_t", "std::size_t",
+                                                       "float", "double", "int8_t", "int16_t", "int32_t", "int64_t", "uint8_t", "uint16_t", "uint32_t", "uint64_t", "std::int32_t", "std::int64_t", "std::uint32_t", "std::uint64_t", "std::uint8_t"};
+    if (numbers.contains(type)) return "1";
+    return type.empty() || type == "auto" ? "" : type.find('<') == std::string_view::npos ? std::string(type) + "{}" : "";
+  }
+
+ private:
+  std::string reached(const ProbePlan& plan, std::string& missing) const {
+    if (plan.reach.at.known()) {
+      std::string given = arguments(plan.reach, missing);
+      if (!missing.empty()) missing = cannotMake(plan.reach, missing);
+      return plan.reach.qualified + "(" + given + ")";
+    }
+    return plan.slot;
+  }
+
+  // `before`: statements that come first.
+  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
+    std::string given = arguments(function, missing);
+    if (!missing.empty()) missing = cannotMake(function, missing);
+    if (!function.owner.known() || function.isStatic) return function.qualified + "(" + given + ")";
+    std::string object = reached(plan, missing);
+    before = object.empty() ? "  static " + function.ownerName + " object;\n" : "  auto&& object = elmcart_probe::object(" + object + ", 0);\n";
+    return "object." + function.name + "(" + given + ")";
+  }
+
+  std::string endedBody(const ProbePlan& plan, std::string& missing) const {
+    const ProbeFunction& made = plan.subscriber;
+    std::string before, given = arguments(made, missing);
+    if (!missing.empty()) missing = cannotMake(made, missing);
+    std::string called = callText(plan.call, plan, missing, before);
+    std::string text = before + "  auto* subscriber = new " + made.ownerName + "(" + given + ");\n";
+    text += "  delete subscriber;\n  elmcart_probe::note('d', 0);\n  elmcart_probe::write();\n  " + called + ";\n  elmcart_probe::write();\n  std::_Exit(0);\n";
+    return text;
+  }
+
+  static bool isHeader(const std::string& path) { return path.ends_with(".h") || path.ends_with(".hpp") || path.ends_with(".hh") || path.ends_with(".hxx"); }
+
+  // The target that has the file, and one beside it that has the harness.
+  static std::string besideTarget(const ProbePlan& plan) {
+    bool source = !isHeader(plan.file);
+    std::string users;
+    for (const std::string& path : plan.files)
+      if (path == plan.file || !source) users += "\n    \"" + plan.root + "/" + path + "\"";
+    return R"(
+# ----- a harness beside the target that has the file
+function(elmcart_probe_targets folder out)
+  get_property(found DIRECTORY ${folder} PROPERTY BUILDSYSTEM_TARGETS)
+  get_property(below DIRECTORY ${folder} PROPERTY SUBDIRECTORIES)
+  foreach(each ${below})
+    elmcart_probe_targets(${each} more)
+    list(APPEND found ${more})
+  endforeach()
+  set(${out} ${found} PARENT_SCOPE)
+endfunction()
+elmcart_probe_targets(${CMAKE_CURRENT_SOURCE_DIR} elmcart_targets)
+set(elmcart_users)" + users + R"()
+set(elmcart_best "")
+set(elmcart_rank 9)
+foreach(target ${elmcart_targets})
+  get_target_property(type ${target} TYPE)
+  get_target_property(sources ${target} SOURCES)
+  get_target_property(folder ${target} SOURCE_DIR)
+  set(rank 9)
+  if(type MATCHES "^(STATIC|SHARED)_LIBRARY$")
+    set(rank 1)
+  elseif(type STREQUAL "EXECUTABLE")
+    set(rank 2)
+  endif()
+  if(rank LESS elmcart_rank AND sources)
+    foreach(source ${sources})
+      get_filename_component(whole "${source}" ABSOLUTE BASE_DIR "${folder}")
+      if("${whole}" IN_LIST elmcart_users)
+        set(elmcart_best ${target})
+        set(elmcart_rank ${rank})
+        break()
+      endif()
+    endforeach()
+  endif()
+endforeach()
+if(elmcart_best STREQUAL "")
+  message(FATAL_ERROR "no target has the file: )" + plan.file + R"(")
+endif()
+set(elmcart_sources "${CMAKE_CURRENT_LIST_DIR}/elmcart_probe.cpp")
+if(elmcart_rank EQUAL 2)
+  get_target_property(sources ${elmcart_best} SOURCES)
+  get_target_property(folder ${elmcart_best} SOURCE_DIR)
+  foreach(source ${sources})
+    get_filename_component(whole "${source}" ABSOLUTE BASE_DIR "${folder}")
+    if(NOT whole STREQUAL ")" + plan.root + "/" + plan.file + R"(")
+      list(APPEND elmcart_sources "${whole}")
+    endif()
+  endforeach()
+endif()
+add_executable(elmcart_probe EXCLUDE_FROM_ALL ${elmcart_sources})
+set_source_files_properties("${CMAKE_CURRENT_LIST_DIR}/elmcart_probe.cpp" PROPERTIES COMPILE_OPTIONS "-fno-access-control")
+get_target_property(elmcart_standard ${elmcart_best} CXX_STANDARD)
+if(NOT elmcart_standard OR elmcart_standard LESS 17 OR elmcart_standard EQUAL 98)
+  set(elmcart_standard 17)
+endif()
+set_target_properties(elmcart_probe PROPERTIES CXX_STANDARD ${elmcart_standard} RUNTIME_OUTPUT_DIRECTORY "${CMAKE_BINARY_DIR}")
+if(elmcart_rank EQUAL 1)
+  target_link_libraries(elmcart_probe PRIVATE ${elmcart_best})
+  target_include_directories(elmcart_probe PRIVATE $<TARGET_PROPERTY:${elmcart_best},INCLUDE_DIRECTORIES>)
+  target_compile_definitions(elmcart_probe PRIVATE $<TARGET_PROPERTY:${elmcart_best},COMPILE_DEFINITIONS>)
+else()
+  foreach(property INCLUDE_DIRECTORIES COMPILE_DEFINITIONS COMPILE_OPTIONS LINK_LIBRARIES LINK_OPTIONS)
+    get_target_property(value ${elmcart_best} ${property})
+    if(value)
+      set_property(TARGET elmcart_probe PROPERTY ${property} "${value}")
+    endif()
+  endforeach()
+  target_compile_definitions(elmcart_probe PRIVATE ELMCART_PROBE)
+  foreach(source ${elmcart_sources})
+    if(NOT source MATCHES "elmcart_probe.cpp$")
+      set_source_files_properties("${source}" PROPERTIES COMPILE_DEFINITIONS "main=elmcart_own_main")
+    endif()
+  endforeach()
+endif()
+find_package(Threads REQUIRED)
+target_link_libraries(elmcart_probe PRIVATE Threads::Threads)
+)";
+  }
+
+  void build(const ProbePlan& plan, Harness& out) {
+    // What ends is watched by the sanitizer of the compiler, where it has one.
+    std::string sanitize = plan.scenario == ProbeScenario::Ended ? " -fsanitize=address" : "", quoted = "\"" + plan.root + "/elmcart_probe.cpp\"";
+    std::string lists = nearestLists(plan);
+    if (!lists.empty()) {
+      std::string folder = lists.substr(0, lists.size() - std::string("CMakeLists.txt").size());
+      out.files.push_back({lists, besideTarget(plan)});
+      if (!folder.empty()) out.files.push_back({folder + "elmcart_probe.cpp", "#include \"" + plan.root + "/elmcart_probe.cpp\"\n"});
+      std::string source = folder.empty() ? "." : "\"" + folder + "\"";
+      out.build.push_back("cmake -S " + source + " -B elmcart_probe_build -DCMAKE_BUILD_TYPE=RelWithDebInfo" + (sanitize.empty() ? "" : " -DCMAKE_CXX_FLAGS=-fsanitize=address -DCMAKE_EXE_LINKER_FLAGS=-fsanitize=address"));
+      out.build.push_back("cmake --build elmcart_probe_build --target elmcart_probe -j 2");
+      out.run = "./elmcart_probe_build/elmcart_probe";
+      return;
+    }
+    out.build.push_back("${CXX:-c++} -std=c++20 -pthread -g -O1 -w -fno-access-control" + sanitize + " " + quoted + " -o elmcart_probe_program");
+    out.run = "./elmcart_probe_program";
+  }
+
+  // The uppermost CMakeLists.txt above the file.
+  std::string nearestLists(const ProbePlan& plan) const {
+    for (size_t at = 0; at != std::string::npos; at = plan.file.find('/', at), at += at != std::string::npos) {
+      std::string lists = plan.file.substr(0, at) + "CMakeLists.txt";
+      if (std::filesystem::exists(plan.root + "/" + lists)) return lists;
+    }
+    return "";
+  }
+};
+
+}  // namespace
+
+std::unique_ptr<HarnessWriter> cppHarness(WriterFiles& files) { return std::make_unique<CppHarness>(files); }
+
+}  // namespace elmcart

@@ -1,0 +1,183 @@
+// Harnesses in C#: a class inside of the class in question, so that it sees what is private to it.
+#include "languages/harness.h"
+
+#include <set>
+
+#include "base/text.h"
+#include "languages/csharp/csharp.h"
+
+namespace elmcart {
+namespace {
+
+constexpr std::string_view kSupport = R"(using System;
+using System.Collections.Generic;
+using System.Diagnostics;
+using System.IO;
+using System.Runtime.CompilerServices;
+using System.Threading;
+using System.Threading.Tasks;
+
+public static class ElmcartProbe
+{
+    struct Event
+    {
+        public char Kind;
+        public int By;
+        public long When;
+        public string What;
+    }
+
+    const int Most = 1 << 14;
+    static readonly List<Event> events = new List<Event>();
+    static readonly Stopwatch watch = Stopwatch.StartNew();
+    static readonly int gap = Number("ELMCART_PROBE_GAP", 0);
+    [ThreadStatic] static int own;
+
+    static int Number(string name, int otherwise)
+    {
+        int number;
+        return int.TryParse(Environment.GetEnvironmentVariable(name), out number) ? number : otherwise;
+    }
+
+    public static void Note(char kind, string what)
+    {
+        lock (events)
+        {
+            if (events.Count < Most)
+            {
+                events.Add(new Event { Kind = kind, By = own == 0 ? 1000 + Thread.CurrentThread.ManagedThreadId : own, When = watch.ElapsedTicks * (1000000000L / Stopwatch.Frequency), What = what.Replace('\n', ' ') });
+            }
+        }
+    }
+
+    public static T Gap<T>(T value)
+    {
+        Note('i', "0");
+        Thread.Sleep(gap);
+        Note('o', value is int || value is long ? value.ToString() : "0");
+        return value;
+    }
+
+    public static void Write()
+    {
+        string path = Environment.GetEnvironmentVariable("ELMCART_PROBE_EVENTS");
+        using (TextWriter writer = path == null ? Console.Out : new StreamWriter(path))
+        {
+            lock (events)
+            {
+                foreach (Event e in events)
+                {
+                    writer.Write(e.Kind + " " + e.By + " " + e.When + " " + e.What + "\n");
+                }
+            }
+        }
+    }
+
+    public static void Race(Func<object> call)
+    {
+        int count = Number("ELMCART_PROBE_THREADS", 4);
+        var barrier = new Barrier(count);
+        var threads = new Thread[count];
+        for (int i = 0; i < count; i++)
+        {
+            int number = i + 1;
+            threads[i] = new Thread(() =>
+            {
+                own = number;
+                try
+                {
+                    barrier.SignalAndWait();
+                    Note('c', "0");
+                    object got = call();
+                    var task = got as Task;
+                    if (task != null)
+                    {
+                        task.Wait();
+                        var result = task.GetType().GetProperty("Result");
+                        got = result == null ? null : result.GetValue(task, null);
+                    }
+                    Note('g', got == null || got is ValueType ? "0" : RuntimeHelpers.GetHashCode(got).ToString());
+                }
+                catch (Exception e)
+                {
+                    Note('x', e.GetType() + ": " + e.Message);
+                }
+            });
+            threads[i].Start();
+        }
+        foreach (Thread thread in threads)
+        {
+            thread.Join();
+        }
+        Write();
+        Environment.Exit(0);
+    }
+}
+)";
+
+class CSharpHarness final : public HarnessWriter {
+ public:
+  using HarnessWriter::HarnessWriter;
+
+  Result<Harness> write(const ProbePlan& plan) override {
+    Harness out;
+    out.needs = "mcs";
+    out.package = "mono-mcs and mono-runtime";
+    widen(plan, out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, "ElmcartProbe.Note('m', \"0\");", out.edits);
+    const ProbeFunction& first = plan.scenario == ProbeScenario::Ended ? plan.heard : plan.call;
+    if (!first.owner.known()) return Error{plan.file, "there is no class to put the harness into"};
+    std::string missing, before, call = callText(plan.call, plan, missing, before), body;
+    if (plan.scenario == ProbeScenario::Ended) {
+      if (!plan.ends.at.known()) return Error{plan.file, "nothing says when an object of " + plan.subscriber.ownerName + " ends"};
+      std::string made = arguments(plan.subscriber, missing), ended = arguments(plan.ends, missing), type = joined(plan.subscriber.ownerName, ".");
+      atBegin(plan.heard.at, "if (ElmcartProbeRun.subscriber == (object)this) { ElmcartProbe.Note('h', \"0\"); }", out.edits);
+      body = before + "            subscriber = new " + type + "(" + made + ");\n            ((" + type + ")subscriber)." + plan.ends.name + "(" + ended + ");\n            ElmcartProbe.Note('d', \"0\");\n            " + call + ";\n            ElmcartProbe.Write();\n";
+    } else {
+      body = before + "            ElmcartProbe.Race(() => { " + (plan.call.returns ? "return " + call + ";" : call + "; return null;") + " });\n";
+    }
+    if (!missing.empty()) return Error{plan.file, missing};
+    Spot into = first.owner;
+    uint32_t brace = into->span.end;
+    std::string_view source = text(*into.file);
+    while (brace > 0 && source[brace - 1] != '}') --brace;
+    if (brace == 0) return Error{plan.file, "there is no class to put the harness into"};
+    out.edits.push_back({into.file->path, {brace - 1, brace - 1}, "\n    public static class ElmcartProbeRun\n    {\n        internal static object subscriber;\n        public static void Main()\n        {\n" + body + "        }\n    }\n"});
+    out.files.push_back({"ElmcartProbe.cs", std::string(kSupport)});
+    out.shown = into.file->path;
+    std::string sources;
+    for (const std::string& path : plan.files) sources += " \"" + path + "\"";
+    out.build.push_back("mcs -nologo -warn:0 -main:" + joined(first.ownerName, ".") + "+ElmcartProbeRun -out:elmcart_probe.exe ElmcartProbe.cs" + sources);
+    out.run = "mono elmcart_probe.exe";
+    return out;
+  }
+
+ protected:
+  std::string gapCall() const override { return "ElmcartProbe.Gap("; }
+  std::string madeUp(const ProbeParameter& parameter) const override {
+    static const std::set<std::string_view> numbers = {"int", "uint", "long", "ulong", "short", "ushort", "byte", "float", "double", "decimal", "Int32", "Int64"};
+    if (parameter.type == "string" || parameter.type == "String" || parameter.type == "object") return "\"elmcart\"";
+    if (parameter.type == "bool") return "true";
+    if (parameter.type == "char") return "'e'";
+    if (numbers.contains(parameter.type)) return "1";
+    return parameter.mayBeNull ? "null" : "";
+  }
+
+ private:
+  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
+    std::string given = arguments(function, missing), owner = joined(function.ownerName, "."), brackets = function.isGetter ? "" : "(" + given + ")";
+    if (!missing.empty()) missing = cannotMake(function, missing);
+    if (function.isStatic) return owner + "." + function.name + brackets;
+    std::string object = "new " + owner + "()";
+    if (plan.reach.at.known()) object = joined(plan.reach.ownerName, ".") + "." + plan.reach.name + (plan.reach.isGetter ? "" : "(" + arguments(plan.reach, missing) + ")");
+    else if (!plan.slot.empty()) object = joined(plan.slot, ".");
+    before = "            " + owner + " theObject = " + object + ";\n";
+    return "theObject." + function.name + brackets;
+  }
+};
+
+}  // namespace
+
+std::unique_ptr<HarnessWriter> csharpHarness(WriterFiles& files) { return std::make_unique<CSharpHarness>(files); }
+
+}  // namespace elmcart

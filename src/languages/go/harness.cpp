@@ -1,0 +1,182 @@
+// Harnesses in Go: a test in the package in question.
+#include "languages/harness.h"
+
+#include <filesystem>
+#include <set>
+
+#include "base/text.h"
+#include "languages/go/go.h"
+
+namespace elmcart {
+namespace {
+
+constexpr std::string_view kSupport = R"(
+import (
+	"bufio"
+	"fmt"
+	"os"
+	"reflect"
+	"strconv"
+	"sync"
+	"time"
+)
+
+type elmcartEvent struct {
+	kind byte
+	by   int
+	when time.Duration
+	what string
+}
+
+var elmcartProbe = struct {
+	sync.Mutex
+	begun  time.Time
+	events []elmcartEvent
+	next   int
+}{begun: time.Now()}
+
+
+func elmcartNote(by int, kind byte, what string) {
+	elmcartProbe.Lock()
+	defer elmcartProbe.Unlock()
+	if len(elmcartProbe.events) < 1<<14 {
+		elmcartProbe.events = append(elmcartProbe.events, elmcartEvent{kind: kind, by: by, when: time.Since(elmcartProbe.begun), what: what})
+	}
+}
+
+func elmcartNumber(name string, otherwise int) int {
+	if n, err := strconv.Atoi(os.Getenv(name)); err == nil {
+		return n
+	}
+	return otherwise
+}
+
+func elmcartGap[T any](value T) T {
+	elmcartProbe.Lock()
+	elmcartProbe.next++
+	by := elmcartProbe.next
+	elmcartProbe.Unlock()
+	elmcartNote(by, 'i', "0")
+	time.Sleep(time.Duration(elmcartNumber("ELMCART_PROBE_GAP", 0)) * time.Millisecond)
+	what := "0"
+	switch reflect.ValueOf(&value).Elem().Kind() {
+	case reflect.Int, reflect.Int32, reflect.Int64, reflect.Uint, reflect.Uint32, reflect.Uint64:
+		what = fmt.Sprint(value)
+	}
+	elmcartNote(by, 'o', what)
+	return value
+}
+
+func elmcartMade() { elmcartNote(1000, 'm', "0") }
+
+func elmcartIdentity(got interface{}) string {
+	v := reflect.ValueOf(got)
+	switch v.Kind() {
+	case reflect.Ptr, reflect.Map, reflect.Chan:
+		return fmt.Sprint(v.Pointer())
+	}
+	return "0"
+}
+
+func elmcartRace(call func() interface{}) {
+	count := elmcartNumber("ELMCART_PROBE_THREADS", 4)
+	var ready, done sync.WaitGroup
+	ready.Add(count)
+	done.Add(count)
+	for i := 1; i <= count; i++ {
+		go func(own int) {
+			defer done.Done()
+			defer func() {
+				if r := recover(); r != nil {
+					elmcartNote(own, 'x', fmt.Sprint(r))
+				}
+			}()
+			ready.Done()
+			ready.Wait()
+			elmcartNote(own, 'c', "0")
+			elmcartNote(own, 'g', elmcartIdentity(call()))
+		}(i)
+	}
+	done.Wait()
+	out := os.Stdout
+	if path := os.Getenv("ELMCART_PROBE_EVENTS"); path != "" {
+		if file, err := os.Create(path); err == nil {
+			out = file
+		}
+	}
+	lines := bufio.NewWriter(out)
+	for _, e := range elmcartProbe.events {
+		fmt.Fprintf(lines, "%c %d %d %s\n", e.kind, e.by, int64(e.when), e.what)
+	}
+	lines.Flush()
+	os.Exit(0)
+}
+)";
+
+class GoHarness final : public HarnessWriter {
+ public:
+  using HarnessWriter::HarnessWriter;
+
+  Result<Harness> write(const ProbePlan& plan) override {
+    Harness out;
+    out.needs = "go";
+    out.package = "golang-go";
+    if (plan.scenario == ProbeScenario::Ended) return Error{plan.file, "an object that is still listed is not freed here: nothing can be seen by running"};
+    widen(plan, out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, "elmcartMade();", out.edits);
+    std::string missing, before, call = callText(plan.call, plan, missing, before);
+    if (!missing.empty()) return Error{plan.file, missing};
+    size_t cut = plan.file.rfind('/');
+    std::string folder = cut == std::string::npos ? "" : plan.file.substr(0, cut + 1), package = "main";
+    const SyntaxTree& syntax = tree(plan.call.at);
+    SyntaxTree::walk(syntax.root(), [&](TSNode node) {
+      if (SyntaxTree::is(node, "package_identifier")) package = std::string(syntax.text(node));
+      return SyntaxTree::isOneOf(node, {"source_file", "package_clause"});
+    });
+    out.shown = folder + "elmcart_probe_test.go";
+    out.files.push_back({folder + "elmcart_probe.go", "package " + package + "\n" + std::string(kSupport)});
+    out.files.push_back({out.shown, "package " + package + "\n\nimport \"testing\"\n\nfunc TestElmcartProbe(t *testing.T) {\n" + before + "\telmcartRace(func() interface{} {\n\t\t" + (plan.call.returns ? "return " + call : call + "\n\t\treturn nil") + "\n\t})\n}\n"});
+    bool module = false;
+    for (std::string up = folder;;) {
+      module |= std::filesystem::exists(plan.root + "/" + up + "go.mod");
+      if (up.empty()) break;
+      size_t slash = up.rfind('/', up.size() - 2);
+      up = slash == std::string::npos ? "" : up.substr(0, slash + 1);
+    }
+    if (!module) out.files.push_back({folder + "go.mod", "module elmcartprobe\n\ngo 1.18\n"});
+    std::string in = folder.empty() ? "" : "cd \"" + folder + "\" && ";
+    // Type parameters are of Go 1.18.
+    if (module) out.build.push_back(in + "go mod edit -go=1.18");
+    out.build.push_back(in + "go test -vet=off -c -o elmcart_probe.test .");
+    out.run = in + "./elmcart_probe.test -test.run '^TestElmcartProbe$'";
+    return out;
+  }
+
+ protected:
+  std::string gapCall() const override { return "elmcartGap("; }
+  std::string madeUp(const ProbeParameter& parameter) const override {
+    static const std::set<std::string_view> numbers = {"int", "int8", "int16", "int32", "int64", "uint", "uint8", "uint16", "uint32", "uint64", "byte", "rune", "float32", "float64"};
+    if (parameter.type == "string") return "\"elmcart\"";
+    if (parameter.type == "bool") return "true";
+    if (numbers.contains(parameter.type)) return "1";
+    return parameter.mayBeNull || parameter.type == "error" ? "nil" : "";
+  }
+
+ private:
+  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
+    std::string given = arguments(function, missing);
+    if (!missing.empty()) missing = cannotMake(function, missing);
+    if (!function.owner.known()) return function.name + "(" + given + ")";
+    std::string object = "&" + plain(function.ownerName) + "{}";
+    if (plan.reach.at.known()) object = plan.reach.name + "(" + arguments(plan.reach, missing) + ")";
+    else if (!plan.slot.empty()) object = plain(plan.slot);
+    before = plan.slot.empty() || plan.reach.at.known() ? "\tobject := " + object + "\n" : "";
+    return (before.empty() ? object : std::string("object")) + "." + function.name + "(" + given + ")";
+  }
+};
+
+}  // namespace
+
+std::unique_ptr<HarnessWriter> goHarness(WriterFiles& files) { return std::make_unique<GoHarness>(files); }
+
+}  // namespace elmcart

@@ -1,0 +1,90 @@
+#include "languages/harness.h"
+
+#include <algorithm>
+
+#include "base/text.h"
+
+namespace elmcart {
+
+std::vector<std::string> ProbePlan::declaring() const {
+  std::vector<std::string> out{file};
+  for (const ProbeFunction* function : {&call, &reach, &subscriber, &ends, &heard})
+    for (Spot spot : {function->at, function->owner})
+      if (spot.known() && std::find(out.begin(), out.end(), spot.file->path) == out.end()) out.push_back(spot.file->path);
+  return out;
+}
+
+std::string HarnessWriter::arguments(const ProbeFunction& function, std::string& missing) const {
+  std::string out;
+  for (const ProbeParameter& parameter : function.parameters) {
+    if (parameter.hasDefault) break;
+    std::string value = madeUp(parameter);
+    if (value.empty() && missing.empty()) missing = parameter.type.empty() ? "a parameter without a type" : parameter.type;
+    out += (out.empty() ? "" : ", ") + value;
+  }
+  return out;
+}
+
+std::string HarnessWriter::joined(std::string_view qualified, std::string_view separator) {
+  std::string out;
+  for (size_t i = 0; i < qualified.size(); ++i) {
+    bool cut = qualified.compare(i, 2, "::") == 0;
+    out += cut ? std::string(separator) : std::string(1, qualified[i]);
+    i += cut;
+  }
+  return out;
+}
+
+std::string HarnessWriter::cannotMake(const ProbeFunction& function, const std::string& missing) { return function.name + " needs " + missing + ", which cannot be made up"; }
+
+void HarnessWriter::widen(const ProbePlan& plan, std::vector<FileEdit>& edits) {
+  for (Spot spot : plan.values) {
+    const LoweredFile& file = *spot.file;
+    std::string_view source = text(file);
+    Span span = spot->span;
+    bool changes = spot->kind == Kind::Update || spot->kind == Kind::Assign;
+    if (!changes) {
+      // From the end, so that the inner of two at one place comes first.
+      edits.push_back({file.path, {span.begin, span.begin}, gapCall()});
+      edits.push_back({file.path, {span.end, span.end}, ")"});
+      continue;
+    }
+    std::string_view written = source.substr(span.begin, span.size());
+    std::string_view target = source.substr(file[file.child(spot.node, Role::Target)].span.begin, file[file.child(spot.node, Role::Target)].span.size());
+    size_t equals = written.find('=', target.size());
+    std::string operation = written.find("--") == std::string_view::npos ? "+" : "-", operand = "1";
+    if (equals != std::string_view::npos && written.starts_with(target)) {
+      operation = trim(written.substr(target.size(), equals - target.size()));
+      operand = "(" + std::string(trim(written.substr(equals + 1))) + ")";
+    }
+    while (operand.ends_with(";)")) operand.replace(operand.size() - 2, 2, ")");
+    bool semicolon = written.ends_with(';');
+    edits.push_back({file.path, span, std::string(target) + " = " + gapCall() + std::string(target) + " " + operation + " " + operand + ")" + (semicolon ? ";" : "")});
+  }
+}
+
+void HarnessWriter::atBegin(Spot function, const std::string& statement, std::vector<FileEdit>& edits, std::initializer_list<std::string_view> behind) {
+  const LoweredFile& file = *function.file;
+  NodeId body = file.child(function.node, Role::Body);
+  if (body == kNoNode) return;
+  std::string_view source = text(file);
+  Span span = file[body].span;
+  NodeId first = file[body].firstChild;
+  bool brackets = source[span.begin] == '{';
+  uint32_t at = brackets ? span.begin + 1 : first == kNoNode ? span.begin : file[first].span.begin;
+  if (first != kNoNode)
+    for (std::string_view begins : behind)
+      if (source.substr(file[first].span.begin).starts_with(begins)) {
+        at = file[first].span.end;
+        if (size_t semicolon = source.find(';', at); brackets && semicolon < file[first].span.end + 2) at = static_cast<uint32_t>(semicolon + 1);
+      }
+  if (brackets) return edits.push_back({file.path, {at, at}, " " + statement});
+  // On a line of its own, where what follows stands on one.
+  uint32_t line = at;
+  while (line > 0 && source[line - 1] != '\n') --line;
+  std::string_view indent = source.substr(line, at - line);
+  bool ownLine = trim(indent).empty();
+  edits.push_back({file.path, {at, at}, statement + (ownLine ? "\n" + std::string(indent) : "; ")});
+}
+
+}  // namespace elmcart

@@ -1,0 +1,191 @@
+// Harnesses in Java: a class inside of the class in question, so that it sees what is private to it.
+#include "languages/harness.h"
+
+#include <set>
+
+#include "base/text.h"
+#include "languages/java/java.h"
+
+namespace elmcart {
+namespace {
+
+constexpr std::string_view kSupport = R"(package elmcartprobe;
+
+import java.io.PrintWriter;
+import java.util.concurrent.CyclicBarrier;
+import java.util.concurrent.atomic.AtomicInteger;
+
+public final class Probe {
+    private static final int MOST = 1 << 14;
+    private static final long BEGUN = System.nanoTime();
+    private static final AtomicInteger USED = new AtomicInteger();
+    private static final AtomicInteger THREADS = new AtomicInteger(1000);
+    private static final char[] KINDS = new char[MOST];
+    private static final int[] BY = new int[MOST];
+    private static final long[] WHEN = new long[MOST];
+    private static final String[] WHAT = new String[MOST];
+    private static final ThreadLocal<Integer> THREAD = ThreadLocal.withInitial(THREADS::getAndIncrement);
+    private static final int GAP = number("ELMCART_PROBE_GAP", 0);
+
+    private Probe() {
+    }
+
+    private static int number(String name, int otherwise) {
+        String given = System.getenv(name);
+        return given == null ? otherwise : Integer.parseInt(given);
+    }
+
+    public interface Call {
+        Object call() throws Throwable;
+    }
+
+    public static void note(char kind, String what) {
+        int at = USED.getAndIncrement();
+        if (at >= MOST) {
+            return;
+        }
+        BY[at] = THREAD.get();
+        WHEN[at] = System.nanoTime() - BEGUN;
+        WHAT[at] = what.replace('\n', ' ');
+        KINDS[at] = kind;
+    }
+
+    public static <T> T gap(T value) {
+        note('i', "0");
+        try {
+            Thread.sleep(GAP);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        note('o', value instanceof Number ? value.toString() : "0");
+        return value;
+    }
+
+    public static void write() throws Exception {
+        String path = System.getenv("ELMCART_PROBE_EVENTS");
+        try (PrintWriter out = path == null ? new PrintWriter(System.out) : new PrintWriter(path, "UTF-8")) {
+            for (int i = 0; i < Math.min(MOST, USED.get()); i++) {
+                out.println(KINDS[i] + " " + BY[i] + " " + WHEN[i] + " " + WHAT[i]);
+            }
+        }
+    }
+
+    public static void race(Call call) throws Exception {
+        int count = number("ELMCART_PROBE_THREADS", 4);
+        CyclicBarrier barrier = new CyclicBarrier(count);
+        Thread[] threads = new Thread[count];
+        for (int i = 0; i < count; i++) {
+            int own = i + 1;
+            threads[i] = new Thread(() -> {
+                THREAD.set(own);
+                try {
+                    barrier.await();
+                    note('c', "0");
+                    Object got = call.call();
+                    note('g', got == null || got instanceof Number || got instanceof Boolean ? "0" : Integer.toString(System.identityHashCode(got)));
+                } catch (Throwable e) {
+                    note('x', e.toString());
+                }
+            });
+            threads[i].start();
+        }
+        for (Thread each : threads) {
+            each.join();
+        }
+        write();
+        Runtime.getRuntime().halt(0);
+    }
+}
+)";
+
+class JavaHarness final : public HarnessWriter {
+ public:
+  using HarnessWriter::HarnessWriter;
+
+  Result<Harness> write(const ProbePlan& plan) override {
+    Harness out;
+    out.needs = "javac";
+    out.package = "default-jdk";
+    widen(plan, out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, "elmcartprobe.Probe.note('m', \"0\");", out.edits, {"super(", "this("});
+    const ProbeFunction& first = plan.scenario == ProbeScenario::Ended ? plan.heard : plan.call;
+    if (!first.owner.known()) return Error{plan.file, "there is no class to put the harness into"};
+    std::string missing, before, call = callText(plan.call, plan, missing, before), body;
+    if (plan.scenario == ProbeScenario::Ended) {
+      if (!plan.ends.at.known()) return Error{plan.file, "nothing says when an object of " + plan.subscriber.ownerName + " ends"};
+      std::string made = arguments(plan.subscriber, missing), ended = arguments(plan.ends, missing);
+      atBegin(plan.heard.at, "if (ElmcartProbeRun.subscriber == this) elmcartprobe.Probe.note('h', \"0\");", out.edits);
+      std::string type = joined(plan.subscriber.ownerName, ".");
+      body = before + "            subscriber = new " + type + "(" + made + ");\n            ((" + type + ") subscriber)." + plan.ends.name + "(" + ended + ");\n            elmcartprobe.Probe.note('d', \"0\");\n            " + call + ";\n            elmcartprobe.Probe.write();\n            Runtime.getRuntime().halt(0);\n";
+    } else {
+      body = before + "            elmcartprobe.Probe.race(new elmcartprobe.Probe.Call() {\n                public Object call() throws Throwable {\n                    " + (plan.call.returns ? "return " + call + ";" : call + ";\n                    return null;") + "\n                }\n            });\n";
+    }
+    if (!missing.empty()) return Error{plan.file, missing};
+    Spot into = first.owner;
+    NodeId end = into.node;
+    uint32_t brace = (*into.file)[end].span.end;
+    std::string_view source = text(*into.file);
+    while (brace > 0 && source[brace - 1] != '}') --brace;
+    if (brace == 0) return Error{plan.file, "there is no class to put the harness into"};
+    out.edits.push_back({into.file->path, {brace - 1, brace - 1}, "\n    public static final class ElmcartProbeRun {\n        static Object subscriber;\n        public static void main(String[] arguments) throws Throwable {\n" + body + "        }\n    }\n"});
+    out.files.push_back({"elmcart_probe/elmcartprobe/Probe.java", std::string(kSupport)});
+    out.shown = into.file->path;
+    build(*into.file, first, plan, out);
+    return out;
+  }
+
+ protected:
+  std::string gapCall() const override { return "elmcartprobe.Probe.gap("; }
+  std::string madeUp(const ProbeParameter& parameter) const override {
+    std::string_view type = parameter.type;
+    if (type == "String" || type == "CharSequence" || type == "Object") return "\"elmcart\"";
+    if (type == "boolean" || type == "Boolean") return "true";
+    if (type == "char" || type == "Character") return "'e'";
+    if (type == "long" || type == "Long") return "1L";
+    if (type == "double" || type == "Double") return "1.0";
+    if (type == "float" || type == "Float") return "1.0f";
+    if (type == "byte" || type == "short") return "(" + std::string(type) + ") 1";
+    if (type == "int" || type == "Integer") return "1";
+    return type == "Runnable" ? "() -> { }" : "";
+  }
+
+ private:
+  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
+    std::string given = arguments(function, missing), owner = joined(function.ownerName, ".");
+    if (!missing.empty()) missing = cannotMake(function, missing);
+    if (function.isStatic) return owner + "." + function.name + "(" + given + ")";
+    std::string object = "new " + owner + "()";
+    if (plan.reach.at.known()) object = joined(plan.reach.ownerName, ".") + "." + plan.reach.name + "(" + arguments(plan.reach, missing) + ")";
+    else if (!plan.slot.empty()) object = joined(plan.slot, ".");
+    before = "            final " + owner + " object = " + object + ";\n";
+    return "object." + function.name + "(" + given + ")";
+  }
+
+  // The folder that packages are counted from is the one of the file, without the package's own parts.
+  void build(const LoweredFile& file, const ProbeFunction& first, const ProbePlan& plan, Harness& out) {
+    const SyntaxTree& syntax = files_.tree(file);
+    std::string space;
+    SyntaxTree::walk(syntax.root(), [&](TSNode node) {
+      if (SyntaxTree::is(node, "package_declaration")) space = std::string(syntax.text(SyntaxTree::named(node, ts_node_named_child_count(node) - 1)));
+      return SyntaxTree::is(node, "program");
+    });
+    std::string folder = file.path.substr(0, file.path.rfind('/') == std::string::npos ? 0 : file.path.rfind('/')), part = space;
+    for (char& c : part) if (c == '.') c = '/';
+    if (!part.empty() && folder.ends_with(part)) folder = folder.substr(0, folder.size() - part.size());
+    while (folder.ends_with('/')) folder.pop_back();
+    if (folder.empty()) folder = ".";
+    // Names of classes in classes are told apart from packages by a dollar.
+    std::string name = joined(first.ownerName, "."), prefix = space.empty() ? "" : space + ".";
+    if (name.starts_with(prefix)) name = name.substr(prefix.size());
+    for (char& c : name) if (c == '.') c = '$';
+    std::string paths = plan.classPath.empty() ? "" : ":" + plan.classPath;
+    out.build.push_back("javac -nowarn -Xlint:none -encoding UTF-8 -d elmcart_probe_out -sourcepath \"" + folder + ":elmcart_probe\"" + (paths.empty() ? "" : " -cp \"" + paths.substr(1) + "\"") + " elmcart_probe/elmcartprobe/Probe.java \"" + file.path + "\"");
+    out.run = "java -Xshare:auto -XX:TieredStopAtLevel=1 -cp \"elmcart_probe_out" + paths + "\" '" + prefix + name + "$ElmcartProbeRun'";
+  }
+};
+
+}  // namespace
+
+std::unique_ptr<HarnessWriter> javaHarness(WriterFiles& files) { return std::make_unique<JavaHarness>(files); }
+
+}  // namespace elmcart

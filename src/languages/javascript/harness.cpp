@@ -1,0 +1,155 @@
+// Harnesses in JavaScript and TypeScript: lines behind the module in question, so that they see what it does not export.
+#include "languages/harness.h"
+
+#include <filesystem>
+
+#include "base/text.h"
+#include "languages/javascript/javascript.h"
+
+namespace elmcart {
+namespace {
+
+constexpr std::string_view kSupport = R"('use strict';
+const fs = require('fs');
+const { AsyncLocalStorage } = require('async_hooks');
+
+const MOST = 1 << 14;
+const begun = process.hrtime.bigint();
+const events = [];
+const own = new AsyncLocalStorage();
+const numbers = new WeakMap();
+let next = 0;
+const gone = new Set();
+const kept = [];
+
+function note(kind, what) {
+  if (events.length < MOST) events.push(`${kind} ${own.getStore() ?? 1000} ${process.hrtime.bigint() - begun} ${what ?? 0}`);
+}
+
+function identity(got) {
+  if (got === null || (typeof got !== 'object' && typeof got !== 'function')) return 0;
+  if (!numbers.has(got)) numbers.set(got, ++next);
+  return numbers.get(got);
+}
+
+function write() {
+  const path = process.env.ELMCART_PROBE_EVENTS;
+  const text = events.map((event) => `${event}\n`).join('');
+  if (path) fs.writeFileSync(path, text);
+  else fs.writeSync(1, text);
+}
+
+globalThis.elmcartProbe = {
+  gap(value) {
+    // What other calls wrote in front of them does not count: the module itself may have made some while it was loaded.
+    if (own.getStore() === undefined) return value;
+    note('i');
+    note('o', typeof value === 'number' ? value : 0);
+    return value;
+  },
+  note,
+  end(subscriber) {
+    gone.add(subscriber);
+    note('d');
+  },
+  heard(subscriber) {
+    if (gone.has(subscriber)) note('h');
+  },
+  write() {
+    write();
+    process.exit(0);
+  },
+  async race(call) {
+    const count = Number(process.env.ELMCART_PROBE_THREADS ?? 4);
+    const run = async () => {
+      note('c');
+      try {
+        const got = await call();
+        kept.push(got);
+        note('g', identity(got));
+      } catch (failure) {
+        note('x', String(failure).replace(/\n/g, ' '));
+      }
+    };
+    await Promise.all(Array.from({ length: count }, (_, i) => own.run(i + 1, run)));
+    write();
+    process.exit(0);
+  },
+};
+)";
+
+class ScriptHarness final : public HarnessWriter {
+ public:
+  using HarnessWriter::HarnessWriter;
+
+  Result<Harness> write(const ProbePlan& plan) override {
+    typed_ = plan.file.ends_with("ts") || plan.file.ends_with("tsx");
+    Harness out;
+    out.needs = "node";
+    out.package = "nodejs";
+    widen(plan, out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, probeOf("note('m');"), out.edits, {"super("});
+    for (const std::string& path : plan.declaring())
+      if (path != plan.file) return Error{plan.file, "what the harness needs is declared in " + path + " and in " + plan.file + ": one module does not see both"};
+    std::string missing, before, call = callText(plan.call, plan, missing, before), body;
+    if (plan.scenario == ProbeScenario::Ended) {
+      if (!plan.ends.at.known()) return Error{plan.file, "nothing says when an object of " + plan.subscriber.ownerName + " ends"};
+      std::string made = arguments(plan.subscriber, missing), ended = arguments(plan.ends, missing);
+      atBegin(plan.heard.at, probeOf("heard(this);"), out.edits);
+      body = before + "const elmcartSubscriber = new " + plain(plan.subscriber.ownerName) + "(" + made + ");\nelmcartSubscriber." + plan.ends.name + "(" + ended + ");\n" + probeOf("end(elmcartSubscriber);\n") + call + ";\n" + probeOf("write();\n");
+    } else {
+      body = before + probeOf("race(() => ") + call + ");\n";
+    }
+    if (!missing.empty()) return Error{plan.file, missing};
+    out.files.push_back({plan.file, "\n" + body});
+    out.files.push_back({"elmcart_probe.cjs", std::string(kSupport)});
+    out.shown = plan.file;
+    std::string module = plan.file;
+    if (typed_) {
+      // The project's own compiler, or the machine's; a file that imports nothing of Node's needs no types for it.
+      std::string project = std::filesystem::exists(plan.root + "/tsconfig.json") ? "-p . --noEmit false --declaration false" : "--target es2020 --moduleResolution node --esModuleInterop --strict false \"" + plan.file + "\"";
+      std::string compiler = std::filesystem::exists(plan.root + "/node_modules/.bin/tsc") ? "node_modules/.bin/tsc" : "tsc";
+      out.needs = compiler;
+      out.package = "typescript, by npm";
+      size_t cut = plan.file.rfind('/'), dot = plan.file.rfind('.');
+      std::string emitted = plan.file.substr(cut == std::string::npos ? 0 : cut + 1, dot - (cut == std::string::npos ? 0 : cut + 1)) + ".js";
+      // What it says of types does not keep it from writing; without its file the run says so.
+      out.build.push_back(compiler + " " + project + " --module commonjs --skipLibCheck --noEmitOnError false --outDir elmcart_probe_out || true");
+      out.build.push_back("test -n \"$(find elmcart_probe_out -name '" + emitted + "')\"");
+      module = "$(find elmcart_probe_out -name '" + emitted + "' | head -1)";
+    }
+    out.run = "node -r ./elmcart_probe.cjs \"" + module + "\"";
+    return out;
+  }
+
+ protected:
+  std::string gapCall() const override { return probeOf("gap("); }
+  std::string madeUp(const ProbeParameter& parameter) const override {
+    if (parameter.type == "string") return "'elmcart'";
+    if (parameter.type == "boolean") return "true";
+    if (parameter.mayBeNull) return "undefined";
+    return parameter.type.empty() || parameter.type == "number" || parameter.type == "any" || parameter.type == "unknown" ? "1" : "";
+  }
+
+ private:
+  std::string probeOf(const std::string& what) const { return (typed_ ? "(globalThis as any).elmcartProbe." : "globalThis.elmcartProbe.") + what; }
+  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
+    std::string given = arguments(function, missing), brackets = function.isGetter ? "" : "(" + given + ")";
+    if (!missing.empty()) missing = cannotMake(function, missing);
+    if (!function.owner.known()) return function.name + brackets;
+    if (function.isStatic) return plain(function.ownerName) + "." + function.name + brackets;
+    std::string object = "new " + plain(function.ownerName) + "()";
+    if (plan.reach.at.known()) object = (plan.reach.owner.known() ? plain(plan.reach.ownerName) + "." : "") + plan.reach.name + (plan.reach.isGetter ? "" : "(" + arguments(plan.reach, missing) + ")");
+    else if (!plan.slot.empty()) object = (plan.slotOwner.empty() ? "" : plain(plan.slotOwner) + ".") + plain(plan.slot);
+    before = "const elmcartObject = " + object + ";\n";
+    return "elmcartObject." + function.name + brackets;
+  }
+
+  bool typed_ = false;
+};
+
+}  // namespace
+
+std::unique_ptr<HarnessWriter> scriptHarness(WriterFiles& files) { return std::make_unique<ScriptHarness>(files); }
+
+}  // namespace elmcart

@@ -1,0 +1,213 @@
+// Harnesses in Python: a script that imports the module in question.
+#include "languages/harness.h"
+
+#include <filesystem>
+
+#include "base/text.h"
+#include "languages/python/python.h"
+
+namespace elmcart {
+namespace {
+
+constexpr std::string_view kSupport = R"(import asyncio
+import os
+import sys
+import threading
+import time
+
+_MOST = 1 << 14
+_events = []
+_begun = time.perf_counter_ns()
+_gap = int(os.environ.get("ELMCART_PROBE_GAP", "0")) / 1000
+_numbers = {}
+_own = threading.local()
+ended = []
+
+
+def _number():
+    try:
+        task = asyncio.current_task()
+    except RuntimeError:
+        task = None
+    if task is not None:
+        name = task.get_name()
+        return int(name[8:]) if name.startswith("elmcart-") else 1000
+    return getattr(_own, "number", 1000)
+
+
+def note(kind, what="0"):
+    if len(_events) < _MOST:
+        _events.append((kind, _number(), time.perf_counter_ns() - _begun, what))
+
+
+def gap(value):
+    note("i")
+    try:
+        asyncio.get_running_loop()
+    except RuntimeError:
+        time.sleep(_gap)
+    note("o", str(value) if isinstance(value, (int, float)) else "0")
+    return value
+
+
+def heard(subscriber):
+    if any(each is subscriber for each in ended):
+        note("h")
+
+
+def write():
+    path = os.environ.get("ELMCART_PROBE_EVENTS")
+    with open(path, "w", encoding="utf-8") if path else sys.stdout as out:
+        for event in _events:
+            out.write("%s %d %d %s\n" % event)
+
+
+def _identity(got):
+    return "0" if got is None or isinstance(got, (int, float, str)) else str(id(got))
+
+
+def race(call):
+    count = int(os.environ.get("ELMCART_PROBE_THREADS", "4"))
+    barrier = threading.Barrier(count)
+    kept = []
+
+    def run(number):
+        _own.number = number
+        barrier.wait()
+        note("c")
+        try:
+            got = call()
+            kept.append(got)  # so that no two objects have one address
+            note("g", _identity(got))
+        except Exception as failure:
+            note("x", repr(failure).replace("\n", " "))
+
+    threads = [threading.Thread(target=run, args=(i + 1,), daemon=True) for i in range(count)]
+    for each in threads:
+        each.start()
+    for each in threads:
+        each.join()
+    write()
+    sys.stdout.flush()
+    os._exit(0)
+
+
+def race_tasks(call):
+    count = int(os.environ.get("ELMCART_PROBE_THREADS", "4"))
+    kept = []
+
+    async def run():
+        note("c")
+        try:
+            got = await call()
+            kept.append(got)
+            note("g", _identity(got))
+        except Exception as failure:
+            note("x", repr(failure).replace("\n", " "))
+
+    async def all_of_them():
+        await asyncio.gather(*(asyncio.create_task(run(), name="elmcart-%d" % (i + 1)) for i in range(count)))
+
+    asyncio.run(all_of_them())
+    write()
+    sys.stdout.flush()
+    os._exit(0)
+)";
+
+class PythonHarness final : public HarnessWriter {
+ public:
+  using HarnessWriter::HarnessWriter;
+
+  Result<Harness> write(const ProbePlan& plan) override {
+    Harness out;
+    out.needs = "python3";
+    out.package = "python3";
+    out.shown = "elmcart_probe_run.py";
+    widen(plan, out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, probeOf("note(\"m\")"), out.edits);
+    std::string missing, before, call = callText(plan.call, plan, missing, before), body;
+    if (plan.scenario == ProbeScenario::Ended) {
+      if (!plan.ends.at.known()) return Error{plan.file, "nothing says when an object of " + plan.subscriber.ownerName + " ends"};
+      std::string made = arguments(plan.subscriber, missing), ended = arguments(plan.ends, missing), self = "self";
+      TSNode function = tree(plan.heard.at).covering({plan.heard.at->nameBegin, plan.heard.at->nameBegin}, {"function_definition"});
+      if (TSNode first = SyntaxTree::named(SyntaxTree::field(function, "parameters"), 0); !SyntaxTree::isNull(first)) self = std::string(tree(plan.heard.at).text(first));
+      atBegin(plan.heard.at, probeOf("heard(" + self + ")"), out.edits);
+      body = before + "subscriber = " + named(plan, plan.subscriber.ownerName, plan.subscriber.owner.file->path) + "(" + made + ")\nsubscriber." + plan.ends.name + "(" + ended + ")\nelmcart_probe.ended.append(subscriber)\nelmcart_probe.note(\"d\")\n" + call + "\nelmcart_probe.write()\n";
+    } else {
+      body = before + "elmcart_probe." + (isAsync(plan.call) ? "race_tasks" : "race") + "(lambda: " + call + ")\n";
+    }
+    if (!missing.empty()) return Error{plan.file, missing};
+    out.files.push_back({"elmcart_probe.py", std::string(kSupport)});
+    std::string folders;
+    for (const std::string& path : plan.declaring()) folders += "os.path.join(ROOT, " + quoted(moduleOf(plan.root, path).folder) + "), ";
+    out.files.push_back({out.shown, "import importlib\nimport os\nimport sys\n\nROOT = os.path.dirname(os.path.abspath(__file__))\nsys.path[:0] = [" + folders + "ROOT]\nsys.setswitchinterval(1e-5)\nimport elmcart_probe\n\nof = importlib.import_module\n" + body});
+    out.run = "python3 elmcart_probe_run.py";
+    return out;
+  }
+
+ protected:
+  std::string gapCall() const override { return probeOf("gap("); }
+  // Without a type, what a name and a number can both be asked.
+  std::string madeUp(const ProbeParameter& parameter) const override {
+    if (parameter.type == "str") return "\"elmcart\"";
+    if (parameter.type == "float") return "1.0";
+    if (parameter.type == "bool") return "True";
+    if (parameter.mayBeNull) return "None";
+    return parameter.type.empty() || parameter.type == "int" || parameter.type == "object" || parameter.type == "Any" ? "1" : "";
+  }
+
+ private:
+  bool isAsync(const ProbeFunction& function) {
+    TSNode definition = tree(function.at).covering({function.at->nameBegin, function.at->nameBegin}, {"function_definition"});
+    return tree(function.at).text(definition).starts_with("async");
+  }
+  static std::string probeOf(const std::string& what) { return "__import__(\"elmcart_probe\")." + what; }
+  static std::string quoted(const std::string& text) { return "\"" + text + "\""; }
+  struct Module {
+    std::string name, folder;  // the folder in which it is looked for
+  };
+  // A module's name is made of the packages around it.
+  static Module moduleOf(const std::string& root, const std::string& path) {
+    Module out;
+    std::string module = path.substr(0, path.rfind('.'));
+    size_t cut = module.rfind('/');
+    out.folder = cut == std::string::npos ? "" : module.substr(0, cut);
+    out.name = module.substr(cut == std::string::npos ? 0 : cut + 1);
+    while (!out.folder.empty() && std::filesystem::exists(root + "/" + out.folder + "/__init__.py")) {
+      size_t up = out.folder.rfind('/');
+      out.name = out.folder.substr(up == std::string::npos ? 0 : up + 1) + "." + out.name;
+      out.folder = up == std::string::npos ? "" : out.folder.substr(0, up);
+    }
+    if (out.name.ends_with(".__init__")) out.name.resize(out.name.size() - 9);
+    return out;
+  }
+  // What a qualified name, which begins with the path of its file, is called from outside.
+  static std::string named(const ProbePlan& plan, std::string_view qualified, const std::string& file) {
+    std::string name = joined(qualified, "."), path = file.substr(0, file.rfind('.'));
+    for (char& c : path) if (c == '/') c = '.';
+    if (path.ends_with(".__init__")) path.resize(path.size() - 9);
+    // The longest end of the file's path with which the name begins.
+    for (size_t cut = 0; cut != std::string::npos; cut = path.find('.', cut), cut += cut != std::string::npos)
+      if (std::string module = path.substr(cut); name.starts_with(module + ".")) {
+        name = name.substr(module.size() + 1);
+        break;
+      }
+    return "of(" + quoted(moduleOf(plan.root, file).name) + ")." + name;
+  }
+  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
+    std::string given = arguments(function, missing);
+    if (!missing.empty()) missing = cannotMake(function, missing);
+    if (!function.owner.known() || function.isStatic) return named(plan, function.qualified, function.at.file->path) + "(" + given + ")";
+    std::string object = named(plan, function.ownerName, function.owner.file->path) + "()";
+    if (plan.reach.at.known()) object = named(plan, plan.reach.qualified, plan.reach.at.file->path) + "(" + arguments(plan.reach, missing) + ")";
+    else if (!plan.slot.empty()) object = named(plan, plan.slot, plan.slotFile);
+    before = "object_in_question = " + object + "\n";
+    return "object_in_question." + function.name + "(" + given + ")";
+  }
+};
+
+}  // namespace
+
+std::unique_ptr<HarnessWriter> pythonHarness(WriterFiles& files) { return std::make_unique<PythonHarness>(files); }
+
+}  // namespace elmcart

@@ -1,0 +1,303 @@
+#include "probe/race.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <chrono>
+#include <filesystem>
+#include <fstream>
+#include <map>
+#include <sstream>
+
+#include "base/text.h"
+#include "confirm/process.h"
+#include "confirm/scratch.h"
+#include "rework/moves.h"
+#include "rework/rework.h"
+
+namespace elmcart {
+namespace {
+
+namespace fs = std::filesystem;
+
+constexpr int kBuildSeconds = 600;
+constexpr size_t kSaid = 600;  // characters of what a failed command said
+
+std::string endOf(const RunResult& run) {
+  std::string said = run.err.empty() ? run.out : run.err;
+  return std::string(trim(said.size() > kSaid ? said.substr(0, kSaid) + " …" : said));
+}
+
+std::string_view wordOf(ProbeScenario scenario) { return scenario == ProbeScenario::Creation ? "creation" : scenario == ProbeScenario::Change ? "change" : "end"; }
+
+// ----- what one run tells
+
+std::vector<ProbeEvent> eventsIn(const std::string& path) {
+  std::vector<ProbeEvent> out;
+  std::ifstream in(path);
+  for (std::string line; std::getline(in, line);) {
+    std::istringstream parts(line);
+    ProbeEvent event;
+    double nanoseconds = 0;
+    if (!(parts >> event.kind >> event.thread >> nanoseconds)) continue;
+    event.milliseconds = nanoseconds / 1e6;
+    std::getline(parts >> std::ws, event.what);
+    out.push_back(std::move(event));
+  }
+  std::stable_sort(out.begin(), out.end(), [](const ProbeEvent& x, const ProbeEvent& y) { return x.milliseconds < y.milliseconds; });
+  return out;
+}
+
+RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> events, bool tasks) {
+  RaceRun out;
+  std::set<std::string> got;
+  std::map<std::string, size_t> written;
+  size_t inside = 0, entered = 0;
+  bool called = false, ended = false;
+  for (const ProbeEvent& event : events) {
+    if (event.kind == 'i') ++entered, out.together = std::max(out.together, ++inside);
+    if (event.kind == 'o') inside -= inside > 0, ++written[event.what];
+    if (event.kind == 'm') ++entered;
+    if (event.kind == 'g' && event.what != "0") got.insert(event.what);
+    if (event.kind == 'x') ++out.threw;
+    if (event.kind == 'c') called = true;
+    if (event.kind == 'd') ended = true;
+    if (event.kind == 'h') ++out.made;
+  }
+  out.distinct = got.size();
+  bool crashed = run.exitCode != 0 || run.timedOut || run.tooMuchOutput;
+  switch (race.scenario) {
+    case ProbeScenario::Creation:
+      out.made = entered;
+      out.happened = entered > 1 || got.size() > 1;
+      break;
+    case ProbeScenario::Change:
+      out.made = entered;
+      out.happened = out.together > 1;
+      // Tasks of one thread are never between reading and writing together; that two wrote the same tells as much.
+      if (tasks)
+        for (const auto& [what, times] : written) out.happened |= what != "0" && times > 1;
+      break;
+    case ProbeScenario::Ended:
+      // Where objects are freed by hand, the program dies of it.
+      out.happened = out.made > 0 || (ended && run.exitCode != 0 && !run.timedOut);
+      crashed = crashed && !ended;
+      called = ended;
+      break;
+  }
+  out.failed = crashed || !called;
+  if (crashed || !called) out.said = run.timedOut ? "it did not end" : fmt::format("exit code {}: {}", run.exitCode, endOf(run));
+  else if (run.exitCode != 0) out.said = endOf(run);
+  out.events = std::move(events);
+  return out;
+}
+
+std::vector<std::string> interleavingOf(const Race& race, const RaceRun& run) {
+  std::vector<std::string> out;
+  std::map<std::string, int> objects;
+  double begun = run.events.empty() ? 0 : run.events.front().milliseconds;
+  for (const ProbeEvent& event : run.events) {
+    std::string what;
+    bool creation = race.scenario == ProbeScenario::Creation;
+    switch (event.kind) {
+      case 'i': what = creation ? "finds none, and makes one" : "has read, and is about to write"; break;
+      case 'o': what = creation ? "stores what it made" : event.what == "0" ? "writes" : "writes " + event.what; break;
+      case 'm': what = "makes one"; break;
+      case 'g':
+        if (event.what == "0") continue;
+        what = fmt::format("gets object {}", objects.try_emplace(event.what, static_cast<int>(objects.size()) + 1).first->second);
+        break;
+      case 'x': what = "fails: " + event.what; break;
+      case 'd': what = "the object ends"; break;
+      case 'h': what = "it is called all the same"; break;
+      default: continue;
+    }
+    std::string who = race.scenario == ProbeScenario::Ended ? "" : event.thread < 1000 ? fmt::format("{} {}  ", race.tasks ? "call" : "thread", event.thread) : "";
+    out.push_back(fmt::format("{:7.1f} ms  {}{}", event.milliseconds - begun, who, what));
+    if (out.size() == 16) break;
+  }
+  if (race.scenario == ProbeScenario::Ended && !run.said.empty()) {
+    std::istringstream lines(run.said);
+    for (std::string line; std::getline(lines, line);)
+      if (line.find("ERROR") != std::string::npos || line.find("exit code") != std::string::npos) out.push_back("            " + std::string(trim(line)));
+  }
+  return out;
+}
+
+// ----- one form
+
+class FormRunner {
+ public:
+  FormRunner(const Config& config, const RaceOptions& options) : config_(config), options_(options) {}
+
+  // `race` is planned in the tree that stands in `folder`.
+  void run(Race& race, const Analysis& analysis, const std::string& folder, int runs, RaceForm& out) {
+    auto begun = std::chrono::steady_clock::now();
+    out.refusal = race.refusal;
+    if (!out.refusal.empty()) return;
+    race.plan.root = folder;
+    race.plan.classPath = config_.classPath;
+    WriterFiles files(folder);
+    const Language* language = nullptr;
+    for (const Language* each : analysis.program.languageOf)
+      if (race.plan.call.at.file->language == each->id) language = each;
+    auto harness = language->harness(files)->write(race.plan);
+    if (!harness) {
+      out.refusal = harness.error().reason;
+      return;
+    }
+    out.refusal = put(*harness, folder, out);
+    if (out.refusal.empty()) out.refusal = build(*harness, folder);
+    auto spent = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count(); };
+    for (int i = 0; out.refusal.empty() && i < runs; ++i) {
+      if (config_.stopAsked()) out.refusal = "it was interrupted";
+      else if (i > 0 && spent() > options_.seconds) out.cutShort = true;
+      if (out.cutShort || config_.stopAsked()) break;
+      out.runs.push_back(once(race, *harness, folder));
+      // What does not run the first time does not run at all.
+      if (i == 0 && out.runs.back().failed) out.refusal = "the harness does not run: " + out.runs.back().said;
+    }
+    out.seconds = spent();
+  }
+
+ private:
+  std::string put(const Harness& harness, const std::string& folder, RaceForm& out) {
+    std::map<std::string, std::vector<FileEdit>> byFile;
+    for (const FileEdit& edit : harness.edits) byFile[edit.path].push_back(edit);
+    for (auto& [path, edits] : byFile) {
+      auto text = readWhole(folder + "/" + path);
+      if (!text) return text.error().line();
+      auto changed = applyEdits(*text, edits);
+      if (!changed) return "the harness could not be put into " + path;
+      std::ofstream(folder + "/" + path, std::ios::binary) << *changed;
+    }
+    for (const ProbeFile& file : harness.files) {
+      std::error_code error;
+      fs::create_directories(fs::path(folder + "/" + file.path).parent_path(), error);
+      std::ofstream(folder + "/" + file.path, std::ios::binary | std::ios::app) << file.text;
+    }
+    if (auto shown = readWhole(folder + "/" + harness.shown)) out.harness = *shown;
+    return "";
+  }
+
+  std::string build(const Harness& harness, const std::string& folder) {
+    RunOptions run;
+    run.folder = folder;
+    run.stop = config_.stop.get();
+    auto found = runCommand("command -v " + harness.needs, run);
+    if (!found || found->exitCode != 0) return harness.needs + " is not there: install " + harness.package;
+    run.seconds = kBuildSeconds;
+    for (const std::string& command : harness.build) {
+      auto done = runCommand(command, run);
+      if (!done) return done.error().line();
+      if (done->stopped) return "it was interrupted";
+      if (!done->ok()) return "the harness does not build (" + command.substr(0, command.find(' ')) + "): " + endOf(*done);
+    }
+    return "";
+  }
+
+  RaceRun once(const Race& race, const Harness& harness, const std::string& folder) {
+    std::string events = folder + "/elmcart_probe_events";
+    std::error_code error;
+    fs::remove(events, error);
+    RunOptions run;
+    run.folder = folder;
+    run.seconds = options_.runSeconds;
+    run.mostOutput = 4u << 20;
+    run.stop = config_.stop.get();
+    run.environment = {"ELMCART_PROBE_EVENTS=" + events, fmt::format("ELMCART_PROBE_THREADS={}", options_.threads), fmt::format("ELMCART_PROBE_GAP={}", options_.gap)};
+    auto done = runCommand(harness.run, run);
+    if (!done) {
+      RaceRun out;
+      out.failed = true;
+      out.said = done.error().line();
+      return out;
+    }
+    return judged(race, *done, eventsIn(events), race.tasks);
+  }
+
+  const Config& config_;
+  const RaceOptions& options_;
+};
+
+// A copy of the tree, or of the one file, in the scratch folder.
+Result<std::string> copyOf(const Scratch& scratch, const std::string& path, const std::string& name, bool honourGitignore) {
+  std::error_code error;
+  if (fs::is_directory(path, error)) return scratch.copyTree(path, name, honourGitignore);
+  fs::path to = fs::path(scratch.path()) / name;
+  fs::create_directories(to, error);
+  if (!error) fs::copy_file(path, to / fs::path(path).filename(), error);
+  if (error) return Error{path, "could not be copied: " + error.message()};
+  return to.string();
+}
+
+// Plans the race in a copy of the tree as the move leaves it, and runs it there.
+void runSound(const std::string& folder, const Config& config, const Analysis& analysis, size_t entity, const Race& race, const RaceOptions& options, RaceForm& out) {
+  out.name = race.move;
+  ReworkOptions plan;
+  plan.move = race.move;
+  plan.confirm = false;
+  plan.jobs = options.jobs;
+  auto done = rework(folder, config, analysis.survey.entities[entity].id, plan);
+  if (!done) out.refusal = done.error().reason;
+  else if (done->files.empty()) out.refusal = "it changes nothing here";
+  if (!out.refusal.empty()) return;
+  for (const WriteBackFile& file : done->files) {
+    std::error_code error;
+    fs::create_directories(fs::path(folder + "/" + file.path).parent_path(), error);
+    std::ofstream(folder + "/" + file.path, std::ios::binary) << file.after;
+  }
+  auto second = analyse(folder, config, options.jobs, true);
+  if (!second) {
+    out.refusal = second.error().line();
+    return;
+  }
+  const Entity& e = analysis.survey.entities[entity];
+  for (size_t i = 0; i < (*second)->survey.entities.size(); ++i) {
+    if ((*second)->survey.entities[i].id != e.id) continue;
+    for (Race& again : racesOf(**second, i))
+      if (again.scenario == race.scenario && again.function == race.function) {
+        FormRunner(config, options).run(again, **second, folder, options.soundRuns, out);
+        return;
+      }
+    // What is made at once and once for all is not raced for: a harness that asks for it tells.
+    out.refusal = "nothing is made on first use there any more: it is made once, before anything runs";
+    return;
+  }
+  out.refusal = "the shared state is not found there any more";
+}
+
+}  // namespace
+
+size_t RaceForm::happened() const { return static_cast<size_t>(std::count_if(runs.begin(), runs.end(), [](const RaceRun& run) { return run.happened; })); }
+size_t RaceForm::failed() const { return static_cast<size_t>(std::count_if(runs.begin(), runs.end(), [](const RaceRun& run) { return run.failed; })); }
+
+Result<std::vector<RaceResult>> raceAll(const std::string& path, const Config& config, const Analysis& analysis, size_t entity, const RaceOptions& options) {
+  std::vector<RaceResult> out;
+  for (Race& race : racesOf(analysis, entity)) {
+    if (!options.scenario.empty() && options.scenario != wordOf(race.scenario)) continue;
+    auto scratch = Scratch::make();
+    if (!scratch) return scratch.error();
+    auto folder = copyOf(*scratch, path, "as-it-is", config.gitignore);
+    if (!folder) return folder.error();
+    RaceResult result;
+    result.asItIs.name = "as it is";
+    if (!race.findings.empty()) result.fingerprint = analysis.assessment.findings[race.findings.front()].fingerprint;
+    if (options.progress) options.progress(race.title + ": building the harness, then " + counted(static_cast<size_t>(options.runs), "run", "runs"));
+    FormRunner(config, options).run(race, analysis, *folder, options.runs, result.asItIs);
+    for (const RaceRun& run : result.asItIs.runs)
+      if (run.happened && result.interleaving.empty()) result.interleaving = interleavingOf(race, run);
+    if (options.sound && !race.move.empty() && result.asItIs.happened() > 0 && !config.stopAsked()) {
+      auto second = copyOf(*scratch, path, "sound", config.gitignore);
+      if (!second) return second.error();
+      if (options.progress) options.progress(race.title + ": the same with what " + race.move + " would write");
+      runSound(*second, config, analysis, entity, race, options, result.sound);
+    }
+    race.plan = {};
+    result.race = std::move(race);
+    out.push_back(std::move(result));
+  }
+  return out;
+}
+
+}  // namespace elmcart

@@ -1,0 +1,254 @@
+#include "probe/race_plan.h"
+
+#include <algorithm>
+
+#include "assess/facts.h"
+#include "assess/registrations.h"
+#include "base/text.h"
+#include "rework/access.h"
+
+namespace elmcart {
+namespace {
+
+constexpr size_t kMostFunctions = 4;  // that change state, where no finding names one
+
+class Planner {
+ public:
+  Planner(const Analysis& a, size_t entity) : a_(a), p_(a.program), e_(a.survey.entities[entity]), entity_(entity), language_(p_.language(e_.place.file)) {}
+
+  std::vector<Race> run() {
+    creation();
+    changes();
+    ends();
+    // What cannot go wrong as far as the code tells is run where there is nothing else.
+    if (std::any_of(out_.begin(), out_.end(), [](const Race& race) { return !race.cannotGoWrong; })) std::erase_if(out_, [](const Race& race) { return race.cannotGoWrong; });
+    return std::move(out_);
+  }
+
+ private:
+  Spot spot(Place place) const { return place.known() ? Spot{&p_.files[place.file], place.node} : Spot{}; }
+  std::string qualified(NameId id) const { return std::string(p_.text(id)); }
+
+  ProbeFunction functionOf(FunctionIndex f) const {
+    const Function& fn = p_.functions[f];
+    ProbeFunction out;
+    Place home = fn.home();
+    out.at = spot(home);
+    out.name = qualified(fn.name);
+    out.qualified = qualified(fn.qualified);
+    if (fn.owner != kNone) {
+      out.owner = spot(p_.types[fn.owner].home());
+      out.ownerName = qualified(p_.types[fn.owner].qualified);
+    }
+    out.isStatic = fn.modifiers & kStatic;
+    out.isGetter = fn.form == FunctionForm::Getter;
+  
+    out.suspends = (fn.modifiers & kSuspending) || anyNode(p_.file(home), home.node, [&](NodeId n) { return p_.file(home)[n].kind == Kind::Await; });
+    std::string_view result = fn.result ? p_.text(p_.use(fn.result).name) : std::string_view();
+    out.returns = fn.result != 0 && result != "void";
+    for (VariableIndex v : fn.parameters) {
+      const Variable& variable = p_.variables[v];
+      Spot parameter = spot(variable.home());
+      ProbeParameter given;
+      const LoweredFile& file = *parameter.file;
+      if (NodeId type = file.child(parameter.node, Role::Type); type != kNoNode) {
+        given.type = std::string(file.name(type));
+        given.mayBeNull = file[type].has(kPointer | kMayBeNone) && !file[type].has(kReference);
+      }
+      given.hasDefault = file.child(parameter.node, Role::Initialiser) != kNoNode || parameter->has(kPack);
+      out.parameters.push_back(std::move(given));
+    }
+    return out;
+  }
+  bool needsNothing(FunctionIndex f) const { return p_.functions[f].leastArguments == 0; }
+
+  Race begin(ProbeScenario scenario, FunctionIndex call, std::string title, std::string move) const {
+    Race race;
+    race.scenario = scenario;
+    race.title = std::move(title);
+    race.function = qualified(p_.functions[call].qualified);
+    race.move = std::move(move);
+    race.code.push_back(call);
+    race.plan.scenario = scenario;
+    race.plan.call = functionOf(call);
+    race.plan.file = p_.path(p_.functions[call].home());
+    for (FileIndex f = 0; f < p_.files.size(); ++f)
+      if (p_.languageOf[f]->id == language_.id && p_.files[f].problem.empty()) race.plan.files.push_back(p_.files[f].path);
+    if (!language_.harness) race.refusal = "no harness is written yet in " + std::string(language_.name);
+    return race;
+  }
+
+  // How the object is got at, for functions that are called on it.
+  void reach(Race& race) const {
+    const ProbeFunction& call = race.plan.call;
+    if (!call.owner.known() || call.isStatic) return;
+    for (const AccessPoint& point : e_.accessPoints)
+      if (point.function != kNone && givesShared(p_, e_, point.function) && needsNothing(point.function)) {
+        race.plan.reach = functionOf(point.function);
+        return;
+      }
+    if (e_.slot == kNone) return;
+    race.plan.slot = qualified(p_.variables[e_.slot].qualified);
+    race.plan.slotFile = p_.path(p_.variables[e_.slot].home());
+    if (TypeIndex owner = p_.variables[e_.slot].owner; owner != kNone) race.plan.slotOwner = qualified(p_.types[owner].qualified);
+  }
+
+  void claim(Race& race, std::initializer_list<std::string_view> checks) const {
+    for (size_t i = 0; i < a_.assessment.findings.size(); ++i) {
+      const Finding& f = a_.assessment.findings[i];
+      bool about = f.entity == entity_ && std::find(checks.begin(), checks.end(), f.check) != checks.end();
+      if (about && (race.scenario != ProbeScenario::Change || f.check == "thread.await-gap" || std::find(race.code.begin(), race.code.end(), functionAround(p_, f.place)) != race.code.end())) race.findings.push_back(i);
+    }
+  }
+
+  // ----- made twice
+
+  void creation() {
+    FunctionIndex call = kNone, in = e_.creation.in;
+    for (const AccessPoint& point : e_.accessPoints)
+      if (point.function != kNone && (call == kNone || needsNothing(point.function))) call = point.function;
+    if (call == kNone && e_.creation.time == CreationTime::Lazy) call = in;
+    if (call == kNone || !p_.functions[call].definition.known()) return;
+    Race race = begin(ProbeScenario::Creation, call, "creation of " + e_.shown, "safe-init");
+    race.made = "an instance";
+    reach(race);
+    if (in != kNone && in != call) race.code.push_back(in);
+    if (e_.slot != kNone)
+      for (uint32_t u : p_.usesOfVariable[e_.slot]) {
+        const Use& use = p_.uses[u];
+        if (use.access != Access::Write || use.in == kNone || (use.in != in && use.in != call)) continue;
+        NodeId value = p_.assignedAt(use.place);
+        if (value != kNoNode && !p_.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) race.plan.values.push_back(spot({use.place.file, value}));
+      }
+    if (race.plan.values.empty() && e_.creation.place.known()) {
+      const Node& made = p_.node(e_.creation.place);
+      if (made.kind == Kind::Create && made.detail != static_cast<uint8_t>(CreateForm::Value) && made.detail != static_cast<uint8_t>(CreateForm::InPlace)) race.plan.values.push_back(spot(e_.creation.place));
+    }
+    if (race.plan.values.empty() && e_.creation.constructor != kNone && p_.functions[e_.creation.constructor].definition.known()) race.plan.made.push_back(spot(p_.functions[e_.creation.constructor].definition));
+    race.cannotGoWrong = e_.creation.time != CreationTime::Lazy || e_.creation.guard == GuardSort::Language;
+    // What is made across a wait needs another form, which no move writes.
+    race.tasks = race.plan.call.suspends || !p_.guarantees(e_.place.file).sharedMemoryThreads.holds;
+    if (race.tasks) race.move.clear(), race.mending = std::string(checkById("thread.await-gap")->move);
+    claim(race, {"thread.unguarded-creation", "thread.await-gap", "thread.double-check-incomplete", "thread.double-check-unsound", "thread.wrong-lock"});
+    out_.push_back(std::move(race));
+  }
+
+  // ----- changed at once
+
+  // The values that a function writes to a variable that it has read before, or asks of it.
+  std::vector<Spot> writtenBack(FunctionIndex f, VariableIndex v) const {
+    std::vector<Spot> out;
+    bool read = false;
+    for (uint32_t u : p_.usesInFunction[f]) {
+      const Use& use = p_.uses[u];
+      if (use.variable != v) continue;
+      Place up = p_.parent(use.place);
+      for (int i = 0; i < 2 && p_.node(up).kind != Kind::Assign && p_.node(up).kind != Kind::Update && p_.node(up).kind != Kind::Call; ++i) up = p_.parent(up);
+      const Node& around = p_.node(up);
+      const LoweredFile& file = p_.file(up);
+      bool target = (around.kind == Kind::Assign || around.kind == Kind::Update) && file.child(up.node, Role::Target) != kNoNode && p_.isInside(use.place, file.child(up.node, Role::Target));
+      if (around.kind == Kind::Assign && !target) target = file.child(up.node, Role::Target) == use.place.node;
+      if (around.kind == Kind::Update && !target) target = file.child(up.node, Role::Target) == use.place.node;
+      bool back = use.access == Access::Update || around.kind == Kind::Update || around.is(Kind::Assign, AssignForm::Compound);
+      if (target && back) out.push_back(spot(up));
+      else if (target && read && file.child(up.node, Role::Value) != kNoNode) out.push_back(spot({up.file, file.child(up.node, Role::Value)}));
+      else if (around.kind == Kind::Call && read && changesState(p_, use)) {
+        NodeId last = kNoNode;
+        for (NodeId c = file[up.node].firstChild; c != kNoNode; c = file[c].nextSibling)
+          if (file[c].role == Role::Argument) last = c;
+        if (last != kNoNode && file[last].kind != Kind::Lambda) out.push_back(spot({up.file, last}));
+      }
+      // x = x + 1 reads before it writes, and is told so after its target.
+      if (target && !back && out.empty())
+        if (NodeId value = file.child(up.node, Role::Value); value != kNoNode && namesInside(p_, {up.file, value}, v)) out.push_back(spot({up.file, value}));
+      read = true;
+    }
+    return out;
+  }
+
+  void changes() {
+    std::vector<VariableIndex> state;
+    for (const StateField& field : e_.state)
+      if (field.changes) state.push_back(field.variable);
+    if (state.empty() && e_.slot != kNone) state.push_back(e_.slot);
+    std::vector<FunctionIndex> named, others;
+    for (const Finding& f : a_.assessment.findings)
+      if (f.entity == entity_ && (f.check == "thread.lost-update" || f.check == "thread.check-then-act" || f.check == "thread.unguarded-state" || f.check == "thread.mixed-guard"))
+        if (FunctionIndex in = functionAround(p_, f.place); in != kNone) named.push_back(in);
+    for (VariableIndex v : state)
+      for (uint32_t u : p_.usesOfVariable[v])
+        if (FunctionIndex in = p_.uses[u].in; in != kNone && changesState(p_, p_.uses[u]) && !a_.subject().inTests(p_.uses[u].place) && !isConstruction(p_, in) && in != e_.creation.in) others.push_back(in);
+    std::vector<FunctionIndex> all = named;
+    all.insert(all.end(), others.begin(), others.end());
+    std::set<FunctionIndex> seen;
+    size_t taken = 0;
+    for (FunctionIndex f : all) {
+      if (!seen.insert(f).second || !p_.functions[f].definition.known() || isMain(p_, f)) continue;
+      bool isNamed = std::find(named.begin(), named.end(), f) != named.end();
+      std::vector<Spot> values;
+      for (VariableIndex v : state)
+        for (Spot value : writtenBack(f, v))
+          if (std::find(values.begin(), values.end(), value) == values.end()) values.push_back(value);
+      if (!isNamed && taken >= kMostFunctions) continue;
+      ++taken;
+      Race race = begin(ProbeScenario::Change, f, functionText(p_, f) + " by several threads at once", "synchronize");
+      race.made = "a change";
+      race.tasks = race.plan.call.suspends || !p_.guarantees(e_.place.file).sharedMemoryThreads.holds;
+      reach(race);
+      race.plan.values = std::move(values);
+      race.cannotGoWrong = race.plan.values.empty() && !isNamed;
+      if (race.plan.values.empty()) race.oneStep = "nothing is read before it is written there: no other thread can come between";
+      claim(race, {"thread.lost-update", "thread.check-then-act", "thread.unguarded-state", "thread.mixed-guard"});
+      out_.push_back(std::move(race));
+    }
+  }
+
+  // ----- ended, and called all the same
+
+  void ends() {
+    std::set<TypeIndex> seen;
+    for (const Registration& r : a_.subject().registrations) {
+      if (r.entity != entity_ || r.asFunction || !seen.insert(r.subscriber).second) continue;
+      Notification notified = notificationOf(p_, r.collection);
+      if (notified.by == kNone) continue;
+      Race race = begin(ProbeScenario::Ended, notified.by, "an object of " + std::string(p_.text(p_.types[r.subscriber].name)) + " that ended, called by " + functionText(p_, notified.by), "unregister");
+      race.made = "a call of an ended object";
+      reach(race);
+      std::vector<FunctionIndex> constructors = constructorsOf(p_, r.subscriber);
+      if (!constructors.empty()) race.plan.subscriber = functionOf(constructors.front());
+      else race.plan.subscriber.at = race.plan.subscriber.owner = spot(p_.types[r.subscriber].home()), race.plan.subscriber.ownerName = qualified(p_.types[r.subscriber].qualified);
+      FunctionIndex end = endOf(p_, r.subscriber);
+      if (end != kNone && p_.functions[end].form != FunctionForm::Destructor) race.plan.ends = functionOf(end), race.code.push_back(end);
+      FunctionIndex heard = kNone;
+      std::string_view name = notified.called != kNone ? p_.text(p_.functions[notified.called].name) : notified.name;
+      if (!name.empty())
+        for (FunctionIndex m : p_.types[r.subscriber].methods)
+          if (p_.text(p_.functions[m].name) == name && p_.functions[m].definition.known()) heard = m;
+      if (heard == kNone) {
+        if (!p_.guarantees(r.place.file).freedByHand.holds) race.refusal = "what is called on the objects that are listed is not known";
+      } else {
+        race.plan.heard = functionOf(heard);
+      }
+      if (r.in != kNone && r.in != end && p_.functions[r.in].form != FunctionForm::Constructor && race.refusal.empty()) race.refusal = "an object of " + std::string(p_.text(p_.types[r.subscriber].name)) + " is listed by " + functionText(p_, r.in) + ", not by its constructor: whether that was called is up to the program";
+      race.plan.file = heard == kNone ? p_.path(p_.types[r.subscriber].home()) : race.plan.file;
+      for (size_t i = 0; i < a_.assessment.findings.size(); ++i) {
+        const Finding& f = a_.assessment.findings[i];
+        if (f.check == "lifetime.dangling-subscriber" && f.subject == p_.text(p_.types[r.subscriber].qualified)) race.findings.push_back(i);
+      }
+      out_.push_back(std::move(race));
+    }
+  }
+
+  const Analysis& a_;
+  const Program& p_;
+  const Entity& e_;
+  size_t entity_;
+  const Language& language_;
+  std::vector<Race> out_;
+};
+
+}  // namespace
+
+std::vector<Race> racesOf(const Analysis& analysis, size_t entity) { return Planner(analysis, entity).run(); }
+
+}  // namespace elmcart

@@ -1,0 +1,32 @@
+// What of a piece of shared state can be raced: for each way in which it may go
+// wrong, what a harness has to call and where time has to be put in.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "assess/analysis.h"
+#include "languages/harness.h"
+
+namespace elmcart {
+
+struct Race {
+  ProbeScenario scenario = ProbeScenario::Creation;
+  std::string title;          // "creation of TideTable", "CargoScale.weigh at once with itself"
+  std::string function;       // that is called, qualified: the same race is found by it in a tree that has changed
+  std::string move;           // what would mend it; empty: no move does, and …
+  std::string mending;        // … this is what would
+  bool tasks = false;         // calls that wait in their middle, not threads, are at it at once
+  bool cannotGoWrong = false; // as far as the code tells
+  std::string made;           // what is counted, for people: "an instance", "a change"
+  std::vector<size_t> findings;   // positions in the assessment that it is evidence for
+  std::vector<FunctionIndex> code;  // on whose text what is seen rests
+  ProbePlan plan;             // but for its root
+  std::string refusal;        // why it cannot be run; empty: it can
+  std::string oneStep;        // nothing comes between reading and writing here, and why; empty: there is a gap
+};
+
+// All races of an entity: its creation, the functions that change its state, and objects that it lists.
+std::vector<Race> racesOf(const Analysis& analysis, size_t entity);
+
+}  // namespace elmcart

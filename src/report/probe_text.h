@@ -1,0 +1,14 @@
+// What probes saw, for people and for programs.
+#pragma once
+
+#include <nlohmann/json.hpp>
+
+#include "probe/race.h"
+#include "report/text.h"
+
+namespace elmcart {
+
+std::string racesText(const std::vector<RaceResult>& races, const RaceOptions& options, const TextStyle& style);
+nlohmann::ordered_json racesJson(const std::string& entity, const std::vector<RaceResult>& races, const RaceOptions& options);
+
+}  // namespace elmcart
