@@ -20,7 +20,7 @@ const std::vector<Command>& commands() {
       {"assess", "which of it is risky, and why?", {"elmcart assess .", "elmcart assess --gate 50 src"}, runAssess},
       {"reach", "who gets at it, and by which way?", {"elmcart reach BerthBook", "elmcart reach --out berths.svg office::BerthBook src"}, runReach},
       {"explain", "what does a check mean, what does a language promise, why does a piece of state score so?", {"elmcart explain thread.unguarded-creation", "elmcart explain BerthBook src"}, runExplain},
-      {"probe", "does it really happen when the code runs?", {"elmcart probe race BerthBook", "elmcart probe race --runs 200 --scenario creation BerthBook src"}, runProbe},
+      {"probe", "does it really happen when the code runs?", {"elmcart probe race BerthBook", "elmcart probe watch BerthBook"}, runProbe},
       {"propose", "what would mend it, at what cost, which way is best?", {"elmcart propose BerthBook", "elmcart propose --diff --patches steps BerthBook src"}, runPropose},
       {"rework", "do it, step by step, under the tests", {"elmcart rework --patches steps BerthBook", "elmcart rework --move synchronize --branch guarded BerthBook"}, runRework},
       {"confirm", "do two trees behave alike?", {"elmcart confirm office office-reworked", "elmcart confirm --orders 3 HEAD~2 HEAD"}, runConfirm},

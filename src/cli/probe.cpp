@@ -6,6 +6,7 @@
 #include "base/text.h"
 #include "cli/cli.h"
 #include "probe/race.h"
+#include "probe/watch.h"
 #include "report/json.h"
 #include "report/probe_text.h"
 
@@ -26,8 +27,10 @@ size_t entityFor(const Analysis& a, const std::string& name) {
 std::vector<Seen> seenIn(const Analysis& a, const std::vector<RaceResult>& races, const RaceOptions& options) {
   std::vector<Seen> out;
   for (const RaceResult& r : races) {
-    if (r.asItIs.runs.empty() || r.asItIs.failed() > 0) continue;
-    for (size_t i : r.race.findings) {
+    if (r.asItIs.runs.empty() || r.asItIs.failed() > 0 || !r.asItIs.reached()) continue;
+    std::vector<size_t> about = r.race.findings;
+    if (r.asItIs.happened() > 0) about.insert(about.end(), r.race.onlyIfSeen.begin(), r.race.onlyIfSeen.end());
+    for (size_t i : about) {
       const Finding& f = a.assessment.findings[i];
       Seen seen;
       seen.fingerprint = f.fingerprint;
@@ -46,64 +49,88 @@ std::vector<Seen> seenIn(const Analysis& a, const std::vector<RaceResult>& races
   return out;
 }
 
+int numberOf(const Options& options, const char* name, int least, int most) {
+  int value = options.values[name].as<int>();
+  if (value < least || value > most) throw Stop{kWrongUse, fmt::format("--{} must be from {} to {}", name, least, most)};
+  return value;
+}
+
+// What the races and the watch of one call share.
+struct Probed {
+  std::string path;
+  Config config;
+  std::unique_ptr<Analysis> analysis;
+  size_t entity = 0;
+  bool asJson = false;
+  int exitCode = kDone;
+  const Entity& shared() const { return analysis->survey.entities[entity]; }
+};
+
+int race(const Options& options, Probed& probed) {
+  RaceOptions race;
+  race.runs = numberOf(options, "runs", 1, 10000);
+  race.soundRuns = numberOf(options, "sound-runs", 0, 10000);
+  race.threads = numberOf(options, "threads", 2, 256);
+  race.gap = numberOf(options, "gap", 0, 5000);
+  race.seconds = numberOf(options, "seconds", 1, 86400);
+  race.sound = race.soundRuns > 0;
+  race.jobs = jobsOf(options);
+  if (options.has("scenario")) race.scenario = choiceOf("--scenario", options.text("scenario"), {"creation", "change", "end"});
+  race.progress = [&](const std::string& line) { say(options, line); };
+  auto races = raceAll(probed.path, probed.config, *probed.analysis, probed.entity, race);
+  if (!races) throw Stop{kUnreadable, races.error().line()};
+  if (races->empty()) throw Stop{kGateFailed, probed.shared().shown + ": there is nothing to race here: no function makes it on first use, nothing changes it, and nothing is listed in it"};
+  emit(options, probed.asJson ? jsonText(racesJson(probed.shared().id, *races, race)) : racesText(*races, race, styleOf(options, options.has("out"))));
+  auto written = std::find_if(races->begin(), races->end(), [](const RaceResult& r) { return !r.asItIs.harness.empty(); });
+  if (options.has("harness") && written != races->end()) writeFile(options.text("harness"), written->asItIs.harness);
+  std::vector<Seen> seen = seenIn(*probed.analysis, *races, race);
+  if (!seen.empty() && !options.flag("no-evidence")) {
+    std::string file = evidencePath(probed.config, probed.analysis->program.root);
+    if (auto kept = addEvidence(file, seen)) say(options, "kept for " + counted(seen.size(), "finding", "findings") + " in " + file + "; assess and report show it");
+    else warn(kept.error().line());
+  }
+  bool ran = std::any_of(races->begin(), races->end(), [](const RaceResult& r) { return !r.asItIs.runs.empty() && r.asItIs.failed() < r.asItIs.runs.size(); });
+  return ran ? probed.exitCode : kGateFailed;
+}
+
+int watchIt(const Options& options, Probed& probed) {
+  WatchOptions watching;
+  watching.command = options.text("run");
+  watching.progress = [&](const std::string& line) { say(options, line); };
+  auto watched = watch(probed.path, probed.config, *probed.analysis, probed.entity, watching);
+  if (!watched) throw Stop{kGateFailed, watched.error().line()};
+  emit(options, probed.asJson ? jsonText(watchJson(*watched)) : watchText(*watched, styleOf(options, options.has("out"))));
+  return watched->contradicted ? kGateFailed : probed.exitCode;
+}
+
 }  // namespace
 
 int runProbe(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
-      ("runs", po::value<int>()->value_name("N")->default_value(20), "runs of the code as it is, each in a new process")
-      ("sound-runs", po::value<int>()->value_name("N")->default_value(50), "runs of what the move that mends it would write; 0: none")
-      ("threads", po::value<int>()->value_name("N")->default_value(4), "threads, or tasks where functions wait, at once")
-      ("gap", po::value<int>()->value_name("MS")->default_value(20), "milliseconds that are put between reading and writing")
-      ("seconds", po::value<int>()->value_name("S")->default_value(60), "at most this long for the runs of one form")
-      ("scenario", po::value<std::string>()->value_name("WHAT"), "creation, change or end: only these races")
-      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
-      ("harness", po::value<std::string>()->value_name("FILE"), "write the harness there, for reading or for filling in")
-      ("no-evidence", po::bool_switch(), "do not keep what was seen in elmcart-evidence.json");
-  Options options = readOptions(context, self, own, "race NAME [PATH]", 2, 3);
-  choiceOf("probe", options.positional[0], {"race"});
-  std::string format = choiceOf("--format", options.text("format"), {"text", "json"}), path = options.path(2);
-  RaceOptions race;
-  auto number = [&](const char* name, int least, int most) {
-    int value = options.values[name].as<int>();
-    if (value < least || value > most) throw Stop{kWrongUse, fmt::format("--{} must be from {} to {}", name, least, most)};
-    return value;
-  };
-  race.runs = number("runs", 1, 10000);
-  race.soundRuns = number("sound-runs", 0, 10000);
-  race.threads = number("threads", 2, 256);
-  race.gap = number("gap", 0, 5000);
-  race.seconds = number("seconds", 1, 86400);
-  race.sound = race.soundRuns > 0;
-  race.jobs = jobsOf(options);
-  if (options.has("scenario")) race.scenario = choiceOf("--scenario", options.text("scenario"), {"creation", "change", "end"});
-  race.progress = [&](const std::string& line) { say(options, line); };
-  Config config = configOf(options, path);
-  config.stop = context.interruption.asked;
+      ("run", po::value<std::string>()->value_name("COMMAND"), "watch: run this, instead of the tests and witnesses of elmcart.toml")
+      ("runs", po::value<int>()->value_name("N")->default_value(20), "race: runs of the code as it is, each in a new process")
+      ("sound-runs", po::value<int>()->value_name("N")->default_value(50), "race: runs of what the move that mends it would write; 0: none")
+      ("threads", po::value<int>()->value_name("N")->default_value(4), "race: threads, or calls where functions wait, at once")
+      ("gap", po::value<int>()->value_name("MS")->default_value(20), "race: milliseconds that are put between reading and writing")
+      ("seconds", po::value<int>()->value_name("S")->default_value(60), "race: at most this long for the runs of one form")
+      ("scenario", po::value<std::string>()->value_name("WHAT"), "race: creation, change or end: only these races")
+      ("harness", po::value<std::string>()->value_name("FILE"), "race: write the harness there, for reading or for filling in")
+      ("no-evidence", po::bool_switch(), "race: do not keep what was seen in elmcart-evidence.json")
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json");
+  Options options = readOptions(context, self, own, "watch NAME [PATH] | race NAME [PATH]", 2, 3);
+  std::string what = choiceOf("probe", options.positional[0], {"watch", "race"});
+  Probed probed;
+  probed.asJson = choiceOf("--format", options.text("format"), {"text", "json"}) == "json";
+  probed.path = options.path(2);
+  probed.config = configOf(options, probed.path);
+  probed.config.stop = context.interruption.asked;
   *context.interruption.seen = true;
-  int exitCode = kDone;
-  auto a = analysisOf(options, {path}, true, exitCode);
-  size_t entity = entityFor(*a, options.positional[1]);
-  const Entity& e = a->survey.entities[entity];
-  auto races = raceAll(path, config, *a, entity, race);
-  if (!races) throw Stop{kUnreadable, races.error().line()};
-  if (races->empty()) throw Stop{kGateFailed, e.shown + ": there is nothing to race here: it is not made on first use, nothing changes it, and nothing is listed in it"};
-  emit(options, format == "json" ? jsonText(racesJson(e.id, *races, race)) : racesText(*races, race, styleOf(options, options.has("out"))));
-  if (options.has("harness"))
-    for (const RaceResult& r : *races)
-      if (!r.asItIs.harness.empty()) {
-        writeFile(options.text("harness"), r.asItIs.harness);
-        break;
-      }
-  std::vector<Seen> seen = seenIn(*a, *races, race);
-  if (!seen.empty() && !options.flag("no-evidence")) {
-    std::string file = evidencePath(config, a->program.root);
-    if (auto kept = addEvidence(file, seen)) say(options, "kept for " + counted(seen.size(), "finding", "findings") + " in " + file + "; assess and report show it");
-    else warn(kept.error().line());
-  }
-  if (config.stopAsked()) throw Stop{128 + config.stop->load(), "interrupted"};
-  bool ran = std::any_of(races->begin(), races->end(), [](const RaceResult& r) { return !r.asItIs.runs.empty() && r.asItIs.failed() < r.asItIs.runs.size(); });
-  return ran ? exitCode : kGateFailed;
+  probed.analysis = analysisOf(options, {probed.path}, true, probed.exitCode);
+  probed.entity = entityFor(*probed.analysis, options.positional[1]);
+  int code = what == "race" ? race(options, probed) : watchIt(options, probed);
+  if (probed.config.stopAsked()) throw Stop{128 + probed.config.stop->load(), "interrupted"};
+  return code;
 }
 
 }  // namespace elmcart::cli

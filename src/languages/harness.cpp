@@ -37,6 +37,26 @@ std::string HarnessWriter::joined(std::string_view qualified, std::string_view s
 
 std::string HarnessWriter::cannotMake(const ProbeFunction& function, const std::string& missing) { return function.name + " needs " + missing + ", which cannot be made up"; }
 
+bool HarnessWriter::atEndOf(Spot type, const std::string& member, std::vector<FileEdit>& edits) {
+  std::string_view source = text(*type.file);
+  uint32_t brace = type->span.end;
+  while (brace > type->span.begin && source[brace - 1] != '}') --brace;
+  if (brace == type->span.begin) return false;
+  edits.push_back({type.file->path, {brace - 1, brace - 1}, member});
+  return true;
+}
+
+std::string HarnessWriter::replaced(std::string text, std::string_view what, std::string_view by) {
+  for (size_t at = text.find(what); at != std::string::npos; at = text.find(what, at + by.size())) text.replace(at, what.size(), by);
+  return text;
+}
+
+void HarnessWriter::around(Spot expression, const std::string& before, const std::string& behind, std::vector<FileEdit>& edits) {
+  Span span = expression->span;
+  edits.push_back({expression.file->path, {span.begin, span.begin}, before});
+  edits.push_back({expression.file->path, {span.end, span.end}, behind});
+}
+
 void HarnessWriter::widen(const ProbePlan& plan, std::vector<FileEdit>& edits) {
   for (Spot spot : plan.values) {
     const LoweredFile& file = *spot.file;
@@ -44,9 +64,7 @@ void HarnessWriter::widen(const ProbePlan& plan, std::vector<FileEdit>& edits) {
     Span span = spot->span;
     bool changes = spot->kind == Kind::Update || spot->kind == Kind::Assign;
     if (!changes) {
-      // From the end, so that the inner of two at one place comes first.
-      edits.push_back({file.path, {span.begin, span.begin}, gapCall()});
-      edits.push_back({file.path, {span.end, span.end}, ")"});
+      around(spot, gapCall(), ")", edits);
       continue;
     }
     std::string_view written = source.substr(span.begin, span.size());

@@ -82,9 +82,29 @@ struct Harness {
   std::vector<ProbeFile> files;
   std::vector<std::string> build;   // commands, run in the copy
   std::string run;
+  std::vector<std::string> environment;  // "NAME=value", for building and running
   std::string needs;                // the program that has to be there
   std::string package;              // what to install for it
   std::string shown;                // the file that a user fills in where something cannot be made up
+};
+
+// What of a piece of shared state is written down while the project's own tests or programs run.
+// Each process writes one file into the folder ELMCART_PROBE_EVENTS, called by its number. Lines:
+//   s SITE THREAD COUNT FIRST LAST   a place was passed; nanoseconds since 1970
+//   m THREAD TIME IDENTITY           an object was made; identity 0: which is not known
+//   d THREAD TIME IDENTITY           an object was told its end
+struct WatchSite {
+  Spot at;               // an expression that fetches the object, or makes one
+  int number = 0;
+  bool makes = false;
+};
+struct WatchPlan {
+  std::string root;      // the copy of the tree, absolute
+  Spot type;             // the class, in whose file what counts may stand; not known: there is none
+  std::string typeName;  // qualified
+  Spot home;             // where what is watched is declared
+  std::vector<WatchSite> sites;
+  std::vector<Spot> made, ends;  // constructors, and what ends objects
 };
 
 class HarnessWriter {
@@ -93,6 +113,8 @@ class HarnessWriter {
   virtual ~HarnessWriter() = default;
   // Fails with the reason where one cannot be written.
   virtual Result<Harness> write(const ProbePlan& plan) = 0;
+  // Only the edits, files and environment of it are used: the project's own commands build and run it.
+  virtual Result<Harness> watch(const WatchPlan&) { return Error{"", "watching is not written yet in this language"}; }
 
  protected:
   // What the language's code writes in front of a value so that there is time before it is written; a bracket follows behind it.
@@ -104,6 +126,8 @@ class HarnessWriter {
   const SyntaxTree& tree(Spot spot) { return files_.tree(*spot.file); }
   // "1, 2": arguments for a function; `missing` becomes the type for which there is none.
   std::string arguments(const ProbeFunction& function, std::string& missing) const;
+  // Puts something around an expression.
+  static void around(Spot expression, const std::string& before, const std::string& behind, std::vector<FileEdit>& edits);
   // Puts time in front of each value that is written; x++ and x += v become x = gap(x + v).
   void widen(const ProbePlan& plan, std::vector<FileEdit>& edits);
   // The last part of a qualified name.
@@ -112,6 +136,9 @@ class HarnessWriter {
   static std::string joined(std::string_view qualified, std::string_view separator);
   // Puts a statement in front of the others of a function with a body; `behind`: how a first call that stays first begins.
   void atBegin(Spot function, const std::string& statement, std::vector<FileEdit>& edits, std::initializer_list<std::string_view> behind = {});
+  // Puts a member behind the others of a class that ends with a bracket.
+  bool atEndOf(Spot type, const std::string& member, std::vector<FileEdit>& edits);
+  static std::string replaced(std::string text, std::string_view what, std::string_view by);
   static std::string cannotMake(const ProbeFunction& function, const std::string& missing);
 
   WriterFiles& files_;

@@ -10,8 +10,7 @@
 #include <sstream>
 
 #include "base/text.h"
-#include "confirm/process.h"
-#include "confirm/scratch.h"
+#include "probe/copies.h"
 #include "rework/moves.h"
 #include "rework/rework.h"
 
@@ -21,12 +20,6 @@ namespace {
 namespace fs = std::filesystem;
 
 constexpr int kBuildSeconds = 600;
-constexpr size_t kSaid = 600;  // characters of what a failed command said
-
-std::string endOf(const RunResult& run) {
-  std::string said = run.err.empty() ? run.out : run.err;
-  return std::string(trim(said.size() > kSaid ? said.substr(0, kSaid) + " …" : said));
-}
 
 std::string_view wordOf(ProbeScenario scenario) { return scenario == ProbeScenario::Creation ? "creation" : scenario == ProbeScenario::Change ? "change" : "end"; }
 
@@ -65,6 +58,7 @@ RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> e
     if (event.kind == 'h') ++out.made;
   }
   out.distinct = got.size();
+  out.exitCode = run.exitCode;
   bool crashed = run.exitCode != 0 || run.timedOut || run.tooMuchOutput;
   switch (race.scenario) {
     case ProbeScenario::Creation:
@@ -85,9 +79,10 @@ RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> e
       called = ended;
       break;
   }
+  out.reached = race.scenario == ProbeScenario::Ended ? ended : entered > 0 || (race.scenario == ProbeScenario::Creation && !got.empty());
   out.failed = crashed || !called;
-  if (crashed || !called) out.said = run.timedOut ? "it did not end" : fmt::format("exit code {}: {}", run.exitCode, endOf(run));
-  else if (run.exitCode != 0) out.said = endOf(run);
+  if (crashed || !called) out.said = run.timedOut ? "it did not end" : fmt::format("exit code {}: {}", run.exitCode, cutSaid(run));
+  else if (run.exitCode != 0) out.said = cutSaid(run);
   out.events = std::move(events);
   return out;
 }
@@ -116,10 +111,10 @@ std::vector<std::string> interleavingOf(const Race& race, const RaceRun& run) {
     out.push_back(fmt::format("{:7.1f} ms  {}{}", event.milliseconds - begun, who, what));
     if (out.size() == 16) break;
   }
-  if (race.scenario == ProbeScenario::Ended && !run.said.empty()) {
-    std::istringstream lines(run.said);
-    for (std::string line; std::getline(lines, line);)
-      if (line.find("ERROR") != std::string::npos || line.find("exit code") != std::string::npos) out.push_back("            " + std::string(trim(line)));
+  if (race.scenario == ProbeScenario::Ended && run.exitCode != 0) {
+    std::string how = run.exitCode > 128 ? fmt::format("the program dies of signal {}", run.exitCode - 128) : fmt::format("the program ends with code {}", run.exitCode);
+    if (size_t at = run.said.find("AddressSanitizer: "); at != std::string::npos) how = "the address sanitizer finds " + run.said.substr(at + 18, run.said.find(' ', at + 18) - at - 18);
+    out.push_back(fmt::format("{:11}it is called all the same: {}", "", how));
   }
   return out;
 }
@@ -146,7 +141,9 @@ class FormRunner {
       out.refusal = harness.error().reason;
       return;
     }
-    out.refusal = put(*harness, folder, out);
+    HarnessFiles put(folder);
+    out.refusal = put.put(*harness);
+    if (auto shown = readWhole(folder + "/" + harness->shown)) out.harness = *shown;
     if (out.refusal.empty()) out.refusal = build(*harness, folder);
     auto spent = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count(); };
     for (int i = 0; out.refusal.empty() && i < runs; ++i) {
@@ -158,28 +155,10 @@ class FormRunner {
       if (i == 0 && out.runs.back().failed) out.refusal = "the harness does not run: " + out.runs.back().said;
     }
     out.seconds = spent();
+    put.takeOut();
   }
 
  private:
-  std::string put(const Harness& harness, const std::string& folder, RaceForm& out) {
-    std::map<std::string, std::vector<FileEdit>> byFile;
-    for (const FileEdit& edit : harness.edits) byFile[edit.path].push_back(edit);
-    for (auto& [path, edits] : byFile) {
-      auto text = readWhole(folder + "/" + path);
-      if (!text) return text.error().line();
-      auto changed = applyEdits(*text, edits);
-      if (!changed) return "the harness could not be put into " + path;
-      std::ofstream(folder + "/" + path, std::ios::binary) << *changed;
-    }
-    for (const ProbeFile& file : harness.files) {
-      std::error_code error;
-      fs::create_directories(fs::path(folder + "/" + file.path).parent_path(), error);
-      std::ofstream(folder + "/" + file.path, std::ios::binary | std::ios::app) << file.text;
-    }
-    if (auto shown = readWhole(folder + "/" + harness.shown)) out.harness = *shown;
-    return "";
-  }
-
   std::string build(const Harness& harness, const std::string& folder) {
     RunOptions run;
     run.folder = folder;
@@ -191,7 +170,7 @@ class FormRunner {
       auto done = runCommand(command, run);
       if (!done) return done.error().line();
       if (done->stopped) return "it was interrupted";
-      if (!done->ok()) return "the harness does not build (" + command.substr(0, command.find(' ')) + "): " + endOf(*done);
+      if (!done->ok()) return "the harness does not build (" + command.substr(0, command.find(' ')) + "): " + cutSaid(*done);
     }
     return "";
   }
@@ -220,78 +199,74 @@ class FormRunner {
   const RaceOptions& options_;
 };
 
-// A copy of the tree, or of the one file, in the scratch folder.
-Result<std::string> copyOf(const Scratch& scratch, const std::string& path, const std::string& name, bool honourGitignore) {
-  std::error_code error;
-  if (fs::is_directory(path, error)) return scratch.copyTree(path, name, honourGitignore);
-  fs::path to = fs::path(scratch.path()) / name;
-  fs::create_directories(to, error);
-  if (!error) fs::copy_file(path, to / fs::path(path).filename(), error);
-  if (error) return Error{path, "could not be copied: " + error.message()};
-  return to.string();
-}
-
-// Plans the race in a copy of the tree as the move leaves it, and runs it there.
-void runSound(const std::string& folder, const Config& config, const Analysis& analysis, size_t entity, const Race& race, const RaceOptions& options, RaceForm& out) {
-  out.name = race.move;
+// Changes a copy of the tree as the move would; an answer: why it does not.
+std::string makeSound(const std::string& folder, const Config& config, const Analysis& analysis, size_t entity, const std::string& move, const RaceOptions& options) {
   ReworkOptions plan;
-  plan.move = race.move;
+  plan.move = move;
   plan.confirm = false;
   plan.jobs = options.jobs;
   auto done = rework(folder, config, analysis.survey.entities[entity].id, plan);
-  if (!done) out.refusal = done.error().reason;
-  else if (done->files.empty()) out.refusal = "it changes nothing here";
-  if (!out.refusal.empty()) return;
+  if (!done) return done.error().reason;
+  if (done->files.empty()) return "it changes nothing here";
   for (const WriteBackFile& file : done->files) {
     std::error_code error;
     fs::create_directories(fs::path(folder + "/" + file.path).parent_path(), error);
     std::ofstream(folder + "/" + file.path, std::ios::binary) << file.after;
   }
-  auto second = analyse(folder, config, options.jobs, true);
-  if (!second) {
-    out.refusal = second.error().line();
+  return "";
+}
+
+// Plans the race again in that copy, and runs it there.
+void runSound(const std::string& folder, const Config& config, const std::string& id, const Race& race, const RaceOptions& options, RaceForm& out) {
+  auto changed = analyse(folder, config, options.jobs, true);
+  if (!changed) {
+    out.refusal = changed.error().line();
     return;
   }
-  const Entity& e = analysis.survey.entities[entity];
-  for (size_t i = 0; i < (*second)->survey.entities.size(); ++i) {
-    if ((*second)->survey.entities[i].id != e.id) continue;
-    for (Race& again : racesOf(**second, i))
-      if (again.scenario == race.scenario && again.function == race.function) {
-        FormRunner(config, options).run(again, **second, folder, options.soundRuns, out);
-        return;
-      }
-    // What is made at once and once for all is not raced for: a harness that asks for it tells.
-    out.refusal = "nothing is made on first use there any more: it is made once, before anything runs";
-    return;
+  out.refusal = "nothing of that kind is left there to be run";
+  for (size_t i = 0; i < (*changed)->survey.entities.size(); ++i) {
+    if ((*changed)->survey.entities[i].id != id) continue;
+    for (Race& again : racesOf(**changed, i, true))
+      if (again.scenario == race.scenario && again.function == race.function) return FormRunner(config, options).run(again, **changed, folder, options.soundRuns, out);
   }
-  out.refusal = "the shared state is not found there any more";
 }
 
 }  // namespace
 
 size_t RaceForm::happened() const { return static_cast<size_t>(std::count_if(runs.begin(), runs.end(), [](const RaceRun& run) { return run.happened; })); }
+bool RaceForm::reached() const { return std::any_of(runs.begin(), runs.end(), [](const RaceRun& run) { return run.reached; }); }
 size_t RaceForm::failed() const { return static_cast<size_t>(std::count_if(runs.begin(), runs.end(), [](const RaceRun& run) { return run.failed; })); }
 
 Result<std::vector<RaceResult>> raceAll(const std::string& path, const Config& config, const Analysis& analysis, size_t entity, const RaceOptions& options) {
   std::vector<RaceResult> out;
+  auto scratch = Scratch::make();
+  if (!scratch) return scratch.error();
+  std::map<std::string, std::string> sound, refusals;  // by move: the copy as it leaves it, and why it leaves none
   for (Race& race : racesOf(analysis, entity)) {
     if (!options.scenario.empty() && options.scenario != wordOf(race.scenario)) continue;
-    auto scratch = Scratch::make();
-    if (!scratch) return scratch.error();
-    auto folder = copyOf(*scratch, path, "as-it-is", config.gitignore);
-    if (!folder) return folder.error();
+    if (config.stopAsked()) break;
+    std::string folder = scratch->path() + "/as-it-is";
+    if (std::error_code error; !fs::exists(folder, error))
+      if (auto copied = copyOf(*scratch, path, "as-it-is", config.gitignore); !copied) return copied.error();
     RaceResult result;
     result.asItIs.name = "as it is";
     if (!race.findings.empty()) result.fingerprint = analysis.assessment.findings[race.findings.front()].fingerprint;
     if (options.progress) options.progress(race.title + ": building the harness, then " + counted(static_cast<size_t>(options.runs), "run", "runs"));
-    FormRunner(config, options).run(race, analysis, *folder, options.runs, result.asItIs);
+    FormRunner(config, options).run(race, analysis, folder, options.runs, result.asItIs);
     for (const RaceRun& run : result.asItIs.runs)
       if (run.happened && result.interleaving.empty()) result.interleaving = interleavingOf(race, run);
     if (options.sound && !race.move.empty() && result.asItIs.happened() > 0 && !config.stopAsked()) {
-      auto second = copyOf(*scratch, path, "sound", config.gitignore);
-      if (!second) return second.error();
       if (options.progress) options.progress(race.title + ": the same with what " + race.move + " would write");
-      runSound(*second, config, analysis, entity, race, options, result.sound);
+      auto [moved, isNew] = sound.try_emplace(race.move, "");
+      result.sound.name = race.move;
+      if (isNew) {
+        auto copied = copyOf(*scratch, path, race.move, config.gitignore);
+        if (!copied) return copied.error();
+        moved->second = *copied;
+        refusals[race.move] = makeSound(*copied, config, analysis, entity, race.move, options);
+      }
+      result.sound.refusal = refusals[race.move];
+      if (result.sound.refusal.empty()) runSound(moved->second, config, analysis.survey.entities[entity].id, race, options, result.sound);
     }
     race.plan = {};
     result.race = std::move(race);

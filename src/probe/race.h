@@ -33,10 +33,12 @@ struct ProbeEvent {
 struct RaceRun {
   bool happened = false;
   bool failed = false;    // it crashed, hung or told nothing, and that is not what was looked for
+  bool reached = false;   // it got to the place in question
   size_t made = 0;        // instances, changes or calls
   size_t distinct = 0;    // objects that the threads got
   size_t together = 0;    // most threads between reading and writing at one time
   size_t threw = 0;       // calls that failed
+  int exitCode = 0;
   std::string said;       // of a failed run: its last lines
   std::vector<ProbeEvent> events;  // by time
 };
@@ -50,6 +52,7 @@ struct RaceForm {
   bool cutShort = false;  // the time was over before all runs
   size_t happened() const;
   size_t failed() const;
+  bool reached() const;   // did any run get to the place in question?
 };
 
 struct RaceResult {

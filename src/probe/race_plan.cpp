@@ -16,12 +16,12 @@ class Planner {
  public:
   Planner(const Analysis& a, size_t entity) : a_(a), p_(a.program), e_(a.survey.entities[entity]), entity_(entity), language_(p_.language(e_.place.file)) {}
 
-  std::vector<Race> run() {
+  std::vector<Race> run(bool all) {
     creation();
     changes();
     ends();
     // What cannot go wrong as far as the code tells is run where there is nothing else.
-    if (std::any_of(out_.begin(), out_.end(), [](const Race& race) { return !race.cannotGoWrong; })) std::erase_if(out_, [](const Race& race) { return race.cannotGoWrong; });
+    if (!all && std::any_of(out_.begin(), out_.end(), [](const Race& race) { return !race.cannotGoWrong; })) std::erase_if(out_, [](const Race& race) { return race.cannotGoWrong; });
     return std::move(out_);
   }
 
@@ -93,11 +93,12 @@ class Planner {
     if (TypeIndex owner = p_.variables[e_.slot].owner; owner != kNone) race.plan.slotOwner = qualified(p_.types[owner].qualified);
   }
 
-  void claim(Race& race, std::initializer_list<std::string_view> checks) const {
+  void claim(const Race& race, std::initializer_list<std::string_view> checks, std::vector<size_t>& findings) const {
     for (size_t i = 0; i < a_.assessment.findings.size(); ++i) {
       const Finding& f = a_.assessment.findings[i];
       bool about = f.entity == entity_ && std::find(checks.begin(), checks.end(), f.check) != checks.end();
-      if (about && (race.scenario != ProbeScenario::Change || f.check == "thread.await-gap" || std::find(race.code.begin(), race.code.end(), functionAround(p_, f.place)) != race.code.end())) race.findings.push_back(i);
+      bool here = race.scenario == ProbeScenario::Creation || std::find(race.code.begin(), race.code.end(), functionAround(p_, f.place)) != race.code.end();
+      if (about && here) findings.push_back(i);
     }
   }
 
@@ -129,7 +130,9 @@ class Planner {
     // What is made across a wait needs another form, which no move writes.
     race.tasks = race.plan.call.suspends || !p_.guarantees(e_.place.file).sharedMemoryThreads.holds;
     if (race.tasks) race.move.clear(), race.mending = std::string(checkById("thread.await-gap")->move);
-    claim(race, {"thread.unguarded-creation", "thread.await-gap", "thread.double-check-incomplete", "thread.double-check-unsound", "thread.wrong-lock"});
+    // What order the memory keeps is not shown by waiting.
+    if (e_.creation.guard == GuardSort::DoubleCheckUnsound) race.hidden = "The fault of this double check is in the order in which a processor's writes become visible: another thread may see the object before it is complete. Few processors show it, and no gap makes them.";
+    claim(race, {"thread.unguarded-creation", "thread.await-gap", "thread.double-check-incomplete", "thread.wrong-lock"}, race.findings);
     out_.push_back(std::move(race));
   }
 
@@ -191,14 +194,15 @@ class Planner {
           if (std::find(values.begin(), values.end(), value) == values.end()) values.push_back(value);
       if (!isNamed && taken >= kMostFunctions) continue;
       ++taken;
-      Race race = begin(ProbeScenario::Change, f, functionText(p_, f) + " by several threads at once", "synchronize");
+      Race race = begin(ProbeScenario::Change, f, (p_.guarantees(e_.place.file).sharedMemoryThreads.holds ? "several threads in " : "several calls of ") + functionName(p_, f), "synchronize");
       race.made = "a change";
       race.tasks = race.plan.call.suspends || !p_.guarantees(e_.place.file).sharedMemoryThreads.holds;
       reach(race);
       race.plan.values = std::move(values);
-      race.cannotGoWrong = race.plan.values.empty() && !isNamed;
+      race.cannotGoWrong = race.plan.values.empty();
       if (race.plan.values.empty()) race.oneStep = "nothing is read before it is written there: no other thread can come between";
-      claim(race, {"thread.lost-update", "thread.check-then-act", "thread.unguarded-state", "thread.mixed-guard"});
+      if (!race.cannotGoWrong) claim(race, {"thread.lost-update", "thread.check-then-act"}, race.findings);
+      claim(race, {"thread.unguarded-state", "thread.mixed-guard"}, race.onlyIfSeen);
       out_.push_back(std::move(race));
     }
   }
@@ -211,7 +215,7 @@ class Planner {
       if (r.entity != entity_ || r.asFunction || !seen.insert(r.subscriber).second) continue;
       Notification notified = notificationOf(p_, r.collection);
       if (notified.by == kNone) continue;
-      Race race = begin(ProbeScenario::Ended, notified.by, "an object of " + std::string(p_.text(p_.types[r.subscriber].name)) + " that ended, called by " + functionText(p_, notified.by), "unregister");
+      Race race = begin(ProbeScenario::Ended, notified.by, "an object of " + std::string(p_.text(p_.types[r.subscriber].name)) + " that ended, and " + functionName(p_, notified.by), "unregister");
       race.made = "a call of an ended object";
       reach(race);
       std::vector<FunctionIndex> constructors = constructorsOf(p_, r.subscriber);
@@ -229,7 +233,7 @@ class Planner {
       } else {
         race.plan.heard = functionOf(heard);
       }
-      if (r.in != kNone && r.in != end && p_.functions[r.in].form != FunctionForm::Constructor && race.refusal.empty()) race.refusal = "an object of " + std::string(p_.text(p_.types[r.subscriber].name)) + " is listed by " + functionText(p_, r.in) + ", not by its constructor: whether that was called is up to the program";
+      if (r.in != kNone && r.in != end && p_.functions[r.in].form != FunctionForm::Constructor && race.refusal.empty()) race.refusal = "an object of " + std::string(p_.text(p_.types[r.subscriber].name)) + " is listed by " + functionName(p_, r.in) + ", not by its constructor: whether that was called is up to the program";
       race.plan.file = heard == kNone ? p_.path(p_.types[r.subscriber].home()) : race.plan.file;
       for (size_t i = 0; i < a_.assessment.findings.size(); ++i) {
         const Finding& f = a_.assessment.findings[i];
@@ -249,6 +253,6 @@ class Planner {
 
 }  // namespace
 
-std::vector<Race> racesOf(const Analysis& analysis, size_t entity) { return Planner(analysis, entity).run(); }
+std::vector<Race> racesOf(const Analysis& analysis, size_t entity, bool all) { return Planner(analysis, entity).run(all); }
 
 }  // namespace elmcart

@@ -12,21 +12,24 @@ namespace elmcart {
 
 struct Race {
   ProbeScenario scenario = ProbeScenario::Creation;
-  std::string title;          // "creation of TideTable", "CargoScale.weigh at once with itself"
+  std::string title;          // "creation of TideTable", "several threads in CargoScale.weigh"
   std::string function;       // that is called, qualified: the same race is found by it in a tree that has changed
   std::string move;           // what would mend it; empty: no move does, and …
   std::string mending;        // … this is what would
   bool tasks = false;         // calls that wait in their middle, not threads, are at it at once
   bool cannotGoWrong = false; // as far as the code tells
   std::string made;           // what is counted, for people: "an instance", "a change"
-  std::vector<size_t> findings;   // positions in the assessment that it is evidence for
+  std::vector<size_t> findings;   // positions in the assessment that it is evidence for, whatever comes out, and …
+  std::vector<size_t> onlyIfSeen; // … those of which it says nothing where it does not happen
   std::vector<FunctionIndex> code;  // on whose text what is seen rests
   ProbePlan plan;             // but for its root
   std::string refusal;        // why it cannot be run; empty: it can
+  std::string hidden;         // a fault that runs do not show on most machines, in a sentence; empty: none
   std::string oneStep;        // nothing comes between reading and writing here, and why; empty: there is a gap
 };
 
 // All races of an entity: its creation, the functions that change its state, and objects that it lists.
-std::vector<Race> racesOf(const Analysis& analysis, size_t entity);
+// `all`: also those that cannot go wrong, where there are others.
+std::vector<Race> racesOf(const Analysis& analysis, size_t entity, bool all = false);
 
 }  // namespace elmcart

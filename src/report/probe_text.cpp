@@ -51,11 +51,17 @@ std::string barOf(const RaceForm& form, const TextStyle& style) {
   return fmt::format("  {:<12} {}{} {} of {}\n", form.name, painted(style, "31", filled), painted(style, "32", rest), form.happened(), counted(form.runs.size(), "run", "runs"));
 }
 
+std::string madeBy(const WatchedInstance& made) {
+  return (made.thread > 0 ? fmt::format("by thread {}, ", made.thread) : "") + fmt::format("{:.1f} ms after the first event", made.milliseconds);
+}
+
 // One sentence that says what it comes to.
 std::string verdictOf(const RaceResult& r) {
   const Race& race = r.race;
   size_t hit = r.asItIs.happened(), all = r.asItIs.runs.size();
   if (!r.asItIs.refusal.empty() && r.asItIs.failed() == all) return "It could not be run: " + r.asItIs.refusal + ".";
+  // Without a finding nothing says that two threads get there.
+  std::string reached = r.fingerprint.empty() && race.scenario != ProbeScenario::Ended && !race.tasks ? " Nothing was found in the program that gets there from two threads; where none does, it is harmless." : "";
   std::string out;
   if (hit > 0) {
     out = race.scenario == ProbeScenario::Creation ? "It happens: more than one is made" : race.scenario == ProbeScenario::Change ? "It happens: two threads read the same, and the one that writes last takes the other's change away" : "It happens: what has ended is called";
@@ -65,9 +71,11 @@ std::string verdictOf(const RaceResult& r) {
     if (race.move.empty()) return out + " No move mends it: " + race.mending;
     if (!r.sound.runs.empty()) out += r.sound.happened() == 0 ? fmt::format(" With what `{}` writes it did not happen in {}.", race.move, counted(r.sound.runs.size(), "run", "runs")) : fmt::format(" With what `{}` writes it still happened in {}.", race.move, counted(r.sound.happened(), "run", "runs"));
     else if (!r.sound.refusal.empty()) out += " The form that `" + race.move + "` would write was not run: " + r.sound.refusal + ".";
-    return out;
+    return out + reached;
   }
   if (!race.oneStep.empty()) return "It did not happen: " + race.oneStep + ".";
+  if (!r.asItIs.reached()) return "It says nothing: with the arguments that were made up, no run got to where it reads and writes.";
+  if (!race.hidden.empty()) return "It did not happen in " + counted(all, "run", "runs") + ", which says nothing: " + race.hidden;
   return "It did not happen in " + counted(all, "run", "runs") + ". That is no proof: it was looked for with a gap put between reading and writing, on this machine.";
 }
 
@@ -78,7 +86,7 @@ std::string racesText(const std::vector<RaceResult>& races, const RaceOptions& o
   size_t width = static_cast<size_t>(style.width);
   for (const RaceResult& r : races) {
     out += painted(style, "1", "Race: " + r.race.title) + "\n";
-    out += r.race.scenario == ProbeScenario::Ended ? "Made, ended, then what calls all that are listed is called; a new process for each run.\n\n" : fmt::format("{} at once, {} ms between reading and writing, a new process for each run.\n\n", counted(static_cast<size_t>(options.threads), "thread or task", "threads or tasks"), options.gap);
+    out += r.race.scenario == ProbeScenario::Ended ? "Made, ended, then what calls all that are listed is called; a new process for each run.\n\n" : fmt::format("{} at once, {} ms between reading and writing, a new process for each run.\n\n", counted(static_cast<size_t>(options.threads), r.race.tasks ? "call" : "thread", r.race.tasks ? "calls" : "threads"), options.gap);
     if (r.asItIs.failed() < r.asItIs.runs.size()) {
       std::vector<std::vector<std::string>> rows = {{"FORM", "RUNS", happenedAs(r.race.scenario), std::string(countedAs(r.race.scenario)), "FAILED", "TIME"}, rowOf(r.race, r.asItIs)};
       if (!r.sound.runs.empty()) rows.push_back(rowOf(r.race, r.sound));
@@ -91,11 +99,70 @@ std::string racesText(const std::vector<RaceResult>& races, const RaceOptions& o
       if (form->cutShort) out += wrapped(fmt::format("The time of {} s was over before all runs of the form {} ({}).", options.seconds, form->name, "--seconds"), width, 0) + "\n";
     if (!r.interleaving.empty()) {
       out += "\nOne of these runs:\n";
-      for (const std::string& line : r.interleaving) out += "  " + wrapped(line, width, 16) + "\n";
+      for (const std::string& line : r.interleaving) out += "  " + line + "\n";
     }
     out += "\n";
   }
   return out;
+}
+
+std::string watchText(const WatchResult& w, const TextStyle& style) {
+  size_t width = static_cast<size_t>(style.width), fetched = 0, passed = 0;
+  for (const WatchedUser& user : w.users) fetched += user.count, passed += user.count > 0;
+  std::string out = painted(style, "1", "Watched: " + w.entity) + "\n";
+  for (const std::string& command : w.commands) out += "  " + wrapped(command, width, 4) + "\n";
+  out += fmt::format("{:.1f} s{}. {} of {} places fetched it, {} in all, in {}.\n", w.seconds, w.exitCode == 0 ? "" : fmt::format(", and a command ended with code {}", w.exitCode), passed, w.users.size(), counted(fetched, "time", "times"), counted(w.processes, "process", "processes"));
+  if (w.unwatched > 0) out += counted(w.unwatched, "place", "places") + " could not be watched: no call or name of its own stands for the object there.\n";
+  out += "\n";
+  if (!w.makingSeen) out += "Its making could not be watched: its class is not in the tree, or has no constructor.\n";
+  else if (w.instances.empty()) out += "None was made.\n";
+  else if (w.instancesMost == 1) out += w.instances.size() == 1 ? fmt::format("Made: one, {}\n", madeBy(w.instances.front())) : fmt::format("Made: one in each of {} processes\n", w.instances.size());
+  else out += fmt::format("Made: {}, {} of them in one process\n", counted(w.instances.size(), "instance", "instances"), w.instancesMost);
+  constexpr size_t kMostRows = 20;
+  size_t rowsLeft = style.limit > 0 ? style.limit : kMostRows;
+  // The process that made most of them tells the most.
+  std::vector<std::vector<std::string>> rows = {{"INSTANCE", "PROCESS", "THREAD", "MADE AT", "ENDED AT"}};
+  size_t number = 0;
+  for (const WatchedInstance& made : w.instances) {
+    if (w.instancesMost < 2 || made.process != w.busiest || ++number > rowsLeft) continue;
+    rows.push_back({std::to_string(number), std::to_string(made.process), made.thread > 0 ? std::to_string(made.thread) : "-", fmt::format("{:.1f} ms", made.milliseconds), made.ended < 0 ? "-" : fmt::format("{:.1f} ms", made.ended)});
+  }
+  if (rows.size() > 1) out += tableText(rows, style, {});
+  if (number > rowsLeft) out += fmt::format("and {} more\n", number - rowsLeft);
+  rows = {{"FETCHED IN", "PLACE", "TIMES", "THREADS", "FIRST", "LAST"}};
+  size_t shown = 0;
+  for (const WatchedUser& user : w.users) {
+    if (user.count == 0 || ++shown > rowsLeft) continue;
+    rows.push_back({user.function + (user.tests ? " (tests)" : ""), fmt::format("{}:{}", user.file, user.line), std::to_string(user.count), user.threads > 0 ? std::to_string(user.threads) : "-", fmt::format("{:.1f} ms", user.first), fmt::format("{:.1f} ms", user.last)});
+  }
+  if (rows.size() > 1) out += "\n" + tableText(rows, style, {0, 1});
+  if (shown > rowsLeft) out += fmt::format("and {} more\n", shown - rowsLeft);
+  if (size_t never = w.users.size() - passed; never > 0) {
+    std::vector<std::string> names;
+    for (const WatchedUser& user : w.users)
+      if (user.count == 0) names.push_back(fmt::format("{}:{}", user.file, user.line));
+    if (names.size() > rowsLeft) names.resize(rowsLeft), names.push_back("…");
+    out += "\n" + wrapped("Never passed: " + joinWith(names, ", "), width, 2) + "\n";
+  }
+  if (!w.compared.empty()) out += "\n";
+  for (const std::string& line : w.compared) out += wrapped(line, width, 2) + "\n";
+  return out;
+}
+
+Json watchJson(const WatchResult& w) {
+  Json instances = Json::array(), users = Json::array();
+  for (const WatchedInstance& i : w.instances) {
+    Json row = {{"process", i.process}, {"thread", i.thread}, {"madeMilliseconds", i.milliseconds}};
+    if (i.ended >= 0) row["endedMilliseconds"] = i.ended;
+    instances.push_back(row);
+  }
+  for (const WatchedUser& u : w.users) {
+    Json row = {{"function", u.function}, {"file", u.file}, {"line", u.line}, {"tests", u.tests}, {"count", u.count}, {"threads", u.threads}};
+    if (u.count > 0) row["firstMilliseconds"] = u.first, row["lastMilliseconds"] = u.last;
+    users.push_back(row);
+  }
+  return {{"schema", "elmcart.watch/1"}, {"entity", w.entity}, {"commands", w.commands}, {"exitCode", w.exitCode}, {"seconds", w.seconds}, {"processes", w.processes}, {"instancesInOneProcess", w.instancesMost},
+          {"makingSeen", w.makingSeen}, {"unwatched", w.unwatched}, {"instances", instances}, {"users", users}, {"compared", w.compared}};
 }
 
 Json racesJson(const std::string& entity, const std::vector<RaceResult>& races, const RaceOptions& options) {

@@ -88,7 +88,7 @@ constexpr std::string_view kRun = R"(
 namespace elmcart_probe {
 
 template <class T>
-auto pointed(T& value, int) -> decltype(value.get(), 0ll) { return reinterpret_cast<long long>(value.get()); }
+auto pointed(T& value, int) -> decltype(static_cast<const volatile void*>(value.get()), 0ll) { return reinterpret_cast<long long>(value.get()); }
 template <class T>
 long long pointed(T& value, long) { return reinterpret_cast<long long>(std::addressof(value)); }
 
@@ -157,6 +157,93 @@ int race(F call) {
 }  // namespace elmcart_probe
 )";
 
+// Included by the project's own files: C++11, without a warning, with nothing that could meet a name of theirs.
+constexpr std::string_view kWatch = R"(#pragma once
+#pragma GCC system_header
+#include <unistd.h>
+
+#include <atomic>
+#include <chrono>
+#include <cstdio>
+#include <cstdlib>
+#include <string>
+
+namespace elmcart_probe {
+
+struct Passed {
+  std::atomic<long long> count, first, last;
+};
+struct Made {
+  char kind;
+  int thread;
+  long long when;
+  const void* what;
+};
+struct Watch {
+  static const int sites = SITES;
+  static const int threads = 16;
+  static const unsigned most = 1u << 14;
+  Passed passed[sites][threads];
+  std::atomic<int> next;
+  std::atomic<unsigned> used;
+  Made made[most];
+};
+
+inline Watch& watch();
+
+inline void write() {
+  const char* folder = std::getenv("ELMCART_PROBE_EVENTS");
+  if (!folder) return;
+  Watch& w = watch();
+  std::FILE* out = std::fopen((std::string(folder) + "/" + std::to_string(::getpid())).c_str(), "w");
+  if (!out) return;
+  for (int site = 0; site < Watch::sites; ++site)
+    for (int thread = 0; thread < Watch::threads; ++thread)
+      if (w.passed[site][thread].count > 0) std::fprintf(out, "s %d %d %lld %lld %lld\n", site, thread + 1, w.passed[site][thread].count.load(), w.passed[site][thread].first.load(), w.passed[site][thread].last.load());
+  for (unsigned i = 0; i < w.used && i < Watch::most; ++i) std::fprintf(out, "%c %d %lld %llu\n", w.made[i].kind, w.made[i].thread, w.made[i].when, static_cast<unsigned long long>(reinterpret_cast<std::size_t>(w.made[i].what)));
+  std::fclose(out);
+}
+
+// Never destroyed: what runs at the end is counted, too, by the second writing.
+inline Watch& watch() {
+  static Watch* made = [] {
+    Watch* w = static_cast<Watch*>(std::calloc(1, sizeof(Watch)));
+    std::atexit(write);
+    return w;
+  }();
+  return *made;
+}
+
+inline int thread() {
+  static thread_local int number = ++watch().next;
+  return number < Watch::threads ? number : Watch::threads;
+}
+
+inline long long now() { return std::chrono::duration_cast<std::chrono::nanoseconds>(std::chrono::system_clock::now().time_since_epoch()).count(); }
+
+inline void at(int site) {
+  Passed& p = watch().passed[site][thread() - 1];
+  long long time = now();
+  if (p.count.fetch_add(1, std::memory_order_relaxed) == 0) p.first.store(time, std::memory_order_relaxed);
+  p.last.store(time, std::memory_order_relaxed);
+}
+
+inline void event(char kind, const void* what) {
+  Watch& w = watch();
+  unsigned at = w.used++;
+  if (at < Watch::most) w.made[at] = Made{kind, thread(), now(), what};
+}
+
+// Of an object that ends behind all else: what was written is written again.
+inline void end(const void* what) {
+  event('d', what);
+  static bool registered = false;
+  if (!registered) registered = true, std::atexit(write);
+}
+
+}  // namespace elmcart_probe
+)";
+
 class CppHarness final : public HarnessWriter {
  public:
   using HarnessWriter::HarnessWriter;
@@ -177,15 +264,25 @@ class CppHarness final : public HarnessWriter {
       (void)callText(plan.call, plan, missing, before);
       body = before + body;
     }
-    std::set<std::string> touched;
-    for (const FileEdit& edit : out.edits) touched.insert(edit.path);
-    for (const std::string& path : touched) out.edits.push_back({path, {0, 0}, "#include \"" + plan.root + "/elmcart_probe.h\"\n"});
+    include("elmcart_probe.h", plan.root, out.edits);
     out.files.push_back({"elmcart_probe.h", std::string(kSupport)});
     std::string includes = "#include \"" + plan.root + "/" + plan.file + "\"\n";
     for (const std::string& path : plan.declaring())
       if (path != plan.file && isHeader(path)) includes += "#include \"" + plan.root + "/" + path + "\"\n";
     out.files.push_back({"elmcart_probe.cpp", "#include \"" + plan.root + "/elmcart_probe.h\"\n#define main elmcart_own_main\n" + includes + "#undef main\n" + std::string(kRun) + "\nint main() {\n" + body + "}\n"});
     build(plan, out);
+    return out;
+  }
+
+  Result<Harness> watch(const WatchPlan& plan) override {
+    Harness out;
+    std::string support(kWatch);
+    support.replace(support.find("SITES"), 5, std::to_string(plan.sites.size() + 1));
+    for (const WatchSite& site : plan.sites) around(site.at, "(elmcart_probe::at(" + std::to_string(site.number) + "), ", ")", out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, "elmcart_probe::event('m', this);", out.edits);
+    for (Spot end : plan.ends) atBegin(end, "elmcart_probe::end(this);", out.edits);
+    include("elmcart_probe_watch.h", plan.root, out.edits);
+    out.files.push_back({"elmcart_probe_watch.h", support});
     return out;
   }
 
@@ -203,6 +300,11 @@ class CppHarness final : public HarnessWriter {
   }
 
  private:
+  static void include(const std::string& header, const std::string& root, std::vector<FileEdit>& edits) {
+    std::set<std::string> touched;
+    for (const FileEdit& edit : edits) touched.insert(edit.path);
+    for (const std::string& path : touched) edits.push_back({path, {0, 0}, "#include \"" + root + "/" + header + "\"\n"});
+  }
   std::string reached(const ProbePlan& plan, std::string& missing) const {
     if (plan.reach.at.known()) {
       std::string given = arguments(plan.reach, missing);
@@ -329,9 +431,10 @@ target_link_libraries(elmcart_probe PRIVATE Threads::Threads)
       out.files.push_back({lists, besideTarget(plan)});
       if (!folder.empty()) out.files.push_back({folder + "elmcart_probe.cpp", "#include \"" + plan.root + "/elmcart_probe.cpp\"\n"});
       std::string source = folder.empty() ? "." : "\"" + folder + "\"";
-      out.build.push_back("cmake -S " + source + " -B elmcart_probe_build -DCMAKE_BUILD_TYPE=RelWithDebInfo" + (sanitize.empty() ? "" : " -DCMAKE_CXX_FLAGS=-fsanitize=address -DCMAKE_EXE_LINKER_FLAGS=-fsanitize=address"));
-      out.build.push_back("cmake --build elmcart_probe_build --target elmcart_probe -j 2");
-      out.run = "./elmcart_probe_build/elmcart_probe";
+      std::string built = sanitize.empty() ? "elmcart_probe_build" : "elmcart_probe_checked";
+      out.build.push_back("cmake -S " + source + " -B " + built + " -DCMAKE_BUILD_TYPE=RelWithDebInfo" + (sanitize.empty() ? "" : " -DCMAKE_CXX_FLAGS=-fsanitize=address -DCMAKE_EXE_LINKER_FLAGS=-fsanitize=address"));
+      out.build.push_back("cmake --build " + built + " --target elmcart_probe -j 2");
+      out.run = "./" + built + "/elmcart_probe";
       return;
     }
     out.build.push_back("${CXX:-c++} -std=c++20 -pthread -g -O1 -w -fno-access-control" + sanitize + " " + quoted + " -o elmcart_probe_program");

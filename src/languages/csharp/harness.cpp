@@ -115,6 +115,66 @@ public static class ElmcartProbe
 }
 )";
 
+// A class inside of the one that is watched: whoever builds that builds it, too.
+constexpr std::string_view kWatch = R"(
+    public static class ElmcartProbe
+    {
+        static readonly System.Collections.Generic.Dictionary<int, long[]> passed = new System.Collections.Generic.Dictionary<int, long[]>();
+        static readonly System.Collections.Generic.List<string> made = new System.Collections.Generic.List<string>();
+        [System.ThreadStatic] static int own;
+        static int next;
+        static readonly long epoch = new System.DateTime(1970, 1, 1).Ticks;
+
+        static ElmcartProbe()
+        {
+            System.AppDomain.CurrentDomain.ProcessExit += (sender, arguments) => Write();
+        }
+
+        static long Now() { return (System.DateTime.UtcNow.Ticks - epoch) * 100; }
+
+        static int Own()
+        {
+            if (own == 0) { own = System.Threading.Interlocked.Increment(ref next); }
+            return own;
+        }
+
+        public static T At<T>(int site, T value)
+        {
+            int key = Own() * SITES + site;
+            lock (passed)
+            {
+                long[] counted;
+                if (!passed.TryGetValue(key, out counted)) { passed[key] = counted = new long[] { 0, Now(), 0 }; }
+                counted[0]++;
+                counted[2] = Now();
+            }
+            return value;
+        }
+
+        public static void Event(char kind, object what)
+        {
+            lock (passed)
+            {
+                if (made.Count < 1 << 14) { made.Add(kind + " " + Own() + " " + Now() + " " + System.Runtime.CompilerServices.RuntimeHelpers.GetHashCode(what)); }
+            }
+        }
+
+        static void Write()
+        {
+            string folder = System.Environment.GetEnvironmentVariable("ELMCART_PROBE_EVENTS");
+            if (folder == null) { return; }
+            using (var writer = new System.IO.StreamWriter(folder + "/" + System.Diagnostics.Process.GetCurrentProcess().Id))
+            {
+                lock (passed)
+                {
+                    foreach (var e in passed) { writer.Write("s " + e.Key % SITES + " " + e.Key / SITES + " " + e.Value[0] + " " + e.Value[1] + " " + e.Value[2] + "\n"); }
+                    foreach (string line in made) { writer.Write(line + "\n"); }
+                }
+            }
+        }
+    }
+)";
+
 class CSharpHarness final : public HarnessWriter {
  public:
   using HarnessWriter::HarnessWriter;
@@ -138,17 +198,24 @@ class CSharpHarness final : public HarnessWriter {
     }
     if (!missing.empty()) return Error{plan.file, missing};
     Spot into = first.owner;
-    uint32_t brace = into->span.end;
-    std::string_view source = text(*into.file);
-    while (brace > 0 && source[brace - 1] != '}') --brace;
-    if (brace == 0) return Error{plan.file, "there is no class to put the harness into"};
-    out.edits.push_back({into.file->path, {brace - 1, brace - 1}, "\n    public static class ElmcartProbeRun\n    {\n        internal static object subscriber;\n        public static void Main()\n        {\n" + body + "        }\n    }\n"});
+    if (!atEndOf(into, "\n    public static class ElmcartProbeRun\n    {\n        internal static object subscriber;\n        public static void Main()\n        {\n" + body + "        }\n    }\n", out.edits)) return Error{plan.file, "there is no class to put the harness into"};
     out.files.push_back({"ElmcartProbe.cs", std::string(kSupport)});
     out.shown = into.file->path;
     std::string sources;
     for (const std::string& path : plan.files) sources += " \"" + path + "\"";
     out.build.push_back("mcs -nologo -warn:0 -main:" + joined(first.ownerName, ".") + "+ElmcartProbeRun -out:elmcart_probe.exe ElmcartProbe.cs" + sources);
     out.run = "mono elmcart_probe.exe";
+    return out;
+  }
+
+  Result<Harness> watch(const WatchPlan& plan) override {
+    Harness out;
+    if (!plan.type.known()) return Error{"", "its class is not in the tree: there is nowhere to count"};
+    std::string support = replaced(std::string(kWatch), "SITES", std::to_string(plan.sites.size() + 1)), probe = joined(plan.typeName, ".") + ".ElmcartProbe.";
+    for (const WatchSite& site : plan.sites) around(site.at, probe + "At(" + std::to_string(site.number) + ", ", ")", out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, "ElmcartProbe.Event('m', this);", out.edits);
+    for (Spot end : plan.ends) atBegin(end, "ElmcartProbe.Event('d', this);", out.edits);
+    if (!atEndOf(plan.type, support, out.edits)) return Error{"", "there is no class body in which to count"};
     return out;
   }
 

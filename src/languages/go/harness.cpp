@@ -113,6 +113,68 @@ func elmcartRace(call func() interface{}) {
 }
 )";
 
+// Nothing is told the end of a process: what is counted lies in a mapped file, three numbers a place.
+constexpr std::string_view kWatch = R"(
+import (
+	"fmt"
+	"os"
+	"sync"
+	"sync/atomic"
+	"syscall"
+	"time"
+	"unsafe"
+)
+
+const elmcartSites = SITES
+
+var elmcartOnce sync.Once
+var elmcartMapped *[elmcartSites][3]int64 = &[elmcartSites][3]int64{}
+var elmcartMades int32
+
+func elmcartMap() {
+	folder := os.Getenv("ELMCART_PROBE_EVENTS")
+	if folder == "" {
+		return
+	}
+	file, err := os.OpenFile(fmt.Sprintf("%s/%d.counts", folder, os.Getpid()), os.O_RDWR|os.O_CREATE, 0o644)
+	if err != nil {
+		return
+	}
+	defer file.Close()
+	size := int(unsafe.Sizeof(*elmcartMapped))
+	if file.Truncate(int64(size)) != nil {
+		return
+	}
+	if data, err := syscall.Mmap(int(file.Fd()), 0, size, syscall.PROT_READ|syscall.PROT_WRITE, syscall.MAP_SHARED); err == nil {
+		elmcartMapped = (*[elmcartSites][3]int64)(unsafe.Pointer(&data[0]))
+	}
+}
+
+// ElmcartAt counts that a place was passed.
+func ElmcartAt[T any](site int, value T) T {
+	elmcartOnce.Do(elmcartMap)
+	now := time.Now().UnixNano()
+	if atomic.AddInt64(&elmcartMapped[site][0], 1) == 1 {
+		atomic.StoreInt64(&elmcartMapped[site][1], now)
+	}
+	atomic.StoreInt64(&elmcartMapped[site][2], now)
+	return value
+}
+
+// ElmcartMade notes that one was made.
+func ElmcartMade[T any](value T) T {
+	folder := os.Getenv("ELMCART_PROBE_EVENTS")
+	if folder == "" || atomic.AddInt32(&elmcartMades, 1) > 1<<14 {
+		return value
+	}
+	if file, err := os.OpenFile(fmt.Sprintf("%s/%d", folder, os.Getpid()), os.O_WRONLY|os.O_CREATE|os.O_APPEND, 0o644); err == nil {
+		fmt.Fprintf(file, "m 0 %d 0\n", time.Now().UnixNano())
+		file.Close()
+	}
+	return value
+}
+)";
+
 class GoHarness final : public HarnessWriter {
  public:
   using HarnessWriter::HarnessWriter;
@@ -127,12 +189,8 @@ class GoHarness final : public HarnessWriter {
     std::string missing, before, call = callText(plan.call, plan, missing, before);
     if (!missing.empty()) return Error{plan.file, missing};
     size_t cut = plan.file.rfind('/');
-    std::string folder = cut == std::string::npos ? "" : plan.file.substr(0, cut + 1), package = "main";
-    const SyntaxTree& syntax = tree(plan.call.at);
-    SyntaxTree::walk(syntax.root(), [&](TSNode node) {
-      if (SyntaxTree::is(node, "package_identifier")) package = std::string(syntax.text(node));
-      return SyntaxTree::isOneOf(node, {"source_file", "package_clause"});
-    });
+    std::string folder = cut == std::string::npos ? "" : plan.file.substr(0, cut + 1), package;
+    package = packageOf(plan.call.at);
     out.shown = folder + "elmcart_probe_test.go";
     out.files.push_back({folder + "elmcart_probe.go", "package " + package + "\n" + std::string(kSupport)});
     out.files.push_back({out.shown, "package " + package + "\n\nimport \"testing\"\n\nfunc TestElmcartProbe(t *testing.T) {\n" + before + "\telmcartRace(func() interface{} {\n\t\t" + (plan.call.returns ? "return " + call : call + "\n\t\treturn nil") + "\n\t})\n}\n"});
@@ -152,6 +210,25 @@ class GoHarness final : public HarnessWriter {
     return out;
   }
 
+  Result<Harness> watch(const WatchPlan& plan) override {
+    Harness out;
+    if (!plan.home.known()) return Error{"", "where it is declared is not known"};
+    auto folderOf = [](const std::string& path) { return path.rfind('/') == std::string::npos ? std::string() : path.substr(0, path.rfind('/') + 1); };
+    std::string folder = folderOf(plan.home.file->path), package = packageOf(plan.home);
+    for (const WatchSite& site : plan.sites) {
+      // From another package by the name under which the access gets at it.
+      std::string prefix, written(text(*site.at.file).substr(site.at->span.begin, site.at->span.size()));
+      bool same = folderOf(site.at.file->path) == folder && packageOf(site.at) == package;
+      if (size_t dot = written.find('.'); !same) prefix = dot == std::string::npos ? "" : written.substr(0, dot + 1);
+      if (!same && (prefix.empty() || prefix.find_first_of("(&{") != std::string::npos)) continue;
+      around(site.at, prefix + (site.makes ? "ElmcartMade(" : "ElmcartAt(" + std::to_string(site.number) + ", "), ")", out.edits);
+    }
+    out.files.push_back({folder + "elmcart_probe_watch.go", "package " + package + "\n" + replaced(std::string(kWatch), "SITES", std::to_string(plan.sites.size() + 1))});
+    // Type parameters are of Go 1.18.
+    out.build.push_back("for m in $(find . -name go.mod); do (cd $(dirname $m) && go mod edit -go=1.18); done");
+    return out;
+  }
+
  protected:
   std::string gapCall() const override { return "elmcartGap("; }
   std::string madeUp(const ProbeParameter& parameter) const override {
@@ -163,6 +240,15 @@ class GoHarness final : public HarnessWriter {
   }
 
  private:
+  std::string packageOf(Spot spot) {
+    std::string package = "main";
+    const SyntaxTree& syntax = tree(spot);
+    SyntaxTree::walk(syntax.root(), [&](TSNode node) {
+      if (SyntaxTree::is(node, "package_identifier")) package = std::string(syntax.text(node));
+      return SyntaxTree::isOneOf(node, {"source_file", "package_clause"});
+    });
+    return package;
+  }
   std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
     std::string given = arguments(function, missing);
     if (!missing.empty()) missing = cannotMake(function, missing);

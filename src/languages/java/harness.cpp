@@ -98,6 +98,69 @@ public final class Probe {
 }
 )";
 
+// A class inside of the one that is watched: whoever builds that builds it, too.
+constexpr std::string_view kWatch = R"(
+    public static final class ElmcartProbe {
+        private static final java.util.concurrent.atomic.AtomicInteger NEXT = new java.util.concurrent.atomic.AtomicInteger();
+        private static final java.util.concurrent.ConcurrentHashMap<Long, long[]> PASSED = new java.util.concurrent.ConcurrentHashMap<>();
+        private static final java.util.concurrent.ConcurrentLinkedQueue<String> MADE = new java.util.concurrent.ConcurrentLinkedQueue<>();
+        private static final java.util.concurrent.atomic.AtomicInteger USED = new java.util.concurrent.atomic.AtomicInteger();
+        private static final ThreadLocal<Object[]> OWN = new ThreadLocal<Object[]>() {
+            @Override protected Object[] initialValue() {
+                return new Object[] {Integer.valueOf(NEXT.incrementAndGet()), new long[SITES][]};
+            }
+        };
+        static {
+            Runtime.getRuntime().addShutdownHook(new Thread() {
+                @Override public void run() {
+                    write();
+                }
+            });
+        }
+
+        private static long now() {
+            return System.currentTimeMillis() * 1000000L;
+        }
+
+        public static <T> T at(int site, T value) {
+            Object[] own = OWN.get();
+            long[][] all = (long[][]) own[1];
+            long[] passed = all[site];
+            if (passed == null) {
+                passed = new long[] {0, now(), 0};
+                all[site] = passed;
+                PASSED.put((long) (Integer) own[0] * SITES + site, passed);
+            }
+            passed[0]++;
+            passed[2] = now();
+            return value;
+        }
+
+        public static void event(char kind, Object what) {
+            if (USED.incrementAndGet() <= 1 << 14) {
+                MADE.add(kind + " " + OWN.get()[0] + " " + now() + " " + System.identityHashCode(what));
+            }
+        }
+
+        private static void write() {
+            String folder = System.getenv("ELMCART_PROBE_EVENTS");
+            if (folder == null) {
+                return;
+            }
+            try (java.io.PrintWriter out = new java.io.PrintWriter(folder + "/" + java.lang.management.ManagementFactory.getRuntimeMXBean().getName(), "UTF-8")) {
+                for (java.util.Map.Entry<Long, long[]> e : PASSED.entrySet()) {
+                    out.println("s " + e.getKey() % SITES + " " + e.getKey() / SITES + " " + e.getValue()[0] + " " + e.getValue()[1] + " " + e.getValue()[2]);
+                }
+                for (String made : MADE) {
+                    out.println(made);
+                }
+            } catch (java.io.IOException e) {
+                System.err.println("elmcart probe: " + e);
+            }
+        }
+    }
+)";
+
 class JavaHarness final : public HarnessWriter {
  public:
   using HarnessWriter::HarnessWriter;
@@ -122,15 +185,21 @@ class JavaHarness final : public HarnessWriter {
     }
     if (!missing.empty()) return Error{plan.file, missing};
     Spot into = first.owner;
-    NodeId end = into.node;
-    uint32_t brace = (*into.file)[end].span.end;
-    std::string_view source = text(*into.file);
-    while (brace > 0 && source[brace - 1] != '}') --brace;
-    if (brace == 0) return Error{plan.file, "there is no class to put the harness into"};
-    out.edits.push_back({into.file->path, {brace - 1, brace - 1}, "\n    public static final class ElmcartProbeRun {\n        static Object subscriber;\n        public static void main(String[] arguments) throws Throwable {\n" + body + "        }\n    }\n"});
+    if (!atEndOf(into, "\n    public static final class ElmcartProbeRun {\n        static Object subscriber;\n        public static void main(String[] arguments) throws Throwable {\n" + body + "        }\n    }\n", out.edits)) return Error{plan.file, "there is no class to put the harness into"};
     out.files.push_back({"elmcart_probe/elmcartprobe/Probe.java", std::string(kSupport)});
     out.shown = into.file->path;
     build(*into.file, first, plan, out);
+    return out;
+  }
+
+  Result<Harness> watch(const WatchPlan& plan) override {
+    Harness out;
+    if (!plan.type.known()) return Error{"", "its class is not in the tree: there is nowhere to count"};
+    std::string support = replaced(std::string(kWatch), "SITES", std::to_string(plan.sites.size() + 1)), probe = joined(plan.typeName, ".") + ".ElmcartProbe.";
+    for (const WatchSite& site : plan.sites) around(site.at, probe + "at(" + std::to_string(site.number) + ", ", ")", out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, "ElmcartProbe.event('m', this);", out.edits, {"super(", "this("});
+    for (Spot end : plan.ends) atBegin(end, "ElmcartProbe.event('d', this);", out.edits);
+    if (!atEndOf(plan.type, support, out.edits)) return Error{"", "there is no class body in which to count"};
     return out;
   }
 

@@ -78,6 +78,39 @@ globalThis.elmcartProbe = {
 };
 )";
 
+constexpr std::string_view kWatch = R"('use strict';
+const fs = require('fs');
+const { isMainThread, threadId } = require('worker_threads');
+
+const passed = new Map();
+const made = [];
+const numbers = new WeakMap();
+let next = 0;
+const now = () => Date.now() * 1e6;
+
+globalThis.elmcartWatch = {
+  at(site) {
+    const counted = passed.get(site);
+    if (counted === undefined) passed.set(site, [1, now(), now()]);
+    else {
+      counted[0] += 1;
+      counted[2] = now();
+    }
+  },
+  event(kind, what) {
+    if (what && !numbers.has(what)) numbers.set(what, ++next);
+    if (made.length < 1 << 14) made.push(`${kind} ${threadId + 1} ${now()} ${what ? numbers.get(what) : 0}`);
+  },
+};
+
+process.on('exit', () => {
+  const folder = process.env.ELMCART_PROBE_EVENTS;
+  if (!folder) return;
+  const lines = [...passed].map(([site, [count, first, last]]) => `s ${site} ${threadId + 1} ${count} ${first} ${last}`).concat(made);
+  fs.writeFileSync(`${folder}/${process.pid}${isMainThread ? '' : `-${threadId}`}`, lines.map((line) => `${line}\n`).join(''));
+});
+)";
+
 class ScriptHarness final : public HarnessWriter {
  public:
   using HarnessWriter::HarnessWriter;
@@ -119,6 +152,18 @@ class ScriptHarness final : public HarnessWriter {
       module = "$(find elmcart_probe_out -name '" + emitted + "' | head -1)";
     }
     out.run = "node -r ./elmcart_probe.cjs \"" + module + "\"";
+    return out;
+  }
+
+  Result<Harness> watch(const WatchPlan& plan) override {
+    Harness out;
+    auto probe = [](const LoweredFile& file, const std::string& what) { return (file.language == "typescript" ? "(globalThis as any).elmcartWatch." : "globalThis.elmcartWatch.") + what; };
+    for (const WatchSite& site : plan.sites) around(site.at, "(" + probe(*site.at.file, "at(" + std::to_string(site.number) + "), "), ")", out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, probe(*constructor.file, "event('m', this);"), out.edits, {"super("});
+    for (Spot end : plan.ends) atBegin(end, probe(*end.file, "event('d', this);"), out.edits);
+    out.files.push_back({"elmcart_probe_watch.cjs", std::string(kWatch)});
+    const char* given = std::getenv("NODE_OPTIONS");
+    out.environment.push_back("NODE_OPTIONS=--require \"" + plan.root + "/elmcart_probe_watch.cjs\"" + (given ? " " + std::string(given) : ""));
     return out;
   }
 

@@ -114,6 +114,61 @@ def race_tasks(call):
     os._exit(0)
 )";
 
+constexpr std::string_view kWatch = R"(import atexit
+import os
+import threading
+import time
+
+_passed = {}
+_made = []
+_own = threading.local()
+_next = [0]
+_lock = threading.Lock()
+
+
+def _number():
+    try:
+        return _own.number
+    except AttributeError:
+        with _lock:
+            _next[0] += 1
+            _own.number = _next[0]
+        return _own.number
+
+
+def at(site, value=None):
+    key = (site, _number())
+    now = time.time_ns()
+    counted = _passed.get(key)
+    if counted is None:
+        _passed[key] = [1, now, now]
+    else:
+        counted[0] += 1
+        counted[2] = now
+    return value
+
+
+def event(kind, what):
+    if len(_made) < 1 << 14:
+        _made.append((kind, _number(), time.time_ns(), id(what)))
+
+
+def write():
+    folder = os.environ.get("ELMCART_PROBE_EVENTS")
+    if not folder:
+        return
+    with open(os.path.join(folder, str(os.getpid())), "w", encoding="utf-8") as out:
+        for (site, thread), (count, first, last) in list(_passed.items()):
+            out.write("s %d %d %d %d %d\n" % (site, thread, count, first, last))
+        for each in list(_made):
+            out.write("%s %d %d %d\n" % each)
+
+
+atexit.register(write)
+if hasattr(os, "register_at_fork"):
+    os.register_at_fork(after_in_child=lambda: (_passed.clear(), _made.clear()))
+)";
+
 class PythonHarness final : public HarnessWriter {
  public:
   using HarnessWriter::HarnessWriter;
@@ -128,9 +183,7 @@ class PythonHarness final : public HarnessWriter {
     std::string missing, before, call = callText(plan.call, plan, missing, before), body;
     if (plan.scenario == ProbeScenario::Ended) {
       if (!plan.ends.at.known()) return Error{plan.file, "nothing says when an object of " + plan.subscriber.ownerName + " ends"};
-      std::string made = arguments(plan.subscriber, missing), ended = arguments(plan.ends, missing), self = "self";
-      TSNode function = tree(plan.heard.at).covering({plan.heard.at->nameBegin, plan.heard.at->nameBegin}, {"function_definition"});
-      if (TSNode first = SyntaxTree::named(SyntaxTree::field(function, "parameters"), 0); !SyntaxTree::isNull(first)) self = std::string(tree(plan.heard.at).text(first));
+      std::string made = arguments(plan.subscriber, missing), ended = arguments(plan.ends, missing), self = selfOf(plan.heard.at);
       atBegin(plan.heard.at, probeOf("heard(" + self + ")"), out.edits);
       body = before + "subscriber = " + named(plan, plan.subscriber.ownerName, plan.subscriber.owner.file->path) + "(" + made + ")\nsubscriber." + plan.ends.name + "(" + ended + ")\nelmcart_probe.ended.append(subscriber)\nelmcart_probe.note(\"d\")\n" + call + "\nelmcart_probe.write()\n";
     } else {
@@ -142,6 +195,17 @@ class PythonHarness final : public HarnessWriter {
     for (const std::string& path : plan.declaring()) folders += "os.path.join(ROOT, " + quoted(moduleOf(plan.root, path).folder) + "), ";
     out.files.push_back({out.shown, "import importlib\nimport os\nimport sys\n\nROOT = os.path.dirname(os.path.abspath(__file__))\nsys.path[:0] = [" + folders + "ROOT]\nsys.setswitchinterval(1e-5)\nimport elmcart_probe\n\nof = importlib.import_module\n" + body});
     out.run = "python3 elmcart_probe_run.py";
+    return out;
+  }
+
+  Result<Harness> watch(const WatchPlan& plan) override {
+    Harness out;
+    auto probe = [](const std::string& what) { return "__import__(\"elmcart_watch\")." + what; };
+    for (const WatchSite& site : plan.sites) around(site.at, probe("at(" + std::to_string(site.number) + ", "), ")", out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, probe("event(\"m\", " + selfOf(constructor) + ")"), out.edits);
+    for (Spot end : plan.ends) atBegin(end, probe("event(\"d\", " + selfOf(end) + ")"), out.edits);
+    out.files.push_back({"elmcart_probe_watch/elmcart_watch.py", std::string(kWatch)});
+    out.environment.push_back("PYTHONPATH=" + plan.root + "/elmcart_probe_watch" + (std::getenv("PYTHONPATH") ? ":" + std::string(std::getenv("PYTHONPATH")) : ""));
     return out;
   }
 
@@ -157,6 +221,11 @@ class PythonHarness final : public HarnessWriter {
   }
 
  private:
+  // What a method calls its object.
+  std::string selfOf(Spot method) {
+    TSNode function = tree(method).covering({method->nameBegin, method->nameBegin}, {"function_definition"}), first = SyntaxTree::named(SyntaxTree::field(function, "parameters"), 0);
+    return SyntaxTree::isNull(first) ? "self" : std::string(tree(method).text(first));
+  }
   bool isAsync(const ProbeFunction& function) {
     TSNode definition = tree(function.at).covering({function.at->nameBegin, function.at->nameBegin}, {"function_definition"});
     return tree(function.at).text(definition).starts_with("async");

@@ -1,0 +1,61 @@
+#include "probe/copies.h"
+
+#include <filesystem>
+#include <fstream>
+
+#include "base/text.h"
+#include "source/walk.h"
+
+namespace elmcart {
+
+namespace fs = std::filesystem;
+
+Result<std::string> copyOf(const Scratch& scratch, const std::string& path, const std::string& name, bool honourGitignore) {
+  std::error_code error;
+  if (fs::is_directory(path, error)) return scratch.copyTree(path, name, honourGitignore);
+  fs::path to = fs::path(scratch.path()) / name;
+  fs::create_directories(to, error);
+  if (!error) fs::copy_file(path, to / fs::path(path).filename(), error);
+  if (error) return Error{path, "could not be copied: " + error.message()};
+  return to.string();
+}
+
+std::string cutSaid(const RunResult& run) {
+  constexpr size_t kMost = 600;  // characters
+  std::string_view said = trim(run.err.empty() ? run.out : run.err);
+  return std::string(said.substr(0, kMost)) + (said.size() > kMost ? " …" : "");
+}
+
+std::string HarnessFiles::put(const Harness& harness) {
+  std::map<std::string, std::vector<FileEdit>> byFile;
+  for (const FileEdit& edit : harness.edits) byFile[edit.path].push_back(edit);
+  for (auto& [path, edits] : byFile) {
+    auto text = readWhole(folder_ + "/" + path);
+    if (!text) return text.error().line();
+    auto changed = applyEdits(*text, edits);
+    if (!changed) return "the harness could not be put into " + path;
+    before_.try_emplace(path, *text);
+    std::ofstream(folder_ + "/" + path, std::ios::binary) << *changed;
+  }
+  for (const ProbeFile& file : harness.files) {
+    std::error_code error;
+    fs::create_directories(fs::path(folder_ + "/" + file.path).parent_path(), error);
+    if (!before_.contains(file.path)) {
+      auto text = readWhole(folder_ + "/" + file.path);
+      before_.emplace(file.path, text ? std::optional<std::string>(*text) : std::nullopt);
+    }
+    std::ofstream(folder_ + "/" + file.path, std::ios::binary | std::ios::app) << file.text;
+  }
+  return "";
+}
+
+void HarnessFiles::takeOut() {
+  for (const auto& [path, text] : before_) {
+    std::error_code error;
+    if (text) std::ofstream(folder_ + "/" + path, std::ios::binary) << *text;
+    else fs::remove(folder_ + "/" + path, error);
+  }
+  before_.clear();
+}
+
+}  // namespace elmcart
