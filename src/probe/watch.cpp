@@ -128,8 +128,9 @@ class Watcher {
     }
     std::set<std::pair<FileIndex, NodeId>> seen;
     for (const Consumer& c : e_.consumers) {
-      if (!c.reach) continue;
       Place access = accessOf(p_, e_, c.place);
+      // What is done to it by a local that holds it was fetched before.
+      if (!access.known() && !c.reach) continue;
       if (!access.known() || p_.node(access).has(kInMacro) || !isValue(access)) {
         ++out_.unwatched;
         continue;
@@ -202,14 +203,18 @@ class Watcher {
     if (out_.commands.empty()) return Error{"", "nothing to run: give [test] commands in elmcart.toml, or --run COMMAND"};
     run.environment.push_back("ELMCART_PROBE_EVENTS=" + events);
     run.seconds = options_.command.empty() ? config_.testSeconds : kMostSeconds;
+    std::string said;
     for (const std::string& command : out_.commands) {
       if (options_.progress) options_.progress("watching: " + command);
       auto done = runCommand(command, run);
       if (!done) return done.error();
       if (done->stopped) return Error{"", "interrupted"};
       out_.seconds += done->seconds;
-      if (!done->ok()) out_.exitCode = done->exitCode != 0 ? done->exitCode : 1;
+      if (!done->ok()) out_.exitCode = done->exitCode != 0 ? done->exitCode : 1, said = cutSaid(*done);
     }
+    // Tests that fail are the project's own affair; where nothing ran at all, they tell why.
+    std::error_code error;
+    if (out_.exitCode != 0 && fs::is_empty(events, error)) return Error{"nothing was seen, and the command failed", said};
     return Done{};
   }
 
@@ -267,7 +272,8 @@ class Watcher {
     size_t used = 0;
     for (const WatchedUser& user : out_.users) used += user.count;
     if (out_.processes == 0) return;
-    bool single = e_.kind == EntityKind::Singleton || e_.kind == EntityKind::SharedInstance;
+    bool single = e_.kind == EntityKind::Singleton;
+    if (!single && out_.instancesMost > 1) out_.compared.push_back(fmt::format("{} objects of its class are made in one process: it is one of them", out_.instancesMost));
     if (out_.makingSeen && single && !out_.instances.empty()) say(out_.instancesMost == 1, out_.instancesMost == 1 ? "one is made in a process" : fmt::format("one is meant to be made, and {} were made in one process", out_.instancesMost));
     // The first of each process, against the first use there.
     std::map<int, double> firstMade;

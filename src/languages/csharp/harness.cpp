@@ -138,7 +138,10 @@ constexpr std::string_view kWatch = R"(
             return own;
         }
 
-        public static T At<T>(int site, T value)
+        // Arguments are evaluated from the left (ECMA-334, 12.6.2.3): the place is noted before the object is fetched.
+        public static T Pass<T>(int site, T value) { return value; }
+
+        public static int At(int site)
         {
             int key = Own() * SITES + site;
             lock (passed)
@@ -148,7 +151,7 @@ constexpr std::string_view kWatch = R"(
                 counted[0]++;
                 counted[2] = Now();
             }
-            return value;
+            return site;
         }
 
         public static void Event(char kind, object what)
@@ -212,7 +215,7 @@ class CSharpHarness final : public HarnessWriter {
     Harness out;
     if (!plan.type.known()) return Error{"", "its class is not in the tree: there is nowhere to count"};
     std::string support = replaced(std::string(kWatch), "SITES", std::to_string(plan.sites.size() + 1)), probe = joined(plan.typeName, ".") + ".ElmcartProbe.";
-    for (const WatchSite& site : plan.sites) around(site.at, probe + "At(" + std::to_string(site.number) + ", ", ")", out.edits);
+    for (const WatchSite& site : plan.sites) around(site.at, probe + "Pass(" + probe + "At(" + std::to_string(site.number) + "), ", ")", out.edits);
     for (Spot constructor : plan.made) atBegin(constructor, "ElmcartProbe.Event('m', this);", out.edits);
     for (Spot end : plan.ends) atBegin(end, "ElmcartProbe.Event('d', this);", out.edits);
     if (!atEndOf(plan.type, support, out.edits)) return Error{"", "there is no class body in which to count"};

@@ -150,15 +150,18 @@ func elmcartMap() {
 	}
 }
 
+// ElmcartPass hands on what was fetched: calls in arguments are made from the left, so the place is noted before.
+func ElmcartPass[T any](site int, value T) T { return value }
+
 // ElmcartAt counts that a place was passed.
-func ElmcartAt[T any](site int, value T) T {
+func ElmcartAt(site int) int {
 	elmcartOnce.Do(elmcartMap)
 	now := time.Now().UnixNano()
 	if atomic.AddInt64(&elmcartMapped[site][0], 1) == 1 {
 		atomic.StoreInt64(&elmcartMapped[site][1], now)
 	}
 	atomic.StoreInt64(&elmcartMapped[site][2], now)
-	return value
+	return site
 }
 
 // ElmcartMade notes that one was made.
@@ -221,7 +224,10 @@ class GoHarness final : public HarnessWriter {
       bool same = folderOf(site.at.file->path) == folder && packageOf(site.at) == package;
       if (size_t dot = written.find('.'); !same) prefix = dot == std::string::npos ? "" : written.substr(0, dot + 1);
       if (!same && (prefix.empty() || prefix.find_first_of("(&{") != std::string::npos)) continue;
-      around(site.at, prefix + (site.makes ? "ElmcartMade(" : "ElmcartAt(" + std::to_string(site.number) + ", "), ")", out.edits);
+      // A variable by its address, so that what it holds is not copied.
+      bool variable = !site.makes && site.at->kind != Kind::Call;
+      if (site.makes) around(site.at, prefix + "ElmcartMade(", ")", out.edits);
+      else around(site.at, (variable ? "(*" : "") + prefix + "ElmcartPass(" + prefix + "ElmcartAt(" + std::to_string(site.number) + "), " + (variable ? "&" : ""), variable ? "))" : ")", out.edits);
     }
     out.files.push_back({folder + "elmcart_probe_watch.go", "package " + package + "\n" + replaced(std::string(kWatch), "SITES", std::to_string(plan.sites.size() + 1))});
     // Type parameters are of Go 1.18.

@@ -122,7 +122,12 @@ constexpr std::string_view kWatch = R"(
             return System.currentTimeMillis() * 1000000L;
         }
 
-        public static <T> T at(int site, T value) {
+        // Arguments are evaluated from the left (JLS 15.7.4): the place is noted before the object is fetched.
+        public static <T> T pass(int site, T value) {
+            return value;
+        }
+
+        public static int at(int site) {
             Object[] own = OWN.get();
             long[][] all = (long[][]) own[1];
             long[] passed = all[site];
@@ -133,7 +138,7 @@ constexpr std::string_view kWatch = R"(
             }
             passed[0]++;
             passed[2] = now();
-            return value;
+            return site;
         }
 
         public static void event(char kind, Object what) {
@@ -196,7 +201,7 @@ class JavaHarness final : public HarnessWriter {
     Harness out;
     if (!plan.type.known()) return Error{"", "its class is not in the tree: there is nowhere to count"};
     std::string support = replaced(std::string(kWatch), "SITES", std::to_string(plan.sites.size() + 1)), probe = joined(plan.typeName, ".") + ".ElmcartProbe.";
-    for (const WatchSite& site : plan.sites) around(site.at, probe + "at(" + std::to_string(site.number) + ", ", ")", out.edits);
+    for (const WatchSite& site : plan.sites) around(site.at, probe + "pass(" + probe + "at(" + std::to_string(site.number) + "), ", ")", out.edits);
     for (Spot constructor : plan.made) atBegin(constructor, "ElmcartProbe.event('m', this);", out.edits, {"super(", "this("});
     for (Spot end : plan.ends) atBegin(end, "ElmcartProbe.event('d', this);", out.edits);
     if (!atEndOf(plan.type, support, out.edits)) return Error{"", "there is no class body in which to count"};

@@ -136,7 +136,7 @@ def _number():
         return _own.number
 
 
-def at(site, value=None):
+def at(site):
     key = (site, _number())
     now = time.time_ns()
     counted = _passed.get(key)
@@ -145,7 +145,6 @@ def at(site, value=None):
     else:
         counted[0] += 1
         counted[2] = now
-    return value
 
 
 def event(kind, what):
@@ -201,7 +200,7 @@ class PythonHarness final : public HarnessWriter {
   Result<Harness> watch(const WatchPlan& plan) override {
     Harness out;
     auto probe = [](const std::string& what) { return "__import__(\"elmcart_watch\")." + what; };
-    for (const WatchSite& site : plan.sites) around(site.at, probe("at(" + std::to_string(site.number) + ", "), ")", out.edits);
+    for (const WatchSite& site : plan.sites) around(site.at, "(" + probe("at(" + std::to_string(site.number) + "), "), ")[1]", out.edits);
     for (Spot constructor : plan.made) atBegin(constructor, probe("event(\"m\", " + selfOf(constructor) + ")"), out.edits);
     for (Spot end : plan.ends) atBegin(end, probe("event(\"d\", " + selfOf(end) + ")"), out.edits);
     out.files.push_back({"elmcart_probe_watch/elmcart_watch.py", std::string(kWatch)});
