@@ -34,6 +34,7 @@ enum class ProbeScenario : uint8_t {
 struct ProbeParameter {
   std::string type;         // as written, without arguments; empty: it has none
   bool mayBeNull = false;   // a pointer, or said so
+  bool isArray = false;     // of such
   bool hasDefault = false;
 };
 

@@ -21,9 +21,17 @@ Result<std::string> copyOf(const Scratch& scratch, const std::string& path, cons
 }
 
 std::string cutSaid(const RunResult& run) {
-  constexpr size_t kMost = 600;  // characters
-  std::string_view said = trim(run.err.empty() ? run.out : run.err);
-  return std::string(said.substr(0, kMost)) + (said.size() > kMost ? " …" : "");
+  constexpr size_t kMost = 400;  // characters
+  // Its first error, where it says one.
+  std::string first, all(trim(run.err.empty() ? run.out : run.err));
+  size_t errors = 0;
+  for (const std::string& line : splitLines(all))
+    if (line.find("error") != std::string::npos || line.find("Error") != std::string::npos) {
+      if (++errors == 1) first = trim(line);
+    }
+  if (first.empty()) first = all;
+  if (first.size() > kMost) first = first.substr(0, kMost) + " …";
+  return errors > 1 ? first + " (and " + counted(errors - 1, "more line", "more lines") + " of errors)" : first;
 }
 
 std::string HarnessFiles::put(const Harness& harness) {

@@ -226,8 +226,7 @@ void runSound(const std::string& folder, const Config& config, const std::string
   out.refusal = "nothing of that kind is left there to be run";
   for (size_t i = 0; i < (*changed)->survey.entities.size(); ++i) {
     if ((*changed)->survey.entities[i].id != id) continue;
-    for (Race& again : racesOf(**changed, i, true))
-      if (again.scenario == race.scenario && again.function == race.function) return FormRunner(config, options).run(again, **changed, folder, options.soundRuns, out);
+    for (Race& again : sameRace(**changed, i, race)) return FormRunner(config, options).run(again, **changed, folder, options.soundRuns, out);
   }
 }
 

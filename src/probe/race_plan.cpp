@@ -1,6 +1,7 @@
 #include "probe/race_plan.h"
 
 #include <algorithm>
+#include <optional>
 
 #include "assess/facts.h"
 #include "assess/registrations.h"
@@ -23,6 +24,17 @@ class Planner {
     // What cannot go wrong as far as the code tells is run where there is nothing else.
     if (!all && std::any_of(out_.begin(), out_.end(), [](const Race& race) { return !race.cannotGoWrong; })) std::erase_if(out_, [](const Race& race) { return race.cannotGoWrong; });
     return std::move(out_);
+  }
+
+  // Where nothing is made on first use any more: who gets which object is seen all the same.
+  std::optional<Race> callsOnly(const std::string& function) const {
+    for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
+      if (p_.text(p_.functions[f].qualified) != function || !p_.functions[f].definition.known()) continue;
+      Race race = begin(ProbeScenario::Creation, f, "creation of " + e_.shown, "");
+      reach(race);
+      return race;
+    }
+    return std::nullopt;
   }
 
  private:
@@ -53,6 +65,7 @@ class Planner {
       const LoweredFile& file = *parameter.file;
       if (NodeId type = file.child(parameter.node, Role::Type); type != kNoNode) {
         given.type = std::string(file.name(type));
+        given.isArray = file[type].has(kArray);
         given.mayBeNull = file[type].has(kPointer | kMayBeNone) && !file[type].has(kReference);
       }
       given.hasDefault = file.child(parameter.node, Role::Initialiser) != kNoNode || parameter->has(kPack);
@@ -107,7 +120,7 @@ class Planner {
   void creation() {
     FunctionIndex call = kNone, in = e_.creation.in;
     for (const AccessPoint& point : e_.accessPoints)
-      if (point.function != kNone && (call == kNone || needsNothing(point.function))) call = point.function;
+      if (point.function != kNone && (call == kNone || (needsNothing(point.function) && !needsNothing(call)) || point.function == in)) call = point.function;
     if (call == kNone && e_.creation.time == CreationTime::Lazy) call = in;
     if (call == kNone || !p_.functions[call].definition.known()) return;
     Race race = begin(ProbeScenario::Creation, call, "creation of " + e_.shown, "safe-init");
@@ -253,6 +266,16 @@ class Planner {
 
 }  // namespace
 
-std::vector<Race> racesOf(const Analysis& analysis, size_t entity, bool all) { return Planner(analysis, entity).run(all); }
+std::vector<Race> racesOf(const Analysis& analysis, size_t entity) { return Planner(analysis, entity).run(false); }
+
+std::vector<Race> sameRace(const Analysis& analysis, size_t entity, const Race& race) {
+  Planner planner(analysis, entity);
+  std::vector<Race> all = planner.run(true);
+  std::erase_if(all, [&](const Race& again) { return again.scenario != race.scenario || again.function != race.function; });
+  if (all.empty() && race.scenario == ProbeScenario::Creation)
+    if (auto plain = planner.callsOnly(race.function)) all.push_back(std::move(*plain));
+  if (all.size() > 1) all.resize(1);
+  return all;
+}
 
 }  // namespace elmcart

@@ -29,7 +29,9 @@ struct Race {
 };
 
 // All races of an entity: its creation, the functions that change its state, and objects that it lists.
-// `all`: also those that cannot go wrong, where there are others.
-std::vector<Race> racesOf(const Analysis& analysis, size_t entity, bool all = false);
+// Those that cannot go wrong only where there are no others.
+std::vector<Race> racesOf(const Analysis& analysis, size_t entity);
+// The same race in a tree that has changed since; none: there is nothing left of it.
+std::vector<Race> sameRace(const Analysis& analysis, size_t entity, const Race& race);
 
 }  // namespace elmcart

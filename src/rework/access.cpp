@@ -8,16 +8,17 @@
 namespace elmcart {
 
 bool givesShared(const Program& p, const Entity& e, FunctionIndex f) {
-  if (p.types[e.type].form != TypeForm::Object)  // its members are its access points
+  bool isObject = e.type != kNone && p.types[e.type].form == TypeForm::Object;
+  if (!isObject)  // its members are its access points
     for (const AccessPoint& accessPoint : e.accessPoints)
       if (accessPoint.function == f && accessPoint.sort == AccessPoint::Sort::Accessor) return true;
-  return p.classBehind(p.functions[f].declarations.front().file, p.functions[f].result) == e.type;
+  return e.type != kNone && p.classBehind(p.functions[f].declarations.front().file, p.functions[f].result) == e.type;
 }
 
 Place accessOf(const Program& p, const Entity& e, Place place) {
   const LoweredFile& file = p.file(place);
   NodeId node = place.node;
-  if (p.types[e.type].form == TypeForm::Object) {
+  if (e.type != kNone && p.types[e.type].form == TypeForm::Object) {
     for (int depth = 0; depth < 4 && node != kNoNode; ++depth) {
       Symbol symbol = p.symbolAt({place.file, node});
       if ((file[node].kind == Kind::Name || file[node].kind == Kind::Member) && symbol.is(Symbol::Sort::Type) && symbol.index() == e.type) return {place.file, node};

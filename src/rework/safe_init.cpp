@@ -109,7 +109,15 @@ class Steadier {
       if (inner.size() > indent.size()) unit = inner.substr(indent.size());
       break;
     }
-    std::string typeText = e_.type != kNone ? std::string(p_.text(p_.types[e_.type].name)) : e_.typeText, capital = typeText;
+    std::string typeText = e_.type != kNone ? std::string(p_.text(p_.types[e_.type].name)) : e_.typeText;
+    // A class whose slot holds something else: as that is written there.
+    Place declaration = slot.declarations.front();
+    NodeId written = p_.file(declaration).child(declaration.node, Role::Type);
+    if (written != kNoNode && p_.classBehind(declaration.file, slot.type) != e_.type) {
+      typeText = scan_.nodeText({declaration.file, written});
+      while (!typeText.empty() && (typeText.back() == '*' || typeText.back() == '?' || typeText.back() == ' ')) typeText.pop_back();
+    }
+    std::string capital = typeText;
     if (!capital.empty()) capital[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(capital[0])));
     std::string owner = slot.owner != kNone ? std::string(p_.text(p_.types[slot.owner].name)) : "";
     std::vector<std::pair<std::string_view, std::string>> words = {{"slot", slotName}, {"class", owner}, {"type", typeText}, {"Type", capital}, {"creation", scan_.nodeText(e_.creation.place)},

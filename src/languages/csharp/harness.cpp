@@ -1,6 +1,9 @@
 // Harnesses in C#: a class inside of the class in question, so that it sees what is private to it.
 #include "languages/harness.h"
 
+#include <algorithm>
+#include <filesystem>
+#include <pugixml.hpp>
 #include <set>
 
 #include "base/text.h"
@@ -204,9 +207,7 @@ class CSharpHarness final : public HarnessWriter {
     if (!atEndOf(into, "\n    public static class ElmcartProbeRun\n    {\n        internal static object subscriber;\n        public static void Main()\n        {\n" + body + "        }\n    }\n", out.edits)) return Error{plan.file, "there is no class to put the harness into"};
     out.files.push_back({"ElmcartProbe.cs", std::string(kSupport)});
     out.shown = into.file->path;
-    std::string sources;
-    for (const std::string& path : plan.files) sources += " \"" + path + "\"";
-    out.build.push_back("mcs -nologo -warn:0 -main:" + joined(first.ownerName, ".") + "+ElmcartProbeRun -out:elmcart_probe.exe ElmcartProbe.cs" + sources);
+    out.build.push_back("mcs -nologo -unsafe -warn:0 -main:" + joined(first.ownerName, ".") + "+ElmcartProbeRun -out:elmcart_probe.exe ElmcartProbe.cs" + sourcesOf(plan, into.file->path));
     out.run = "mono elmcart_probe.exe";
     return out;
   }
@@ -226,6 +227,7 @@ class CSharpHarness final : public HarnessWriter {
   std::string gapCall() const override { return "ElmcartProbe.Gap("; }
   std::string madeUp(const ProbeParameter& parameter) const override {
     static const std::set<std::string_view> numbers = {"int", "uint", "long", "ulong", "short", "ushort", "byte", "float", "double", "decimal", "Int32", "Int64"};
+    if (parameter.isArray) return "new " + parameter.type + "[1]";
     if (parameter.type == "string" || parameter.type == "String" || parameter.type == "object") return "\"elmcart\"";
     if (parameter.type == "bool") return "true";
     if (parameter.type == "char") return "'e'";
@@ -234,6 +236,55 @@ class CSharpHarness final : public HarnessWriter {
   }
 
  private:
+  // What the project of the file is made of: its project file's sources and references, and those of the projects it needs;
+  // without one all files of the tree.
+  static std::string sourcesOf(const ProbePlan& plan, const std::string& file) {
+    namespace fs = std::filesystem;
+    std::set<std::string> projects, references, sources;
+    std::string symbols;
+    std::vector<fs::path> open;
+    for (fs::path folder = fs::path(file).parent_path();; folder = folder.parent_path()) {
+      std::error_code error;
+      for (const fs::directory_entry& entry : fs::directory_iterator(fs::path(plan.root) / folder, error))
+        if (entry.path().extension() == ".csproj") open.push_back(folder / entry.path().filename());
+      if (!open.empty() || folder.empty()) break;
+    }
+    std::sort(open.begin(), open.end());
+    if (open.size() > 1) open.resize(1);
+    while (!open.empty()) {
+      fs::path project = open.back(), folder = project.parent_path();
+      open.pop_back();
+      pugi::xml_document document;
+      if (!projects.insert(project.string()).second || !document.load_file((fs::path(plan.root) / project).c_str())) continue;
+      auto pathOf = [&](pugi::xml_node node) {
+        std::string include = node.attribute("Include").value();
+        std::replace(include.begin(), include.end(), '\\', '/');
+        return (folder / include).lexically_normal();
+      };
+      bool listed = false;
+      for (pugi::xpath_node found : document.select_nodes("//*[local-name()='Compile' and @Include]"))
+        if (std::string path = pathOf(found.node()).string(); path.find('*') == std::string::npos && fs::exists(fs::path(plan.root) / path)) sources.insert(path), listed = true;
+      std::string below = folder.empty() ? "" : folder.string() + "/";
+      for (const std::string& path : plan.files)
+        if (!listed && path.starts_with(below)) sources.insert(path);
+      for (pugi::xpath_node found : document.select_nodes("//*[local-name()='Reference' and @Include]")) {
+        std::string name = found.node().attribute("Include").value();
+        if (found.node().select_node("*[local-name()='HintPath']")) continue;
+        references.insert(name.substr(0, name.find(',')));
+      }
+      for (pugi::xpath_node found : document.select_nodes("//*[local-name()='ProjectReference' and @Include]")) open.push_back(pathOf(found.node()));
+      if (symbols.empty())
+        if (pugi::xpath_node found = document.select_node("//*[local-name()='DefineConstants']")) symbols = found.node().text().get();
+    }
+    if (projects.empty()) sources.insert(plan.files.begin(), plan.files.end());
+    std::string out;
+    for (const std::string& reference : references)
+      if (reference != "System" && reference != "System.Core" && reference != "mscorlib") out += " -r:" + reference + ".dll";
+    if (!symbols.empty()) out += " '-d:" + symbols + "'";
+    // Only code: resources are not part of a harness.
+    for (const std::string& path : sources) out += " \"" + path + "\"";
+    return out;
+  }
   std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
     std::string given = arguments(function, missing), owner = joined(function.ownerName, "."), brackets = function.isGetter ? "" : "(" + given + ")";
     if (!missing.empty()) missing = cannotMake(function, missing);

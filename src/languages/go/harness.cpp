@@ -239,6 +239,7 @@ class GoHarness final : public HarnessWriter {
   std::string gapCall() const override { return "elmcartGap("; }
   std::string madeUp(const ProbeParameter& parameter) const override {
     static const std::set<std::string_view> numbers = {"int", "int8", "int16", "int32", "int64", "uint", "uint8", "uint16", "uint32", "uint64", "byte", "rune", "float32", "float64"};
+    if (parameter.isArray) return "nil";
     if (parameter.type == "string") return "\"elmcart\"";
     if (parameter.type == "bool") return "true";
     if (numbers.contains(parameter.type)) return "1";

@@ -212,6 +212,7 @@ class JavaHarness final : public HarnessWriter {
   std::string gapCall() const override { return "elmcartprobe.Probe.gap("; }
   std::string madeUp(const ProbeParameter& parameter) const override {
     std::string_view type = parameter.type;
+    if (parameter.isArray) return "new " + parameter.type + "[1]";
     if (type == "String" || type == "CharSequence" || type == "Object") return "\"elmcart\"";
     if (type == "boolean" || type == "Boolean") return "true";
     if (type == "char" || type == "Character") return "'e'";

@@ -170,6 +170,7 @@ class ScriptHarness final : public HarnessWriter {
  protected:
   std::string gapCall() const override { return probeOf("gap("); }
   std::string madeUp(const ProbeParameter& parameter) const override {
+    if (parameter.isArray) return "[]";
     if (parameter.type == "string") return "'elmcart'";
     if (parameter.type == "boolean") return "true";
     if (parameter.mayBeNull) return "undefined";
