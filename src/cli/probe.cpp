@@ -103,6 +103,18 @@ int watchIt(const Options& options, Probed& probed) {
   return watched->contradicted ? kGateFailed : probed.exitCode;
 }
 
+int cost(const Options& options, Probed& probed) {
+  CostOptions costs;
+  costs.rounds = numberOf(options, "rounds", 3, 1000);
+  costs.threads = numberOf(options, "threads", 1, 256);
+  costs.progress = [&](const std::string& line) { say(options, line); };
+  auto measured = measureCost(probed.path, probed.config, *probed.analysis, probed.entity, costs);
+  if (!measured) throw Stop{kGateFailed, measured.error().line()};
+  emit(options, probed.asJson ? jsonText(costsJson(*measured)) : costsText(*measured, styleOf(options, options.has("out"))));
+  if (options.has("harness")) writeFile(options.text("harness"), measured->harness);
+  return probed.exitCode;
+}
+
 }  // namespace
 
 int runProbe(const Context& context, const Command& self) {
@@ -111,15 +123,16 @@ int runProbe(const Context& context, const Command& self) {
       ("run", po::value<std::string>()->value_name("COMMAND"), "watch: run this, instead of the tests and witnesses of elmcart.toml")
       ("runs", po::value<int>()->value_name("N")->default_value(20), "race: runs of the code as it is, each in a new process")
       ("sound-runs", po::value<int>()->value_name("N")->default_value(50), "race: runs of what the move that mends it would write; 0: none")
-      ("threads", po::value<int>()->value_name("N")->default_value(4), "race: threads, or calls where functions wait, at once")
+      ("threads", po::value<int>()->value_name("N")->default_value(4), "race: threads, or calls where functions wait, at once; cost: the most of them")
       ("gap", po::value<int>()->value_name("MS")->default_value(20), "race: milliseconds that are put between reading and writing")
+      ("rounds", po::value<int>()->value_name("N")->default_value(11), "cost: rounds of each form and number of threads")
       ("seconds", po::value<int>()->value_name("S")->default_value(60), "race: at most this long for the runs of one form")
       ("scenario", po::value<std::string>()->value_name("WHAT"), "race: creation, change or end: only these races")
-      ("harness", po::value<std::string>()->value_name("FILE"), "race: write the harness there, for reading or for filling in")
+      ("harness", po::value<std::string>()->value_name("FILE"), "race, cost: write the harness there, for reading or for filling in")
       ("no-evidence", po::bool_switch(), "race: do not keep what was seen in elmcart-evidence.json")
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json");
-  Options options = readOptions(context, self, own, "watch NAME [PATH] | race NAME [PATH]", 2, 3);
-  std::string what = choiceOf("probe", options.positional[0], {"watch", "race"});
+  Options options = readOptions(context, self, own, "watch NAME [PATH] | race NAME [PATH] | cost NAME [PATH]", 2, 3);
+  std::string what = choiceOf("probe", options.positional[0], {"watch", "race", "cost"});
   Probed probed;
   probed.asJson = choiceOf("--format", options.text("format"), {"text", "json"}) == "json";
   probed.path = options.path(2);
@@ -128,7 +141,7 @@ int runProbe(const Context& context, const Command& self) {
   *context.interruption.seen = true;
   probed.analysis = analysisOf(options, {probed.path}, true, probed.exitCode);
   probed.entity = entityFor(*probed.analysis, options.positional[1]);
-  int code = what == "race" ? race(options, probed) : watchIt(options, probed);
+  int code = what == "race" ? race(options, probed) : what == "cost" ? cost(options, probed) : watchIt(options, probed);
   if (probed.config.stopAsked()) throw Stop{128 + probed.config.stop->load(), "interrupted"};
   return code;
 }

@@ -114,6 +114,12 @@ class HarnessWriter {
   virtual ~HarnessWriter() = default;
   // Fails with the reason where one cannot be written.
   virtual Result<Harness> write(const ProbePlan& plan) = 0;
+  // A program that measures what an access costs: the plan's function, the forms in which the language makes one
+  // object soundly, and a field that was handed in. It writes a line for each round into ELMCART_PROBE_EVENTS:
+  //   t THREADS NANOSECONDS FORM
+  // and of the function's first call in the process: "f 1 NANOSECONDS as it is". It reads ELMCART_PROBE_ROUNDS and
+  // ELMCART_PROBE_THREADS, the most of them; from one on they are doubled.
+  virtual Result<Harness> cost(const ProbePlan&) { return Error{"", "measuring is not written yet in this language"}; }
   // Only the edits, files and environment of it are used: the project's own commands build and run it.
   virtual Result<Harness> watch(const WatchPlan&) { return Error{"", "watching is not written yet in this language"}; }
 

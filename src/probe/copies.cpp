@@ -34,6 +34,23 @@ std::string cutSaid(const RunResult& run) {
   return errors > 1 ? first + " (and " + counted(errors - 1, "more line", "more lines") + " of errors)" : first;
 }
 
+std::string buildHarness(const Harness& harness, const std::string& folder, const Config& config) {
+  constexpr int kMostSeconds = 600;
+  RunOptions run;
+  run.folder = folder;
+  run.stop = config.stop.get();
+  auto found = runCommand("command -v " + harness.needs, run);
+  if (!found || found->exitCode != 0) return harness.needs + " is not there: install " + harness.package;
+  run.seconds = kMostSeconds;
+  for (const std::string& command : harness.build) {
+    auto done = runCommand(command, run);
+    if (!done) return done.error().line();
+    if (done->stopped) return "it was interrupted";
+    if (!done->ok()) return "the harness does not build (" + command.substr(0, command.find(' ')) + "): " + (done->timedOut ? "it did not end" : cutSaid(*done));
+  }
+  return "";
+}
+
 std::string HarnessFiles::put(const Harness& harness) {
   std::map<std::string, std::vector<FileEdit>> byFile;
   for (const FileEdit& edit : harness.edits) byFile[edit.path].push_back(edit);

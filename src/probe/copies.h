@@ -5,6 +5,7 @@
 #include <optional>
 #include <string>
 
+#include "config/config.h"
 #include "confirm/process.h"
 #include "confirm/scratch.h"
 #include "languages/harness.h"
@@ -16,6 +17,9 @@ Result<std::string> copyOf(const Scratch& scratch, const std::string& path, cons
 
 // The first of what a command that failed said.
 std::string cutSaid(const RunResult& run);
+
+// Builds it with its own commands; an answer that is not empty: why that failed.
+std::string buildHarness(const Harness& harness, const std::string& folder, const Config& config);
 
 class HarnessFiles {
  public:

@@ -19,7 +19,6 @@ namespace {
 
 namespace fs = std::filesystem;
 
-constexpr int kBuildSeconds = 600;
 
 std::string_view wordOf(ProbeScenario scenario) { return scenario == ProbeScenario::Creation ? "creation" : scenario == ProbeScenario::Change ? "change" : "end"; }
 
@@ -144,7 +143,7 @@ class FormRunner {
     HarnessFiles put(folder);
     out.refusal = put.put(*harness);
     if (auto shown = readWhole(folder + "/" + harness->shown)) out.harness = *shown;
-    if (out.refusal.empty()) out.refusal = build(*harness, folder);
+    if (out.refusal.empty()) out.refusal = buildHarness(*harness, folder, config_);
     auto spent = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count(); };
     for (int i = 0; out.refusal.empty() && i < runs; ++i) {
       if (config_.stopAsked()) out.refusal = "it was interrupted";
@@ -159,22 +158,6 @@ class FormRunner {
   }
 
  private:
-  std::string build(const Harness& harness, const std::string& folder) {
-    RunOptions run;
-    run.folder = folder;
-    run.stop = config_.stop.get();
-    auto found = runCommand("command -v " + harness.needs, run);
-    if (!found || found->exitCode != 0) return harness.needs + " is not there: install " + harness.package;
-    run.seconds = kBuildSeconds;
-    for (const std::string& command : harness.build) {
-      auto done = runCommand(command, run);
-      if (!done) return done.error().line();
-      if (done->stopped) return "it was interrupted";
-      if (!done->ok()) return "the harness does not build (" + command.substr(0, command.find(' ')) + "): " + cutSaid(*done);
-    }
-    return "";
-  }
-
   RaceRun once(const Race& race, const Harness& harness, const std::string& folder) {
     std::string events = folder + "/elmcart_probe_events";
     std::error_code error;

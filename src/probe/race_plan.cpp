@@ -278,4 +278,12 @@ std::vector<Race> sameRace(const Analysis& analysis, size_t entity, const Race& 
   return all;
 }
 
+std::vector<Race> accessOnly(const Analysis& analysis, size_t entity) {
+  const Entity& e = analysis.survey.entities[entity];
+  for (const AccessPoint& point : e.accessPoints)
+    if (point.function != kNone && givesShared(analysis.program, e, point.function) && analysis.program.functions[point.function].leastArguments == 0)
+      if (auto race = Planner(analysis, entity).callsOnly(std::string(analysis.program.text(analysis.program.functions[point.function].qualified)))) return {std::move(*race)};
+  return {};
+}
+
 }  // namespace elmcart

@@ -34,4 +34,7 @@ std::vector<Race> racesOf(const Analysis& analysis, size_t entity);
 // The same race in a tree that has changed since; none: there is nothing left of it.
 std::vector<Race> sameRace(const Analysis& analysis, size_t entity, const Race& race);
 
+// Calls of the function that hands it out; empty: there is none that needs no arguments.
+std::vector<Race> accessOnly(const Analysis& analysis, size_t entity);
+
 }  // namespace elmcart

@@ -112,6 +112,75 @@ std::string racesText(const std::vector<RaceResult>& races, const RaceOptions& o
   return out;
 }
 
+namespace {
+
+std::string nanoseconds(double value) { return value < 0.1 ? "<0.1" : fmt::format("{:.1f}", value); }
+
+// The form that costs the least by most threads, beside the project's own; what lies between their quartiles is no difference.
+std::string comparisonOf(const CostResult& c) {
+  const CostForm& own = c.forms.front();
+  const CostPoint& now = own.points.back();
+  const CostForm* best = nullptr;
+  for (const CostForm& form : c.forms)
+    if (&form != &own && form.name != "injected field" && form.name != "lock at each access" && !form.points.empty() && (!best || form.points.back().median < best->points.back().median)) best = &form;
+  if (!best) return "There is nothing to compare it with.";
+  const CostPoint& then = best->points.back();
+  std::string by = counted(static_cast<size_t>(now.threads), "thread", "threads");
+  if (then.upper >= now.lower || now.median - then.median < 1) return fmt::format("By {} no sound form is clearly cheaper than what is there ({} ns; {}: {} ns).", by, nanoseconds(now.median), best->name, nanoseconds(then.median));
+  return fmt::format("By {} an access costs {} ns; as {} it would cost {} ns. A program that makes a million of them would save {:.1f} ms.", by, nanoseconds(now.median), best->name, nanoseconds(then.median), now.median - then.median);
+}
+
+}  // namespace
+
+std::string costsText(const CostResult& c, const TextStyle& style) {
+  std::string out = painted(style, "1", "Cost of an access: " + c.function) + "\n";
+  out += wrapped(fmt::format("Nanoseconds an access, median over rounds; {} here. The other forms stand beside the project's own with an object of their own.", counted(c.processors, "processor", "processors")), static_cast<size_t>(style.width), 0) + "\n\n";
+  std::vector<std::vector<std::string>> rows = {{"FORM"}};
+  double most = 0;
+  for (const CostPoint& point : c.forms.front().points) rows[0].push_back(counted(static_cast<size_t>(point.threads), "THREAD", "THREADS"));
+  rows[0].push_back("SPREAD");
+  for (const CostForm& form : c.forms) {
+    std::vector<std::string> row = {form.name};
+    double spread = 0;
+    for (const CostPoint& point : form.points) {
+      row.push_back(nanoseconds(point.median) + (point.noisy ? " ?" : ""));
+      most = std::max(most, point.median);
+      if (point.median > 0) spread = std::max(spread, (point.upper - point.lower) / point.median);
+    }
+    row.push_back(fmt::format("{:.0f} %", spread * 100));
+    rows.push_back(std::move(row));
+  }
+  out += tableText(rows, style, {}) + "\n";
+  // One bar a form and number of threads, to one scale.
+  for (const CostForm& form : c.forms)
+    for (const CostPoint& point : form.points) {
+      size_t length = most > 0 ? std::max<size_t>(1, static_cast<size_t>(point.median / most * 50)) : 1;
+      std::string bar;
+      for (size_t i = 0; i < length; ++i) bar += "█";
+      out += fmt::format("  {:<22} {:>2}  {} {} ns\n", point.threads == 1 ? form.name : "", point.threads, painted(style, form.name == "as it is" ? "33" : "34", bar), nanoseconds(point.median));
+    }
+  out += "\n" + wrapped(comparisonOf(c), static_cast<size_t>(style.width), 0) + "\n";
+  out += fmt::format("The first access in a process takes {:.1f} µs; where the object is made on first use, that is in it.\n", c.first / 1000);
+  bool fetchedOnce = false, marked = false, crowded = false;
+  for (const CostForm& form : c.forms)
+    for (const CostPoint& point : form.points) fetchedOnce |= point.median < 0.05, marked |= point.noisy, crowded |= static_cast<unsigned>(point.threads) > c.processors;
+  if (fetchedOnce) out += "Below 0.1 ns the compiler fetches it once for the whole loop.\n";
+  if (crowded) out += "By more threads than processors the time in which a thread waits for one is in it.\n";
+  if (c.noisy) out += "This machine is too noisy to tell: most rounds (?) differ by more than a third. Measure again when it is idle.\n";
+  else if (marked) out += "?: rounds that differ by more than a third.\n";
+  return out;
+}
+
+Json costsJson(const CostResult& c) {
+  Json forms = Json::array();
+  for (const CostForm& form : c.forms) {
+    Json points = Json::array();
+    for (const CostPoint& p : form.points) points.push_back({{"threads", p.threads}, {"medianNanoseconds", p.median}, {"lowerQuartile", p.lower}, {"upperQuartile", p.upper}, {"noisy", p.noisy}});
+    forms.push_back({{"form", form.name}, {"points", points}});
+  }
+  return {{"schema", "elmcart.cost/1"}, {"entity", c.entity}, {"function", c.function}, {"processors", c.processors}, {"firstNanoseconds", c.first}, {"noisy", c.noisy}, {"forms", forms}};
+}
+
 std::string watchText(const WatchResult& w, const TextStyle& style) {
   size_t width = static_cast<size_t>(style.width), fetched = 0, passed = 0;
   for (const WatchedUser& user : w.users) fetched += user.count, passed += user.count > 0;

@@ -157,6 +157,123 @@ int race(F call) {
 }  // namespace elmcart_probe
 )";
 
+// The forms stand beside the project's own with an object of their own.
+constexpr std::string_view kCost = R"(
+#include <atomic>
+#include <chrono>
+#include <cstdio>
+#include <cstdlib>
+#include <memory>
+#include <mutex>
+#include <thread>
+#include <vector>
+
+namespace elmcart_probe {
+
+struct Desk {
+  int value = 1;
+};
+inline void use(const volatile void* object) { asm volatile("" : : "r"(object) : "memory"); }
+
+__attribute__((noinline)) Desk* functionLocal() {
+  static Desk desk;
+  return &desk;
+}
+std::once_flag flag;
+Desk* onceDesk;
+__attribute__((noinline)) Desk* callOnce() {
+  std::call_once(flag, [] { onceDesk = new Desk; });
+  return onceDesk;
+}
+std::atomic<Desk*> checkedDesk{nullptr};
+std::mutex checkedMutex;
+__attribute__((noinline)) Desk* doubleCheck() {
+  Desk* desk = checkedDesk.load(std::memory_order_acquire);
+  if (desk == nullptr) {
+    std::lock_guard<std::mutex> lock(checkedMutex);
+    desk = checkedDesk.load(std::memory_order_relaxed);
+    if (desk == nullptr) checkedDesk.store(desk = new Desk, std::memory_order_release);
+  }
+  return desk;
+}
+Desk* lockedDesk;
+std::mutex lockedMutex;
+__attribute__((noinline)) Desk* lockEachTime() {
+  std::lock_guard<std::mutex> lock(lockedMutex);
+  if (lockedDesk == nullptr) lockedDesk = new Desk;
+  return lockedDesk;
+}
+Desk eagerDesk;
+__attribute__((noinline)) Desk* eager() { return &eagerDesk; }
+struct Clerk {
+  Desk* desk;
+  __attribute__((noinline)) Desk* field() const { return desk; }
+};
+Clerk clerk{&eagerDesk};
+
+template <class T>
+const volatile void* addressOf(T* object) { return object; }
+template <class T>
+const volatile void* addressOf(const T& object) { return &object; }
+
+template <class F>
+void measure(std::FILE* out, const char* form, F access, int rounds, int most) {
+  constexpr long long kLeast = 4000000;  // nanoseconds of a round
+  auto loop = [&](long long count) {
+    for (long long i = 0; i < count; ++i) access();
+  };
+  auto now = [] { return std::chrono::duration_cast<std::chrono::nanoseconds>(std::chrono::steady_clock::now().time_since_epoch()).count(); };
+  long long count = 1000;
+  for (;; count *= 2) {
+    long long begun = now();
+    loop(count);
+    if (now() - begun > kLeast || count > (1 << 26)) break;
+  }
+  for (int threads = 1; threads <= most; threads *= 2)
+    for (int round = 0; round < rounds; ++round) {
+      std::atomic<int> ready{0};
+      std::vector<std::thread> all;
+      std::vector<long long> spent(static_cast<std::size_t>(threads));
+      for (int t = 0; t < threads; ++t)
+        all.emplace_back([&, t] {
+          ++ready;
+          while (ready < threads) {
+          }
+          long long begun = now();
+          loop(count);
+          spent[static_cast<std::size_t>(t)] = now() - begun;
+        });
+      for (std::thread& each : all) each.join();
+      double sum = 0;
+      for (long long each : spent) sum += static_cast<double>(each);
+      std::fprintf(out, "t %d %.4f %s\n", threads, sum / threads / static_cast<double>(count), form);
+    }
+}
+
+template <class F>
+int cost(F own) {
+  auto number = [](const char* name, int otherwise) { const char* given = std::getenv(name); return given ? std::atoi(given) : otherwise; };
+  int rounds = number("ELMCART_PROBE_ROUNDS", 11), most = number("ELMCART_PROBE_THREADS", 4);
+  const char* path = std::getenv("ELMCART_PROBE_EVENTS");
+  std::FILE* out = path ? std::fopen(path, "w") : stdout;
+  if (!out) return 3;
+  auto begun = std::chrono::steady_clock::now();
+  own();
+  std::fprintf(out, "f 1 %lld as it is\n", static_cast<long long>(std::chrono::duration_cast<std::chrono::nanoseconds>(std::chrono::steady_clock::now() - begun).count()));
+  measure(out, "as it is", own, rounds, most);
+  measure(out, "function-local static", [] { use(functionLocal()); }, rounds, most);
+  measure(out, "call once", [] { use(callOnce()); }, rounds, most);
+  measure(out, "double check", [] { use(doubleCheck()); }, rounds, most);
+  measure(out, "lock at each access", [] { use(lockEachTime()); }, rounds, most);
+  measure(out, "eager", [] { use(eager()); }, rounds, most);
+  measure(out, "injected field", [] { use(clerk.field()); }, rounds, most);
+  std::fclose(out);
+  std::_Exit(0);
+}
+
+}  // namespace elmcart_probe
+)";
+
 // Included by the project's own files: C++11, without a warning, with nothing that could meet a name of theirs.
 constexpr std::string_view kWatch = R"(#pragma once
 #pragma GCC system_header
@@ -266,11 +383,20 @@ class CppHarness final : public HarnessWriter {
     }
     include("elmcart_probe.h", plan.root, out.edits);
     out.files.push_back({"elmcart_probe.h", std::string(kSupport)});
-    std::string includes = "#include \"" + plan.root + "/" + plan.file + "\"\n";
-    for (const std::string& path : plan.declaring())
-      if (path != plan.file && isHeader(path)) includes += "#include \"" + plan.root + "/" + path + "\"\n";
-    out.files.push_back({"elmcart_probe.cpp", "#include \"" + plan.root + "/elmcart_probe.h\"\n#define main elmcart_own_main\n" + includes + "#undef main\n" + std::string(kRun) + "\nint main() {\n" + body + "}\n"});
+    out.files.push_back({"elmcart_probe.cpp", "#include \"" + plan.root + "/elmcart_probe.h\"\n#define main elmcart_own_main\n" + includesOf(plan) + "#undef main\n" + std::string(kRun) + "\nint main() {\n" + body + "}\n"});
     build(plan, out);
+    return out;
+  }
+
+  Result<Harness> cost(const ProbePlan& plan) override {
+    Harness out;
+    out.needs = "c++";
+    out.package = "g++";
+    out.shown = "elmcart_probe.cpp";
+    std::string missing, before, call = callText(plan.call, plan, missing, before);
+    if (!missing.empty()) return Error{plan.file, missing};
+    out.files.push_back({"elmcart_probe.cpp", "#define main elmcart_own_main\n" + includesOf(plan) + "#undef main\n" + std::string(kCost) + "\nint main() {\n" + before + "  return elmcart_probe::cost([&] { elmcart_probe::use(elmcart_probe::addressOf(" + call + ")); });\n}\n"});
+    build(plan, out, "-O2");
     return out;
   }
 
@@ -300,6 +426,12 @@ class CppHarness final : public HarnessWriter {
   }
 
  private:
+  static std::string includesOf(const ProbePlan& plan) {
+    std::string includes = "#include \"" + plan.root + "/" + plan.file + "\"\n";
+    for (const std::string& path : plan.declaring())
+      if (path != plan.file && isHeader(path)) includes += "#include \"" + plan.root + "/" + path + "\"\n";
+    return includes;
+  }
   static void include(const std::string& header, const std::string& root, std::vector<FileEdit>& edits) {
     std::set<std::string> touched;
     for (const FileEdit& edit : edits) touched.insert(edit.path);
@@ -422,7 +554,7 @@ target_link_libraries(elmcart_probe PRIVATE Threads::Threads)
 )";
   }
 
-  void build(const ProbePlan& plan, Harness& out) {
+  void build(const ProbePlan& plan, Harness& out, const std::string& level = "-O1") {
     // What ends is watched by the sanitizer of the compiler, where it has one.
     std::string sanitize = plan.scenario == ProbeScenario::Ended ? " -fsanitize=address" : "", quoted = "\"" + plan.root + "/elmcart_probe.cpp\"";
     std::string lists = nearestLists(plan);
@@ -437,7 +569,7 @@ target_link_libraries(elmcart_probe PRIVATE Threads::Threads)
       out.run = "./" + built + "/elmcart_probe";
       return;
     }
-    out.build.push_back("${CXX:-c++} -std=c++20 -pthread -g -O1 -w -fno-access-control" + sanitize + " " + quoted + " -o elmcart_probe_program");
+    out.build.push_back("${CXX:-c++} -std=c++20 -pthread -g " + level + " -w -fno-access-control" + sanitize + " " + quoted + " -o elmcart_probe_program");
     out.run = "./elmcart_probe_program";
   }
 

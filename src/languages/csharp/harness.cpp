@@ -118,6 +118,120 @@ public static class ElmcartProbe
 }
 )";
 
+// The forms stand beside the project's own with an object of their own.
+constexpr std::string_view kCost = R"(using System;
+using System.Diagnostics;
+using System.IO;
+using System.Runtime.CompilerServices;
+using System.Threading;
+
+public static class ElmcartCost
+{
+    public sealed class Desk { }
+
+    static readonly Lazy<Desk> lazy = new Lazy<Desk>(() => new Desk());
+    static volatile Desk checkedDesk;
+    static Desk lockedDesk;
+    static readonly object making = new object();
+    static readonly Desk eager = new Desk();
+
+    sealed class Clerk
+    {
+        readonly Desk desk;
+        public Clerk(Desk desk) { this.desk = desk; }
+        [MethodImpl(MethodImplOptions.NoInlining)] public Desk Field() { return desk; }
+    }
+
+    static readonly Clerk clerk = new Clerk(eager);
+
+    [MethodImpl(MethodImplOptions.NoInlining)] static Desk ByLazy() { return lazy.Value; }
+    [MethodImpl(MethodImplOptions.NoInlining)] static Desk Eager() { return eager; }
+    [MethodImpl(MethodImplOptions.NoInlining)]
+    static Desk DoubleCheck()
+    {
+        if (checkedDesk == null)
+        {
+            lock (making)
+            {
+                if (checkedDesk == null) { checkedDesk = new Desk(); }
+            }
+        }
+        return checkedDesk;
+    }
+    [MethodImpl(MethodImplOptions.NoInlining)]
+    static Desk LockEachTime()
+    {
+        lock (making)
+        {
+            if (lockedDesk == null) { lockedDesk = new Desk(); }
+            return lockedDesk;
+        }
+    }
+
+    static int Number(string name, int otherwise)
+    {
+        int number;
+        return int.TryParse(Environment.GetEnvironmentVariable(name), out number) ? number : otherwise;
+    }
+
+    static void Measure(TextWriter writer, string form, Action<int> loop, int rounds, int most)
+    {
+        int count = 1000;
+        loop(count);
+        while (true)
+        {
+            var watch = Stopwatch.StartNew();
+            loop(count);
+            if (watch.Elapsed.TotalMilliseconds > 4 || count > 1 << 26) { break; }
+            count *= 2;
+        }
+        for (int threads = 1; threads <= most; threads *= 2)
+        {
+            for (int round = 0; round < rounds; round++)
+            {
+                var barrier = new Barrier(threads);
+                var spent = new double[threads];
+                var all = new Thread[threads];
+                for (int t = 0; t < threads; t++)
+                {
+                    int own = t;
+                    all[t] = new Thread(() =>
+                    {
+                        barrier.SignalAndWait();
+                        var watch = Stopwatch.StartNew();
+                        loop(count);
+                        spent[own] = watch.Elapsed.TotalMilliseconds * 1e6;
+                    });
+                    all[t].Start();
+                }
+                double sum = 0;
+                for (int t = 0; t < threads; t++) { all[t].Join(); sum += spent[t]; }
+                writer.Write("t " + threads + " " + (sum / threads / count).ToString(System.Globalization.CultureInfo.InvariantCulture) + " " + form + "\n");
+            }
+        }
+    }
+
+    public static void Run(Action<int> own)
+    {
+        int rounds = Number("ELMCART_PROBE_ROUNDS", 11), most = Number("ELMCART_PROBE_THREADS", 4);
+        string path = Environment.GetEnvironmentVariable("ELMCART_PROBE_EVENTS");
+        using (TextWriter writer = path == null ? Console.Out : new StreamWriter(path))
+        {
+            var watch = Stopwatch.StartNew();
+            own(1);
+            writer.Write("f 1 " + (long)(watch.Elapsed.TotalMilliseconds * 1e6) + " as it is\n");
+            Measure(writer, "as it is", own, rounds, most);
+            Measure(writer, "Lazy<T>", count => { for (int i = 0; i < count; i++) { ByLazy(); } }, rounds, most);
+            Measure(writer, "double check", count => { for (int i = 0; i < count; i++) { DoubleCheck(); } }, rounds, most);
+            Measure(writer, "lock at each access", count => { for (int i = 0; i < count; i++) { LockEachTime(); } }, rounds, most);
+            Measure(writer, "eager", count => { for (int i = 0; i < count; i++) { Eager(); } }, rounds, most);
+            Measure(writer, "injected field", count => { for (int i = 0; i < count; i++) { clerk.Field(); } }, rounds, most);
+        }
+        Environment.Exit(0);
+    }
+}
+)";
+
 // A class inside of the one that is watched: whoever builds that builds it, too.
 constexpr std::string_view kWatch = R"(
     public static class ElmcartProbe
@@ -187,8 +301,6 @@ class CSharpHarness final : public HarnessWriter {
 
   Result<Harness> write(const ProbePlan& plan) override {
     Harness out;
-    out.needs = "mcs";
-    out.package = "mono-mcs and mono-runtime";
     widen(plan, out.edits);
     for (Spot constructor : plan.made) atBegin(constructor, "ElmcartProbe.Note('m', \"0\");", out.edits);
     const ProbeFunction& first = plan.scenario == ProbeScenario::Ended ? plan.heard : plan.call;
@@ -206,9 +318,19 @@ class CSharpHarness final : public HarnessWriter {
     Spot into = first.owner;
     if (!atEndOf(into, "\n    public static class ElmcartProbeRun\n    {\n        internal static object subscriber;\n        public static void Main()\n        {\n" + body + "        }\n    }\n", out.edits)) return Error{plan.file, "there is no class to put the harness into"};
     out.files.push_back({"ElmcartProbe.cs", std::string(kSupport)});
-    out.shown = into.file->path;
-    out.build.push_back("mcs -nologo -unsafe -warn:0 -main:" + joined(first.ownerName, ".") + "+ElmcartProbeRun -out:elmcart_probe.exe ElmcartProbe.cs" + sourcesOf(plan, into.file->path));
-    out.run = "mono elmcart_probe.exe";
+    build(plan, first, out);
+    return out;
+  }
+
+  Result<Harness> cost(const ProbePlan& plan) override {
+    Harness out;
+    std::string missing, before, call = callText(plan.call, plan, missing, before);
+    if (!missing.empty()) return Error{plan.file, missing};
+    if (!plan.call.owner.known()) return Error{plan.file, "there is no class to put the harness into"};
+    std::string body = before + "            ElmcartCost.Run(count => { object kept = null; for (int i = 0; i < count; i++) { kept = " + call + "; } GC.KeepAlive(kept); });\n";
+    if (!atEndOf(plan.call.owner, "\n    public static class ElmcartProbeRun\n    {\n        public static void Main()\n        {\n" + replaced(body, "GC.", "System.GC.") + "        }\n    }\n", out.edits)) return Error{plan.file, "there is no class to put the harness into"};
+    out.files.push_back({"ElmcartProbe.cs", std::string(kCost)});
+    build(plan, plan.call, out);
     return out;
   }
 
@@ -236,6 +358,13 @@ class CSharpHarness final : public HarnessWriter {
   }
 
  private:
+  static void build(const ProbePlan& plan, const ProbeFunction& first, Harness& out) {
+    out.needs = "mcs";
+    out.package = "mono-mcs and mono-runtime";
+    out.shown = first.owner.file->path;
+    out.build.push_back("mcs -nologo -unsafe -warn:0 -main:" + joined(first.ownerName, ".") + "+ElmcartProbeRun -out:elmcart_probe.exe ElmcartProbe.cs" + sourcesOf(plan, first.owner.file->path));
+    out.run = "mono elmcart_probe.exe";
+  }
   // What the project of the file is made of: its project file's sources and references, and those of the projects it needs;
   // without one all files of the tree.
   static std::string sourcesOf(const ProbePlan& plan, const std::string& file) {

@@ -113,6 +113,150 @@ func elmcartRace(call func() interface{}) {
 }
 )";
 
+constexpr std::string_view kCost = R"(
+import (
+	"fmt"
+	"os"
+	"strconv"
+	"sync"
+	"sync/atomic"
+	"testing"
+	"time"
+	"unsafe"
+)
+
+type elmcartDesk struct{ value int }
+
+var (
+	elmcartOnceDesk   *elmcartDesk
+	elmcartOnce       sync.Once
+	elmcartAtomicDesk unsafe.Pointer
+	elmcartLockedDesk *elmcartDesk
+	elmcartMutex      sync.Mutex
+	elmcartEagerDesk  = &elmcartDesk{}
+	elmcartSink       interface{}
+)
+
+//go:noinline
+func elmcartByOnce() *elmcartDesk {
+	elmcartOnce.Do(func() { elmcartOnceDesk = &elmcartDesk{} })
+	return elmcartOnceDesk
+}
+
+//go:noinline
+func elmcartByAtomic() *elmcartDesk {
+	desk := (*elmcartDesk)(atomic.LoadPointer(&elmcartAtomicDesk))
+	if desk == nil {
+		elmcartMutex.Lock()
+		defer elmcartMutex.Unlock()
+		desk = (*elmcartDesk)(atomic.LoadPointer(&elmcartAtomicDesk))
+		if desk == nil {
+			desk = &elmcartDesk{}
+			atomic.StorePointer(&elmcartAtomicDesk, unsafe.Pointer(desk))
+		}
+	}
+	return desk
+}
+
+//go:noinline
+func elmcartByLock() *elmcartDesk {
+	elmcartMutex.Lock()
+	defer elmcartMutex.Unlock()
+	if elmcartLockedDesk == nil {
+		elmcartLockedDesk = &elmcartDesk{}
+	}
+	return elmcartLockedDesk
+}
+
+//go:noinline
+func elmcartEager() *elmcartDesk { return elmcartEagerDesk }
+
+type elmcartClerk struct{ desk *elmcartDesk }
+
+//go:noinline
+func (c *elmcartClerk) field() *elmcartDesk { return c.desk }
+
+var elmcartOneClerk = &elmcartClerk{elmcartEagerDesk}
+
+func elmcartNumber(name string, otherwise int) int {
+	if n, err := strconv.Atoi(os.Getenv(name)); err == nil {
+		return n
+	}
+	return otherwise
+}
+
+func elmcartMeasure(out *os.File, form string, loop func(count int), rounds, most int) {
+	count := 1000
+	for {
+		begun := time.Now()
+		loop(count)
+		if time.Since(begun) > 4*time.Millisecond || count > 1<<26 {
+			break
+		}
+		count *= 2
+	}
+	for threads := 1; threads <= most; threads *= 2 {
+		for round := 0; round < rounds; round++ {
+			var ready, done sync.WaitGroup
+			ready.Add(threads)
+			done.Add(threads)
+			spent := make([]time.Duration, threads)
+			for t := 0; t < threads; t++ {
+				go func(own int) {
+					defer done.Done()
+					ready.Done()
+					ready.Wait()
+					begun := time.Now()
+					loop(count)
+					spent[own] = time.Since(begun)
+				}(t)
+			}
+			done.Wait()
+			sum := 0.0
+			for _, each := range spent {
+				sum += float64(each)
+			}
+			fmt.Fprintf(out, "t %d %.4f %s\n", threads, sum/float64(threads)/float64(count), form)
+		}
+	}
+}
+
+func TestElmcartProbe(t *testing.T) {
+	rounds, most := elmcartNumber("ELMCART_PROBE_ROUNDS", 11), elmcartNumber("ELMCART_PROBE_THREADS", 4)
+	out := os.Stdout
+	if path := os.Getenv("ELMCART_PROBE_EVENTS"); path != "" {
+		if file, err := os.Create(path); err == nil {
+			out = file
+		}
+	}
+BEFORE	begun := time.Now()
+	elmcartSink = CALL
+	fmt.Fprintf(out, "f 1 %d as it is\n", int64(time.Since(begun)))
+	elmcartMeasure(out, "as it is", func(count int) {
+		kept := CALL
+		for i := 0; i < count; i++ {
+			kept = CALL
+		}
+		if count < 0 {
+			elmcartSink = kept
+		}
+	}, rounds, most)
+	for _, each := range []struct {
+		form   string
+		access func() *elmcartDesk
+	}{{"once", elmcartByOnce}, {"double check", elmcartByAtomic}, {"lock at each access", elmcartByLock}, {"eager", elmcartEager}, {"injected field", elmcartOneClerk.field}} {
+		access := each.access
+		elmcartMeasure(out, each.form, func(count int) {
+			for i := 0; i < count; i++ {
+				access()
+			}
+		}, rounds, most)
+	}
+	out.Close()
+	os.Exit(0)
+}
+)";
+
 // Nothing is told the end of a process: what is counted lies in a mapped file, three numbers a place.
 constexpr std::string_view kWatch = R"(
 import (
@@ -184,8 +328,6 @@ class GoHarness final : public HarnessWriter {
 
   Result<Harness> write(const ProbePlan& plan) override {
     Harness out;
-    out.needs = "go";
-    out.package = "golang-go";
     if (plan.scenario == ProbeScenario::Ended) return Error{plan.file, "an object that is still listed is not freed here: nothing can be seen by running"};
     widen(plan, out.edits);
     for (Spot constructor : plan.made) atBegin(constructor, "elmcartMade();", out.edits);
@@ -197,19 +339,19 @@ class GoHarness final : public HarnessWriter {
     out.shown = folder + "elmcart_probe_test.go";
     out.files.push_back({folder + "elmcart_probe.go", "package " + package + "\n" + std::string(kSupport)});
     out.files.push_back({out.shown, "package " + package + "\n\nimport \"testing\"\n\nfunc TestElmcartProbe(t *testing.T) {\n" + before + "\telmcartRace(func() interface{} {\n\t\t" + (plan.call.returns ? "return " + call : call + "\n\t\treturn nil") + "\n\t})\n}\n"});
-    bool module = false;
-    for (std::string up = folder;;) {
-      module |= std::filesystem::exists(plan.root + "/" + up + "go.mod");
-      if (up.empty()) break;
-      size_t slash = up.rfind('/', up.size() - 2);
-      up = slash == std::string::npos ? "" : up.substr(0, slash + 1);
-    }
-    if (!module) out.files.push_back({folder + "go.mod", "module elmcartprobe\n\ngo 1.18\n"});
-    std::string in = folder.empty() ? "" : "cd \"" + folder + "\" && ";
-    // Type parameters are of Go 1.18.
-    if (module) out.build.push_back(in + "go mod edit -go=1.18");
-    out.build.push_back(in + "go test -vet=off -c -o elmcart_probe.test .");
-    out.run = in + "./elmcart_probe.test -test.run '^TestElmcartProbe$'";
+    build(plan, folder, out);
+    return out;
+  }
+
+  Result<Harness> cost(const ProbePlan& plan) override {
+    Harness out;
+    std::string missing, before, call = callText(plan.call, plan, missing, before);
+    if (!missing.empty()) return Error{plan.file, missing};
+    size_t cut = plan.file.rfind('/');
+    std::string folder = cut == std::string::npos ? "" : plan.file.substr(0, cut + 1);
+    out.shown = folder + "elmcart_probe_test.go";
+    out.files.push_back({out.shown, "package " + packageOf(plan.call.at) + "\n" + replaced(replaced(std::string(kCost), "CALL", call), "BEFORE", before)});
+    build(plan, folder, out);
     return out;
   }
 
@@ -247,6 +389,23 @@ class GoHarness final : public HarnessWriter {
   }
 
  private:
+  static void build(const ProbePlan& plan, const std::string& folder, Harness& out) {
+    out.needs = "go";
+    out.package = "golang-go";
+    bool module = false;
+    for (std::string up = folder;;) {
+      module |= std::filesystem::exists(plan.root + "/" + up + "go.mod");
+      if (up.empty()) break;
+      size_t slash = up.rfind('/', up.size() - 2);
+      up = slash == std::string::npos ? "" : up.substr(0, slash + 1);
+    }
+    if (!module) out.files.push_back({folder + "go.mod", "module elmcartprobe\n\ngo 1.18\n"});
+    std::string in = folder.empty() ? "" : "cd \"" + folder + "\" && ";
+    // Type parameters are of Go 1.18.
+    if (module) out.build.push_back(in + "go mod edit -go=1.18");
+    out.build.push_back(in + "go test -vet=off -c -o elmcart_probe.test .");
+    out.run = in + "./elmcart_probe.test -test.run '^TestElmcartProbe$'";
+  }
   std::string packageOf(Spot spot) {
     std::string package = "main";
     const SyntaxTree& syntax = tree(spot);

@@ -98,6 +98,139 @@ public final class Probe {
 }
 )";
 
+// The forms stand beside the project's own with an object of their own.
+constexpr std::string_view kCost = R"(package elmcartprobe;
+
+import java.io.PrintWriter;
+import java.util.concurrent.CyclicBarrier;
+
+public final class Cost {
+    static final class Desk {
+    }
+    static final class Holder {
+        static final Desk DESK = new Desk();
+        static Desk desk() {
+            return DESK;
+        }
+    }
+    static final class Checked {
+        private static volatile Desk desk;
+        static Desk desk() {
+            Desk seen = desk;
+            if (seen == null) {
+                synchronized (Checked.class) {
+                    seen = desk;
+                    if (seen == null) {
+                        desk = seen = new Desk();
+                    }
+                }
+            }
+            return seen;
+        }
+    }
+    static final class Locked {
+        private static Desk desk;
+        static synchronized Desk desk() {
+            if (desk == null) {
+                desk = new Desk();
+            }
+            return desk;
+        }
+    }
+    static final class Eager {
+        private static final Desk DESK = new Desk();
+        static Desk desk() {
+            return DESK;
+        }
+    }
+    static final class Clerk {
+        private final Desk desk;
+        Clerk(Desk desk) {
+            this.desk = desk;
+        }
+        Desk desk() {
+            return desk;
+        }
+    }
+
+    public interface Access {
+        // Fetches that many times; what is fetched is compared, so that no fetch can be left out.
+        int fetch(int count, Object other);
+    }
+
+    private static volatile int sink;
+    private static Clerk clerk = new Clerk(new Desk());
+
+    private static int number(String name, int otherwise) {
+        String given = System.getenv(name);
+        return given == null ? otherwise : Integer.parseInt(given);
+    }
+
+    private static void measure(PrintWriter out, String form, Access access, int rounds, int most) throws Exception {
+        Object other = new Object();
+        int count = 1000;
+        for (int warm = 0; warm < 20; warm++) {
+            sink += access.fetch(20000, other);
+        }
+        while (true) {
+            long begun = System.nanoTime();
+            sink += access.fetch(count, other);
+            if (System.nanoTime() - begun > 4000000L || count > 1 << 26) {
+                break;
+            }
+            count *= 2;
+        }
+        final int each = count;
+        for (int threads = 1; threads <= most; threads *= 2) {
+            for (int round = 0; round < rounds; round++) {
+                CyclicBarrier barrier = new CyclicBarrier(threads);
+                long[] spent = new long[threads];
+                Thread[] all = new Thread[threads];
+                for (int t = 0; t < threads; t++) {
+                    int own = t;
+                    all[t] = new Thread(() -> {
+                        try {
+                            barrier.await();
+                        } catch (Exception e) {
+                            throw new IllegalStateException(e);
+                        }
+                        long begun = System.nanoTime();
+                        sink += access.fetch(each, other);
+                        spent[own] = System.nanoTime() - begun;
+                    });
+                    all[t].start();
+                }
+                double sum = 0;
+                for (int t = 0; t < threads; t++) {
+                    all[t].join();
+                    sum += spent[t];
+                }
+                out.println("t " + threads + " " + sum / threads / each + " " + form);
+            }
+        }
+    }
+
+    public static void run(Access own) throws Exception {
+        int rounds = number("ELMCART_PROBE_ROUNDS", 11), most = number("ELMCART_PROBE_THREADS", 4);
+        String path = System.getenv("ELMCART_PROBE_EVENTS");
+        try (PrintWriter out = path == null ? new PrintWriter(System.out) : new PrintWriter(path, "UTF-8")) {
+            long begun = System.nanoTime();
+            sink += own.fetch(1, out);
+            out.println("f 1 " + (System.nanoTime() - begun) + " as it is");
+            measure(out, "as it is", own, rounds, most);
+FORMS        }
+        Runtime.getRuntime().halt(0);
+    }
+}
+)";
+
+std::string costForms() {
+  std::string out;
+  for (auto [form, access] : {std::pair{"holder class", "Holder.desk()"}, {"double check", "Checked.desk()"}, {"lock at each access", "Locked.desk()"}, {"eager", "Eager.desk()"}, {"injected field", "clerk.desk()"}})
+    out += std::string("            measure(out, \"") + form + "\", new Access() {\n                public int fetch(int count, Object other) {\n                    int same = 0;\n                    for (int i = 0; i < count; i++) {\n                        if (" + access + " == other) {\n                            same++;\n                        }\n                    }\n                    return same;\n                }\n            }, rounds, most);\n";
+  return out;
+}
+
 // A class inside of the one that is watched: whoever builds that builds it, too.
 constexpr std::string_view kWatch = R"(
     public static final class ElmcartProbe {
@@ -194,6 +327,23 @@ class JavaHarness final : public HarnessWriter {
     out.files.push_back({"elmcart_probe/elmcartprobe/Probe.java", std::string(kSupport)});
     out.shown = into.file->path;
     build(*into.file, first, plan, out);
+    return out;
+  }
+
+  Result<Harness> cost(const ProbePlan& plan) override {
+    Harness out;
+    out.needs = "javac";
+    out.package = "default-jdk";
+    std::string missing, before, call = callText(plan.call, plan, missing, before);
+    if (!missing.empty()) return Error{plan.file, missing};
+    if (!plan.call.owner.known()) return Error{plan.file, "there is no class to put the harness into"};
+    std::string body = before + "            elmcartprobe.Cost.run(new elmcartprobe.Cost.Access() {\n                public int fetch(int count, Object other) {\n                    int same = 0;\n                    for (int i = 0; i < count; i++) {\n                        if ((Object) " + call + " == other) {\n                            same++;\n                        }\n                    }\n                    return same;\n                }\n            });\n";
+    if (!atEndOf(plan.call.owner, "\n    public static final class ElmcartProbeRun {\n        public static void main(String[] arguments) throws Throwable {\n" + body + "        }\n    }\n", out.edits)) return Error{plan.file, "there is no class to put the harness into"};
+    out.files.push_back({"elmcart_probe/elmcartprobe/Probe.java", std::string(kSupport)});
+    out.files.push_back({"elmcart_probe/elmcartprobe/Cost.java", replaced(std::string(kCost), "FORMS", costForms())});
+    out.shown = plan.call.owner.file->path;
+    build(*plan.call.owner.file, plan.call, plan, out);
+    out.run = replaced(out.run, "-XX:TieredStopAtLevel=1 ", "");
     return out;
   }
 

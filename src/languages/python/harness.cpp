@@ -114,6 +114,106 @@ def race_tasks(call):
     os._exit(0)
 )";
 
+constexpr std::string_view kCost = R"(import functools
+import os
+import sys
+import threading
+import time
+
+
+class Desk:
+    pass
+
+
+_lock = threading.Lock()
+_locked = None
+_checked = None
+_eager = Desk()
+
+
+def lock_each_time():
+    global _locked
+    with _lock:
+        if _locked is None:
+            _locked = Desk()
+        return _locked
+
+
+def double_check():
+    global _checked
+    if _checked is None:
+        with _lock:
+            if _checked is None:
+                _checked = Desk()
+    return _checked
+
+
+@functools.lru_cache(maxsize=None)
+def cached():
+    return Desk()
+
+
+def eager():
+    return _eager
+
+
+class Clerk:
+    def __init__(self, desk):
+        self.desk = desk
+
+    def field(self):
+        return self.desk
+
+
+def _loop(access, count):
+    for _ in range(count):
+        access()
+
+
+def _measure(out, form, access, rounds, most):
+    count = 1000
+    while True:
+        begun = time.perf_counter_ns()
+        _loop(access, count)
+        if time.perf_counter_ns() - begun > 5000000:
+            break
+        count *= 2
+    threads = 1
+    while threads <= most:
+        for _ in range(rounds):
+            spent = []
+            barrier = threading.Barrier(threads)
+
+            def run():
+                barrier.wait()
+                begun = time.perf_counter_ns()
+                _loop(access, count)
+                spent.append(time.perf_counter_ns() - begun)
+
+            all_of_them = [threading.Thread(target=run) for _ in range(threads)]
+            for each in all_of_them:
+                each.start()
+            for each in all_of_them:
+                each.join()
+            out.write("t %d %.4f %s\n" % (threads, sum(spent) / threads / count, form))
+        threads *= 2
+
+
+def run(own):
+    rounds = int(os.environ.get("ELMCART_PROBE_ROUNDS", "11"))
+    most = int(os.environ.get("ELMCART_PROBE_THREADS", "4"))
+    path = os.environ.get("ELMCART_PROBE_EVENTS")
+    with open(path, "w", encoding="utf-8") if path else sys.stdout as out:
+        begun = time.perf_counter_ns()
+        own()
+        out.write("f 1 %d as it is\n" % (time.perf_counter_ns() - begun))
+        _measure(out, "as it is", own, rounds, most)
+        for form, access in (("double check", double_check), ("lock at each access", lock_each_time), ("cached function", cached), ("eager", eager), ("injected field", Clerk(_eager).field)):
+            _measure(out, form, access, rounds, most)
+    sys.stdout.flush()
+    os._exit(0)
+)";
+
 constexpr std::string_view kWatch = R"(import atexit
 import os
 import threading
@@ -176,7 +276,6 @@ class PythonHarness final : public HarnessWriter {
     Harness out;
     out.needs = "python3";
     out.package = "python3";
-    out.shown = "elmcart_probe_run.py";
     widen(plan, out.edits);
     for (Spot constructor : plan.made) atBegin(constructor, probeOf("note(\"m\")"), out.edits);
     std::string missing, before, call = callText(plan.call, plan, missing, before), body;
@@ -189,11 +288,21 @@ class PythonHarness final : public HarnessWriter {
       body = before + "elmcart_probe." + (isAsync(plan.call) ? "race_tasks" : "race") + "(lambda: " + call + ")\n";
     }
     if (!missing.empty()) return Error{plan.file, missing};
-    out.files.push_back({"elmcart_probe.py", std::string(kSupport)});
-    std::string folders;
-    for (const std::string& path : plan.declaring()) folders += "os.path.join(ROOT, " + quoted(moduleOf(plan.root, path).folder) + "), ";
-    out.files.push_back({out.shown, "import importlib\nimport os\nimport sys\n\nROOT = os.path.dirname(os.path.abspath(__file__))\nsys.path[:0] = [" + folders + "ROOT]\nsys.setswitchinterval(1e-5)\nimport elmcart_probe\n\nof = importlib.import_module\n" + body});
-    out.run = "python3 elmcart_probe_run.py";
+    script(plan, body, out);
+    return out;
+  }
+
+  Result<Harness> cost(const ProbePlan& plan) override {
+    Harness out;
+    out.needs = "python3";
+    out.package = "python3";
+    std::string missing, before, call = callText(plan.call, plan, missing, before);
+    if (!missing.empty()) return Error{plan.file, missing};
+    if (isAsync(plan.call)) return Error{plan.file, "an access that waits has no cost of its own"};
+    // Without arguments the function is called as such, so that no call of ours is measured with it.
+    std::string own = call.ends_with("()") ? call.substr(0, call.size() - 2) : "lambda: " + call;
+    script(plan, before + "import elmcart_cost\nelmcart_cost.run(" + own + ")\n", out);
+    out.files.push_back({"elmcart_cost.py", std::string(kCost)});
     return out;
   }
 
@@ -220,6 +329,14 @@ class PythonHarness final : public HarnessWriter {
   }
 
  private:
+  static void script(const ProbePlan& plan, const std::string& body, Harness& out) {
+    out.shown = "elmcart_probe_run.py";
+    std::string folders;
+    for (const std::string& path : plan.declaring()) folders += "os.path.join(ROOT, " + quoted(moduleOf(plan.root, path).folder) + "), ";
+    out.files.push_back({"elmcart_probe.py", std::string(kSupport)});
+    out.files.push_back({out.shown, "import importlib\nimport os\nimport sys\n\nROOT = os.path.dirname(os.path.abspath(__file__))\nsys.path[:0] = [" + folders + "ROOT]\nsys.setswitchinterval(1e-5)\nimport elmcart_probe\n\nof = importlib.import_module\n" + body});
+    out.run = "python3 elmcart_probe_run.py";
+  }
   // What a method calls its object.
   std::string selfOf(Spot method) {
     TSNode function = tree(method).covering({method->nameBegin, method->nameBegin}, {"function_definition"}), first = SyntaxTree::named(SyntaxTree::field(function, "parameters"), 0);
