@@ -31,7 +31,8 @@ void copyFolder(const fs::path& from, const fs::path& to, const std::string& rel
     fs::file_status status = it->symlink_status(own);
     bool folder = fs::is_directory(status);
     // What an interpreter kept of an earlier run would be used instead of the sources.
-    if (name == ".git" || name == ".elmcart" || (folder && name == "__pycache__")) continue;
+    // Where the temporary folder is in the tree itself, a copy would hold itself.
+    if (name == ".git" || name == ".elmcart" || name.starts_with(kPrefix) || (folder && name == "__pycache__")) continue;
     if (rules && rules->ignored(path, folder)) {
       // What a package manager fetched is ignored by git and needed by the build.
       bool fetched = folder && ((name == "node_modules" && fs::exists(from / "package.json", own)) || (name == "vendor" && fs::exists(from / "composer.json", own)));

@@ -150,8 +150,9 @@ class FormRunner {
       else if (i > 0 && spent() > options_.seconds) out.cutShort = true;
       if (out.cutShort || config_.stopAsked()) break;
       out.runs.push_back(once(race, *harness, folder));
+      if (config_.stopAsked()) out.runs.pop_back(), out.refusal = "it was interrupted";
       // What does not run the first time does not run at all.
-      if (i == 0 && out.runs.back().failed) out.refusal = "the harness does not run: " + out.runs.back().said;
+      if (i == 0 && out.refusal.empty() && out.runs.back().failed) out.refusal = "the harness does not run: " + out.runs.back().said;
     }
     out.seconds = spent();
     put.takeOut();
@@ -164,7 +165,7 @@ class FormRunner {
     fs::remove(events, error);
     RunOptions run;
     run.folder = folder;
-    run.seconds = options_.runSeconds;
+    run.seconds = std::min(options_.runSeconds, options_.seconds);
     run.mostOutput = 4u << 20;
     run.stop = config_.stop.get();
     run.environment = {"ELMCART_PROBE_EVENTS=" + events, fmt::format("ELMCART_PROBE_THREADS={}", options_.threads), fmt::format("ELMCART_PROBE_GAP={}", options_.gap)};

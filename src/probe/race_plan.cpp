@@ -66,7 +66,7 @@ class Planner {
       if (NodeId type = file.child(parameter.node, Role::Type); type != kNoNode) {
         given.type = std::string(file.name(type));
         given.isArray = file[type].has(kArray);
-        given.mayBeNull = file[type].has(kPointer | kMayBeNone) && !file[type].has(kReference);
+        given.mayBeNull = file[type].has(kMayBeNone) || (file[type].has(kPointer) && !file[type].has(kReference | kRvalue));
       }
       given.hasDefault = file.child(parameter.node, Role::Initialiser) != kNoNode || parameter->has(kPack);
       out.parameters.push_back(std::move(given));

@@ -1,5 +1,6 @@
 // How a rework is proved: all steps at once and by halves, files that nothing loads, and a configuration that is told
 // from the project's files.
+#include "base/text.h"
 #include "blackbox/tools.h"
 
 namespace elmcart {

@@ -5,6 +5,7 @@
 
 #include <filesystem>
 #include <fstream>
+#include <map>
 #include <sstream>
 #include <string>
 
@@ -33,6 +34,14 @@ class Folder {
     std::stringstream out;
     out << in.rdbuf();
     return out.str();
+  }
+
+  // All files that are there, by path.
+  std::map<std::string, std::string> texts() const {
+    std::map<std::string, std::string> out;
+    for (const fs::directory_entry& entry : fs::recursive_directory_iterator(path_))
+      if (entry.is_regular_file()) out[fs::relative(entry.path(), path_).string()] = read(fs::relative(entry.path(), path_).string());
+    return out;
   }
 
  private:

@@ -368,7 +368,9 @@ class GoHarness final : public HarnessWriter {
       if (!same && (prefix.empty() || prefix.find_first_of("(&{") != std::string::npos)) continue;
       // A variable by its address, so that what it holds is not copied.
       bool variable = !site.makes && site.at->kind != Kind::Call;
-      if (site.makes) around(site.at, prefix + "ElmcartMade(", ")", out.edits);
+      // &tideTable{}: what is made is its address.
+      uint32_t begin = site.at->span.begin - (site.makes && site.at->span.begin > 0 && text(*site.at.file)[site.at->span.begin - 1] == '&');
+      if (site.makes) out.edits.push_back({site.at.file->path, {begin, begin}, prefix + "ElmcartMade("}), out.edits.push_back({site.at.file->path, {site.at->span.end, site.at->span.end}, ")"});
       else around(site.at, (variable ? "(*" : "") + prefix + "ElmcartPass(" + prefix + "ElmcartAt(" + std::to_string(site.number) + "), " + (variable ? "&" : ""), variable ? "))" : ")", out.edits);
     }
     out.files.push_back({folder + "elmcart_probe_watch.go", "package " + package + "\n" + replaced(std::string(kWatch), "SITES", std::to_string(plan.sites.size() + 1))});

@@ -251,8 +251,10 @@ constexpr std::string_view kWatch = R"(
             });
         }
 
+        private static final long EPOCH = System.currentTimeMillis() * 1000000L - System.nanoTime();
+
         private static long now() {
-            return System.currentTimeMillis() * 1000000L;
+            return EPOCH + System.nanoTime();
         }
 
         // Arguments are evaluated from the left (JLS 15.7.4): the place is noted before the object is fetched.

@@ -80,13 +80,14 @@ globalThis.elmcartProbe = {
 
 constexpr std::string_view kWatch = R"('use strict';
 const fs = require('fs');
+const { performance } = require('perf_hooks');
 const { isMainThread, threadId } = require('worker_threads');
 
 const passed = new Map();
 const made = [];
 const numbers = new WeakMap();
 let next = 0;
-const now = () => Date.now() * 1e6;
+const now = () => Math.round((performance.timeOrigin + performance.now()) * 1e6);
 
 globalThis.elmcartWatch = {
   at(site) {
