@@ -118,9 +118,10 @@ void applyEvidence(const Program& p, const std::vector<Seen>& seen, std::vector<
       f.seen = s;
       f.seen.old = s.code != codeNumber(p, codeOf(p, f));
       if (f.seen.old) continue;
-      if (s.happened > 0) f.setSureness(Sureness::Certain);
+      // What is only possible stays so: a harness shows what happens where two threads meet, not that they do.
+      if (s.happened > 0 && f.sureness == Sureness::Likely) f.setSureness(Sureness::Certain);
       // Never to nothing: another machine, or another order, may show it.
-      else if (s.runs > 0) f.setSureness(f.sureness == Sureness::Certain ? Sureness::Likely : Sureness::Possible);
+      else if (s.happened == 0) f.setSureness(f.sureness == Sureness::Certain ? Sureness::Likely : Sureness::Possible);
     }
 }
 

@@ -25,7 +25,7 @@ std::vector<FunctionIndex> codeOf(const Program& program, const Finding& finding
 // "Seen when it was run: creation of TideTable, in 20 of 20 runs; with safe-init: 0 of 50."
 std::string seenText(const Seen& seen);
 
-// Findings of which something was seen become certain, those of which nothing was seen less sure;
+// Likely findings that were seen to happen become certain, those that did not happen less sure;
 // what was seen in code that has changed since is told, and changes nothing.
 void applyEvidence(const Program& program, const std::vector<Seen>& seen, std::vector<Finding>& findings);
 

@@ -1,4 +1,4 @@
-// The commands that change or run things: propose, rework, confirm, demo.
+// The commands that change or run things: propose, rework, confirm.
 #include <fmt/format.h>
 #include <unistd.h>
 
@@ -115,6 +115,8 @@ ReworkResult carryOut(const Options& options, const Config& config, const std::s
   return std::move(*result);
 }
 
+}  // namespace
+
 ReworkResult carryOut(const Options& options, const Interruption& interruption, const std::string& path, const std::string& name, bool confirm, bool retire) {
   int exitCode = kDone;
   std::string named = options.text("move");
@@ -153,6 +155,8 @@ ReworkResult carryOut(const Options& options, const Interruption& interruption, 
     if (candidate.refusal.empty() && candidate.move != candidates.front().move) others.push_back(candidate.move);
   throw Stop{kGateFailed, name + ": " + why + (others.empty() ? "; no other move can be made" : "; --move names another: " + joinWith(others, ", "))};
 }
+
+namespace {
 
 // The shared state that a test touches, by the last part of its name.
 std::vector<std::string> touchedBy(const Analysis& a, const std::string& test) {
@@ -396,94 +400,6 @@ int runConfirm(const Context& context, const Command& self) {
   const OrderReport* told = wanted > 0 || alone ? &orders : nullptr;
   emit(options, format == "json" ? jsonText(confirmJson(before, after, comparison, told)) : confirmText(before, after, comparison, told, options.flag("all"), styleOf(options, options.has("out"))));
   return comparison.same() ? kDone : kGateFailed;
-}
-
-int runDemo(const Context& context, const Command& self) {
-  po::options_description own("options");
-  own.add_options()("quick", po::bool_switch(), "plan the rework only, without building and testing each step");
-  Options options = readOptions(context, self, own, "[FOLDER]", 0, 1);
-  std::string folder = options.positional.empty() ? "elmcart-demo" : options.positional[0];
-  std::error_code error;
-  fs::path shipped = fs::read_symlink("/proc/self/exe", error).parent_path() / "../share/elmcart/demo";
-  if (error || !fs::is_directory(shipped, error)) shipped = ELMCART_DEMO_FOLDER;
-  fs::path source = shipped / "harbour-office";
-  if (!fs::is_directory(source, error)) throw Stop{kUnreadable, source.string() + ": the shipped demo is not there"};
-  // Only a folder that a demo made before may be replaced.
-  if (fs::exists(folder, error) && !fs::is_empty(folder, error)) {
-    if (!fs::exists(fs::path(folder) / ".made-by-elmcart-demo", error)) throw Stop{kWrongUse, folder + ": is there already and was not made by the demo; name another folder"};
-    fs::remove_all(folder, error);
-  }
-  fs::create_directories(folder, error);
-  writeFile(folder + "/.made-by-elmcart-demo", "");
-  std::string office = folder + "/harbour-office";
-  fs::copy(source, office, fs::copy_options::recursive, error);
-  if (error) throw Stop{kUnreadable, office + ": " + error.message()};
-
-  TextStyle plain;
-  int exitCode = kDone;
-  say(options, "survey and assess: the harbour office");
-  auto a = analysisOf(options, {office}, true, exitCode);
-  writeFile(folder + "/survey.txt", surveyText(*a, true, plain));
-  writeFile(folder + "/survey.json", jsonText(surveyJson(*a, true)));
-  writeFile(folder + "/survey.csv", surveyCsv(*a, true));
-  writeFile(folder + "/assess.txt", assessText(*a, true, plain));
-  writeFile(folder + "/assess.json", jsonText(assessJson(*a, true)));
-  say(options, "reach: the berth book");
-  size_t book = entityOf(*a, "BerthBook");
-  writeFile(folder + "/reach.txt", reachText(*a, book, plain));
-  for (const char* format : {"svg", "png"}) {
-    auto drawn = renderDot(reachDot(*a, book, false), format);
-    if (!drawn) throw Stop{kInnerError, drawn.error().line()};
-    writeFile(folder + "/reach." + format, *drawn);
-  }
-  writeFile(folder + "/reach.dot", reachDot(*a, book, false));
-  writeFile(folder + "/reach.graphml", reachGraphML(*a, book));
-  std::string explained = explainEntityText(*a, a->survey.entities[book], plain);
-  writeFile(folder + "/explain.txt", explained);
-
-  say(options, "propose: constructor injection for the berth book");
-  ReworkResult proposal = carryOut(options, context.interruption, office, "BerthBook", false, true);
-  writeFile(folder + "/propose.txt", proposalText(proposal, plain, true));
-  ReworkResult result;
-  bool quick = options.flag("quick");
-  if (!quick) {
-    say(options, "rework: step by step, under the office's own tests");
-    result = carryOut(options, context.interruption, office, "BerthBook", true, true);
-    if (result.interrupted) throw Stop{128 + context.interruption.asked->load(), "interrupted"};
-    writeFile(folder + "/rework.txt", reworkSummary(result, plain));
-    writeFile(folder + "/rework.json", jsonText(reworkJson(result)));
-    auto patches = writePatches(result, folder + "/patches");
-    if (!patches) throw Stop{kUnreadable, patches.error().line()};
-    fs::copy(office, folder + "/harbour-office-reworked", fs::copy_options::recursive, error);
-    for (const WriteBackFile& file : result.files) writeFile(folder + "/harbour-office-reworked/" + file.path, file.after);
-  }
-  say(options, "report: one page");
-  HtmlOptions html;
-  html.title = "Shared state in the harbour office";
-  html.reworks.push_back(quick ? &proposal : &result);
-  writeFile(folder + "/report.html", htmlReport(*a, html));
-
-  size_t real = 0;
-  for (const Entity& e : a->survey.entities) real += !e.harmless;
-  std::string out = fmt::format("The harbour office: {} of shared state, {}, the riskiest at {}.\n", counted(real, "piece", "pieces"), counted(a->assessment.findings.size(), "finding", "findings"),
-                                a->assessment.findings.empty() ? 0 : a->assessment.findings.front().risk.value());
-  bool fine = true;
-  if (!quick) {
-    size_t kept = 0;
-    for (const StepRecord& s : result.steps) kept += s.kept;
-    out += fmt::format("The berth book: {} of {} kept, places that fetch it {} before and {} after, {} and {} as before.\n", kept, counted(result.steps.size(), "step", "steps"), result.before["places that fetch it"],
-                       result.after["places that fetch it"], counted(result.baseline.observation.tests.size(), "test", "tests"), counted(result.baseline.observation.witnesses.size(), "witness", "witnesses"));
-    fine = result.finished && kept == result.steps.size();
-  }
-  out += "In " + folder + "/:\n"
-         "  report.html               everything on one page\n"
-         "  survey.txt .json .csv     what shared state there is\n"
-         "  assess.txt .json          what is risky about it, and why\n"
-         "  reach.txt .svg .png …     who gets at the berth book\n"
-         "  explain.txt propose.txt   what is known of it; the ways to mend it and their cost\n";
-  if (!quick) out += "  rework.txt .json patches/ each step with its outcome, and as a patch\n  harbour-office-reworked/  the office afterwards\n";
-  std::cout << out;
-  return fine ? exitCode : kGateFailed;
 }
 
 }  // namespace elmcart::cli

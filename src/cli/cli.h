@@ -10,6 +10,7 @@
 
 #include "assess/analysis.h"
 #include "report/text.h"
+#include "rework/rework.h"
 
 namespace elmcart::cli {
 
@@ -93,6 +94,8 @@ int answer(const Options& options, const TextStyle& style, const std::vector<std
 size_t entityOf(const Analysis& analysis, const std::string& name);
 // One of the allowed words, or Stop with the nearest.
 std::string choiceOf(const std::string& what, const std::string& value, const std::vector<std::string>& allowed);
+// Plans a move for what a name stands for, or carries it out under the project's tests.
+ReworkResult carryOut(const Options& options, const Interruption& interruption, const std::string& path, const std::string& name, bool confirm, bool retire);
 // To --out or to stdout.
 void emit(const Options& options, const std::string& text);
 void writeFile(const std::string& path, const std::string& text);

@@ -4,9 +4,7 @@
 #include <filesystem>
 
 #include "base/text.h"
-#include "cli/cli.h"
-#include "probe/race.h"
-#include "probe/watch.h"
+#include "cli/probed.h"
 #include "report/json.h"
 #include "report/probe_text.h"
 
@@ -55,16 +53,33 @@ int numberOf(const Options& options, const char* name, int least, int most) {
   return value;
 }
 
-// What the races and the watch of one call share.
-struct Probed {
-  std::string path;
-  Config config;
-  std::unique_ptr<Analysis> analysis;
-  size_t entity = 0;
-  bool asJson = false;
-  int exitCode = kDone;
-  const Entity& shared() const { return analysis->survey.entities[entity]; }
-};
+}  // namespace
+
+Probed probedOf(const Options& options, const Interruption& interruption, const std::string& path, const std::string& name) {
+  Probed out;
+  out.path = path;
+  out.config = configOf(options, path);
+  out.config.stop = interruption.asked;
+  *interruption.seen = true;
+  out.analysis = analysisOf(options, {path}, true, out.exitCode);
+  out.entity = entityFor(*out.analysis, name);
+  return out;
+}
+
+std::vector<RaceResult> raceAndKeep(const Options& options, Probed& probed, RaceOptions& race) {
+  race.progress = [&options](const std::string& line) { say(options, line); };
+  auto races = raceAll(probed.path, probed.config, *probed.analysis, probed.entity, race);
+  if (!races) throw Stop{kUnreadable, races.error().line()};
+  std::vector<Seen> seen = seenIn(*probed.analysis, *races, race);
+  if (!seen.empty() && !options.flag("no-evidence")) {
+    std::string file = evidencePath(probed.config, probed.analysis->program.root);
+    if (auto kept = addEvidence(file, seen)) say(options, "kept for " + counted(seen.size(), "finding", "findings") + " in " + file + "; assess and report show it");
+    else warn(kept.error().line());
+  }
+  return std::move(*races);
+}
+
+namespace {
 
 int race(const Options& options, Probed& probed) {
   RaceOptions race;
@@ -76,20 +91,12 @@ int race(const Options& options, Probed& probed) {
   race.sound = race.soundRuns > 0;
   race.jobs = jobsOf(options);
   if (options.has("scenario")) race.scenario = choiceOf("--scenario", options.text("scenario"), {"creation", "change", "end"});
-  race.progress = [&](const std::string& line) { say(options, line); };
-  auto races = raceAll(probed.path, probed.config, *probed.analysis, probed.entity, race);
-  if (!races) throw Stop{kUnreadable, races.error().line()};
-  if (races->empty()) throw Stop{kGateFailed, probed.shared().shown + ": there is nothing to race here: no function makes it on first use, nothing changes it, and nothing is listed in it"};
-  emit(options, probed.asJson ? jsonText(racesJson(probed.shared().id, *races, race)) : racesText(*races, race, styleOf(options, options.has("out"))));
-  auto written = std::find_if(races->begin(), races->end(), [](const RaceResult& r) { return !r.asItIs.harness.empty(); });
-  if (options.has("harness") && written != races->end()) writeFile(options.text("harness"), written->asItIs.harness);
-  std::vector<Seen> seen = seenIn(*probed.analysis, *races, race);
-  if (!seen.empty() && !options.flag("no-evidence")) {
-    std::string file = evidencePath(probed.config, probed.analysis->program.root);
-    if (auto kept = addEvidence(file, seen)) say(options, "kept for " + counted(seen.size(), "finding", "findings") + " in " + file + "; assess and report show it");
-    else warn(kept.error().line());
-  }
-  bool ran = std::any_of(races->begin(), races->end(), [](const RaceResult& r) { return !r.asItIs.runs.empty() && r.asItIs.failed() < r.asItIs.runs.size(); });
+  std::vector<RaceResult> races = raceAndKeep(options, probed, race);
+  if (races.empty()) throw Stop{kGateFailed, probed.shared().shown + ": there is nothing to race here: no function makes it on first use, nothing changes it, and nothing is listed in it"};
+  emit(options, probed.asJson ? jsonText(racesJson(probed.shared().id, races, race)) : racesText(races, race, styleOf(options, options.has("out"))));
+  auto written = std::find_if(races.begin(), races.end(), [](const RaceResult& r) { return !r.asItIs.harness.empty(); });
+  if (options.has("harness") && written != races.end()) writeFile(options.text("harness"), written->asItIs.harness);
+  bool ran = std::any_of(races.begin(), races.end(), [](const RaceResult& r) { return !r.asItIs.runs.empty() && r.asItIs.failed() < r.asItIs.runs.size(); });
   return ran ? probed.exitCode : kGateFailed;
 }
 
@@ -133,14 +140,9 @@ int runProbe(const Context& context, const Command& self) {
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json");
   Options options = readOptions(context, self, own, "watch NAME [PATH] | race NAME [PATH] | cost NAME [PATH]", 2, 3);
   std::string what = choiceOf("probe", options.positional[0], {"watch", "race", "cost"});
-  Probed probed;
-  probed.asJson = choiceOf("--format", options.text("format"), {"text", "json"}) == "json";
-  probed.path = options.path(2);
-  probed.config = configOf(options, probed.path);
-  probed.config.stop = context.interruption.asked;
-  *context.interruption.seen = true;
-  probed.analysis = analysisOf(options, {probed.path}, true, probed.exitCode);
-  probed.entity = entityFor(*probed.analysis, options.positional[1]);
+  bool asJson = choiceOf("--format", options.text("format"), {"text", "json"}) == "json";
+  Probed probed = probedOf(options, context.interruption, options.path(2), options.positional[1]);
+  probed.asJson = asJson;
   int code = what == "race" ? race(options, probed) : what == "cost" ? cost(options, probed) : watchIt(options, probed);
   if (probed.config.stopAsked()) throw Stop{128 + probed.config.stop->load(), "interrupted"};
   return code;

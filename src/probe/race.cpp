@@ -69,7 +69,8 @@ RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> e
       out.happened = out.together > 1;
       // Tasks of one thread are never between reading and writing together; that two wrote the same tells as much.
       if (tasks)
-        for (const auto& [what, times] : written) out.happened |= what != "0" && times > 1;
+        for (const auto& [what, times] : written)
+          if (what != "0" && times > 1) out.happened = true, out.together = std::max(out.together, times);
       break;
     case ProbeScenario::Ended:
       // Where objects are freed by hand, the program dies of it.

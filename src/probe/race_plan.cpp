@@ -210,6 +210,7 @@ class Planner {
       Race race = begin(ProbeScenario::Change, f, (p_.guarantees(e_.place.file).sharedMemoryThreads.holds ? "several threads in " : "several calls of ") + functionName(p_, f), "synchronize");
       race.made = "a change";
       race.tasks = race.plan.call.suspends || !p_.guarantees(e_.place.file).sharedMemoryThreads.holds;
+      if (race.tasks) race.move.clear(), race.mending = "read it on the same side of the wait on which it is written.";
       reach(race);
       race.plan.values = std::move(values);
       race.cannotGoWrong = race.plan.values.empty();

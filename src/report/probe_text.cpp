@@ -64,7 +64,7 @@ std::string verdictOf(const RaceResult& r) {
   std::string reached = r.fingerprint.empty() && race.scenario != ProbeScenario::Ended && !race.tasks ? " Nothing was found in the program that gets there from two threads; where none does, it is harmless." : "";
   std::string out;
   if (hit > 0) {
-    out = race.scenario == ProbeScenario::Creation ? "It happens: more than one is made" : race.scenario == ProbeScenario::Change ? "It happens: two threads read the same, and the one that writes last takes the other's change away" : "It happens: what has ended is called";
+    out = race.scenario == ProbeScenario::Creation ? "It happens: more than one is made" : race.scenario == ProbeScenario::Change ? race.tasks ? "It happens: two calls read the same, and the one that writes last takes the other's change away" : "It happens: two threads read the same, and the one that writes last takes the other's change away" : "It happens: what has ended is called";
     bool oneKept = race.scenario == ProbeScenario::Creation && std::all_of(r.asItIs.runs.begin(), r.asItIs.runs.end(), [](const RaceRun& run) { return run.distinct <= 1; });
     if (oneKept) out += ", and all callers get the same one in the end";
     out += fmt::format(" ({} of {}).", hit, counted(all, "run", "runs"));
@@ -126,8 +126,8 @@ std::string comparisonOf(const CostResult& c) {
   if (!best) return "There is nothing to compare it with.";
   const CostPoint& then = best->points.back();
   std::string by = counted(static_cast<size_t>(now.threads), "thread", "threads");
-  if (then.upper >= now.lower || now.median - then.median < 1) return fmt::format("By {} no sound form is clearly cheaper than what is there ({} ns; {}: {} ns).", by, nanoseconds(now.median), best->name, nanoseconds(then.median));
-  return fmt::format("By {} an access costs {} ns; as {} it would cost {} ns. A program that makes a million of them would save {:.1f} ms.", by, nanoseconds(now.median), best->name, nanoseconds(then.median), now.median - then.median);
+  if (then.upper >= now.lower || now.median - then.median < 1) return fmt::format("With {} no sound form is clearly cheaper than what is there ({} ns; {}: {} ns).", by, nanoseconds(now.median), best->name, nanoseconds(then.median));
+  return fmt::format("With {} an access costs {} ns; in the form `{}` it would cost {} ns. A program that makes a million of them would save {:.1f} ms.", by, nanoseconds(now.median), best->name, nanoseconds(then.median), now.median - then.median);
 }
 
 }  // namespace
@@ -165,7 +165,7 @@ std::string costsText(const CostResult& c, const TextStyle& style) {
   for (const CostForm& form : c.forms)
     for (const CostPoint& point : form.points) fetchedOnce |= point.median < 0.05, marked |= point.noisy, crowded |= static_cast<unsigned>(point.threads) > c.processors;
   if (fetchedOnce) out += "Below 0.1 ns the compiler fetches it once for the whole loop.\n";
-  if (crowded) out += "By more threads than processors the time in which a thread waits for one is in it.\n";
+  if (crowded) out += "With more threads than processors the time in which a thread waits for one is in it.\n";
   if (c.noisy) out += "This machine is too noisy to tell: most rounds (?) differ by more than a third. Measure again when it is idle.\n";
   else if (marked) out += "?: rounds that differ by more than a third.\n";
   return out;

@@ -10,7 +10,7 @@ TEST(Commands, TellTheirVersionAndHelp) {
   EXPECT_EQ(elmcart("--version").exitCode, 0);
   RunResult help = elmcart("--help");
   EXPECT_EQ(help.exitCode, 0);
-  for (const char* name : {"init", "survey", "assess", "reach", "explain", "propose", "rework", "confirm", "report", "demo"}) {
+  for (const char* name : {"init", "survey", "assess", "reach", "explain", "probe", "propose", "rework", "confirm", "report", "demo"}) {
     EXPECT_NE(help.out.find(name), std::string::npos) << name;
     RunResult own = elmcart(std::string(name) + " --help");
     EXPECT_EQ(own.exitCode, 0) << name;

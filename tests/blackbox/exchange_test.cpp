@@ -69,6 +69,13 @@ TEST(Exchange, JsonKeepsToOurOwnSchemas) {
   if (!haveTools()) GTEST_SKIP() << "scripts/setup_tests.sh brings the validator";
   for (const std::string tree : {ELMCART_DEMO "/harbour-office", ELMCART_SAMPLES})
     for (const std::string command : {"survey", "assess"}) expectValid(ELMCART_DOCS "/schemas/" + command + "-1.json", elmcart(command + " --format json " + tree).out);
+  if (Folder folder; true) {
+    folder.write("tides.py", "class TideTable:\n    _table = None\n\n    def __init__(self):\n        self.heights = [3]\n\n    @classmethod\n    def table(cls):\n        if cls._table is None:\n            cls._table = cls()\n        return cls._table\n\n\ndef depth():\n    return TideTable.table().heights[0]\n");
+    expectValid(ELMCART_DOCS "/schemas/race-1.json", elmcart("probe race --format json --runs 2 --sound-runs 2 TideTable .", folder.path()).out);
+    expectValid(ELMCART_DOCS "/schemas/watch-1.json", elmcart("probe watch --format json --run \"python3 -c 'import tides; tides.depth()'\" TideTable .", folder.path()).out);
+    expectValid(ELMCART_DOCS "/schemas/cost-1.json", elmcart("probe cost --format json --rounds 3 --threads 1 TideTable .", folder.path()).out);
+    if (fs::exists(folder / "elmcart-evidence.json")) expectValid(ELMCART_DOCS "/schemas/evidence-1.json", folder.read("elmcart-evidence.json"));
+  }
   expectValid(ELMCART_DOCS "/schemas/reach-1.json", elmcart("reach --format json BerthBook " ELMCART_DEMO "/harbour-office").out);
 }
 
