@@ -14,15 +14,24 @@ std::vector<std::string> ProbePlan::declaring() const {
   return out;
 }
 
-std::string HarnessWriter::arguments(const ProbeFunction& function, std::string& missing) const {
+std::string HarnessWriter::inBrackets(const ProbeFunction& function, std::string& missing) const {
   std::string out;
   for (const ProbeParameter& parameter : function.parameters) {
     if (parameter.hasDefault) break;
     std::string value = madeUp(parameter);
-    if (value.empty() && missing.empty()) missing = parameter.type.empty() ? "a parameter without a type" : parameter.type;
+    if (value.empty() && missing.empty()) missing = function.name + " needs " + (parameter.type.empty() ? "a parameter without a type" : parameter.type) + ", which cannot be made up";
     out += (out.empty() ? "" : ", ") + value;
   }
-  return out;
+  return function.isGetter ? "" : "(" + out + ")";
+}
+
+std::string HarnessWriter::callText(const ProbePlan& plan, std::string& missing, std::string& before) const {
+  const ProbeFunction& function = plan.call;
+  std::string brackets = inBrackets(function, missing);
+  if (!function.owner.known() || function.isStatic) return nameOf(plan, function) + brackets;
+  std::string object = plan.reach.at.known() ? nameOf(plan, plan.reach) + inBrackets(plan.reach, missing) : plan.slot.empty() ? newObject(plan, function) : slotName(plan);
+  before = keepObject(function, object);
+  return (before.empty() ? object : std::string(kObject)) + std::string(memberMark()) + function.name + brackets;
 }
 
 std::string HarnessWriter::joined(std::string_view qualified, std::string_view separator) {
@@ -34,8 +43,6 @@ std::string HarnessWriter::joined(std::string_view qualified, std::string_view s
   }
   return out;
 }
-
-std::string HarnessWriter::cannotMake(const ProbeFunction& function, const std::string& missing) { return function.name + " needs " + missing + ", which cannot be made up"; }
 
 bool HarnessWriter::atEndOf(Spot type, const std::string& member, std::vector<FileEdit>& edits) {
   std::string_view source = text(*type.file);

@@ -128,11 +128,26 @@ class HarnessWriter {
   virtual std::string gapCall() const = 0;
   // A value for a parameter that means nothing; empty: none can be made up.
   virtual std::string madeUp(const ProbeParameter& parameter) const = 0;
+  // What a function is called that belongs to no object.
+  virtual std::string nameOf(const ProbePlan& plan, const ProbeFunction& function) const = 0;
+  // The variable that holds the object.
+  virtual std::string slotName(const ProbePlan& plan) const = 0;
+  // An expression that makes an object of the function's class.
+  virtual std::string newObject(const ProbePlan& plan, const ProbeFunction& function) const = 0;
+  // A statement that keeps the object under the name kObject; empty: it is fetched at each call.
+  virtual std::string keepObject(const ProbeFunction& function, const std::string& object) const = 0;
+
+  // What stands between an object and its member.
+  virtual std::string_view memberMark() const { return "."; }
+
+  static constexpr std::string_view kObject = "elmcartObject";
+  // How what the plan calls is called; `before`: what comes first.
+  std::string callText(const ProbePlan& plan, std::string& missing, std::string& before) const;
+  // The arguments, in brackets; `missing` becomes the reason where there are none.
+  std::string inBrackets(const ProbeFunction& function, std::string& missing) const;
 
   std::string_view text(const LoweredFile& file) { return files_.text(file); }
   const SyntaxTree& tree(Spot spot) { return files_.tree(*spot.file); }
-  // "1, 2": arguments for a function; `missing` becomes the type for which there is none.
-  std::string arguments(const ProbeFunction& function, std::string& missing) const;
   // Puts something around an expression.
   static void around(Spot expression, const std::string& before, const std::string& behind, std::vector<FileEdit>& edits);
   // Puts time in front of each value that is written; x++ and x += v become x = gap(x + v).
@@ -146,7 +161,6 @@ class HarnessWriter {
   // Puts a member behind the others of a class that ends with a bracket.
   bool atEndOf(Spot type, const std::string& member, std::vector<FileEdit>& edits);
   static std::string replaced(std::string text, std::string_view what, std::string_view by);
-  static std::string cannotMake(const ProbeFunction& function, const std::string& missing);
 
   WriterFiles& files_;
 };

@@ -81,7 +81,7 @@ RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> e
   }
   out.reached = race.scenario == ProbeScenario::Ended ? ended : entered > 0 || (race.scenario == ProbeScenario::Creation && !got.empty());
   out.failed = crashed || !called;
-  if (crashed || !called) out.said = run.timedOut ? "it did not end" : fmt::format("exit code {}: {}", run.exitCode, cutSaid(run));
+  if (crashed || !called) out.said = run.timedOut ? "it did not end" : run.tooMuchOutput ? "it printed more than can be kept" : fmt::format("exit code {}: {}", run.exitCode, cutSaid(run));
   else if (run.exitCode != 0) out.said = cutSaid(run);
   out.events = std::move(events);
   return out;

@@ -103,6 +103,7 @@ TEST(Watch, CountsInEveryLanguage) {
            Program{"javac", "A.java", "class Tides {\n    private static Tides tides;\n    private int asked;\n    private Tides() {\n        asked = 0;\n    }\n    static Tides get() {\n        if (tides == null) tides = new Tides();\n        return tides;\n    }\n    int height() {\n        return ++asked;\n    }\n}\nclass Quay {\n    static int depth() {\n        return Tides.get().height();\n    }\n    public static void main(String[] arguments) {\n        for (int i = 0; i < 7; i++) depth();\n    }\n}\n", "javac -d out A.java && java -cp out Quay"},
            Program{"node", "a.js", "class Tides {\n  constructor() {\n    this.asked = 0;\n  }\n\n  height() {\n    this.asked += 1;\n    return this.asked;\n  }\n}\n\nconst tides = new Tides();\n\nfunction depth() {\n  return tides.height();\n}\n\nfor (let i = 0; i < 7; i += 1) depth();\n", "node a.js"},
            Program{"go", "a.go", "package main\n\ntype tideTable struct{ asked int }\n\nfunc (t *tideTable) height() int {\n\tt.asked++\n\treturn t.asked\n}\n\nvar tides = &tideTable{}\n\nfunc depth() int { return tides.height() }\n\nfunc main() {\n\tfor i := 0; i < 7; i++ {\n\t\tdepth()\n\t}\n}\n", "printf 'module a\\n\\ngo 1.18\\n' > go.mod; go run ."},
+           Program{"php", "a.php", "<?php\nfinal class Tides\n{\n    private static $tides;\n    private $asked;\n\n    private function __construct()\n    {\n        $this->asked = 0;\n    }\n\n    public static function get()\n    {\n        if (self::$tides === null) {\n            self::$tides = new Tides();\n        }\n        return self::$tides;\n    }\n\n    public function height()\n    {\n        return ++$this->asked;\n    }\n}\n\nfunction depth()\n{\n    return Tides::get()->height();\n}\n\nfor ($i = 0; $i < 7; $i++) {\n    depth();\n}\n", "php a.php"},
            Program{"mcs", "a.cs", "sealed class Tides\n{\n    static Tides tides;\n    int asked;\n    Tides() { asked = 0; }\n    public static Tides Get()\n    {\n        if (tides == null) { tides = new Tides(); }\n        return tides;\n    }\n    public int Height() { return ++asked; }\n}\nstatic class Quay\n{\n    static int Depth() { return Tides.Get().Height(); }\n    static void Main()\n    {\n        for (int i = 0; i < 7; i++) { Depth(); }\n    }\n}\n", "mcs -nologo -out:a.exe a.cs && mono a.exe"}}) {
     if (!installed(program.needs)) continue;
     Folder folder;
@@ -192,6 +193,43 @@ TEST(Probe, LeavesNothingBehindWhenItIsEnded) {
   ASSERT_TRUE(run.ok());
   EXPECT_NE(run->out.find("143\n"), std::string::npos) << run->out << run->err;
   EXPECT_TRUE(run->out.ends_with("143\n")) << run->out;
+}
+
+// File names with blanks and letters of any alphabet, with a build by CMake and without.
+TEST(Probe, TakesAnyFileName) {
+  const char* desk = "class Desk {\n public:\n  static Desk* get() {\n    if (desk_ == nullptr) desk_ = new Desk;\n    return desk_;\n  }\n\n private:\n  Desk() {}\n  static Desk* desk_;\n};\n\nDesk* Desk::desk_ = nullptr;\n\nint main() { return Desk::get() == nullptr; }\n";
+  for (bool byCMake : {false, true}) {
+    Folder folder;
+    folder.write("Kai süd/the desk.cpp", desk);
+    if (byCMake) folder.write("CMakeLists.txt", "cmake_minimum_required(VERSION 3.20)\nproject(desk CXX)\nset(CMAKE_CXX_STANDARD 11)\nadd_executable(desk \"Kai süd/the desk.cpp\")\n");
+    RunResult run = elmcart("probe race --no-evidence --runs 2 --sound-runs 0 Desk .", folder.path());
+    EXPECT_EQ(run.exitCode, 0) << run.out << run.err;
+    EXPECT_NE(run.out.find("It happens: more than one is made (2 of 2 runs)"), std::string::npos) << run.out;
+  }
+  Folder folder;
+  folder.write("Kai süd/the table.py", kTable);
+  RunResult run = elmcart("probe race --no-evidence --runs 2 --sound-runs 0 TideTable .", folder.path());
+  EXPECT_NE(run.out.find("It happens: more than one is made (2 of 2 runs)"), std::string::npos) << run.out;
+}
+
+// What forks counts for itself, what floods is ended, and what dies is a result.
+TEST(Probe, StaysBounded) {
+  Folder folder;
+  folder.write("a.py", "import os\n\n\nclass Flood:\n    _flood = None\n\n    def __init__(self):\n        while True:\n            print('water' * 1000)\n\n    @classmethod\n    def flood(cls):\n        if cls._flood is None:\n            cls._flood = cls()\n        return cls._flood\n\n\nclass Bell:\n    _bell = None\n\n    def __init__(self):\n        self.rung = 0\n\n    @classmethod\n    def bell(cls):\n        if cls._bell is None:\n            cls._bell = cls()\n        return cls._bell\n\n\ndef ring():\n    return Bell.bell()\n\n\ndef both():\n    ring()\n    child = os.fork()\n    ring()\n    if child:\n        os.waitpid(child, 0)\n");
+  RunResult run = elmcart("probe race --no-evidence --runs 2 --sound-runs 0 --gap 0 Flood .", folder.path(), 120);
+  EXPECT_NE(run.out.find("it printed more than can be kept"), std::string::npos) << run.out;
+  run = elmcart("probe watch --format json --run \"python3 -c 'import a; a.both()'\" Bell .", folder.path());
+  Json watched = jsonOf(run);
+  EXPECT_EQ(watched["processes"], 2);
+  size_t count = 0;
+  for (const Json& user : watched["users"]) count += user["count"].get<size_t>();
+  EXPECT_EQ(count, 3u) << run.out;
+  // Evidence that cannot be written is one line, and what was seen is told all the same.
+  folder.write("elmcart-evidence.json.new/in-the-way", "");
+  folder.write("quay.py", "import threading\n\nimport a\n\n\ndef open_office():\n    for _ in range(2):\n        threading.Thread(target=a.ring).start()\n");
+  run = elmcart("probe race --runs 1 --sound-runs 0 Bell .", folder.path());
+  EXPECT_NE(run.err.find("elmcart-evidence.json: could not be written"), std::string::npos) << run.err;
+  EXPECT_NE(run.out.find("It happens"), std::string::npos) << run.out;
 }
 
 TEST(Cost, MeasuresThePresentFormBesideTheSoundOnes) {

@@ -216,6 +216,11 @@ const volatile void* addressOf(T* object) { return object; }
 template <class T>
 const volatile void* addressOf(const T& object) { return &object; }
 
+template <class T>
+auto object(T&& value, int) -> decltype((*value)) { return *value; }
+template <class T>
+T&& object(T&& value, long) { return static_cast<T&&>(value); }
+
 template <class F>
 void measure(std::FILE* out, const char* form, F access, int rounds, int most) {
   constexpr long long kLeast = 4000000;  // nanoseconds of a round
@@ -277,12 +282,14 @@ int cost(F own) {
 // Included by the project's own files: C++11, without a warning, with nothing that could meet a name of theirs.
 constexpr std::string_view kWatch = R"(#pragma once
 #pragma GCC system_header
+#include <pthread.h>
 #include <unistd.h>
 
 #include <atomic>
 #include <chrono>
 #include <cstdio>
 #include <cstdlib>
+#include <cstring>
 #include <string>
 
 namespace elmcart_probe {
@@ -326,6 +333,8 @@ inline Watch& watch() {
   static Watch* made = [] {
     Watch* w = static_cast<Watch*>(std::calloc(1, sizeof(Watch)));
     std::atexit(write);
+    // A forked process counts for itself.
+    ::pthread_atfork(nullptr, nullptr, [] { std::memset(static_cast<void*>(&watch()), 0, sizeof(Watch)); });
     return w;
   }();
   return *made;
@@ -361,120 +370,8 @@ inline void end(const void* what) {
 }  // namespace elmcart_probe
 )";
 
-class CppHarness final : public HarnessWriter {
- public:
-  using HarnessWriter::HarnessWriter;
-
-  Result<Harness> write(const ProbePlan& plan) override {
-    Harness out;
-    out.needs = "c++";
-    out.package = "g++";
-    out.shown = "elmcart_probe.cpp";
-    widen(plan, out.edits);
-    for (Spot constructor : plan.made) atBegin(constructor, "elmcart_probe::note('m', 0);", out.edits);
-    std::string missing, body;
-    if (plan.scenario == ProbeScenario::Ended) body = endedBody(plan, missing);
-    else body = "  return elmcart_probe::race([&]() -> decltype(auto) { return " + callText(plan.call, plan, missing, body) + "; });\n";
-    if (!missing.empty()) return Error{plan.file, missing};
-    if (plan.scenario != ProbeScenario::Ended) {
-      std::string before;
-      (void)callText(plan.call, plan, missing, before);
-      body = before + body;
-    }
-    include("elmcart_probe.h", plan.root, out.edits);
-    out.files.push_back({"elmcart_probe.h", std::string(kSupport)});
-    out.files.push_back({"elmcart_probe.cpp", "#include \"" + plan.root + "/elmcart_probe.h\"\n#define main elmcart_own_main\n" + includesOf(plan) + "#undef main\n" + std::string(kRun) + "\nint main() {\n" + body + "}\n"});
-    build(plan, out);
-    return out;
-  }
-
-  Result<Harness> cost(const ProbePlan& plan) override {
-    Harness out;
-    out.needs = "c++";
-    out.package = "g++";
-    out.shown = "elmcart_probe.cpp";
-    std::string missing, before, call = callText(plan.call, plan, missing, before);
-    if (!missing.empty()) return Error{plan.file, missing};
-    out.files.push_back({"elmcart_probe.cpp", "#define main elmcart_own_main\n" + includesOf(plan) + "#undef main\n" + std::string(kCost) + "\nint main() {\n" + before + "  return elmcart_probe::cost([&] { elmcart_probe::use(elmcart_probe::addressOf(" + call + ")); });\n}\n"});
-    build(plan, out, "-O2");
-    return out;
-  }
-
-  Result<Harness> watch(const WatchPlan& plan) override {
-    Harness out;
-    std::string support(kWatch);
-    support.replace(support.find("SITES"), 5, std::to_string(plan.sites.size() + 1));
-    for (const WatchSite& site : plan.sites) around(site.at, "(elmcart_probe::at(" + std::to_string(site.number) + "), ", ")", out.edits);
-    for (Spot constructor : plan.made) atBegin(constructor, "elmcart_probe::event('m', this);", out.edits);
-    for (Spot end : plan.ends) atBegin(end, "elmcart_probe::end(this);", out.edits);
-    include("elmcart_probe_watch.h", plan.root, out.edits);
-    out.files.push_back({"elmcart_probe_watch.h", support});
-    return out;
-  }
-
- protected:
-  std::string gapCall() const override { return "elmcart_probe::gap("; }
-  std::string madeUp(const ProbeParameter& parameter) const override {
-    std::string_view type = parameter.type;
-    if (parameter.mayBeNull) return type == "char" ? "\"elmcart\"" : "nullptr";
-    if (type == "std::string" || type == "string" || type == "std::string_view" || type == "string_view") return "\"elmcart\"";
-    if (type == "bool") return "true";
-    static const std::set<std::string_view> numbers = {"int", "unsigned", "unsigned int", "long", "unsigned long", "long long", "unsigned long long", "short", "unsigned short", "char", "size_t", "std::size_t",
-                                                       "float", "double", "int8_t", "int16_t", "int32_t", "int64_t", "uint8_t", "uint16_t", "uint32_t", "uint64_t", "std::int32_t", "std::int64_t", "std::uint32_t", "std::uint64_t", "std::uint8_t"};
-    if (numbers.contains(type)) return "1";
-    return type.empty() || type == "auto" ? "" : type.find('<') == std::string_view::npos ? std::string(type) + "{}" : "";
-  }
-
- private:
-  static std::string includesOf(const ProbePlan& plan) {
-    std::string includes = "#include \"" + plan.root + "/" + plan.file + "\"\n";
-    for (const std::string& path : plan.declaring())
-      if (path != plan.file && isHeader(path)) includes += "#include \"" + plan.root + "/" + path + "\"\n";
-    return includes;
-  }
-  static void include(const std::string& header, const std::string& root, std::vector<FileEdit>& edits) {
-    std::set<std::string> touched;
-    for (const FileEdit& edit : edits) touched.insert(edit.path);
-    for (const std::string& path : touched) edits.push_back({path, {0, 0}, "#include \"" + root + "/" + header + "\"\n"});
-  }
-  std::string reached(const ProbePlan& plan, std::string& missing) const {
-    if (plan.reach.at.known()) {
-      std::string given = arguments(plan.reach, missing);
-      if (!missing.empty()) missing = cannotMake(plan.reach, missing);
-      return plan.reach.qualified + "(" + given + ")";
-    }
-    return plan.slot;
-  }
-
-  // `before`: statements that come first.
-  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
-    std::string given = arguments(function, missing);
-    if (!missing.empty()) missing = cannotMake(function, missing);
-    if (!function.owner.known() || function.isStatic) return function.qualified + "(" + given + ")";
-    std::string object = reached(plan, missing);
-    before = object.empty() ? "  static " + function.ownerName + " object;\n" : "  auto&& object = elmcart_probe::object(" + object + ", 0);\n";
-    return "object." + function.name + "(" + given + ")";
-  }
-
-  std::string endedBody(const ProbePlan& plan, std::string& missing) const {
-    const ProbeFunction& made = plan.subscriber;
-    std::string before, given = arguments(made, missing);
-    if (!missing.empty()) missing = cannotMake(made, missing);
-    std::string called = callText(plan.call, plan, missing, before);
-    std::string text = before + "  auto* subscriber = new " + made.ownerName + "(" + given + ");\n";
-    text += "  delete subscriber;\n  elmcart_probe::note('d', 0);\n  elmcart_probe::write();\n  " + called + ";\n  elmcart_probe::write();\n  std::_Exit(0);\n";
-    return text;
-  }
-
-  static bool isHeader(const std::string& path) { return path.ends_with(".h") || path.ends_with(".hpp") || path.ends_with(".hh") || path.ends_with(".hxx"); }
-
-  // The target that has the file, and one beside it that has the harness.
-  static std::string besideTarget(const ProbePlan& plan) {
-    bool source = !isHeader(plan.file);
-    std::string users;
-    for (const std::string& path : plan.files)
-      if (path == plan.file || !source) users += "\n    \"" + plan.root + "/" + path + "\"";
-    return R"(
+// For the end of a CMakeLists.txt: a target beside the one that has the file.
+constexpr std::string_view kBeside = R"(
 # ----- a harness beside the target that has the file
 function(elmcart_probe_targets folder out)
   get_property(found DIRECTORY ${folder} PROPERTY BUILDSYSTEM_TARGETS)
@@ -486,7 +383,7 @@ function(elmcart_probe_targets folder out)
   set(${out} ${found} PARENT_SCOPE)
 endfunction()
 elmcart_probe_targets(${CMAKE_CURRENT_SOURCE_DIR} elmcart_targets)
-set(elmcart_users)" + users + R"()
+set(elmcart_users@USERS@)
 set(elmcart_best "")
 set(elmcart_rank 9)
 foreach(target ${elmcart_targets})
@@ -511,7 +408,7 @@ foreach(target ${elmcart_targets})
   endif()
 endforeach()
 if(elmcart_best STREQUAL "")
-  message(FATAL_ERROR "no target has the file: )" + plan.file + R"(")
+  message(FATAL_ERROR "no target has the file: @FILE@")
 endif()
 set(elmcart_sources "${CMAKE_CURRENT_LIST_DIR}/elmcart_probe.cpp")
 if(elmcart_rank EQUAL 2)
@@ -519,7 +416,7 @@ if(elmcart_rank EQUAL 2)
   get_target_property(folder ${elmcart_best} SOURCE_DIR)
   foreach(source ${sources})
     get_filename_component(whole "${source}" ABSOLUTE BASE_DIR "${folder}")
-    if(NOT whole STREQUAL ")" + plan.root + "/" + plan.file + R"(")
+    if(NOT whole STREQUAL "@ROOT@/@FILE@")
       list(APPEND elmcart_sources "${whole}")
     endif()
   endforeach()
@@ -552,6 +449,103 @@ endif()
 find_package(Threads REQUIRED)
 target_link_libraries(elmcart_probe PRIVATE Threads::Threads)
 )";
+
+class CppHarness final : public HarnessWriter {
+ public:
+  using HarnessWriter::HarnessWriter;
+
+  Result<Harness> write(const ProbePlan& plan) override {
+    Harness out;
+    out.needs = "c++";
+    out.package = "g++";
+    out.shown = "elmcart_probe.cpp";
+    widen(plan, out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, "elmcart_probe::note('m', 0);", out.edits);
+    std::string missing, body;
+    if (plan.scenario == ProbeScenario::Ended) body = endedBody(plan, missing);
+    else {
+      std::string before, call = callText(plan, missing, before);
+      body = before + "  return elmcart_probe::race([&]() -> decltype(auto) { return " + call + "; });\n";
+    }
+    if (!missing.empty()) return Error{plan.file, missing};
+    include("elmcart_probe.h", plan.root, out.edits);
+    out.files.push_back({"elmcart_probe.h", std::string(kSupport)});
+    out.files.push_back({"elmcart_probe.cpp", "#include \"" + plan.root + "/elmcart_probe.h\"\n#define main elmcart_own_main\n" + includesOf(plan) + "#undef main\n" + std::string(kRun) + "\nint main() {\n" + body + "}\n"});
+    build(plan, out);
+    return out;
+  }
+
+  Result<Harness> cost(const ProbePlan& plan) override {
+    Harness out;
+    out.needs = "c++";
+    out.package = "g++";
+    out.shown = "elmcart_probe.cpp";
+    std::string missing, before, call = callText(plan, missing, before);
+    if (!missing.empty()) return Error{plan.file, missing};
+    out.files.push_back({"elmcart_probe.cpp", "#define main elmcart_own_main\n" + includesOf(plan) + "#undef main\n" + std::string(kCost) + "\nint main() {\n" + before + "  return elmcart_probe::cost([&] { elmcart_probe::use(elmcart_probe::addressOf(" + call + ")); });\n}\n"});
+    build(plan, out, "-O2");
+    return out;
+  }
+
+  Result<Harness> watch(const WatchPlan& plan) override {
+    Harness out;
+    std::string support(kWatch);
+    support.replace(support.find("SITES"), 5, std::to_string(plan.sites.size() + 1));
+    for (const WatchSite& site : plan.sites) around(site.at, "(elmcart_probe::at(" + std::to_string(site.number) + "), ", ")", out.edits);
+    for (Spot constructor : plan.made) atBegin(constructor, "elmcart_probe::event('m', this);", out.edits);
+    for (Spot end : plan.ends) atBegin(end, "elmcart_probe::end(this);", out.edits);
+    include("elmcart_probe_watch.h", plan.root, out.edits);
+    out.files.push_back({"elmcart_probe_watch.h", support});
+    return out;
+  }
+
+ protected:
+  std::string gapCall() const override { return "elmcart_probe::gap("; }
+  std::string madeUp(const ProbeParameter& parameter) const override {
+    std::string_view type = parameter.type;
+    if (parameter.mayBeNull) return type == "char" ? "\"elmcart\"" : "nullptr";
+    if (type == "std::string" || type == "string" || type == "std::string_view" || type == "string_view") return "\"elmcart\"";
+    if (type == "bool") return "true";
+    static const std::set<std::string_view> numbers = {"int", "unsigned", "unsigned int", "long", "unsigned long", "long long", "unsigned long long", "short", "unsigned short", "char", "size_t", "std::size_t",
+                                                       "float", "double", "int8_t", "int16_t", "int32_t", "int64_t", "uint8_t", "uint16_t", "uint32_t", "uint64_t", "std::int32_t", "std::int64_t", "std::uint32_t", "std::uint64_t", "std::uint8_t"};
+    if (numbers.contains(type)) return "1";
+    return type.empty() || type == "auto" ? "" : type.find('<') == std::string_view::npos ? std::string(type) + "{}" : "";
+  }
+
+  std::string nameOf(const ProbePlan&, const ProbeFunction& function) const override { return function.qualified; }
+  std::string slotName(const ProbePlan& plan) const override { return plan.slot; }
+  std::string newObject(const ProbePlan&, const ProbeFunction& function) const override { return "new " + function.ownerName + "()"; }
+  std::string keepObject(const ProbeFunction&, const std::string& object) const override { return "  auto&& " + std::string(kObject) + " = elmcart_probe::object(" + object + ", 0);\n"; }
+
+ private:
+  static std::string includesOf(const ProbePlan& plan) {
+    std::string includes = "#include \"" + plan.root + "/" + plan.file + "\"\n";
+    for (const std::string& path : plan.declaring())
+      if (path != plan.file && isHeader(path)) includes += "#include \"" + plan.root + "/" + path + "\"\n";
+    return includes;
+  }
+  static void include(const std::string& header, const std::string& root, std::vector<FileEdit>& edits) {
+    std::set<std::string> touched;
+    for (const FileEdit& edit : edits) touched.insert(edit.path);
+    for (const std::string& path : touched) edits.push_back({path, {0, 0}, "#include \"" + root + "/" + header + "\"\n"});
+  }
+  std::string endedBody(const ProbePlan& plan, std::string& missing) const {
+    const ProbeFunction& made = plan.subscriber;
+    std::string before, given = inBrackets(made, missing), called = callText(plan, missing, before);
+    std::string text = before + "  auto* subscriber = new " + made.ownerName + given + ";\n";
+    text += "  delete subscriber;\n  elmcart_probe::note('d', 0);\n  elmcart_probe::write();\n  " + called + ";\n  elmcart_probe::write();\n  std::_Exit(0);\n";
+    return text;
+  }
+
+  static bool isHeader(const std::string& path) { return path.ends_with(".h") || path.ends_with(".hpp") || path.ends_with(".hh") || path.ends_with(".hxx"); }
+
+  // The target that has the file, and one beside it that has the harness.
+  static std::string besideTarget(const ProbePlan& plan) {
+    bool source = !isHeader(plan.file);
+    std::string users;
+    for (const std::string& path : plan.files)
+      if (path == plan.file || !source) users += "\n    \"" + plan.root + "/" + path + "\"";
+    return replaced(replaced(replaced(std::string(kBeside), "@USERS@", users), "@ROOT@", plan.root), "@FILE@", plan.file);
   }
 
   void build(const ProbePlan& plan, Harness& out, const std::string& level = "-O1") {

@@ -305,12 +305,12 @@ class CSharpHarness final : public HarnessWriter {
     for (Spot constructor : plan.made) atBegin(constructor, "ElmcartProbe.Note('m', \"0\");", out.edits);
     const ProbeFunction& first = plan.scenario == ProbeScenario::Ended ? plan.heard : plan.call;
     if (!first.owner.known()) return Error{plan.file, "there is no class to put the harness into"};
-    std::string missing, before, call = callText(plan.call, plan, missing, before), body;
+    std::string missing, before, call = callText(plan, missing, before), body;
     if (plan.scenario == ProbeScenario::Ended) {
       if (!plan.ends.at.known()) return Error{plan.file, "nothing says when an object of " + plan.subscriber.ownerName + " ends"};
-      std::string made = arguments(plan.subscriber, missing), ended = arguments(plan.ends, missing), type = joined(plan.subscriber.ownerName, ".");
+      std::string made = inBrackets(plan.subscriber, missing), ended = inBrackets(plan.ends, missing), type = joined(plan.subscriber.ownerName, ".");
       atBegin(plan.heard.at, "if (ElmcartProbeRun.subscriber == (object)this) { ElmcartProbe.Note('h', \"0\"); }", out.edits);
-      body = before + "            subscriber = new " + type + "(" + made + ");\n            ((" + type + ")subscriber)." + plan.ends.name + "(" + ended + ");\n            ElmcartProbe.Note('d', \"0\");\n            " + call + ";\n            ElmcartProbe.Write();\n";
+      body = before + "            subscriber = new " + type + made + ";\n            ((" + type + ")subscriber)." + plan.ends.name + ended + ";\n            ElmcartProbe.Note('d', \"0\");\n            " + call + ";\n            ElmcartProbe.Write();\n";
     } else {
       body = before + "            ElmcartProbe.Race(() => { " + (plan.call.returns ? "return " + call + ";" : call + "; return null;") + " });\n";
     }
@@ -324,7 +324,7 @@ class CSharpHarness final : public HarnessWriter {
 
   Result<Harness> cost(const ProbePlan& plan) override {
     Harness out;
-    std::string missing, before, call = callText(plan.call, plan, missing, before);
+    std::string missing, before, call = callText(plan, missing, before);
     if (!missing.empty()) return Error{plan.file, missing};
     if (!plan.call.owner.known()) return Error{plan.file, "there is no class to put the harness into"};
     std::string body = before + "            ElmcartCost.Run(count => { object kept = null; for (int i = 0; i < count; i++) { kept = " + call + "; } GC.KeepAlive(kept); });\n";
@@ -356,6 +356,11 @@ class CSharpHarness final : public HarnessWriter {
     if (numbers.contains(parameter.type)) return "1";
     return parameter.mayBeNull ? "null" : "";
   }
+
+  std::string nameOf(const ProbePlan&, const ProbeFunction& function) const override { return joined(function.ownerName, ".") + "." + function.name; }
+  std::string slotName(const ProbePlan& plan) const override { return joined(plan.slot, "."); }
+  std::string newObject(const ProbePlan&, const ProbeFunction& function) const override { return "new " + joined(function.ownerName, ".") + "()"; }
+  std::string keepObject(const ProbeFunction& function, const std::string& object) const override { return "            " + joined(function.ownerName, ".") + " " + std::string(kObject) + " = " + object + ";\n"; }
 
  private:
   static void build(const ProbePlan& plan, const ProbeFunction& first, Harness& out) {
@@ -413,16 +418,6 @@ class CSharpHarness final : public HarnessWriter {
     // Only code: resources are not part of a harness.
     for (const std::string& path : sources) out += " \"" + path + "\"";
     return out;
-  }
-  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
-    std::string given = arguments(function, missing), owner = joined(function.ownerName, "."), brackets = function.isGetter ? "" : "(" + given + ")";
-    if (!missing.empty()) missing = cannotMake(function, missing);
-    if (function.isStatic) return owner + "." + function.name + brackets;
-    std::string object = "new " + owner + "()";
-    if (plan.reach.at.known()) object = joined(plan.reach.ownerName, ".") + "." + plan.reach.name + (plan.reach.isGetter ? "" : "(" + arguments(plan.reach, missing) + ")");
-    else if (!plan.slot.empty()) object = joined(plan.slot, ".");
-    before = "            " + owner + " theObject = " + object + ";\n";
-    return "theObject." + function.name + brackets;
   }
 };
 

@@ -331,7 +331,7 @@ class GoHarness final : public HarnessWriter {
     if (plan.scenario == ProbeScenario::Ended) return Error{plan.file, "an object that is still listed is not freed here: nothing can be seen by running"};
     widen(plan, out.edits);
     for (Spot constructor : plan.made) atBegin(constructor, "elmcartMade();", out.edits);
-    std::string missing, before, call = callText(plan.call, plan, missing, before);
+    std::string missing, before, call = callText(plan, missing, before);
     if (!missing.empty()) return Error{plan.file, missing};
     size_t cut = plan.file.rfind('/');
     std::string folder = cut == std::string::npos ? "" : plan.file.substr(0, cut + 1), package;
@@ -345,7 +345,7 @@ class GoHarness final : public HarnessWriter {
 
   Result<Harness> cost(const ProbePlan& plan) override {
     Harness out;
-    std::string missing, before, call = callText(plan.call, plan, missing, before);
+    std::string missing, before, call = callText(plan, missing, before);
     if (!missing.empty()) return Error{plan.file, missing};
     size_t cut = plan.file.rfind('/');
     std::string folder = cut == std::string::npos ? "" : plan.file.substr(0, cut + 1);
@@ -390,6 +390,12 @@ class GoHarness final : public HarnessWriter {
     return parameter.mayBeNull || parameter.type == "error" ? "nil" : "";
   }
 
+  std::string nameOf(const ProbePlan&, const ProbeFunction& function) const override { return function.name; }
+  std::string slotName(const ProbePlan& plan) const override { return plain(plan.slot); }
+  std::string newObject(const ProbePlan&, const ProbeFunction& function) const override { return "&" + plain(function.ownerName) + "{}"; }
+  // What a variable holds is not copied.
+  std::string keepObject(const ProbeFunction&, const std::string& object) const override { return object.starts_with('&') ? "\t" + std::string(kObject) + " := " + object + "\n" : ""; }
+
  private:
   static void build(const ProbePlan& plan, const std::string& folder, Harness& out) {
     out.needs = "go";
@@ -416,16 +422,6 @@ class GoHarness final : public HarnessWriter {
       return SyntaxTree::isOneOf(node, {"source_file", "package_clause"});
     });
     return package;
-  }
-  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
-    std::string given = arguments(function, missing);
-    if (!missing.empty()) missing = cannotMake(function, missing);
-    if (!function.owner.known()) return function.name + "(" + given + ")";
-    std::string object = "&" + plain(function.ownerName) + "{}";
-    if (plan.reach.at.known()) object = plan.reach.name + "(" + arguments(plan.reach, missing) + ")";
-    else if (!plan.slot.empty()) object = plain(plan.slot);
-    before = plan.slot.empty() || plan.reach.at.known() ? "\tobject := " + object + "\n" : "";
-    return (before.empty() ? object : std::string("object")) + "." + function.name + "(" + given + ")";
   }
 };
 

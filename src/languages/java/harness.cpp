@@ -313,13 +313,13 @@ class JavaHarness final : public HarnessWriter {
     for (Spot constructor : plan.made) atBegin(constructor, "elmcartprobe.Probe.note('m', \"0\");", out.edits, {"super(", "this("});
     const ProbeFunction& first = plan.scenario == ProbeScenario::Ended ? plan.heard : plan.call;
     if (!first.owner.known()) return Error{plan.file, "there is no class to put the harness into"};
-    std::string missing, before, call = callText(plan.call, plan, missing, before), body;
+    std::string missing, before, call = callText(plan, missing, before), body;
     if (plan.scenario == ProbeScenario::Ended) {
       if (!plan.ends.at.known()) return Error{plan.file, "nothing says when an object of " + plan.subscriber.ownerName + " ends"};
-      std::string made = arguments(plan.subscriber, missing), ended = arguments(plan.ends, missing);
+      std::string made = inBrackets(plan.subscriber, missing), ended = inBrackets(plan.ends, missing);
       atBegin(plan.heard.at, "if (ElmcartProbeRun.subscriber == this) elmcartprobe.Probe.note('h', \"0\");", out.edits);
       std::string type = joined(plan.subscriber.ownerName, ".");
-      body = before + "            subscriber = new " + type + "(" + made + ");\n            ((" + type + ") subscriber)." + plan.ends.name + "(" + ended + ");\n            elmcartprobe.Probe.note('d', \"0\");\n            " + call + ";\n            elmcartprobe.Probe.write();\n            Runtime.getRuntime().halt(0);\n";
+      body = before + "            subscriber = new " + type + made + ";\n            ((" + type + ") subscriber)." + plan.ends.name + ended + ";\n            elmcartprobe.Probe.note('d', \"0\");\n            " + call + ";\n            elmcartprobe.Probe.write();\n            Runtime.getRuntime().halt(0);\n";
     } else {
       body = before + "            elmcartprobe.Probe.race(new elmcartprobe.Probe.Call() {\n                public Object call() throws Throwable {\n                    " + (plan.call.returns ? "return " + call + ";" : call + ";\n                    return null;") + "\n                }\n            });\n";
     }
@@ -336,7 +336,7 @@ class JavaHarness final : public HarnessWriter {
     Harness out;
     out.needs = "javac";
     out.package = "default-jdk";
-    std::string missing, before, call = callText(plan.call, plan, missing, before);
+    std::string missing, before, call = callText(plan, missing, before);
     if (!missing.empty()) return Error{plan.file, missing};
     if (!plan.call.owner.known()) return Error{plan.file, "there is no class to put the harness into"};
     std::string body = before + "            elmcartprobe.Cost.run(new elmcartprobe.Cost.Access() {\n                public int fetch(int count, Object other) {\n                    int same = 0;\n                    for (int i = 0; i < count; i++) {\n                        if ((Object) " + call + " == other) {\n                            same++;\n                        }\n                    }\n                    return same;\n                }\n            });\n";
@@ -376,18 +376,12 @@ class JavaHarness final : public HarnessWriter {
     return type == "Runnable" ? "() -> { }" : "";
   }
 
- private:
-  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
-    std::string given = arguments(function, missing), owner = joined(function.ownerName, ".");
-    if (!missing.empty()) missing = cannotMake(function, missing);
-    if (function.isStatic) return owner + "." + function.name + "(" + given + ")";
-    std::string object = "new " + owner + "()";
-    if (plan.reach.at.known()) object = joined(plan.reach.ownerName, ".") + "." + plan.reach.name + "(" + arguments(plan.reach, missing) + ")";
-    else if (!plan.slot.empty()) object = joined(plan.slot, ".");
-    before = "            final " + owner + " object = " + object + ";\n";
-    return "object." + function.name + "(" + given + ")";
-  }
+  std::string nameOf(const ProbePlan&, const ProbeFunction& function) const override { return joined(function.ownerName, ".") + "." + function.name; }
+  std::string slotName(const ProbePlan& plan) const override { return joined(plan.slot, "."); }
+  std::string newObject(const ProbePlan&, const ProbeFunction& function) const override { return "new " + joined(function.ownerName, ".") + "()"; }
+  std::string keepObject(const ProbeFunction& function, const std::string& object) const override { return "            final " + joined(function.ownerName, ".") + " " + std::string(kObject) + " = " + object + ";\n"; }
 
+ private:
   // The folder that packages are counted from is the one of the file, without the package's own parts.
   void build(const LoweredFile& file, const ProbeFunction& first, const ProbePlan& plan, Harness& out) {
     const SyntaxTree& syntax = files_.tree(file);

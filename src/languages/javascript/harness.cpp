@@ -125,12 +125,12 @@ class ScriptHarness final : public HarnessWriter {
     for (Spot constructor : plan.made) atBegin(constructor, probeOf("note('m');"), out.edits, {"super("});
     for (const std::string& path : plan.declaring())
       if (path != plan.file) return Error{plan.file, "what the harness needs is declared in " + path + " and in " + plan.file + ": one module does not see both"};
-    std::string missing, before, call = callText(plan.call, plan, missing, before), body;
+    std::string missing, before, call = callText(plan, missing, before), body;
     if (plan.scenario == ProbeScenario::Ended) {
       if (!plan.ends.at.known()) return Error{plan.file, "nothing says when an object of " + plan.subscriber.ownerName + " ends"};
-      std::string made = arguments(plan.subscriber, missing), ended = arguments(plan.ends, missing);
+      std::string made = inBrackets(plan.subscriber, missing), ended = inBrackets(plan.ends, missing);
       atBegin(plan.heard.at, probeOf("heard(this);"), out.edits);
-      body = before + "const elmcartSubscriber = new " + plain(plan.subscriber.ownerName) + "(" + made + ");\nelmcartSubscriber." + plan.ends.name + "(" + ended + ");\n" + probeOf("end(elmcartSubscriber);\n") + call + ";\n" + probeOf("write();\n");
+      body = before + "const elmcartSubscriber = new " + plain(plan.subscriber.ownerName) + made + ";\nelmcartSubscriber." + plan.ends.name + ended + ";\n" + probeOf("end(elmcartSubscriber);\n") + call + ";\n" + probeOf("write();\n");
     } else {
       body = before + probeOf("race(() => ") + call + ");\n";
     }
@@ -178,20 +178,13 @@ class ScriptHarness final : public HarnessWriter {
     return parameter.type.empty() || parameter.type == "number" || parameter.type == "any" || parameter.type == "unknown" ? "1" : "";
   }
 
+  std::string nameOf(const ProbePlan&, const ProbeFunction& function) const override { return (function.owner.known() ? plain(function.ownerName) + "." : "") + function.name; }
+  std::string slotName(const ProbePlan& plan) const override { return (plan.slotOwner.empty() ? "" : plain(plan.slotOwner) + ".") + plain(plan.slot); }
+  std::string newObject(const ProbePlan&, const ProbeFunction& function) const override { return "new " + plain(function.ownerName) + "()"; }
+  std::string keepObject(const ProbeFunction&, const std::string& object) const override { return "const " + std::string(kObject) + " = " + object + ";\n"; }
+
  private:
   std::string probeOf(const std::string& what) const { return (typed_ ? "(globalThis as any).elmcartProbe." : "globalThis.elmcartProbe.") + what; }
-  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
-    std::string given = arguments(function, missing), brackets = function.isGetter ? "" : "(" + given + ")";
-    if (!missing.empty()) missing = cannotMake(function, missing);
-    if (!function.owner.known()) return function.name + brackets;
-    if (function.isStatic) return plain(function.ownerName) + "." + function.name + brackets;
-    std::string object = "new " + plain(function.ownerName) + "()";
-    if (plan.reach.at.known()) object = (plan.reach.owner.known() ? plain(plan.reach.ownerName) + "." : "") + plan.reach.name + (plan.reach.isGetter ? "" : "(" + arguments(plan.reach, missing) + ")");
-    else if (!plan.slot.empty()) object = (plan.slotOwner.empty() ? "" : plain(plan.slotOwner) + ".") + plain(plan.slot);
-    before = "const elmcartObject = " + object + ";\n";
-    return "elmcartObject." + function.name + brackets;
-  }
-
   bool typed_ = false;
 };
 

@@ -539,6 +539,7 @@ Language phpLanguage() {
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   language.grammar = tree_sitter_php;
   language.writer = phpWriter;
+  language.harness = phpHarness;
   return language;
 }
 

@@ -7,6 +7,7 @@ namespace elmcart {
 
 Language phpLanguage();
 std::unique_ptr<Writer> phpWriter(WriterFiles& files, const HandedIn& handed);
+std::unique_ptr<HarnessWriter> phpHarness(WriterFiles& files);
 const Guarantees& phpGuarantees();
 
 const Handing& phpHanding();

@@ -278,12 +278,12 @@ class PythonHarness final : public HarnessWriter {
     out.package = "python3";
     widen(plan, out.edits);
     for (Spot constructor : plan.made) atBegin(constructor, probeOf("note(\"m\")"), out.edits);
-    std::string missing, before, call = callText(plan.call, plan, missing, before), body;
+    std::string missing, before, call = callText(plan, missing, before), body;
     if (plan.scenario == ProbeScenario::Ended) {
       if (!plan.ends.at.known()) return Error{plan.file, "nothing says when an object of " + plan.subscriber.ownerName + " ends"};
-      std::string made = arguments(plan.subscriber, missing), ended = arguments(plan.ends, missing), self = selfOf(plan.heard.at);
+      std::string made = inBrackets(plan.subscriber, missing), ended = inBrackets(plan.ends, missing), self = selfOf(plan.heard.at);
       atBegin(plan.heard.at, probeOf("heard(" + self + ")"), out.edits);
-      body = before + "subscriber = " + named(plan, plan.subscriber.ownerName, plan.subscriber.owner.file->path) + "(" + made + ")\nsubscriber." + plan.ends.name + "(" + ended + ")\nelmcart_probe.ended.append(subscriber)\nelmcart_probe.note(\"d\")\n" + call + "\nelmcart_probe.write()\n";
+      body = before + "subscriber = " + named(plan, plan.subscriber.ownerName, plan.subscriber.owner.file->path) + made + "\nsubscriber." + plan.ends.name + ended + "\nelmcart_probe.ended.append(subscriber)\nelmcart_probe.note(\"d\")\n" + call + "\nelmcart_probe.write()\n";
     } else {
       body = before + "elmcart_probe." + (isAsync(plan.call) ? "race_tasks" : "race") + "(lambda: " + call + ")\n";
     }
@@ -296,7 +296,7 @@ class PythonHarness final : public HarnessWriter {
     Harness out;
     out.needs = "python3";
     out.package = "python3";
-    std::string missing, before, call = callText(plan.call, plan, missing, before);
+    std::string missing, before, call = callText(plan, missing, before);
     if (!missing.empty()) return Error{plan.file, missing};
     if (isAsync(plan.call)) return Error{plan.file, "an access that waits has no cost of its own"};
     // Without arguments the function is called as such, so that no call of ours is measured with it.
@@ -327,6 +327,11 @@ class PythonHarness final : public HarnessWriter {
     if (parameter.mayBeNull) return "None";
     return parameter.type.empty() || parameter.type == "int" || parameter.type == "object" || parameter.type == "Any" ? "1" : "";
   }
+
+  std::string nameOf(const ProbePlan& plan, const ProbeFunction& function) const override { return named(plan, function.qualified, function.at.file->path); }
+  std::string slotName(const ProbePlan& plan) const override { return named(plan, plan.slot, plan.slotFile); }
+  std::string newObject(const ProbePlan& plan, const ProbeFunction& function) const override { return named(plan, function.ownerName, function.owner.file->path) + "()"; }
+  std::string keepObject(const ProbeFunction&, const std::string& object) const override { return std::string(kObject) + " = " + object + "\n"; }
 
  private:
   static void script(const ProbePlan& plan, const std::string& body, Harness& out) {
@@ -378,16 +383,6 @@ class PythonHarness final : public HarnessWriter {
         break;
       }
     return "of(" + quoted(moduleOf(plan.root, file).name) + ")." + name;
-  }
-  std::string callText(const ProbeFunction& function, const ProbePlan& plan, std::string& missing, std::string& before) const {
-    std::string given = arguments(function, missing);
-    if (!missing.empty()) missing = cannotMake(function, missing);
-    if (!function.owner.known() || function.isStatic) return named(plan, function.qualified, function.at.file->path) + "(" + given + ")";
-    std::string object = named(plan, function.ownerName, function.owner.file->path) + "()";
-    if (plan.reach.at.known()) object = named(plan, plan.reach.qualified, plan.reach.at.file->path) + "(" + arguments(plan.reach, missing) + ")";
-    else if (!plan.slot.empty()) object = named(plan, plan.slot, plan.slotFile);
-    before = "object_in_question = " + object + "\n";
-    return "object_in_question." + function.name + "(" + given + ")";
   }
 };
 
