@@ -1,6 +1,5 @@
 // The commands that change or run things: propose, rework, confirm.
 #include <fmt/format.h>
-#include <unistd.h>
 
 #include <algorithm>
 #include <filesystem>
@@ -11,8 +10,6 @@
 #include "base/text.h"
 #include "cli/cli.h"
 #include "confirm/scratch.h"
-#include "report/figure.h"
-#include "report/html.h"
 #include "report/json.h"
 #include "report/rework_text.h"
 #include "rework/branch.h"
@@ -193,39 +190,6 @@ void addMoveOption(po::options_description& own) {
       ("steps", po::value<std::string>()->value_name("KIND[,KIND]"), "steps of these kinds only, as `seam` of inject: each class gets an access point for tests, and nobody passes anything on");
 }
 
-std::string proposalText(const ReworkResult& r, const TextStyle& style, bool diffs) {
-  std::string out = "Ways for " + r.entity + ", the recommended first:\n\n" + costText(r, style);
-  out += "\nSteps of " + r.move + ":\n" + stepsText(r, style) + byHandText(r, style);
-  if (diffs)
-    for (const StepRecord& s : r.steps) {
-      out += fmt::format("\n──── step {}: {}\n", s.number, s.step.title) + diffText(s.patch, style);
-      if (!s.step.sample.empty()) out += "\n──── a double to begin tests from\n" + s.step.sample + "\n";
-    }
-  return out;
-}
-
-// What became of the accessor.
-std::string accessPointText(const ReworkResult& r) {
-  if (r.move != "inject") return r.finished && r.byHand.empty() ? "nothing is left to do" : "some is left by hand";
-  auto left = r.after.find("places that fetch it");
-  size_t places = left == r.after.end() ? 0 : static_cast<size_t>(left->second);
-  if (r.retired) return "the accessor is gone";
-  if (!r.finished) return "some is left by hand, and the object is still fetched in " + counted(places, "place", "places");
-  return "the object is still fetched in " + counted(places, "place", "places") + ", by default or where the program is put together";
-}
-
-std::string reworkSummary(const ReworkResult& r, const TextStyle& style) {
-  size_t kept = 0;
-  for (const StepRecord& s : r.steps) kept += s.kept;
-  std::string out = "Rework of " + r.entity + " (" + r.move + ")\n\n" + costText(r, style) + "\nSteps:\n" + stepsText(r, style) + byHandText(r, style) + "\n" + figuresText(r, style) + "\n";
-  size_t unbuilt = static_cast<size_t>(std::count_if(r.steps.begin(), r.steps.end(), [](const StepRecord& s) { return s.unbuilt; }));
-  if (unbuilt > 0) out += counted(unbuilt, "step is", "steps are") + " not confirmed: their files are not built or loaded here.\n";
-  out += fmt::format("{} of {} kept; {}; {:.0f} s.\n", kept, counted(r.steps.size(), "step", "steps"), accessPointText(r), r.seconds);
-  if (r.baseline.runs > 0 && r.baseline.observation.tests.empty() && !r.baseline.observation.totals.told)
-    out += r.baseline.observation.witnesses.empty() ? "No test and no witness ran: nothing is said about unchanged behaviour.\n" : "No test results were read: only the witnesses speak for unchanged behaviour.\n";
-  return out;
-}
-
 }  // namespace
 
 int runPropose(const Context& context, const Command& self) {
@@ -282,7 +246,7 @@ int runRework(const Context& context, const Command& self) {
   if (options.has("branch"))
     if (auto may = mayBranch(root, options.text("branch")); !may) throw Stop{kGateFailed, may.error().line()};
   ReworkResult result = carryOut(options, context.interruption, path, options.positional[0], true, options.flag("retire"));
-  emit(options, format == "json" ? jsonText(reworkJson(result)) : reworkSummary(result, styleOf(options, options.has("out"))));
+  emit(options, format == "json" ? jsonText(reworkJson(result)) : reworkSummaryText(result, styleOf(options, options.has("out"))));
   if (options.has("patches")) {
     auto written = writePatches(result, options.text("patches"));
     if (!written) throw Stop{kUnreadable, written.error().line()};

@@ -106,7 +106,7 @@ int runDemo(const Context& context, const Command& self) {
     say(options, "rework: step by step, under the office's own tests");
     result = carryOut(options, context.interruption, office, "BerthBook", true, true);
     if (result.interrupted) throw Stop{128 + context.interruption.asked->load(), "interrupted"};
-    writeFile(folder + "/rework.txt", reworkSummary(result, plain));
+    writeFile(folder + "/rework.txt", reworkSummaryText(result, plain));
     writeFile(folder + "/rework.json", jsonText(reworkJson(result)));
     auto patches = writePatches(result, folder + "/patches");
     if (!patches) throw Stop{kUnreadable, patches.error().line()};

@@ -201,4 +201,41 @@ Json confirmJson(const Baseline& a, const Observation& b, const Comparison& c, c
   return out;
 }
 
+std::string proposalText(const ReworkResult& r, const TextStyle& style, bool diffs) {
+  std::string out = "Ways for " + r.entity + ", the recommended first:\n\n" + costText(r, style);
+  out += "\nSteps of " + r.move + ":\n" + stepsText(r, style) + byHandText(r, style);
+  if (diffs)
+    for (const StepRecord& s : r.steps) {
+      out += fmt::format("\n──── step {}: {}\n", s.number, s.step.title) + diffText(s.patch, style);
+      if (!s.step.sample.empty()) out += "\n──── a double to begin tests from\n" + s.step.sample + "\n";
+    }
+  return out;
+}
+
+namespace {
+
+// What became of the accessor.
+std::string accessPointText(const ReworkResult& r) {
+  if (r.move != "inject") return r.finished && r.byHand.empty() ? "nothing is left to do" : "some is left by hand";
+  auto left = r.after.find("places that fetch it");
+  size_t places = left == r.after.end() ? 0 : static_cast<size_t>(left->second);
+  if (r.retired) return "the accessor is gone";
+  if (!r.finished) return "some is left by hand, and the object is still fetched in " + counted(places, "place", "places");
+  return "the object is still fetched in " + counted(places, "place", "places") + ", by default or where the program is put together";
+}
+
+}  // namespace
+
+std::string reworkSummaryText(const ReworkResult& r, const TextStyle& style) {
+  size_t kept = 0;
+  for (const StepRecord& s : r.steps) kept += s.kept;
+  std::string out = "Rework of " + r.entity + " (" + r.move + ")\n\n" + costText(r, style) + "\nSteps:\n" + stepsText(r, style) + byHandText(r, style) + "\n" + figuresText(r, style) + "\n";
+  size_t unbuilt = static_cast<size_t>(std::count_if(r.steps.begin(), r.steps.end(), [](const StepRecord& s) { return s.unbuilt; }));
+  if (unbuilt > 0) out += counted(unbuilt, "step is", "steps are") + " not confirmed: their files are not built or loaded here.\n";
+  out += fmt::format("{} of {} kept; {}; {:.0f} s.\n", kept, counted(r.steps.size(), "step", "steps"), accessPointText(r), r.seconds);
+  if (r.baseline.runs > 0 && r.baseline.observation.tests.empty() && !r.baseline.observation.totals.told)
+    out += r.baseline.observation.witnesses.empty() ? "No test and no witness ran: nothing is said about unchanged behaviour.\n" : "No test results were read: only the witnesses speak for unchanged behaviour.\n";
+  return out;
+}
+
 }  // namespace elmcart

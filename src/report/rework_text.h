@@ -9,6 +9,8 @@
 
 namespace elmcart {
 
+std::string proposalText(const ReworkResult& result, const TextStyle& style, bool diffs);
+std::string reworkSummaryText(const ReworkResult& result, const TextStyle& style);
 std::string costText(const ReworkResult& result, const TextStyle& style);
 std::string stepsText(const ReworkResult& result, const TextStyle& style);
 std::string byHandText(const ReworkResult& result, const TextStyle& style);
