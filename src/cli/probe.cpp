@@ -7,6 +7,7 @@
 #include "cli/probed.h"
 #include "report/json.h"
 #include "report/probe_text.h"
+#include "source/walk.h"
 
 namespace elmcart::cli {
 namespace po = boost::program_options;
@@ -91,6 +92,11 @@ int race(const Options& options, Probed& probed) {
   race.sound = race.soundRuns > 0;
   race.jobs = jobsOf(options);
   if (options.has("scenario")) race.scenario = choiceOf("--scenario", options.text("scenario"), {"creation", "change", "end"});
+  if (options.has("filled")) {
+    auto filled = readWhole(options.text("filled"));
+    if (!filled) throw Stop{kUnreadable, filled.error().line()};
+    race.filled = *filled;
+  }
   std::vector<RaceResult> races = raceAndKeep(options, probed, race);
   if (races.empty()) throw Stop{kGateFailed, probed.shared().shown + ": there is nothing to race here: no function makes it on first use, nothing changes it, and nothing is listed in it"};
   emit(options, probed.asJson ? jsonText(racesJson(probed.shared().id, races, race)) : racesText(races, race, styleOf(options, options.has("out"))));
@@ -136,6 +142,7 @@ int runProbe(const Context& context, const Command& self) {
       ("seconds", po::value<int>()->value_name("S")->default_value(60), "race: at most this long for the runs of one form")
       ("scenario", po::value<std::string>()->value_name("WHAT"), "race: creation, change or end: only these races")
       ("harness", po::value<std::string>()->value_name("FILE"), "race, cost: write the harness there, for reading or for filling in")
+      ("filled", po::value<std::string>()->value_name("FILE"), "race: run this harness, which --harness wrote and you filled in, instead of the first")
       ("no-evidence", po::bool_switch(), "race: do not keep what was seen in elmcart-evidence.json")
       ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json");
   Options options = readOptions(context, self, own, "watch NAME [PATH] | race NAME [PATH] | cost NAME [PATH]", 2, 3);

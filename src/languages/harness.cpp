@@ -20,7 +20,7 @@ std::string HarnessWriter::inBrackets(const ProbeFunction& function, std::string
     if (parameter.hasDefault) break;
     std::string value = madeUp(parameter);
     if (value.empty() && missing.empty()) missing = function.name + " needs " + (parameter.type.empty() ? "a parameter without a type" : parameter.type) + ", which cannot be made up";
-    out += (out.empty() ? "" : ", ") + value;
+    out += (out.empty() ? "" : ", ") + (value.empty() ? "FILL_IN" : value);
   }
   return function.isGetter ? "" : "(" + out + ")";
 }

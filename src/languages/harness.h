@@ -86,7 +86,8 @@ struct Harness {
   std::vector<std::string> environment;  // "NAME=value", for building and running
   std::string needs;                // the program that has to be there
   std::string package;              // what to install for it
-  std::string shown;                // the file that a user fills in where something cannot be made up
+  std::string shown;                // the file in which the harness stands
+  std::string missing;              // what could not be made up, and stands there as FILL_IN; empty: nothing
 };
 
 // What of a piece of shared state is written down while the project's own tests or programs run.
@@ -126,7 +127,7 @@ class HarnessWriter {
  protected:
   // What the language's code writes in front of a value so that there is time before it is written; a bracket follows behind it.
   virtual std::string gapCall() const = 0;
-  // A value for a parameter that means nothing; empty: none can be made up.
+  // A value for a parameter that means nothing; empty: none can be made up, and FILL_IN stands there.
   virtual std::string madeUp(const ProbeParameter& parameter) const = 0;
   // What a function is called that belongs to no object.
   virtual std::string nameOf(const ProbePlan& plan, const ProbeFunction& function) const = 0;

@@ -64,6 +64,7 @@ Result<CostResult> measureCost(const std::string& path, const Config& config, co
   WriterFiles files(*folder);
   auto harness = language.harness(files)->cost(race.plan);
   if (!harness) return Error{e.shown, harness.error().reason};
+  if (!harness->missing.empty()) return Error{e.shown, harness->missing};
   HarnessFiles put(*folder);
   if (std::string reason = put.put(*harness); !reason.empty()) return Error{e.shown, reason};
   if (options.progress) options.progress("building the harness");

@@ -143,6 +143,8 @@ class FormRunner {
     }
     HarnessFiles put(folder);
     out.refusal = put.put(*harness);
+    if (!options_.filled.empty()) std::ofstream(folder + "/" + harness->shown, std::ios::binary) << options_.filled;
+    else if (!harness->missing.empty()) out.refusal = harness->missing + " (--harness FILE writes the harness, in which FILL_IN stands for it; --filled FILE runs it then)";
     if (auto shown = readWhole(folder + "/" + harness->shown)) out.harness = *shown;
     if (out.refusal.empty()) out.refusal = buildHarness(*harness, folder, config_);
     auto spent = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count(); };
@@ -228,7 +230,7 @@ Result<std::vector<RaceResult>> raceAll(const std::string& path, const Config& c
   std::map<std::string, std::string> sound, refusals;  // by move: the copy as it leaves it, and why it leaves none
   for (Race& race : racesOf(analysis, entity)) {
     if (!options.scenario.empty() && options.scenario != wordOf(race.scenario)) continue;
-    if (config.stopAsked()) break;
+    if (config.stopAsked() || (!options.filled.empty() && !out.empty())) break;
     std::string folder = scratch->path() + "/as-it-is";
     if (std::error_code error; !fs::exists(folder, error))
       if (auto copied = copyOf(*scratch, path, "as-it-is", config.gitignore); !copied) return copied.error();
@@ -239,7 +241,7 @@ Result<std::vector<RaceResult>> raceAll(const std::string& path, const Config& c
     FormRunner(config, options).run(race, analysis, folder, options.runs, result.asItIs);
     for (const RaceRun& run : result.asItIs.runs)
       if (run.happened && result.interleaving.empty()) result.interleaving = interleavingOf(race, run);
-    if (options.sound && !race.move.empty() && result.asItIs.happened() > 0 && !config.stopAsked()) {
+    if (options.sound && options.filled.empty() && !race.move.empty() && result.asItIs.happened() > 0 && !config.stopAsked()) {
       if (options.progress) options.progress(race.title + ": the same with what " + race.move + " would write");
       auto [moved, isNew] = sound.try_emplace(race.move, "");
       result.sound.name = race.move;

@@ -20,6 +20,7 @@ struct RaceOptions {
   bool sound = true;      // try what the move would write, too
   unsigned jobs = 0;
   std::string scenario;   // creation, change or end; empty: all
+  std::string filled;     // the text of a harness that was filled in by hand, for the first race; empty: none
   std::function<void(const std::string&)> progress;
 };
 

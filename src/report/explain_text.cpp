@@ -150,6 +150,7 @@ std::string explainEntityText(const Analysis& a, const Entity& e, const TextStyl
     if (!any) out += "\nfindings, with risk = how bad x how sure x reach:\n";
     any = true;
     out += fmt::format("  {:>3} = {} x {} ({}) x {:.2f} ({})  {}\n", f.risk.value(), f.risk.bad, f.risk.sure, surenessText(f.sureness), f.risk.reach, counted(f.risk.sites, "site", "sites"), f.check);
+    if (f.seen.runs > 0) out += "        " + wrapped(seenText(f.seen), static_cast<size_t>(style.width), 8) + "\n";
   }
   return out;
 }

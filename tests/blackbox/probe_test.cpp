@@ -57,6 +57,17 @@ INSTANTIATE_TEST_SUITE_P(All, RaceExample, testing::Values(
       return name;
     });
 
+TEST(RaceInTypeScript, GoesByTheProjectsOwnCompiler) {
+  Folder folder;
+  folder.write("tide.ts", "export class TideTable {\n  private static table: TideTable | null = null;\n  private constructor(private readonly heights: number[]) {}\n\n  static async tableFor(berth: number): Promise<TideTable> {\n    if (TideTable.table === null) {\n      const heights = await readHeights(berth);\n      TideTable.table = new TideTable(heights);\n    }\n    return TideTable.table;\n  }\n}\n\nfunction readHeights(berth: number): Promise<number[]> {\n  return new Promise((done) => setTimeout(() => done([berth, 1, 4]), 5));\n}\n");
+  fs::create_directories(folder / "node_modules");
+  if (!fs::exists(ELMCART_TEST_TOOLS "/node_modules/.bin/tsc")) GTEST_SKIP() << "scripts/setup_tests.sh brings the compiler";
+  fs::create_directory_symlink(ELMCART_TEST_TOOLS "/node_modules/.bin", folder / "node_modules/.bin");
+  RunResult run = elmcart("probe race --no-evidence --runs 3 TideTable .", folder.path());
+  EXPECT_EQ(run.exitCode, 0) << run.out << run.err;
+  EXPECT_NE(run.out.find("It happens: more than one is made (3 of 3 runs). No move mends it: Keep the promise"), std::string::npos) << run.out;
+}
+
 constexpr const char* kTable = "import time\n\n\nclass TideTable:\n    _table = None\n\n    def __init__(self):\n        self.heights = [3, 1, 4]\n\n    @classmethod\n    def table(cls):\n        if cls._table is None:\n            cls._table = cls()\n        return cls._table\n\n    def height(self, hour):\n        return self.heights[hour % 3]\n";
 
 // Two users, and tests that pass the one seven times and the other not at all.
@@ -165,6 +176,15 @@ TEST(Probe, SaysWhatCannotBeRunAndWhy) {
   RunResult run = race("Board");
   EXPECT_EQ(run.exitCode, 1);
   EXPECT_NE(run.out.find("board needs Clerk, which cannot be made up"), std::string::npos) << run.out;
+  // Filled in by hand it runs.
+  Folder beside;
+  race("Board", "--harness " + (beside / "harness.py") + " ");
+  std::string harness = beside.read("harness.py");
+  ASSERT_NE(harness.find("board(FILL_IN)"), std::string::npos) << harness;
+  beside.write("harness.py", harness.replace(harness.find("FILL_IN"), 7, "of(\"a\").Clerk()"));
+  run = race("Board", "--filled " + (beside / "harness.py") + " ");
+  EXPECT_EQ(run.exitCode, 0) << run.out;
+  EXPECT_NE(run.out.find("It happens: more than one is made (2 of 2 runs)"), std::string::npos) << run.out;
   run = race("Slow", "--seconds 2 ");
   EXPECT_EQ(run.exitCode, 1);
   EXPECT_NE(run.out.find("it did not end"), std::string::npos) << run.out;

@@ -467,7 +467,7 @@ class CppHarness final : public HarnessWriter {
       std::string before, call = callText(plan, missing, before);
       body = before + "  return elmcart_probe::race([&]() -> decltype(auto) { return " + call + "; });\n";
     }
-    if (!missing.empty()) return Error{plan.file, missing};
+    out.missing = missing;
     include("elmcart_probe.h", plan.root, out.edits);
     out.files.push_back({"elmcart_probe.h", std::string(kSupport)});
     out.files.push_back({"elmcart_probe.cpp", "#include \"" + plan.root + "/elmcart_probe.h\"\n#define main elmcart_own_main\n" + includesOf(plan) + "#undef main\n" + std::string(kRun) + "\nint main() {\n" + body + "}\n"});
@@ -481,7 +481,7 @@ class CppHarness final : public HarnessWriter {
     out.package = "g++";
     out.shown = "elmcart_probe.cpp";
     std::string missing, before, call = callText(plan, missing, before);
-    if (!missing.empty()) return Error{plan.file, missing};
+    out.missing = missing;
     out.files.push_back({"elmcart_probe.cpp", "#define main elmcart_own_main\n" + includesOf(plan) + "#undef main\n" + std::string(kCost) + "\nint main() {\n" + before + "  return elmcart_probe::cost([&] { elmcart_probe::use(elmcart_probe::addressOf(" + call + ")); });\n}\n"});
     build(plan, out, "-O2");
     return out;

@@ -314,7 +314,7 @@ class CSharpHarness final : public HarnessWriter {
     } else {
       body = before + "            ElmcartProbe.Race(() => { " + (plan.call.returns ? "return " + call + ";" : call + "; return null;") + " });\n";
     }
-    if (!missing.empty()) return Error{plan.file, missing};
+    out.missing = missing;
     Spot into = first.owner;
     if (!atEndOf(into, "\n    public static class ElmcartProbeRun\n    {\n        internal static object subscriber;\n        public static void Main()\n        {\n" + body + "        }\n    }\n", out.edits)) return Error{plan.file, "there is no class to put the harness into"};
     out.files.push_back({"ElmcartProbe.cs", std::string(kSupport)});
@@ -325,7 +325,7 @@ class CSharpHarness final : public HarnessWriter {
   Result<Harness> cost(const ProbePlan& plan) override {
     Harness out;
     std::string missing, before, call = callText(plan, missing, before);
-    if (!missing.empty()) return Error{plan.file, missing};
+    out.missing = missing;
     if (!plan.call.owner.known()) return Error{plan.file, "there is no class to put the harness into"};
     std::string body = before + "            ElmcartCost.Run(count => { object kept = null; for (int i = 0; i < count; i++) { kept = " + call + "; } GC.KeepAlive(kept); });\n";
     if (!atEndOf(plan.call.owner, "\n    public static class ElmcartProbeRun\n    {\n        public static void Main()\n        {\n" + replaced(body, "GC.", "System.GC.") + "        }\n    }\n", out.edits)) return Error{plan.file, "there is no class to put the harness into"};

@@ -323,7 +323,7 @@ class JavaHarness final : public HarnessWriter {
     } else {
       body = before + "            elmcartprobe.Probe.race(new elmcartprobe.Probe.Call() {\n                public Object call() throws Throwable {\n                    " + (plan.call.returns ? "return " + call + ";" : call + ";\n                    return null;") + "\n                }\n            });\n";
     }
-    if (!missing.empty()) return Error{plan.file, missing};
+    out.missing = missing;
     Spot into = first.owner;
     if (!atEndOf(into, "\n    public static final class ElmcartProbeRun {\n        static Object subscriber;\n        public static void main(String[] arguments) throws Throwable {\n" + body + "        }\n    }\n", out.edits)) return Error{plan.file, "there is no class to put the harness into"};
     out.files.push_back({"elmcart_probe/elmcartprobe/Probe.java", std::string(kSupport)});
@@ -337,7 +337,7 @@ class JavaHarness final : public HarnessWriter {
     out.needs = "javac";
     out.package = "default-jdk";
     std::string missing, before, call = callText(plan, missing, before);
-    if (!missing.empty()) return Error{plan.file, missing};
+    out.missing = missing;
     if (!plan.call.owner.known()) return Error{plan.file, "there is no class to put the harness into"};
     std::string body = before + "            elmcartprobe.Cost.run(new elmcartprobe.Cost.Access() {\n                public int fetch(int count, Object other) {\n                    int same = 0;\n                    for (int i = 0; i < count; i++) {\n                        if ((Object) " + call + " == other) {\n                            same++;\n                        }\n                    }\n                    return same;\n                }\n            });\n";
     if (!atEndOf(plan.call.owner, "\n    public static final class ElmcartProbeRun {\n        public static void main(String[] arguments) throws Throwable {\n" + body + "        }\n    }\n", out.edits)) return Error{plan.file, "there is no class to put the harness into"};

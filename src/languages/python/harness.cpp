@@ -287,7 +287,7 @@ class PythonHarness final : public HarnessWriter {
     } else {
       body = before + "elmcart_probe." + (isAsync(plan.call) ? "race_tasks" : "race") + "(lambda: " + call + ")\n";
     }
-    if (!missing.empty()) return Error{plan.file, missing};
+    out.missing = missing;
     script(plan, body, out);
     return out;
   }
@@ -297,7 +297,7 @@ class PythonHarness final : public HarnessWriter {
     out.needs = "python3";
     out.package = "python3";
     std::string missing, before, call = callText(plan, missing, before);
-    if (!missing.empty()) return Error{plan.file, missing};
+    out.missing = missing;
     if (isAsync(plan.call)) return Error{plan.file, "an access that waits has no cost of its own"};
     // Without arguments the function is called as such, so that no call of ours is measured with it.
     std::string own = call.ends_with("()") ? call.substr(0, call.size() - 2) : "lambda: " + call;
