@@ -27,6 +27,7 @@ std::string HarnessWriter::inBrackets(const ProbeFunction& function, std::string
 
 std::string HarnessWriter::callText(const ProbePlan& plan, std::string& missing, std::string& before) const {
   const ProbeFunction& function = plan.call;
+  if (function.isFactory) return newObject(plan, function);
   std::string brackets = inBrackets(function, missing);
   if (!function.owner.known() || function.isStatic) return nameOf(plan, function) + brackets;
   std::string object = plan.reach.at.known() ? nameOf(plan, plan.reach) + inBrackets(plan.reach, missing) : plan.slot.empty() ? newObject(plan, function) : slotName(plan);

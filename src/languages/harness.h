@@ -47,6 +47,7 @@ struct ProbeFunction {
   std::string ownerName;    // qualified
   bool isStatic = false;
   bool isGetter = false;    // it is named, not called
+  bool isFactory = false;   // it runs when an object of its class is asked for
   bool suspends = false;    // it may wait in its middle
   bool returns = false;     // something
   std::vector<ProbeParameter> parameters;

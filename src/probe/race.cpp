@@ -61,7 +61,7 @@ RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> e
   bool crashed = run.exitCode != 0 || run.timedOut || run.tooMuchOutput;
   switch (race.scenario) {
     case ProbeScenario::Creation:
-      out.made = entered;
+      out.made = std::max(entered, got.size());
       out.happened = entered > 1 || got.size() > 1;
       break;
     case ProbeScenario::Change:
@@ -79,7 +79,9 @@ RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> e
       called = ended;
       break;
   }
-  out.reached = race.scenario == ProbeScenario::Ended ? ended : entered > 0 || (race.scenario == ProbeScenario::Creation && !got.empty());
+  // What was there before the threads began was not raced for, and what was not listed cannot be called.
+  bool marked = !race.plan.values.empty() || !race.plan.made.empty();
+  out.reached = marked ? entered > 0 : race.scenario == ProbeScenario::Ended ? ended : race.scenario == ProbeScenario::Creation && !got.empty();
   out.failed = crashed || !called;
   if (crashed || !called) out.said = run.timedOut ? "it did not end" : run.tooMuchOutput ? "it printed more than can be kept" : fmt::format("exit code {}: {}", run.exitCode, cutSaid(run));
   else if (run.exitCode != 0) out.said = cutSaid(run);
@@ -147,6 +149,7 @@ class FormRunner {
     else if (!harness->missing.empty()) out.refusal = harness->missing + " (--harness FILE writes the harness, in which FILL_IN stands for it; --filled FILE runs it then)";
     if (auto shown = readWhole(folder + "/" + harness->shown)) out.harness = *shown;
     if (out.refusal.empty()) out.refusal = buildHarness(*harness, folder, config_);
+    begun = std::chrono::steady_clock::now();
     auto spent = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count(); };
     for (int i = 0; out.refusal.empty() && i < runs; ++i) {
       if (config_.stopAsked()) out.refusal = "it was interrupted";
@@ -215,6 +218,10 @@ void runSound(const std::string& folder, const Config& config, const std::string
     if ((*changed)->survey.entities[i].id != id) continue;
     for (Race& again : sameRace(**changed, i, race)) return FormRunner(config, options).run(again, **changed, folder, options.soundRuns, out);
   }
+  // Where the state itself is not found any more, its function still hands something out.
+  for (size_t i = 0; i < (*changed)->survey.entities.size() && out.runs.empty(); ++i)
+    for (Race& again : sameRace(**changed, i, race))
+      if (again.plan.call.isStatic || !again.plan.call.owner.known()) return FormRunner(config, options).run(again, **changed, folder, options.soundRuns, out);
 }
 
 }  // namespace

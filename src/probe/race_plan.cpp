@@ -54,6 +54,7 @@ class Planner {
     }
     out.isStatic = fn.modifiers & kStatic;
     out.isGetter = fn.form == FunctionForm::Getter;
+    out.isFactory = fn.form == FunctionForm::Factory;
   
     out.suspends = (fn.modifiers & kSuspending) || anyNode(p_.file(home), home.node, [&](NodeId n) { return p_.file(home)[n].kind == Kind::Await; });
     std::string_view result = fn.result ? p_.text(p_.use(fn.result).name) : std::string_view();
@@ -232,6 +233,8 @@ class Planner {
       Race race = begin(ProbeScenario::Ended, notified.by, "an object of " + std::string(p_.text(p_.types[r.subscriber].name)) + " that ended, and " + functionName(p_, notified.by), "unregister");
       race.made = "a call of an ended object";
       reach(race);
+      // Where it is listed, so that it is seen whether it was.
+      if (r.by != kNone && p_.functions[r.by].definition.known()) race.plan.made.push_back(spot(p_.functions[r.by].definition));
       std::vector<FunctionIndex> constructors = constructorsOf(p_, r.subscriber);
       if (!constructors.empty()) race.plan.subscriber = functionOf(constructors.front());
       else race.plan.subscriber.at = race.plan.subscriber.owner = spot(p_.types[r.subscriber].home()), race.plan.subscriber.ownerName = qualified(p_.types[r.subscriber].qualified);

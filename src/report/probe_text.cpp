@@ -79,7 +79,8 @@ std::string verdictOf(const RaceResult& r) {
     for (const RaceRun& run : r.asItIs.runs)
       for (const ProbeEvent& event : run.events)
         if (event.kind == 'x' && failed.empty()) failed = " The call failed: " + (event.what.size() > 2 ? event.what : "by an exception") + ".";
-    return "It says nothing: with the arguments that were made up, no run got to where it reads and writes." + failed;
+    if (race.scenario == ProbeScenario::Ended) return "It says nothing: with the arguments that were made up, it was not listed." + failed;
+    return "It says nothing: no run got to where it reads and writes, with the arguments that were made up or because it was made before." + failed;
   }
   if (!race.hidden.empty()) return "It did not happen in " + counted(all, "run", "runs") + ", which says nothing: " + race.hidden;
   return "It did not happen in " + counted(all, "run", "runs") + ". That is no proof: it was looked for with a gap put between reading and writing, on this machine.";

@@ -2,6 +2,7 @@
 #include "languages/harness.h"
 
 #include <filesystem>
+#include <fstream>
 #include <set>
 
 #include "base/text.h"
@@ -373,6 +374,8 @@ inline void end(const void* what) {
 // For the end of a CMakeLists.txt: a target beside the one that has the file.
 constexpr std::string_view kBeside = R"(
 # ----- a harness beside the target that has the file
+cmake_policy(SET CMP0057 NEW)
+cmake_policy(SET CMP0054 NEW)
 function(elmcart_probe_targets folder out)
   get_property(found DIRECTORY ${folder} PROPERTY BUILDSYSTEM_TARGETS)
   get_property(below DIRECTORY ${folder} PROPERTY SUBDIRECTORIES)
@@ -527,7 +530,13 @@ class CppHarness final : public HarnessWriter {
   static void include(const std::string& header, const std::string& root, std::vector<FileEdit>& edits) {
     std::set<std::string> touched;
     for (const FileEdit& edit : edits) touched.insert(edit.path);
-    for (const std::string& path : touched) edits.push_back({path, {0, 0}, "#include \"" + root + "/" + header + "\"\n"});
+    // Behind the mark of the byte order, where there is one.
+    auto begin = [&](const std::string& path) -> uint32_t {
+      char first[3] = {};
+      std::ifstream(root + "/" + path, std::ios::binary).read(first, 3);
+      return std::string_view(first, 3) == "\xEF\xBB\xBF" ? 3 : 0;
+    };
+    for (const std::string& path : touched) edits.push_back({path, {begin(path), begin(path)}, "#include \"" + root + "/" + header + "\"\n"});
   }
   std::string endedBody(const ProbePlan& plan, std::string& missing) const {
     const ProbeFunction& made = plan.subscriber;
