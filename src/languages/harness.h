@@ -10,7 +10,8 @@
 //   m  a constructor runs                  x  the call failed; the value is the message
 //   d  the object was told its end         h  it is called all the same
 // It reads from its environment: ELMCART_PROBE_EVENTS, the file for them;
-// ELMCART_PROBE_THREADS; and ELMCART_PROBE_GAP, milliseconds between reading and writing.
+// ELMCART_PROBE_THREADS; ELMCART_PROBE_GAP, milliseconds between reading and writing; and ELMCART_PROBE_RUN, the
+// number of the run, from 0 on. Of an order a sanitizer tells, and no events are written.
 #pragma once
 
 #include <initializer_list>
@@ -29,6 +30,7 @@ enum class ProbeScenario : uint8_t {
   Creation,  // several threads ask for an object that is made on first use
   Change,    // several threads change its state
   Ended,     // an object ends, and whoever listed it calls it
+  Order,     // what is made before main, in both orders in which files can be linked
 };
 
 struct ProbeParameter {

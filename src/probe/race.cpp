@@ -20,7 +20,7 @@ namespace {
 namespace fs = std::filesystem;
 
 
-std::string_view wordOf(ProbeScenario scenario) { return scenario == ProbeScenario::Creation ? "creation" : scenario == ProbeScenario::Change ? "change" : "end"; }
+std::string_view wordOf(ProbeScenario scenario) { return scenario == ProbeScenario::Creation ? "creation" : scenario == ProbeScenario::Change ? "change" : scenario == ProbeScenario::Ended ? "end" : "order"; }
 
 // ----- what one run tells
 
@@ -37,6 +37,29 @@ std::vector<ProbeEvent> eventsIn(const std::string& path) {
     out.push_back(std::move(event));
   }
   std::stable_sort(out.begin(), out.end(), [](const ProbeEvent& x, const ProbeEvent& y) { return x.milliseconds < y.milliseconds; });
+  return out;
+}
+
+// What the sanitizer says of a variable that is used before it is made.
+std::vector<std::string> earlyUseIn(const std::string& said) {
+  std::vector<std::string> out;
+  std::string place;
+  for (const std::string& line : splitLines(said)) {
+    // "    #3 0x… in name /folder/as-it-is/board.cpp:5": the first frame that stands in the copy.
+    size_t folder = line.find("/as-it-is/");
+    bool frame = folder != std::string::npos && trim(line).starts_with("#") && line.find("elmcart_", folder) == std::string::npos;
+    if (place.empty() && frame) place = line.substr(folder + 10);
+    size_t variable = line.find("global variable '"), defined = line.find("' defined in '");
+    if (variable == std::string::npos || defined == std::string::npos) continue;
+    std::string home = line.substr(defined + 14, line.find('\'', defined + 14) - defined - 14);
+    if (size_t copy = home.find("/as-it-is/"); copy != std::string::npos) home = home.substr(copy + 10);
+    // "name.cpp:5:13", "harbourName[abi:cxx11]": without what only a compiler asks for.
+    if (size_t first = home.find(':'), column = home.rfind(':'); column != first) home.resize(column);
+    std::string name = line.substr(variable + 17, defined - variable - 17);
+    name.resize(std::min(name.size(), name.find('[')));
+    out.push_back((place.empty() ? name + " is used" : place + " uses " + name) + ", which is not made yet: that is done at " + home);
+    break;
+  }
   return out;
 }
 
@@ -78,10 +101,17 @@ RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> e
       crashed = crashed && !ended;
       called = ended;
       break;
+    case ProbeScenario::Order:
+      out.happened = run.err.find("initialization-order-fiasco") != std::string::npos;
+      out.made = out.happened;
+      crashed = crashed && !out.happened;
+      called = true;
+      out.earlyUse = earlyUseIn(run.err);
+      break;
   }
   // What was there before the threads began was not raced for, and what was not listed cannot be called.
   bool marked = !race.plan.values.empty() || !race.plan.made.empty();
-  out.reached = marked ? entered > 0 : race.scenario == ProbeScenario::Ended ? ended : race.scenario == ProbeScenario::Creation && !got.empty();
+  out.reached = marked ? entered > 0 : race.scenario == ProbeScenario::Ended ? ended : race.scenario == ProbeScenario::Order || (race.scenario == ProbeScenario::Creation && !got.empty());
   out.failed = crashed || !called;
   if (crashed || !called) out.said = run.timedOut ? "it did not end" : run.tooMuchOutput ? "it printed more than can be kept" : fmt::format("exit code {}: {}", run.exitCode, cutSaid(run));
   else if (run.exitCode != 0) out.said = cutSaid(run);
@@ -90,7 +120,7 @@ RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> e
 }
 
 std::vector<std::string> interleavingOf(const Race& race, const RaceRun& run) {
-  std::vector<std::string> out;
+  std::vector<std::string> out = run.earlyUse;
   std::map<std::string, int> objects;
   double begun = run.events.empty() ? 0 : run.events.front().milliseconds;
   for (const ProbeEvent& event : run.events) {
@@ -155,7 +185,7 @@ class FormRunner {
       if (config_.stopAsked()) out.refusal = "it was interrupted";
       else if (i > 0 && spent() > options_.seconds) out.cutShort = true;
       if (out.cutShort || config_.stopAsked()) break;
-      out.runs.push_back(once(race, *harness, folder));
+      out.runs.push_back(once(race, *harness, folder, i));
       if (config_.stopAsked()) out.runs.pop_back(), out.refusal = "it was interrupted";
       // What does not run the first time does not run at all.
       if (i == 0 && out.refusal.empty() && out.runs.back().failed) out.refusal = "the harness does not run: " + out.runs.back().said;
@@ -165,7 +195,7 @@ class FormRunner {
   }
 
  private:
-  RaceRun once(const Race& race, const Harness& harness, const std::string& folder) {
+  RaceRun once(const Race& race, const Harness& harness, const std::string& folder, int number) {
     std::string events = folder + "/elmcart_probe_events";
     std::error_code error;
     fs::remove(events, error);
@@ -174,7 +204,7 @@ class FormRunner {
     run.seconds = std::min(options_.runSeconds, options_.seconds);
     run.mostOutput = 4u << 20;
     run.stop = config_.stop.get();
-    run.environment = {"ELMCART_PROBE_EVENTS=" + events, fmt::format("ELMCART_PROBE_THREADS={}", options_.threads), fmt::format("ELMCART_PROBE_GAP={}", options_.gap)};
+    run.environment = {"ELMCART_PROBE_EVENTS=" + events, fmt::format("ELMCART_PROBE_THREADS={}", options_.threads), fmt::format("ELMCART_PROBE_GAP={}", options_.gap), fmt::format("ELMCART_PROBE_RUN={}", number)};
     auto done = runCommand(harness.run, run);
     if (!done) {
       RaceRun out;
@@ -244,8 +274,9 @@ Result<std::vector<RaceResult>> raceAll(const std::string& path, const Config& c
     RaceResult result;
     result.asItIs.name = "as it is";
     if (!race.findings.empty()) result.fingerprint = analysis.assessment.findings[race.findings.front()].fingerprint;
-    if (options.progress) options.progress(race.title + ": building the harness, then " + counted(static_cast<size_t>(options.runs), "run", "runs"));
-    FormRunner(config, options).run(race, analysis, folder, options.runs, result.asItIs);
+    constexpr int kOrders = 2;  // as the files are listed, and the other way round
+    if (options.progress) options.progress(race.title + ": building the harness, then " + counted(static_cast<size_t>(race.scenario == ProbeScenario::Order ? kOrders : options.runs), "run", "runs"));
+    FormRunner(config, options).run(race, analysis, folder, race.scenario == ProbeScenario::Order ? kOrders : options.runs, result.asItIs);
     for (const RaceRun& run : result.asItIs.runs)
       if (run.happened && result.interleaving.empty()) result.interleaving = interleavingOf(race, run);
     if (options.sound && options.filled.empty() && !race.move.empty() && result.asItIs.happened() > 0 && !config.stopAsked()) {

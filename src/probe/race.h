@@ -19,7 +19,7 @@ struct RaceOptions {
   int runSeconds = 20;    // for one run
   bool sound = true;      // try what the move would write, too
   unsigned jobs = 0;
-  std::string scenario;   // creation, change or end; empty: all
+  std::string scenario;   // creation, change, end or order; empty: all
   std::string filled;     // the text of a harness that was filled in by hand, for the first race; empty: none
   std::function<void(const std::string&)> progress;
 };
@@ -41,6 +41,7 @@ struct RaceRun {
   size_t threw = 0;       // calls that failed
   int exitCode = 0;
   std::string said;       // of a failed run: its last lines
+  std::vector<std::string> earlyUse;  // of an order: what the sanitizer says
   std::vector<ProbeEvent> events;  // by time
 };
 

@@ -21,6 +21,7 @@ class Planner {
     creation();
     changes();
     ends();
+    order();
     // What cannot go wrong as far as the code tells is run where there is nothing else.
     if (!all && std::any_of(out_.begin(), out_.end(), [](const Race& race) { return !race.cannotGoWrong; })) std::erase_if(out_, [](const Race& race) { return race.cannotGoWrong; });
     return std::move(out_);
@@ -80,12 +81,16 @@ class Planner {
     Race race;
     race.scenario = scenario;
     race.title = std::move(title);
-    race.function = qualified(p_.functions[call].qualified);
     race.move = std::move(move);
-    race.code.push_back(call);
     race.plan.scenario = scenario;
-    race.plan.call = functionOf(call);
-    race.plan.file = p_.path(p_.functions[call].home());
+    race.plan.call.at = spot(e_.place);
+    race.plan.file = p_.path(e_.place);
+    if (call != kNone) {
+      race.function = qualified(p_.functions[call].qualified);
+      race.code.push_back(call);
+      race.plan.call = functionOf(call);
+      race.plan.file = p_.path(p_.functions[call].home());
+    }
     for (FileIndex f = 0; f < p_.files.size(); ++f)
       if (p_.languageOf[f]->id == language_.id && p_.files[f].problem.empty()) race.plan.files.push_back(p_.files[f].path);
     if (!language_.harness) race.refusal = "no harness is written yet in " + std::string(language_.name);
@@ -125,7 +130,6 @@ class Planner {
     if (call == kNone && e_.creation.time == CreationTime::Lazy) call = in;
     if (call == kNone || !p_.functions[call].definition.known()) return;
     Race race = begin(ProbeScenario::Creation, call, "creation of " + e_.shown, "safe-init");
-    race.made = "an instance";
     reach(race);
     if (in != kNone && in != call) race.code.push_back(in);
     if (e_.slot != kNone)
@@ -143,7 +147,7 @@ class Planner {
     race.cannotGoWrong = e_.creation.time != CreationTime::Lazy || e_.creation.guard == GuardSort::Language;
     // What is made across a wait needs another form, which no move writes.
     race.tasks = race.plan.call.suspends || !p_.guarantees(e_.place.file).sharedMemoryThreads.holds;
-    if (race.tasks) race.move.clear(), race.mending = std::string(checkById("thread.await-gap")->move);
+    if (race.tasks) race.move.clear(), race.mending = moveText(*checkById("thread.await-gap"), &p_.guarantees(e_.place.file));
     // What order the memory keeps is not shown by waiting.
     if (e_.creation.guard == GuardSort::DoubleCheckUnsound) race.hidden = "The fault of this double check is in the order in which a processor's writes become visible: another thread may see the object before it is complete. Few processors show it, and no gap makes them.";
     claim(race, {"thread.unguarded-creation", "thread.await-gap", "thread.double-check-incomplete", "thread.wrong-lock"}, race.findings);
@@ -152,8 +156,8 @@ class Planner {
 
   // ----- changed at once
 
-  // The values that a function writes to a variable that it has read before, or asks of it.
-  std::vector<Spot> writtenBack(FunctionIndex f, VariableIndex v) const {
+  // What a function writes to a variable that it has read before. `back`: it becomes true where what is written is made of what was read.
+  std::vector<Spot> writtenBack(FunctionIndex f, VariableIndex v, bool& back) const {
     std::vector<Spot> out;
     bool read = false;
     for (uint32_t u : p_.usesInFunction[f]) {
@@ -163,11 +167,10 @@ class Planner {
       for (int i = 0; i < 2 && p_.node(up).kind != Kind::Assign && p_.node(up).kind != Kind::Update && p_.node(up).kind != Kind::Call; ++i) up = p_.parent(up);
       const Node& around = p_.node(up);
       const LoweredFile& file = p_.file(up);
-      bool target = (around.kind == Kind::Assign || around.kind == Kind::Update) && file.child(up.node, Role::Target) != kNoNode && p_.isInside(use.place, file.child(up.node, Role::Target));
-      if (around.kind == Kind::Assign && !target) target = file.child(up.node, Role::Target) == use.place.node;
-      if (around.kind == Kind::Update && !target) target = file.child(up.node, Role::Target) == use.place.node;
-      bool back = use.access == Access::Update || around.kind == Kind::Update || around.is(Kind::Assign, AssignForm::Compound);
-      if (target && back) out.push_back(spot(up));
+      NodeId written = around.kind == Kind::Assign || around.kind == Kind::Update ? file.child(up.node, Role::Target) : kNoNode;
+      bool target = written != kNoNode && (written == use.place.node || p_.isInside(use.place, written));
+      bool updates = use.access == Access::Update || around.kind == Kind::Update || around.is(Kind::Assign, AssignForm::Compound);
+      if (target && updates) out.push_back(spot(up)), back = true;
       else if (target && read && file.child(up.node, Role::Value) != kNoNode) out.push_back(spot({up.file, file.child(up.node, Role::Value)}));
       else if (around.kind == Kind::Call && read && changesState(p_, use)) {
         NodeId last = kNoNode;
@@ -176,8 +179,11 @@ class Planner {
         if (last != kNoNode && file[last].kind != Kind::Lambda) out.push_back(spot({up.file, last}));
       }
       // x = x + 1 reads before it writes, and is told so after its target.
-      if (target && !back && out.empty())
-        if (NodeId value = file.child(up.node, Role::Value); value != kNoNode && namesInside(p_, {up.file, value}, v)) out.push_back(spot({up.file, value}));
+      if (target && !updates)
+        if (NodeId value = file.child(up.node, Role::Value); value != kNoNode && namesInside(p_, {up.file, value}, v)) {
+          back = true;
+          if (out.empty()) out.push_back(spot({up.file, value}));
+        }
       read = true;
     }
     return out;
@@ -203,20 +209,21 @@ class Planner {
       if (!seen.insert(f).second || !p_.functions[f].definition.known() || isMain(p_, f)) continue;
       bool isNamed = std::find(named.begin(), named.end(), f) != named.end();
       std::vector<Spot> values;
+      bool back = isNamed;
       for (VariableIndex v : state)
-        for (Spot value : writtenBack(f, v))
+        for (Spot value : writtenBack(f, v, back))
           if (std::find(values.begin(), values.end(), value) == values.end()) values.push_back(value);
       if (!isNamed && taken >= kMostFunctions) continue;
       ++taken;
       Race race = begin(ProbeScenario::Change, f, (p_.guarantees(e_.place.file).sharedMemoryThreads.holds ? "several threads in " : "several calls of ") + functionName(p_, f), "synchronize");
-      race.made = "a change";
       race.tasks = race.plan.call.suspends || !p_.guarantees(e_.place.file).sharedMemoryThreads.holds;
       if (race.tasks) race.move.clear(), race.mending = "read it on the same side of the wait on which it is written.";
       reach(race);
       race.plan.values = std::move(values);
-      race.cannotGoWrong = race.plan.values.empty();
+      // Where what is written has nothing to do with what was read, and no finding says so, no change is lost.
+      race.cannotGoWrong = race.plan.values.empty() || !back;
       if (race.plan.values.empty()) race.oneStep = "nothing is read before it is written there: no other thread can come between";
-      if (!race.cannotGoWrong) claim(race, {"thread.lost-update", "thread.check-then-act"}, race.findings);
+      if (!race.plan.values.empty()) claim(race, {"thread.lost-update", "thread.check-then-act"}, race.findings);
       claim(race, {"thread.unguarded-state", "thread.mixed-guard"}, race.onlyIfSeen);
       out_.push_back(std::move(race));
     }
@@ -231,7 +238,6 @@ class Planner {
       Notification notified = notificationOf(p_, r.collection);
       if (notified.by == kNone) continue;
       Race race = begin(ProbeScenario::Ended, notified.by, "an object of " + std::string(p_.text(p_.types[r.subscriber].name)) + " that ended, and " + functionName(p_, notified.by), "unregister");
-      race.made = "a call of an ended object";
       reach(race);
       // Where it is listed, so that it is seen whether it was.
       if (r.by != kNone && p_.functions[r.by].definition.known()) race.plan.made.push_back(spot(p_.functions[r.by].definition));
@@ -258,6 +264,24 @@ class Planner {
       }
       out_.push_back(std::move(race));
     }
+  }
+
+  // ----- made before main
+
+  void order() {
+    Race race = begin(ProbeScenario::Order, kNone, "initialisation of " + e_.shown + ", in both orders of linking", "");
+    race.mending = moveText(*checkById("init.order-across-files"), &p_.guarantees(e_.place.file));
+    for (size_t i = 0; i < a_.assessment.findings.size(); ++i)
+      if (const Finding& f = a_.assessment.findings[i]; f.check == "init.order-across-files" && f.entity == entity_) {
+        race.findings.push_back(i);
+        race.plan.file = p_.path(f.place);
+      }
+    std::erase_if(race.plan.files, [&](const std::string& path) {
+      for (FileIndex f = 0; f < p_.files.size(); ++f)
+        if (p_.files[f].path == path) return p_.isHeader(f);
+      return false;
+    });
+    if (!race.findings.empty()) out_.push_back(std::move(race));
   }
 
   const Analysis& a_;

@@ -18,7 +18,6 @@ struct Race {
   std::string mending;        // … this is what would
   bool tasks = false;         // calls that wait in their middle, not threads, are at it at once
   bool cannotGoWrong = false; // as far as the code tells
-  std::string made;           // what is counted, for people: "an instance", "a change"
   std::vector<size_t> findings;   // positions in the assessment that it is evidence for, whatever comes out, and …
   std::vector<size_t> onlyIfSeen; // … those of which it says nothing where it does not happen
   std::vector<FunctionIndex> code;  // on whose text what is seen rests

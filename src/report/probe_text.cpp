@@ -22,6 +22,7 @@ std::string_view countedAs(ProbeScenario scenario) {
     case ProbeScenario::Creation: return "MADE";
     case ProbeScenario::Change: return "AT ONCE";
     case ProbeScenario::Ended: return "CALLS AFTER";
+    case ProbeScenario::Order: return "TOO EARLY";
   }
   return "";
 }
@@ -32,6 +33,7 @@ std::string happenedAs(ProbeScenario scenario) {
     case ProbeScenario::Creation: return "MORE THAN ONE";
     case ProbeScenario::Change: return "A CHANGE LOST";
     case ProbeScenario::Ended: return "CALLED ALL THE SAME";
+    case ProbeScenario::Order: return "USED BEFORE IT IS MADE";
   }
   return "";
 }
@@ -61,10 +63,10 @@ std::string verdictOf(const RaceResult& r) {
   size_t hit = r.asItIs.happened(), all = r.asItIs.runs.size();
   if (!r.asItIs.refusal.empty() && r.asItIs.failed() == all) return "It could not be run: " + r.asItIs.refusal + ".";
   // Without a finding nothing says that two threads get there.
-  std::string reached = r.fingerprint.empty() && race.scenario != ProbeScenario::Ended && !race.tasks ? " Nothing was found in the program that gets there from two threads; where none does, it is harmless." : "";
+  std::string reached = r.fingerprint.empty() && race.scenario != ProbeScenario::Ended && race.scenario != ProbeScenario::Order && !race.tasks ? " Nothing was found in the program that gets there from two threads; where none does, it is harmless." : "";
   std::string out;
   if (hit > 0) {
-    out = race.scenario == ProbeScenario::Creation ? "It happens: more than one is made" : race.scenario == ProbeScenario::Change ? race.tasks ? "It happens: two calls read the same, and the one that writes last takes the other's change away" : "It happens: two threads read the same, and the one that writes last takes the other's change away" : "It happens: what has ended is called";
+    out = race.scenario == ProbeScenario::Creation ? "It happens: more than one is made" : race.scenario == ProbeScenario::Change ? race.tasks ? "It happens: two calls read the same, and the one that writes last takes the other's change away" : "It happens: two threads read the same, and the one that writes last takes the other's change away" : race.scenario == ProbeScenario::Ended ? "It happens: what has ended is called" : "It happens: something is used before it is made";
     bool oneKept = race.scenario == ProbeScenario::Creation && std::all_of(r.asItIs.runs.begin(), r.asItIs.runs.end(), [](const RaceRun& run) { return run.distinct <= 1; });
     if (oneKept) out += ", and all callers get the same one in the end";
     out += fmt::format(" ({} of {}).", hit, counted(all, "run", "runs"));
@@ -83,6 +85,7 @@ std::string verdictOf(const RaceResult& r) {
     return "It says nothing: no run got to where it reads and writes, with the arguments that were made up or because it was made before." + failed;
   }
   if (!race.hidden.empty()) return "It did not happen in " + counted(all, "run", "runs") + ", which says nothing: " + race.hidden;
+  if (race.scenario == ProbeScenario::Order) return "It did not happen in either order.";
   return "It did not happen in " + counted(all, "run", "runs") + ". That is no proof: it was looked for with a gap put between reading and writing, on this machine.";
 }
 
@@ -93,7 +96,8 @@ std::string racesText(const std::vector<RaceResult>& races, const RaceOptions& o
   size_t width = static_cast<size_t>(style.width);
   for (const RaceResult& r : races) {
     out += painted(style, "1", "Race: " + r.race.title) + "\n";
-    out += r.race.scenario == ProbeScenario::Ended ? "Made, ended, then what calls all that are listed is called; a new process for each run.\n\n" : fmt::format("{} at once, {} ms between reading and writing, a new process for each run.\n\n", counted(static_cast<size_t>(options.threads), r.race.tasks ? "call" : "thread", r.race.tasks ? "calls" : "threads"), options.gap);
+    if (r.race.scenario == ProbeScenario::Order) out += "All files of its program, linked as they are listed and the other way round, under the address sanitizer.\n\n";
+    else out += r.race.scenario == ProbeScenario::Ended ? "Made, ended, then what calls all that are listed is called; a new process for each run.\n\n" : fmt::format("{} at once, {} ms between reading and writing, a new process for each run.\n\n", counted(static_cast<size_t>(options.threads), r.race.tasks ? "call" : "thread", r.race.tasks ? "calls" : "threads"), options.gap);
     if (r.asItIs.failed() < r.asItIs.runs.size()) {
       std::vector<std::vector<std::string>> rows = {{"FORM", "RUNS", happenedAs(r.race.scenario), std::string(countedAs(r.race.scenario)), "FAILED", "TIME"}, rowOf(r.race, r.asItIs)};
       if (!r.sound.runs.empty()) rows.push_back(rowOf(r.race, r.sound));
@@ -257,7 +261,7 @@ Json racesJson(const std::string& entity, const std::vector<RaceResult>& races, 
   };
   Json rows = Json::array();
   for (const RaceResult& r : races) {
-    Json row = {{"race", r.race.title}, {"scenario", r.race.scenario == ProbeScenario::Creation ? "creation" : r.race.scenario == ProbeScenario::Change ? "change" : "end"}, {"function", r.race.function}, {"move", r.race.move}};
+    Json row = {{"race", r.race.title}, {"scenario", r.race.scenario == ProbeScenario::Creation ? "creation" : r.race.scenario == ProbeScenario::Change ? "change" : r.race.scenario == ProbeScenario::Ended ? "end" : "order"}, {"function", r.race.function}, {"move", r.race.move}};
     if (!r.race.oneStep.empty()) row["oneStep"] = r.race.oneStep;
     row["verdict"] = verdictOf(r);
     row["forms"] = Json::array({formJson(r.race, r.asItIs)});

@@ -68,6 +68,26 @@ TEST(RaceInTypeScript, GoesByTheProjectsOwnCompiler) {
   EXPECT_NE(run.out.find("It happens: more than one is made (3 of 3 runs). No move mends it: Keep the promise"), std::string::npos) << run.out;
 }
 
+// In one of the two orders in which the files can be linked, by CMake and without; never in the sound twin.
+TEST(RaceOfOrder, IsSeenInOneOfTheTwo) {
+  for (bool failing : {true, false})
+    for (bool byCMake : {false, true}) {
+      Folder folder;
+      std::string files = writeExample("init.order-across-files", "cpp", failing, folder);
+      if (byCMake) folder.write("CMakeLists.txt", "cmake_minimum_required(VERSION 3.10)\nproject(board CXX)\nadd_executable(board " + files + ")\n");
+      RunResult run = elmcart("probe race --no-evidence --format json --scenario order title .", folder.path());
+      if (!failing) {
+        EXPECT_NE(run.err.find("there is nothing to race here"), std::string::npos) << run.out << run.err;
+        continue;
+      }
+      ASSERT_EQ(run.exitCode, 0) << run.out << run.err;
+      Json told = jsonOf(run), form = told["races"][0]["forms"][0];
+      EXPECT_EQ(form["runs"].size(), 2u);
+      EXPECT_EQ(form["happened"], 1) << run.out;
+      EXPECT_EQ(told["races"][0]["interleaving"][0], "board.cpp:5 uses harbourName, which is not made yet: that is done at name.cpp:5") << run.out;
+    }
+}
+
 constexpr const char* kTable = "import time\n\n\nclass TideTable:\n    _table = None\n\n    def __init__(self):\n        self.heights = [3, 1, 4]\n\n    @classmethod\n    def table(cls):\n        if cls._table is None:\n            cls._table = cls()\n        return cls._table\n\n    def height(self, hour):\n        return self.heights[hour % 3]\n";
 
 // Two users, and tests that pass the one seven times and the other not at all.

@@ -413,7 +413,39 @@ endforeach()
 if(elmcart_best STREQUAL "")
   message(FATAL_ERROR "no target has the file: @FILE@")
 endif()
-set(elmcart_sources "${CMAKE_CURRENT_LIST_DIR}/elmcart_probe.cpp")
+)";
+
+// All of the target's sources in two programs, in both orders; their own main is another's name.
+constexpr std::string_view kOrders = R"(
+get_target_property(sources ${elmcart_best} SOURCES)
+get_target_property(folder ${elmcart_best} SOURCE_DIR)
+set(elmcart_sources "")
+foreach(source ${sources})
+  get_filename_component(whole "${source}" ABSOLUTE BASE_DIR "${folder}")
+  if(NOT whole MATCHES "\\.(h|hh|hpp|hxx)$")
+    list(APPEND elmcart_sources "${whole}")
+    set_source_files_properties("${whole}" PROPERTIES COMPILE_DEFINITIONS "main=elmcart_own_main")
+  endif()
+endforeach()
+foreach(order 0 1)
+  add_executable(elmcart_probe_${order} EXCLUDE_FROM_ALL "${CMAKE_CURRENT_LIST_DIR}/elmcart_probe.cpp" ${elmcart_sources})
+  set_target_properties(elmcart_probe_${order} PROPERTIES RUNTIME_OUTPUT_DIRECTORY "${CMAKE_BINARY_DIR}")
+  foreach(property INCLUDE_DIRECTORIES COMPILE_DEFINITIONS COMPILE_OPTIONS CXX_STANDARD LINK_LIBRARIES LINK_OPTIONS)
+    get_target_property(value ${elmcart_best} ${property})
+    if(value)
+      set_property(TARGET elmcart_probe_${order} PROPERTY ${property} "${value}")
+    endif()
+  endforeach()
+  # From C++20 on strings are compiled with the code that uses them, so that the sanitizer sees what they read.
+  get_target_property(standard elmcart_probe_${order} CXX_STANDARD)
+  if(NOT standard OR standard LESS 20 OR standard EQUAL 98)
+    set_target_properties(elmcart_probe_${order} PROPERTIES CXX_STANDARD 20)
+  endif()
+  list(REVERSE elmcart_sources)
+endforeach()
+)";
+
+constexpr std::string_view kBesideHarness = R"(set(elmcart_sources "${CMAKE_CURRENT_LIST_DIR}/elmcart_probe.cpp")
 if(elmcart_rank EQUAL 2)
   get_target_property(sources ${elmcart_best} SOURCES)
   get_target_property(folder ${elmcart_best} SOURCE_DIR)
@@ -458,6 +490,7 @@ class CppHarness final : public HarnessWriter {
   using HarnessWriter::HarnessWriter;
 
   Result<Harness> write(const ProbePlan& plan) override {
+    if (plan.scenario == ProbeScenario::Order) return orders(plan);
     Harness out;
     out.needs = "c++";
     out.package = "g++";
@@ -549,12 +582,38 @@ class CppHarness final : public HarnessWriter {
   static bool isHeader(const std::string& path) { return path.ends_with(".h") || path.ends_with(".hpp") || path.ends_with(".hh") || path.ends_with(".hxx"); }
 
   // The target that has the file, and one beside it that has the harness.
-  static std::string besideTarget(const ProbePlan& plan) {
+  static std::string besideTarget(const ProbePlan& plan, std::string_view what) {
     bool source = !isHeader(plan.file);
     std::string users;
     for (const std::string& path : plan.files)
       if (path == plan.file || !source) users += "\n    \"" + plan.root + "/" + path + "\"";
-    return replaced(replaced(replaced(std::string(kBeside), "@USERS@", users), "@ROOT@", plan.root), "@FILE@", plan.file);
+    return replaced(replaced(replaced(std::string(kBeside) + std::string(what), "@USERS@", users), "@ROOT@", plan.root), "@FILE@", plan.file);
+  }
+
+  Result<Harness> orders(const ProbePlan& plan) const {
+    Harness out;
+    out.needs = "c++";
+    out.package = "g++";
+    out.shown = "elmcart_probe.cpp";
+    out.files.push_back({out.shown, "int main() { return 0; }\n"});
+    std::string lists = nearestLists(plan), program = "./elmcart_probe_";
+    if (!lists.empty()) {
+      std::string folder = lists.substr(0, lists.size() - std::string("CMakeLists.txt").size());
+      out.files.push_back({lists, besideTarget(plan, kOrders)});
+      if (!folder.empty()) out.files.push_back({folder + "elmcart_probe.cpp", "int main() { return 0; }\n"});
+      out.build.push_back("cmake -S \"./" + folder + "\" -B elmcart_probe_orders -DCMAKE_BUILD_TYPE=Debug -DCMAKE_CXX_FLAGS=-fsanitize=address -DCMAKE_EXE_LINKER_FLAGS=-fsanitize=address");
+      out.build.push_back("cmake --build elmcart_probe_orders --target elmcart_probe_0 elmcart_probe_1 -j 2");
+      program = "./elmcart_probe_orders/elmcart_probe_";
+    } else {
+      std::string compiler = "${CXX:-c++} -pthread -g -fsanitize=address", files;
+      for (const std::string& path : plan.files) files += " \"" + path + "\"";
+      out.build.push_back("n=1000; for f in" + files + "; do n=$((n + 1)); " + compiler + " -std=c++20 -O0 -w -Dmain=elmcart_own_main -c \"$f\" -o elmcart_part_$n.o || exit 1; done");
+      out.build.push_back(compiler + " elmcart_probe.cpp elmcart_part_*.o -o elmcart_probe_0");
+      out.build.push_back(compiler + " elmcart_probe.cpp $(ls -r elmcart_part_*.o) -o elmcart_probe_1");
+    }
+    // Only what is not made yet counts, not what might not be in another order: both are run.
+    out.run = "ASAN_OPTIONS=check_initialization_order=1:strict_init_order=0:detect_leaks=0 " + program + "$((ELMCART_PROBE_RUN % 2))";
+    return out;
   }
 
   void build(const ProbePlan& plan, Harness& out, const std::string& level = "-O1") {
@@ -563,7 +622,7 @@ class CppHarness final : public HarnessWriter {
     std::string lists = nearestLists(plan);
     if (!lists.empty()) {
       std::string folder = lists.substr(0, lists.size() - std::string("CMakeLists.txt").size());
-      out.files.push_back({lists, besideTarget(plan)});
+      out.files.push_back({lists, besideTarget(plan, kBesideHarness)});
       if (!folder.empty()) out.files.push_back({folder + "elmcart_probe.cpp", "#include \"" + plan.root + "/elmcart_probe.cpp\"\n"});
       std::string source = folder.empty() ? "." : "\"" + folder + "\"";
       std::string built = sanitize.empty() ? "elmcart_probe_build" : "elmcart_probe_checked";
