@@ -171,7 +171,7 @@ std::string costsText(const CostResult& c, const TextStyle& style) {
     for (const CostPoint& point : form.points) fetchedOnce |= point.median < 0.05, marked |= point.noisy, crowded |= static_cast<unsigned>(point.threads) > c.processors;
   if (fetchedOnce) out += "Below 0.1 ns the compiler fetches it once for the whole loop.\n";
   if (crowded) out += "With more threads than processors the time in which a thread waits for one is in it.\n";
-  if (c.noisy) out += "This machine is too noisy to tell: most rounds (?) differ by more than a third. Measure again when it is idle.\n";
+  if (c.noisy) out += "Many of these (?) vary by more than a third from round to round: measure again when the machine is idle.\n";
   else if (marked) out += "?: rounds that differ by more than a third.\n";
   return out;
 }
