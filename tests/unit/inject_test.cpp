@@ -101,15 +101,15 @@ INSTANTIATE_TEST_SUITE_P(All, InjectTraps, testing::Values(
 
 // ----- how a project is built and tested
 
-struct Project {
+struct KnownProject {
   const char* name;
   std::vector<std::pair<const char*, const char*>> files;
   const char* system;
   const char* test;  // in the test command
 };
-void PrintTo(const Project& project, std::ostream* out) { *out << project.name; }
+void PrintTo(const KnownProject& project, std::ostream* out) { *out << project.name; }
 
-class BuildSystems : public testing::TestWithParam<Project> {};
+class BuildSystems : public testing::TestWithParam<KnownProject> {};
 
 TEST_P(BuildSystems, AreToldByTheirFiles) {
   Folder folder;
@@ -130,23 +130,23 @@ TEST_P(BuildSystems, AreToldByTheirFiles) {
 }
 
 INSTANTIATE_TEST_SUITE_P(All, BuildSystems, testing::Values(
-    Project{"cmake", {{"CMakeLists.txt", "project(harbour)\noption(HARBOUR_TESTS \"Build the tests\" OFF)\nenable_testing()\n"}}, "CMake with CTest", "ctest --test-dir elmcart-build"},
-    Project{"meson", {{"meson.build", "project('harbour', 'cpp')\n"}}, "Meson", "meson test"},
-    Project{"make", {{"Makefile", "all:\n\tcc quay.c\ncheck: all\n\t./quay\n"}}, "Make", "make check"},
-    Project{"maven", {{"pom.xml", "<project/>"}}, "Maven", "surefire:test"},
-    Project{"gradle", {{"build.gradle", ""}, {"gradlew", ""}}, "Gradle", "./gradlew --offline test"},
-    Project{"javac", {{"src/Quay.java", "class Quay {}"}, {"test/QuayTest.java", "import org.junit.Test;"}}, "plain Java (javac)", "org.junit.runner.JUnitCore"},
-    Project{"pytest", {{"pyproject.toml", "[tool.pytest.ini_options]\n"}, {"tests/test_quay.py", "def test_a(): pass\n"}}, "Python with pytest", "pytest -q -p no:cacheprovider --junitxml=elmcart-results.xml tests"},
-    Project{"unittest_in_package", {{"harbour/__init__.py", ""}, {"harbour/tests/__init__.py", ""}, {"harbour/tests/quaytestcase.py", "import unittest\n"}}, "Python with unittest", "discover -v -s harbour/tests -t . -p '*case*.py'"},
-    Project{"python_script", {{"harbour/__init__.py", ""}, {"harbour/tests/__init__.py", ""}, {"harbour/tests/quaytestcase.py", "import unittest\n"}, {"bin/harbour-testcases", "#!/usr/bin/env python3\n"}}, "Python with a test script", "python3 bin/harbour-testcases -v"},
-    Project{"jest", {{"package.json", "{\"scripts\": {\"test\": \"jest --coverage\"}}"}}, "npm with jest", "jest --json --outputFile=elmcart-results.json"},
-    Project{"mocha", {{"package.json", "{\"scripts\": {\"test\": \"mocha\"}}"}}, "npm with mocha", "npm test"},
-    Project{"go", {{"go.mod", "module harbour\n"}, {"quay.go", "package harbour\n"}}, "Go", "go test -v ./..."},
-    Project{"phpunit", {{"phpunit.xml", "<phpunit/>"}, {"src/Quay.php", "<?php\n"}}, "PHP with PHPUnit", "--log-junit elmcart-results.xml"},
-    Project{"dotnet", {{"Harbour.sln", ""}, {"Harbour/Harbour.csproj", "<Project/>"}}, ".NET", "dotnet test --nologo --no-build"},
-    Project{"swift", {{"Package.swift", ""}}, "Swift package", "swift test"},
-    Project{"dart", {{"pubspec.yaml", "name: harbour\n"}}, "Dart", "dart test --reporter json"},
-    Project{"one_folder_deeper", {{"office/go.mod", "module office\n"}, {"office/quay.go", "package office\n"}}, "Go", "cd 'office' && go test -v ./..."}),
+    KnownProject{"cmake", {{"CMakeLists.txt", "project(harbour)\noption(HARBOUR_TESTS \"Build the tests\" OFF)\nenable_testing()\n"}}, "CMake with CTest", "ctest --test-dir elmcart-build"},
+    KnownProject{"meson", {{"meson.build", "project('harbour', 'cpp')\n"}}, "Meson", "meson test"},
+    KnownProject{"make", {{"Makefile", "all:\n\tcc quay.c\ncheck: all\n\t./quay\n"}}, "Make", "make check"},
+    KnownProject{"maven", {{"pom.xml", "<project/>"}}, "Maven", "surefire:test"},
+    KnownProject{"gradle", {{"build.gradle", ""}, {"gradlew", ""}}, "Gradle", "./gradlew --offline test"},
+    KnownProject{"javac", {{"src/Quay.java", "class Quay {}"}, {"test/QuayTest.java", "import org.junit.Test;"}}, "plain Java (javac)", "org.junit.runner.JUnitCore"},
+    KnownProject{"pytest", {{"pyproject.toml", "[tool.pytest.ini_options]\n"}, {"tests/test_quay.py", "def test_a(): pass\n"}}, "Python with pytest", "pytest -q -p no:cacheprovider --junitxml=elmcart-results.xml tests"},
+    KnownProject{"unittest_in_package", {{"harbour/__init__.py", ""}, {"harbour/tests/__init__.py", ""}, {"harbour/tests/quaytestcase.py", "import unittest\n"}}, "Python with unittest", "discover -v -s harbour/tests -t . -p '*case*.py'"},
+    KnownProject{"python_script", {{"harbour/__init__.py", ""}, {"harbour/tests/__init__.py", ""}, {"harbour/tests/quaytestcase.py", "import unittest\n"}, {"bin/harbour-testcases", "#!/usr/bin/env python3\n"}}, "Python with a test script", "python3 bin/harbour-testcases -v"},
+    KnownProject{"jest", {{"package.json", "{\"scripts\": {\"test\": \"jest --coverage\"}}"}}, "npm with jest", "jest --json --outputFile=elmcart-results.json"},
+    KnownProject{"mocha", {{"package.json", "{\"scripts\": {\"test\": \"mocha\"}}"}}, "npm with mocha", "npm test"},
+    KnownProject{"go", {{"go.mod", "module harbour\n"}, {"quay.go", "package harbour\n"}}, "Go", "go test -v ./..."},
+    KnownProject{"phpunit", {{"phpunit.xml", "<phpunit/>"}, {"src/Quay.php", "<?php\n"}}, "PHP with PHPUnit", "--log-junit elmcart-results.xml"},
+    KnownProject{"dotnet", {{"Harbour.sln", ""}, {"Harbour/Harbour.csproj", "<KnownProject/>"}}, ".NET", "dotnet test --nologo --no-build"},
+    KnownProject{"swift", {{"Package.swift", ""}}, "Swift package", "swift test"},
+    KnownProject{"dart", {{"pubspec.yaml", "name: harbour\n"}}, "Dart", "dart test --reporter json"},
+    KnownProject{"one_folder_deeper", {{"office/go.mod", "module office\n"}, {"office/quay.go", "package office\n"}}, "Go", "cd 'office' && go test -v ./..."}),
     [](const auto& info) { return std::string(info.param.name); });
 
 TEST(BuildSystems, NoneIsKnownInAnEmptyFolder) {
