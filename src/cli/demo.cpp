@@ -35,7 +35,7 @@ std::string probeOffice(const Options& options, const Interruption& interruption
     std::vector<RaceResult> results = raceAndKeep(options, probed, race);
     races += racesText(results, race, plain);
     for (const RaceResult& r : results) {
-      if (r.fingerprint.empty()) continue;
+      if (r.race.findings.empty()) continue;
       out += fmt::format("The {} in {} of {} runs", what, r.asItIs.happened(), r.asItIs.runs.size());
       out += r.sound.runs.empty() ? ".\n" : fmt::format(", with {} in {} of {}.\n", r.race.move, r.sound.happened(), r.sound.runs.size());
     }

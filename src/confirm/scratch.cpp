@@ -6,6 +6,7 @@
 #include <cerrno>
 #include <cstring>
 #include <filesystem>
+#include <fstream>
 #include <functional>
 
 #include "source/ignore.h"
@@ -105,6 +106,14 @@ size_t removeScratchOf(const std::function<bool(long process)>& ended) {
 }
 
 }  // namespace
+
+bool writeText(const std::string& path, const std::string& text) {
+  std::error_code error;
+  fs::create_directories(fs::path(path).parent_path(), error);
+  std::ofstream out(path, std::ios::binary | std::ios::trunc);
+  out << text;
+  return static_cast<bool>(out.flush());
+}
 
 size_t removeStrayScratch() {
   return removeScratchOf([](long process) { return ::kill(static_cast<pid_t>(process), 0) != 0 && errno != EPERM; });

@@ -30,6 +30,9 @@ class Scratch {
   std::string path_;
 };
 
+// Writes a file of a scratch copy, with the folders that it stands in; false: that could not be done.
+bool writeText(const std::string& path, const std::string& text);
+
 // Removes scratch folders of processes that are no more; returns how many.
 size_t removeStrayScratch();
 // Removes those of this process, for one that is about to end without its destructors.

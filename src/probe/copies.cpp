@@ -1,7 +1,6 @@
 #include "probe/copies.h"
 
 #include <filesystem>
-#include <fstream>
 
 #include "base/text.h"
 #include "source/walk.h"
@@ -60,16 +59,12 @@ std::string HarnessFiles::put(const Harness& harness) {
     auto changed = applyEdits(*text, edits);
     if (!changed) return "the harness could not be put into " + path;
     before_.try_emplace(path, *text);
-    std::ofstream(folder_ + "/" + path, std::ios::binary) << *changed;
+    writeText(folder_ + "/" + path, *changed);
   }
   for (const ProbeFile& file : harness.files) {
-    std::error_code error;
-    fs::create_directories(fs::path(folder_ + "/" + file.path).parent_path(), error);
-    if (!before_.contains(file.path)) {
-      auto text = readWhole(folder_ + "/" + file.path);
-      before_.emplace(file.path, text ? std::optional<std::string>(*text) : std::nullopt);
-    }
-    std::ofstream(folder_ + "/" + file.path, std::ios::binary | std::ios::app) << file.text;
+    auto text = readWhole(folder_ + "/" + file.path);
+    before_.try_emplace(file.path, text ? std::optional<std::string>(*text) : std::nullopt);
+    writeText(folder_ + "/" + file.path, (text ? *text : "") + file.text);
   }
   return "";
 }
@@ -77,7 +72,7 @@ std::string HarnessFiles::put(const Harness& harness) {
 void HarnessFiles::takeOut() {
   for (const auto& [path, text] : before_) {
     std::error_code error;
-    if (text) std::ofstream(folder_ + "/" + path, std::ios::binary) << *text;
+    if (text) writeText(folder_ + "/" + path, *text);
     else fs::remove(folder_ + "/" + path, error);
   }
   before_.clear();

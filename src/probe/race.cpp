@@ -19,9 +19,6 @@ namespace {
 
 namespace fs = std::filesystem;
 
-
-std::string_view wordOf(ProbeScenario scenario) { return scenario == ProbeScenario::Creation ? "creation" : scenario == ProbeScenario::Change ? "change" : scenario == ProbeScenario::Ended ? "end" : "order"; }
-
 // ----- what one run tells
 
 std::vector<ProbeEvent> eventsIn(const std::string& path) {
@@ -63,7 +60,7 @@ std::vector<std::string> earlyUseIn(const std::string& said) {
   return out;
 }
 
-RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> events, bool tasks) {
+RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> events) {
   RaceRun out;
   std::set<std::string> got;
   std::map<std::string, size_t> written;
@@ -91,7 +88,7 @@ RaceRun judged(const Race& race, const RunResult& run, std::vector<ProbeEvent> e
       out.made = entered;
       out.happened = out.together > 1;
       // Tasks of one thread are never between reading and writing together; that two wrote the same tells as much.
-      if (tasks)
+      if (race.tasks)
         for (const auto& [what, times] : written)
           if (what != "0" && times > 1) out.happened = true, out.together = std::max(out.together, times);
       break;
@@ -158,37 +155,36 @@ class FormRunner {
   FormRunner(const Config& config, const RaceOptions& options) : config_(config), options_(options) {}
 
   // `race` is planned in the tree that stands in `folder`.
-  void run(Race& race, const Analysis& analysis, const std::string& folder, int runs, RaceForm& out) {
-    auto begun = std::chrono::steady_clock::now();
+  void run(Race& race, const std::string& folder, int runs, RaceForm& out) {
     out.refusal = race.refusal;
     if (!out.refusal.empty()) return;
     race.plan.root = folder;
     race.plan.classPath = config_.classPath;
     WriterFiles files(folder);
-    const Language* language = nullptr;
-    for (const Language* each : analysis.program.languageOf)
-      if (race.plan.call.at.file->language == each->id) language = each;
-    auto harness = language->harness(files)->write(race.plan);
+    auto harness = languageById(race.plan.call.at.file->language)->harness(files)->write(race.plan);
     if (!harness) {
       out.refusal = harness.error().reason;
       return;
     }
     HarnessFiles put(folder);
     out.refusal = put.put(*harness);
-    if (!options_.filled.empty()) std::ofstream(folder + "/" + harness->shown, std::ios::binary) << options_.filled;
+    if (!options_.filled.empty()) writeText(folder + "/" + harness->shown, options_.filled);
     else if (!harness->missing.empty()) out.refusal = harness->missing + " (--harness FILE writes the harness, in which FILL_IN stands for it; --filled FILE runs it then)";
     if (auto shown = readWhole(folder + "/" + harness->shown)) out.harness = *shown;
     if (out.refusal.empty()) out.refusal = buildHarness(*harness, folder, config_);
-    begun = std::chrono::steady_clock::now();
+    auto begun = std::chrono::steady_clock::now();
     auto spent = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count(); };
     for (int i = 0; out.refusal.empty() && i < runs; ++i) {
-      if (config_.stopAsked()) out.refusal = "it was interrupted";
-      else if (i > 0 && spent() > options_.seconds) out.cutShort = true;
-      if (out.cutShort || config_.stopAsked()) break;
-      out.runs.push_back(once(race, *harness, folder, i));
-      if (config_.stopAsked()) out.runs.pop_back(), out.refusal = "it was interrupted";
+      out.cutShort = i > 0 && spent() > options_.seconds;
+      if (out.cutShort) break;
+      RaceRun run = once(race, *harness, folder, i);
+      if (config_.stopAsked()) {
+        out.refusal = "it was interrupted";
+        break;
+      }
+      out.runs.push_back(std::move(run));
       // What does not run the first time does not run at all.
-      if (i == 0 && out.refusal.empty() && out.runs.back().failed) out.refusal = "the harness does not run: " + out.runs.back().said;
+      if (i == 0 && out.runs.back().failed) out.refusal = "the harness does not run: " + out.runs.back().said;
     }
     out.seconds = spent();
     put.takeOut();
@@ -212,7 +208,7 @@ class FormRunner {
       out.said = done.error().line();
       return out;
     }
-    return judged(race, *done, eventsIn(events), race.tasks);
+    return judged(race, *done, eventsIn(events));
   }
 
   const Config& config_;
@@ -228,11 +224,7 @@ std::string makeSound(const std::string& folder, const Config& config, const Ana
   auto done = rework(folder, config, analysis.survey.entities[entity].id, plan);
   if (!done) return done.error().reason;
   if (done->files.empty()) return "it changes nothing here";
-  for (const WriteBackFile& file : done->files) {
-    std::error_code error;
-    fs::create_directories(fs::path(folder + "/" + file.path).parent_path(), error);
-    std::ofstream(folder + "/" + file.path, std::ios::binary) << file.after;
-  }
+  for (const WriteBackFile& file : done->files) writeText(folder + "/" + file.path, file.after);
   return "";
 }
 
@@ -246,12 +238,12 @@ void runSound(const std::string& folder, const Config& config, const std::string
   out.refusal = "nothing of that kind is left there to be run";
   for (size_t i = 0; i < (*changed)->survey.entities.size(); ++i) {
     if ((*changed)->survey.entities[i].id != id) continue;
-    for (Race& again : sameRace(**changed, i, race)) return FormRunner(config, options).run(again, **changed, folder, options.soundRuns, out);
+    for (Race& again : sameRace(**changed, i, race)) return FormRunner(config, options).run(again, folder, options.soundRuns, out);
   }
   // Where the state itself is not found any more, its function still hands something out.
   for (size_t i = 0; i < (*changed)->survey.entities.size() && out.runs.empty(); ++i)
     for (Race& again : sameRace(**changed, i, race))
-      if (again.plan.call.isStatic || !again.plan.call.owner.known()) return FormRunner(config, options).run(again, **changed, folder, options.soundRuns, out);
+      if (again.plan.call.isStatic || !again.plan.call.owner.known()) return FormRunner(config, options).run(again, folder, options.soundRuns, out);
 }
 
 }  // namespace
@@ -266,17 +258,17 @@ Result<std::vector<RaceResult>> raceAll(const std::string& path, const Config& c
   if (!scratch) return scratch.error();
   std::map<std::string, std::string> sound, refusals;  // by move: the copy as it leaves it, and why it leaves none
   for (Race& race : racesOf(analysis, entity)) {
-    if (!options.scenario.empty() && options.scenario != wordOf(race.scenario)) continue;
+    if (!options.scenario.empty() && options.scenario != scenarioText(race.scenario)) continue;
     if (config.stopAsked() || (!options.filled.empty() && !out.empty())) break;
     std::string folder = scratch->path() + "/as-it-is";
     if (std::error_code error; !fs::exists(folder, error))
       if (auto copied = copyOf(*scratch, path, "as-it-is", config.gitignore); !copied) return copied.error();
     RaceResult result;
     result.asItIs.name = "as it is";
-    if (!race.findings.empty()) result.fingerprint = analysis.assessment.findings[race.findings.front()].fingerprint;
-    constexpr int kOrders = 2;  // as the files are listed, and the other way round
-    if (options.progress) options.progress(race.title + ": building the harness, then " + counted(static_cast<size_t>(race.scenario == ProbeScenario::Order ? kOrders : options.runs), "run", "runs"));
-    FormRunner(config, options).run(race, analysis, folder, race.scenario == ProbeScenario::Order ? kOrders : options.runs, result.asItIs);
+    // Of an order there are two: as the files are listed, and the other way round.
+    int runs = race.scenario == ProbeScenario::Order ? 2 : options.runs;
+    if (options.progress) options.progress(race.title + ": building the harness, then " + counted(static_cast<size_t>(runs), "run", "runs"));
+    FormRunner(config, options).run(race, folder, runs, result.asItIs);
     for (const RaceRun& run : result.asItIs.runs)
       if (run.happened && result.interleaving.empty()) result.interleaving = interleavingOf(race, run);
     if (options.sound && options.filled.empty() && !race.move.empty() && result.asItIs.happened() > 0 && !config.stopAsked()) {

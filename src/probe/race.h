@@ -61,7 +61,6 @@ struct RaceResult {
   Race race;              // without its plan
   RaceForm asItIs, sound;
   std::vector<std::string> interleaving;  // of a run in which it happened, a line each
-  std::string fingerprint; // of the first finding that it is evidence for
 };
 
 // All races of the entity. Fails when the tree cannot be read or copied.

@@ -1,7 +1,6 @@
 #include "probe/race_plan.h"
 
 #include <algorithm>
-#include <optional>
 
 #include "assess/facts.h"
 #include "assess/registrations.h"
@@ -28,14 +27,10 @@ class Planner {
   }
 
   // Where nothing is made on first use any more: who gets which object is seen all the same.
-  std::optional<Race> callsOnly(const std::string& function) const {
-    for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
-      if (p_.text(p_.functions[f].qualified) != function || !p_.functions[f].definition.known()) continue;
-      Race race = begin(ProbeScenario::Creation, f, "creation of " + e_.shown, "");
-      reach(race);
-      return race;
-    }
-    return std::nullopt;
+  Race callsOnly(FunctionIndex f) const {
+    Race race = begin(ProbeScenario::Creation, f, "creation of " + e_.shown, "");
+    reach(race);
+    return race;
   }
 
  private:
@@ -56,7 +51,6 @@ class Planner {
     out.isStatic = fn.modifiers & kStatic;
     out.isGetter = fn.form == FunctionForm::Getter;
     out.isFactory = fn.form == FunctionForm::Factory;
-  
     out.suspends = (fn.modifiers & kSuspending) || anyNode(p_.file(home), home.node, [&](NodeId n) { return p_.file(home)[n].kind == Kind::Await; });
     std::string_view result = fn.result ? p_.text(p_.use(fn.result).name) : std::string_view();
     out.returns = fn.result != 0 && result != "void";
@@ -75,6 +69,13 @@ class Planner {
     }
     return out;
   }
+  // Those of the language that could be read.
+  std::vector<std::string> files(bool headers) const {
+    std::vector<std::string> out;
+    for (FileIndex f = 0; f < p_.files.size(); ++f)
+      if (p_.languageOf[f]->id == language_.id && p_.files[f].problem.empty() && (headers || !p_.isHeader(f))) out.push_back(p_.files[f].path);
+    return out;
+  }
   bool needsNothing(FunctionIndex f) const { return p_.functions[f].leastArguments == 0; }
 
   Race begin(ProbeScenario scenario, FunctionIndex call, std::string title, std::string move) const {
@@ -91,8 +92,7 @@ class Planner {
       race.plan.call = functionOf(call);
       race.plan.file = p_.path(p_.functions[call].home());
     }
-    for (FileIndex f = 0; f < p_.files.size(); ++f)
-      if (p_.languageOf[f]->id == language_.id && p_.files[f].problem.empty()) race.plan.files.push_back(p_.files[f].path);
+    race.plan.files = files(true);
     if (!language_.harness) race.refusal = "no harness is written yet in " + std::string(language_.name);
     return race;
   }
@@ -269,19 +269,16 @@ class Planner {
   // ----- made before main
 
   void order() {
-    Race race = begin(ProbeScenario::Order, kNone, "initialisation of " + e_.shown + ", in both orders of linking", "");
-    race.mending = moveText(*checkById("init.order-across-files"), &p_.guarantees(e_.place.file));
+    std::vector<size_t> findings;
     for (size_t i = 0; i < a_.assessment.findings.size(); ++i)
-      if (const Finding& f = a_.assessment.findings[i]; f.check == "init.order-across-files" && f.entity == entity_) {
-        race.findings.push_back(i);
-        race.plan.file = p_.path(f.place);
-      }
-    std::erase_if(race.plan.files, [&](const std::string& path) {
-      for (FileIndex f = 0; f < p_.files.size(); ++f)
-        if (p_.files[f].path == path) return p_.isHeader(f);
-      return false;
-    });
-    if (!race.findings.empty()) out_.push_back(std::move(race));
+      if (const Finding& f = a_.assessment.findings[i]; f.check == "init.order-across-files" && f.entity == entity_) findings.push_back(i);
+    if (findings.empty()) return;
+    Race race = begin(ProbeScenario::Order, kNone, "initialisation of " + e_.shown + ", in both orders of linking", "");
+    race.findings = std::move(findings);
+    race.mending = moveText(*checkById("init.order-across-files"), &p_.guarantees(e_.place.file));
+    race.plan.file = p_.path(a_.assessment.findings[race.findings.back()].place);
+    race.plan.files = files(false);
+    out_.push_back(std::move(race));
   }
 
   const Analysis& a_;
@@ -294,6 +291,16 @@ class Planner {
 
 }  // namespace
 
+std::string_view scenarioText(ProbeScenario scenario) {
+  switch (scenario) {
+    case ProbeScenario::Creation: return "creation";
+    case ProbeScenario::Change: return "change";
+    case ProbeScenario::Ended: return "end";
+    case ProbeScenario::Order: return "order";
+  }
+  return "";
+}
+
 std::vector<Race> racesOf(const Analysis& analysis, size_t entity) { return Planner(analysis, entity).run(false); }
 
 std::vector<Race> sameRace(const Analysis& analysis, size_t entity, const Race& race) {
@@ -301,7 +308,8 @@ std::vector<Race> sameRace(const Analysis& analysis, size_t entity, const Race& 
   std::vector<Race> all = planner.run(true);
   std::erase_if(all, [&](const Race& again) { return again.scenario != race.scenario || again.function != race.function; });
   if (all.empty() && race.scenario == ProbeScenario::Creation)
-    if (auto plain = planner.callsOnly(race.function)) all.push_back(std::move(*plain));
+    for (FunctionIndex f = 0; f < analysis.program.functions.size() && all.empty(); ++f)
+      if (const Function& fn = analysis.program.functions[f]; fn.definition.known() && analysis.program.text(fn.qualified) == race.function) all.push_back(planner.callsOnly(f));
   if (all.size() > 1) all.resize(1);
   return all;
 }
@@ -309,8 +317,10 @@ std::vector<Race> sameRace(const Analysis& analysis, size_t entity, const Race& 
 std::vector<Race> accessOnly(const Analysis& analysis, size_t entity) {
   const Entity& e = analysis.survey.entities[entity];
   for (const AccessPoint& point : e.accessPoints)
-    if (point.function != kNone && givesShared(analysis.program, e, point.function) && analysis.program.functions[point.function].leastArguments == 0)
-      if (auto race = Planner(analysis, entity).callsOnly(std::string(analysis.program.text(analysis.program.functions[point.function].qualified)))) return {std::move(*race)};
+    if (point.function != kNone && givesShared(analysis.program, e, point.function)) {
+      const Function& fn = analysis.program.functions[point.function];
+      if (fn.leastArguments == 0 && fn.definition.known()) return {Planner(analysis, entity).callsOnly(point.function)};
+    }
   return {};
 }
 

@@ -27,6 +27,8 @@ struct Race {
   std::string oneStep;        // nothing comes between reading and writing here, and why; empty: there is a gap
 };
 
+std::string_view scenarioText(ProbeScenario scenario);  // "creation", "change", "end", "order"
+
 // All races of an entity: its creation, the functions that change its state, and objects that it lists.
 // Those that cannot go wrong only where there are no others.
 std::vector<Race> racesOf(const Analysis& analysis, size_t entity);

@@ -63,7 +63,7 @@ std::string verdictOf(const RaceResult& r) {
   size_t hit = r.asItIs.happened(), all = r.asItIs.runs.size();
   if (!r.asItIs.refusal.empty() && r.asItIs.failed() == all) return "It could not be run: " + r.asItIs.refusal + ".";
   // Without a finding nothing says that two threads get there.
-  std::string reached = r.fingerprint.empty() && race.scenario != ProbeScenario::Ended && race.scenario != ProbeScenario::Order && !race.tasks ? " Nothing was found in the program that gets there from two threads; where none does, it is harmless." : "";
+  std::string reached = race.findings.empty() && race.scenario != ProbeScenario::Ended && race.scenario != ProbeScenario::Order && !race.tasks ? " Nothing was found in the program that gets there from two threads; where none does, it is harmless." : "";
   std::string out;
   if (hit > 0) {
     out = race.scenario == ProbeScenario::Creation ? "It happens: more than one is made" : race.scenario == ProbeScenario::Change ? race.tasks ? "It happens: two calls read the same, and the one that writes last takes the other's change away" : "It happens: two threads read the same, and the one that writes last takes the other's change away" : race.scenario == ProbeScenario::Ended ? "It happens: what has ended is called" : "It happens: something is used before it is made";
@@ -261,7 +261,7 @@ Json racesJson(const std::string& entity, const std::vector<RaceResult>& races, 
   };
   Json rows = Json::array();
   for (const RaceResult& r : races) {
-    Json row = {{"race", r.race.title}, {"scenario", r.race.scenario == ProbeScenario::Creation ? "creation" : r.race.scenario == ProbeScenario::Change ? "change" : r.race.scenario == ProbeScenario::Ended ? "end" : "order"}, {"function", r.race.function}, {"move", r.race.move}};
+    Json row = {{"race", r.race.title}, {"scenario", scenarioText(r.race.scenario)}, {"function", r.race.function}, {"move", r.race.move}};
     if (!r.race.oneStep.empty()) row["oneStep"] = r.race.oneStep;
     row["verdict"] = verdictOf(r);
     row["forms"] = Json::array({formJson(r.race, r.asItIs)});

@@ -25,12 +25,6 @@ namespace {
 using Clock = std::chrono::steady_clock;
 double since(Clock::time_point mark) { return std::chrono::duration<double>(Clock::now() - mark).count(); }
 
-bool writeText(const std::string& path, const std::string& text) {
-  std::ofstream out(path, std::ios::binary | std::ios::trunc);
-  out << text;
-  return static_cast<bool>(out.flush());
-}
-
 // Figures for the table before/after.
 std::map<std::string, int> figures(const Analysis& a, const std::string& id, bool ofState) {
   std::map<std::string, int> out;

@@ -1,6 +1,7 @@
 // Harnesses in C++: a program that includes the file in question, so that it sees what is private to it.
 #include "languages/harness.h"
 
+#include <algorithm>
 #include <filesystem>
 #include <fstream>
 #include <set>
@@ -491,10 +492,7 @@ class CppHarness final : public HarnessWriter {
 
   Result<Harness> write(const ProbePlan& plan) override {
     if (plan.scenario == ProbeScenario::Order) return orders(plan);
-    Harness out;
-    out.needs = "c++";
-    out.package = "g++";
-    out.shown = "elmcart_probe.cpp";
+    Harness out = begin();
     widen(plan, out.edits);
     for (Spot constructor : plan.made) atBegin(constructor, "elmcart_probe::note('m', 0);", out.edits);
     std::string missing, body;
@@ -512,10 +510,7 @@ class CppHarness final : public HarnessWriter {
   }
 
   Result<Harness> cost(const ProbePlan& plan) override {
-    Harness out;
-    out.needs = "c++";
-    out.package = "g++";
-    out.shown = "elmcart_probe.cpp";
+    Harness out = begin();
     std::string missing, before, call = callText(plan, missing, before);
     out.missing = missing;
     out.files.push_back({"elmcart_probe.cpp", "#define main elmcart_own_main\n" + includesOf(plan) + "#undef main\n" + std::string(kCost) + "\nint main() {\n" + before + "  return elmcart_probe::cost([&] { elmcart_probe::use(elmcart_probe::addressOf(" + call + ")); });\n}\n"});
@@ -554,6 +549,13 @@ class CppHarness final : public HarnessWriter {
   std::string keepObject(const ProbeFunction&, const std::string& object) const override { return "  auto&& " + std::string(kObject) + " = elmcart_probe::object(" + object + ", 0);\n"; }
 
  private:
+  static Harness begin() {
+    Harness out;
+    out.needs = "c++";
+    out.package = "g++";
+    out.shown = "elmcart_probe.cpp";
+    return out;
+  }
   static std::string includesOf(const ProbePlan& plan) {
     std::string includes = "#include \"" + plan.root + "/" + plan.file + "\"\n";
     for (const std::string& path : plan.declaring())
@@ -579,7 +581,10 @@ class CppHarness final : public HarnessWriter {
     return text;
   }
 
-  static bool isHeader(const std::string& path) { return path.ends_with(".h") || path.ends_with(".hpp") || path.ends_with(".hh") || path.ends_with(".hxx"); }
+  static bool isHeader(const std::string& path) {
+    std::span<const std::string_view> headers = languageById("cpp")->headerExtensions;
+    return std::any_of(headers.begin(), headers.end(), [&](std::string_view extension) { return path.ends_with(extension); });
+  }
 
   // The target that has the file, and one beside it that has the harness.
   static std::string besideTarget(const ProbePlan& plan, std::string_view what) {
@@ -591,10 +596,7 @@ class CppHarness final : public HarnessWriter {
   }
 
   Result<Harness> orders(const ProbePlan& plan) const {
-    Harness out;
-    out.needs = "c++";
-    out.package = "g++";
-    out.shown = "elmcart_probe.cpp";
+    Harness out = begin();
     out.files.push_back({out.shown, "int main() { return 0; }\n"});
     std::string lists = nearestLists(plan), program = "./elmcart_probe_";
     if (!lists.empty()) {
