@@ -6,7 +6,7 @@ here=$(cd "$(dirname "$0")/.." && pwd)
 packages="build-essential cmake ninja-build pkg-config git ca-certificates
   libboost-program-options-dev libfmt-dev nlohmann-json3-dev libtomlplusplus-dev
   libabsl-dev libpugixml-dev libtbb-dev libgit2-dev libgraphviz-dev graphviz fonts-dejavu-core
-  libsqlite3-dev libxxhash-dev libre2-dev libgtest-dev libgmock-dev libtree-sitter-dev libmimalloc-dev"
+  libsqlite3-dev libxxhash-dev libkainjow-mustache-dev libre2-dev libgtest-dev libgmock-dev libtree-sitter-dev libmimalloc-dev"
 missing=""
 for package in $packages; do
   dpkg-query -W -f='${Status}' "$package" 2>/dev/null | grep -q '^install ok installed$' || missing="$missing $package"

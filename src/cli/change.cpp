@@ -92,11 +92,11 @@ ReworkResult carryOut(const Options& options, const Config& config, const std::s
   reworkOptions.jobs = jobsOf(options);
   reworkOptions.retire = retire;
   if (options.has("only")) reworkOptions.files = Globs(options.values["only"].as<std::vector<std::string>>());
-  if (options.has("check")) reworkOptions.series = choiceOf("--check", options.text("check"), {"each", "series"}) == "series";
+  if (options.has("check")) reworkOptions.series = wordOf(options, "check") == "series";
   std::istringstream kinds(options.text("steps"));
   for (std::string kind; std::getline(kinds, kind, ',');) {
     std::span<const std::string_view> all = stepKindTexts();
-    choiceOf("--steps", kind, {all.begin(), all.end()});
+    choiceOf("--steps", kind, wordsOf("rework", "steps"));
     reworkOptions.only.insert(static_cast<StepKind>(std::find(all.begin(), all.end(), kind) - all.begin()));
   }
   if (confirm) {
@@ -175,15 +175,8 @@ std::vector<std::string> touchedBy(const Analysis& a, const std::string& test) {
   return {out.begin(), out.end()};
 }
 
-std::vector<std::string> moveIds() {
-  std::vector<std::string> out;
-  for (const Move& move : moves())
-    if (std::find(out.begin(), out.end(), move.id) == out.end()) out.emplace_back(move.id);
-  return out;
-}
-
-void addMoveOption(po::options_description& own) {
-  std::string ids = "one of " + joinWith(moveIds(), ", ") + "; left out: the first of them that can be made";
+void addMoveOption(po::options_description& own, const Command& self) {
+  std::string ids = wordsText(self, "move") + "; left out: the first of them that can be made";
   own.add_options()("move", po::value<std::string>()->value_name("MOVE"), ids.c_str())
       ("only", po::value<std::vector<std::string>>()->value_name("GLOB"), "inject into uses in these files only, as 'src/**'; may be given several times")
       ("retire", po::bool_switch(), "inject goes on to where the program is put together: defaults, accessor and slot go where nobody needs them")
@@ -195,13 +188,13 @@ void addMoveOption(po::options_description& own) {
 int runPropose(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
-      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), wordsText(self, "format").c_str())
       ("diff", po::bool_switch(), "show each step's changes")
       ("patches", po::value<std::string>()->value_name("FOLDER"), "write the series of patches there, without running anything");
-  addMoveOption(own);
+  addMoveOption(own, self);
   Options options = readOptions(context, self, own, "NAME [PATH]", 1, 2);
-  if (options.has("move")) choiceOf("--move", options.text("move"), moveIds());
-  std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
+  if (options.has("move")) wordOf(options, "move");
+  std::string format = wordOf(options, "format");
   ReworkResult result = carryOut(options, context.interruption, options.path(1), options.positional[0], false, options.flag("retire"));
   emit(options, format == "json" ? jsonText(reworkJson(result)) : proposalText(result, styleOf(options, options.has("out")), options.flag("diff")));
   if (options.has("patches")) {
@@ -216,16 +209,16 @@ int runRework(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
       ("check", po::value<std::string>()->value_name("WHEN")->default_value("each"), "each: build and test after every step; series: once after all, and by halves where anything differs")
-      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), wordsText(self, "format").c_str())
       ("patches", po::value<std::string>()->value_name("FOLDER"), "write the series of patches there")
       ("write", po::bool_switch(), "change the tree itself when the steps are through")
       ("branch", po::value<std::string>()->value_name("NAME"), "one commit for each kept step, on a new branch; the work tree stays as it is")
       ("resume", po::bool_switch(), "finish writing that was interrupted: elmcart rework --resume [PATH]")
       ("undo", po::bool_switch(), "take the last writing back: elmcart rework --undo [PATH]");
-  addMoveOption(own);
+  addMoveOption(own, self);
   Options options = readOptions(context, self, own, "NAME [PATH] | --resume [PATH] | --undo [PATH]", 0, 2);
-  std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
-  if (options.has("move")) choiceOf("--move", options.text("move"), moveIds());
+  std::string format = wordOf(options, "format");
+  if (options.has("move")) wordOf(options, "move");
   if (options.flag("resume") || options.flag("undo")) {
     if (options.flag("resume") && options.flag("undo")) throw Stop{kWrongUse, "either --resume or --undo"};
     std::error_code error;
@@ -289,12 +282,12 @@ SourceChange changeBetween(const std::string& a, const std::string& b, const Con
 int runConfirm(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
-      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json")
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), wordsText(self, "format").c_str())
       ("all", po::bool_switch(), "list the tests that did not change too")
       ("orders", po::value<size_t>()->value_name("N")->default_value(0), "run the tests in N other orders too, before and after")
       ("alone", po::bool_switch(), "run each test on its own too, by the command test.alone of elmcart.toml");
   Options options = readOptions(context, self, own, "A B", 2, 2);
-  std::string format = choiceOf("--format", options.text("format"), {"text", "json"});
+  std::string format = wordOf(options, "format");
   std::error_code error;
   Config config = configOf(options, fs::is_directory(options.positional[0], error) ? options.positional[0] : ".");
   if (config.build.empty() && config.test.empty() && config.witnesses.empty())

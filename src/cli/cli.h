@@ -30,9 +30,16 @@ struct Interruption {
   std::shared_ptr<std::atomic<bool>> seen = std::make_shared<std::atomic<bool>>(false);  // does the command look at it?
 };
 
+// What a command takes: for manual pages and completions.
+struct Described {
+  std::string operands;  // "NAME [PATH]"
+  boost::program_options::options_description own, common;
+};
+
 struct Context {
   std::vector<std::string> arguments;  // behind the command's name
   Interruption interruption;
+  Described* described = nullptr;      // instead of running, the command puts there what it takes, and throws Stop
 };
 
 struct Command {
@@ -43,6 +50,10 @@ struct Command {
 };
 
 const std::vector<Command>& commands();
+// The words that an option of a command takes, or its first operand ("" as the option); empty: any text.
+const std::vector<std::string>& wordsOf(std::string_view command, std::string_view option);
+// The same as "text, json or csv".
+std::string wordsText(const Command& command, std::string_view option);
 
 int runInit(const Context&, const Command&);
 int runSurvey(const Context&, const Command&);
@@ -59,7 +70,7 @@ int runDemo(const Context&, const Command&);
 // ----- what the commands share
 
 struct Options {
-  boost::program_options::options_description described;
+  const Command* command = nullptr;
   std::vector<std::string> positional;
   boost::program_options::variables_map values;
 
@@ -93,6 +104,8 @@ int answer(const Options& options, const TextStyle& style, const std::vector<std
 // The one entity that `name` means, or Stop with the candidates or the nearest names.
 size_t entityOf(const Analysis& analysis, const std::string& name);
 // One of the allowed words, or Stop with the nearest.
+// What an option says, which must be one of its words.
+std::string wordOf(const Options& options, const char* option);
 std::string choiceOf(const std::string& what, const std::string& value, const std::vector<std::string>& allowed);
 // Plans a move for what a name stands for, or carries it out under the project's tests.
 ReworkResult carryOut(const Options& options, const Interruption& interruption, const std::string& path, const std::string& name, bool confirm, bool retire);

@@ -10,7 +10,7 @@
 #include "cli/probed.h"
 #include "probe/cost.h"
 #include "report/figure.h"
-#include "report/html.h"
+#include "report/page/page.h"
 #include "report/json.h"
 #include "report/probe_text.h"
 #include "report/rework_text.h"

@@ -8,7 +8,7 @@
 #include "cli/cli.h"
 #include "report/exchange.h"
 #include "report/figure.h"
-#include "report/html.h"
+#include "report/page/page.h"
 #include "report/json.h"
 #include "source/ignore.h"
 
@@ -51,12 +51,12 @@ bool fits(const Analysis& a, const Finding& f, const std::string& check, const s
 int runSurvey(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
-      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text, json or csv")
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), wordsText(self, "format").c_str())
       ("all", po::bool_switch(), "everything: also what can do no harm, with the reason why")
       ("no-tests", po::bool_switch(), kNoTests)
       ("limit", po::value<size_t>()->value_name("N"), "list the N pieces that most places reach (on a terminal: 30)");
   Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
-  std::string format = choiceOf("--format", options.text("format"), {"text", "json", "csv"});
+  std::string format = wordOf(options, "format");
   bool all = options.flag("all");
   TextStyle style = limited(styleOf(options, options.has("out")), options, 30);
   return answer(options, style, options.positional, false, {"survey", format, all ? "all" : ""}, "", [&](const Analysis& a) {
@@ -69,7 +69,7 @@ int runSurvey(const Context& context, const Command& self) {
 int runAssess(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
-      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text, json, sarif, markdown, csv or ledger")
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), wordsText(self, "format").c_str())
       ("because", po::value<std::string>()->value_name("REASON"), "with --format ledger: why today's findings are accepted")
       ("since", po::value<std::string>()->value_name("REVISION"), "only findings that the git revision does not have yet")
       ("gate", po::value<int>()->value_name("RISK"), "end with exit code 1 when a finding has that risk or more")
@@ -80,7 +80,7 @@ int runAssess(const Context& context, const Command& self) {
       ("no-tests", po::bool_switch(), kNoTests)
       ("accepted", po::bool_switch(), "also the findings that were accepted");
   Options options = readOptions(context, self, own, "[PATH…]", 0, 1000);
-  std::string format = choiceOf("--format", options.text("format"), {"text", "json", "sarif", "markdown", "csv", "ledger"});
+  std::string format = wordOf(options, "format");
   if (format == "ledger" && options.text("because").empty()) throw Stop{kWrongUse, "--format ledger needs --because REASON: an acceptance without a reason is none"};
   bool accepted = options.flag("accepted");
   std::string check = checkOrFamily(options.text("check")), path = options.text("path");
@@ -92,6 +92,7 @@ int runAssess(const Context& context, const Command& self) {
     Answer out;
     if (format == "json") out.text = jsonText(assessJson(a, accepted));
     else if (format == "sarif") out.text = jsonText(assessSarif(a, ELMCART_VERSION));
+    else if (format == "junit") out.text = assessJunit(a, std::max(gate, 0));
     else if (format == "markdown") out.text = assessMarkdown(a, accepted);
     else if (format == "csv") out.text = assessCsv(a, accepted);
     else if (format == "ledger") out.text = assessLedger(a, options.text("because"));
@@ -109,7 +110,7 @@ int runAssess(const Context& context, const Command& self) {
 int runReach(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
-      ("format", po::value<std::string>()->value_name("FORMAT"), "text, json, svg, png, dot or graphml; told by the ending of --out when not given")
+      ("format", po::value<std::string>()->value_name("FORMAT"), (wordsText(self, "format") + "; told by the ending of --out when not given").c_str())
       ("tests", po::bool_switch(), "draw the tests too")
       ("limit", po::value<size_t>()->value_name("N"), "the N classes or files with the most sites (on a terminal: 12)")
       ("all", po::bool_switch(), "everything, on a terminal too");
@@ -119,7 +120,7 @@ int runReach(const Context& context, const Command& self) {
     std::string ending = std::filesystem::path(options.text("out")).extension().string();
     format = ending == ".svg" || ending == ".png" || ending == ".dot" || ending == ".graphml" || ending == ".json" ? ending.substr(1) : "text";
   }
-  choiceOf("--format", format, {"text", "json", "svg", "png", "dot", "graphml"});
+  choiceOf("--format", format, wordsOf(self.name, "format"));
   int exitCode = kDone;
   auto a = analysisOf(options, {options.path(1)}, false, exitCode);
   size_t entity = entityOf(*a, options.positional[0]);

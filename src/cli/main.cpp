@@ -13,23 +13,6 @@
 
 namespace elmcart::cli {
 
-const std::vector<Command>& commands() {
-  static const std::vector<Command> kCommands = {
-      {"init", "how is this project built and tested?", {"elmcart init", "elmcart init --try office"}, runInit},
-      {"survey", "what shared state is there?", {"elmcart survey src", "elmcart survey --format json --out survey.json ."}, runSurvey},
-      {"assess", "which of it is risky, and why?", {"elmcart assess .", "elmcart assess --gate 50 src"}, runAssess},
-      {"reach", "who gets at it, and by which way?", {"elmcart reach BerthBook", "elmcart reach --out berths.svg office::BerthBook src"}, runReach},
-      {"explain", "what does a check mean, what does a language promise, why does a piece of state score so?", {"elmcart explain thread.unguarded-creation", "elmcart explain BerthBook src"}, runExplain},
-      {"probe", "does it really happen when the code runs?", {"elmcart probe race BerthBook", "elmcart probe watch BerthBook"}, runProbe},
-      {"propose", "what would mend it, at what cost, which way is best?", {"elmcart propose BerthBook", "elmcart propose --diff --patches steps BerthBook src"}, runPropose},
-      {"rework", "do it, step by step, under the tests", {"elmcart rework --patches steps BerthBook", "elmcart rework --move synchronize --branch guarded BerthBook"}, runRework},
-      {"confirm", "do two trees behave alike?", {"elmcart confirm office office-reworked", "elmcart confirm --orders 3 HEAD~2 HEAD"}, runConfirm},
-      {"report", "everything for reading and showing, on one page", {"elmcart report", "elmcart report --out shared-state.html src"}, runReport},
-      {"demo", "the whole road on the shipped harbour office", {"elmcart demo", "elmcart demo --quick /tmp/office-demo"}, runDemo},
-  };
-  return kCommands;
-}
-
 namespace {
 
 void printHelp() {

@@ -91,7 +91,7 @@ int race(const Options& options, Probed& probed) {
   race.seconds = numberOf(options, "seconds", 1, 86400);
   race.sound = race.soundRuns > 0;
   race.jobs = jobsOf(options);
-  if (options.has("scenario")) race.scenario = choiceOf("--scenario", options.text("scenario"), {"creation", "change", "end", "order"});
+  if (options.has("scenario")) race.scenario = wordOf(options, "scenario");
   if (options.has("filled")) {
     auto filled = readWhole(options.text("filled"));
     if (!filled) throw Stop{kUnreadable, filled.error().line()};
@@ -140,14 +140,14 @@ int runProbe(const Context& context, const Command& self) {
       ("gap", po::value<int>()->value_name("MS")->default_value(20), "race: milliseconds that are put between reading and writing")
       ("rounds", po::value<int>()->value_name("N")->default_value(11), "cost: rounds of each form and number of threads")
       ("seconds", po::value<int>()->value_name("S")->default_value(60), "race: at most this long for the runs of one form")
-      ("scenario", po::value<std::string>()->value_name("WHAT"), "race: creation, change, end or order: only these races")
+      ("scenario", po::value<std::string>()->value_name("WHAT"), ("race: " + wordsText(self, "scenario") + ": only these races").c_str())
       ("harness", po::value<std::string>()->value_name("FILE"), "race, cost: write the harness there, for reading or for filling in")
       ("filled", po::value<std::string>()->value_name("FILE"), "race: run this harness, which --harness wrote and you filled in, instead of the first")
       ("no-evidence", po::bool_switch(), "race: do not keep what was seen in elmcart-evidence.json")
-      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), "text or json");
+      ("format", po::value<std::string>()->value_name("FORMAT")->default_value("text"), wordsText(self, "format").c_str());
   Options options = readOptions(context, self, own, "watch NAME [PATH] | race NAME [PATH] | cost NAME [PATH]", 2, 3);
-  std::string what = choiceOf("probe", options.positional[0], {"watch", "race", "cost"});
-  bool asJson = choiceOf("--format", options.text("format"), {"text", "json"}) == "json";
+  std::string what = choiceOf("probe", options.positional[0], wordsOf(self.name, ""));
+  bool asJson = wordOf(options, "format") == "json";
   Probed probed = probedOf(options, context.interruption, options.path(2), options.positional[1]);
   probed.asJson = asJson;
   int code = what == "race" ? race(options, probed) : what == "cost" ? cost(options, probed) : watchIt(options, probed);

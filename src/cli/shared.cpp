@@ -28,10 +28,16 @@ Options readOptions(const Context& context, const Command& self, const po::optio
       ("cache", po::value<std::string>()->value_name("FOLDER"), "keep what was read there, for the next run; else in the user's cache folder")
       ("no-cache", po::bool_switch(), "read all files, and keep nothing")
       ("out,o", po::value<std::string>()->value_name("PATH"), "write results there instead of to stdout")
-      ("color", po::value<std::string>()->value_name("WHEN")->default_value("auto"), "auto, always or never")
+      ("color", po::value<std::string>()->value_name("WHEN")->default_value("auto"), wordsText(self, "color").c_str())
       ("quiet,q", po::bool_switch(), "no messages but errors")
       ("verbose,v", po::bool_switch(), "numbers on what was read and how long it took");
-  out.described.add(own).add(common);
+  out.command = &self;
+  if (context.described) {
+    context.described->operands = operands;
+    context.described->own.add(own);
+    context.described->common.add(common);
+    throw Stop{kDone, ""};
+  }
   po::options_description all;
   all.add(own).add(common).add_options()("operand", po::value<std::vector<std::string>>(), "");
   po::positional_options_description positions;
@@ -57,7 +63,7 @@ Options readOptions(const Context& context, const Command& self, const po::optio
   if (out.has("operand")) out.positional = out.values["operand"].as<std::vector<std::string>>();
   if (out.positional.size() < least || out.positional.size() > most)
     throw Stop{kWrongUse, fmt::format("{} is used as: elmcart {} {}", self.name, self.name, operands)};
-  choiceOf("--color", out.text("color"), {"auto", "always", "never"});
+  wordOf(out, "color");
   if (out.values["jobs"].as<int>() < 0) throw Stop{kWrongUse, "--jobs must be 1 or more"};
   return out;
 }
@@ -254,6 +260,8 @@ size_t entityOf(const Analysis& analysis, const std::string& name) {
   std::vector<std::string> nearest = nearestNames(name, names);
   throw Stop{kWrongUse, "no shared state is called '" + name + "'" + (nearest.empty() ? "" : "; did you mean " + joinWith(nearest, " or ") + "?")};
 }
+
+std::string wordOf(const Options& options, const char* option) { return choiceOf(std::string("--") + option, options.text(option), wordsOf(options.command->name, option)); }
 
 std::string choiceOf(const std::string& what, const std::string& value, const std::vector<std::string>& allowed) {
   if (std::find(allowed.begin(), allowed.end(), value) != allowed.end()) return value;

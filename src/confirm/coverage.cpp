@@ -99,7 +99,7 @@ std::vector<uint32_t> changedLines(const std::string& before, const std::string&
   git_diff_options_init(&options, GIT_DIFF_OPTIONS_VERSION);
   options.context_lines = 0;
   options.flags |= GIT_DIFF_FORCE_TEXT;
-  GitLibrary library;
+  startGit();
   git_diff_buffers(before.data(), before.size(), "a", after.data(), after.size(), "b", &options, nullptr, nullptr, nullptr,
                    [](const git_diff_delta*, const git_diff_hunk*, const git_diff_line* line, void* into) {
                      if (line->origin == GIT_DIFF_LINE_ADDITION) static_cast<std::vector<uint32_t>*>(into)->push_back(static_cast<uint32_t>(line->new_lineno));

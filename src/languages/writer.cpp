@@ -99,6 +99,14 @@ Span Writer::wholeLines(const LoweredFile& file, Span span) {
   return alone ? Span{begin, static_cast<uint32_t>(end)} : span;
 }
 
+uint32_t Writer::behindRemark(const LoweredFile& file, uint32_t offset) {
+  std::string_view source = text(file), rest = source.substr(offset, source.find('\n', offset) - offset);
+  if (rest.ends_with('\r')) rest.remove_suffix(1);
+  std::string_view remark = trim(rest);
+  bool alone = remark.starts_with("//") || remark.starts_with("# ") || (remark.starts_with("/*") && remark.find("*/") + 2 == remark.size());
+  return alone ? offset + static_cast<uint32_t>(rest.size()) : offset;
+}
+
 std::string Writer::indentAt(const LoweredFile& file, uint32_t offset) {
   std::string_view source = text(file);
   uint32_t begin = lineBegin(file, offset), end = begin;

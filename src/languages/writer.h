@@ -96,6 +96,8 @@ class Writer {
   uint32_t lineBegin(const LoweredFile& file, uint32_t offset);
   // The span with its lines' indentation and end, where nothing else stands on them.
   Span wholeLines(const LoweredFile& file, Span span);
+  // Behind a remark that ends the line, where nothing else stands on the rest of it.
+  uint32_t behindRemark(const LoweredFile& file, uint32_t offset);
   // By how much a block is deeper than what it belongs to.
   std::string unitOf(const LoweredFile& file);
   // Does a part of a class's head, of that type, name a base?

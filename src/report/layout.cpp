@@ -33,12 +33,12 @@ std::string cutEnd(const std::string& text, size_t width) {
   return text.substr(0, at) + "…";
 }
 
-static std::string paint(const TextStyle& style, const char* code, std::string_view text) {
+std::string painted(const TextStyle& style, const char* code, std::string_view text) {
   return style.colour ? fmt::format("\x1b[{}m{}\x1b[0m", code, text) : std::string(text);
 }
-std::string strong(const TextStyle& style, std::string_view text) { return paint(style, "1", text); }
-std::string faint(const TextStyle& style, std::string_view text) { return paint(style, "2", text); }
-std::string riskPaint(const TextStyle& style, int risk, std::string_view text) { return paint(style, risk >= 50 ? "1;31" : risk >= 25 ? "33" : "36", text); }
+std::string strong(const TextStyle& style, std::string_view text) { return painted(style, "1", text); }
+std::string faint(const TextStyle& style, std::string_view text) { return painted(style, "2", text); }
+std::string riskPaint(const TextStyle& style, int risk, std::string_view text) { return painted(style, risk >= 50 ? "1;31" : risk >= 25 ? "33" : "36", text); }
 
 std::string at(const Program& p, Place place) { return p.path(place) + ":" + std::to_string(p.line(place)); }
 

@@ -17,6 +17,8 @@ std::string cut(const std::string& text, size_t width);
 // The beginning stays.
 std::string cutEnd(const std::string& text, size_t width);
 
+// In a colour or weight by its number (ECMA-48, SGR), where the style has colour.
+std::string painted(const TextStyle& style, const char* code, std::string_view text);
 std::string strong(const TextStyle& style, std::string_view text);
 std::string faint(const TextStyle& style, std::string_view text);
 std::string riskPaint(const TextStyle& style, int risk, std::string_view text);

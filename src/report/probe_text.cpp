@@ -5,14 +5,13 @@
 #include <algorithm>
 
 #include "base/text.h"
+#include "report/layout.h"
 
 namespace elmcart {
 using Json = nlohmann::ordered_json;
 namespace {
 
 constexpr size_t kBar = 40;  // characters
-
-std::string painted(const TextStyle& style, const char* code, const std::string& text) { return style.colour ? fmt::format("\x1b[{}m{}\x1b[0m", code, text) : text; }
 
 std::string rangeOf(size_t least, size_t most) { return least == most ? std::to_string(least) : fmt::format("{} to {}", least, most); }
 

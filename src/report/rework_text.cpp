@@ -6,14 +6,11 @@
 #include <set>
 
 #include "base/text.h"
+#include "report/layout.h"
 
 namespace elmcart {
 using Json = nlohmann::ordered_json;
 namespace {
-
-std::string painted(const TextStyle& style, const char* code, std::string_view text) {
-  return style.colour ? fmt::format("\x1b[{}m{}\x1b[0m", code, text) : std::string(text);
-}
 
 std::string indented(const std::string& text, const std::string& by) {
   std::string out;

@@ -50,14 +50,14 @@ Result<Ready> ready(const std::string& root, const std::string& branch) {
 }  // namespace
 
 Result<bool> mayBranch(const std::string& root, const std::string& branch) {
-  GitLibrary library;
+  startGit();
   auto r = ready(root, branch);
   if (!r) return r.error();
   return true;
 }
 
 Result<size_t> commitSteps(const std::string& root, const std::string& branch, const ReworkResult& result) {
-  GitLibrary library;
+  startGit();
   auto r = ready(root, branch);
   if (!r) return r.error();
   git_repository* repository = r->place.repository.get();

@@ -41,6 +41,10 @@ class Retirement {
     // What may run twice would make two.
     bool once = in == kNone || lowerCase(p_.text(p_.functions[in].name)) == "main";
     if (accesses.empty() || !once) return std::nullopt;
+    // A variable of the very code that hands it in is there already.
+    if (in == kNone && p_.variables[e_.slot].storage == Storage::Global && p_.variables[e_.slot].declarations.front().file == accesses.front().file &&
+        std::none_of(e_.accessPoints.begin(), e_.accessPoints.end(), [](const AccessPoint& d) { return d.function != kNone; }))
+      return std::nullopt;
     std::sort(accesses.begin(), accesses.end(), [&](Place x, Place y) { return p_.node(x).span.begin < p_.node(y).span.begin; });
     Place first = accesses.front();
     std::string type = plainName(p_, made_), creation;

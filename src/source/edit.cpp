@@ -1,8 +1,8 @@
 #include "source/edit.h"
 
-#include <git2.h>
-
 #include <algorithm>
+
+#include "source/git.h"
 
 namespace elmcart {
 
@@ -25,7 +25,7 @@ Result<std::string> applyEdits(std::string_view text, std::vector<FileEdit> edit
 
 std::string unifiedDiff(const std::string& path, const std::string& before, const std::string& after, bool isNew, uint32_t context) {
   if (before == after) return "";
-  git_libgit2_init();
+  startGit();
   git_patch* patch = nullptr;
   git_diff_options options;
   git_diff_options_init(&options, GIT_DIFF_OPTIONS_VERSION);
@@ -38,7 +38,6 @@ std::string unifiedDiff(const std::string& path, const std::string& before, cons
     git_buf_dispose(&buffer);
     git_patch_free(patch);
   }
-  git_libgit2_shutdown();
   return out;
 }
 

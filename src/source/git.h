@@ -11,12 +11,11 @@
 
 namespace elmcart {
 
-struct GitLibrary {
-  GitLibrary() { git_libgit2_init(); }
-  ~GitLibrary() { git_libgit2_shutdown(); }
-  GitLibrary(const GitLibrary&) = delete;
-  GitLibrary& operator=(const GitLibrary&) = delete;
-};
+// Once a process: starting it reads all certificates of the system.
+inline void startGit() {
+  static const int started = git_libgit2_init();
+  (void)started;
+}
 
 template <typename T, void (*Free)(T*)>
 struct GitFree {

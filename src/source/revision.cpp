@@ -42,7 +42,7 @@ int eachEntry(const char* root, const git_tree_entry* entry, void* payload) {
 
 Result<std::vector<RevisionFile>> filesAtRevision(const std::string& folder, const std::string& revision, const WalkOptions& options,
                                                   const std::function<bool(std::string_view path, std::string_view text)>& wanted) {
-  GitLibrary library;
+  startGit();
   auto place = gitAround(folder);
   if (!place) return place.error();
   auto tree = gitTreeOf(place->repository.get(), revision);
@@ -95,7 +95,7 @@ int writeEntry(const char* root, const git_tree_entry* entry, void* payload) {
 }  // namespace
 
 Result<size_t> extractRevision(const std::string& folder, const std::string& revision, const std::string& target) {
-  GitLibrary library;
+  startGit();
   auto place = gitAround(folder);
   if (!place) return place.error();
   auto tree = gitTreeOf(place->repository.get(), revision);

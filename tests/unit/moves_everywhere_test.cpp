@@ -39,22 +39,18 @@ TEST_P(MovesEverywhere, LeaveTextThatCanBeRead) {
     if ((*first)->program.types[t].definition.known()) classes.emplace_back(t, (*first)->program.text((*first)->program.types[t].qualified));
   for (FunctionIndex f = 0; f < (*first)->program.functions.size(); ++f)
     if ((*first)->program.functions[f].definition.known()) functions.emplace_back(f, functionText((*first)->program, f));
-  // Of the many classes and functions the first that a move can be made for are enough;
-  // of the pieces of state of a large sample each has its turn with every third move.
-  constexpr size_t kMost = 5, kLarge = 20, kTurns = 3;
-  bool all = std::getenv("ELMCART_ALL") || shared.size() < kLarge;
-  size_t turn = 0;
+  // Of the many classes and functions the first that a move can be made for are enough.
+  constexpr size_t kMost = 5;
   for (const Move& move : moves()) {
-    size_t made = 0, at = ++turn;
+    size_t made = 0;
     for (auto& [target, id] : move.of == MoveTarget::Class ? classes : move.of == MoveTarget::Function ? functions : shared) {
-      if (move.of == MoveTarget::State && !all && at++ % kTurns != 0) continue;
       if (targetOf(**first, move, id) != target || !refusalOf(move, **first, target).empty()) continue;
       if (move.of != MoveTarget::State && ++made > kMost) break;
       ReworkOptions options;
       options.move = move.id;
       options.of = move.of;
       options.confirm = false;
-  options.retire = true;
+      options.retire = true;
       options.jobs = 1;
       options.mostSteps = 40;
       auto done = rework(folder / "tree", *config, id, options);

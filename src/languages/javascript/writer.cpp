@@ -175,7 +175,7 @@ class ScriptWriter final : public Writer {
     // §13.3.7.1: a derived class has no `this` before its base's constructor has run.
     TSNode super = superOf(change.at);
     while (!SyntaxTree::isNull(super) && !ts_node_eq(SyntaxTree::parent(super), body)) super = SyntaxTree::parent(super);
-    uint32_t at = SyntaxTree::isNull(super) ? ts_node_start_byte(body) + 1 : ts_node_end_byte(super);
+    uint32_t at = SyntaxTree::isNull(super) ? behindRemark(file, ts_node_start_byte(body) + 1) : ts_node_end_byte(super);
     std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(function)), inner = indent + unitOf(file);
     std::string line = newline + inner + assignment(file);
     bool oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;

@@ -67,7 +67,7 @@ class PhpWriter final : public Writer {
         case ChangeKind::Read:
           for (Span span : spansOf(change)) put(*change.at.file, span, read(change)), putAt_.insert({change.at.file->path, span.begin});
           break;
-        case ChangeKind::HandOn: reason = give(change, argumentsOf(change.at), change.from == From::Parameter ? variable() : change.from == From::Field ? field() : fetchFrom(*change.at.file)); break;
+        case ChangeKind::HandOn: reason = give(change, argumentsOf(change.at), change.from == From::Parameter ? variable() : change.from == From::Field ? field() : fetchAt(change.at)); break;
         case ChangeKind::HandToBase: reason = give(change, SyntaxTree::field(baseCallOf(change.at), "arguments"), variable()); break;
         case ChangeKind::DropDefault: drop(change); break;
         case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
@@ -97,6 +97,14 @@ class PhpWriter final : public Writer {
   std::string fetchFrom(const LoweredFile& file) {
     std::string fetch = fetchIn(file);
     return isBare(fetch) ? "$GLOBALS['" + fetch.substr(1) + "']" : fetch;
+  }
+  // What a file does outside of functions sees its own global by its name.
+  std::string fetchAt(Spot spot) {
+    TSNode function = tree(spot).covering(spot->span, {"method_declaration", "function_definition", "anonymous_function", "anonymous_function_creation_expression", "arrow_function"});
+    bool own = SyntaxTree::isNull(function) && std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) { return access.file == spot.file; });
+    if (!own) return fetchFrom(*spot.file);
+    std::string fetch = fetchIn(*spot.file), from = "$GLOBALS['";
+    return fetch.starts_with(from) && fetch.ends_with("']") ? "$" + fetch.substr(from.size(), fetch.size() - from.size() - 2) : fetch;
   }
   std::string variable() const { return "$" + handed_.word; }
   std::string field() const { return "$this->" + handed_.word; }
@@ -226,7 +234,7 @@ class PhpWriter final : public Writer {
     if (statement.empty()) return "";
     std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(function));
     bool oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
-    insert(file, ts_node_start_byte(body) + 1, newline + indent + unitOf(file) + statement + (oneLine ? newline + indent : ""));
+    insert(file, behindRemark(file, ts_node_start_byte(body) + 1), newline + indent + unitOf(file) + statement + (oneLine ? newline + indent : ""));
     return "";
   }
 

@@ -169,6 +169,7 @@ std::string OverloadWriter::takeBeside(const Change& change, bool kept) {
   statements.insert(statements.end(), moved_[change.of].begin(), moved_[change.of].end());
   if (!statements.empty() && SyntaxTree::isNull(handsOn(constructor, false))) {
     uint32_t at = statementsBegin(constructor);
+    if (at > 0) at = behindRemark(file, at);
     if (at == 0) return "its constructor has no body of statements";
     bool empty = SyntaxTree::children(body).empty();
     std::string line;

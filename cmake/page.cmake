@@ -1,0 +1,11 @@
+cmake_minimum_required(VERSION 3.25)
+# Writes OUT: a C++ source with the page's template, style and script from ROOT.
+set(parts "")
+foreach(part kTemplate:page.mustache kStyle:page.css kScript:page.js)
+  string(REPLACE ":" ";" part ${part})
+  list(GET part 0 name)
+  list(GET part 1 file)
+  file(READ ${ROOT}/${file} text)
+  string(APPEND parts "const std::string_view ${name} = R\"~~~(${text})~~~\";\n")
+endforeach()
+file(WRITE ${OUT} "#include \"report/page/parts.h\"\n\nnamespace elmcart::page {\n${parts}}  // namespace elmcart::page\n")
