@@ -11,6 +11,8 @@ need go golang-go
 need php php-cli
 need mcs "mono-mcs mono-runtime"
 need python3 python3
+# The page is opened in it.
+need chromium chromium
 # They compile the tests in a third of the time.
 need clang++-16 clang-16
 need mold mold

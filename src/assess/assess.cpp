@@ -20,7 +20,7 @@ std::string_view surenessText(Sureness sureness) {
 }
 
 std::string_view adviceText(Advice advice) {
-  static constexpr std::string_view kTexts[] = {"keep", "safe-init", "enforce", "inject", "wrap", "make-local", "synchronize", "unregister", "inject-collaborator", "own"};
+  static constexpr std::string_view kTexts[] = {"keep", "safe-init", "enforce", "inject", "wrap", "make-local", "synchronize", "unregister", "inject-collaborator", "own", "by-hand"};
   return kTexts[static_cast<size_t>(advice)];
 }
 
@@ -30,7 +30,7 @@ std::string_view adviceMeaning(Advice advice) {
       "pass it to constructors instead of reaching it globally", "put an instance class with the same members in front of it and inject that",
       "make it an ordinary member of the one class that uses it", "protect its changes by one lock, or make them atomic", "remove each subscriber from the list when it ends",
       "take the collaborator as a constructor parameter, with the present one as the default",
-      "hold it by an owning smart pointer",
+      "hold it by an owning smart pointer", "no move does this: change it as the finding says",
   };
   return kTexts[static_cast<size_t>(advice)];
 }
@@ -107,7 +107,7 @@ void addReasons(const Subject& s, const Entity& e, Advice advice, std::vector<st
       pro.push_back("one line at the end of a subscriber covers every place that makes one");
       contra.push_back("every owner has to destroy it, or to call the method that ends it");
       break;
-    case Advice::InjectCollaborator: case Advice::Own: break;  // of classes and functions, not of what is shared
+    case Advice::InjectCollaborator: case Advice::Own: case Advice::ByHand: break;  // of classes and functions, not of what is shared
   }
 }
 

@@ -12,7 +12,8 @@ namespace elmcart {
 enum class Sureness : uint8_t { Certain, Likely, Possible };
 std::string_view surenessText(Sureness sureness);
 
-enum class Advice : uint8_t { Keep, SafeInit, Enforce, Inject, Wrap, MakeLocal, Synchronize, Unregister, InjectCollaborator, Own };
+// ByHand: no move does it; what to do is told with the check.
+enum class Advice : uint8_t { Keep, SafeInit, Enforce, Inject, Wrap, MakeLocal, Synchronize, Unregister, InjectCollaborator, Own, ByHand };
 std::string_view adviceText(Advice advice);
 std::string_view adviceMeaning(Advice advice);
 

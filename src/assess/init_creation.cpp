@@ -204,7 +204,7 @@ void checkReentrant(const Subject& s, std::vector<Finding>& out) {
     f.message = "The constructor of " + e.shown + " reaches " + (way.function == kNone ? variableName(p, way.variable) : functionName(p, way.function)) + ", which should return the object that is just being made.";
     f.evidence = way.chain;
     f.evidence.push_back({e.creation.place.known() ? e.creation.place : e.place, e.creation.time == CreationTime::Lazy ? "the object is not there yet: it is made a second time, without end, or the access point waits for itself" : "the object is not there yet: nothing is handed out"});
-    f.advice = Advice::SafeInit;
+    f.advice = Advice::ByHand;
     out.push_back(std::move(f));
   }
 }
@@ -376,7 +376,7 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
         f.evidence.push_back({place, what + " can fail here"});
         f.evidence.push_back({handler, "the error is caught and dropped here"});
         if (!e.accessPoints.empty()) f.evidence.push_back({e.accessPoints.front().place, "the access point returns what there is, or nothing"});
-        f.advice = Advice::SafeInit;
+        f.advice = Advice::ByHand;
         out.push_back(std::move(f));
       }
     }

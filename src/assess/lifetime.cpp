@@ -316,8 +316,11 @@ Notification notificationOf(const Program& p, VariableIndex collection) {
   Notification out;
   for (uint32_t u : p.usesOfVariable[collection]) {
     const Use& use = p.uses[u];
-    Place loop = p.parent(use.place);
-    if (use.in == kNone || p.node(loop).kind != Kind::Loop || p.node(use.place).role == Role::Body) continue;
+    Place walked = use.place, loop = p.parent(walked);
+    // The loop may walk over a copy: list(x), x.slice(), new ArrayList<>(x).
+    auto isCopied = [&](Kind kind) { return kind == Kind::Call || kind == Kind::Create || kind == Kind::Member || kind == Kind::Index; };
+    for (int depth = 0; depth < 4 && loop.node != kNoNode && isCopied(p.node(loop).kind); ++depth) walked = loop, loop = p.parent(loop);
+    if (use.in == kNone || loop.node == kNoNode || p.node(loop).kind != Kind::Loop || p.node(walked).role == Role::Body) continue;
     FunctionIndex called = kNone;
     Place call = calledOnElements(p, loop, p.file(loop).child(loop.node, Role::Body), called);
     if (!call.known()) continue;
@@ -413,7 +416,7 @@ void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
     if (!chain.empty()) f.evidence.insert(f.evidence.end(), chain.begin(), chain.end());
     else if (p.functions[remover].definition.known()) f.evidence.push_back({p.functions[remover].definition, functionName(p, remover) + " removes elements, and any of them may call it"});
     f.evidence.push_back({use.place, std::string(g.changedWalk)});
-    f.advice = Advice::SafeInit;
+    f.advice = Advice::ByHand;
     if (entity == SIZE_MAX) {
       f.reasonsFor.push_back("iterating over a copy costs one line");
       f.reasonsAgainst.push_back("an element that was removed meanwhile is still called once");

@@ -204,7 +204,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       for (const Use* use : adds)
         if (f.evidence.size() < 6) f.evidence.push_back({use->place, functionName(p, use->in) + " adds an entry"});
       f.evidence.push_back({variable.declarations.front(), "no code that was read removes an entry"});
-      f.advice = Advice::SafeInit;
+      f.advice = Advice::ByHand;
       out.push_back(std::move(f));
     }
   }
@@ -464,7 +464,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
     f.evidence.push_back({p.variables[local].definition, "a local object"});
     f.evidence.push_back({place, "its address is stored here"});
     f.evidence.push_back({p.variables[target].declarations.front(), "still points there after the object was destroyed"});
-    f.advice = Advice::SafeInit;
+    f.advice = Advice::ByHand;
     if (entity == SIZE_MAX) {
       f.reasonsFor.push_back("an object that the longer-lived one owns is not destroyed too early");
       f.reasonsAgainst.push_back("it then lives longer than needed");
@@ -576,7 +576,7 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
       f.evidence.push_back({given, "passed on here"});
       f.evidence.push_back({stored, "stored in an object that lives as long as the process"});
       f.evidence.push_back({holder.declarations.front(), "no code clears it afterwards"});
-      f.advice = Advice::SafeInit;
+      f.advice = Advice::ByHand;
       out.push_back(std::move(f));
     }
   }

@@ -88,7 +88,7 @@ void checkReplacedRunning(const Subject& s, size_t i, std::vector<Finding>& out)
     f.message = functionName(p, use.in) + " puts another " + std::string(p.text(p.types[type].name)) + " in the place of the one before, whose thread goes on with it.";
     f.evidence.push_back({started, functionName(p, maker) + " starts a thread of the object here"});
     f.evidence.push_back({use.place, "the next one is stored here, and nobody ends the one before"});
-    f.advice = Advice::SafeInit;
+    f.advice = Advice::ByHand;
     out.push_back(std::move(f));
     return;
   }
@@ -156,7 +156,7 @@ void checkNeverReleased(const Subject& s, std::vector<Finding>& out) {
       f.evidence.push_back({home, "the resource is kept here"});
       if (!(taken == home)) f.evidence.push_back({taken, "the resource is acquired here"});
       f.evidence.push_back({e.creation.place.known() ? e.creation.place : e.place, "the owner is made here; its end: " + e.end});
-      f.advice = Advice::SafeInit;
+      f.advice = Advice::ByHand;
       out.push_back(std::move(f));
     }
   }

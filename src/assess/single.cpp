@@ -357,7 +357,7 @@ void checkSlotShared(const Subject& s, std::vector<Finding>& out) {
     f.evidence.push_back({p.variables[e.slot].declarations.front(), "the shared slot"});
     if (filled.known()) f.evidence.push_back({filled, "a subclass fills it with an object of its own"});
     f.evidence.insert(f.evidence.end(), sharing.begin(), sharing.end());
-    f.advice = Advice::SafeInit;
+    f.advice = Advice::ByHand;
     out.push_back(std::move(f));
   }
 }

@@ -568,7 +568,7 @@ void checkAwaitGap(const Subject& s, std::vector<Finding>& out) {
     f.place = gap;
     f.message = "Other code can run between the test of " + std::string(p.text(p.variables[e.slot].name)) + " and its assignment: a second call finds it empty too and makes another " + e.shown + ".";
     f.evidence = {{e.creation.innerTest, "call 1: finds it empty"}, {gap, "call 1: waits, and lets others run"}, {e.creation.innerTest, "call 2: finds it empty too"}, {e.creation.place, "both make one; the later replaces the earlier"}};
-    f.advice = Advice::SafeInit;
+    f.advice = Advice::ByHand;
     out.push_back(std::move(f));
   }
 }

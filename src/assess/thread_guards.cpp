@@ -390,7 +390,7 @@ void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
         size_t shown = 0;
         for (uint32_t c : p.callsOfFunction[use.in])
           if (++shown <= 4 && p.calls[c].in != kNone) f.evidence.push_back({p.calls[c].place, functionName(p, p.calls[c].in) + " receives it"});
-        f.advice = Advice::SafeInit;
+        f.advice = Advice::ByHand;
         out.push_back(std::move(f));
         break;
       }
@@ -518,7 +518,7 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
       f.evidence.push_back({escape, how});
       if (late != kNone) f.evidence.push_back({set, std::string(p.text(p.variables[late].name)) + " is set here, possibly after the other thread has read it"});
       else f.evidence.push_back({p.types[type.derived.front()].definition.known() ? p.types[type.derived.front()].definition : type.definition, std::string(p.text(p.types[type.derived.front()].name)) + " is constructed after this constructor has ended"});
-      f.advice = Advice::SafeInit;
+      f.advice = Advice::ByHand;
       if (entity == SIZE_MAX) {
         f.reasonsFor.push_back("starting the thread in a function that is called after construction costs one line at each creation");
         f.reasonsAgainst.push_back("an object for which that call is forgotten does nothing");

@@ -73,7 +73,7 @@ std::vector<Candidate> candidatesFor(const Analysis& a, const Target& target) {
     const Entity& e = a.survey.entities[entity];
     Advice advice = a.assessment.judgements[entity].advice;
     advised = adviceText(advice);
-    if (advice == Advice::Keep) out.push_back({"keep", target, std::string(adviceMeaning(advice))});
+    if (advice == Advice::Keep || advice == Advice::ByHand) out.push_back({advised, target, std::string(adviceMeaning(advice))});
     TypeIndex holder = e.slot != kNone && a.program.variables[e.slot].owner != kNone ? a.program.variables[e.slot].owner : e.type;
     if (holder != kNone) targets.push_back({MoveTarget::Class, std::string(a.program.text(a.program.types[holder].qualified))});
   }
@@ -143,7 +143,7 @@ ReworkResult carryOut(const Options& options, const Interruption& interruption, 
       }
       if (why.empty()) why = candidate.move + " is advised, and has no step here" + (result.byHand.empty() ? std::string() : ": " + result.byHand.front().reason);
     } else if (why.empty()) {
-      why = candidate.move + (candidate.move == "keep" ? " is advised: " : " is advised, and cannot be made: ") + candidate.refusal;
+      why = candidate.move + (candidate.move == "keep" || candidate.move == "by-hand" ? " is advised: " : " is advised, and cannot be made: ") + candidate.refusal;
     }
     if (confirm) break;
   }

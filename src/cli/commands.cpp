@@ -12,14 +12,14 @@ const std::vector<Command>& commands() {
       {"init", "how is this project built and tested?", {"elmcart init", "elmcart init --try office"}, runInit},
       {"survey", "what shared state is there?", {"elmcart survey src", "elmcart survey --format json --out survey.json ."}, runSurvey},
       {"assess", "which of it is risky, and why?", {"elmcart assess .", "elmcart assess --gate 50 src"}, runAssess},
-      {"reach", "who gets at it, and by which way?", {"elmcart reach BerthBook", "elmcart reach --out berths.svg office::BerthBook src"}, runReach},
+      {"reach", "who gets at it, and by which way?", {"elmcart reach BerthBook", "elmcart reach --from HarbourMaster --to Quay BerthBook"}, runReach},
       {"explain", "what does a check mean, what does a language promise, why does a piece of state score so?", {"elmcart explain thread.unguarded-creation", "elmcart explain BerthBook src"}, runExplain},
       {"probe", "does it really happen when the code runs?", {"elmcart probe race BerthBook", "elmcart probe watch BerthBook"}, runProbe},
       {"propose", "what would mend it, at what cost, which way is best?", {"elmcart propose BerthBook", "elmcart propose --diff --patches steps BerthBook src"}, runPropose},
       {"rework", "do it, step by step, under the tests", {"elmcart rework --patches steps BerthBook", "elmcart rework --move synchronize --branch guarded BerthBook"}, runRework},
       {"confirm", "do two trees behave alike?", {"elmcart confirm office office-reworked", "elmcart confirm --orders 3 HEAD~2 HEAD"}, runConfirm},
       {"report", "everything for reading and showing, on one page", {"elmcart report", "elmcart report --out shared-state.html src"}, runReport},
-      {"demo", "the whole road on the shipped harbour office", {"elmcart demo", "elmcart demo --quick /tmp/office-demo"}, runDemo},
+      {"demo", "the whole road on the shipped harbour office", {"elmcart demo", "elmcart demo --language java --quick /tmp/office-demo"}, runDemo},
   };
   return kCommands;
 }
@@ -78,6 +78,7 @@ const std::vector<std::string>& wordsOf(std::string_view command, std::string_vi
       {"rework", "move", moveIds()},
       {"rework", "steps", kKinds},
       {"confirm", "format", kPlain},
+      {"demo", "language", {"cpp", "java", "python"}},
   };
   for (const Words& words : kWords)
     if (words.option == option && (words.command.empty() || words.command == command)) return words.words;

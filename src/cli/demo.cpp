@@ -1,9 +1,9 @@
 // demo: the whole road on the shipped harbour office.
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <filesystem>
 #include <iostream>
-#include <tuple>
 
 #include "base/text.h"
 #include "cli/cli.h"
@@ -20,11 +20,31 @@ namespace po = boost::program_options;
 namespace fs = std::filesystem;
 namespace {
 
-// The faults of the office are made to happen, and its lock is measured.
-std::string probeOffice(const Options& options, const Interruption& interruption, const std::string& office, const std::string& folder) {
+struct DemoRace {
+  const char *name, *scenario, *what;
+};
+
+// The same road in each language: the names of what is raced and measured are the language's own.
+struct Demo {
+  std::string_view language, folder;
+  std::vector<DemoRace> races;
+  const char* measured;  // what an access of it costs
+};
+
+const Demo& demoOf(const std::string& language) {
+  static const std::vector<Demo> kDemos = {
+      {"cpp", "harbour-office", {{"BerthBook", "creation", "berth book: more than one made"}, {"nextTicket", "change", "ticket number: a change lost"}, {"SignalMast", "end", "signal mast: a lantern that ended is called"}}, "CargoScale"},
+      {"java", "harbour-office-java", {{"BerthBook", "creation", "berth book: more than one made"}, {"Tickets", "change", "ticket number: a change lost"}, {"SignalMast", "end", "signal mast: a lantern that ended is called"}}, "CargoScale"},
+      {"python", "harbour-office-python", {{"BerthBook", "creation", "berth book: more than one made"}, {"next_ticket", "change", "ticket number: a change lost"}, {"mast", "end", "signal mast: a lantern that ended is called"}}, "BerthBook"},
+  };
+  return *std::find_if(kDemos.begin(), kDemos.end(), [&](const Demo& demo) { return demo.language == language; });
+}
+
+// The faults of the office are made to happen, and an access is measured.
+std::string probeOffice(const Options& options, const Interruption& interruption, const Demo& demo, const std::string& office, const std::string& folder) {
   TextStyle plain;
   std::string races, out;
-  for (auto [name, scenario, what] : {std::tuple{"BerthBook", "creation", "berth book: more than one made"}, {"nextTicket", "change", "ticket number: a change lost"}, {"SignalMast", "end", "signal mast: a lantern that ended is called"}}) {
+  for (auto [name, scenario, what] : demo.races) {
     say(options, std::string("probe: a race for the ") + what);
     RaceOptions race;
     race.runs = 10;
@@ -45,8 +65,8 @@ std::string probeOffice(const Options& options, const Interruption& interruption
   Probed book = probedOf(options, interruption, office, "BerthBook");
   if (auto watched = watch(office, book.config, *book.analysis, book.entity, {})) writeFile(folder + "/watch.txt", watchText(*watched, plain));
   else warn(watched.error().line());
-  say(options, "probe: what each access of the cargo scale costs");
-  Probed scale = probedOf(options, interruption, office, "CargoScale");
+  say(options, std::string("probe: what each access of ") + demo.measured + " costs");
+  Probed scale = probedOf(options, interruption, office, demo.measured);
   if (auto cost = measureCost(office, scale.config, *scale.analysis, scale.entity, {})) writeFile(folder + "/cost.txt", costsText(*cost, plain));
   else warn(cost.error().line());
   return out;
@@ -56,13 +76,16 @@ std::string probeOffice(const Options& options, const Interruption& interruption
 
 int runDemo(const Context& context, const Command& self) {
   po::options_description own("options");
-  own.add_options()("quick", po::bool_switch(), "plan the rework only: nothing is built and run");
+  own.add_options()
+      ("language", po::value<std::string>()->value_name("LANGUAGE")->default_value("cpp"), ("the office in " + wordsText(self, "language")).c_str())
+      ("quick", po::bool_switch(), "plan the rework only: nothing is built and run");
   Options options = readOptions(context, self, own, "[FOLDER]", 0, 1);
+  const Demo& demo = demoOf(wordOf(options, "language"));
   std::string folder = options.positional.empty() ? "elmcart-demo" : options.positional[0];
   std::error_code error;
   fs::path shipped = fs::read_symlink("/proc/self/exe", error).parent_path() / "../share/elmcart/demo";
   if (error || !fs::is_directory(shipped, error)) shipped = ELMCART_DEMO_FOLDER;
-  fs::path source = shipped / "harbour-office";
+  fs::path source = shipped / demo.folder;
   if (!fs::is_directory(source, error)) throw Stop{kUnreadable, source.string() + ": the shipped demo is not there"};
   // Only a folder that a demo made before may be replaced.
   if (fs::exists(folder, error) && !fs::is_empty(folder, error)) {
@@ -71,7 +94,7 @@ int runDemo(const Context& context, const Command& self) {
   }
   fs::create_directories(folder, error);
   writeFile(folder + "/.made-by-elmcart-demo", "");
-  std::string office = folder + "/harbour-office";
+  std::string office = folder + "/" + std::string(demo.folder);
   fs::copy(source, office, fs::copy_options::recursive, error);
   if (error) throw Stop{kUnreadable, office + ": " + error.message()};
 
@@ -110,12 +133,12 @@ int runDemo(const Context& context, const Command& self) {
     writeFile(folder + "/rework.json", jsonText(reworkJson(result)));
     auto patches = writePatches(result, folder + "/patches");
     if (!patches) throw Stop{kUnreadable, patches.error().line()};
-    fs::copy(office, folder + "/harbour-office-reworked", fs::copy_options::recursive, error);
-    for (const WriteBackFile& file : result.files) writeFile(folder + "/harbour-office-reworked/" + file.path, file.after);
+    fs::copy(office, office + "-reworked", fs::copy_options::recursive, error);
+    for (const WriteBackFile& file : result.files) writeFile(office + "-reworked/" + file.path, file.after);
   }
   std::string seen;
   if (!quick) {
-    seen = probeOffice(options, context.interruption, office, folder);
+    seen = probeOffice(options, context.interruption, demo, office, folder);
     a = analysisOf(options, {office}, true, exitCode);
     writeFile(folder + "/assess.txt", assessText(*a, true, plain));
     writeFile(folder + "/assess.json", jsonText(assessJson(*a, true)));
@@ -145,7 +168,9 @@ int runDemo(const Context& context, const Command& self) {
          "  assess.txt .json          what is risky about it, and why\n"
          "  reach.txt .svg .png …     who gets at the berth book\n"
          "  explain.txt propose.txt   what is known of it; the ways to mend it and their cost\n";
-  if (!quick) out += "  race.txt watch.txt cost.txt  what was seen when it ran, and what an access costs\n  rework.txt .json patches/ each step with its outcome, and as a patch\n  harbour-office-reworked/  the office afterwards\n";
+  if (!quick) out += "  race.txt watch.txt cost.txt  what was seen when it ran, and what an access costs\n  rework.txt .json patches/ each step with its outcome, and as a patch\n";
+  if (!quick) out += fmt::format("  {:<25} the office afterwards\n", std::string(demo.folder) + "-reworked/");
+  out += "Open " + folder + "/report.html first.\n";
   std::cout << out;
   return fine ? exitCode : kGateFailed;
 }

@@ -107,11 +107,33 @@ int runAssess(const Context& context, const Command& self) {
   });
 }
 
+namespace {
+
+int waysTo(const Options& options, const Analysis& a, size_t entity, const std::string& format, int exitCode) {
+  if (format != "text" && format != "json") throw Stop{kWrongUse, "--from and --to are told as text or json"};
+  ReachWays ways = reachWays(a, entity, options.text("from"), options.text("to"));
+  if (!ways.unknown.empty()) {
+    std::vector<std::string> names;
+    for (const TypeDecl& type : a.program.types) names.emplace_back(lastPart(a.program.text(type.qualified)));
+    for (FunctionIndex f = 0; f < a.program.functions.size(); ++f) names.push_back(functionText(a.program, f));
+    std::vector<std::string> nearest = nearestNames(ways.unknown.front(), names);
+    throw Stop{kWrongUse, "no function, class or file is called '" + ways.unknown.front() + "'" + (nearest.empty() ? "" : "; did you mean " + joinWith(nearest, " or ") + "?")};
+  }
+  std::string of = options.has("from") ? "from " + options.text("from") : "from what nothing calls";
+  if (options.has("to")) of += " to " + options.text("to");
+  emit(options, format == "json" ? jsonText(reachWaysJson(a, entity, ways)) : reachWaysText(a, entity, ways, of, limited(styleOf(options, options.has("out")), options, 6)));
+  return ways.ways.empty() ? kGateFailed : exitCode;
+}
+
+}  // namespace
+
 int runReach(const Context& context, const Command& self) {
   po::options_description own("options");
   own.add_options()
       ("format", po::value<std::string>()->value_name("FORMAT"), (wordsText(self, "format") + "; told by the ending of --out when not given").c_str())
       ("tests", po::bool_switch(), "draw the tests too")
+      ("from", po::value<std::string>()->value_name("NAME"), "by which calls code of this function, class or file gets at it (text and json)")
+      ("to", po::value<std::string>()->value_name("NAME"), "only ways that end at uses in this function, class or file; alone: from what nothing calls")
       ("limit", po::value<size_t>()->value_name("N"), "the N classes or files with the most sites (on a terminal: 12)")
       ("all", po::bool_switch(), "everything, on a terminal too");
   Options options = readOptions(context, self, own, "NAME [PATH]", 1, 2);
@@ -124,6 +146,7 @@ int runReach(const Context& context, const Command& self) {
   int exitCode = kDone;
   auto a = analysisOf(options, {options.path(1)}, false, exitCode);
   size_t entity = entityOf(*a, options.positional[0]);
+  if (options.has("from") || options.has("to")) return waysTo(options, *a, entity, format, exitCode);
   if (format == "text") emit(options, reachText(*a, entity, limited(styleOf(options, options.has("out")), options, 12)));
   else if (format == "json") emit(options, jsonText(reachJson(*a, entity)));
   else if (format == "graphml") emit(options, reachGraphML(*a, entity));

@@ -132,6 +132,24 @@ Json reachJson(const Analysis& a, size_t entity) {
   return {{"schema", "elmcart.reach/1"}, {"entity", a.survey.entities[entity].id}, {"units", units}, {"edges", edges}};
 }
 
+Json reachWaysJson(const Analysis& a, size_t entity, const ReachWays& ways) {
+  const Program& p = a.program;
+  Json rows = Json::array();
+  for (const ReachWay& way : ways.ways) {
+    Json calls = Json::array();
+    for (const ReachWay::Step& step : way.steps) {
+      Json row = {{"function", functionText(p, step.function)}};
+      row.update(placeJson(p, step.call));
+      row["byBase"] = step.asOverrider;
+      calls.push_back(row);
+    }
+    Json use = placeJson(p, way.use->place);
+    use["access"] = accessText(*way.use);
+    rows.push_back({{"from", functionText(p, way.begin)}, {"calls", calls}, {"use", use}});
+  }
+  return {{"schema", "elmcart.reach-ways/1"}, {"entity", a.survey.entities[entity].id}, {"ways", rows}};
+}
+
 std::string surveyCsv(const Analysis& a, bool all) {
   std::string out = "id,name,kind,language,file,line,type,creation,guard,enforced,harmless,access points,sites\n";
   auto add = [&](const Entity& e) {

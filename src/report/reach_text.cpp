@@ -1,6 +1,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 
 #include "base/text.h"
 #include "report/layout.h"
@@ -43,7 +44,12 @@ std::string reachText(const Analysis& a, size_t entity, const TextStyle& style) 
     if (unit.distance == 0) direct.push_back(&unit);
     else if (!unit.tests) indirect.push_back(unit.name);
   }
-  out += fmt::format("{} directly, {} through others; {} in all.\n", counted(reach.direct, "class or file reaches it", "classes or files reach it"), indirect.size(), counted(e.consumers.size(), "site", "sites"));
+  // How many at each distance.
+  std::array<size_t, 3> through{};
+  for (const ReachUnit& unit : reach.units)
+    if (unit.distance > 0 && !unit.tests) ++through[std::min<size_t>(static_cast<size_t>(unit.distance), through.size()) - 1];
+  out += fmt::format("{} directly, {} through one other, {} through two, {} through three; {} in all.\n", counted(reach.direct, "class or file reaches it", "classes or files reach it"), through[0], through[1], through[2],
+                     counted(e.consumers.size(), "site", "sites"));
   std::vector<std::string> accessPoints;
   for (const AccessPoint& point : e.accessPoints) accessPoints.push_back(point.name);
   if (!accessPoints.empty()) out += "access points: " + wrapped(joinWith(accessPoints, ", "), width, 15) + "\n";
@@ -61,6 +67,26 @@ std::string reachText(const Analysis& a, size_t entity, const TextStyle& style) 
     std::string names = joinWith({indirect.begin(), indirect.begin() + static_cast<std::ptrdiff_t>(shown)}, ", ");
     out += "\nthrough others: " + wrapped(names + (shown < indirect.size() ? fmt::format(" and {} more", indirect.size() - shown) : ""), width, 16) + "\n";
   }
+  return out;
+}
+
+std::string reachWaysText(const Analysis& a, size_t entity, const ReachWays& ways, const std::string& of, const TextStyle& style) {
+  const Entity& e = a.survey.entities[entity];
+  const Program& p = a.program;
+  if (ways.ways.empty()) return strong(style, e.id) + ": no calls lead to it " + of + ".\n";
+  std::string out = strong(style, e.id) + "  " + counted(ways.ways.size(), "way leads", "ways lead") + " to it " + of + ", the shortest first" + (ways.tests ? "" : ", without those of tests") + ".\n";
+  size_t most = style.limit > 0 ? std::min(style.limit, ways.ways.size()) : ways.ways.size();
+  for (size_t i = 0; i < most; ++i) {
+    const ReachWay& way = ways.ways[i];
+    out += "\n" + strong(style, functionText(p, way.begin)) + "\n";
+    std::string indent = "  ";
+    for (const ReachWay::Step& step : way.steps) {
+      out += indent + "└─ calls " + functionText(p, step.function) + "  " + faint(style, at(p, step.call)) + (step.asOverrider ? faint(style, "  (by a base class or an interface)") : "") + "\n";
+      indent += "  ";
+    }
+    out += indent + "└─ " + std::string(accessText(*way.use)) + "  " + faint(style, at(p, way.use->place)) + "\n";
+  }
+  if (most < ways.ways.size()) out += "\n" + faint(style, fmt::format("{} more: --all lists everything, --limit N so many.", ways.ways.size() - most)) + "\n";
   return out;
 }
 

@@ -5,6 +5,7 @@
 #include <string>
 
 #include "assess/analysis.h"
+#include "report/reach_ways.h"
 
 namespace elmcart {
 
@@ -21,6 +22,8 @@ std::string surveyText(const Analysis& analysis, bool all, const TextStyle& styl
 std::string surveyNumbers(const Analysis& analysis);
 std::string assessText(const Analysis& analysis, bool withAccepted, const TextStyle& style);
 std::string reachText(const Analysis& analysis, size_t entity, const TextStyle& style);
+// The ways by which code gets at an entity; `of`: what was asked, as "from Quay".
+std::string reachWaysText(const Analysis& analysis, size_t entity, const ReachWays& ways, const std::string& of, const TextStyle& style);
 // With a failing and a sound sample in the language (its id; "": the first that has one).
 std::string explainCheckText(const CheckInfo& info, std::string_view language, const TextStyle& style);
 // What a language promises, each promise with its source.

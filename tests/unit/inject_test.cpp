@@ -49,7 +49,34 @@ TEST_P(InjectTraps, IsWrittenOrLeftWithItsReason) {
 #define SHARP_TIDES "class Tides\n{\n    private static readonly Tides tides = new Tides();\n    private int asked;\n    private Tides() { }\n    public static Tides Get() { return tides; }\n    public int Height(int hour) { return asked++ + hour; }\n}\n\n"
 #define PHP_TIDES "<?php\nclass Tides\n{\n    private static $tides;\n    private $asked = 0;\n\n    private function __construct()\n    {\n    }\n\n    public static function get()\n    {\n        return self::$tides = self::$tides ?: new Tides();\n    }\n\n    public function height($hour)\n    {\n        $this->asked++;\n        return $hour;\n    }\n}\n\n"
 
+// A file that imports from the same package by its name can import what fetches the object as well.
+TEST(InjectWherePutTogether, ImportsWhatFetchesTheObject) {
+  Folder folder;
+  folder.write("office/__init__.py", "");
+  folder.write("office/tides.py", PYTHON_TIDES);
+  folder.write("office/quay.py", "from office.tides import tides\n\n\nclass Quay:\n    def depth(self):\n        return tides.height(1)\n");
+  folder.write("main.py", "from office.quay import Quay\n\nquay = Quay()\nprint(quay.depth())\n");
+  ReworkOptions options;
+  options.confirm = false;
+  options.retire = true;
+  options.jobs = 1;
+  auto done = rework(folder.path(), Config{}, "office.tides.tides", options);
+  ASSERT_TRUE(done.ok()) << done.error().line();
+  auto main = std::find_if(done->files.begin(), done->files.end(), [](const WriteBackFile& file) { return file.path == "main.py"; });
+  ASSERT_NE(main, done->files.end());
+  EXPECT_EQ(main->after, "from office.quay import Quay\nfrom office.tides import tides\n\nquay = Quay(shared_tides=tides)\nprint(quay.depth())\n");
+}
+
 INSTANTIATE_TEST_SUITE_P(All, InjectTraps, testing::Values(
+    // ----- what a field's first value makes is made in the constructors, which have the object
+    Trap{"java_made_as_first_values", "A.java", JAVA_TIDES "class Quay {\n    int depth() {\n        return Tides.get().height(1);\n    }\n}\nclass Office {\n    private final Quay north = new Quay();\n    private final String name;\n    Office(String name) { // as it is painted\n        this.name = name;\n    }\n    int open() {\n        return Tides.get().height(0) + north.depth();\n    }\n}\n", "Tides",
+         {"    private final Quay north;\n", "    Office(String name, Tides tides) { // as it is painted\n        this.north = new Quay(tides);\n        this.tides = tides;\n        this.name = name;\n"}, {"new Quay()"}, ""},
+    // ----- a parameter is not called as the function is that fetches the object
+    Trap{"python_accessor_by_that_name", "a.py", "class Tides:\n    def __init__(self):\n        self.asked = 0\n\n    def height(self, hour):\n        self.asked += 1\n        return hour\n\n\n_tides = None\n\n\ndef tides():\n    global _tides\n    if _tides is None:\n        _tides = Tides()\n    return _tides\n\n\nclass Quay:\n    def depth(self):\n        return tides().height(1)\n", "a.Tides",
+         {"    def __init__(self, shared_tides=None):\n        self._shared_tides = tides() if shared_tides is None else shared_tides\n", "return self._shared_tides.height(1)"}, {}, ""},
+    // ----- a remark behind the brace stays there; what a file does sees its own global by its name
+    Trap{"php_remark_behind_the_brace", "a.php", "<?php\nclass Tides\n{\n    private $asked = 0;\n\n    public function height($hour)\n    {\n        return $this->asked++ + $hour;\n    }\n}\n\nclass Quay\n{\n    private $name;\n\n    public function __construct() { // unnamed\n        $this->name = '';\n    }\n\n    public function depth()\n    {\n        global $tides;\n        return $tides->height(1);\n    }\n}\n\n$tides = new Tides();\n$quay = new Quay();\n", "$tides",
+         {"    public function __construct(?Tides $tides = null) { // unnamed\n        $this->tides = $tides ?? $GLOBALS['tides'];\n"}, {"global"}, ""},
     // ----- uses in constructors alone: a parameter, no field, and only those constructors change
     Trap{"java_constructors_only", "A.java", JAVA_TIDES "class Quay {\n    final int depth;\n\n    /**\n     * At that hour.\n     *\n     * @param hour  the hour\n     * @since 2\n     */\n    Quay(int hour) {\n        depth = Tides.get().height(hour);\n    }\n    Quay() {\n        depth = 0;\n    }\n}\n", "Tides",
          {"    Quay(int hour) {\n        this(hour, Tides.get());\n    }\n", "     * @param hour  the hour\n     * @param tides  the tides to use\n     */\n    Quay(int hour, Tides tides) {\n        depth = tides.height(hour);", "    Quay() {\n        depth = 0;\n    }"}, {"private final Tides tides;"}, ""},

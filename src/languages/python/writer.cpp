@@ -85,7 +85,8 @@ class PythonWriter final : public Writer {
       std::string written = textOf(access), head = written.substr(0, written.find_first_of(".("));
       for (TSNode node : SyntaxTree::children(other.root())) {
         if (!SyntaxTree::isOneOf(node, {"import_statement", "import_from_statement"}) || other.text(node).find('\n') != std::string_view::npos) continue;
-        if (other.text(node).find("import " + head) == std::string_view::npos || folderOf(access.file->path) != folderOf(file.path)) continue;
+        if (other.text(node).find("import " + head) == std::string_view::npos) continue;
+        if (folderOf(access.file->path) != folderOf(file.path) && !importsOf(file).contains(packageOf(other, node))) continue;
         addImport(file, std::string(other.text(node)));
         return written;
       }
@@ -102,6 +103,20 @@ class PythonWriter final : public Writer {
   TSNode classAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_definition"}); }
   TSNode argumentsOf(Spot call) { return SyntaxTree::field(tree(call).within(call->span, {"call"}), "arguments"); }
   static std::string folderOf(std::string_view path) { return std::string(path.substr(0, path.rfind('/') == std::string_view::npos ? 0 : path.rfind('/'))); }
+
+  // The package that an absolute import begins at ("import" in the language reference); empty: it is relative.
+  static std::string packageOf(const SyntaxTree& syntax, TSNode import) {
+    std::string name(syntax.text(SyntaxTree::is(import, "import_from_statement") ? SyntaxTree::field(import, "module_name") : SyntaxTree::field(import, "name")));
+    return name.starts_with('.') ? "" : name.substr(0, name.find_first_of(". "));
+  }
+  // The packages that a file imports by their own names.
+  std::set<std::string> importsOf(const LoweredFile& file) {
+    std::set<std::string> out;
+    for (TSNode node : SyntaxTree::children(files_.tree(file).root()))
+      if (SyntaxTree::isOneOf(node, {"import_statement", "import_from_statement"})) out.insert(packageOf(files_.tree(file), node));
+    out.erase("");
+    return out;
+  }
 
   // What a method or a lambda in a class calls its object: its first parameter.
   std::string selfAt(Spot place) {

@@ -62,6 +62,26 @@ std::string OverloadWriter::writeAll(std::span<const Change> changes) {
     }
     if (!reason.empty()) return reason;
   }
+  for (auto& [of, statements] : moved_)
+    for (Spot constructor : of->constructors)
+      if (std::string reason = setIn(constructor, statements); !reason.empty()) return reason;
+  return "";
+}
+
+// Moved statements in a constructor that takes the object already; one that does not hands on to such a one.
+std::string OverloadWriter::setIn(Spot constructor, const std::vector<std::string>& statements) {
+  TSNode node = constructorAt(constructor);
+  const LoweredFile& file = *constructor.file;
+  std::vector<TSNode> parameters = parametersOf(node);
+  bool takes = std::any_of(parameters.begin(), parameters.end(), [&](TSNode p) { return files_.tree(file).text(SyntaxTree::field(p, "name")) == handed_.word; });
+  if (!takes || !SyntaxTree::isNull(handsOn(node, false))) return "";
+  uint32_t at = statementsBegin(node);
+  if (at == 0) return "its constructor has no body of statements";
+  std::string text, indent = indentAt(file, ts_node_start_byte(node));
+  for (const std::string& statement : statements) text += std::string(newlineOf(file)) + indent + unitOf(file) + statement;
+  TSNode body = SyntaxTree::field(node, "body");
+  if (ts_node_start_point(body).row == ts_node_end_point(body).row) text += std::string(newlineOf(file)) + indent;
+  insert(file, behindRemark(file, at), text);
   return "";
 }
 

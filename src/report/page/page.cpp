@@ -84,7 +84,8 @@ class Page {
     XXH128_hash_t hash = XXH3_128bits(out.data(), out.size());
     std::string number = fmt::format("{:016x}{:016x}", hash.high64, hash.low64);
     out.replace(out.rfind(kNonce), kNonce.size(), number);
-    out.replace(out.find(kNonce), kNonce.size(), number);
+    // The two in the head stand in front of all text of the sources.
+    for (int head = 0; head < 2; ++head) out.replace(out.find(kNonce), kNonce.size(), number);
     return out;
   }
 
@@ -107,7 +108,6 @@ class Page {
     list shown;
     for (int n = std::max(1, hit - 1); n <= hit + 1 && n <= static_cast<int>(text.size()); ++n) {
       std::string line = text[static_cast<size_t>(n - 1)].substr(0, 160);
-      code_ += line.size() + 60;
       shown.emplace_back(object{{"hit", n == hit}, {"number", std::to_string(n)}, {"text", line}});
     }
     return object{{"lines", shown}};
@@ -170,7 +170,7 @@ class Page {
     list out;
     std::string last;
     for (const Evidence& e : f.evidence) {
-      bool code = placeText(e.place) != last && code_ < o_.mostCode;
+      bool code = placeText(e.place) != last;
       out.emplace_back(object{{"note", e.note}, {"place", placeText(e.place)}, {"code", code ? excerpt(e.place) : data(false)}});
       last = placeText(e.place);
     }
@@ -185,29 +185,52 @@ class Page {
     return object{{"runs", runs}, {"text", seenText(s)}};
   }
 
+  std::string termsOf(const Finding& f) const {
+    return fmt::format("Risk {} = {} (how bad) × {} (how sure) × {:.2f} (reach: {}).", f.risk.value(), f.risk.bad, f.risk.sure, f.risk.reach, counted(f.risk.sites, "site", "sites"));
+  }
+  std::string moveOf(const Finding& f) const { return moveText(infoOf(f.check), &p_.guarantees(f.place.file)); }
+
+  void addDetails(const Finding& f, const std::string& anchor, object& row) {
+    std::string drawing = findingDrawing(p_, f);
+    row["plain"] = false;
+    row["anchor"] = anchor;
+    row["drawing"] = drawing.empty() ? data(false) : data(drawing);
+    row["evidence"] = evidence(f);
+    row["seen"] = seen(f.seen);
+    row["terms"] = termsOf(f);
+    row["advice"] = std::string(adviceText(f.advice));
+    row["move"] = moveOf(f);
+    row["for"] = listOf(f.reasonsFor);
+    row["against"] = listOf(f.reasonsAgainst);
+  }
+
+  // The same as one text: a browser takes long for many small parts.
+  std::string plainDetails(const Finding& f) const {
+    std::string out;
+    size_t number = 0;
+    for (const Evidence& e : f.evidence) out += fmt::format("{}. {} {}\n", ++number, e.note, placeText(e.place));
+    if (f.seen.runs > 0) out += seenText(f.seen) + "\n";
+    out += fmt::format("How sure: {}. {}\nAdvice: {}. {}\n", surenessText(f.sureness), termsOf(f), adviceText(f.advice), moveOf(f));
+    for (const std::string& reason : f.reasonsFor) out += "+ " + reason + "\n";
+    for (const std::string& reason : f.reasonsAgainst) out += "- " + reason + "\n";
+    return out;
+  }
+
   void findings(object& page) {
     list out;
-    size_t withCode = 0;
     std::set<std::string> anchors;
     for (const Finding* f : shown_) {
       int risk = f->risk.value();
-      std::string anchor = "finding-" + f->fingerprint, drawing = findingDrawing(p_, *f);
+      std::string anchor = "finding-" + f->fingerprint;
       for (size_t n = 2; !anchors.insert(anchor).second; ++n) anchor = fmt::format("finding-{}-{}", f->fingerprint, n);
-      withCode += code_ < o_.mostCode;
       object row{{"anchor", anchor}, {"open", out.size() < 2}, {"risk", std::to_string(risk)}, {"level", std::string(levelOf(risk))}, {"levelText", std::string(levelText(risk))}, {"family", familyOf(*f)}, {"check", f->check},
                  {"sure", std::string(surenessText(f->sureness))}, {"folder", folders_.of(p_.path(f->place))}, {"subject", f->subject}, {"place", placeText(f->place)}, {"message", f->message}};
-      row["drawing"] = drawing.empty() ? data(false) : data(drawing);
-      row["evidence"] = evidence(*f);
-      row["seen"] = seen(f->seen);
-      row["terms"] = fmt::format("Risk {} = {} (how bad) × {} (how sure) × {:.2f} (reach: {}).", risk, f->risk.bad, f->risk.sure, f->risk.reach, counted(f->risk.sites, "site", "sites"));
-      row["advice"] = std::string(adviceText(f->advice));
-      row["move"] = moveText(infoOf(f->check), &p_.guarantees(f->place.file));
-      row["for"] = listOf(f->reasonsFor);
-      row["against"] = listOf(f->reasonsAgainst);
+      if (out.size() < o_.detailed) addDetails(*f, anchor, row);
+      else row["plain"] = plainDetails(*f);
       out.emplace_back(std::move(row));
     }
-    page["codeLeftOut"] = withCode < shown_.size();
-    page["codeShown"] = std::to_string(withCode);
+    page["codeLeftOut"] = o_.detailed < shown_.size();
+    page["codeShown"] = std::to_string(o_.detailed);
     page["findings"] = out;
   }
 
@@ -292,7 +315,7 @@ class Page {
     for (const Check& c : checks())
       if (used.count(c.info.id))
         known.emplace_back(object{{"id", std::string(c.info.id)}, {"bad", fmt::format("{}", c.info.bad)}, {"what", std::string(c.info.what)}, {"why", std::string(c.info.why)}, {"keepWhen", std::string(c.info.keepWhen)}});
-    for (Advice advice : {Advice::Keep, Advice::SafeInit, Advice::Enforce, Advice::Inject, Advice::Wrap, Advice::MakeLocal, Advice::Synchronize, Advice::Unregister, Advice::InjectCollaborator, Advice::Own})
+    for (Advice advice : {Advice::Keep, Advice::SafeInit, Advice::Enforce, Advice::Inject, Advice::Wrap, Advice::MakeLocal, Advice::Synchronize, Advice::Unregister, Advice::InjectCollaborator, Advice::Own, Advice::ByHand})
       advices.emplace_back(object{{"name", std::string(adviceText(advice))}, {"meaning", std::string(adviceMeaning(advice))}});
     for (const Finding& f : a_.assessment.findings)
       if (!f.acceptedBecause.empty()) accepted.emplace_back(object{{"check", f.check}, {"subject", f.subject}, {"because", f.acceptedBecause}});
@@ -314,7 +337,6 @@ class Page {
   Folders folders_;
   std::vector<const Finding*> shown_;
   std::map<FileIndex, std::vector<std::string>> lines_;
-  size_t code_ = 0;  // bytes of code that were shown
 };
 
 }  // namespace

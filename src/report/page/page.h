@@ -15,7 +15,7 @@ struct HtmlOptions {
   std::string title = "Shared state";
   std::vector<const ReworkResult*> reworks;
   size_t figures = 4;  // reach figures for that many entities, those with the most users first
-  size_t mostCode = 4'000'000;  // bytes of code that are shown beside the evidence, riskiest findings first
+  size_t detailed = 300;  // so many findings, the riskiest, are shown with code and drawings
 };
 
 std::string htmlReport(const Analysis& analysis, const HtmlOptions& options);

@@ -32,22 +32,37 @@
       selects.set(key, select);
       tools.append(select);
     }
-    const all = made("button", { type: "button" }, "Show all");
+    const all = made("button", { type: "button" }, "No filter");
     tools.append(all, count);
+    // So many at a time: a browser takes long to lay out thousands.
+    const step = 500;
+    let most = step;
+    const more = made("button", { type: "button", class: "next" }, "Show more");
+    box.append(more);
 
     function show() {
       const words = search.value.toLowerCase().split(/\s+/).filter(Boolean);
-      let shown = 0;
+      let found = 0;
       for (const row of rows) {
         if (words.length > 0 && row.text === null) row.text = row.element.textContent.toLowerCase();
         let fits = words.every((word) => row.text.includes(word));
         for (const [key, select] of selects) fits = fits && (select.value === "" || row.element.dataset[key] === select.value);
-        row.element.hidden = !fits;
-        shown += fits;
+        found += fits;
+        row.element.hidden = !fits || found > most;
       }
-      count.textContent = shown === rows.length ? rows.length + " rows" : shown + " of " + rows.length + " rows";
+      count.textContent = (found === rows.length ? "" : found + " of ") + rows.length + " rows" + (found > most ? ", the first " + most + " shown" : "");
+      more.hidden = found <= most;
     }
-    search.addEventListener("input", show);
+    more.addEventListener("click", () => {
+      most += step;
+      show();
+    });
+    // While words are typed, nothing is looked for.
+    let waiting = 0;
+    search.addEventListener("input", () => {
+      clearTimeout(waiting);
+      waiting = setTimeout(show, 150);
+    });
     all.addEventListener("click", () => {
       search.value = "";
       for (const select of selects.values()) select.value = "";
@@ -67,6 +82,7 @@
         const value = (row) => (numeric ? Number(row.element.dataset[key]) : row.element.dataset[key]);
         rows.sort((x, y) => (down ? -1 : 1) * compare(value(x), value(y)) || x.at - y.at);
         list.append(...rows.map((row) => row.element));
+        show();
       });
     }
     tables.set(box.dataset.table, { selects, show, rows });
@@ -94,7 +110,6 @@
     }
   };
   addEventListener("hashchange", openNamed);
-  openNamed();
 
   // What is shown is printed with its details, unless that would be a book.
   let opened = [];
@@ -119,4 +134,6 @@
     button.textContent = now ? "Light" : "Dark";
   });
   document.querySelector("nav").append(button);
+  root.classList.remove("loading");
+  openNamed();
 })();

@@ -132,11 +132,20 @@ class InjectPlan {
     return elsewhere > 0;
   }
 
+  // The name that what fetches the object begins with: a variable's, or a function's that is called.
+  static std::string_view headOf(Spot access) {
+    const LoweredFile& file = *access.file;
+    for (NodeId node = access.node; node != kNoNode;) {
+      if (file[node].kind == Kind::Name) return file.name(node);
+      node = file.child(node, file[node].kind == Kind::Call ? Role::Callee : Role::Receiver);
+    }
+    return {};
+  }
   // Does a class that uses the object mean something else by that name?
   bool isTaken(const std::string& word) const {
     if (!writer_->takesByFields())
       for (Spot access : handed_.accesses)
-        if (access->kind == Kind::Name && access.file->name(access.node) == word) return true;
+        if (headOf(access) == word) return true;
     NameId id = p_.names.find(word), field = p_.names.find(writer_->fieldFor(word));
     if (!id && !field) return false;
     std::set<TypeIndex> users;
@@ -569,15 +578,25 @@ class InjectPlan {
     for (bool passing : {true, false})
       for (const Creation& creation : p_.creations) {
         if (!isMakersOwn(creation) || !memory_.isChosen(p_.path(creation.place))) continue;
-        TypeIndex maker = creation.in != kNone ? unitOf(p_, creation.in) : kNone;
-        if (maker == kNone || maker == e_.type || !(memory_.retire || hasIt(maker, creation.in) || isBelowKeepers(maker))) continue;
+        TypeIndex maker = makerOf(creation);
+        if (maker == kNone || maker == e_.type || !isGivenOn(creation, maker)) continue;
         if (passing ? couldPass(creation) && pass(creation) : lacksIt(creation) && liftTo(maker)) return true;
       }
     return false;
   }
 
+  // The class whose code makes it, in a function or as a field's first value.
+  TypeIndex makerOf(const Creation& c) const { return c.in != kNone ? unitOf(p_, c.in) : firstOf(c) != kNone ? p_.variables[c.inInitialiserOf].owner : kNone; }
+  // The field of each object that it is the first value of, or kNone.
+  VariableIndex firstOf(const Creation& c) const { return c.in == kNone && c.inInitialiserOf != kNone && p_.variables[c.inInitialiserOf].storage == Storage::Field ? c.inInitialiserOf : kNone; }
+  bool isGivenOn(const Creation& c, TypeIndex maker) { return memory_.retire || hasIt(maker, c.in) || isBelowKeepers(maker); }
+
   // Has code of such a class the object at hand by now?
-  bool hasIt(TypeIndex maker, FunctionIndex in) const { return takes(in) >= 0 || keeps(maker); }
+  bool hasIt(TypeIndex maker, FunctionIndex in) const {
+    if (in != kNone) return takes(in) >= 0 || keeps(maker);
+    std::vector<FunctionIndex> own = constructorsOf(p_, maker);
+    return keeps(maker) || std::any_of(own.begin(), own.end(), [&](FunctionIndex c) { return takes(c) >= 0; });
+  }
   // Is an object of the class made, in however many steps, by one that keeps the shared object? Then what is made
   // in it would be left with the shared one while its maker has another.
   bool isBelowKeepers(TypeIndex type) {
@@ -616,20 +635,31 @@ class InjectPlan {
     const ClassFacts& facts = factsOf(maker);
     std::vector<const Creation*> made;
     std::set<FunctionIndex> wanted;
+    std::set<VariableIndex> firsts;
     bool keep = false;
     for (const Creation& c : p_.creations) {
-      if (!isMakersOwn(c) || c.in == kNone || unitOf(p_, c.in) != maker || !lacksIt(c)) continue;
-      if (!memory_.retire && !hasIt(maker, c.in) && !isBelowKeepers(maker)) continue;
+      if (!isMakersOwn(c) || makerOf(c) != maker || !lacksIt(c) || !isGivenOn(c, maker)) continue;
+      if (VariableIndex field = firstOf(c); field != kNone) {
+        if (std::string reason = whyNotMoved(field); !reason.empty()) {
+          leave(c.place, reason + "; by default it is fetched as before", true, false);
+          continue;
+        }
+        firsts.insert(field);
+        made.push_back(&c);
+        continue;
+      }
       made.push_back(&c);
       bool constructor = p_.functions[c.in].form == FunctionForm::Constructor && p_.functions[c.in].owner == maker;
       if (constructor) wanted.insert(c.in);
       else keep = true;
     }
+    if (made.empty()) return false;
     std::vector<Change> changes;
-    std::string reason = keep && keeps(maker) && wanted.empty() ? "" : takeIn(maker, keep, wanted, true, changes);
+    for (VariableIndex field : firsts) changes.push_back({ChangeKind::MoveInitialiser, spot(p_.variables[field].home()), &facts, From::Parameter, {}});
+    std::string reason = keep && keeps(maker) && wanted.empty() && firsts.empty() ? "" : takeIn(maker, keep, wanted, true, changes, !firsts.empty());
     for (const Creation* c : made) {
-      bool constructor = wanted.contains(c->in);
-      changes.push_back({ChangeKind::HandOn, spot(c->place), &facts, constructor ? From::Parameter : From::Field, spot(p_.functions[c->in].home()), positionIn(twinOf(*c)), calledBy(*c)});
+      bool parameter = c->in == kNone || wanted.contains(c->in);
+      changes.push_back({ChangeKind::HandOn, spot(c->place), &facts, parameter ? From::Parameter : From::Field, c->in == kNone ? Spot{} : spot(p_.functions[c->in].home()), positionIn(twinOf(*c)), calledBy(*c)});
     }
     if (writer_->takesByFields() && !keeps(maker)) fillAll(facts, maker, changes);
     Step step = stepOf(StepKind::Lift, maker, isTaker(maker) ? "passes what it has on to what it makes" : "takes the " + shown_ + " and passes it on to what it makes");
