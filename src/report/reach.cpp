@@ -29,10 +29,7 @@ class ReachBuilder {
         fn.name = whereText(p_, c);
         fn.place = c.place;
       }
-      std::string what;
-      if (c.method != kNone) what = std::string(p_.text(p_.functions[c.method].name)) + "()";
-      else if (c.field != kNone) what = (c.access == Access::Read ? "reads " : "writes ") + std::string(p_.text(p_.variables[c.field].name));
-      else what = accessText(c);
+      std::string what = usedText(p_, c);
       if (std::find(fn.what.begin(), fn.what.end(), what) == fn.what.end()) fn.what.push_back(what);
       writes[unit] = writes[unit] || c.access == Access::Write || c.access == Access::Update || c.access == Access::Call;
       if (c.in != kNone) frontier.insert(c.in);
@@ -116,6 +113,12 @@ class ReachBuilder {
 };
 
 }  // namespace
+
+std::string usedText(const Program& p, const Consumer& c) {
+  if (c.method != kNone) return std::string(p.text(p.functions[c.method].name)) + "()";
+  if (c.field != kNone) return (c.access == Access::Read ? "reads " : "writes ") + std::string(p.text(p.variables[c.field].name));
+  return std::string(accessText(c));
+}
 
 Reach reachOf(const Analysis& analysis, size_t entity) { return ReachBuilder(analysis, entity).run(); }
 

@@ -39,6 +39,9 @@ struct Reach {
   size_t direct = 0;             // units at distance 0 outside tests
 };
 
+// Which member a place uses: "assign()", "reads slot_"; else how it gets at it.
+std::string usedText(const Program& program, const Consumer& consumer);
+
 Reach reachOf(const Analysis& analysis, size_t entity);
 
 // A reach small enough to be drawn. Units that would be too many are folded into one node a file,

@@ -84,7 +84,7 @@ std::string reachWaysText(const Analysis& a, size_t entity, const ReachWays& way
       out += indent + "└─ calls " + functionText(p, step.function) + "  " + faint(style, at(p, step.call)) + (step.asOverrider ? faint(style, "  (by a base class or an interface)") : "") + "\n";
       indent += "  ";
     }
-    out += indent + "└─ " + std::string(accessText(*way.use)) + "  " + faint(style, at(p, way.use->place)) + "\n";
+    out += indent + "└─ uses it: " + usedText(p, *way.use) + "  " + faint(style, at(p, way.use->place)) + "\n";
   }
   if (most < ways.ways.size()) out += "\n" + faint(style, fmt::format("{} more: --all lists everything, --limit N so many.", ways.ways.size() - most)) + "\n";
   return out;

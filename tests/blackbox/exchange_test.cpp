@@ -77,6 +77,7 @@ TEST(Exchange, JsonKeepsToOurOwnSchemas) {
     if (fs::exists(folder / "elmcart-evidence.json")) expectValid(ELMCART_DOCS "/schemas/evidence-1.json", folder.read("elmcart-evidence.json"));
   }
   expectValid(ELMCART_DOCS "/schemas/reach-1.json", elmcart("reach --format json BerthBook " ELMCART_DEMO "/harbour-office").out);
+  expectValid(ELMCART_DOCS "/schemas/reach-ways-1.json", elmcart("reach --format json --from HarbourMaster BerthBook " ELMCART_DEMO "/harbour-office").out);
 }
 
 TEST(Exchange, ARaceHasAFlowForEachThread) {
