@@ -262,6 +262,23 @@ void checkStaticOnlyApi(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// Is the object called there for what the call does, and not for what comes out of it?
+bool isCalledForItself(const Program& p, const Consumer& c) {
+  if (c.method == kNone) return false;
+  Place at = c.place;
+  for (Place up = p.parent(at); up.node != kNoNode; at = up, up = p.parent(up)) {
+    Kind kind = p.node(up).kind;
+    if (kind == Kind::ExpressionStatement || kind == Kind::Block) return p.node(at).kind == Kind::Call || p.node(at).kind == Kind::Await;
+    bool through = kind == Kind::Await || kind == Kind::Dereference || (kind == Kind::Member && p.node(at).role == Role::Receiver) || (kind == Kind::Call && p.node(at).role == Role::Callee);
+    if (!through) return false;
+  }
+  return false;
+}
+
+}  // namespace
+
 void checkCrowdedStartup(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   // What each function starts or calls: no variable that is looked at.
@@ -271,12 +288,17 @@ void checkCrowdedStartup(const Subject& s, std::vector<Finding>& out) {
     if (e.harmless || (e.kind != EntityKind::Singleton && e.kind != EntityKind::SharedInstance && e.kind != EntityKind::StaticHolder && e.kind != EntityKind::Ambient)) continue;
     for (const Consumer& c : e.consumers) {
       if (c.in == kNone || (c.method == kNone && !c.reach)) continue;
-      if (p.functions[c.in].owner == kNone || p.functions[c.in].owner != e.type) byFunction[c.in].emplace(i, &c);
+      if (p.functions[c.in].owner != kNone && p.functions[c.in].owner == e.type) continue;
+      auto [entry, fresh] = byFunction[c.in].emplace(i, &c);
+      if (!fresh && !isCalledForItself(p, *entry->second) && isCalledForItself(p, c)) entry->second = &c;
     }
   }
   for (auto& [m, reached] : byFunction) {
     if (!p.functions[m].definition.known() || s.inTests(p.functions[m].definition)) continue;
     if (reached.size() < static_cast<size_t>(s.config.crowdedStartup)) continue;
+    // What only looks values up starts nothing.
+    size_t started = static_cast<size_t>(std::count_if(reached.begin(), reached.end(), [&](const auto& one) { return isCalledForItself(p, *one.second); }));
+    if (2 * started < static_cast<size_t>(s.config.crowdedStartup)) continue;
     Finding f = makeFinding(s, infoOf("coupling.crowded-startup"), SIZE_MAX, isCalledMain(p, m) ? Sureness::Possible : Sureness::Certain);
     f.subject = functionText(p, m);
     f.risk.setSites(reached.size());

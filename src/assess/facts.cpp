@@ -15,6 +15,26 @@ NodeId appendedTo(const LoweredFile& file, NodeId assignment) {
 
 bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main" && (p.functions[f].owner == kNone || (p.functions[f].modifiers & kStatic)); }
 
+bool endsWithProgram(const Program& p, FunctionIndex f, int depth) {
+  if (f == kNone || isMain(p, f)) return f != kNone;
+  if (depth > 6 || p.callsOfFunction[f].empty()) return false;
+  for (uint32_t c : p.callsOfFunction[f]) {
+    const CallSite& call = p.calls[c];
+    if (call.in == kNone || call.in == f || !endsWithProgram(p, call.in, depth + 1)) return false;
+    // What a handler does, it does when the call has failed.
+    auto follows = [&](Place other) {
+      if (other.file != call.place.file || p.node(other).span.begin < p.node(call.place).span.end) return false;
+      Place tried = p.around(other, Kind::Try);
+      bool handled = tried.node != kNoNode && p.isInside(call.place, tried.node) && p.file(tried).child(tried.node, Role::Body) != kNoNode && !p.isInside(other, p.file(tried).child(tried.node, Role::Body));
+      return !handled;
+    };
+    bool more = std::any_of(p.callsInFunction[call.in].begin(), p.callsInFunction[call.in].end(), [&](uint32_t o) { return follows(p.calls[o].place); }) ||
+                std::any_of(p.foreignCallsInFunction[call.in].begin(), p.foreignCallsInFunction[call.in].end(), [&](uint32_t o) { return follows(p.foreignCalls[o].place); });
+    if (more || p.around(call.place, Kind::Loop).node != kNoNode) return false;
+  }
+  return true;
+}
+
 std::string partText(const Entity& e, const std::string& part) { return part == e.name ? e.shown : part + " of " + e.shown; }
 
 std::string unitText(const Subject& s, const Consumer& c) {

@@ -35,6 +35,8 @@ const Creation* creationAt(const Program& p, Place place);
 VariableIndex parameterGiven(const Program& p, Place call, NodeId argument);
 // Is it the function that a program begins with?
 bool isMain(const Program& p, FunctionIndex f);
+// Does its end mean the end of the program: main, or what main (or such a function) calls and does nothing after?
+bool endsWithProgram(const Program& p, FunctionIndex f, int depth = 0);
 // The class around a consumer, or what stands in for one, by name.
 std::string unitText(const Subject& s, const Consumer& c);
 // A part of an entity's state in a message: "load of CargoScale", or the entity's name where it has no parts.

@@ -65,11 +65,34 @@ bool asksArguments(const Program& p, FunctionIndex function, Place part, int dep
   return (any || fixed) && std::none_of(p.foreignCallsInFunction[function].begin(), p.foreignCallsInFunction[function].end(), outside);
 }
 
-// Is it thrown because of what the function was given, and of nothing else?
+// The nearest branch that a place stands in, an If or a Switch.
+Place branchAround(const Program& p, Place place) {
+  Place asked = p.around(place, Kind::If), chosen = p.around(place, Kind::Switch);
+  if (asked.node == kNoNode) return chosen;
+  return chosen.node != kNoNode && p.isInside(chosen, asked.node) ? chosen : asked;
+}
+
+// What a branch is decided by: its condition, or what a switch looks at.
+NodeId decidedBy(const LoweredFile& file, NodeId branch) {
+  NodeId condition = file.child(branch, Role::Condition);
+  if (condition == kNoNode && file[branch].kind == Kind::Switch)
+    for (NodeId first : children(file, branch)) return file[first].kind >= Kind::Name && file[first].kind <= Kind::Other ? first : kNoNode;
+  return condition;
+}
+
+// Is it thrown because of what the function was given, and of nothing else? Of conditions that must all hold one is enough.
 bool checksArguments(const Program& p, FunctionIndex function, Place place) {
-  Place branch = p.around(place, Kind::If);
-  NodeId condition = branch.node == kNoNode ? kNoNode : p.file(branch).child(branch.node, Role::Condition);
-  return condition != kNoNode && asksArguments(p, function, {branch.file, condition});
+  Place branch = branchAround(p, place);
+  NodeId condition = branch.node == kNoNode ? kNoNode : decidedBy(p.file(branch), branch.node);
+  if (condition == kNoNode) return false;
+  if (asksArguments(p, function, {branch.file, condition})) return true;
+  const LoweredFile& file = p.file(branch);
+  NodeId otherwise = file.child(branch.node, Role::Else);
+  bool both = file[condition].kind == Kind::Logic && static_cast<LogicForm>(file[condition].detail) == LogicForm::And && !(otherwise != kNoNode && (place.node == otherwise || p.isInside(place, otherwise)));
+  if (!both) return false;
+  for (NodeId part : children(file, condition))
+    if (asksArguments(p, function, {branch.file, part})) return true;
+  return false;
 }
 
 // Where running the function can throw past its end; the chain of calls to it.

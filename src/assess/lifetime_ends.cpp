@@ -438,7 +438,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
   auto isShort = [&](VariableIndex v) {
     if (v == kNone) return false;
     const Variable& local = p.variables[v];
-    return local.storage == Storage::Local && !(local.modifiers & kStatic) && !p.use(local.type).has(kPointer | kReference) && !isMain(p, local.function) && local.definition.known() && p.guarantees(local.definition.file).freedByHand.holds;
+    return local.storage == Storage::Local && !(local.modifiers & kStatic) && !p.use(local.type).has(kPointer | kReference) && !endsWithProgram(p, local.function) && local.definition.known() && p.guarantees(local.definition.file).freedByHand.holds;
   };
   auto tell = [&](VariableIndex local, VariableIndex target, Place place, FunctionIndex in) {
     // Blanked again in the same function.

@@ -55,6 +55,8 @@ void checkCopyable(const Subject& s, std::vector<Finding>& out) {
     Place definition = s.program.types[e.type].definition;
     if (!s.program.guarantees(definition.file).implicitCopy.holds || !s.program.isCopyable(e.type, definition.file)) continue;
     if (isAbstract(s.program, e.type) || holdsNothing(s, e) || !isOneByItsClass(s, e)) continue;
+    // A base that is not in the tree may forbid it.
+    if (s.program.hasUnknownBase(e.type)) continue;
     // Only who gets at the object by value, reference or dereference can copy it: every access point lets them.
     Finding f = makeFinding(s, infoOf("single.copyable"), i, Sureness::Certain);
     f.place = definition;

@@ -18,7 +18,7 @@ Origins::Told Origins::scan(FileIndex f) const {
     if (variable.lives() || !keepsIdentity(f, variable.type)) return;
     // What is never a slot is looked at once: a field that is given it keeps other objects too.
     if (mayBeSlot({f, value})) told.bindings.emplace_back(symbol.index(), Place{f, value});
-    else if (isKept(symbol.index()) && !file[value].is(Kind::Literal, LiteralForm::Null)) told.several.push_back(symbol.index());
+    else if (!file[value].is(Kind::Literal, LiteralForm::Null)) (isKept(symbol.index()) ? told.several : told.mixed).push_back(symbol.index());
   };
   for (NodeId n = 1; n < file.nodes.size(); ++n) {
     const Node& node = file[n];
@@ -49,10 +49,12 @@ Origins::Origins(const Program& program, unsigned jobs) : p_(program) {
   std::vector<Told> told(p_.files.size());
   p_.forEachFile(jobs, [&](FileIndex f) { told[f] = scan(f); });
   several_.assign(p_.variables.size(), false);
+  mixed_.assign(p_.variables.size(), false);
   for (Told& file : told) {
     for (auto& [function, value] : file.returns) returns_[function].push_back(value);
     bindings_.insert(bindings_.end(), file.bindings.begin(), file.bindings.end());
     for (VariableIndex v : file.several) several_[v] = true;
+    for (VariableIndex v : file.mixed) mixed_[v] = true;
   }
   std::erase_if(bindings_, [&](const auto& binding) { return several_[binding.first]; });
   findOpen(jobs);
@@ -110,7 +112,7 @@ void Origins::leaveOutHopeless(unsigned jobs) {
     }
   });
   for (size_t i = 0; i < bindings_.size(); ++i)
-    if (hopeless[i] && isKept(bindings_[i].first)) several_[bindings_[i].first] = true;
+    if (hopeless[i] && !isStepOn(bindings_[i])) (isKept(bindings_[i].first) ? several_ : mixed_)[bindings_[i].first] = true;
   size_t at = 0;
   size_t bindings = bindings_.size();
   std::erase_if(bindings_, [&](const Binding& binding) { return hopeless[at++] || several_[binding.first]; });
@@ -132,15 +134,48 @@ bool Origins::isKept(VariableIndex variable) const {
   return storage != Storage::Local && storage != Storage::Parameter;
 }
 
-// A field that may keep another object as well stands for neither, nor does what
+// one = one->next: the next of a list that the first stands for.
+bool Origins::isStepOn(const Binding& binding) const {
+  const auto& [variable, value] = binding;
+  for (NodeId node = value.node; node != kNoNode; node = p_.file(value).child(node, Role::Receiver)) {
+    Symbol symbol = p_.symbolAt({value.file, node});
+    if (node != value.node && symbol.is(Symbol::Sort::Variable) && symbol.index() == variable) return true;
+  }
+  return false;
+}
+
+// Is what a local holds put into the slot? Then another object that it holds becomes the shared one.
+bool Origins::isPutInto(VariableIndex local, VariableIndex slot) const {
+  return std::any_of(p_.usesOfVariable[local].begin(), p_.usesOfVariable[local].end(), [&](uint32_t u) {
+    Place at = p_.uses[u].place, up = p_.parent(at);
+    // Through casts, and slot = local = value.
+    auto isThrough = [&] { return p_.node(up).kind == Kind::Cast || p_.node(up).kind == Kind::AddressOf || p_.node(up).kind == Kind::Dereference || (p_.node(up).kind == Kind::Assign && p_.node(at).role == Role::Target); };
+    while (up.node != kNoNode && isThrough()) at = up, up = p_.parent(up);
+    if (up.node == kNoNode) return false;
+    // slot = local; slot.store(local), slot.reset(local)
+    NodeId target = kNoNode;
+    if (p_.node(up).kind == Kind::Assign && p_.node(at).role == Role::Value) target = p_.file(up).child(up.node, Role::Target);
+    if (p_.node(up).kind == Kind::Call && p_.node(at).role == Role::Argument) target = p_.file(up).child(up.node, Role::Callee);
+    for (; target != kNoNode; target = p_.file(up).child(target, Role::Receiver)) {
+      Symbol symbol = p_.symbolAt({up.file, target});
+      if (symbol.is(Symbol::Sort::Variable) && symbol.index() == slot) return true;
+    }
+    return false;
+  });
+}
+
+// A variable that may keep another object as well stands for neither, nor does what
 // is read from it. True when one is found that was taken for another name so far.
 bool Origins::findSeveral() {
   bool found = false;
-  for (auto& [variable, value] : bindings_) {
-    if (!isKept(variable) || alias_[variable] == kNone || p_.node(value).is(Kind::Literal, LiteralForm::Null) || of(value) == alias_[variable]) continue;
-    found |= !several_[variable];
-    several_[variable] = true;
-  }
+  auto tell = [&](VariableIndex variable) {
+    if (several_[variable] || (!isKept(variable) && isPutInto(variable, alias_[variable]))) return;
+    found = several_[variable] = true;
+  };
+  for (auto& [variable, value] : bindings_)
+    if (alias_[variable] != kNone && !p_.node(value).is(Kind::Literal, LiteralForm::Null) && of(value) != alias_[variable] && !isStepOn({variable, value})) tell(variable);
+  for (VariableIndex v = 0; v < mixed_.size(); ++v)
+    if (mixed_[v] && alias_[v] != kNone) tell(v);
   return found;
 }
 

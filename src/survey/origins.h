@@ -32,7 +32,7 @@ class Origins {
   struct Told {
     std::vector<std::pair<FunctionIndex, Place>> returns;
     std::vector<Binding> bindings;
-    std::vector<VariableIndex> several;  // fields that are given what is no slot
+    std::vector<VariableIndex> several, mixed;  // fields that are given what is no slot
   };
   Told scan(FileIndex f) const;
   // The slot that an expression yields; unknown.alias(v) and unknown.access point(f) are told
@@ -41,6 +41,8 @@ class Origins {
   VariableIndex slotOf(Place place, Unknown& unknown, int depth = 0) const;
   void findOpen(unsigned jobs);
   bool round();
+  bool isStepOn(const Binding& binding) const;
+  bool isPutInto(VariableIndex local, VariableIndex slot) const;
   bool findSeveral();
   void leaveOutHopeless(unsigned jobs);
   bool mayBeSlot(Place value) const;
@@ -67,6 +69,7 @@ class Origins {
   std::vector<VariableIndex> accessPoint_;     // by function
   std::vector<VariableIndex> alias_;    // by variable
   std::vector<bool> several_;           // by variable: it may keep one object or another
+  std::vector<bool> mixed_;             // by local: it is given something else as well
   std::vector<VariableIndex> context_;  // by field: the long-lived object it was reached through
   std::vector<std::vector<Place>> returns_;
   std::vector<FunctionIndex> open_;     // those that may hand one out

@@ -427,6 +427,8 @@ size_t closingParenthesis(std::string_view text, size_t open) {
 
 std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view> texts, unsigned jobs) {
   auto lore = std::make_unique<MacroLore>();
+  // Those of widespread libraries, whose headers are not in the tree.
+  for (const char* name : {"DISALLOW_COPY_AND_ASSIGN", "wxDECLARE_NO_COPY_CLASS"}) lore->forbidsCopy.insert(name);
   std::vector<std::vector<Definition>> byText(texts.size());
   std::vector<size_t> sizes;
   for (std::string_view text : texts) sizes.push_back(text.size());

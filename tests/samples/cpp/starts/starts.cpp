@@ -180,11 +180,25 @@ class Listing {
 };
 static Listing listing;  // entity: global-variable listing eager language
 
+// What main calls last ends with the program: its locals live as long as what points at them.
+struct Office {
+  int ships = 0;
+};
+Office* office = nullptr;  // entity: global-variable office elsewhere none
+
+int day(int ships) {
+  Office today;
+  office = &today;  // near: lifetime.local-address-stored
+  office->ships += ships;
+  return office->ships;
+}
+
 }  // namespace starts
 
 int main() {
   starts::Chart chart;
   starts::lit.fill();
   starts::NightBook::book().enter();
-  return starts::soundings(&chart) + starts::Breakwater::wall().stones() + starts::moons.rows() + starts::StarTable::table().row(1) + starts::listed;
+  int ships = starts::soundings(&chart) + starts::Breakwater::wall().stones() + starts::moons.rows() + starts::StarTable::table().row(1) + starts::listed;
+  return starts::day(ships);
 }
