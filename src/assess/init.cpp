@@ -6,6 +6,7 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "base/text.h"
 
 namespace elmcart {
 namespace {
@@ -88,9 +89,20 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
     if (p.guarantees(home.file).orderedAcrossFiles.holds) continue;
     std::vector<Reached> steps = s.reaching.fromInitialiser(v, e.shown, dynamic);
     std::set<VariableIndex> told;
+    size_t first = out.size();
     for (Reached& step : steps) {
       const Variable& other = p.variables[step.variable];
-      if (step.variable == v || other.definition.file == home.file || !told.insert(step.variable).second) continue;
+      if (step.variable == v || other.definition.file == home.file) continue;
+      // What an included header defines is initialised with the file that includes it, in the order of the text
+      // ([basic.start.dynamic]); a function of another file has that file's own.
+      FileIndex user = step.chain.empty() ? home.file : step.chain.back().place.file;
+      if (p.isHeader(other.definition.file) && (user == home.file || p.isHeader(user))) continue;
+      if (!told.insert(step.variable).second) continue;
+      if (out.size() > first) {
+        // One initialiser is told once.
+        if (out[first].evidence.size() < kMostEvidence) out[first].evidence.push_back({other.definition, std::string(p.text(other.name)) + " is used too, and initialised here"});
+        continue;
+      }
       Finding f = makeFinding(s, infoOf("init.order-across-files"), i, Sureness::Likely);
       f.place = home;
       f.message = "The initialiser of " + e.shown + " uses " + std::string(p.text(other.name)) + ", which another file initialises: the order of the two is not defined.";
@@ -100,6 +112,7 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
       f.advice = Advice::SafeInit;
       out.push_back(std::move(f));
     }
+    if (told.size() > 1) out[first].message.insert(out[first].message.size() - 1, "; so it is with " + counted(told.size() - 1, "more that it uses", "more that it uses"));
   }
 }
 

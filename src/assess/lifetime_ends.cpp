@@ -408,6 +408,19 @@ bool isSavedIn(const Program& p, VariableIndex kept, VariableIndex local) {
   });
 }
 
+// Does the function that stores an address there also blank it again, or give back what it held before?
+bool isTakenBack(const Program& p, VariableIndex target, Place stored, FunctionIndex in) {
+  return std::any_of(p.usesOfVariable[target].begin(), p.usesOfVariable[target].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    if (use.in != in || use.access != Access::Write || use.place == stored) return false;
+    NodeId value = p.assignedAt(use.place);
+    if (value == kNoNode) return false;
+    if (p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) return true;
+    Symbol before = p.symbolAt({use.place.file, value});
+    return before.is(Symbol::Sort::Variable) && p.variables[before.index()].storage == Storage::Local && isSavedIn(p, target, before.index());
+  });
+}
+
 }  // namespace
 
 void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
@@ -428,6 +441,8 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
         if (symbol.is(Symbol::Sort::Variable)) target = symbol.index();
       }
       if (target == kNone || !p.use(p.variables[target].type).has(kPointer)) continue;
+      // `stored` of a use is the target's own place.
+      if (isTakenBack(p, target, {up.file, left}, f)) continue;
       if (p.variables[target].lives()) return target;
       if (p.variables[target].storage == Storage::Field && p.variables[target].owner != kNone)
         for (size_t i : s.entitiesOfType[p.variables[target].owner])
@@ -441,17 +456,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
     return local.storage == Storage::Local && !(local.modifiers & kStatic) && !p.use(local.type).has(kPointer | kReference) && !endsWithProgram(p, local.function) && local.definition.known() && p.guarantees(local.definition.file).freedByHand.holds;
   };
   auto tell = [&](VariableIndex local, VariableIndex target, Place place, FunctionIndex in) {
-    // Blanked again in the same function.
-    for (uint32_t u : p.usesOfVariable[target]) {
-      const Use& use = p.uses[u];
-      if (use.in != in || use.access != Access::Write || use.place == place) continue;
-      NodeId value = p.assignedAt(use.place);
-      if (value != kNoNode && p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) return;
-      // Or given back what it held before.
-      Symbol before = value == kNoNode ? Symbol{} : p.symbolAt({use.place.file, value});
-      if (!before.is(Symbol::Sort::Variable) || p.variables[before.index()].storage != Storage::Local) continue;
-      if (isSavedIn(p, target, before.index())) return;
-    }
+    if (isTakenBack(p, target, place, in)) return;
     size_t entity = s.entityOfVariable[target];
     if (TypeIndex owner = p.variables[target].owner; owner != kNone)
       for (size_t i : s.entitiesOfType[owner])

@@ -97,6 +97,9 @@ class Weigher {
     bool arguments = false;
     for (NodeId c : children(file, call.place.node)) arguments |= file[c].role == Role::Argument;
     // A stream or thread object does something only when it is given something.
+    // A pointer to one makes none.
+    Symbol field = node.kind == Kind::FieldInit ? p_.symbolAt(call.place) : Symbol{};
+    if (field.is(Symbol::Sort::Variable) && p_.use(p_.variables[field.index()].type).has(kPointer | kReference)) return;
     bool given = (node.kind == Kind::Create || node.kind == Kind::FieldInit || node.kind == Kind::Call) && arguments;
     if ((types & kFileResource) && given) calls |= kReadsFile;
     if ((types & kThreadType) && given) calls |= kStartsThread;

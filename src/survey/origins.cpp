@@ -50,6 +50,7 @@ Origins::Origins(const Program& program, unsigned jobs) : p_(program) {
   p_.forEachFile(jobs, [&](FileIndex f) { told[f] = scan(f); });
   several_.assign(p_.variables.size(), false);
   mixed_.assign(p_.variables.size(), false);
+  walks_.assign(p_.variables.size(), false);
   for (Told& file : told) {
     for (auto& [function, value] : file.returns) returns_[function].push_back(value);
     bindings_.insert(bindings_.end(), file.bindings.begin(), file.bindings.end());
@@ -57,6 +58,8 @@ Origins::Origins(const Program& program, unsigned jobs) : p_(program) {
     for (VariableIndex v : file.mixed) mixed_[v] = true;
   }
   std::erase_if(bindings_, [&](const auto& binding) { return several_[binding.first]; });
+  for (const Binding& binding : bindings_)
+    if (isStepOn(binding)) walks_[binding.first] = true;
   findOpen(jobs);
   leaveOutHopeless(jobs);
   leaveOutHopeless(jobs);  // what the first time has left out others may have hoped for
@@ -112,7 +115,7 @@ void Origins::leaveOutHopeless(unsigned jobs) {
     }
   });
   for (size_t i = 0; i < bindings_.size(); ++i)
-    if (hopeless[i] && !isStepOn(bindings_[i])) (isKept(bindings_[i].first) ? several_ : mixed_)[bindings_[i].first] = true;
+    if (hopeless[i] && !walks_[bindings_[i].first]) (isKept(bindings_[i].first) ? several_ : mixed_)[bindings_[i].first] = true;
   size_t at = 0;
   size_t bindings = bindings_.size();
   std::erase_if(bindings_, [&](const Binding& binding) { return hopeless[at++] || several_[binding.first]; });
@@ -242,6 +245,8 @@ bool Origins::round() {
       for (Place value : returns_[i]) {
         VariableIndex slot = slotOf(value, waiting_);
         if (slot == kNone) continue;
+        // What walks along a list hands out one of it.
+        if (Symbol walker = p_.symbolAt(value); walker.is(Symbol::Sort::Variable) && walks_[walker.index()]) continue;
         const Variable& v = p_.variables[slot];
         if (!v.lives()) {
           // A member of a long-lived object: only free and class-level functions make it a global service.

@@ -69,6 +69,7 @@ class Origins {
   std::vector<VariableIndex> accessPoint_;     // by function
   std::vector<VariableIndex> alias_;    // by variable
   std::vector<bool> several_;           // by variable: it may keep one object or another
+  std::vector<bool> walks_;             // by local: it goes from one object of a list to the next
   std::vector<bool> mixed_;             // by local: it is given something else as well
   std::vector<VariableIndex> context_;  // by field: the long-lived object it was reached through
   std::vector<std::vector<Place>> returns_;

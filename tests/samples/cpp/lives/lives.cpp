@@ -205,6 +205,17 @@ void steer() {
   Berth berth;
   Pilotage::pilotage().use(&berth);  // finding: lifetime.local-address-stored
 }
+// Near miss: who stores it gives back what was there.
+void drawAt(Berth* berth) {
+  Berth* before = current;
+  current = berth;
+  current->number += 1;
+  current = before;
+}
+void draw() {
+  Berth berth;
+  drawAt(&berth);  // near: lifetime.local-address-stored
+}
 // Near misses: blanked in time; an object that lives on.
 void visit() {
   Berth berth;
@@ -240,3 +251,19 @@ int evening() {
 }
 
 }  // namespace lives
+
+// Near miss: a pointer to a file that is not there yet opens none.
+class TideFeed {
+ public:
+  TideFeed() : feed_(nullptr) {}
+  TideFeed(const TideFeed&) = delete;
+  ~TideFeed() {
+    if (feed_) std::fclose(feed_);
+  }
+  void connect(const char* name) { feed_ = std::fopen(name, "r"); }
+  bool open() const { return feed_ != nullptr; }
+
+ private:
+  std::FILE* feed_;
+};
+TideFeed tideFeed;  // entity: shared-instance tideFeed eager language  // near: init.eager-heavy

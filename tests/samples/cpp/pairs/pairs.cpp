@@ -100,7 +100,7 @@ struct Berth {
   int number = 0;
   Berth* next = nullptr;
 };
-Berth* firstBerth = nullptr;  // entity: shared-instance firstBerth lazy none
+Berth* firstBerth = nullptr;  // entity: global-variable firstBerth lazy none
 
 Berth* berth(int number) {
   for (Berth* one = firstBerth; one; one = one->next)
