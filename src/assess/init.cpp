@@ -6,7 +6,6 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
-#include "base/text.h"
 
 namespace elmcart {
 namespace {
@@ -112,7 +111,7 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
       f.advice = Advice::SafeInit;
       out.push_back(std::move(f));
     }
-    if (told.size() > 1) out[first].message.insert(out[first].message.size() - 1, "; so it is with " + counted(told.size() - 1, "more that it uses", "more that it uses"));
+    if (told.size() > 1) out[first].message.insert(out[first].message.size() - 1, "; so it is with " + std::to_string(told.size() - 1) + " more that it uses");
   }
 }
 

@@ -409,10 +409,10 @@ bool isSavedIn(const Program& p, VariableIndex kept, VariableIndex local) {
 }
 
 // Does the function that stores an address there also blank it again, or give back what it held before?
-bool isTakenBack(const Program& p, VariableIndex target, Place stored, FunctionIndex in) {
+bool isTakenBack(const Program& p, VariableIndex target, FunctionIndex in) {
   return std::any_of(p.usesOfVariable[target].begin(), p.usesOfVariable[target].end(), [&](uint32_t u) {
     const Use& use = p.uses[u];
-    if (use.in != in || use.access != Access::Write || use.place == stored) return false;
+    if (use.in != in || use.access != Access::Write) return false;
     NodeId value = p.assignedAt(use.place);
     if (value == kNoNode) return false;
     if (p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) return true;
@@ -441,8 +441,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
         if (symbol.is(Symbol::Sort::Variable)) target = symbol.index();
       }
       if (target == kNone || !p.use(p.variables[target].type).has(kPointer)) continue;
-      // `stored` of a use is the target's own place.
-      if (isTakenBack(p, target, {up.file, left}, f)) continue;
+      if (isTakenBack(p, target, f)) continue;
       if (p.variables[target].lives()) return target;
       if (p.variables[target].storage == Storage::Field && p.variables[target].owner != kNone)
         for (size_t i : s.entitiesOfType[p.variables[target].owner])
@@ -453,10 +452,10 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
   auto isShort = [&](VariableIndex v) {
     if (v == kNone) return false;
     const Variable& local = p.variables[v];
-    return local.storage == Storage::Local && !(local.modifiers & kStatic) && !p.use(local.type).has(kPointer | kReference) && !endsWithProgram(p, local.function) && local.definition.known() && p.guarantees(local.definition.file).freedByHand.holds;
+    return local.storage == Storage::Local && !(local.modifiers & kStatic) && !p.use(local.type).has(kPointer | kReference) && local.definition.known() && p.guarantees(local.definition.file).freedByHand.holds;
   };
   auto tell = [&](VariableIndex local, VariableIndex target, Place place, FunctionIndex in) {
-    if (isTakenBack(p, target, place, in)) return;
+    if (isTakenBack(p, target, in) || endsWithProgram(p, p.variables[local].function)) return;
     size_t entity = s.entityOfVariable[target];
     if (TypeIndex owner = p.variables[target].owner; owner != kNone)
       for (size_t i : s.entitiesOfType[owner])

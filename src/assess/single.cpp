@@ -48,6 +48,19 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// A base that is neither defined in the tree nor in the language's own library may forbid copying.
+bool hasForeignBase(const Program& p, TypeIndex type) {
+  return p.anyBase(type, [&](TypeIndex at, const Base* through) {
+    const TypeDecl& decl = p.types[at];
+    auto isForeign = [&](const Base& base) { return base.type == kNone && !p.text(p.use(base.use).name).starts_with("std::"); };
+    return (through && !decl.definition.known()) || std::any_of(decl.bases.begin(), decl.bases.end(), isForeign);
+  });
+}
+
+}  // namespace
+
 void checkCopyable(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
@@ -55,8 +68,7 @@ void checkCopyable(const Subject& s, std::vector<Finding>& out) {
     Place definition = s.program.types[e.type].definition;
     if (!s.program.guarantees(definition.file).implicitCopy.holds || !s.program.isCopyable(e.type, definition.file)) continue;
     if (isAbstract(s.program, e.type) || holdsNothing(s, e) || !isOneByItsClass(s, e)) continue;
-    // A base that is not in the tree may forbid it.
-    if (s.program.hasUnknownBase(e.type)) continue;
+    if (hasForeignBase(s.program, e.type)) continue;
     // Only who gets at the object by value, reference or dereference can copy it: every access point lets them.
     Finding f = makeFinding(s, infoOf("single.copyable"), i, Sureness::Certain);
     f.place = definition;

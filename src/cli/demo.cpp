@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <filesystem>
 #include <iostream>
+#include <tuple>
 
 #include "base/text.h"
 #include "cli/cli.h"
@@ -20,22 +21,18 @@ namespace po = boost::program_options;
 namespace fs = std::filesystem;
 namespace {
 
-struct DemoRace {
-  const char *name, *scenario, *what;
-};
-
-// The same road in each language: the names of what is raced and measured are the language's own.
+// The same road in each language: what is raced and measured goes by the language's own names.
 struct Demo {
   std::string_view language, folder;
-  std::vector<DemoRace> races;
+  const char *ticket, *mast;
   const char* measured;  // what an access of it costs
 };
 
 const Demo& demoOf(const std::string& language) {
   static const std::vector<Demo> kDemos = {
-      {"cpp", "harbour-office", {{"BerthBook", "creation", "berth book: more than one made"}, {"nextTicket", "change", "ticket number: a change lost"}, {"SignalMast", "end", "signal mast: a lantern that ended is called"}}, "CargoScale"},
-      {"java", "harbour-office-java", {{"BerthBook", "creation", "berth book: more than one made"}, {"Tickets", "change", "ticket number: a change lost"}, {"SignalMast", "end", "signal mast: a lantern that ended is called"}}, "CargoScale"},
-      {"python", "harbour-office-python", {{"BerthBook", "creation", "berth book: more than one made"}, {"next_ticket", "change", "ticket number: a change lost"}, {"mast", "end", "signal mast: a lantern that ended is called"}}, "BerthBook"},
+      {"cpp", "harbour-office", "nextTicket", "SignalMast", "CargoScale"},
+      {"java", "harbour-office-java", "Tickets", "SignalMast", "CargoScale"},
+      {"python", "harbour-office-python", "next_ticket", "mast", "BerthBook"},
   };
   return *std::find_if(kDemos.begin(), kDemos.end(), [&](const Demo& demo) { return demo.language == language; });
 }
@@ -44,7 +41,7 @@ const Demo& demoOf(const std::string& language) {
 std::string probeOffice(const Options& options, const Interruption& interruption, const Demo& demo, const std::string& office, const std::string& folder) {
   TextStyle plain;
   std::string races, out;
-  for (auto [name, scenario, what] : demo.races) {
+  for (auto [name, scenario, what] : {std::tuple{"BerthBook", "creation", "berth book: more than one made"}, {demo.ticket, "change", "ticket number: a change lost"}, {demo.mast, "end", "signal mast: a lantern that ended is called"}}) {
     say(options, std::string("probe: a race for the ") + what);
     RaceOptions race;
     race.runs = 10;

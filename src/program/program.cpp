@@ -88,22 +88,6 @@ bool Program::derivesFrom(TypeIndex derivedType, TypeIndex base) const {
 
 // C++20 [class.copy.ctor]/6, [class.copy.ctor]/10: implicitly declared unless
 // declared; deleted when a move is declared, or a base or member cannot be copied.
-bool Program::hasUnknownBase(TypeIndex type) const {
-  bool unknown = false;
-  auto look = [&](TypeIndex t) {
-    for (const Base& base : types[t].bases) {
-      std::string_view name = names.text(use(base.use).name);
-      unknown |= base.type == kNone ? name.substr(0, 5) != "std::" : !types[base.type].definition.known();
-    }
-  };
-  look(type);
-  anyBase(type, [&](TypeIndex base, const Base*) {
-    if (base != kNone) look(base);
-    return unknown;
-  });
-  return unknown;
-}
-
 bool Program::isCopyable(TypeIndex type, FileIndex f) const {
   std::vector<TypeIndex> asked;
   return isCopyable(type, f, asked);

@@ -314,8 +314,6 @@ class Program {
   }
   bool derivesFrom(TypeIndex derived, TypeIndex base) const;
   // Is an object of this class copyable from outside, and why not?
-  // Is a base of the class, or one of theirs, declared neither in the tree nor in the language's own library?
-  bool hasUnknownBase(TypeIndex type) const;
   bool isCopyable(TypeIndex type, FileIndex f) const;
 
  private:

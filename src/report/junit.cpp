@@ -6,6 +6,7 @@
 
 #include "base/text.h"
 #include "report/exchange.h"
+#include "report/layout.h"
 
 namespace elmcart {
 namespace {
@@ -20,7 +21,7 @@ std::string writable(std::string_view text) {
 std::string told(const Program& p, const Finding& f) {
   std::string out = f.message + "\n";
   size_t number = 0;
-  for (const Evidence& e : f.evidence) out += fmt::format("  {}. {}:{} {}\n", ++number, p.path(e.place), p.line(e.place), e.note);
+  for (const Evidence& e : f.evidence) out += fmt::format("  {}. {} {}\n", ++number, at(p, e.place), e.note);
   if (f.seen.runs > 0) out += seenText(f.seen) + "\n";
   return out + "Advice: " + std::string(adviceText(f.advice)) + ". " + moveText(infoOf(f.check), &p.guarantees(f.place.file)) + "\n";
 }
@@ -43,7 +44,7 @@ void addCase(pugi::xml_node suite, const Program& p, const std::string& name, co
     std::string message, text;
     for (const Finding* f : one.failed) {
       message += fmt::format("{}{} (risk {})", message.empty() ? "" : ", ", f->check, f->risk.value());
-      text += fmt::format("{} risk {}, {}, {}:{}\n", f->check, f->risk.value(), surenessText(f->sureness), p.path(f->place), p.line(f->place)) + told(p, *f);
+      text += fmt::format("{} risk {}, {}, {}\n", f->check, f->risk.value(), surenessText(f->sureness), at(p, f->place)) + told(p, *f);
     }
     pugi::xml_node failure = out.append_child("failure");
     failure.append_attribute("message") = writable(message).c_str();
@@ -52,7 +53,7 @@ void addCase(pugi::xml_node suite, const Program& p, const std::string& name, co
   }
   std::string noted;
   for (const Finding* f : one.noted) {
-    noted += fmt::format("{} risk {}, {}:{}: {}\n", f->check, f->risk.value(), p.path(f->place), p.line(f->place), f->message);
+    noted += fmt::format("{} risk {}, {}: {}\n", f->check, f->risk.value(), at(p, f->place), f->message);
     if (!f->acceptedBecause.empty()) noted += "  accepted: " + f->acceptedBecause + "\n";
   }
   if (!noted.empty()) out.append_child("system-out").text() = writable(noted).c_str();
@@ -77,7 +78,7 @@ std::string assessJunit(const Analysis& a, int gate) {
   pugi::xml_node suite = suites.append_child("testsuite");
   for (pugi::xml_node node : {suites, suite}) {
     node.append_attribute("name") = "shared state";
-    node.append_attribute("tests") = cases.size();
+    node.append_attribute("tests") = cases.size() + a.problems.size();
     node.append_attribute("failures") = failures;
     node.append_attribute("errors") = a.problems.size();
     node.append_attribute("time") = "0";
@@ -91,7 +92,6 @@ std::string assessJunit(const Analysis& a, int gate) {
     out.append_attribute("time") = "0";
     out.append_child("error").append_attribute("message") = writable(problem.line()).c_str();
   }
-  for (pugi::xml_node node : {suites, suite}) node.attribute("tests") = cases.size() + a.problems.size();
   std::ostringstream out;
   document.save(out, "  ");
   return out.str();

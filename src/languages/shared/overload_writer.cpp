@@ -75,13 +75,19 @@ std::string OverloadWriter::setIn(Spot constructor, const std::vector<std::strin
   std::vector<TSNode> parameters = parametersOf(node);
   bool takes = std::any_of(parameters.begin(), parameters.end(), [&](TSNode p) { return files_.tree(file).text(SyntaxTree::field(p, "name")) == handed_.word; });
   if (!takes || !SyntaxTree::isNull(handsOn(node, false))) return "";
+  return putFirst(constructor, statements);
+}
+
+// As the first statements of a constructor's body.
+std::string OverloadWriter::putFirst(Spot constructor, const std::vector<std::string>& statements) {
+  const LoweredFile& file = *constructor.file;
+  TSNode node = constructorAt(constructor), body = SyntaxTree::field(node, "body");
   uint32_t at = statementsBegin(node);
   if (at == 0) return "its constructor has no body of statements";
-  std::string text, indent = indentAt(file, ts_node_start_byte(node));
-  for (const std::string& statement : statements) text += std::string(newlineOf(file)) + indent + unitOf(file) + statement;
-  TSNode body = SyntaxTree::field(node, "body");
-  if (ts_node_start_point(body).row == ts_node_end_point(body).row) text += std::string(newlineOf(file)) + indent;
-  insert(file, behindRemark(file, at), text);
+  std::string text, newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node));
+  for (const std::string& statement : statements) text += newline + indent + unitOf(file) + statement;
+  bool closesBelow = ts_node_start_point(body).row != ts_node_end_point(body).row;
+  insert(file, behindRemark(file, at), text + (SyntaxTree::children(body).empty() && !closesBelow ? newline + indent : ""));
   return "";
 }
 
@@ -173,7 +179,7 @@ void OverloadWriter::addReader(const ClassFacts& c) {
 std::string OverloadWriter::takeBeside(const Change& change, bool kept) {
   const LoweredFile& file = *change.at.file;
   const SyntaxTree& syntax = files_.tree(file);
-  TSNode constructor = constructorAt(change.at), parameters = SyntaxTree::field(constructor, "parameters"), body = SyntaxTree::field(constructor, "body");
+  TSNode constructor = constructorAt(change.at), parameters = SyntaxTree::field(constructor, "parameters");
   std::string fetch = fetchIn(file);
   if (fetch.empty()) return std::string(kCannotFetch);
   if (kept && handed_.late) fetch = "(" + handed_.type + ") null";
@@ -187,16 +193,7 @@ std::string OverloadWriter::takeBeside(const Change& change, bool kept) {
   castNulls(change, constructor);
   std::vector<std::string> statements = kept ? std::vector<std::string>{assignment(file)} : std::vector<std::string>{};
   statements.insert(statements.end(), moved_[change.of].begin(), moved_[change.of].end());
-  if (!statements.empty() && SyntaxTree::isNull(handsOn(constructor, false))) {
-    uint32_t at = statementsBegin(constructor);
-    if (at > 0) at = behindRemark(file, at);
-    if (at == 0) return "its constructor has no body of statements";
-    bool empty = SyntaxTree::children(body).empty();
-    std::string line;
-    for (const std::string& statement : statements) line += newline + indent + unitOf(file) + statement;
-    bool closesBelow = ts_node_start_point(body).row != ts_node_end_point(body).row;
-    insert(file, at, line + (empty && !closesBelow ? newline + indent : ""));
-  }
+  if (!statements.empty() && SyntaxTree::isNull(handsOn(constructor, false))) return putFirst(change.at, statements);
   return "";
 }
 

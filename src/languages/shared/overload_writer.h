@@ -68,6 +68,7 @@ class OverloadWriter : public Writer {
  private:
   std::string canGetConstructor(const ClassFacts& c);
   std::string clash(const Change& change, TSNode constructor);
+  std::string putFirst(Spot constructor, const std::vector<std::string>& statements);
   std::string setIn(Spot constructor, const std::vector<std::string>& statements);
   void move(const Change& change, std::span<const Change> changes);
   bool isMoved(Spot place) const;

@@ -11,6 +11,7 @@
 #include "base/text.h"
 #include "report/drawing.h"
 #include "report/figure.h"
+#include "report/layout.h"
 #include "report/page/parts.h"
 #include "source/walk.h"
 
@@ -90,8 +91,6 @@ class Page {
   }
 
  private:
-  std::string placeText(Place at) const { return p_.path(at) + ":" + std::to_string(p_.line(at)); }
-
   const std::vector<std::string>& lines(FileIndex file) {
     auto found = lines_.find(file);
     if (found == lines_.end()) {
@@ -102,9 +101,9 @@ class Page {
   }
 
   // The line, with one above and one below.
-  data excerpt(Place at) {
-    const std::vector<std::string>& text = lines(at.file);
-    int hit = static_cast<int>(p_.line(at));
+  data excerpt(Place place) {
+    const std::vector<std::string>& text = lines(place.file);
+    int hit = static_cast<int>(p_.line(place));
     list shown;
     for (int n = std::max(1, hit - 1); n <= hit + 1 && n <= static_cast<int>(text.size()); ++n) {
       std::string line = text[static_cast<size_t>(n - 1)].substr(0, 160);
@@ -170,9 +169,9 @@ class Page {
     list out;
     std::string last;
     for (const Evidence& e : f.evidence) {
-      bool code = placeText(e.place) != last;
-      out.emplace_back(object{{"note", e.note}, {"place", placeText(e.place)}, {"code", code ? excerpt(e.place) : data(false)}});
-      last = placeText(e.place);
+      std::string place = at(p_, e.place);
+      out.emplace_back(object{{"note", e.note}, {"place", place}, {"code", place != last ? excerpt(e.place) : data(false)}});
+      last = place;
     }
     return out;
   }
@@ -208,7 +207,7 @@ class Page {
   std::string plainDetails(const Finding& f) const {
     std::string out;
     size_t number = 0;
-    for (const Evidence& e : f.evidence) out += fmt::format("{}. {} {}\n", ++number, e.note, placeText(e.place));
+    for (const Evidence& e : f.evidence) out += fmt::format("{}. {} {}\n", ++number, e.note, at(p_, e.place));
     if (f.seen.runs > 0) out += seenText(f.seen) + "\n";
     out += fmt::format("How sure: {}. {}\nAdvice: {}. {}\n", surenessText(f.sureness), termsOf(f), adviceText(f.advice), moveOf(f));
     for (const std::string& reason : f.reasonsFor) out += "+ " + reason + "\n";
@@ -224,7 +223,7 @@ class Page {
       std::string anchor = "finding-" + f->fingerprint;
       for (size_t n = 2; !anchors.insert(anchor).second; ++n) anchor = fmt::format("finding-{}-{}", f->fingerprint, n);
       object row{{"anchor", anchor}, {"open", out.size() < 2}, {"risk", std::to_string(risk)}, {"level", std::string(levelOf(risk))}, {"levelText", std::string(levelText(risk))}, {"family", familyOf(*f)}, {"check", f->check},
-                 {"sure", std::string(surenessText(f->sureness))}, {"folder", folders_.of(p_.path(f->place))}, {"subject", f->subject}, {"place", placeText(f->place)}, {"message", f->message}};
+                 {"sure", std::string(surenessText(f->sureness))}, {"folder", folders_.of(p_.path(f->place))}, {"subject", f->subject}, {"place", at(p_, f->place)}, {"message", f->message}};
       if (out.size() < o_.detailed) addDetails(*f, anchor, row);
       else row["plain"] = plainDetails(*f);
       out.emplace_back(std::move(row));
@@ -239,7 +238,7 @@ class Page {
     std::vector<std::string> points;
     for (size_t d = 0; d < e.accessPoints.size() && d < kPoints; ++d) points.emplace_back(e.accessPoints[d].name);
     std::string more = e.accessPoints.size() > kPoints ? fmt::format("and {} more", e.accessPoints.size() - kPoints) : points.empty() ? "-" : "";
-    return object{{"kind", std::string(kindText(e.toldKind()))}, {"name", e.id}, {"place", placeText(e.place)}, {"creation", std::string(creationText(e.creation.time))},
+    return object{{"kind", std::string(kindText(e.toldKind()))}, {"name", e.id}, {"place", at(p_, e.place)}, {"creation", std::string(creationText(e.creation.time))},
                   {"guard", e.creation.time == CreationTime::Elsewhere ? "-" : std::string(guardText(e.creation.guard))}, {"language", std::string(p_.language(e.place.file).name)}, {"enforced", e.enforced < 0 ? "-" : e.enforced ? "yes" : "no"},
                   {"accessPoints", listOf(points)}, {"morePoints", more}, {"sites", std::to_string(e.consumers.size())}, {"advice", std::string(adviceText(j.advice))}, {"why", j.reasonsFor.empty() ? "" : j.reasonsFor.front()}, {"folder", folders_.of(p_.path(e.place))}};
   }
@@ -248,7 +247,7 @@ class Page {
     list rows, harmless;
     for (size_t i = 0; i < a_.survey.entities.size(); ++i) {
       const Entity& e = a_.survey.entities[i];
-      if (e.harmless) harmless.emplace_back(object{{"name", e.id}, {"place", placeText(e.place)}, {"because", e.harmlessBecause}});
+      if (e.harmless) harmless.emplace_back(object{{"name", e.id}, {"place", at(p_, e.place)}, {"because", e.harmlessBecause}});
       else rows.emplace_back(inventoryRow(e, a_.assessment.judgements[i]));
     }
     page["inventory"] = rows;
