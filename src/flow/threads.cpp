@@ -8,12 +8,6 @@
 namespace elmcart {
 namespace {
 
-bool isEntry(const Program& p, FunctionIndex f) {
-  const Function& fn = p.functions[f];
-  std::string_view name = p.text(fn.name);
-  return (name == "main" || name == "Main") && (fn.owner == kNone || (fn.modifiers & kStatic) || p.types[fn.owner].form == TypeForm::Object);
-}
-
 std::string_view lastName(std::string_view name) {
   size_t at = name.find_last_of(":.");
   return at == std::string_view::npos ? name : name.substr(at + 1);
@@ -40,8 +34,10 @@ Threads::Threads(const Program& program, std::vector<bool> testFile) : p_(progra
   findEnds();
   followRoots();
   findStarters();
+  findEntries();
   followStartUp();
   followOutside();
+  followPrograms();
   findRepeated();
   findLate();
   whiles_.resize(roots_.size());
@@ -375,139 +371,6 @@ bool Threads::isSurelyRun(Place place) const {
   return p_.around(place, Kind::Switch).node == kNoNode && p_.around(place, Kind::Loop).node == kNoNode;
 }
 
-// All that the call leads to is run before threads are.
-void Threads::markStartUp(uint32_t call, bool surely) {
-  std::vector<std::pair<FunctionIndex, bool>> open;
-  auto enter = [&](FunctionIndex f, bool sure) {
-    bool fresh = sides_[f].outside == Outside::Nobody;
-    if (!fresh && (primed_[f] || !sure)) return;
-    if (fresh) sides_[f].outside = Outside::StartUp;
-    primed_[f] = static_cast<char>(primed_[f] || sure);
-    open.emplace_back(f, sure);
-  };
-  // Which of several overriders runs is not told.
-  auto enterAll = [&](uint32_t c, bool sure) { forEachCallee(c, [&](FunctionIndex f) { enter(f, sure && f == p_.calls[c].callee); }); };
-  enterAll(call, surely);
-  for (size_t i = 0; i < open.size(); ++i) {
-    auto [f, sure] = open[i];
-    for (uint32_t c : p_.callsInFunction[f])
-      if (rootAround(p_.calls[c].place) == kNone) enterAll(c, sure && isSurelyRun(p_.calls[c].place));
-  }
-}
-
-// The calls of a function (or of a file's own code) in the order of the text, up to the one that starts the first thread.
-void Threads::startUpOf(FunctionIndex function, std::vector<uint32_t> calls, bool surely, std::vector<char>& walked) {
-  std::sort(calls.begin(), calls.end(), [&](uint32_t a, uint32_t b) { return before(p_.calls[a].place, p_.calls[b].place); });
-  Place first;  // where the first thread is started
-  auto starts = [&](Place at) {
-    if (Place loop = p_.around(at, Kind::Loop); loop.node != kNoNode) at = loop;
-    if (!first.known() || before(at, first)) first = at;
-  };
-  // Of a file's own code those that stand in that file.
-  if (auto own = rootsIn_.find(function); own != rootsIn_.end())
-    for (uint32_t r : own->second)
-      if (function != kNone || (!calls.empty() && roots_[r].call.file == p_.calls[calls.front()].place.file)) starts(roots_[r].call);
-  for (uint32_t c : calls) {
-    if (first.known() && before(first, p_.calls[c].place)) break;
-    bool any = false;
-    forEachCallee(c, [&](FunctionIndex f) { any |= starts_[f] != 0; });
-    if (any) starts(p_.calls[c].place);
-  }
-  for (uint32_t c : calls) {
-    const CallSite& call = p_.calls[c];
-    if (rootAround(call.place) != kNone) continue;
-    bool sure = surely && isSurelyRun(call.place);
-    if (!first.known() || before(call.place, first)) {
-      markStartUp(c, sure);
-    } else if (call.place == first && !walked[call.callee]) {
-      // It starts the thread somewhere inside: what it does before is still starting up.
-      walked[call.callee] = 1;
-      if (sure) primed_[call.callee] = 1;
-      if (sides_[call.callee].outside == Outside::Nobody) sides_[call.callee].outside = Outside::StartUp;
-      auto inside = p_.callsInFunction[call.callee];
-      startUpOf(call.callee, {inside.begin(), inside.end()}, sure, walked);
-      for (FunctionIndex f : overriders_[call.callee]) {
-        auto within = p_.callsInFunction[f];
-        entryCalls_.insert(entryCalls_.end(), within.begin(), within.end());
-      }
-    } else {
-      entryCalls_.push_back(c);
-    }
-  }
-}
-
-// func init(), static { … }: as the code of the file itself.
-bool Threads::runsAtLoad(FunctionIndex f) const {
-  const Function& fn = p_.functions[f];
-  return fn.form == FunctionForm::Initialiser && (fn.owner == kNone || (fn.modifiers & kStatic));
-}
-
-void Threads::followStartUp() {
-  std::vector<char> walked(p_.functions.size(), 0);
-  std::vector<uint32_t> loaded;  // calls of the files' own code
-  auto flush = [&] {
-    if (!loaded.empty()) startUpOf(kNone, std::move(loaded), true, walked);
-    loaded.clear();
-  };
-  for (uint32_t c = 0; c < p_.calls.size(); ++c) {
-    if (p_.calls[c].in != kNone || inTests(p_.calls[c].place)) continue;
-    if (!loaded.empty() && p_.calls[loaded.back()].place.file != p_.calls[c].place.file) flush();
-    loaded.push_back(c);
-  }
-  flush();
-  for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
-    if ((!isEntry(p_, f) && !runsAtLoad(f)) || !p_.functions[f].definition.known() || inTests(p_.functions[f].definition)) continue;
-    auto inside = p_.callsInFunction[f];
-    walked[f] = 1;
-    sides_[f].outside = Outside::StartUp;
-    startUpOf(f, {inside.begin(), inside.end()}, true, walked);
-  }
-}
-
-// Only tests call it, while the program itself uses its class: it is there for them.
-bool Threads::isForTests(FunctionIndex f) const {
-  TypeIndex owner = p_.functions[f].owner;
-  if (owner == kNone || p_.callsOfFunction[f].empty()) return false;
-  const auto& methods = p_.types[owner].methods;
-  return std::any_of(methods.begin(), methods.end(), [&](FunctionIndex m) { return fromEntry_[m] != 0; });
-}
-
-// What the entries run once threads may be there, and what anybody may call.
-void Threads::followOutside() {
-  std::vector<FunctionIndex> open;
-  auto enter = [&](FunctionIndex f, Outside outside) {
-    if (sides_[f].outside >= outside) return;
-    sides_[f].outside = outside;
-    open.push_back(f);
-  };
-  auto follow = [&](Outside outside) {
-    for (size_t i = 0; i < open.size(); ++i)
-      for (uint32_t c : p_.callsInFunction[open[i]])
-        if (rootAround(p_.calls[c].place) == kNone) forEachCallee(c, [&](FunctionIndex f) { enter(f, outside); });
-    open.clear();
-  };
-  for (uint32_t c : entryCalls_) forEachCallee(c, [&](FunctionIndex f) { enter(f, Outside::Entry); });
-  for (auto& [lambda, root] : lambdas_)
-    if (root == kMainThread)
-      forEachInside(p_, p_.calls, lambda, [&](const CallSite& call) {
-        if (rootAround(call.place) == kMainThread) forEachCallee(static_cast<uint32_t>(&call - p_.calls.data()), [&](FunctionIndex f) { enter(f, Outside::Entry); });
-      });
-  for (FunctionIndex f = 0; f < p_.functions.size(); ++f)
-    if (onMain_[f]) enter(f, Outside::Entry);
-  follow(Outside::Entry);
-  fromEntry_.assign(p_.functions.size(), 0);
-  for (FunctionIndex f = 0; f < p_.functions.size(); ++f) fromEntry_[f] = sides_[f].outside != Outside::Nobody;
-  std::vector<char> overrides(p_.functions.size(), 0);
-  for (FunctionIndex f = 0; f < overriders_.size(); ++f)
-    if (!overriders_[f].empty() && !productionCallsOf(f).empty())
-      for (FunctionIndex o : overriders_[f]) overrides[o] = 1;
-  for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
-    if (!p_.functions[f].definition.known() || inTests(p_.functions[f].definition) || isEntry(p_, f) || runsAtLoad(f) || isBody_[f] || overrides[f]) continue;
-    if (productionCallsOf(f).empty() && !isForTests(f)) enter(f, Outside::Anybody);
-  }
-  follow(Outside::Anybody);
-}
-
 // The variables that hold the thread, or a collection with it in it.
 std::vector<VariableIndex> Threads::keepersOf(Place call) const {
   std::vector<VariableIndex> out;
@@ -709,7 +572,7 @@ Threads::Side Threads::sideOnShared(Place place, FunctionIndex in) const {
   Side out;
   for (uint32_t c : calls) {
     const CallSite& call = p_.calls[c];
-    bool entry = call.in != kNone && isEntry(p_, call.in);
+    bool entry = call.in != kNone && isEntry_[call.in] != 0;
     Side side = sideOf(call.place, call.in);
     if (entry && side.roots[0] == kNone) side.outside = std::find(entryCalls_.begin(), entryCalls_.end(), c) != entryCalls_.end() ? Outside::Entry : Outside::StartUp;
     out.outside = std::max(out.outside, side.outside);
@@ -772,27 +635,48 @@ const Threads::Whiles& Threads::whilesOf(uint32_t root) const {
   return whiles_[root];
 }
 
-bool Threads::isApart(Place place, const While& span) const {
+bool Threads::isApart(Place place, FunctionIndex in, const While& span) const {
   if (place.file != span.begin.file) return false;
   if (span.end.known()) return place.node < span.begin.node || (place.node > span.end.node && !p_.isInside(place, span.end.node));
-  return place.node < span.begin.node && p_.around(place, Kind::Loop).node == kNoNode;
+  return (place.node < span.begin.node || areAlternatives(place, span.begin, in)) && p_.around(place, Kind::Loop).node == kNoNode;
 }
 
-bool Threads::isApart(FunctionIndex function, const Whiles& whiles, uint32_t root, int depth) const {
-  std::vector<uint32_t> calls = productionCallsOf(function);
-  if (calls.empty() || calls.size() > 20 || whiles.contains(function)) return false;
-  return std::all_of(calls.begin(), calls.end(), [&](uint32_t c) {
-    const CallSite& call = p_.calls[c];
-    uint32_t around = rootAround(call.place);
-    if (around != kNone) return around == root;
-    auto span = whiles.find(call.in);
-    if (span != whiles.end()) return isApart(call.place, span->second);
-    if (call.in == kNone) return false;
-    // What the thread itself runs, and nobody else, is no other piece.
-    const Side& side = sides_[call.in];
-    if (side.outside == Outside::Nobody && side.roots[0] == root && side.roots[1] == kNone) return true;
-    return depth < 3 && isApart(call.in, whiles, root, depth + 1);
-  });
+// In two branches of one condition, in a function that runs once.
+bool Threads::areAlternatives(Place a, Place b, FunctionIndex in) const {
+  if (in == kNone || !isEntry_[in]) return false;
+  const LoweredFile& file = p_.file(a);
+  for (Place choice = p_.around(a, Kind::If); choice.node != kNoNode; choice = p_.around(choice, Kind::If)) {
+    if (!p_.isInside(b, choice.node)) continue;
+    NodeId then = file.child(choice.node, Role::Then), otherwise = file.child(choice.node, Role::Else);
+    auto inside = [&](Place place, NodeId branch) { return branch != kNoNode && (place.node == branch || p_.isInside(place, branch)); };
+    return (inside(a, then) && inside(b, otherwise)) || (inside(b, then) && inside(a, otherwise));
+  }
+  return false;
+}
+
+// Are all ways to the function from outside those where the thread runs? The callers are asked, and theirs.
+bool Threads::isApart(FunctionIndex function, const Whiles& whiles, uint32_t root) const {
+  constexpr size_t kMostCallers = 60;
+  std::vector<FunctionIndex> open = {function};
+  for (size_t i = 0; i < open.size(); ++i) {
+    std::vector<uint32_t> calls = productionCallsOf(open[i]);
+    if (calls.empty() || calls.size() > 20 || open.size() > kMostCallers || whiles.contains(open[i])) return false;
+    for (uint32_t c : calls) {
+      const CallSite& call = p_.calls[c];
+      uint32_t around = rootAround(call.place);
+      if (around == root) continue;
+      if (around != kNone || call.in == kNone) return false;
+      if (auto span = whiles.find(call.in); span != whiles.end()) {
+        if (!isApart(call.place, call.in, span->second)) return false;
+        continue;
+      }
+      // What the thread itself runs, and nobody else, is no other piece.
+      const Side& side = sides_[call.in];
+      if (side.outside == Outside::Nobody && side.roots[0] == root && side.roots[1] == kNone) continue;
+      if (std::find(open.begin(), open.end(), call.in) == open.end()) open.push_back(call.in);
+    }
+  }
+  return true;
 }
 
 bool Threads::isApart(const Piece& piece, uint32_t root) const {
@@ -801,8 +685,8 @@ bool Threads::isApart(const Piece& piece, uint32_t root) const {
   if (own[0] != kNone && (own[0] != root || own[1] != kNone)) return false;
   const Whiles& whiles = whilesOf(root);
   auto span = whiles.find(piece.in);
-  if (span != whiles.end()) return piece.place.known() && rootAround(piece.place) == kNone && isApart(piece.place, span->second);
-  return isApart(piece.in, whiles, root, 0);
+  if (span != whiles.end()) return piece.place.known() && rootAround(piece.place) == kNone && isApart(piece.place, piece.in, span->second);
+  return isApart(piece.in, whiles, root);
 }
 
 // One of the two is over, or not begun yet, whenever the other runs.
@@ -820,11 +704,11 @@ Meeting Threads::meeting(const Piece& a, const Piece& b) const {
   auto raise = [&](Meeting to) { out = std::max(out, to); };
   for (uint32_t ra : a.side.roots)
     for (uint32_t rb : b.side.roots)
-      if (ra != kNone && rb != kNone && !areApart(ra, rb)) raise(ra != rb ? Meeting::Certain : roots_[ra].many);
+      if (ra != kNone && rb != kNone && !areApart(ra, rb) && !areOfTwoPrograms(roots_[ra].in, roots_[rb].in)) raise(ra != rb ? Meeting::Certain : roots_[ra].many);
   auto besides = [&](const Side& on, const Piece& other) {
     for (uint32_t root : on.roots) {
       Meeting to = other.side.outside != Outside::Entry ? Meeting::Likely : root != kNone && roots_[root].late ? Meeting::NotKnown : Meeting::Certain;
-      if (root != kNone && other.side.outside >= Outside::Entry && to > out && !isApart(other, root)) raise(to);
+      if (root != kNone && other.side.outside >= Outside::Entry && to > out && !areOfTwoPrograms(roots_[root].in, other.in) && !isApart(other, root)) raise(to);
     }
   };
   besides(a.side, b);

@@ -10,7 +10,7 @@
 // Starting up: what the entry (or a file that is loaded) runs before the first thread is started on
 // every way. What is only run then meets nothing. Where a function waits for the end of a thread that it
 // started, what it does afterwards does not meet that thread. Tasks of an executor that runs one after the
-// other do not meet each other; nor do those that are handed to the main thread.
+// other do not meet each other; nor do those that are handed to the main thread, nor what two programs of the tree run.
 #pragma once
 
 #include <absl/container/flat_hash_map.h>
@@ -131,10 +131,13 @@ class Threads {
   void findStarters();
   bool isForTests(FunctionIndex f) const;
   bool isOnLocal(const CallSite& call) const;
+  void findEntries();
   void followStartUp();
   void startUpOf(FunctionIndex function, std::vector<uint32_t> calls, bool surely, std::vector<char>& walked);
   void markStartUp(uint32_t call, bool surely);
   void followOutside();
+  void followPrograms();
+  bool areOfTwoPrograms(FunctionIndex a, FunctionIndex b) const;
   bool isSurelyRun(Place place) const;
   std::vector<uint32_t> callsTo(FunctionIndex function, uint32_t root) const;
   bool isBehindThreadTest(Place place) const;
@@ -147,8 +150,9 @@ class Threads {
   using Whiles = absl::flat_hash_map<FunctionIndex, While>;
   const Whiles& whilesOf(uint32_t root) const;
   void followCallers(FunctionIndex in, While span, int depth, Whiles& out) const;
-  bool isApart(Place place, const While& span) const;
-  bool isApart(FunctionIndex function, const Whiles& whiles, uint32_t root, int depth) const;
+  bool isApart(Place place, FunctionIndex in, const While& span) const;
+  bool areAlternatives(Place a, Place b, FunctionIndex in) const;
+  bool isApart(FunctionIndex function, const Whiles& whiles, uint32_t root) const;
   bool areApart(uint32_t a, uint32_t b) const;
   std::vector<uint32_t> productionCallsOf(FunctionIndex function) const;
   bool inTests(Place place) const { return testFile_[place.file]; }
@@ -167,6 +171,9 @@ class Threads {
   std::vector<Side> sides_;                            // by function
   std::vector<Step> steps_;                            // by function
   std::vector<std::vector<FunctionIndex>> overriders_; // by function
+  std::vector<char> isEntry_;                          // by function: main, or a command that main hands to who reads the command line
+  static constexpr uint32_t kSeveral = kNone - 1;
+  std::vector<uint32_t> programs_;                     // by function: the main of the only program that runs it, kSeveral, or kNone
   std::vector<char> fromEntry_;                        // by function: do the entries or loaded files lead there?
   std::vector<char> starts_;                           // by function: does it start a thread, itself or by what it calls?
   std::vector<char> primed_;                           // by function

@@ -254,16 +254,17 @@ Symbol Linker::moduleNamed(std::string_view target, FileIndex f) const {
 
 Symbol Linker::moduleAsWritten(std::string_view target, FileIndex f) const {
   std::string_view last = lastPart(target);
-  // Either may begin further up than the other: an import may leave out the
-  // folder that it is searched from, and may name what the tree stands in.
-  auto endsWith = [&](ScopeIndex scope, std::string_view path) {
+  // How many parts at the end are the same; 0 where it is not that module. Either may begin further up than
+  // the other: an import may leave out the folder that it is searched from, and may name what the tree stands in.
+  auto sameEnd = [&](ScopeIndex scope, std::string_view path) -> size_t {
     ScopeIndex at = scope;
     while (p_.scopes[at].parent != kNone) at = p_.scopes[at].parent;
-    if (at != rootOf(f)) return false;
+    if (at != rootOf(f)) return 0;
     at = scope;
-    for (int parts = 0;; ++parts) {
+    size_t parts = 0;
+    for (;; ++parts) {
       // A module may stand anywhere in the tree: what comes before is its own name.
-      if (p_.names.text(p_.scopes[at].name) != lastPart(path)) return parts > 1 && p_.language(f).modulesByName;
+      if (p_.names.text(p_.scopes[at].name) != lastPart(path)) return parts > 1 && p_.language(f).modulesByName ? parts : 0;
       at = p_.scopes[at].parent;
       path = scopePart(path);
       bool top = at == kNone || p_.scopes[at].sort == Scope::Sort::Global;
@@ -272,19 +273,23 @@ Symbol Linker::moduleAsWritten(std::string_view target, FileIndex f) const {
     // What the import leaves out is a folder that the importing file lies in too.
     std::string folder;
     for (; at != kNone && p_.scopes[at].sort != Scope::Sort::Global; at = p_.scopes[at].parent) folder = std::string(p_.names.text(p_.scopes[at].name)) + "/" + folder;
-    if (!path.empty() && !p_.language(f).modulesByFolder) return false;
-    return p_.files[f].path.substr(0, folder.size()) == folder;
+    if (!path.empty() && !p_.language(f).modulesByFolder) return 0;
+    return p_.files[f].path.substr(0, folder.size()) == folder ? parts + 1 : 0;
   };
+  // A folder that is called like the one around it is not that one.
+  ScopeIndex nearest = kNone;
+  size_t most = 0;
   if (auto list = modules_.find(last); list != modules_.end())
     for (ScopeIndex scope : list->second)
-      if (endsWith(scope, target)) return Symbol(Symbol::Sort::Namespace, scope);
+      if (size_t parts = sameEnd(scope, target); parts > most) nearest = scope, most = parts;
+  if (nearest != kNone) return Symbol(Symbol::Sort::Namespace, nearest);
   // The last part names something inside a module.
   std::string_view outer = scopePart(target);
   if (outer.empty()) return {};
   if (auto list = modules_.find(lastPart(outer)); list != modules_.end()) {
     NameId id = p_.names.find(last);
     for (ScopeIndex scope : list->second) {
-      if (!id || !endsWith(scope, outer)) continue;
+      if (!id || sameEnd(scope, outer) == 0) continue;
       if (Symbol found = lookupIn(id, scope, f, false); found.known()) return found;
     }
   }

@@ -91,6 +91,11 @@ const Case kApart[] = {
 // ----- threads whose end is waited for, tasks that run one after the other, the main thread
 
 const Case kOrdered[] = {
+    {"CommandOfALibrary", "a.go", "package main\nimport \"lib\"\ntype serve struct{}\nfunc lift() {}\nfunc set() {}\nfunc (s serve) Run() error {\n\tset()\n\tgo lift()\n\treturn nil\n}\nvar commands struct {\n\tServe serve\n}\nfunc main() { lib.Parse(&commands) }\n", "set", "lift", Meeting::Never},
+    {"RequestsOfALibrary", "a.go", "package main\nimport \"lib\"\ntype serve struct{}\nfunc lift() {}\nfunc set() {}\nfunc (s serve) Answer(text string) error {\n\tset()\n\tgo lift()\n\treturn nil\n}\nvar commands struct {\n\tServe serve\n}\nfunc main() { lib.Parse(&commands) }\n", "set", "lift", Meeting::NotKnown},
+    {"TwoBranches", "a.go", "package main\nimport \"os\"\nfunc lift() {}\nfunc set() {}\nfunc watch() { go lift() }\nfunc work() {\n\tgo func() {}()\n\tset()\n}\nfunc main() {\n\tif len(os.Args) > 1 {\n\t\twatch()\n\t} else {\n\t\twork()\n\t}\n}\n", "set", "lift", Meeting::Never},
+    {"TwoPrograms", "A.java", "class Crane { static void lift() {} static void set() {} static void rest() {} }\nclass One { public static void main(String[] a) { new Thread(Crane::lift).start(); } }\nclass Two { public static void main(String[] a) { new Thread(Crane::rest).start(); Crane.set(); } }", "lift", "set", Meeting::Never},
+    {"OneProgramOfTwo", "A.java", "class Crane { static void lift() {} static void set() {} static void rest() {} }\nclass One { public static void main(String[] a) { new Thread(Crane::lift).start(); Crane.set(); } }\nclass Two { public static void main(String[] a) { new Thread(Crane::rest).start(); Crane.set(); } }", "lift", "set", Meeting::Certain},
     {"JoinedBefore", "a.cpp", "#include <thread>\nvoid lift() {}\nvoid count() { lift(); }\nint main() { std::thread t(lift); t.join(); count(); }", "lift", "count", Meeting::Never},
     {"JoinedAfter", "a.cpp", "#include <thread>\nvoid lift() {}\nvoid count() { lift(); }\nint main() { std::thread t(lift); count(); t.join(); }", "lift", "count", Meeting::Certain},
     {"JoinedMaybe", "a.cpp", "#include <thread>\nvoid lift() {}\nvoid count() {}\nint main(int n, char**) { std::thread t(lift); if (n > 1) t.join(); count(); }", "lift", "count", Meeting::Certain},

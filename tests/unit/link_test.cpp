@@ -130,3 +130,14 @@ TEST(Link, SaysTheSameForAnyNumberOfThreads) {
   std::string one = told(link("", harbour(), 1));
   for (unsigned jobs : {2u, 8u}) EXPECT_EQ(told(link("", harbour(), jobs)), one);
 }
+
+// Several folders bear the last part of what is imported: the one that has most of the rest of it is meant.
+TEST(Link, AnImportLeadsToTheFolderWithMostOfItsName) {
+  std::vector<LoweredFile> files;
+  files.push_back(lowerText("harbour/cmd/main.go", "package main\nimport \"example.org/harbour/lib/harbour\"\nfunc main() {\n\tbook := harbour.New()\n\tbook.Note()\n}\n"));
+  files.push_back(lowerText("harbour/lib/harbour/book.go", "package harbour\ntype Book struct{}\nfunc New() *Book { return &Book{} }\nfunc (b *Book) Note() {}\n"));
+  Program p = link("", std::move(files), 1);
+  FunctionIndex note = functionNamed(p, "Note");
+  ASSERT_NE(note, kNone);
+  EXPECT_EQ(p.callsOfFunction[note].size(), 1u);
+}

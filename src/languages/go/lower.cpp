@@ -81,8 +81,31 @@ class GoLowerer : public SharedLowerer {
         continue;
       }
       uint32_t bits = (constant ? kConst | kConstant : 0u) | (functionDepth_ == 0 ? visibility(text(name)) : 0u);
-      variable(spec, parent, functionDepth_ == 0 ? Role::Member : Role::None, name, bits, type, own);
+      TSNode unnamed = functionDepth_ == 0 ? structOf(type, own) : TSNode{};
+      if (isNull(unnamed)) {
+        variable(spec, parent, functionDepth_ == 0 ? Role::Member : Role::None, name, bits, type, own);
+        continue;
+      }
+      std::string called = std::string(text(name)) + "$1";
+      NodeId made = add(parent, Kind::Type, Role::Member, unnamed);
+      build_[made].detail = static_cast<uint8_t>(TypeForm::Struct);
+      build_[made].modifiers = kDefinition | kPrivate;
+      build_.setName(made, called, begin(unnamed));
+      structFields(unnamed, made);
+      NodeId id = variable(spec, parent, Role::Member, name, bits, {}, {});
+      typeRefNamed(called, unnamed, id, Role::Type);
+      if (isNull(own)) continue;
+      NodeId literal = add(id, Kind::Create, Role::Initialiser, own);
+      typeRefNamed(called, unnamed, literal, Role::Type);
+      literalParts(field(own, f_.body), literal, true);
     }
+  }
+
+  // var desk struct { … }, var desk = struct { … } { … }: a type without a name, of one variable.
+  TSNode structOf(TSNode type, TSNode value) const {
+    if (isNull(type) && is(value, "composite_literal")) type = field(value, f_.type);
+    else if (!isNull(value)) return {};
+    return is(type, "struct_type") ? type : TSNode{};
   }
 
   void specs(TSNode node, NodeId parent, bool constant) {
@@ -116,6 +139,10 @@ class GoLowerer : public SharedLowerer {
       }
       return;
     }
+    structFields(type, id);
+  }
+
+  void structFields(TSNode type, NodeId id) {
     TSNode list = childOfType(type, "field_declaration_list");
     if (isNull(list)) return;
     for (TSNode one : named(list)) {
@@ -337,17 +364,20 @@ class GoLowerer : public SharedLowerer {
     NodeId id = add(parent, object ? Kind::Create : Kind::Collection, role, node);
     typeRef(type, id, Role::Type);
     if (!object) build_.setName(id, is(type, "map_type") ? "map" : "slice", begin(node));
-    TSNode list = field(node, f_.body);
-    if (!isNull(list))
-      for (TSNode element : named(list)) {
-        if (!is(element, "keyed_element")) {
-          visit(element, id, object ? Role::Argument : Role::Value);
-          continue;
-        }
-        NodeList parts = named(element);
-        if (!parts.empty()) visit(parts.back(), id, Role::Value);
-        if (!object && parts.size() > 1) visit(parts.front(), id, Role::Value);
+    literalParts(field(node, f_.body), id, object);
+  }
+
+  void literalParts(TSNode list, NodeId id, bool object) {
+    if (isNull(list)) return;
+    for (TSNode element : named(list)) {
+      if (!is(element, "keyed_element")) {
+        visit(element, id, object ? Role::Argument : Role::Value);
+        continue;
       }
+      NodeList parts = named(element);
+      if (!parts.empty()) visit(parts.back(), id, Role::Value);
+      if (!object && parts.size() > 1) visit(parts.front(), id, Role::Value);
+    }
   }
 
   void lowerIfStmt(TSNode node, NodeId parent, Role role) {

@@ -92,3 +92,25 @@ func main() {
 	go unmoor(make(chan string))
 	signals["a"] = "b" // near: thread.unguarded-state
 }
+
+// A struct without a name: its members are known, and the lock in it.
+var pilots struct { // entity: shared-instance pilots eager language
+	sync.Mutex
+	last string
+}
+
+var tugs struct { // entity: global-variable tugs eager language
+	last string
+}
+
+func sail(name string) {
+	pilots.Lock()
+	pilots.last = name // near: thread.unguarded-state
+	pilots.Unlock()
+	tugs.last = name // finding: thread.unguarded-state
+}
+
+func sailTwo() {
+	go sail("west")
+	go sail("east")
+}
