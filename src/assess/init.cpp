@@ -6,6 +6,7 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "flow/control.h"
 
 namespace elmcart {
 namespace {
@@ -188,49 +189,143 @@ void checkEagerHeavy(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// What is written for an argument, as far as the tree tells it: this.context and context are the same thing, and two
+// numbers or texts are two, for nobody writes a parameter for one.
+std::string writtenAs(const LoweredFile& file, NodeId node) {
+  const Node& n = file[node];
+  if (n.kind == Kind::Name || n.kind == Kind::Member) return std::string(lastPart(file.name(node)));
+  bool told = n.is(Kind::Literal, LiteralForm::Null) || n.is(Kind::Literal, LiteralForm::Boolean);
+  std::string out = std::to_string(static_cast<int>(n.kind)) + (n.kind == Kind::Literal ? "#" + std::to_string(n.detail) + "#" + std::to_string(told ? n.span.size() : n.span.begin) : "");
+  for (NodeId c : children(file, node)) out += "(" + writtenAs(file, c) + ")";
+  return out;
+}
+
+// The production calls of a function that pass something for a parameter, and whether they pass different things.
+struct Passed {
+  size_t callers = 0, giving = 0;
+  bool differ = false;
+  std::vector<Place> places;
+
+  // Who calls only where `slot` was found empty passes what is used.
+  Passed(const Subject& s, FunctionIndex function, VariableIndex parameter, VariableIndex slot) {
+    const Program& p = s.program;
+    auto foundEmpty = [&](Place call) {
+      return forEachKnown(p, call, [&](const Known& known) { return anyNode(p.file(call), known.condition, [&](NodeId n) { return p.symbolAt({call.file, n}) == Symbol(Symbol::Sort::Variable, slot); }); });
+    };
+    const auto& all = p.functions[function].parameters;
+    size_t position = static_cast<size_t>(std::find(all.begin(), all.end(), parameter) - all.begin());
+    std::string first;
+    for (uint32_t c : p.callsOfFunction[function]) {
+      Place place = p.calls[c].place;
+      if (s.inTests(place) || foundEmpty(place)) continue;
+      ++callers;
+      places.push_back(place);
+      std::vector<NodeId> arguments = argumentsOf(p.file(place), place.node);
+      if (arguments.size() <= position) continue;
+      std::string written = writtenAs(p.file(place), arguments[position]);
+      if (++giving == 1) first = written;
+      differ |= written != first;
+    }
+  }
+};
+
+// The parameter of the function that goes into what is made there, and is heeded nowhere else: what later callers pass is
+// lost. Of several one for which they pass different things.
+VariableIndex ignoredLater(const Subject& s, FunctionIndex function, VariableIndex slot, Place made, const std::function<bool(Place)>& heeds) {
+  const Program& p = s.program;
+  const LoweredFile& file = p.file(made);
+  const auto& parameters = p.functions[function].parameters;
+  VariableIndex used = kNone;
+  for (NodeId n = made.node + 1; n < file.nodes.size() && file[n].span.begin < file[made.node].span.end; ++n) {
+    Symbol symbol = file[n].kind == Kind::Name ? p.symbolAt({made.file, n}) : Symbol{};
+    if (!symbol.is(Symbol::Sort::Variable) || std::find(parameters.begin(), parameters.end(), symbol.index()) == parameters.end()) continue;
+    auto uses = p.usesOfVariable[symbol.index()];
+    if (std::any_of(uses.begin(), uses.end(), [&](uint32_t u) { return heeds(p.uses[u].place); })) continue;
+    used = symbol.index();
+    if (Passed(s, function, used, slot).differ) return used;
+  }
+  return used;
+}
+
+// if (part == null) part = make(key); return part; for a member of what is shared: where callers pass different
+// things, those behind the first get what was made for it.
+void checkPartIgnoresArguments(const Subject& s, size_t i, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  const Entity& e = s.survey.entities[i];
+  for (const StateField& field : e.state) {
+    for (uint32_t u : p.usesOfVariable[field.variable]) {
+      const Use& use = p.uses[u];
+      NodeId value = use.access == Access::Write && !use.inMember && use.in != kNone ? p.assignedAt(use.place) : kNoNode;
+      if (value == kNoNode || use.place == e.creation.place || s.inTests(use.place) || p.functions[use.in].parameters.empty()) continue;
+      Place branch = p.around(use.place, Kind::If);
+      const LoweredFile& file = p.file(use.place);
+      NodeId condition = branch.node == kNoNode ? kNoNode : file.child(branch.node, Role::Condition);
+      if (condition == kNoNode || file.child(branch.node, Role::Else) != kNoNode) continue;
+      bool asks = false, compares = false;
+      for (uint32_t other : p.usesInFunction[use.in]) {
+        const Use& tested = p.uses[other];
+        if (tested.place.file != use.place.file || !(tested.place.node == condition || p.isInside(tested.place, condition))) continue;
+        if (tested.variable == field.variable) asks |= p.around(tested.place, Kind::NullTest).node != kNoNode;
+        else compares |= p.variables[tested.variable].storage == Storage::Field || p.variables[tested.variable].lives();
+      }
+      if (!asks || compares) continue;
+      bool returned = std::any_of(p.usesInFunction[use.in].begin(), p.usesInFunction[use.in].end(), [&](uint32_t other) {
+        Place at = p.uses[other].place;
+        return p.uses[other].variable == field.variable && p.around(at, Kind::Return).node != kNoNode && !p.isInside(at, branch.node);
+      });
+      if (!returned) continue;
+      VariableIndex used = ignoredLater(s, use.in, field.variable, {use.place.file, value}, [&](Place at) { return at.file != branch.file || !p.isInside(at, branch.node); });
+      if (used == kNone) continue;
+      Passed passed(s, use.in, used, field.variable);
+      if (!passed.differ) continue;
+      Finding f = makeFinding(s, infoOf("init.arguments-ignored"), i, Sureness::Likely);
+      f.place = {use.place.file, condition};
+      std::string name(p.text(p.variables[used].name));
+      f.message = functionName(p, use.in) + " takes " + name + ", but only the call that makes " + std::string(p.text(p.variables[field.variable].name)) + " uses it: later callers get what is there, whatever they pass.";
+      f.evidence.push_back({f.place, "what is there already is returned as it is"});
+      f.evidence.push_back({use.place, name + " is used only here"});
+      for (size_t k = 0; k < passed.places.size() && k < 6; ++k) f.evidence.push_back({passed.places[k], "a caller passes it"});
+      f.advice = Advice::Inject;
+      f.members = {std::string(p.text(p.variables[field.variable].name))};
+      out.push_back(std::move(f));
+      return;
+    }
+  }
+}
+
+}  // namespace
+
 void checkArgumentsIgnored(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
+    if (!e.harmless) checkPartIgnoresArguments(s, i, out);
     if (e.harmless || e.creation.time != CreationTime::Lazy || e.creation.in == kNone || !e.creation.innerTest.known()) continue;
     const Function& accessPoint = p.functions[e.creation.in];
     bool isAccessPoint = false;
     for (const AccessPoint& d : e.accessPoints) isAccessPoint |= d.function == e.creation.in;
     if (!isAccessPoint || accessPoint.parameters.empty() || accessPoint.form == FunctionForm::Factory) continue;
     if (e.madeByAsking && (e.creation.constructor == kNone || p.functions[e.creation.constructor].parameters.empty())) continue;
-    // A parameter of the access point that goes into the creation.
+    // What is done with the parameter on every way heeds later callers too.
     const LoweredFile& file = p.file(e.creation.place);
-    VariableIndex used = kNone;
-    for (NodeId n = e.creation.place.node + 1; n < file.nodes.size() && file[n].span.begin < file[e.creation.place.node].span.end; ++n) {
-      Symbol symbol = file[n].kind == Kind::Name ? p.symbolAt({e.creation.place.file, n}) : Symbol{};
-      if (symbol.is(Symbol::Sort::Variable) && std::find(accessPoint.parameters.begin(), accessPoint.parameters.end(), symbol.index()) != accessPoint.parameters.end()) used = symbol.index();
-    }
-    if (used == kNone) continue;
-    // What is done with it on every way heeds later callers too.
     Place branch = p.around(e.creation.place, Kind::If);
-    bool heeded = std::any_of(p.usesOfVariable[used].begin(), p.usesOfVariable[used].end(), [&](uint32_t u) {
-      Place at = p.uses[u].place;
+    VariableIndex used = ignoredLater(s, e.creation.in, e.slot, e.creation.place, [&](Place at) {
       if (branch.node != kNoNode) return !p.isInside(at, branch.node);
       return at.file == e.creation.place.file && file[at.node].span.end <= file[e.creation.innerTest.node].span.begin;
     });
-    if (heeded) continue;
+    if (used == kNone) continue;
     // Where one call alone gives arguments, and the others give none, nothing is lost.
-    size_t position = static_cast<size_t>(std::find(accessPoint.parameters.begin(), accessPoint.parameters.end(), used) - accessPoint.parameters.begin());
-    size_t callers = 0, giving = 0;
-    for (uint32_t c : p.callsOfFunction[e.creation.in]) {
-      if (s.inTests(p.calls[c].place)) continue;
-      ++callers;
-      giving += argumentsOf(p.file(p.calls[c].place), p.calls[c].place.node).size() > position;
-    }
-    if (callers > 1 && giving < 2) continue;
-    Finding f = makeFinding(s, infoOf("init.arguments-ignored"), i, callers > 1 ? Sureness::Certain : Sureness::Likely);
+    Passed passed(s, e.creation.in, used, e.slot);
+    if (passed.callers > 1 && passed.giving < 2) continue;
+    // Who always passes the same thing loses nothing yet.
+    Finding f = makeFinding(s, infoOf("init.arguments-ignored"), i, passed.differ ? Sureness::Certain : passed.callers > 0 ? Sureness::Possible : Sureness::Likely);
     f.place = accessPoint.declarations.front();
     f.message = functionName(p, e.creation.in) + " takes " + std::string(p.text(p.variables[used].name)) + ", but only the first call uses it: later callers get the existing object, whatever they pass.";
     f.evidence.push_back({e.creation.innerTest, "an existing object is returned as it is"});
     f.evidence.push_back({e.creation.place, std::string(p.text(p.variables[used].name)) + " is used only here, by the first call"});
-    size_t shown = 0;
-    for (uint32_t c : p.callsOfFunction[e.creation.in])
-      if (++shown <= 6) f.evidence.push_back({p.calls[c].place, "a caller passes it"});
+    for (size_t k = 0; k < passed.places.size() && k < 6; ++k) f.evidence.push_back({passed.places[k], "a caller passes it"});
     f.advice = Advice::Inject;
     out.push_back(std::move(f));
   }

@@ -5,6 +5,7 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "flow/control.h"
 #include "base/text.h"
 
 namespace elmcart {
@@ -264,7 +265,87 @@ class OfOneCause {
 
 }  // namespace
 
+namespace {
+
+// What can throw behind the place, in the same function.
+bool throwsAfter(const Program& p, Place from, FunctionIndex function, std::vector<Evidence>& chain) {
+  const LoweredFile& file = p.file(from);
+  Place body = p.functions[function].definition;
+  if (body.file != from.file) return false;
+  auto counts = [&](Place at) { return at.file == from.file && at.node > from.node && handlersAround(p, at).empty() && p.around(at, Kind::Lambda).node == kNoNode; };
+  for (NodeId n = from.node + 1; n < file.nodes.size() && file[n].span.begin < file[body.node].span.end; ++n) {
+    if (file[n].kind != Kind::Throw || !counts({body.file, n})) continue;
+    chain.push_back({{body.file, n}, functionName(p, function) + " throws here"});
+    return true;
+  }
+  for (uint32_t c : p.callsInFunction[function]) {
+    if (!counts(p.calls[c].place)) continue;
+    std::set<FunctionIndex> seen = {function};
+    chain.push_back({p.calls[c].place, functionName(p, function) + " calls " + functionName(p, p.calls[c].callee)});
+    if (mayThrow(p, p.calls[c].callee, chain, seen)) return true;
+    chain.clear();
+  }
+  return false;
+}
+
+// Does somebody above catch what the function throws, so that the program goes on?
+FunctionIndex caughtAbove(const Subject& s, FunctionIndex function, int depth = 0) {
+  const Program& p = s.program;
+  for (uint32_t c : p.callsOfFunction[function]) {
+    const CallSite& call = p.calls[c];
+    if (s.inTests(call.place)) continue;
+    // What main catches ends the program.
+    for (Place handler : isMain(p, call.in) ? std::vector<Place>() : handlersAround(p, call.place)) {
+      auto ends = [&](NodeId n) {
+        NodeId callee = p.file(handler)[n].kind == Kind::Call ? p.file(handler).child(n, Role::Callee) : kNoNode;
+        return p.file(handler)[n].kind == Kind::Throw || (callee != kNoNode && (p.guarantees(handler.file).callTraits(p.file(handler).name(callee)) & kAborts));
+      };
+      if (!anyNode(p.file(handler), handler.node, ends)) return call.in;
+    }
+    if (depth < 3 && call.in != kNone && handlersAround(p, call.place).empty())
+      if (FunctionIndex above = caughtAbove(s, call.in, depth + 1); above != kNone) return above;
+  }
+  return kNone;
+}
+
+// if (ready) return; ready = true; and then the work: when that throws, and the program goes on, the next caller finds it done.
+void checkMarkedBeforeDone(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (size_t i = 0; i < s.survey.entities.size(); ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (e.slot == kNone || !p.variables[e.slot].lives() || s.inTests(e.place)) continue;
+    Place marked;
+    FunctionIndex in = kNone;
+    bool takenBack = false;  // by who made it, or where something is caught
+    for (uint32_t u : p.usesOfVariable[e.slot]) {
+      const Use& use = p.uses[u];
+      NodeId value = use.access == Access::Write && !use.inMember && use.in != kNone ? p.assignedAt(use.place) : kNoNode;
+      if (value == kNoNode || s.inTests(use.place) || !p.file(use.place)[value].is(Kind::Literal, LiteralForm::Boolean)) continue;
+      bool asked = forEachKnown(p, use.place, [&](const Known& known) {
+        auto uses = p.usesInFunction[use.in];
+        return std::any_of(uses.begin(), uses.end(), [&](uint32_t o) { return p.uses[o].variable == e.slot && p.uses[o].place.file == use.place.file && (p.uses[o].place.node == known.condition || p.isInside(p.uses[o].place, known.condition)); });
+      });
+      if (asked && !marked.known()) marked = use.place, in = use.in;
+      else takenBack |= use.in == in || !handlersAround(p, use.place).empty();
+    }
+    std::vector<Evidence> chain;
+    if (!marked.known() || takenBack || !throwsAfter(p, marked, in, chain)) continue;
+    FunctionIndex above = caughtAbove(s, in);
+    if (above == kNone) continue;
+    Finding f = makeFinding(s, infoOf("init.may-throw"), i, Sureness::Likely);
+    f.place = marked;
+    f.message = functionName(p, in) + " sets " + e.shown + " before the work is done: when that throws, " + functionName(p, above) + " goes on, and the next call takes it for done.";
+    f.evidence.push_back({marked, "marked as done here"});
+    f.evidence.insert(f.evidence.end(), chain.begin(), chain.end());
+    f.advice = Advice::ByHand;
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace
+
 void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
+  checkMarkedBeforeDone(s, out);
   const Program& p = s.program;
   OfOneCause ofOneCause(out);
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
@@ -327,7 +408,11 @@ struct Attempt {
         bool here = use.place.file == handler.file && p.isInside(use.place, attempt);
         bool writes = use.access == Access::Write && !use.inMember && !use.throughPointer;
         if (here && writes) set = std::max(set, use.place.node);
-        before |= writes && use.place.file == handler.file && use.place.node < attempt && p.around(use.place, Kind::Function).node == p.around(handler, Kind::Function).node;
+        bool earlier = writes && use.place.file == handler.file && use.place.node < attempt && p.around(use.place, Kind::Function).node == p.around(handler, Kind::Function).node;
+        before |= earlier;
+        // A function or a text that serves until another takes its place need not be asked for.
+        NodeId given = earlier ? p.assignedAt(use.place) : kNoNode;
+        asked |= given != kNoNode && (file[given].kind == Kind::Lambda || (file[given].kind == Kind::Literal && !file[given].is(Kind::Literal, LiteralForm::Null)));
         asked |= !here && (isAsked(p, use.place) || isToldTo(p, use));
       }
       if (set == 0) continue;

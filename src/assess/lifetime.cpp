@@ -4,6 +4,7 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "flow/control.h"
 
 namespace elmcart {
 namespace {
@@ -370,8 +371,84 @@ std::vector<Evidence> wayToAChange(const Subject& s, const Use& use, FunctionInd
 
 }  // namespace
 
+namespace {
+
+VariableIndex variableAt(const Program& p, FileIndex f, NodeId node) {
+  Symbol symbol = node == kNoNode ? Symbol{} : p.symbolAt({f, node});
+  return symbol.is(Symbol::Sort::Variable) ? symbol.index() : kNone;
+}
+
+// Is the loop left in any case after the place, so that it does not go on over what has changed?
+bool leavesLoopAfter(const Program& p, Place place, NodeId body) {
+  const LoweredFile& file = p.file(place);
+  for (NodeId below = place.node; below != body && below != kNoNode; below = file.parents[below])
+    for (NodeId next = file[below].nextSibling; next != kNoNode; next = file[next].nextSibling)
+      if (passes(p, {place.file, next}, true) == Answer::No) return true;
+  return false;
+}
+
+// for (x : list) list.remove(x), or for (x : object.list) object.removeX(x): the list that is walked over gets shorter.
+bool takesFromWalked(const Program& p, const ForeignCall& call, Place loop, VariableIndex* list) {
+  const LoweredFile& file = p.file(loop);
+  NodeId walked = file.child(loop.node, Role::Operand), receiver = receiverOf(file, call.place.node);
+  VariableIndex of = variableAt(p, loop.file, receiver);
+  if (walked == kNoNode || of == kNone) return false;
+  std::vector<NodeId> given = argumentsOf(file, call.place.node);
+  VariableIndex element = given.size() == 1 ? variableAt(p, loop.file, given[0]) : kNone;
+  NodeId body = file.child(loop.node, Role::Body);
+  if (element == kNone || !p.variables[element].definition.known() || p.variables[element].definition.file != loop.file) return false;
+  if (!p.isInside(p.variables[element].definition, loop.node) || p.isInside(p.variables[element].definition, body)) return false;
+  if (variableAt(p, loop.file, walked) == of) {
+    *list = of;
+    return actAt(p, {loop.file, receiver}) == CollectionAct::Remove;
+  }
+  std::string does = lowerCase(lastPart(p.text(call.name)));
+  bool removes = does.starts_with("remove") || does.starts_with("unregister") || does.starts_with("detach");
+  *list = variableAt(p, loop.file, walked);
+  return removes && file[walked].kind == Kind::Member && variableAt(p, loop.file, file.child(walked, Role::Receiver)) == of;
+}
+
+size_t entityOfList(const Subject& s, VariableIndex list) {
+  for (size_t i = 0; i < s.survey.entities.size() && list != kNone; ++i) {
+    const Entity& e = s.survey.entities[i];
+    if (!e.harmless && (e.slot == list || (e.type != kNone && e.type == s.program.variables[list].owner))) return i;
+  }
+  return SIZE_MAX;
+}
+
+void checkRemovedInLoop(const Subject& s, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  for (const ForeignCall& call : p.foreignCalls) {
+    const Guarantees& g = p.guarantees(call.place.file);
+    if (call.in == kNone || g.changedWalk.empty() || s.inTests(call.place)) continue;
+    Place loop = p.around(call.place, Kind::Loop);
+    NodeId body = loop.node == kNoNode ? kNoNode : p.file(loop).child(loop.node, Role::Body);
+    VariableIndex list = kNone;
+    if (body == kNoNode || !p.isInside(call.place, body) || !takesFromWalked(p, call, loop, &list)) continue;
+    // A list of the function's own is seen at once; a library's object is not.
+    if (list != kNone && p.variables[list].storage != Storage::Field && !p.variables[list].lives()) continue;
+    if (leavesLoopAfter(p, call.place, body)) continue;
+    Place walked{loop.file, p.file(loop).child(loop.node, Role::Operand)};
+    size_t entity = entityOfList(s, list);
+    Finding f = makeFinding(s, infoOf("lifetime.notify-while-changing"), entity, list == kNone ? Sureness::Likely : Sureness::Certain);
+    f.subject = entity != SIZE_MAX ? s.survey.entities[entity].id : list != kNone ? std::string(p.text(p.variables[list].qualified)) : std::string(p.text(p.functions[call.in].qualified));
+    f.place = call.place;
+    f.message = functionName(p, call.in) + " iterates over " + (list != kNone ? variableName(p, list) : std::string(p.nameOf(walked))) + " and removes the element from it in the loop.";
+    f.evidence = {{walked, "the loop runs over the list itself, not over a copy"}, {call.place, "takes the element out of it"}, {walked, std::string(g.changedWalk)}};
+    f.advice = Advice::ByHand;
+    if (entity == SIZE_MAX) {
+      f.reasonsFor.push_back("iterating over a copy costs one line");
+      f.reasonsAgainst.push_back("the copy is made each time");
+    }
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace
+
 void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
+  checkRemovedInLoop(s, out);
   std::set<VariableIndex> told;
   auto isList = [&](VariableIndex v) {
     const Variable& variable = p.variables[v];
@@ -396,11 +473,7 @@ void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
     bool strangers = callee == kNone || (p.functions[callee].modifiers & (kAbstract | kVirtual));
     if (chain.empty() && (!own || !strangers)) continue;
     told.insert(use.variable);
-    size_t entity = SIZE_MAX;
-    for (size_t i = 0; i < s.survey.entities.size() && entity == SIZE_MAX; ++i) {
-      const Entity& e = s.survey.entities[i];
-      if (!e.harmless && (e.slot == use.variable || (e.type != kNone && e.type == p.variables[use.variable].owner))) entity = i;
-    }
+    size_t entity = entityOfList(s, use.variable);
     // A list of an object that is not shared concerns who made it.
     if (entity == SIZE_MAX && chain.empty()) continue;
     // On a condition, or of an object of which there are others: it may be another list that changes.

@@ -497,6 +497,21 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// reference.get(): the class of what a weak reference leads to.
+TypeIndex heldWeakly(const Program& p, Place value) {
+  const LoweredFile& file = p.file(value);
+  NodeId receiver = file[value.node].kind == Kind::Call ? receiverOf(file, value.node) : kNoNode;
+  Symbol symbol = receiver == kNoNode ? Symbol{} : p.symbolAt({value.file, receiver});
+  if (!symbol.is(Symbol::Sort::Variable)) return kNone;
+  const TypeUse& use = p.use(p.variables[symbol.index()].type);
+  bool weak = use.decl == kNone && lowerCase(lastPart(p.text(use.name))).starts_with("weak");
+  return weak && use.argumentCount == 1 ? p.use(p.argument(use, 0)).decl : kNone;
+}
+
+}  // namespace
+
 void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
   checkListenersLeft(s, out);
   const Program& p = s.program;
@@ -513,7 +528,7 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
       if (!shared || told.count(v) || (holder.modifiers & kThreadLocal)) continue;
       Place stored, given;
       TypeIndex what = kNone;
-      bool cleared = false;
+      bool cleared = false, weak = false;
       auto isShortLived = [&](TypeIndex type, FunctionIndex in) {
         if (type == kNone || type == e.type || p.derivesFrom(type, e.type == kNone ? type : e.type) || in == kNone || isMain(p, in)) return false;
         bool inCalls = false;
@@ -553,7 +568,13 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
           if (p.node(call.place).kind == Kind::Assign) arguments = {p.file(call.place).child(call.place.node, Role::Value)};
           if (at >= arguments.size() || arguments[at] == kNoNode) continue;
           const LoweredFile& file = p.file(call.place);
-          TypeIndex type = kNone;
+          cleared |= file[arguments[at]].is(Kind::Literal, LiteralForm::Null);
+          TypeIndex type = heldWeakly(p, {call.place.file, arguments[at]});
+          if (type != kNone) {
+            stored = up, given = call.place, what = type, weak = true;
+            continue;
+          }
+          if (stored.known()) continue;
           if (file[arguments[at]].kind == Kind::This) {
             type = p.functions[call.in].owner;
           } else if (VariableIndex local = namedBy(p, {call.place.file, arguments[at]}); local != kNone && p.variables[local].storage == Storage::Local && p.variables[local].definition.known()) {
@@ -566,7 +587,6 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
           stored = up;
           given = call.place;
           what = type;
-          break;
         }
       }
       if (!stored.known() || cleared) continue;
@@ -574,9 +594,9 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
       Finding f = makeFinding(s, infoOf("lifetime.captured-short-lived"), i, Sureness::Likely);
       std::string name(p.text(p.types[what].name)), kept(p.text(holder.name));
       f.place = given;
-      f.message = kept + (holder.storage == Storage::Field ? " of " + e.shown : std::string()) + " keeps a " + name + " that is made per call: it stays in memory, and later calls use it.";
+      f.message = kept + (holder.storage == Storage::Field ? " of " + e.shown : std::string()) + " keeps a " + name + (weak ? " to which its giver refers weakly, so as not to keep it: it stays in memory, and is used after its end." : " that is made per call: it stays in memory, and later calls use it.");
       for (uint32_t c : p.creationsOfType[what])
-        if (p.creations[c].in != kNone && f.evidence.empty()) f.evidence.push_back({p.creations[c].place, "made here, once for each call of " + functionName(p, p.creations[c].in)});
+        if (!weak && p.creations[c].in != kNone && f.evidence.empty()) f.evidence.push_back({p.creations[c].place, "made here, once for each call of " + functionName(p, p.creations[c].in)});
       f.evidence.push_back({given, "passed on here"});
       f.evidence.push_back({stored, "stored in an object that lives as long as the process"});
       f.evidence.push_back({holder.declarations.front(), "no code clears it afterwards"});

@@ -514,6 +514,30 @@ bool saysMayBeNone(const Program& p, FunctionIndex function) {
   return false;
 }
 
+// Does who calls it look at what comes back, or want nothing of it?
+bool bearsNothing(const Program& p, Place call) {
+  const LoweredFile& file = p.file(call);
+  for (NodeId below = call.node, up = file.parents[below]; up != kNoNode; below = up, up = file.parents[up]) {
+    const Node& node = file[up];
+    if (node.kind == Kind::Block || node.kind == Kind::ExpressionStatement || node.kind == Kind::NullTest) return true;
+    if (node.kind == Kind::Cast || node.kind == Kind::Await) continue;
+    if (node.kind == Kind::Member) return node.has(kIfThere);
+    if (file[below].role == Role::Condition || node.kind == Kind::Logic) return true;
+    NodeId target = node.kind == Kind::Variable ? up : node.kind == Kind::Assign ? file.child(up, Role::Target) : kNoNode;
+    Symbol local = target == kNoNode ? Symbol{} : p.symbolAt({call.file, target});
+    if (!local.is(Symbol::Sort::Variable) || p.variables[local.index()].storage != Storage::Local) return false;
+    // if (desk) desk.note(): the first thing that is done with the local is to ask for it.
+    for (uint32_t u : p.usesOfVariable[local.index()]) {
+      const Use& use = p.uses[u];
+      if (use.place.file != call.file || use.place.node < call.node) continue;
+      Place parent = p.parent(use.place);
+      return p.around(use.place, Kind::NullTest).node != kNoNode || p.node(use.place).role == Role::Condition || p.node(parent).kind == Kind::Logic;
+    }
+    return true;
+  }
+  return false;
+}
+
 }  // namespace
 
 void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
@@ -531,6 +555,15 @@ void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
       bool elsewhere = e.creation.in != accessPoint.function && form != FunctionForm::Initialiser && form != FunctionForm::Constructor && p.variables[e.slot].form == VariableForm::Plain && p.variables[e.slot].storage != Storage::FunctionStatic;
       bool empty = handed.slot.known() && elsewhere && !seesTo(p, accessPoint.function, e.slot);
       if ((!handed.nothing.known() && !empty) || handed.others) continue;
+      std::vector<Evidence> callers;
+      size_t calls = 0;
+      for (uint32_t c : p.callsOfFunction[accessPoint.function]) {
+        if (s.inTests(p.calls[c].place)) continue;
+        ++calls;
+        if (!bearsNothing(p, p.calls[c].place)) callers.push_back({p.calls[c].place, "used here without a test"});
+      }
+      if (calls > 0 && callers.empty()) continue;
+      if (callers.size() > 4) callers.resize(4);
       // Most programs set such a slot first of all: whether all do, no text tells.
       Finding f = makeFinding(s, infoOf("single.may-return-nothing"), i, handed.nothing.known() ? Sureness::Certain : Sureness::Possible);
       f.place = handed.nothing.known() ? handed.nothing : handed.slot;
@@ -543,9 +576,7 @@ void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
         f.evidence.push_back({handed.slot, "returned without a test"});
         f.evidence.push_back({e.creation.place, "set here, by another function"});
       }
-      size_t shown = 0;
-      for (uint32_t c : p.callsOfFunction[accessPoint.function])
-        if (!s.inTests(p.calls[c].place) && ++shown <= 4) f.evidence.push_back({p.calls[c].place, "called here"});
+      f.evidence.insert(f.evidence.end(), callers.begin(), callers.end());
       f.advice = Advice::SafeInit;
       out.push_back(std::move(f));
       break;

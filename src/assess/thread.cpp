@@ -428,6 +428,18 @@ void checkUnsafeToShare(const Subject& s, size_t i, std::vector<Finding>& out) {
 
 }  // namespace
 
+namespace {
+
+// Where the same function walks over the collection, which a change hurts more than a look at its size.
+Place walkBeside(const Program& p, const Use& use) {
+  if (use.in == kNone || isWalkedOver(p, use.place)) return use.place;
+  for (uint32_t u : p.usesInFunction[use.in])
+    if (p.uses[u].variable == use.variable && isWalkedOver(p, p.uses[u].place) && p.around(p.uses[u].place, Kind::Lambda).node == p.around(use.place, Kind::Lambda).node) return p.uses[u].place;
+  return use.place;
+}
+
+}  // namespace
+
 void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
@@ -485,7 +497,8 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
         seen = meets;
         if (expected) evidence.push_back({e.place, "no second thread was found that reaches this, but its class is made for threads"});
       }
-      evidence.push_back({pair.other->place, "thread 2: uses " + names.back() + " without a lock"});
+      Place used = walkBeside(p, *pair.other);
+      evidence.push_back({used, "thread 2: " + std::string(used == pair.other->place ? "uses " : "iterates over ") + names.back() + " without a lock"});
       evidence.push_back({pair.change->place, "thread 1: writes " + names.back() + " at the same time, without a lock"});
     }
     if (made.fill) out.push_back(partsMadeTwice(s, i, std::move(made)));

@@ -99,7 +99,9 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if (isTakenAround(p, use.place, field.variable)) return {};  // a lock of a type that is not told
     LockSet held = s.locks.at(use.place, use.in);
     if (held.empty() && isCalledByLibrary(p, use.in)) continue;
-    if (held.empty() && stepsAtomic && !changesIt(use) && !isWalkedOver(p, use.place)) continue;
+    // A call on what is kept under a key changes no table.
+    bool step = collection ? !changesState(p, use) : !changesIt(use);
+    if (held.empty() && stepsAtomic && step && !isWalkedOver(p, use.place)) continue;
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
     // Emptied in one step that all see, it is made again by who comes next.
     NodeId put = held.empty() && volatilePublishes && use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
@@ -131,6 +133,40 @@ bool GuardedUses::mixed() const {
   return meant && (differentLocks || !unguarded.empty());
 }
 
+namespace {
+
+// A once flag guards the first value alone: who puts another in its place later meets those who read it.
+void checkReplacedAfterOnce(const Subject& s, size_t i, std::vector<Finding>& out) {
+  const Program& p = s.program;
+  const Entity& e = s.survey.entities[i];
+  if (e.creation.guard != GuardSort::Once || e.slot == kNone || !e.creation.place.known()) return;
+  Meetings meetings(s);
+  const Use* reader = nullptr;
+  for (uint32_t u : p.usesOfVariable[e.slot]) {
+    const Use& use = p.uses[u];
+    if (s.inTests(use.place) || p.inOtherBranch(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode) continue;
+    if (use.in == e.creation.in && (!reader || p.node(use.place).role == Role::Value)) reader = &use;
+    bool replaces = use.access == Access::Write && !use.inMember && !use.throughPointer;
+    if (!s.locks.at(use.place, use.in).empty() || (use.in == e.creation.in && replaces)) continue;
+    meetings.add(use, replaces);
+  }
+  const Meetings::Pair pair = meetings.best();
+  if (!reader || !pair.change || pair.meeting == Meeting::Never) return;
+  bool seen = pair.meeting >= Meeting::Likely && !meetings.isFarFetched(pair);
+  Finding f = makeFinding(s, infoOf("thread.mixed-guard"), i, seen ? Sureness::Likely : Sureness::Possible);
+  f.place = pair.change->place;
+  f.message = e.shown + " is made under a once flag in " + functionName(p, e.creation.in) + ", but " + functionName(p, pair.change->in) + " replaces it without a lock: a once flag orders only what it runs.";
+  if (seen) f.evidence = meetings.ways(pair);
+  f.evidence.push_back({e.creation.place, "made here, once"});
+  f.evidence.push_back({reader->place, "thread 1: " + functionName(p, reader->in) + " reads it"});
+  f.evidence.push_back({f.place, "thread 2: " + functionName(p, pair.change->in) + " replaces it without a lock, at the same time"});
+  if (!seen) f.evidence.push_back({e.place, "no second thread was found that reaches this, but its once flag is made for threads"});
+  f.advice = Advice::Synchronize;
+  out.push_back(std::move(f));
+}
+
+}  // namespace
+
 void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<VariableIndex> told;
@@ -140,6 +176,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e)) continue;
+    checkReplacedAfterOnce(s, i, out);
     for (const StateField& field : e.state) {
       if (field.lock.known() || (variableTraits(p, field.variable) & kSafeToShare)) continue;
       GuardedUses uses = guardedUses(s, e, field);

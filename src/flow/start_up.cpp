@@ -190,7 +190,7 @@ void Threads::followOutside() {
       for (FunctionIndex o : overriders_[f]) overrides[o] = 1;
   for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
     if (!p_.functions[f].definition.known() || inTests(p_.functions[f].definition) || isEntry_[f] || runsAtLoad(f) || isBody_[f] || overrides[f]) continue;
-    if (productionCallsOf(f).empty() && !isForTests(f)) enter(f, Outside::Anybody);
+    if (productionCallsOf(f).empty() && !isForTests(f) && !saysOneThread(p_, f)) enter(f, Outside::Anybody);
   }
   follow(Outside::Anybody);
 }

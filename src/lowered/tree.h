@@ -159,6 +159,8 @@ inline constexpr uint32_t kMayBeNone = kExplicit;
 
 // A note's text that says: the comment before the next declaration says that there is one of it.
 inline constexpr std::string_view kMeansOne = "means one";
+// A note's text that says: the comment of the next declaration says that it is not made for several threads.
+inline constexpr std::string_view kOneThread = "one thread";
 
 struct Node {
   Kind kind = Kind::Other;

@@ -272,7 +272,11 @@ class BodyWalk {
 
   // A getter runs when its name is read.
   TypeUseId throughGetter(Symbol symbol, NodeId id) {
-    if (!symbol.is(Symbol::Sort::Function) || p_.functions[symbol.index()].form != FunctionForm::Getter) return 0;
+    if (!symbol.is(Symbol::Sort::Function)) return 0;
+    const Function& fn = p_.functions[symbol.index()];
+    // level of a class of another language stands for its getLevel().
+    bool across = fn.parameters.empty() && fn.name != global(id) && fn.form == FunctionForm::Function && node(id).kind == Kind::Member && p_.language(fn.declarations.front().file).id != p_.language(f_).id;
+    if (fn.form != FunctionForm::Getter && !across) return 0;
     b_.calls.push_back({symbol.index(), {f_, id}, in_, of_});
     return p_.functions[symbol.index()].result;
   }
@@ -286,6 +290,7 @@ class BodyWalk {
     Symbols list;
     if (outer.is(Symbol::Sort::Type)) {
       list = k_.members(outer.index(), name);
+      if (list.empty()) list = k_.membersAcross(outer.index(), name, f_);
     } else if (Symbol found = k_.followAlias(k_.lookupIn(name, outer.index(), f_, false), f_); found.known()) {
       list.push_back(found);
     }
@@ -333,6 +338,7 @@ class BodyWalk {
     if (use.decl != kNone && !(library && !node(id).has(kArrow))) {
       TypeUseId through = 0;
       Symbols list = k_.members(use.decl, name, &through);
+      if (list.empty()) list = k_.membersAcross(use.decl, name, f_);
       if (called) {
         FunctionIndex fn = overloads_.byCount(list, arguments);
         if (fn != kNone) {

@@ -92,6 +92,7 @@ class Linker {
   // The member `name` of a class or its bases; `through` becomes the base's
   // type use when it was found in one.
   const Symbols& members(TypeIndex type, NameId name, TypeUseId* through = nullptr) const;
+  Symbols membersAcross(TypeIndex type, NameId name, FileIndex f) const;
   ScopeIndex lookupScopeFor(FunctionIndex function) const;
 
   // ----- link.cpp

@@ -99,6 +99,26 @@ bool saysOne(std::string_view comment) {
   return false;
 }
 
+// Does a comment say of a declaration that it is not made for several threads?
+bool saysOneThread(std::string_view comment) {
+  if (comment.size() > 4000 || comment.find("hread") == std::string_view::npos) return false;
+  std::string words = lowerCase(comment);
+  for (std::string_view phrase : {"not thread safe", "not thread-safe", "not threadsafe", "isn't thread safe", "isn't thread-safe", "only one thread is running", "not be called from several threads", "not be called concurrently"})
+    if (words.find(phrase) != std::string::npos) return true;
+  return false;
+}
+
+// The line before the declaration that a comment is about: the comment's last, or, where it stands further in than the
+// code on the line above it, the one before that code.
+uint32_t lineBefore(const LoweredFile& file, std::string_view text, Span first, uint32_t lastLine) {
+  uint32_t line = file.lineOf(first.begin);
+  if (line < 2) return lastLine;
+  auto indent = [&](uint32_t of) { return text.find_first_not_of(" \t", file.lineStarts[of - 1]) - file.lineStarts[of - 1]; };
+  size_t above = indent(line - 1), own = indent(line);
+  bool code = text[file.lineStarts[line - 2] + above] != '\n' && text[file.lineStarts[line - 2] + above] != '\r';
+  return code && above < own && file.lineStarts[line - 1] + own == first.begin ? line - 2 : lastLine;
+}
+
 // `lasting`: would another run find the same?
 LoweredFile lowerOne(const Language& language, std::string_view path, std::string_view text, const Language::TreeLore* lore, bool& lasting) {
   LoweredFile file;
@@ -139,12 +159,19 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   // Comments that follow each other with nothing but blanks between are one.
   for (size_t first = 0, last; first < file.comments.size(); first = last + 1) {
     last = first;
-    bool meansOne = saysOne(text.substr(file.comments[first].begin, file.comments[first].size()));
+    bool meansOne = false, oneThread = false;
+    auto read = [&](Span span) {
+      std::string_view comment = text.substr(span.begin, span.size());
+      meansOne |= saysOne(comment);
+      oneThread |= saysOneThread(comment);
+    };
+    read(file.comments[first]);
     while (last + 1 < file.comments.size() && trim(text.substr(file.comments[last].end, file.comments[last + 1].begin - file.comments[last].end)).empty()) {
-      ++last;
-      meansOne |= saysOne(text.substr(file.comments[last].begin, file.comments[last].size()));
+      read(file.comments[++last]);
     }
-    if (meansOne) file.notes.emplace_back(file.lineOf(file.comments[last].end - 1), std::string(kMeansOne));
+    uint32_t lastLine = file.lineOf(file.comments[last].end - 1);
+    if (meansOne) file.notes.emplace_back(lastLine, std::string(kMeansOne));
+    if (oneThread) file.notes.emplace_back(lineBefore(file, text, file.comments[first], lastLine), std::string(kOneThread));
   }
   return file;
 }

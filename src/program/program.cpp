@@ -135,4 +135,15 @@ bool Program::isCopyable(TypeIndex type, FileIndex f, std::vector<TypeIndex>& as
   return true;
 }
 
+bool saysOneThread(const Program& p, FunctionIndex f) {
+  for (Place place : p.functions[f].declarations) {
+    const LoweredFile& file = p.file(place);
+    if (file.notes.empty()) continue;
+    uint32_t line = file.lineOf(file[place.node].span.begin);
+    for (auto& [at, text] : file.notes)
+      if (text == kOneThread && at < line && line - at <= 1) return true;
+  }
+  return false;
+}
+
 }  // namespace elmcart

@@ -357,6 +357,9 @@ bool Program::anyDerived(TypeIndex type, Visit visit) const {
   return false;
 }
 
+// Does the function's own comment say that it is not made for several threads? Then who calls it from outside is told.
+bool saysOneThread(const Program& program, FunctionIndex function);
+
 // Calls `each` with the items of a list sorted by place that stand inside a node, itself included.
 template <typename Item, typename Each>
 void forEachInside(const Program& p, const std::vector<Item>& items, Place node, Each each) {

@@ -90,6 +90,22 @@ const Symbols& Linker::members(TypeIndex type, NameId name, TypeUseId* through) 
   return *found;
 }
 
+// A member of a class of another language of the family, by the name that this one gives it (Kotlin, Calling Kotlin
+// from Java; Calling Java code from Kotlin, "Synthetic properties"): Tide.INSTANCE is the object Tide, getLevel() reads the
+// property level, and level calls getLevel().
+Symbols Linker::membersAcross(TypeIndex type, NameId name, FileIndex f) const {
+  const TypeDecl& decl = p_.types[type];
+  Symbols out;
+  if (!decl.definition.known() || p_.language(decl.definition.file).id == p_.language(f).id || !p_.language(f).dotted) return out;
+  std::string_view text = p_.names.text(name);
+  if (decl.form == TypeForm::Object && text == "INSTANCE") return {Symbol(Symbol::Sort::Type, type)};
+  std::string other;
+  if (text.size() > 3 && text.starts_with("get")) other = std::string(1, static_cast<char>(text[3] | 0x20)) + std::string(text.substr(4));
+  else if (!text.empty()) other = "get" + std::string(1, static_cast<char>(text[0] & ~0x20)) + std::string(text.substr(1));
+  NameId id = p_.names.find(other);
+  return id ? members(type, id) : out;
+}
+
 Symbol Linker::lookupIn(NameId name, ScopeIndex scope, FileIndex f, bool wantType, int depth) const {
   if (depth > 40) return {};
   const Scope& at = p_.scopes[scope];

@@ -89,36 +89,48 @@ LockSet Locks::at(Place place, FunctionIndex in) const {
 }
 
 LockSet Locks::atEntry(FunctionIndex function) const {
-  LockSet callers = atEntry(function, 0);
+  Path path;
+  LockSet callers = atEntry(function, path).value_or(LockSet{});
   auto asserted = asserted_.find(function);
   return asserted == asserted_.end() ? callers : withAll(callers, asserted->second);
 }
 
-LockSet Locks::atEntry(FunctionIndex function, int depth) const {
+std::optional<LockSet> Locks::atEntry(FunctionIndex function, Path& path) const {
   // The callers that were read are taken for all.
   const Function& entered = p_.functions[function];
   Place home = entered.definition.known() ? entered.definition : entered.declarations.front();
-  bool open = entered.owner != kNone && !(entered.modifiers & (kPrivate | kProtected));
-  if (depth > kCallerDepth || p_.callsOfFunction[function].empty()) return {};
-  auto [entry, fresh] = entry_.emplace(std::make_pair(function, depth), LockSet{});
-  if (!fresh) return entry->second;
-  LockSet common;
-  bool first = true;
+  bool open = entered.owner != kNone && !(entered.modifiers & (kPrivate | kProtected)) && !saysOneThread(p_, function);
+  int depth = static_cast<int>(path.functions.size());
+  if (depth > kCallerDepth || p_.callsOfFunction[function].empty()) return LockSet{};
+  if (auto known = entry_.find({function, depth}); known != entry_.end()) return known->second;
+  path.functions.push_back(function);
+  std::optional<LockSet> common;
+  size_t turnedBack = path.turnedBack;
   for (uint32_t c : p_.callsOfFunction[function]) {
     const CallSite& call = p_.calls[c];
     if (!testFile_.empty() && testFile_[call.place.file] && !testFile_[home.file]) continue;
-    LockSet held = around(call.place);
+    std::optional<LockSet> held = around(call.place);
     // Of a public method the callers that hold a lock of their own show that it is meant to be called so.
-    if (open && held.empty()) return {};
-    if (held.empty() && call.in != kNone) {
+    if (open && held->empty()) {
+      common = LockSet{};
+      break;
+    }
+    if (held->empty() && call.in != kNone) {
       FunctionForm form = p_.functions[call.in].form;
       if (form == FunctionForm::Constructor || form == FunctionForm::Destructor) continue;
-      held = atEntry(call.in, depth + 1);
+      // A function that calls itself, by others too, was entered by somebody else first.
+      if (std::find(path.functions.begin(), path.functions.end(), call.in) != path.functions.end()) {
+        ++path.turnedBack;
+        continue;
+      }
+      held = atEntry(call.in, path);
     }
-    common = first ? held : inBoth(common, held);
-    first = false;
+    if (held) common = common ? inBoth(*common, *held) : *held;
+    if (common && common->empty()) break;
   }
-  entry_[{function, depth}] = common;
+  path.functions.pop_back();
+  // What was cut off because of the way that led here does not hold on another.
+  if (turnedBack == path.turnedBack) entry_[{function, depth}] = common;
   return common;
 }
 

@@ -3,6 +3,7 @@
 
 #include <compare>
 #include <map>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -40,12 +41,18 @@ class Locks {
   LockSet atEntry(FunctionIndex function) const;
 
  private:
-  LockSet atEntry(FunctionIndex function, int depth) const;
+  // By which functions it was asked for, and how often one of them called again.
+  struct Path {
+    std::vector<FunctionIndex> functions;
+    size_t turnedBack = 0;
+  };
+  // Nothing: only those on the path call it.
+  std::optional<LockSet> atEntry(FunctionIndex function, Path& path) const;
 
   const Program& p_;
   std::vector<bool> testFile_;
   std::map<FunctionIndex, LockSet> asserted_;
-  mutable std::map<std::pair<FunctionIndex, int>, LockSet> entry_;
+  mutable std::map<std::pair<FunctionIndex, int>, std::optional<LockSet>> entry_;
 };
 
 }  // namespace elmcart

@@ -58,6 +58,13 @@ class JavaLowerer : public SharedLowerer {
     bool synchronized = false;
   };
 
+  // Pier.Companion: what Kotlin's class itself has (Kotlin, Calling Kotlin from Java).
+  bool ownMember(TSNode node, NodeId parent, Role role) override {
+    if (text(field(node, f_.field)) != "Companion") return false;
+    visit(field(node, f_.object), parent, role);
+    return true;
+  }
+
   void unit(TSNode root) override {
     // JLS 7.4: the declarations of a file belong to its package.
     NodeId home = 0;
@@ -414,6 +421,7 @@ Language javaLanguage() {
   language.extensions = kExtensions;
   language.separator = ".";
   language.dotted = true;
+  language.family = "jvm";
   language.importsInFileOnly = true;
   language.marksConstants = true;
   language.guarantees = &javaGuarantees();

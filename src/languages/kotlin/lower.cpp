@@ -738,6 +738,7 @@ Language kotlinLanguage() {
   language.interpreters = kInterpreters;
   language.separator = ".";
   language.dotted = true;
+  language.family = "jvm";
   language.importsInFileOnly = true;
   language.infersTypes = true;
   language.createsByCall = true;

@@ -79,3 +79,21 @@ func Close() {
 	defer moleLock.Unlock()
 	mole = nil
 }
+
+// Made under a once flag, and put in another's place without one.
+type Light struct{ lit int }
+
+var light *Light // entity: shared-instance light lazy once
+var onceLight sync.Once // harmless: onceLight
+
+func TheLight() *Light {
+	onceLight.Do(func() {
+		light = &Light{}
+	})
+	light.lit++
+	return light
+}
+
+func SetLight(other *Light) {
+	light = other // finding: thread.mixed-guard single.replaceable
+}

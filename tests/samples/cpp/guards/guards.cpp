@@ -29,6 +29,29 @@ class BerthList {  // entity: singleton BerthList lazy language
   std::vector<std::string> ships_;
 };
 
+// Who calls the one that says of itself that it is for one thread is told; the others hold the lock.
+class Lists {  // entity: static-holder Lists eager language
+ public:
+  static int of(const std::string& ship) {
+    std::lock_guard<std::mutex> hold(lock_);
+    return ofAlone(ship);
+  }
+  /// Not thread safe: for the start of the program, and for who holds the lock.
+  static int ofAlone(const std::string& ship) {
+    if (ship.empty()) return 0;
+    return find(ship) + parent(ship);
+  }
+
+ private:
+  static int find(const std::string& ship) { return ++counts_[ship]; }  // near: thread.mixed-guard
+  static int parent(const std::string& ship) { return ofAlone(ship.substr(1)); }
+  static std::map<std::string, int> counts_;
+  static std::mutex lock_;
+};
+
+std::map<std::string, int> Lists::counts_;
+std::mutex Lists::lock_;  // harmless: lock_
+
 // A thread is started on an object that is not complete.
 class EchoSounder {
  public:

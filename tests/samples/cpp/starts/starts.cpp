@@ -193,6 +193,47 @@ int day(int ships) {
   return office->ships;
 }
 
+// Marked as done before the work is: who catches what it throws goes on, and asks again in vain.
+class Signals {  // entity: static-holder Signals eager language
+ public:
+  static void setUp() {
+    if (ready_) return;
+    ready_ = true;  // finding: init.may-throw
+    if (!std::getenv("SIGNALS")) throw std::runtime_error("no signals");
+  }
+  static void tearDown() { ready_ = false; }
+
+ private:
+  static bool ready_;
+};
+
+bool Signals::ready_ = false;
+
+// Near miss: marked when the work is done.
+class Horns {  // entity: static-holder Horns eager language
+ public:
+  static void setUp() {
+    if (ready_) return;
+    if (!std::getenv("HORNS")) throw std::runtime_error("no horns");
+    ready_ = true;  // near: init.may-throw
+  }
+
+ private:
+  static bool ready_;
+};
+
+bool Horns::ready_ = false;
+
+bool startUp() {
+  try {
+    Signals::setUp();
+    Horns::setUp();
+  } catch (const std::runtime_error&) {
+    return false;
+  }
+  return true;
+}
+
 }  // namespace starts
 
 int main() {

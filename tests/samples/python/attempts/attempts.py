@@ -94,6 +94,100 @@ class Tides:  # entity: singleton Tides lazy none
         self.table = self.table[1:]
 
 
+class Charts:  # entity: singleton Charts lazy none
+    """A name that serves until another is read takes the place of what fails."""
+
+    _instance = None
+
+    @classmethod
+    def get_instance(cls):
+        if not cls._instance:
+            cls._instance = Charts()  # finding: thread.unguarded-creation
+        return cls._instance
+
+    def __init__(self):  # finding: single.open-constructor
+        self._scale = None
+        self._title = "chart"
+        try:
+            self._scale = open("scale").read()
+            self._title = open("title").read()
+        except OSError:  # near: init.failure-swallowed
+            pass
+
+    def rename(self, title):
+        self._title = title + str(self._scale)
+
+
+class Buoys:  # entity: singleton Buoys lazy none
+    """There may be none: each caller looks, or wants nothing of it."""
+
+    _instance = None
+
+    @classmethod
+    def get_instance(cls):
+        if not cls._instance:
+            if not service.has_buoys():
+                return None  # near: single.may-return-nothing
+            cls._instance = Buoys()  # finding: thread.unguarded-creation
+        return cls._instance
+
+    def __init__(self):  # finding: single.open-constructor
+        self._laid = 0
+
+    def lay(self):
+        self._laid += 1
+
+
+def lay_all():
+    buoys = Buoys.get_instance()
+    if buoys:
+        buoys.lay()
+
+
+class Watchers:  # entity: singleton Watchers lazy none
+    """Each is taken out of the list that is walked over; near miss: out of a copy, and the last one that is looked at."""
+
+    _instance = None
+
+    @classmethod
+    def get_instance(cls):
+        if not cls._instance:
+            cls._instance = Watchers()  # finding: thread.unguarded-creation
+        return cls._instance
+
+    def __init__(self):  # finding: single.open-constructor
+        self._all = []
+
+    def add(self, one):
+        self._all.append(one)
+
+    def clear(self):
+        for one in self._all:
+            self._all.remove(one)  # finding: lifetime.notify-while-changing
+
+    def clear_copy(self):
+        for one in list(self._all):
+            self._all.remove(one)  # near: lifetime.notify-while-changing
+
+    def drop(self, name):
+        for one in self._all:
+            if one.name == name:
+                self._all.remove(one)  # near: lifetime.notify-while-changing
+                break
+
+
+def reset_handlers():
+    root = service.root_logger()
+    for handler in root.handlers:
+        root.removeHandler(handler)  # finding: lifetime.notify-while-changing
+
+
+def lay_out(parent):
+    Buoys.get_instance()
+    Charts.get_instance().rename("tides")
+    Watchers.get_instance().add(parent)
+
+
 def main(parent):
     Signals.get_instance().hoist("P")
     Window.get_instance(parent).turn()

@@ -86,3 +86,19 @@ def main():
         enter(ship)
     open_office()
     Lamp.show(print)
+
+
+# A table of locks: entries are made under a lock, and taken without it.
+gates = {}  # entity: global-variable gates eager language
+gates_lock = threading.Lock()  # harmless: gates_lock
+
+
+def pass_gate(name):
+    with gates_lock:
+        if gates.get(name) is None:
+            gates[name] = threading.Lock()  # finding: lifetime.grows-forever
+    gates[name].acquire()  # near: thread.mixed-guard
+    try:
+        enter(name)
+    finally:
+        gates[name].release()
