@@ -17,7 +17,7 @@ bool isWorthHanding(const Subject& s, const Entity& e) {
   bool many = oneOfMany(s, e);
   return std::any_of(e.state.begin(), e.state.end(), [&](const StateField& field) {
     bool ofMany = many && p.variables[field.variable].storage == Storage::Field;
-    return field.changes && !isWorkedOut(p, field.variable) && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
+    return field.changes && !(variableTraits(p, field.variable) & kPool) && !isWorkedOut(p, field.variable) && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
       const Use& use = p.uses[u];
       // Of one object of many, what is called on this one changes it.
       if (ofMany && std::none_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; })) return false;
@@ -95,9 +95,29 @@ bool onlyTestsChange(const Subject& s, const Entity& e) {
   return tests;
 }
 
+// A name for a function: all that is done with it is to call it, and each value that it is given is a function.
+bool standsForFunction(const Subject& s, const Entity& e) {
+  const Program& p = s.program;
+  if (e.type != kNone || e.slot == kNone) return false;
+  bool called = false;
+  for (uint32_t u : p.usesOfVariable[e.slot]) {
+    const Use& use = p.uses[u];
+    if (s.inTests(use.place)) continue;
+    NodeId given = use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
+    if (given != kNoNode) {
+      Kind kind = p.file(use.place)[given].kind;
+      if (kind == Kind::Create || kind == Kind::Collection || (kind == Kind::Literal && !p.file(use.place)[given].is(Kind::Literal, LiteralForm::Null))) return false;
+      continue;
+    }
+    if (p.node(use.place).role == Role::Callee) called = true;
+    else if (use.access != Access::Read || p.node(p.parent(use.place)).kind == Kind::Member || p.node(p.parent(use.place)).kind == Kind::Index) return false;
+  }
+  return called;
+}
+
 }  // namespace
 
-bool couples(const Subject& s, const Entity& e) { return !e.harmless && isServiceLike(e) && !isSink(s, e) && !onlyTestsChange(s, e) && isWorthHanding(s, e); }
+bool couples(const Subject& s, const Entity& e) { return !e.harmless && isServiceLike(e) && !isSink(s, e) && !onlyTestsChange(s, e) && !standsForFunction(s, e) && isWorthHanding(s, e); }
 
 namespace {
 

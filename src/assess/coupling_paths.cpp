@@ -113,20 +113,31 @@ bool leavesItsFunction(const Program& p, VariableIndex local) {
   });
 }
 
-// Does the class do what tests want to keep out: files, network, threads,
-// processes, sleeping, or other shared state?
-bool isService(const Subject& s, TypeIndex type, Place* why, std::string* what) {
-  const Program& p = s.program;
+// What a member of a class does that tests want to keep out: files, network, threads, processes, sleeping.
+struct Service {
+  FunctionIndex member = kNone;
+  Weight weight;
+};
+
+std::vector<Service> servicesOf(const Program& p, TypeIndex type) {
+  std::vector<Service> out;
   for (FunctionIndex m : p.types[type].methods) {
     const Function& fn = p.functions[m];
     if ((fn.form != FunctionForm::Function && fn.form != FunctionForm::Getter) || !fn.definition.known() || fn.isStaticMember()) continue;
     std::vector<Weight> weights = weightsOf(p, m);
-    if (weights.empty()) continue;
-    *why = weights.front().place;
-    *what = functionName(p, m) + " " + weights.front().what;
-    return true;
+    if (!weights.empty()) out.push_back({m, weights.front()});
   }
-  return false;
+  return out;
+}
+
+// The one that the owner asks for; what it never calls does its tests no harm.
+const Service* askedFor(const Program& p, const std::vector<Service>& services, TypeIndex owner) {
+  for (const Service& one : services)
+    for (uint32_t c : p.callsOfFunction[one.member]) {
+      TypeIndex caller = p.calls[c].in == kNone ? kNone : p.functions[p.calls[c].in].owner;
+      if (caller != kNone && (caller == owner || p.derivesFrom(owner, caller) || p.derivesFrom(caller, owner) || p.types[caller].parent == p.types[owner].scope)) return &one;
+    }
+  return nullptr;
 }
 
 // Is it made from what is written there, so that no caller and no field says which file, host or the like is meant?
@@ -205,12 +216,12 @@ std::vector<Collaborator> fixedCollaborators(const Subject& s) {
   for (auto& [type, found] : byType) {
     // One that is shared already is told by what it is.
     if (s.isSingleton(type)) continue;
-    Place why;
-    std::string what;
-    if (!isService(s, type, &why, &what)) continue;
+    std::vector<Service> services = servicesOf(p, type);
     for (Collaborator& one : found) {
-      one.why = why;
-      one.what = what;
+      const Service* asked = one.owner == type ? nullptr : askedFor(p, services, one.owner);
+      if (!asked) continue;
+      one.why = asked->weight.place;
+      one.what = functionName(p, asked->member) + " " + asked->weight.what;
       out.push_back(one);
     }
   }

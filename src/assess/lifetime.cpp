@@ -402,6 +402,7 @@ bool takesFromWalked(const Program& p, const ForeignCall& call, Place loop, Vari
     *list = of;
     return actAt(p, {loop.file, receiver}) == CollectionAct::Remove;
   }
+  if (!p.guarantees(loop.file).membersAreLists) return false;
   std::string does = lowerCase(lastPart(p.text(call.name)));
   bool removes = does.starts_with("remove") || does.starts_with("unregister") || does.starts_with("detach");
   *list = variableAt(p, loop.file, walked);

@@ -144,10 +144,12 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       std::string typeName(p.text(p.use(variable.type).name));
       if (typeName.find("Weak") != std::string::npos || (variable.modifiers & kThreadLocal)) continue;
       std::vector<const Use*> adds;
+      std::vector<const Use*> begun;  // where it is begun anew
       bool bounded = false, keyed = (traits & kKeyedCollection) != 0;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
         if (s.inTests(use.place)) continue;
+        if (use.in != kNone && use.access == Access::Write && !use.inMember && !use.throughPointer && !addsToItself(p, use)) begun.push_back(&use);
         Place up = p.parent(use.place);
         const LoweredFile& file = p.file(use.place);
         CollectionAct act = CollectionAct::None;
@@ -186,6 +188,14 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
         if (keyed && key != kNoNode && isConstantKey(p, {up.file, key})) continue;
         adds.push_back(&use);
       }
+      // Filled by the function that has begun it anew, or by one that is written inside it.
+      std::erase_if(adds, [&](const Use* add) {
+        return std::any_of(begun.begin(), begun.end(), [&](const Use* use) {
+          if (use->in != add->in || use->place.file != add->place.file || !before(use->place, add->place)) return false;
+          NodeId lambda = p.around(use->place, Kind::Lambda).node;
+          return lambda == kNoNode ? p.functions[use->in].form == FunctionForm::Function && p.around(add->place, Kind::Lambda).node == kNoNode : p.isInside(add->place, lambda);
+        });
+      });
       if (bounded || adds.empty()) continue;
       // Filled while the program is put together only?
       bool onlyAtStart = std::all_of(adds.begin(), adds.end(), [&](const Use* use) {

@@ -147,9 +147,12 @@ std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const s
     }
   if (way && best >= Meeting::Likely) way->insert(way->end(), shown.begin(), shown.end());
   std::optional<Sureness> out = surenessOf(s, e, best);
-  // Of what makes it, the class that keeps it tells whether threads are reckoned with.
-  TypeIndex keeper = !made || e.slot == kNone ? kNone : s.program.variables[e.slot].owner;
-  if (best < Meeting::Likely && keeper != kNone && !classReckonsWithThreads(s, keeper)) far = true;
+  // Of what makes it, the class or file that keeps it tells whether threads are reckoned with, not the class of what is made.
+  if (made && e.slot != kNone && best < Meeting::Likely) {
+    TypeIndex keeper = s.program.variables[e.slot].owner;
+    FileIndex home = e.place.file;
+    far |= keeper != kNone ? !classReckonsWithThreads(s, keeper) : !s.threads.locksIn(home) && !s.threads.startsIn(home) && !isMadeForThreads(s.program, e.slot);
+  }
   return far && out ? Sureness::Possible : out;
 }
 

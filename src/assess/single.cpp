@@ -26,6 +26,21 @@ bool isOneByItsClass(const Subject& s, const Entity& e) {
   return std::any_of(e.accessPoints.begin(), e.accessPoints.end(), [&](const AccessPoint& one) { return one.function != kNone && related(p.functions[one.function].owner); });
 }
 
+// A base that is neither defined in the tree nor in the language's own library may forbid copying.
+bool hasForeignBase(const Program& p, TypeIndex type) {
+  return p.anyBase(type, [&](TypeIndex at, const Base* through) {
+    const TypeDecl& decl = p.types[at];
+    auto isForeign = [&](const Base& base) { return base.type == kNone && !p.text(p.use(base.use).name).starts_with("std::"); };
+    return (through && !decl.definition.known()) || std::any_of(decl.bases.begin(), decl.bases.end(), isForeign);
+  });
+}
+
+// Does a framework make its objects, because the class derives from one of its own and no code here makes any?
+bool isMadeByFramework(const Program& p, TypeIndex type) {
+  auto made = p.creationsOfType[type];
+  return hasForeignBase(p, type) && std::all_of(made.begin(), made.end(), [&](uint32_t c) { return p.creations[c].asBase || p.creations[c].delegated; });
+}
+
 }  // namespace
 
 void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
@@ -33,7 +48,7 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     Place where;
     TypeIndex type = objectTypeOf(s.program, e);
-    if (e.harmless || e.kind != EntityKind::Singleton || type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, type, &where) || refusesSecond(s.program, type) || e.madeByAsking || holdsNothing(s, e)) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, type, &where) || refusesSecond(s.program, type) || e.madeByAsking || holdsNothing(s, e) || isMadeByFramework(s.program, type)) continue;
     // Where no constructor can be closed, only a class that says so is meant to be one.
     bool cannotClose = s.program.guarantees(where.file).openConstructors.holds, saysSo = isOneByItsClass(s, e);
     if (cannotClose && !saysSo) continue;
@@ -47,19 +62,6 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
     out.push_back(std::move(f));
   }
 }
-
-namespace {
-
-// A base that is neither defined in the tree nor in the language's own library may forbid copying.
-bool hasForeignBase(const Program& p, TypeIndex type) {
-  return p.anyBase(type, [&](TypeIndex at, const Base* through) {
-    const TypeDecl& decl = p.types[at];
-    auto isForeign = [&](const Base& base) { return base.type == kNone && !p.text(p.use(base.use).name).starts_with("std::"); };
-    return (through && !decl.definition.known()) || std::any_of(decl.bases.begin(), decl.bases.end(), isForeign);
-  });
-}
-
-}  // namespace
 
 void checkCopyable(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
@@ -344,6 +346,9 @@ void checkSlotShared(const Subject& s, std::vector<Finding>& out) {
     if (owner == kNone || p.types[owner].derived.empty()) continue;
     // Each class that fills in the type parameter has a slot of its own.
     if (p.use(p.variables[e.slot].type).parameter) continue;
+    // cls.slot = … stores in the class that is asked: who makes one without a look at what a base keeps has a slot of its own.
+    bool looks = e.creation.innerTest.known() || e.creation.outerTest.known();
+    if (p.guarantees(e.creation.place.file).classWritesAreOwn && !looks && p.node(e.creation.place).has(kVirtual)) continue;
     // Made of the class that is asked; or a subclass fills the slot with an object of its own.
     Place filled;
     if (!p.node(e.creation.place).has(kVirtual)) {

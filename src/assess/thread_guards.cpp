@@ -285,6 +285,19 @@ bool isWorkedOutHere(const Program& p, const Use& adding) {
   return p.file(up)[value].kind == Kind::Call;
 }
 
+// Does the table keep numbers and texts, of which two are as good as one?
+bool keepsValues(const Program& p, VariableIndex table) {
+  static constexpr std::string_view kNumbers[] = {"bool", "byte", "char", "double", "float", "int", "long", "number", "rune", "short", "size_t", "uint"};
+  const TypeUse& type = p.use(p.variables[table].type);
+  if (type.argumentCount == 0) return false;
+  TypeUseId kept = p.argument(type, type.argumentCount - 1);
+  const TypeUse& use = p.use(kept);
+  if (use.decl != kNone) return p.types[use.decl].form == TypeForm::Enum;
+  if (p.traits(p.variables[table].declarations.front().file, kept) & kTextType) return true;
+  std::string name = lowerCase(lastPart(p.text(use.name)));
+  return !use.has(kArray) && std::any_of(std::begin(kNumbers), std::end(kNumbers), [&](std::string_view number) { return name.starts_with(number); });
+}
+
 Place guardAround(const Program& p, Place place) { return p.around(place, Kind::Guard); }
 
 // The first change of the collection that rests on what was found: in the branch, or behind one that leaves.
@@ -352,8 +365,10 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         // One guard around both, or one that every caller holds, makes them one step.
         if (!acting || !s.locks.atEntry(tested.in).empty() || isOneGuarded(p, tested, *acting)) continue;
         if (!told.insert({branch.file, branch.node}).second) continue;
+        bool guardedApart = guardAround(p, acting->place).node != kNoNode || guardAround(p, tested.place).node != kNoNode;
         // A cache of what is the same each time, in a table that bears it.
-        if ((traits & kSafeToShare) && e.kind != EntityKind::Registry && actAt(p, acting->place) == CollectionAct::Add && isWorkedOutHere(p, *acting)) continue;
+        bool cache = actAt(p, acting->place) == CollectionAct::Add && isWorkedOutHere(p, *acting);
+        if (cache && ((traits & kSafeToShare) ? e.kind != EntityKind::Registry : guardedApart && keepsValues(p, field.variable))) continue;
         // What comes in between is any change of it, by this function on another thread or by another.
         Meetings meetings(s);
         meetings.addOther(tested);
@@ -363,7 +378,6 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         std::optional<Sureness> sureness = surenessOf(s, e, pair.meeting);
         if (!sureness) continue;
         std::vector<Evidence> way = pair.meeting >= Meeting::Likely ? meetings.ways(pair) : std::vector<Evidence>();
-        bool guardedApart = guardAround(p, acting->place).node != kNoNode || guardAround(p, tested.place).node != kNoNode;
         // One object for each key: what two threads make is two.
         bool makesOne = e.kind == EntityKind::Registry && actAt(p, acting->place) == CollectionAct::Add;
         bool expected = (traits & kSafeToShare) || guardedApart || makesOne;
@@ -392,6 +406,23 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// What is only ever replaced whole, by what does not rest on it, stays as it was for those who have it.
+bool isReplacedWhole(const Program& p, VariableIndex v) {
+  bool replaced = false;
+  for (uint32_t u : p.usesOfVariable[v]) {
+    const Use& use = p.uses[u];
+    if (isConstruction(p, use) || !changesIt(use)) continue;
+    NodeId value = use.access == Access::Write && !use.inMember && !use.throughPointer ? p.assignedAt(use.place) : kNoNode;
+    if (value == kNoNode || anyNode(p.file(use.place), value, [&](NodeId n) { return p.symbolAt({use.place.file, n}) == Symbol(Symbol::Sort::Variable, v); })) return false;
+    replaced = true;
+  }
+  return replaced;
+}
+
+}  // namespace
+
 void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<VariableIndex> told;
@@ -404,7 +435,7 @@ void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
       const Guarantees& g = p.guarantees(home.file);
       if (!isShareable(s, e, field) || (traits & kSafeToShare) || !(traits & (kCollection | kKeyedCollection))) continue;
       GuardedUses uses = guardedUses(s, e, field);
-      if (uses.guarded.empty()) continue;
+      if (uses.guarded.empty() || isReplacedWhole(p, field.variable)) continue;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         if (p.inOtherBranch(p.uses[u].place)) continue;
         const Use& use = p.uses[u];

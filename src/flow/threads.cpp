@@ -142,7 +142,8 @@ void Threads::findOnMainThread() {
     });
     // Locks in it tell that other threads come, too.
     const LoweredFile& file = p_.file(home);
-    for (NodeId n = home.node; window && n < file.nodes.size() && file[n].span.begin < file[home.node].span.end; ++n) window = file[n].kind != Kind::Guard;
+    for (NodeId n = home.node; window && n < file.nodes.size() && file[n].span.begin < file[home.node].span.end; ++n)
+      window = file[n].kind != Kind::Guard || p_.around({home.file, n}, Kind::Type).node != home.node;  // one in a class inside it is that one's
     types[t] = static_cast<char>(window || isMarkedMain(home));
   }
   onMain_.assign(p_.functions.size(), 0);

@@ -42,6 +42,7 @@ enum TypeTrait : uint32_t {
   kLazyType = 1u << 18,       // makes its value when it is first asked for, under a guard
   kNotSafeToShare = 1u << 19, // looks like a constant, but keeps state between calls
   kKeepsState = 1u << 28,     // the same, and is safe to share
+  kPool = 1u << 24,           // lends objects that keep nothing of who had them before
   kFixed = 1u << 23,          // a collection that never changes once it is made
   kPerThread = 1u << 17,      // holds a value for each thread
   kGivenTasks = 1u << 22,     // of a thread: what it runs it is given later, not when it is made
@@ -127,6 +128,8 @@ struct Guarantees {
   std::span<const std::string_view> mainThread = {};  // names of the queue, scope or dispatcher of the main thread, by which code is handed back to it, and marks of code that runs there
   std::span<const std::string_view> beginHooks = {};  // methods that fill an object read back from storage, beside constructors
   std::span<const std::string_view> endHooks = {};  // methods by which an object is told its end, beside a destructor
+  bool classWritesAreOwn = false;    // cls.slot = … stores in the class that is asked, beside what a base keeps
+  bool membersAreLists = false;      // object.list is the list itself: no property hands out a copy in its place
   std::string_view changedWalk;      // what becomes of a walk over a collection that changes meanwhile; empty: nothing
   Promise clonesByDefault;           // any object can be cloned unless its class forbids it, in `cloneHook`
   std::string_view cloneHook;

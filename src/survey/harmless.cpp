@@ -139,6 +139,8 @@ std::string Harmless::servesOthers(VariableIndex v, TypeIndex type, uint32_t tra
   if (type != kNone && isLockClass(type)) return "a lock: it guards other state and holds none";
   if ((traits & kOnceFlagType) && setOnlyAtStart(v)) return "a once flag: it guards a creation and holds no other state";
   if (isKeyByAddress(v)) return "a key: nothing but its address is used";
+  if (isNameOfModule(v)) return "another name for a module";
+  if (isDefaultOfFields(v)) return "what objects have that were given no value of their own";
   return (traits & kMemberHandle) || standsForFields(v) ? "an accessor for fields of other objects: it holds no state itself" : "";
 }
 
@@ -255,6 +257,33 @@ bool Harmless::standsForFields(VariableIndex v) const {
   NodeId value = file.child(home.node, Role::Initialiser);
   NodeId callee = value != kNoNode && file[value].kind == Kind::Call ? file.child(value, Role::Callee) : kNoNode;
   return callee != kNoNode && !p_.links[home.file].symbol[callee].known() && (p_.guarantees(home.file).typeTraits(lastPart(file.name(callee))) & kMemberHandle);
+}
+
+// berths = None, and later module.berths = berths, which is a module: all it is ever given.
+bool Harmless::isNameOfModule(VariableIndex v) const {
+  bool any = false;
+  for (uint32_t u : p_.usesOfVariable[v]) {
+    const Use& use = p_.uses[u];
+    if (use.access == Access::Update || (use.access == Access::Write && use.inMember)) return false;
+    NodeId given = use.access == Access::Write ? p_.assignedAt(use.place) : kNoNode;
+    if (use.access != Access::Write || (given != kNoNode && p_.file(use.place)[given].is(Kind::Literal, LiteralForm::Null))) continue;
+    if (given == kNoNode || !p_.symbolAt({use.place.file, given}).is(Symbol::Sort::Namespace)) return false;
+    any = true;
+  }
+  return any && constancy_.holdsNothing(v);
+}
+
+// berths = None in a class, where a base or a subclass gives each object its own by self.berths = …: what objects have
+// that were given none, and never changed itself.
+bool Harmless::isDefaultOfFields(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  if (variable.storage != Storage::StaticField || variable.owner == kNone || !p_.guarantees(variable.home().file).classWritesAreOwn) return false;
+  if (!setOnlyAtStart(v)) return false;
+  auto hasField = [&](TypeIndex type) {
+    const auto& fields = p_.types[type].fields;
+    return std::any_of(fields.begin(), fields.end(), [&](VariableIndex field) { return p_.variables[field].name == variable.name; });
+  };
+  return p_.anyBase(variable.owner, [&](TypeIndex at, const Base*) { return hasField(at); }) || p_.anyDerived(variable.owner, hasField);
 }
 
 // A class of the tree that is a lock: by the name that the language's own library gives one, or by

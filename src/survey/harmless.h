@@ -51,6 +51,8 @@ class Harmless {
   bool isFromConstants(Place expression, bool object, Place branch) const;
   bool isDescriptor(TypeIndex type) const;
   bool standsForFields(VariableIndex v) const;
+  bool isDefaultOfFields(VariableIndex v) const;
+  bool isNameOfModule(VariableIndex v) const;
   bool namesLibraryObject(VariableIndex v) const;
   bool mayThrowWhenMade(TypeIndex type) const;
   bool staysAsMade(VariableIndex v, TypeIndex type) const;

@@ -108,7 +108,7 @@ const Guarantees& csharpGuarantees() {
     static constexpr std::string_view kJoins[] = {"For", "ForEach", "Join", "Wait", "WaitAll"};
     g.joins = kJoins;
     // Windows Forms: Control ("Thread safety"); WPF: DispatcherObject.
-    static constexpr std::string_view kMainThreadTypes[] = {"Control", "DependencyObject", "Form", "ListView", "TextBox", "ToolStrip", "ToolStripRenderer", "TreeView", "UserControl", "Window"};
+    static constexpr std::string_view kMainThreadTypes[] = {"Control", "DependencyObject", "Editor", "EditorWindow", "Form", "ListView", "MonoBehaviour", "ScriptableObject", "TextBox", "ToolStrip", "ToolStripRenderer", "TreeView", "UserControl", "Window"};
     g.mainThreadTypes = kMainThreadTypes;
     static constexpr std::string_view kAssertsLock[] = {"IsEntered"};
     g.assertsLock = kAssertsLock;

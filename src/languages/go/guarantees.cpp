@@ -18,7 +18,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Locker", kLockType},
     {"Mutex", kLockType | kNonCopyable},
     {"Once", kOnceFlagType | kNonCopyable},
-    {"Pool", kSafeToShare | kNonCopyable},
+    {"Pool", kSafeToShare | kNonCopyable | kPool},
     {"RWMutex", kLockType | kNonCopyable},
     {"Uint32", kAtomicType | kNonCopyable},
     {"Uint64", kAtomicType | kNonCopyable},

@@ -66,17 +66,26 @@ class GoLowerer : public SharedLowerer {
   // Exported identifiers begin with a capital letter.
   static uint32_t visibility(std::string_view name) { return !name.empty() && name[0] >= 'A' && name[0] <= 'Z' ? kPublic : kPrivate; }
 
-  void values(TSNode spec, NodeId parent, bool constant) {
+  void values(TSNode spec, NodeId home, bool constant) {
     TSNode value = field(spec, f_.value), type = field(spec, f_.type);
     std::vector<TSNode> given = isNull(value) ? std::vector<TSNode>{} : is(value, "expression_list") ? named(value) : std::vector<TSNode>{value};
     size_t i = 0;
     for (TSNode name : named(spec)) {
+      NodeId parent = home;
       if (!is(name, "identifier")) continue;
       if (!isNull(value) && begin(name) >= begin(value)) break;
       TSNode own = i < given.size() ? given[i] : TSNode{};
       ++i;
       if (text(name) == "_") {
-        if (!isNull(own) && functionDepth_ == 0) continue;
+        // At the top of a file a value without a name is a statement about types, unless it calls something: then that runs
+        // before init() does ("Package initialization").
+        if (!isNull(own) && functionDepth_ == 0 && is(own, "call_expression")) {
+          NodeId runs = function(spec, parent, FunctionForm::Initialiser, "init", begin(name), kPrivate);
+          build_[runs].modifiers |= kDefinition;
+          parent = add(runs, Kind::Block, Role::Body, own);
+        } else if (functionDepth_ == 0) {
+          continue;
+        }
         if (!isNull(own)) visit(own, parent, Role::None);
         continue;
       }

@@ -69,6 +69,7 @@ const Guarantees& javascriptGuarantees() {
     g.failedInitialiser = "the module and all that import it fail to load (ECMA-262 16.2.1.5)";
     static constexpr std::string_view kEndHooks[] = {"close", "destroy", "disconnectedCallback", "dispose", "stop", "componentWillUnmount", "unmount"};
     g.endHooks = kEndHooks;
+    g.classWritesAreOwn = true;
     g.changedWalk = "elements are skipped or visited twice (ECMA-262 23.1.5.1)";
     static constexpr std::string_view kEnvironment[] = {"process::env"};
     g.environment = kEnvironment;

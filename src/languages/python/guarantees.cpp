@@ -39,6 +39,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"frozenset", kTextType},
     {"list", kCollection},
     {"local", kPerThread},
+    {"property", kMemberHandle},
     {"pyqtProperty", kMemberHandle},
     {"pyqtSignal", kMemberHandle},
     {"relationship", kMemberHandle},
@@ -111,6 +112,8 @@ const Guarantees& pythonGuarantees() {
     g.failedInitialiser = "the module cannot be imported (Python language reference, 5.4 Loading)";
     static constexpr std::string_view kEndHooks[] = {"close", "dispose", "shutdown", "stop", "__exit__"};
     g.endHooks = kEndHooks;
+    g.classWritesAreOwn = true;
+    g.membersAreLists = true;
     g.changedWalk = "elements are skipped, and a dict or set raises RuntimeError (Library Reference, dictionary view objects)";
     static constexpr std::string_view kBeginHooks[] = {"__setstate__"};
     g.beginHooks = kBeginHooks;

@@ -682,6 +682,27 @@ class PythonLowerer : public ModuleLowerer {
     }
   }
 
+  // file = self.open(path) … with file: what the function itself has fetched by a call, under a name that is no lock's.
+  bool isOpenedHere(TSNode value) const {
+    if (!is(value, "identifier")) return false;
+    TSNode function = value;
+    while (!isNull(function) && !is(function, "function_definition")) function = ts_node_parent(function);
+    return !isNull(function) && assignsCall(field(function, f_.body), text(value), begin(value));
+  }
+  bool assignsCall(TSNode node, std::string_view name, uint32_t before) const {
+    if (isNull(node) || begin(node) >= before || is(node, "function_definition")) return false;
+    if (is(node, "assignment") && text(field(node, f_.left)) == name) {
+      std::string given = lowerCase(text(field(node, f_.right)));
+      auto names = [&](std::string_view word) { return given.find(word) != std::string::npos; };
+      return is(field(node, f_.right), "call") && !names("lock") && !names("mutex") && !names("semaphore") && !names("condition");
+    }
+    // Statements only: no expression holds one.
+    static constexpr std::string_view kAround[] = {"block", "elif_clause", "else_clause", "except_clause", "expression_statement", "finally_clause", "for_statement", "if_statement", "try_statement", "while_statement", "with_statement"};
+    if (std::none_of(std::begin(kAround), std::end(kAround), [&](std::string_view kind) { return is(node, kind); })) return false;
+    NodeList inside = named(node);
+    return std::any_of(inside.begin(), inside.end(), [&](TSNode child) { return assignsCall(child, name, before); });
+  }
+
   void lowerWith(TSNode node, NodeId parent, Role role) {
     // A `with` over a plain name or attribute holds it for the block: a lock.
     TSNode clause = childOfType(node, "with_clause"), inner = field(node, f_.body);
@@ -695,7 +716,7 @@ class PythonLowerer : public ModuleLowerer {
       if (isNull(value)) value = firstNamed(item);
       Shape shape = g_.shapeOf(value);
       // async with: tasks take turns on one thread, and other threads are not kept out.
-      if ((shape == Shape::Name || shape == Shape::Member) && !hasToken(node, "async")) {
+      if ((shape == Shape::Name || shape == Shape::Member) && !hasToken(node, "async") && !isOpenedHere(value)) {
         at = guardOf(node, at, in, value, {});
         in = Role::Body;
         guarded = true;

@@ -114,3 +114,51 @@ func sailTwo() {
 	go sail("west")
 	go sail("east")
 }
+
+// Near misses: set by what a value without a name calls, before init(); a cache of texts, in which two are as good as one.
+var bells struct { // harmless: bells
+	on bool
+}
+
+var _ = ringBells()
+
+func ringBells() bool {
+	bells.on = len(signals) == 0 // near: thread.unguarded-state
+	return bells.on
+}
+
+var (
+	names   = map[int]string{} // entity: global-variable names eager language
+	namesMu sync.RWMutex       // harmless: namesMu
+)
+
+func look(number int) string { return flagOf(number) + "!" }
+
+func nameOf(number int) string {
+	if !bells.on {
+		return ""
+	}
+	namesMu.RLock()
+	name, ok := names[number] // near: thread.check-then-act
+	namesMu.RUnlock()
+	if ok {
+		return name
+	}
+	name = look(number)
+	namesMu.Lock()
+	names[number] = name // finding: lifetime.grows-forever
+	namesMu.Unlock()
+	return name
+}
+
+func sailThree() {
+	go nameOf(1)
+	go nameOf(2)
+}
+
+func flagOf(number int) string {
+	if number > 2 {
+		return "blue"
+	}
+	return "red"
+}

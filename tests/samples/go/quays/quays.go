@@ -492,3 +492,6 @@ func (o *Opening) Half() { // near: coupling.crowded-startup
 	ThePlate("south").Rename("S")
 	TheBuoy("one").Rename("1")
 }
+
+func (p *Pier) Write() { ledgers.Buffers.Give(ledgers.Buffers.Take()) } // near: coupling.hidden-dependency
+func (p *Pier) Print() { ledgers.Buffers.Give(ledgers.Buffers.Take()) } // near: coupling.hidden-dependency

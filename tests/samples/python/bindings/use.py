@@ -24,3 +24,12 @@ def go():
 def show(desk):
     desk.window = "open"
     return Settings().width
+
+
+def wire():
+    import charts
+    hub.tables = charts
+
+
+def look(place):
+    return hub.tables.depth(place)
