@@ -313,7 +313,7 @@ void checkMarkedBeforeDone(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.slot == kNone || !p.variables[e.slot].lives() || s.inTests(e.place)) continue;
+    if (e.slot == kNone || !p.variables[e.slot].lives() || s.inTests(e.place) || p.guarantees(e.place.file).throwsForFaultsOnly) continue;
     Place marked;
     FunctionIndex in = kNone;
     bool takenBack = false;  // by who made it, or where something is caught

@@ -287,7 +287,7 @@ bool isWorkedOutHere(const Program& p, const Use& adding) {
 
 // Does the table keep numbers and texts, of which two are as good as one?
 bool keepsValues(const Program& p, VariableIndex table) {
-  static constexpr std::string_view kNumbers[] = {"bool", "byte", "char", "double", "float", "int", "long", "number", "rune", "short", "size_t", "uint"};
+  static constexpr std::string_view kNumbers[] = {"bool", "boolean", "byte", "char", "character", "decimal", "double", "float", "int", "integer", "long", "number", "rune", "short", "uint", "ulong"};
   const TypeUse& type = p.use(p.variables[table].type);
   if (type.argumentCount == 0) return false;
   TypeUseId kept = p.argument(type, type.argumentCount - 1);
@@ -295,7 +295,8 @@ bool keepsValues(const Program& p, VariableIndex table) {
   if (use.decl != kNone) return p.types[use.decl].form == TypeForm::Enum;
   if (p.traits(p.variables[table].declarations.front().file, kept) & kTextType) return true;
   std::string name = lowerCase(lastPart(p.text(use.name)));
-  return !use.has(kArray) && std::any_of(std::begin(kNumbers), std::end(kNumbers), [&](std::string_view number) { return name.starts_with(number); });
+  name.resize(std::min(name.find_first_of("0123456789"), name.size()));
+  return !use.has(kArray) && std::find(std::begin(kNumbers), std::end(kNumbers), name) != std::end(kNumbers);
 }
 
 Place guardAround(const Program& p, Place place) { return p.around(place, Kind::Guard); }

@@ -128,6 +128,7 @@ struct Guarantees {
   std::span<const std::string_view> mainThread = {};  // names of the queue, scope or dispatcher of the main thread, by which code is handed back to it, and marks of code that runs there
   std::span<const std::string_view> beginHooks = {};  // methods that fill an object read back from storage, beside constructors
   std::span<const std::string_view> endHooks = {};  // methods by which an object is told its end, beside a destructor
+  bool throwsForFaultsOnly = false;  // exceptions tell of faults in the program: nobody goes on after one
   bool classWritesAreOwn = false;    // cls.slot = … stores in the class that is asked, beside what a base keeps
   bool membersAreLists = false;      // object.list is the list itself: no property hands out a copy in its place
   std::string_view changedWalk;      // what becomes of a walk over a collection that changes meanwhile; empty: nothing

@@ -98,7 +98,7 @@ struct Entity {
   bool harmless = false;
   std::string harmlessBecause;
   bool stateless = false;             // a singleton in which nothing changes
-  Place reset;                        // production code replaces the slot here
+  Place reset;                        // the slot is given another value here; a test that does so wants to hand it in
   bool filesByKey = false;            // all it does is to keep objects under keys
   // What a user is told it is. An object whose class is a table of instances is a registry, and an instance to checks and moves all the same.
   EntityKind toldKind() const { return filesByKey ? EntityKind::Registry : kind; }

@@ -323,7 +323,8 @@ void Recogniser::finish(Entity& entity) {
     if (use.access != Access::Write || use.throughPointer || use.inMember || use.place == entity.creation.place) continue;
     if (entity.creation.in != kNone && use.in == entity.creation.in) continue;
     // What another module puts there while it is loaded is the first that is there.
-    if (isInTests(use.place) || (harmless_.runsWhileLoading(use.in, use.place) && p_.around(use.place, Kind::Lambda).node == kNoNode)) continue;
+    bool loads = !p_.guarantees(use.place.file).livesForOneRequest.holds && harmless_.runsWhileLoading(use.in, use.place);
+    if (loads && p_.around(use.place, Kind::Lambda).node == kNoNode) continue;
     if (!reset.known()) reset = use.place;
   }
   entity.reset = reset;

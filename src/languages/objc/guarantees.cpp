@@ -119,6 +119,7 @@ const Guarantees& objcGuarantees() {
     g.failedInitialiser = "the class cannot be used";
     static constexpr std::string_view kEndHooks[] = {"close", "invalidate", "stop", "tearDown"};
     g.endHooks = kEndHooks;
+    g.throwsForFaultsOnly = true;  // Exception Programming Topics, "Exceptions and the Cocoa Frameworks"
     g.changedWalk = "the enumeration raises an exception (NSFastEnumeration)";
     g.types = kTypes;
     g.calls = kCalls;
