@@ -128,6 +128,26 @@ bool isHandle(const Program& p, const Variable& v) {
   return use.decl != kNone && std::any_of(p.types[use.decl].methods.begin(), p.types[use.decl].methods.end(), [&](FunctionIndex m) { return p.text(p.functions[m].name).starts_with("operator") && p.text(p.functions[m].name).ends_with("->"); });
 }
 
+// Is it filled by the function that has begun it anew, or by one that is written inside that?
+bool isBegunFor(const Program& p, const Use& begins, const Use& adds) {
+  if (begins.in != adds.in || begins.place.file != adds.place.file || !before(begins.place, adds.place)) return false;
+  NodeId lambda = p.around(begins.place, Kind::Lambda).node;
+  if (lambda != kNoNode) return p.isInside(adds.place, lambda);
+  return p.functions[begins.in].form == FunctionForm::Function && p.around(adds.place, Kind::Lambda).node == kNoNode;
+}
+
+// Is it only filled while the program is put together?
+bool isFilledAtStart(const Subject& s, const std::vector<const Use*>& adds) {
+  const Program& p = s.program;
+  return std::all_of(adds.begin(), adds.end(), [&](const Use* use) {
+    if (use->in == kNone || p.callsOfFunction[use->in].empty()) return false;
+    if (runsOnceByFlag(p, use->in)) return true;
+    return std::all_of(p.callsOfFunction[use->in].begin(), p.callsOfFunction[use->in].end(), [&](uint32_t c) {
+      return p.around(p.calls[c].place, Kind::Once).node != kNoNode || (isMain(p, p.calls[c].in) && p.around(p.calls[c].place, Kind::Loop).node == kNoNode) || isConstruction(p, p.calls[c].in) || s.inTests(p.calls[c].place);
+    });
+  });
+}
+
 }  // namespace
 
 void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
@@ -188,24 +208,8 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
         if (keyed && key != kNoNode && isConstantKey(p, {up.file, key})) continue;
         adds.push_back(&use);
       }
-      // Filled by the function that has begun it anew, or by one that is written inside it.
-      std::erase_if(adds, [&](const Use* add) {
-        return std::any_of(begun.begin(), begun.end(), [&](const Use* use) {
-          if (use->in != add->in || use->place.file != add->place.file || !before(use->place, add->place)) return false;
-          NodeId lambda = p.around(use->place, Kind::Lambda).node;
-          return lambda == kNoNode ? p.functions[use->in].form == FunctionForm::Function && p.around(add->place, Kind::Lambda).node == kNoNode : p.isInside(add->place, lambda);
-        });
-      });
-      if (bounded || adds.empty()) continue;
-      // Filled while the program is put together only?
-      bool onlyAtStart = std::all_of(adds.begin(), adds.end(), [&](const Use* use) {
-        if (use->in == kNone || p.callsOfFunction[use->in].empty()) return false;
-        if (runsOnceByFlag(p, use->in)) return true;
-        return std::all_of(p.callsOfFunction[use->in].begin(), p.callsOfFunction[use->in].end(), [&](uint32_t c) {
-          return p.around(p.calls[c].place, Kind::Once).node != kNoNode || (isMain(p, p.calls[c].in) && p.around(p.calls[c].place, Kind::Loop).node == kNoNode) || isConstruction(p, p.calls[c].in) || s.inTests(p.calls[c].place);
-        });
-      });
-      if (onlyAtStart) continue;
+      std::erase_if(adds, [&](const Use* add) { return std::any_of(begun.begin(), begun.end(), [&](const Use* use) { return isBegunFor(p, *use, *add); }); });
+      if (bounded || adds.empty() || isFilledAtStart(s, adds)) continue;
       Finding f = makeFinding(s, infoOf("lifetime.grows-forever"), i, keyed ? Sureness::Possible : Sureness::Likely);
       std::string name(p.text(variable.name));
       f.place = adds.front()->place;
@@ -520,6 +524,19 @@ TypeIndex heldWeakly(const Program& p, Place value) {
   return weak && use.argumentCount == 1 ? p.use(p.argument(use, 0)).decl : kNone;
 }
 
+// The class of what a call passes on: the object that it stands in, or one that a local was made for.
+TypeIndex classOfGiven(const Program& p, const CallSite& call, NodeId argument) {
+  if (p.file(call.place)[argument].kind == Kind::This) return p.functions[call.in].owner;
+  VariableIndex local = namedBy(p, {call.place.file, argument});
+  if (local == kNone || p.variables[local].storage != Storage::Local || !p.variables[local].definition.known()) return kNone;
+  Place definition = p.variables[local].definition;
+  NodeId initial = p.file(definition).child(definition.node, Role::Initialiser);
+  if (initial == kNoNode || p.file(definition)[initial].kind != Kind::Create) return kNone;
+  for (uint32_t k : p.creationsInFunction[call.in])
+    if (p.creations[k].place == Place{definition.file, initial}) return p.creations[k].type;
+  return kNone;
+}
+
 }  // namespace
 
 void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
@@ -585,14 +602,7 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
             continue;
           }
           if (stored.known()) continue;
-          if (file[arguments[at]].kind == Kind::This) {
-            type = p.functions[call.in].owner;
-          } else if (VariableIndex local = namedBy(p, {call.place.file, arguments[at]}); local != kNone && p.variables[local].storage == Storage::Local && p.variables[local].definition.known()) {
-            NodeId initial = p.file(p.variables[local].definition).child(p.variables[local].definition.node, Role::Initialiser);
-            if (initial != kNoNode && p.file(p.variables[local].definition)[initial].kind == Kind::Create)
-              for (uint32_t k : p.creationsInFunction[call.in])
-                if (p.creations[k].place == Place{p.variables[local].definition.file, initial}) type = p.creations[k].type;
-          }
+          type = classOfGiven(p, call, arguments[at]);
           if (!isShortLived(type, call.in)) continue;
           stored = up;
           given = call.place;
@@ -604,7 +614,7 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
       Finding f = makeFinding(s, infoOf("lifetime.captured-short-lived"), i, Sureness::Likely);
       std::string name(p.text(p.types[what].name)), kept(p.text(holder.name));
       f.place = given;
-      f.message = kept + (holder.storage == Storage::Field ? " of " + e.shown : std::string()) + " keeps a " + name + (weak ? " to which its giver refers weakly, so as not to keep it: it stays in memory, and is used after its end." : " that is made per call: it stays in memory, and later calls use it.");
+      f.message = kept + (holder.storage == Storage::Field ? " of " + e.shown : std::string()) + " keeps an object of " + name + (weak ? " to which its giver refers weakly, so as not to keep it: it stays in memory, and is used after its end." : " that is made per call: it stays in memory, and later calls use it.");
       for (uint32_t c : p.creationsOfType[what])
         if (!weak && p.creations[c].in != kNone && f.evidence.empty()) f.evidence.push_back({p.creations[c].place, "made here, once for each call of " + functionName(p, p.creations[c].in)});
       f.evidence.push_back({given, "passed on here"});

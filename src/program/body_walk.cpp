@@ -339,6 +339,9 @@ class BodyWalk {
       TypeUseId through = 0;
       Symbols list = k_.members(use.decl, name, &through);
       if (list.empty()) list = k_.membersAcross(use.decl, name, f_);
+      // Python Language Reference 3.2 (class instances): what the object itself has goes before what any class has.
+      if (!called && p_.guarantees(f_).classWritesAreOwn && !list.empty())
+        if (Symbol own = k_.fieldOfObjects(use.decl, name); own.known()) list = {own};
       if (called) {
         FunctionIndex fn = overloads_.byCount(list, arguments);
         if (fn != kNone) {

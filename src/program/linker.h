@@ -92,6 +92,8 @@ class Linker {
   // The member `name` of a class or its bases; `through` becomes the base's
   // type use when it was found in one.
   const Symbols& members(TypeIndex type, NameId name, TypeUseId* through = nullptr) const;
+  // A field that a base gives each object, where the nearer classes only have a value of the class by that name.
+  Symbol fieldOfObjects(TypeIndex type, NameId name) const;
   Symbols membersAcross(TypeIndex type, NameId name, FileIndex f) const;
   ScopeIndex lookupScopeFor(FunctionIndex function) const;
 

@@ -90,6 +90,17 @@ const Symbols& Linker::members(TypeIndex type, NameId name, TypeUseId* through) 
   return *found;
 }
 
+Symbol Linker::fieldOfObjects(TypeIndex type, NameId name) const {
+  Symbol found;
+  p_.anyBase(type, [&](TypeIndex at, const Base*) {
+    if (const Symbols* own = entries(p_.types[at].scope, name))
+      for (Symbol symbol : *own)
+        if (symbol.is(Symbol::Sort::Variable) && p_.variables[symbol.index()].storage == Storage::Field) found = symbol;
+    return found.known();
+  });
+  return found;
+}
+
 // A member of a class of another language of the family, by the name that this one gives it (Kotlin, Calling Kotlin
 // from Java; Calling Java code from Kotlin, "Synthetic properties"): Tide.INSTANCE is the object Tide, getLevel() reads the
 // property level, and level calls getLevel().

@@ -267,7 +267,7 @@ bool Harmless::isNameOfModule(VariableIndex v) const {
     if (use.access == Access::Update || (use.access == Access::Write && use.inMember)) return false;
     NodeId given = use.access == Access::Write ? p_.assignedAt(use.place) : kNoNode;
     if (use.access != Access::Write || (given != kNoNode && p_.file(use.place)[given].is(Kind::Literal, LiteralForm::Null))) continue;
-    if (given == kNoNode || !p_.symbolAt({use.place.file, given}).is(Symbol::Sort::Namespace)) return false;
+    if (given == kNoNode || !p_.symbolAt({use.place.file, given}).is(Symbol::Sort::Namespace) || !runsWhileLoading(use.in, use.place)) return false;
     any = true;
   }
   return any && constancy_.holdsNothing(v);
@@ -278,7 +278,7 @@ bool Harmless::isNameOfModule(VariableIndex v) const {
 bool Harmless::isDefaultOfFields(VariableIndex v) const {
   const Variable& variable = p_.variables[v];
   if (variable.storage != Storage::StaticField || variable.owner == kNone || !p_.guarantees(variable.home().file).classWritesAreOwn) return false;
-  if (!setOnlyAtStart(v)) return false;
+  if (!setOnlyAtStart(v) || changedThrough(v) || isToldToChange(v)) return false;
   auto hasField = [&](TypeIndex type) {
     const auto& fields = p_.types[type].fields;
     return std::any_of(fields.begin(), fields.end(), [&](VariableIndex field) { return p_.variables[field].name == variable.name; });

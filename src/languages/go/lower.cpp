@@ -79,7 +79,7 @@ class GoLowerer : public SharedLowerer {
       if (text(name) == "_") {
         // At the top of a file a value without a name is a statement about types, unless it calls something: then that runs
         // before init() does ("Package initialization").
-        if (!isNull(own) && functionDepth_ == 0 && is(own, "call_expression")) {
+        if (isNull(type) && functionDepth_ == 0 && is(own, "call_expression") && !is(field(own, f_.function), "parenthesized_expression")) {
           NodeId runs = function(spec, parent, FunctionForm::Initialiser, "init", begin(name), kPrivate);
           build_[runs].modifiers |= kDefinition;
           parent = add(runs, Kind::Block, Role::Body, own);

@@ -31,7 +31,6 @@ struct Unit {
 class InjectPlan {
  public:
   InjectPlan(const Analysis& a, size_t entity, PlanMemory& memory)
-      // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
       : a_(a), p_(a.program), entity_(entity), e_(a.survey.entities[entity]), memory_(memory), files_(a.program.root), writer_(p_.language(e_.place.file).writer(files_, handed_)) {}
 
   std::string refusal() const {

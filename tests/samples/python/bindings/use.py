@@ -1,3 +1,4 @@
+import charts
 import hub
 from hub import Desk, Settings, _table
 
@@ -26,9 +27,7 @@ def show(desk):
     return Settings().width
 
 
-def wire():
-    import charts
-    hub.tables = charts
+hub.tables = charts
 
 
 def look(place):
