@@ -139,7 +139,6 @@ std::string Harmless::servesOthers(VariableIndex v, TypeIndex type, uint32_t tra
   if (type != kNone && isLockClass(type)) return "a lock: it guards other state and holds none";
   if ((traits & kOnceFlagType) && setOnlyAtStart(v)) return "a once flag: it guards a creation and holds no other state";
   if (isKeyByAddress(v)) return "a key: nothing but its address is used";
-  if (isNameOfModule(v)) return "another name for a module";
   if (isDefaultOfFields(v)) return "what objects have that were given no value of their own";
   return (traits & kMemberHandle) || standsForFields(v) ? "an accessor for fields of other objects: it holds no state itself" : "";
 }
@@ -257,20 +256,6 @@ bool Harmless::standsForFields(VariableIndex v) const {
   NodeId value = file.child(home.node, Role::Initialiser);
   NodeId callee = value != kNoNode && file[value].kind == Kind::Call ? file.child(value, Role::Callee) : kNoNode;
   return callee != kNoNode && !p_.links[home.file].symbol[callee].known() && (p_.guarantees(home.file).typeTraits(lastPart(file.name(callee))) & kMemberHandle);
-}
-
-// berths = None, and later module.berths = berths, which is a module: all it is ever given.
-bool Harmless::isNameOfModule(VariableIndex v) const {
-  bool any = false;
-  for (uint32_t u : p_.usesOfVariable[v]) {
-    const Use& use = p_.uses[u];
-    if (use.access == Access::Update || (use.access == Access::Write && use.inMember)) return false;
-    NodeId given = use.access == Access::Write ? p_.assignedAt(use.place) : kNoNode;
-    if (use.access != Access::Write || (given != kNoNode && p_.file(use.place)[given].is(Kind::Literal, LiteralForm::Null))) continue;
-    if (given == kNoNode || !p_.symbolAt({use.place.file, given}).is(Symbol::Sort::Namespace) || !runsWhileLoading(use.in, use.place)) return false;
-    any = true;
-  }
-  return any && constancy_.holdsNothing(v);
 }
 
 // berths = None in a class, where a base or a subclass gives each object its own by self.berths = …: what objects have

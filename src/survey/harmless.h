@@ -52,7 +52,6 @@ class Harmless {
   bool isDescriptor(TypeIndex type) const;
   bool standsForFields(VariableIndex v) const;
   bool isDefaultOfFields(VariableIndex v) const;
-  bool isNameOfModule(VariableIndex v) const;
   bool namesLibraryObject(VariableIndex v) const;
   bool mayThrowWhenMade(TypeIndex type) const;
   bool staysAsMade(VariableIndex v, TypeIndex type) const;

@@ -66,4 +66,4 @@ class East(Mark):
 
 
 East.make()
-tables = None  # harmless: tables
+tables = None  # entity: global-variable tables elsewhere none
