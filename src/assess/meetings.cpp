@@ -145,6 +145,8 @@ std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const s
       far = isFar(s, one, functions[a]) || isFar(s, other, functions[b]);
       shown = waysOf(s, one, functions[a], other, functions[b]);
     }
+  // What belongs to the one thread of the events is not made for others, whatever locks its neighbours take.
+  if (best == Meeting::Never && !functions.empty() && std::all_of(functions.begin(), functions.end(), [&](FunctionIndex f) { return s.threads.isOnMainThread(f); })) return std::nullopt;
   if (way && best >= Meeting::Likely) way->insert(way->end(), shown.begin(), shown.end());
   std::optional<Sureness> out = surenessOf(s, e, best);
   // Of what makes it, the class or file that keeps it tells whether threads are reckoned with, not the class of what is made.

@@ -163,7 +163,7 @@ bool Threads::isForTests(FunctionIndex f) const {
 void Threads::followOutside() {
   std::vector<FunctionIndex> open;
   auto enter = [&](FunctionIndex f, Outside outside) {
-    if (sides_[f].outside >= outside) return;
+    if (sides_[f].outside >= outside || (outside == Outside::Anybody && onMain_[f])) return;
     sides_[f].outside = outside;
     open.push_back(f);
   };

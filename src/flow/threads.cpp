@@ -142,8 +142,12 @@ void Threads::findOnMainThread() {
     });
     // Locks in it tell that other threads come, too.
     const LoweredFile& file = p_.file(home);
-    for (NodeId n = home.node; window && n < file.nodes.size() && file[n].span.begin < file[home.node].span.end; ++n)
-      window = file[n].kind != Kind::Guard || p_.around({home.file, n}, Kind::Type).node != home.node;  // one in a class inside it is that one's
+    for (NodeId n = home.node; window && n < file.nodes.size() && file[n].span.begin < file[home.node].span.end; ++n) {
+      if (file[n].kind != Kind::Guard) continue;
+      NodeId around = file.parents[n];
+      while (around != kNoNode && file[around].kind != Kind::Type) around = file.parents[around];
+      window = around != home.node;  // one in a class inside it is that one's
+    }
     types[t] = static_cast<char>(window || isMarkedMain(home));
   }
   onMain_.assign(p_.functions.size(), 0);

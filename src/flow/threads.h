@@ -99,6 +99,8 @@ class Threads {
   size_t guessesOnWay(FunctionIndex function, uint32_t root) const;
   // Do all calls of the function stand behind a question for the running thread, or those of its callers?
   bool isAlwaysBehindThreadTest(FunctionIndex function, int depth = 0) const;
+  // Does the function, or its class, say that it belongs to the main or event thread?
+  bool isOnMainThread(FunctionIndex function) const { return function != kNone && onMain_[function] != 0; }
   // The root whose code a place stands in; kNone: it stands in none; kMainThread: the code is handed to the main thread.
   static constexpr uint32_t kMainThread = kNone - 1;
   uint32_t rootAround(Place place) const;

@@ -121,7 +121,7 @@ const Case kOrdered[] = {
     {"BackOnTheMainThread", "A.java", "import javax.swing.*;\nclass A { void show() {} void work() { SwingUtilities.invokeLater(() -> show()); } public void order() { new Thread(this::work).start(); show(); } }", "show", "show", Meeting::NotKnown},
     {"OnTheScreensThread", "A.java", "class A { void show() {} void work(Screen screen) { screen.runOnUiThread(() -> show()); } public void order(Screen screen) { new Thread(() -> work(screen)).start(); show(); } }", "show", "show", Meeting::NotKnown},
     {"MarkedMainClosure", "a.swift", "class A {\n    func lift() {}\n    func order() {\n        Task { @MainActor in lift() }\n        lift()\n    }\n}\n", "lift", "lift", Meeting::NotKnown},
-    {"MarkedMainClass", "a.swift", "@MainActor\nclass A {\n    func lift() {}\n    func order() {\n        Task { lift() }\n        lift()\n    }\n}\n", "lift", "lift", Meeting::NotKnown},
+    {"MarkedMainClass", "a.swift", "@MainActor\nclass A {\n    func lift() {}\n    func order() {\n        Task { lift() }\n        lift()\n    }\n}\n", "lift", "lift", Meeting::Never},
     {"UnmarkedTask", "a.swift", "class A {\n    func lift() {}\n    func order() {\n        Task { lift() }\n        lift()\n    }\n}\n", "lift", "lift", Meeting::Likely},
 };
 
