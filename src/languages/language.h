@@ -357,6 +357,7 @@ struct Language {
   bool dotted = false;                 // members of classes and modules are reached as members of objects are
   bool bareMembers = true;             // inside a class its members may be named without their object
   bool bareMethods = true;             // its methods too
+  std::string_view testFileEnding = {};  // files whose declarations are seen in such files only
   bool importsInFileOnly = false;      // what an import makes visible is visible in its own file only
   bool modulesByName = false;          // an import begins with the name of a module, which no folder bears
   bool modulesByFolder = false;        // an import may begin with the name of what the tree stands in

@@ -84,6 +84,7 @@ class Linker {
   Symbol moduleAsWritten(std::string_view target, FileIndex f) const;
   void indexModules();
   void forgetAliases() { aliasStates_.clear(); }
+  Place homeOf(Symbol symbol) const;
   bool visible(Symbol symbol, FileIndex f) const;
   bool declaredFor(VariableIndex v, FileIndex f) const;
   Symbol best(const Symbols& list, FileIndex f, bool wantType) const;

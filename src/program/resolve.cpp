@@ -5,6 +5,14 @@
 
 namespace elmcart {
 
+Place Linker::homeOf(Symbol symbol) const {
+  if (symbol.is(Symbol::Sort::Type)) return p_.types[symbol.index()].definition;
+  if (symbol.is(Symbol::Sort::Function)) return p_.functions[symbol.index()].declarations.front();
+  if (symbol.is(Symbol::Sort::Variable)) return p_.variables[symbol.index()].declarations.front();
+  if (symbol.is(Symbol::Sort::Alias)) return aliases_[symbol.index()].place;
+  return {};
+}
+
 bool Linker::visible(Symbol symbol, FileIndex f) const {
   FileIndex onlyIn = kNone;
   if (symbol.is(Symbol::Sort::Type)) onlyIn = p_.types[symbol.index()].onlyIn;
@@ -16,6 +24,7 @@ bool Linker::visible(Symbol symbol, FileIndex f) const {
     if (p_.language(from).importsInFileOnly && p_.node(aliases_[symbol.index()].place).kind == Kind::Using) onlyIn = from;
   }
   if (onlyIn != kNone) return onlyIn == f;
+  if (std::string_view ending = p_.language(f).testFileEnding; !ending.empty() && !p_.files[f].path.ends_with(ending) && homeOf(symbol).known() && p_.path(homeOf(symbol)).ends_with(ending)) return false;
   return !symbol.is(Symbol::Sort::Variable) || declaredFor(symbol.index(), f);
 }
 
@@ -65,11 +74,7 @@ Symbol Linker::best(const Symbols& list, FileIndex f, bool wantType) const {
     bool isType = symbol.is(Symbol::Sort::Type) || symbol.is(Symbol::Sort::Alias) || symbol.is(Symbol::Sort::TypeParameter);
     if (wantType && !isType) continue;
     if (list.size() == 1) return symbol;
-    Place place;
-    if (symbol.is(Symbol::Sort::Type)) place = p_.types[symbol.index()].definition;
-    if (symbol.is(Symbol::Sort::Function)) place = p_.functions[symbol.index()].declarations.front();
-    if (symbol.is(Symbol::Sort::Variable)) place = p_.variables[symbol.index()].declarations.front();
-    if (symbol.is(Symbol::Sort::Alias)) place = aliases_[symbol.index()].place;
+    Place place = homeOf(symbol);
     if (place.known() && place.file == f) return symbol;
     size_t near = place.known() ? 1 + sharedFolders(place.file, f) : 0;
     if (!found.known() || near > nearest) found = symbol, nearest = near;

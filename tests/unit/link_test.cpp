@@ -141,3 +141,19 @@ TEST(Link, AnImportLeadsToTheFolderWithMostOfItsName) {
   ASSERT_NE(note, kNone);
   EXPECT_EQ(p.callsOfFunction[note].size(), 1u);
 }
+
+// Results with names are the function's own; what a test declares is seen by tests only.
+TEST(Link, GoResultsAndTestFiles) {
+  std::vector<LoweredFile> files;
+  files.push_back(lowerText("label.go", "package harbour\nfunc next(s string) (i int, end bool) {\n\ti = len(s)\n\treturn\n}\nfunc last() { rest = 2 }\n"));
+  files.push_back(lowerText("label_test.go", "package harbour\nvar i = 1\nvar rest = 1\nfunc check() { rest = 3 }\n"));
+  Program p = link("", std::move(files), 1);
+  for (const Variable& v : p.variables) {
+    if (v.storage != Storage::Global) continue;
+    VariableIndex index = static_cast<VariableIndex>(&v - p.variables.data());
+    size_t outside = 0;
+    for (uint32_t u : p.usesOfVariable[index]) outside += p.uses[u].in != kNone;
+    EXPECT_EQ(outside, p.text(v.name) == "rest" ? 1u : 0u) << p.text(v.name);
+  }
+  EXPECT_EQ(p.variables.size(), 5u);  // the two globals, the parameter, the two results
+}

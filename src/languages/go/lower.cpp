@@ -169,6 +169,14 @@ class GoLowerer : public SharedLowerer {
     }
   }
 
+  // func next(s string) (i int, end bool): results with names are variables of the body ("Function types").
+  void namedResults(TSNode results, NodeId block) {
+    if (!is(results, "parameter_list")) return;
+    for (TSNode one : named(results))
+      for (TSNode name : named(one))
+        if (is(one, "parameter_declaration") && is(name, "identifier") && text(name) != "_") variable(one, block, Role::None, name, 0, field(one, f_.type), {});
+  }
+
   void functionParts(TSNode node, NodeId id) {
     TSNode result = field(node, f_.result);
     if (is(result, "parameter_list")) {  // several results: the first tells
@@ -182,7 +190,9 @@ class GoLowerer : public SharedLowerer {
     if (isNull(inner)) return;
     if (file_[id].kind == Kind::Function) build_[id].modifiers |= kDefinition;
     ++functionDepth_;
-    visit(inner, id, Role::Body);
+    NodeId block = add(id, Kind::Block, Role::Body, inner);
+    namedResults(field(node, f_.result), block);
+    statements(inner, block);
     --functionDepth_;
   }
 
@@ -506,6 +516,7 @@ Language goLanguage() {
   language.bareMembers = false;
   language.importsInFileOnly = true;
   language.modulesByFolder = true;
+  language.testFileEnding = "_test.go";  // cmd/go, "Test packages": a program is built without them
   language.modulesByName = true;
   language.guarantees = &goGuarantees();
   language.mending = &goMending();
