@@ -311,13 +311,6 @@ void Threads::indexStructuralOverriders() {
   }
 }
 
-template <typename Each>
-void Threads::forEachCallee(uint32_t call, Each each) const {
-  FunctionIndex callee = p_.calls[call].callee;
-  each(callee);
-  for (FunctionIndex f : overriders_[callee]) each(f);
-}
-
 void Threads::followRoots() {
   std::vector<std::pair<FunctionIndex, uint32_t>> open;
   auto enter = [&](FunctionIndex f, uint32_t root, uint32_t call) {

@@ -189,4 +189,11 @@ class Threads {
   std::vector<uint32_t> entryCalls_;                   // calls of the entries after a thread was started
 };
 
+template <typename Each>
+void Threads::forEachCallee(uint32_t call, Each each) const {
+  FunctionIndex callee = p_.calls[call].callee;
+  each(callee);
+  for (FunctionIndex f : overriders_[callee]) each(f);
+}
+
 }  // namespace elmcart
