@@ -113,31 +113,27 @@ bool leavesItsFunction(const Program& p, VariableIndex local) {
   });
 }
 
-// What a member of a class does that tests want to keep out: files, network, threads, processes, sleeping.
-struct Service {
-  FunctionIndex member = kNone;
-  Weight weight;
-};
-
-std::vector<Service> servicesOf(const Program& p, TypeIndex type) {
-  std::vector<Service> out;
-  for (FunctionIndex m : p.types[type].methods) {
-    const Function& fn = p.functions[m];
-    if ((fn.form != FunctionForm::Function && fn.form != FunctionForm::Getter) || !fn.definition.known() || fn.isStaticMember()) continue;
-    std::vector<Weight> weights = weightsOf(p, m);
-    if (!weights.empty()) out.push_back({m, weights.front()});
-  }
-  return out;
+// Does the owner call the member? What it never calls does its tests no harm.
+bool isAskedBy(const Program& p, FunctionIndex member, TypeIndex owner) {
+  auto calls = p.callsOfFunction[member];
+  return std::any_of(calls.begin(), calls.end(), [&](uint32_t c) {
+    TypeIndex caller = p.calls[c].in == kNone ? kNone : p.functions[p.calls[c].in].owner;
+    return caller != kNone && (caller == owner || p.derivesFrom(owner, caller) || p.derivesFrom(caller, owner) || p.types[caller].parent == p.types[owner].scope);
+  });
 }
 
-// The one that the owner asks for; what it never calls does its tests no harm.
-const Service* askedFor(const Program& p, const std::vector<Service>& services, TypeIndex owner) {
-  for (const Service& one : services)
-    for (uint32_t c : p.callsOfFunction[one.member]) {
-      TypeIndex caller = p.calls[c].in == kNone ? kNone : p.functions[p.calls[c].in].owner;
-      if (caller != kNone && (caller == owner || p.derivesFrom(owner, caller) || p.derivesFrom(caller, owner) || p.types[caller].parent == p.types[owner].scope)) return &one;
-    }
-  return nullptr;
+// Does it do, in a member that its owner asks for, what tests want to keep out: files, network, threads, processes, sleeping?
+bool servesWithWeight(const Program& p, Collaborator& one) {
+  for (FunctionIndex m : p.types[one.type].methods) {
+    const Function& fn = p.functions[m];
+    if ((fn.form != FunctionForm::Function && fn.form != FunctionForm::Getter) || !fn.definition.known() || fn.isStaticMember() || !isAskedBy(p, m, one.owner)) continue;
+    std::vector<Weight> weights = weightsOf(p, m);
+    if (weights.empty()) continue;
+    one.why = weights.front().place;
+    one.what = functionName(p, m) + " " + weights.front().what;
+    return true;
+  }
+  return false;
 }
 
 // Is it made from what is written there, so that no caller and no field says which file, host or the like is meant?
@@ -216,14 +212,8 @@ std::vector<Collaborator> fixedCollaborators(const Subject& s) {
   for (auto& [type, found] : byType) {
     // One that is shared already is told by what it is.
     if (s.isSingleton(type)) continue;
-    std::vector<Service> services = servicesOf(p, type);
-    for (Collaborator& one : found) {
-      const Service* asked = one.owner == type ? nullptr : askedFor(p, services, one.owner);
-      if (!asked) continue;
-      one.why = asked->weight.place;
-      one.what = functionName(p, asked->member) + " " + asked->weight.what;
-      out.push_back(one);
-    }
+    for (Collaborator& one : found)
+      if (one.owner != type && servesWithWeight(p, one)) out.push_back(one);
   }
   findMadeInMethods(s, out);
   return out;

@@ -94,6 +94,15 @@ bool isWorkedOut(const Program& p, VariableIndex v) {
   return out;
 }
 
+bool readsInside(const Program& p, Place root, VariableIndex variable) {
+  const LoweredFile& file = p.file(root);
+  auto names = [&](NodeId n) {
+    Symbol symbol = p.links[root.file].symbol[n];
+    return (file[n].kind == Kind::Name || file[n].kind == Kind::Member) && symbol.is(Symbol::Sort::Variable) && symbol.index() == variable;
+  };
+  return names(root.node) || anyNode(file, root.node, names);
+}
+
 bool isWalkedOver(const Program& p, Place place) {
   Place up = p.parent(place);
   if (p.node(up).kind == Kind::Member && p.node(place).role == Role::Receiver && p.nameOf(up) != "copy") place = p.parent(up), up = p.parent(place);

@@ -46,6 +46,8 @@ CollectionAct actAt(const Program& p, Place place);
 // Is it only ever set as a whole, behind a test of whether it is there, to a number, a text or a collection that is
 // complete by then and not changed later, worked out from what is not handed in? Who sets it twice sets the same.
 bool isWorkedOut(const Program& p, VariableIndex v);
+// Is the variable named in the expression, or is it the expression?
+bool readsInside(const Program& p, Place root, VariableIndex variable);
 // Is the collection walked over there: for x in table, for x in table.values()?
 bool isWalkedOver(const Program& p, Place place);
 // Does the use change what others see? What a library's object does when it is called is told for collections alone.

@@ -212,7 +212,7 @@ struct Passed {
   Passed(const Subject& s, FunctionIndex function, VariableIndex parameter, VariableIndex slot) {
     const Program& p = s.program;
     auto foundEmpty = [&](Place call) {
-      return forEachKnown(p, call, [&](const Known& known) { return anyNode(p.file(call), known.condition, [&](NodeId n) { return p.symbolAt({call.file, n}) == Symbol(Symbol::Sort::Variable, slot); }); });
+      return forEachKnown(p, call, [&](const Known& known) { return readsInside(p, {call.file, known.condition}, slot); });
     };
     const auto& all = p.functions[function].parameters;
     size_t position = static_cast<size_t>(std::find(all.begin(), all.end(), parameter) - all.begin());

@@ -12,16 +12,6 @@ namespace elmcart {
 namespace {
 
 // x = x + 1
-// Is the variable read somewhere inside the node?
-bool readsInside(const Program& p, Place root, VariableIndex variable) {
-  const LoweredFile& file = p.file(root);
-  auto names = [&](NodeId n) {
-    Symbol symbol = p.links[root.file].symbol[n];
-    return (file[n].kind == Kind::Name || file[n].kind == Kind::Member) && symbol.is(Symbol::Sort::Variable) && symbol.index() == variable;
-  };
-  return names(root.node) || anyNode(file, root.node, names);
-}
-
 // Is what is written worked out from what was read there, at once or by way of a local?
 bool readsItself(const Program& p, const Use& use) {
   Place up = p.parent(use.place);
@@ -425,10 +415,6 @@ void checkUnsafeToShare(const Subject& s, size_t i, std::vector<Finding>& out) {
   f.advice = Advice::Synchronize;
   out.push_back(std::move(f));
 }
-
-}  // namespace
-
-namespace {
 
 // Where the same function walks over the collection, which a change hurts more than a look at its size.
 Place walkBeside(const Program& p, const Use& use) {

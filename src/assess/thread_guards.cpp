@@ -416,7 +416,7 @@ bool isReplacedWhole(const Program& p, VariableIndex v) {
     const Use& use = p.uses[u];
     if (isConstruction(p, use) || !changesIt(use)) continue;
     NodeId value = use.access == Access::Write && !use.inMember && !use.throughPointer ? p.assignedAt(use.place) : kNoNode;
-    if (value == kNoNode || anyNode(p.file(use.place), value, [&](NodeId n) { return p.symbolAt({use.place.file, n}) == Symbol(Symbol::Sort::Variable, v); })) return false;
+    if (value == kNoNode || readsInside(p, {use.place.file, value}, v)) return false;
     replaced = true;
   }
   return replaced;

@@ -24,7 +24,8 @@ bool Linker::visible(Symbol symbol, FileIndex f) const {
     if (p_.language(from).importsInFileOnly && p_.node(aliases_[symbol.index()].place).kind == Kind::Using) onlyIn = from;
   }
   if (onlyIn != kNone) return onlyIn == f;
-  if (std::string_view ending = p_.language(f).testFileEnding; !ending.empty() && !p_.files[f].path.ends_with(ending) && homeOf(symbol).known() && p_.path(homeOf(symbol)).ends_with(ending)) return false;
+  if (std::string_view ending = p_.language(f).testFileEnding; !ending.empty() && !p_.files[f].path.ends_with(ending))
+    if (Place home = homeOf(symbol); home.known() && p_.path(home).ends_with(ending)) return false;
   return !symbol.is(Symbol::Sort::Variable) || declaredFor(symbol.index(), f);
 }
 
