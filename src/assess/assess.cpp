@@ -230,6 +230,9 @@ bool isSink(const Subject& s, const Entity& e) {
     const TypeUse& result = s.program.use(s.program.functions[c.method].result);
     bool returnsNothing = (result.decl == kNone && s.program.text(result.name) == "void" && !result.has(kPointer)) || (result.decl == kNone && result.name == 0 && returnsNoValue(s.program, c.method));
     bool returnsItself = result.decl == e.type;
+    // if (log.isDebugEnabled()) log.debug(…)
+    std::string_view asked = s.program.text(s.program.functions[c.method].name);
+    if (asked.ends_with("Enabled") || asked == "isLoggable" || asked == "isEnabledFor") continue;
     if (!returnsNothing && !returnsItself) return false;
     // A command without an argument tells it to do something; a sink is told something.
     if (s.program.functions[c.method].parameters.empty()) return false;
@@ -257,9 +260,18 @@ std::vector<std::string> consumerClasses(const Subject& s, const Entity& e) {
 
 namespace {
 
+// Does the file import one of the modules, or a part of it?
+bool importsAny(const LoweredFile& file, const std::vector<std::string_view>& modules) {
+  return !modules.empty() && std::any_of(file.nodes.begin(), file.nodes.end(), [&](const Node& node) {
+    if (node.kind != Kind::Import) return false;
+    std::string_view name = file.name(node);
+    return std::any_of(modules.begin(), modules.end(), [&](std::string_view module) { return name.starts_with(module) && (name.size() == module.size() || !isWordByte(name[module.size()])); });
+  });
+}
+
 std::vector<bool> testFilesOf(const Program& program, const Config& config) {
   std::vector<bool> out;
-  for (const LoweredFile& file : program.files) out.push_back(config.tests.match(file.path));
+  for (FileIndex f = 0; f < program.files.size(); ++f) out.push_back(config.tests.match(program.files[f].path) || importsAny(program.files[f], program.language(f).testImports));
   return out;
 }
 

@@ -28,6 +28,43 @@ bool isWorthHanding(const Subject& s, const Entity& e) {
   });
 }
 
+// A number, a text or a yes or no.
+bool isPlainValue(const Program& p, VariableIndex v) {
+  const TypeUse& type = p.use(p.variables[v].type);
+  if (type.decl == kNone && !type.has(kPointer | kArray) && type.argumentCount == 0 && namesNumber(p.text(type.name))) return true;
+  FileIndex home = p.variables[v].declarations.front().file;
+  uint32_t traits = p.traits(home, p.variables[v].type);
+  if (traits & kTextType) return true;
+  Place value = initialiserOf(p, v);
+  return type.decl == kNone && type.name == 0 && value.known() && p.node(value).kind == Kind::Literal && !p.node(value).is(Kind::Literal, LiteralForm::Null);
+}
+
+// Nothing but plain values that are set as they are handed in, by at most one class or file once the program runs: who hands that in gains little.
+bool isSetting(const Subject& s, const Entity& e) {
+  const Program& p = s.program;
+  if (e.state.empty() || (e.type != kNone && e.kind != EntityKind::StaticHolder) || !std::all_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return !field.changes || isPlainValue(p, field.variable); })) return false;
+  std::set<std::string> changers;
+  auto add = [&](Place place, FunctionIndex in) {
+    if (s.inTests(place)) return;
+    Threads::Side side = s.threads.sideOf(place, in);
+    if (side.roots[0] == kNone && (side.outside == Threads::Outside::StartUp || in == kNone)) return;
+    TypeIndex owner = in == kNone ? kNone : p.functions[in].owner;
+    changers.insert(owner == kNone ? p.path(place) : std::string(p.text(p.types[owner].qualified)));
+  };
+  for (const StateField& field : e.state)
+    for (uint32_t u : p.usesOfVariable[field.variable]) {
+      const Use& use = p.uses[u];
+      if (!changesState(p, use) || isConstruction(p, use)) continue;
+      if (use.access == Access::Update) return false;  // what counts is no setting
+      TypeIndex owner = p.variables[field.variable].owner;
+      // What its own class does, it does for those who ask for it.
+      if (use.in == kNone || owner == kNone || p.functions[use.in].owner != owner) add(use.place, use.in);
+      else
+        for (uint32_t c : p.callsOfFunction[use.in]) add(p.calls[c].place, p.calls[c].in);
+    }
+  return changers.size() < 2;
+}
+
 // Consumers that a reader of signatures would not expect: in bodies, outside
 // tests, outside main, and not in the file that the entity itself lives in.
 std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
@@ -117,7 +154,7 @@ bool standsForFunction(const Subject& s, const Entity& e) {
 
 }  // namespace
 
-bool couples(const Subject& s, const Entity& e) { return !e.harmless && isServiceLike(e) && !isSink(s, e) && !onlyTestsChange(s, e) && !standsForFunction(s, e) && isWorthHanding(s, e); }
+bool couples(const Subject& s, const Entity& e) { return !e.harmless && isServiceLike(e) && !isSink(s, e) && !onlyTestsChange(s, e) && !standsForFunction(s, e) && isWorthHanding(s, e) && (!e.creation.weights.empty() || !isSetting(s, e)); }
 
 namespace {
 
@@ -133,9 +170,9 @@ void addStaticOnly(const Subject& s, const Entity& e, Finding& f) {
   f.evidence.push_back({s.program.variables[e.slot].home(), "state behind its static members: a test cannot replace them by an object"});
 }
 
-// How many functions hide it decides whether that is told: one is no matter, but for the one object of
+// How many functions hide it decides whether that is told: a few are no matter, but for the one object of
 // its class, and for one that does something when it is made.
-bool isToldAsHidden(const Entity& e, size_t functions) { return functions > 1 || (functions == 1 && e.type != kNone && (e.kind == EntityKind::Singleton || !e.creation.weights.empty())); }
+bool isToldAsHidden(const Entity& e, size_t functions) { return functions > 2 || (functions > 0 && e.type != kNone && (e.kind == EntityKind::Singleton || !e.creation.weights.empty())); }
 
 }  // namespace
 

@@ -49,6 +49,8 @@ CollectionAct actAt(const Program& p, Place place) {
   if (node.kind == Kind::Member && p.node(place).role == Role::Receiver) {
     Place call = p.parent(up);
     if (p.node(call).kind == Kind::Call && p.node(up).role == Role::Callee) return p.guarantees(up.file).collectionAct(p.nameOf(up));
+    // list.length = 0
+    if (p.node(call).kind == Kind::Assign && p.node(up).role == Role::Target) return CollectionAct::Change;
   }
   if (node.kind == Kind::Index && p.node(place).role == Role::Receiver) {
     Place outer = p.parent(up);
@@ -134,6 +136,13 @@ std::vector<FunctionIndex> accessPointFunctions(const Entity& e) {
     if (accessPoint.function != kNone) out.push_back(accessPoint.function);
   if (e.creation.in != kNone) out.push_back(e.creation.in);
   return out;
+}
+
+bool namesNumber(std::string_view type) {
+  static constexpr std::string_view kNumbers[] = {"bool", "boolean", "byte", "char", "character", "decimal", "double", "float", "int", "integer", "long", "nsinteger", "nsuinteger", "number", "rune", "sbyte", "short", "size_t", "uint", "ulong", "unsigned", "ushort"};
+  std::string name = lowerCase(lastPart(type));
+  name.resize(std::min(name.find_first_of("0123456789 "), name.size()));
+  return std::find(std::begin(kNumbers), std::end(kNumbers), name) != std::end(kNumbers);
 }
 
 bool isArithmetic(const Program& p, VariableIndex v) {

@@ -60,6 +60,8 @@ bool isMadeOnce(const Entity& e);
 // Are there threads in the entity's language that share it? Not what each of them has for itself.
 bool threadsExist(const Subject& s, const Entity& e);
 std::vector<FunctionIndex> accessPointFunctions(const Entity& e);
+// Is it the name of a type of numbers, characters or truth values, in any of the languages?
+bool namesNumber(std::string_view type);
 // Is it a number, as far as its type tells?
 bool isArithmetic(const Program& p, VariableIndex v);
 // Is it one object of a class of which there are many? What is done to a field

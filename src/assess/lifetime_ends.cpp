@@ -128,6 +128,14 @@ bool isHandle(const Program& p, const Variable& v) {
   return use.decl != kNone && std::any_of(p.types[use.decl].methods.begin(), p.types[use.decl].methods.end(), [&](FunctionIndex m) { return p.text(p.functions[m].name).starts_with("operator") && p.text(p.functions[m].name).ends_with("->"); });
 }
 
+// Does it keep each value once?
+bool isSet(const Program& p, VariableIndex v) {
+  auto names = [](std::string_view type) { return lowerCase(lastPart(type)).ends_with("set"); };
+  Place value = initialiserOf(p, v);
+  NodeId made = value.known() && p.node(value).kind == Kind::Create ? p.file(value).child(value.node, Role::Type) : kNoNode;
+  return names(p.text(p.use(p.variables[v].type).name)) || (made != kNoNode && names(p.file(value).name(made)));
+}
+
 // Is it filled by the function that has begun it anew, or by one that is written inside that?
 bool isBegunFor(const Program& p, const Use& begins, const Use& adds) {
   if (begins.in != adds.in || begins.place.file != adds.place.file || !before(begins.place, adds.place)) return false;
@@ -165,7 +173,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       if (typeName.find("Weak") != std::string::npos || (variable.modifiers & kThreadLocal)) continue;
       std::vector<const Use*> adds;
       std::vector<const Use*> begun;  // where it is begun anew
-      bool bounded = false, keyed = (traits & kKeyedCollection) != 0;
+      bool bounded = false, keyed = (traits & kKeyedCollection) != 0 || isSet(p, field.variable);
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
         if (s.inTests(use.place)) continue;
@@ -175,8 +183,8 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
         CollectionAct act = CollectionAct::None;
         NodeId call = kNoNode, key = kNoNode;
         if (p.node(up).kind == Kind::Member && p.node(use.place).role == Role::Receiver) {
-          act = p.guarantees(up.file).collectionAct(p.nameOf(up));
           call = p.parent(up).node;
+          act = p.node({up.file, call}).kind == Kind::Call ? p.guarantees(up.file).collectionAct(p.nameOf(up)) : actAt(p, use.place);
         } else if (p.node(up).kind == Kind::Index && p.node(use.place).role == Role::Receiver) {
           Place outer = p.parent(up);
           key = file.child(up.node, Role::Argument);

@@ -15,7 +15,12 @@ bool isWeak(const Program& p, VariableIndex collection) {
   if (weak(use)) return true;
   for (uint32_t a = 0; a < use.argumentCount; ++a)
     if (weak(p.use(p.argument(use, a)))) return true;
-  return false;
+  // [NSHashTable weakObjectsHashTable]
+  return std::any_of(p.usesOfVariable[collection].begin(), p.usesOfVariable[collection].end(), [&](uint32_t u) {
+    NodeId made = p.uses[u].access == Access::Write ? p.assignedAt(p.uses[u].place) : kNoNode;
+    NodeId callee = made == kNoNode ? kNoNode : p.file(p.uses[u].place).child(made, Role::Callee);
+    return callee != kNoNode && lowerCase(lastPart(p.file(p.uses[u].place).name(callee))).starts_with("weak");
+  });
 }
 
 // Where a function stores (or drops) the pointer it gets as a parameter.

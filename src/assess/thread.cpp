@@ -550,13 +550,13 @@ void checkAwaitGap(const Subject& s, std::vector<Finding>& out) {
     // A point where others run between the test and the assignment.
     const LoweredFile& file = p.file(e.creation.place);
     Place assign = p.around(e.creation.place, Kind::Assign);
-    uint32_t end = file[assign.node != kNoNode ? assign.node : e.creation.place.node].span.end;
+    if (assign.node == kNoNode) assign = e.creation.place;
+    auto between = [&](Place at) { return at.file == assign.file && file[at.node].span.begin >= file[e.creation.innerTest.node].span.begin && file[at.node].span.end <= file[assign.node].span.end && goesOn(p, at, assign) != Answer::No; };
     Place gap;
     for (NodeId n = 1; n < file.nodes.size() && !gap.known(); ++n)
-      if (file[n].kind == Kind::Await && file[n].span.begin >= file[e.creation.innerTest.node].span.begin && file[n].span.end <= end) gap = {e.creation.place.file, n};
+      if (file[n].kind == Kind::Await && between({assign.file, n})) gap = {assign.file, n};
     // Where waiting is not written: at a call of what may wait, in a function that may.
     if (!gap.known() && e.creation.in != kNone && (p.functions[e.creation.in].modifiers & kSuspending)) {
-      auto between = [&](Place call) { return call.file == e.creation.place.file && file[call.node].span.begin >= file[e.creation.innerTest.node].span.begin && file[call.node].span.end <= end; };
       for (uint32_t c : p.callsInFunction[e.creation.in])
         if (!gap.known() && between(p.calls[c].place) && (p.functions[p.calls[c].callee].modifiers & kSuspending)) gap = p.calls[c].place;
       for (uint32_t c : p.foreignCallsInFunction[e.creation.in])

@@ -49,6 +49,43 @@ bool isCalledByLibrary(const Program& p, FunctionIndex f) {
   return f != kNone && (p.functions[f].modifiers & kOverride) && p.functions[f].owner != kNone && p.types[p.functions[f].owner].hasUnknownBase && p.callsOfFunction[f].empty();
 }
 
+// Does the class have a lock of its own? Then what its objects do when they are called is its own matter.
+bool hasOwnLock(const Program& p, VariableIndex v) {
+  TypeIndex type = p.classBehind(p.variables[v].declarations.front().file, p.variables[v].type);
+  if (type == kNone) return false;
+  return std::any_of(p.types[type].fields.begin(), p.types[type].fields.end(), [&](VariableIndex field) { return (variableTraits(p, field) & kLockType) != 0; });
+}
+
+// Is it only ever filled where it is found empty, under a lock? Who has come through such a guard in the same function finds
+// it filled, and it stays so (the lock's release orders it: ISO C++ [thread.mutex.requirements.mutex], JLS 17.4.5).
+bool isFilledOnce(const Program& p, const Locks& locks, VariableIndex v) {
+  const Constancy constancy(p);
+  bool fills = false;
+  for (uint32_t u : p.usesOfVariable[v]) {
+    const Use& use = p.uses[u];
+    if (use.access != Access::Write || use.inMember || use.throughPointer || isConstruction(p, use)) {
+      if (use.access == Access::Update || use.access == Access::Bind) return false;
+      continue;
+    }
+    if (locks.at(use.place, use.in).empty() || !constancy.testsFirst(use, v)) return false;
+    fills = true;
+  }
+  return fills;
+}
+
+// Does a guard that looks at the variable stand before the place in the same function, on the way to it?
+bool comesThroughGuard(const Program& p, Place place, VariableIndex v) {
+  const LoweredFile& file = p.file(place);
+  for (NodeId below = place.node, up = file.parents[below]; up != kNoNode && file[below].kind != Kind::Function && file[below].kind != Kind::Lambda; below = up, up = file.parents[up]) {
+    if (file[up].kind != Kind::Block) continue;
+    for (NodeId before : children(file, up)) {
+      if (before == below) break;
+      if (file[before].kind == Kind::Guard && readsInside(p, {place.file, before}, v)) return true;
+    }
+  }
+  return false;
+}
+
 // Does the place stand between calls of the variable's own members that take it as a lock and give it back?
 bool isTakenAround(const Program& p, Place place, VariableIndex v) {
   for (Place guard = p.around(place, Kind::Guard); guard.node != kNoNode; guard = p.around(guard, Kind::Guard)) {
@@ -87,7 +124,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     const Use& use = p.uses[u];
     replacedWhole &= isConstruction(p, use) || !changesIt(use) || asksObject(use) || (use.access == Access::Write && !use.inMember && !use.throughPointer);
   }
-  bool first = true;
+  bool first = true, ownLock = hasOwnLock(p, field.variable), filledOnce = isFilledOnce(p, s.locks, field.variable);
   LockSet common;
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     if (p.inOtherBranch(p.uses[u].place)) continue;
@@ -103,13 +140,16 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     bool step = collection ? !changesState(p, use) : !changesIt(use);
     if (held.empty() && stepsAtomic && step && !isWalkedOver(p, use.place)) continue;
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
+    // Nor does a lock that a reader happens to hold say anything of it.
+    if (volatilePublishes && replacedWhole && (use.access == Access::Read || asksObject(use))) continue;
+    if (held.empty() && filledOnce && (use.access == Access::Read || asksObject(use)) && comesThroughGuard(p, use.place, field.variable)) continue;
     // Emptied in one step that all see, it is made again by who comes next.
     NodeId put = held.empty() && volatilePublishes && use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
     if (put != kNoNode && p.file(use.place)[put].is(Kind::Literal, LiteralForm::Null)) continue;
     // Under a lock of somebody else's, which is there for another reason.
     if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(s, lock, field.variable); })) continue;
     // An object of the library's that is made for threads looks after itself.
-    bool change = changesIt(use) && (!asksObject(use) || (variableTraits(p, field.variable) & kNotSafeToShare) || p.use(p.variables[field.variable].type).decl != kNone);
+    bool change = changesIt(use) && !(asksObject(use) && ownLock) && (!asksObject(use) || (variableTraits(p, field.variable) & kNotSafeToShare) || p.use(p.variables[field.variable].type).decl != kNone);
     out.anyChange |= change;
     if (held.empty()) {
       out.unguarded.push_back(&use);
@@ -287,16 +327,13 @@ bool isWorkedOutHere(const Program& p, const Use& adding) {
 
 // Does the table keep numbers and texts, of which two are as good as one?
 bool keepsValues(const Program& p, VariableIndex table) {
-  static constexpr std::string_view kNumbers[] = {"bool", "boolean", "byte", "char", "character", "decimal", "double", "float", "int", "integer", "long", "number", "rune", "short", "uint", "ulong"};
   const TypeUse& type = p.use(p.variables[table].type);
   if (type.argumentCount == 0) return false;
   TypeUseId kept = p.argument(type, type.argumentCount - 1);
   const TypeUse& use = p.use(kept);
   if (use.decl != kNone) return p.types[use.decl].form == TypeForm::Enum;
   if (p.traits(p.variables[table].declarations.front().file, kept) & kTextType) return true;
-  std::string name = lowerCase(lastPart(p.text(use.name)));
-  name.resize(std::min(name.find_first_of("0123456789"), name.size()));
-  return !use.has(kArray) && std::find(std::begin(kNumbers), std::end(kNumbers), name) != std::end(kNumbers);
+  return !use.has(kArray) && namesNumber(p.text(use.name));
 }
 
 Place guardAround(const Program& p, Place place) { return p.around(place, Kind::Guard); }
@@ -526,6 +563,7 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
       Place escape;
       std::string how;
       size_t entity = SIZE_MAX;
+      Meeting meeting = Meeting::Certain;  // of the constructor and whoever finds the object
       auto belongs = [&](NodeId n) {
         if (file[n].kind == Kind::This) return true;
         Symbol symbol = p.links[fn.definition.file].symbol[n];
@@ -553,8 +591,15 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
           if (!symbol.is(Symbol::Sort::Variable) || !p.variables[symbol.index()].lives()) return;
           entity = s.entityOfVariable[symbol.index()];
           // Another thread that finds it there must be one that is seen.
-          auto onThread = [&](uint32_t u) { return p.uses[u].access != Access::Write && s.threads.sideOf(p.uses[u].place, p.uses[u].in).roots[0] != kNone; };
-          if (entity == SIZE_MAX || std::none_of(p.usesOfVariable[symbol.index()].begin(), p.usesOfVariable[symbol.index()].end(), onThread)) return;
+          Meeting met = Meeting::Never;
+          for (uint32_t u : p.usesOfVariable[symbol.index()]) {
+            const Use& use = p.uses[u];
+            Threads::Side side = s.threads.sideOf(use.place, use.in);
+            if (use.access == Access::Write || side.roots[0] == kNone) continue;
+            met = std::max(met, s.threads.meeting({s.threads.sideOf(at, m), m, at}, {side, use.in, use.place}));
+          }
+          if (entity == SIZE_MAX || met < Meeting::Likely) return;
+          meeting = std::min(met, Meeting::Likely);  // at that very moment, nobody knows
           escape = at;
           how = "the object is put where everybody finds it here";
         }
@@ -579,7 +624,7 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
       if (entity == SIZE_MAX)
         for (size_t i : s.entitiesOfType[t])
           if (!s.survey.entities[i].harmless) entity = i;
-      Finding f = makeFinding(s, infoOf("thread.escaping-this"), entity, subclass ? Sureness::Possible : Sureness::Certain);
+      Finding f = makeFinding(s, infoOf("thread.escaping-this"), entity, subclass ? Sureness::Possible : meeting == Meeting::Certain ? Sureness::Certain : Sureness::Likely);
       std::string name(p.text(type.name));
       f.subject = p.text(type.qualified);
       f.place = escape;

@@ -73,4 +73,25 @@ Answer reachesEnd(const Program& p, FunctionIndex function) {
   return body == kNoNode ? Answer::NotKnown : passes(p, {definition.file, body}, false);
 }
 
+Answer goesOn(const Program& p, Place from, Place to) {
+  const LoweredFile& file = p.file(from);
+  if (from.file != to.file) return Answer::NotKnown;
+  auto holdsBoth = [&](NodeId n) { return n == to.node || p.isInside(to, n); };
+  Answer out = Answer::Yes;
+  int loops = 0;  // that hold the first alone, and are still around
+  for (NodeId n = from.node; n != kNoNode && !holdsBoth(n); n = file.parents[n]) loops += file[n].kind == Kind::Loop;
+  for (NodeId below = from.node, up = file.parents[below]; up != kNoNode && !holdsBoth(below); below = up, up = file.parents[up]) {
+    Kind kind = file[below].kind;
+    if (kind == Kind::Lambda || kind == Kind::Function || kind == Kind::Type) return Answer::No;
+    loops -= kind == Kind::Loop;
+    if (file[up].kind == Kind::Block) {
+      for (NodeId n = below; n != kNoNode && out != Answer::No && !holdsBoth(n); n = file[n].nextSibling) out = std::min(out, passes(p, {from.file, n}, loops == 0));
+    } else {
+      out = std::min(out, passes(p, {from.file, below}, loops == 0));
+    }
+    if (out == Answer::No) return out;
+  }
+  return out;
+}
+
 }  // namespace elmcart

@@ -24,6 +24,11 @@ Answer passes(const Program& p, Place statement, bool turnEnds);
 // Is there a way to the end of the function's body, where no value is returned? NotKnown without a body.
 Answer reachesEnd(const Program& p, FunctionIndex function);
 
+// Can control go from one place to another that stands further down in the same function, lambda or accessor? No: each way
+// from the first returns, throws, or ends the turn of the loop that holds both, before the second; or the first is run at
+// another time, in a function that is only written there.
+Answer goesOn(const Program& p, Place from, Place to);
+
 // A test that was made before a place is reached, in the same function, lambda or accessor.
 struct Known {
   NodeId branch = kNoNode;     // the If, Conditional or Loop

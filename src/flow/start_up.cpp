@@ -151,8 +151,10 @@ void Threads::followStartUp() {
   }
 }
 
-// Only tests call it, while the program itself uses its class: it is there for them.
+// Only tests call it, while the program itself uses its class: it is there for them. So is what its name says is.
 bool Threads::isForTests(FunctionIndex f) const {
+  std::string_view name = p_.text(p_.functions[f].name);
+  if (name.find("ForTest") != std::string_view::npos || name.find("_for_test") != std::string_view::npos || name.find("forTest") != std::string_view::npos) return true;
   TypeIndex owner = p_.functions[f].owner;
   if (owner == kNone || p_.callsOfFunction[f].empty()) return false;
   const auto& methods = p_.types[owner].methods;
@@ -163,7 +165,7 @@ bool Threads::isForTests(FunctionIndex f) const {
 void Threads::followOutside() {
   std::vector<FunctionIndex> open;
   auto enter = [&](FunctionIndex f, Outside outside) {
-    if (sides_[f].outside >= outside || (outside == Outside::Anybody && onMain_[f])) return;
+    if (sides_[f].outside >= outside || (outside == Outside::Anybody && (onMain_[f] || saysOneThread(p_, f)))) return;
     sides_[f].outside = outside;
     open.push_back(f);
   };
@@ -190,7 +192,7 @@ void Threads::followOutside() {
       for (FunctionIndex o : overriders_[f]) overrides[o] = 1;
   for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
     if (!p_.functions[f].definition.known() || inTests(p_.functions[f].definition) || isEntry_[f] || runsAtLoad(f) || isBody_[f] || overrides[f]) continue;
-    if (productionCallsOf(f).empty() && !isForTests(f) && !saysOneThread(p_, f)) enter(f, Outside::Anybody);
+    if (productionCallsOf(f).empty() && !isForTests(f)) enter(f, Outside::Anybody);
   }
   follow(Outside::Anybody);
 }

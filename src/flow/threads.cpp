@@ -438,6 +438,23 @@ Place Threads::endOf(const Root& root) const {
   return out;
 }
 
+// The one lasting variable that a function returns, on each way.
+Symbol Threads::handedOutBy(FunctionIndex function) const {
+  Place body = p_.functions[function].definition;
+  if (!body.known()) return {};
+  const LoweredFile& file = p_.file(body);
+  Symbol out;
+  for (NodeId n = body.node + 1; n < file.nodes.size() && file[n].span.begin < file[body.node].span.end; ++n) {
+    NodeId value = file[n].kind == Kind::Return ? file.child(n, Role::Value) : kNoNode;
+    if (value == kNoNode || p_.around({body.file, n}, Kind::Lambda).node != kNoNode) continue;
+    Symbol given = p_.symbolAt({body.file, value});
+    bool lasting = given.is(Symbol::Sort::Variable) && p_.variables[given.index()].lives();
+    if (!lasting || (out.known() && !(out == given))) return {};
+    out = given;
+  }
+  return out;
+}
+
 // What runs the task, where that was made to run one after the other.
 VariableIndex Threads::serialExecutorOf(Place call) const {
   std::span<const std::string_view> names = p_.guarantees(call.file).serialExecutors;
@@ -447,6 +464,8 @@ VariableIndex Threads::serialExecutorOf(Place call) const {
   // dispatch_async(queue, …)
   if (executor == kNoNode && callee != kNoNode) executor = file.child(call.node, Role::Argument);
   Symbol symbol = executor == kNoNode ? Symbol{} : p_.symbolAt({call.file, executor});
+  // dispatch_async(queueOfTheDesk(), …)
+  if (executor != kNoNode && file[executor].kind == Kind::Call && symbol.is(Symbol::Sort::Function)) symbol = handedOutBy(symbol.index());
   if (!symbol.is(Symbol::Sort::Variable)) return kNone;
   auto isSerial = [&](Place value) {
     const LoweredFile& in = p_.file(value);

@@ -120,6 +120,7 @@ class Threads {
   Place endOf(const Root& root) const;
   std::vector<VariableIndex> keepersOf(Place call) const;
   VariableIndex serialExecutorOf(Place call) const;
+  Symbol handedOutBy(FunctionIndex function) const;
   void findRepeated();
   bool isKept(Place call) const;
   bool runsWithoutEnd(Place code) const;

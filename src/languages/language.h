@@ -357,6 +357,8 @@ struct Language {
   bool dotted = false;                 // members of classes and modules are reached as members of objects are
   bool bareMembers = true;             // inside a class its members may be named without their object
   bool bareMethods = true;             // its methods too
+  // Modules of test frameworks: a file that imports one, or a part of it, is there for tests.
+  std::vector<std::string_view> testImports = {};
   std::string_view testFileEnding = {};  // files whose declarations are seen in such files only
   bool importsInFileOnly = false;      // what an import makes visible is visible in its own file only
   bool modulesByName = false;          // an import begins with the name of a module, which no folder bears

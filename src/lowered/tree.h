@@ -161,6 +161,8 @@ inline constexpr uint32_t kMayBeNone = kExplicit;
 inline constexpr std::string_view kMeansOne = "means one";
 // A note's text that says: the comment of the next declaration says that it is not made for several threads.
 inline constexpr std::string_view kOneThread = "one thread";
+// How a note begins that says: the comment of the next declaration says that its callers hold a lock. The comment's words follow.
+inline constexpr std::string_view kLockHeld = "lock held:";
 
 struct Node {
   Kind kind = Kind::Other;

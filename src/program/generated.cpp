@@ -53,6 +53,9 @@ bool isGenerated(std::string_view path, std::string_view text) {
   }
   // The helpers that a compiler of TypeScript puts before what it writes.
   if (mayBeCompiled(path) && text.substr(0, 4000).find("(this && this.__") != std::string_view::npos) return true;
+  // Source map format, "Linking generated code to source maps": the comment stands at the end of what was made from other sources.
+  std::string_view tail = text.substr(text.size() - std::min<size_t>(text.size(), 400));
+  if (mayBeCompiled(path) && tail.find("//# sourceMappingURL=") != std::string_view::npos) return true;
   // Packed: nearly all in lines of thousands of characters.
   size_t lines = static_cast<size_t>(std::count(text.begin(), text.end(), '\n')) + 1;
   return mayBeCompiled(path) && text.size() > 4000 && text.size() / lines > 500;

@@ -99,13 +99,41 @@ bool saysOne(std::string_view comment) {
   return false;
 }
 
-// Does a comment say of a declaration that it is not made for several threads?
-bool saysOneThread(std::string_view comment) {
-  if (comment.size() > 4000 || comment.find("hread") == std::string_view::npos) return false;
-  std::string words = lowerCase(comment);
-  for (std::string_view phrase : {"not thread safe", "not thread-safe", "not threadsafe", "isn't thread safe", "isn't thread-safe", "only one thread is running", "not be called from several threads", "not be called concurrently"})
-    if (words.find(phrase) != std::string::npos) return true;
-  return false;
+// The words of a comment in small letters with one space between, without the marks of its lines.
+std::string wordsOf(std::string_view comment) {
+  std::string out;
+  for (char c : comment) {
+    bool gap = c == ' ' || c == '\t' || c == '\n' || c == '\r' || c == '/' || c == '*' || c == '#';
+    if (!gap) out += c >= 'A' && c <= 'Z' ? static_cast<char>(c - 'A' + 'a') : c;
+    else if (!out.empty() && out.back() != ' ') out += ' ';
+  }
+  return out;
+}
+
+bool hasAny(std::string_view words, std::initializer_list<std::string_view> phrases) {
+  return std::any_of(phrases.begin(), phrases.end(), [&](std::string_view phrase) { return words.find(phrase) != std::string_view::npos; });
+}
+
+// Do the words of a comment say of a declaration that it is not made for several threads, or for the start of the program alone?
+bool saysOneThread(std::string_view words) {
+  return hasAny(words, {"not thread safe", "not thread-safe", "not threadsafe", "isn't thread safe", "isn't thread-safe", "only one thread is running", "not be called from several threads", "not be called concurrently", "called before any thread", "called from the main thread", "called on the main thread", "main thread only", "only be called during initiali", "only be called at initiali", "only be used during initiali", "only called during initiali"});
+}
+
+// Do they say of a function that its callers hold a lock?
+bool saysLockHeld(std::string_view words) {
+  if (hasAny(words, {"not be held", "not held", "not hold", "n't held", "n't hold", "without hold", "unless", "releases the", "if it is held"})) return false;
+  return hasAny(words, {" is held", " be held", " already held", "has the lock", "have the lock", "hold the lock", "holds the lock", "holding the lock", "holds the mutex", "hold the mutex", "holding the mutex", "must hold ", "caller holds ", "callers hold ", "called with the lock", "called under the lock", "lock held", "mutex held"});
+}
+
+// All names in a text, with a space before each.
+std::string namesIn(std::string_view text) {
+  std::string out;
+  for (size_t at = 0, end; at < text.size(); at = end + 1) {
+    end = at;
+    while (end < text.size() && isWordByte(text[end])) ++end;
+    if (end > at) out += " " + std::string(text.substr(at, end - at));
+  }
+  return out;
 }
 
 // The line before the declaration that a comment is about: the comment's last, or, where it stands further in than the
@@ -159,19 +187,22 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   // Comments that follow each other with nothing but blanks between are one.
   for (size_t first = 0, last; first < file.comments.size(); first = last + 1) {
     last = first;
-    bool meansOne = false, oneThread = false;
-    auto read = [&](Span span) {
-      std::string_view comment = text.substr(span.begin, span.size());
-      meansOne |= saysOne(comment);
-      oneThread |= saysOneThread(comment);
-    };
-    read(file.comments[first]);
+    bool meansOne = false;
+    auto textOf = [&](Span from, Span to) { return text.substr(from.begin, to.end - from.begin); };
+    meansOne |= saysOne(textOf(file.comments[first], file.comments[first]));
     while (last + 1 < file.comments.size() && trim(text.substr(file.comments[last].end, file.comments[last + 1].begin - file.comments[last].end)).empty()) {
-      read(file.comments[++last]);
+      ++last;
+      meansOne |= saysOne(textOf(file.comments[last], file.comments[last]));
     }
     uint32_t lastLine = file.lineOf(file.comments[last].end - 1);
     if (meansOne) file.notes.emplace_back(lastLine, std::string(kMeansOne));
-    if (oneThread) file.notes.emplace_back(lineBefore(file, text, file.comments[first], lastLine), std::string(kOneThread));
+    std::string_view whole = textOf(file.comments[first], file.comments[last]);
+    constexpr std::string_view kHints[] = {"hread", "nitiali", " held", "old the", "olds the", "olding", " lock"};
+    if (whole.size() > 4000 || std::none_of(std::begin(kHints), std::end(kHints), [&](std::string_view hint) { return whole.find(hint) != std::string_view::npos; })) continue;
+    std::string words = wordsOf(whole);
+    uint32_t before = lineBefore(file, text, file.comments[first], lastLine);
+    if (saysLockHeld(words)) file.notes.emplace_back(before, std::string(kLockHeld) + namesIn(whole));
+    if (saysOneThread(words)) file.notes.emplace_back(before, std::string(kOneThread));
   }
   return file;
 }

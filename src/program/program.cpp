@@ -135,6 +135,27 @@ bool Program::isCopyable(TypeIndex type, FileIndex f, std::vector<TypeIndex>& as
   return true;
 }
 
+NodeId Program::assignedAt(Place written) const {
+  const LoweredFile& tree = file(written);
+  // The children of a node that have a role (any: Role::None), and which of them the place is.
+  auto partsOf = [&](NodeId of, Role role) {
+    std::vector<NodeId> out;
+    for (NodeId n : children(tree, of))
+      if (role == Role::None || tree[n].role == role) out.push_back(n);
+    return out;
+  };
+  NodeId up = tree.parents[written.node], assign = up;
+  bool apart = tree[up].kind == Kind::Collection && tree[up].role == Role::Target;
+  if (apart) assign = tree.parents[up];
+  if (assign == kNoNode || tree[assign].kind != Kind::Assign) return kNoNode;
+  std::vector<NodeId> targets = apart ? partsOf(up, Role::None) : partsOf(assign, Role::Target), values = partsOf(assign, Role::Value);
+  if (apart && values.size() == 1 && tree[values.front()].kind == Kind::Collection) values = partsOf(values.front(), Role::None);
+  if (targets.size() == values.size())
+    for (size_t i = 0; i < targets.size(); ++i)
+      if (targets[i] == written.node) return values[i];
+  return apart || values.empty() ? kNoNode : values.front();
+}
+
 bool saysOneThread(const Program& p, FunctionIndex f) {
   for (Place place : p.functions[f].declarations) {
     const LoweredFile& file = p.file(place);

@@ -268,11 +268,9 @@ class Program {
   const std::string& path(Place place) const { return files[place.file].path; }
   std::string_view text(NameId id) const { return names.text(id); }
   Place parent(Place place) const { return {place.file, files[place.file].parents[place.node]}; }
-  // The value that an assignment gives to what is written at the place; kNoNode where it is written otherwise.
-  NodeId assignedAt(Place written) const {
-    Place assign = parent(written);
-    return node(assign).kind == Kind::Assign ? file(assign).child(assign.node, Role::Value) : kNoNode;
-  }
+  // The value that an assignment gives to what is written at the place, of several at once the one that belongs to it;
+  // kNoNode where it is written otherwise, or where one value is taken apart.
+  NodeId assignedAt(Place written) const;
   Symbol symbolAt(Place place) const { return links[place.file].symbol[place.node]; }
   TypeUseId typeAt(Place place) const { return links[place.file].type[place.node]; }
   const Guarantees& guarantees(FileIndex f) const { return *languageOf[f]->guarantees; }

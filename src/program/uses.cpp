@@ -102,6 +102,12 @@ void classify(const Program& p, Use& use) {
         else if (use.access != Access::Bind) use.access = Access::Read;
         return;
       case Kind::Update: use.access = Access::Update; return;
+      // a, b.c = b.c, a
+      case Kind::Collection: {
+        while (file[up].role != Role::Target && file[file.parents[up]].kind == Kind::Collection) up = file.parents[up];
+        if (file[up].role == Role::Target && file[file.parents[up]].kind == Kind::Assign) use.access = Access::Write;
+        return;
+      }
       case Kind::Member: {
         if (role != Role::Receiver) return;
         NodeId call = file.parents[up];

@@ -63,6 +63,48 @@ Locks::Locks(const Program& program, std::vector<bool> testFile) : p_(program), 
     LockId id = lock == kNoNode ? LockId{} : lockAt(p_, {call.place.file, lock}, p_.functions[call.in].definition.node);
     if (id.known()) asserted_[call.in] = withAll(asserted_[call.in], {id});
   }
+  // Its comment says that the callers hold the lock: by its name, or as the only one of the class.
+  auto saysHeld = [](const LoweredFile& file) { return std::any_of(file.notes.begin(), file.notes.end(), [](const auto& note) { return note.second.starts_with(kLockHeld); }); };
+  if (std::none_of(p_.files.begin(), p_.files.end(), saysHeld)) return;
+  absl::flat_hash_map<std::string_view, std::vector<VariableIndex>> named;
+  for (VariableIndex v = 0; v < p_.variables.size(); ++v)
+    if (isLock(v)) named[p_.text(p_.variables[v].name)].push_back(v);
+  for (FunctionIndex f = 0; f < p_.functions.size() && !named.empty(); ++f)
+    if (LockId id = heldByComment(f, named); id.known()) asserted_[f] = withAll(asserted_[f], {id});
+}
+
+bool Locks::isLock(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  return variable.storage != Storage::Local && variable.storage != Storage::Parameter && (p_.traits(variable.declarations.front().file, variable.type) & kLockType) != 0;
+}
+
+LockId Locks::heldByComment(FunctionIndex f, const absl::flat_hash_map<std::string_view, std::vector<VariableIndex>>& named) const {
+  const Function& function = p_.functions[f];
+  for (Place place : function.declarations) {
+    const LoweredFile& file = p_.file(place);
+    if (file.notes.empty()) continue;
+    uint32_t line = file.lineOf(file[place.node].span.begin);
+    for (const auto& [at, text] : file.notes) {
+      if (!text.starts_with(kLockHeld) || at >= line || line - at > 1) continue;
+      VariableIndex found = kNone;
+      std::string_view words = std::string_view(text).substr(kLockHeld.size());
+      for (size_t begin = 0, end; begin < words.size(); begin = end + 1) {
+        end = std::min(words.find(' ', begin), words.size());
+        std::string_view word = words.substr(begin, end - begin);
+        auto same = named.find(word);
+        if (same == named.end()) continue;
+        for (VariableIndex v : same->second)
+          if (p_.variables[v].owner != kNone ? p_.variables[v].owner == function.owner : p_.variables[v].declarations.front().file == place.file) found = v;
+      }
+      if (found == kNone && function.owner != kNone) {
+        const std::vector<VariableIndex>& fields = p_.types[function.owner].fields;
+        auto first = std::find_if(fields.begin(), fields.end(), [&](VariableIndex v) { return isLock(v); });
+        if (first != fields.end() && std::none_of(first + 1, fields.end(), [&](VariableIndex v) { return isLock(v); })) found = *first;
+      }
+      if (found != kNone) return {LockId::Sort::Variable, found};
+    }
+  }
+  return {};
 }
 
 LockSet Locks::around(Place place) const {

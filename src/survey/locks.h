@@ -1,6 +1,8 @@
 // Which locks are held where: lock sets of places and of functions.
 #pragma once
 
+#include <absl/container/flat_hash_map.h>
+
 #include <compare>
 #include <map>
 #include <optional>
@@ -37,7 +39,7 @@ class Locks {
   // Those, and what every caller of a private helper holds.
   LockSet at(Place place, FunctionIndex in) const;
   // What is held whenever the function is entered. Constructors do not count as
-  // callers: nobody shares the object yet. A function that asserts that a lock is held says so itself.
+  // callers: nobody shares the object yet. A function that asserts that a lock is held says so itself, or in its comment.
   LockSet atEntry(FunctionIndex function) const;
 
  private:
@@ -48,6 +50,9 @@ class Locks {
   };
   // Nothing: only those on the path call it.
   std::optional<LockSet> atEntry(FunctionIndex function, Path& path) const;
+
+  bool isLock(VariableIndex v) const;
+  LockId heldByComment(FunctionIndex f, const absl::flat_hash_map<std::string_view, std::vector<VariableIndex>>& named) const;
 
   const Program& p_;
   std::vector<bool> testFile_;

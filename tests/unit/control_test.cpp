@@ -117,4 +117,41 @@ const KnownCase kKnown[] = {
 
 INSTANTIATE_TEST_SUITE_P(Control, KnownAt, testing::ValuesIn(kKnown), [](const testing::TestParamInfo<KnownCase>& info) { return info.param.name; });
 
+// ----- does control go from one call to another that stands further down?
+
+struct GoesCase {
+  const char* name;
+  const char* file;
+  const char* source;  // from `from()` to `to()`
+  Answer goes;
+};
+
+class Goes : public testing::TestWithParam<GoesCase> {};
+
+TEST_P(Goes, AsStated) {
+  Program p = programOfText(GetParam().file, GetParam().source);
+  auto callOf = [&](std::string_view name) {
+    Place out;
+    for (const ForeignCall& call : p.foreignCalls)
+      if (p.text(call.name) == name) out = call.place;
+    return out;
+  };
+  Place from = callOf("from"), to = callOf("to");
+  ASSERT_TRUE(from.known() && to.known());
+  EXPECT_EQ(static_cast<int>(goesOn(p, from, to)), static_cast<int>(GetParam().goes));
+}
+
+const GoesCase kGoes[] = {
+    {"StraightOn", "a.js", "function f() { from(); to(); }", Answer::Yes},
+    {"OutOfABranch", "a.js", "function f(a) { if (a) { from(); } to(); }", Answer::Yes},
+    {"BranchReturns", "a.js", "function f(a) { if (a) { from(); return; } to(); }", Answer::No},
+    {"BranchReturnsWhatItCalls", "a.js", "function f(a) { if (a) return from(); to(); }", Answer::No},
+    {"OneWayReturns", "a.js", "function f(a, b) { if (a) { from(); if (b) return; } to(); }", Answer::Yes},
+    {"OtherFunction", "a.js", "function f() { const g = () => { from(); }; to(g); }", Answer::No},
+    {"NextTurn", "a.js", "function f(all) { for (const a of all) { if (a) { from(); continue; } to(); } }", Answer::No},
+    {"BehindTheLoop", "a.js", "function f(all) { for (const a of all) { if (a) { from(); break; } } to(); }", Answer::NotKnown},
+};
+
+INSTANTIATE_TEST_SUITE_P(Control, Goes, testing::ValuesIn(kGoes), [](const testing::TestParamInfo<GoesCase>& info) { return info.param.name; });
+
 }  // namespace

@@ -487,6 +487,7 @@ Language csharpLanguage() {
   language.importsInFileOnly = true;
   language.marksConstants = true;
   language.guarantees = &csharpGuarantees();
+  language.testImports = {"NUnit.Framework", "Xunit", "Microsoft.VisualStudio.TestTools"};
   language.facing = &csharpFacing();
   language.settling = &csharpSettling();
   language.announcing = &csharpAnnouncing();

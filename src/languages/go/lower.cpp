@@ -517,6 +517,7 @@ Language goLanguage() {
   language.importsInFileOnly = true;
   language.modulesByFolder = true;
   language.testFileEnding = "_test.go";  // cmd/go, "Test packages": a program is built without them
+  language.testImports = {"testing"};
   language.modulesByName = true;
   language.guarantees = &goGuarantees();
   language.mending = &goMending();

@@ -425,6 +425,7 @@ Language javaLanguage() {
   language.importsInFileOnly = true;
   language.marksConstants = true;
   language.guarantees = &javaGuarantees();
+  language.testImports = {"org.junit", "junit.framework", "org.testng"};
   language.facing = &javaFacing();
   language.settling = &javaSettling();
   language.announcing = &javaAnnouncing();

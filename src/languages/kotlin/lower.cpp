@@ -744,6 +744,7 @@ Language kotlinLanguage() {
   language.createsByCall = true;
   language.marksConstants = true;
   language.guarantees = &kotlinGuarantees();
+  language.testImports = {"org.junit", "junit.framework", "kotlin.test"};
   language.facing = &kotlinFacing();
   language.settling = &kotlinSettling();
   language.announcing = &kotlinAnnouncing();

@@ -214,19 +214,24 @@ class PythonLowerer : public ModuleLowerer {
     for (TSNode child : named(node)) attributesIn(child, self, cls, frame, depth + 1);
   }
 
-  // 8.7: what decorates a function or class of the module is called with it while the module is loaded.
+  // 8.7: what decorates a function or class of the module, or a method of such a class, is called with it while the module is
+  // loaded. What the language and its library do to a method is told by its own facts.
   void decorate(TSNode node, NodeId parent) {
-    if (functionDepth_ > 0 || parent != module_) return;
+    if (functionDepth_ > 0) return;
     TSNode name = field(field(node, f_.definition), f_.name);
     for (TSNode child : named(node)) {
       TSNode by = is(child, "decorator") ? firstNamed(child) : TSNode{};
       if (isNull(by) || isNull(name)) continue;
+      if (parent != module_ && (is(by, "attribute") || kBuiltInDecorators.count(text(by)))) continue;
       NodeId statement = add(moduleBody(node), Kind::ExpressionStatement, Role::None, child);
       NodeId call = add(statement, Kind::Call, Role::None, child);
       visit(by, call, Role::Callee);
-      addName(call, Role::Argument, name);
+      if (parent == module_) addName(call, Role::Argument, name);
     }
   }
+
+  // Library Reference, "Built-in Functions" and `functools`, `abc`, `contextlib`.
+  static inline const std::set<std::string_view> kBuiltInDecorators = {"abstractmethod", "cached_property", "classmethod", "contextmanager", "lru_cache", "override", "overload", "property", "staticmethod", "total_ordering", "wraps"};
 
   struct Decorators {
     bool isStatic = false, isClass = false, getter = false, setter = false, cached = false, abstractOne = false, dataclass = false;
@@ -806,6 +811,7 @@ Language pythonLanguage() {
   language.createsByCall = true;
   language.modulesByFolder = true;
   language.guarantees = &pythonGuarantees();
+  language.testImports = {"pytest", "unittest"};
   language.mending = &pythonMending();
   language.facing = &pythonFacing();
   language.settling = &pythonSettling();

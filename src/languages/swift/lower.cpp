@@ -646,6 +646,7 @@ Language swiftLanguage() {
   language.createsByCall = true;
   language.marksConstants = true;
   language.guarantees = &swiftGuarantees();
+  language.testImports = {"XCTest"};
   language.facing = &swiftFacing();
   language.settling = &swiftSettling();
   language.announcing = &swiftAnnouncing();

@@ -802,8 +802,8 @@ class Pier1
 {
     public void Fog()
     {
-        Gong.gong.Strike();  // finding: coupling.hidden-dependency
-        Gong.whistle.Strike();  // finding: coupling.hidden-dependency
+        Gong.gong.Strike();
+        Gong.whistle.Strike();
     }
 }
 

@@ -12,7 +12,7 @@ class Arrivals with Numbered implements Comparable<Arrivals> {
     PilotRoster().add(ship);
     SignalMast.instance.flag = ship;  // finding: coupling.hidden-dependency
     CargoScale('east').load = 3;
-    waiting.add(ship);  // finding: coupling.hidden-dependency
+    waiting.add(ship);
     mainCrane.lift();
     tide = tide + 1;
     office.tide++;

@@ -691,7 +691,7 @@ func (p *Porter) Keep(caller *Caller) { p.caller = caller }
 func (p *Porter) Note(caller *Caller) { p.last = caller.ship }
 
 func (c *Caller) Enter() {
-	porter.Keep(c) // finding: coupling.hidden-dependency lifetime.captured-short-lived
+	porter.Keep(c) // finding: lifetime.captured-short-lived
 }
 
 func (c *Caller) PassBy() {
@@ -787,7 +787,7 @@ func (p *Pilot) Steer() {
 }
 
 func (p *Pilot) Dark() {
-	TheBuoys().Light() // near: coupling.chained-access  // finding: coupling.hidden-dependency
+	TheBuoys().Light() // near: coupling.chained-access
 }
 
 // Makes its own; near misses: handed in, or a plain value.

@@ -1,7 +1,7 @@
 const lib = require('./store');
 
-function fill() {
-  lib.store.add(1);  // finding: lifetime.grows-forever
+function fill(ship) {
+  lib.store.add(ship);  // finding: lifetime.grows-forever
   lib.count = 4;
 }
 

@@ -309,7 +309,7 @@ class Caller
 
     public function enter(): void {
         global $porter;
-        $porter->keep($this);  // finding: coupling.hidden-dependency lifetime.captured-short-lived
+        $porter->keep($this);  // finding: lifetime.captured-short-lived
     }
 
     public function passBy(): void {
@@ -341,7 +341,7 @@ class Pilot
 {
     public function dark(): void {
         global $buoys;
-        $buoys->light();  // near: coupling.chained-access  // finding: coupling.hidden-dependency
+        $buoys->light();  // near: coupling.chained-access
     }
 }
 
@@ -362,8 +362,8 @@ class Pier1
 {
     public function fog(): void {
         global $gong, $whistle;
-        $gong->strike();  // finding: coupling.hidden-dependency
-        $whistle->strike();  // finding: coupling.hidden-dependency
+        $gong->strike();
+        $whistle->strike();
     }
 }
 

@@ -442,7 +442,7 @@ buoys = Buoys()  # entity: shared-instance buoys eager language
 class Pilot:
 
     def dark(self):
-        buoys.light()  # near: coupling.chained-access  # finding: coupling.hidden-dependency
+        buoys.light()  # near: coupling.chained-access
 
 
 # Reached from seven places; near miss: two.
@@ -460,8 +460,8 @@ whistle = Gong()  # near: coupling.wide-reach  # entity: shared-instance whistle
 
 class Pier1:
     def fog(self):
-        gong.strike()  # finding: coupling.hidden-dependency
-        whistle.strike()  # finding: coupling.hidden-dependency
+        gong.strike()
+        whistle.strike()
 
 
 # Begins the day for all; near miss: what is handed in is no reach.

@@ -6,7 +6,7 @@ final class Arrivals {
     func arrive(_ ship: String) -> Int {
         book.assign(ship, to: 4)  // finding: coupling.hidden-dependency
         PilotRoster.get().add(ship)
-        waiting.append(ship)  // finding: coupling.hidden-dependency
+        waiting.append(ship)
         guard let first = waiting.first, first != ship else { return limit }
         return BerthBook.shared.count() + Tickets.draw()
     }

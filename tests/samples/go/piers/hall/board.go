@@ -8,5 +8,5 @@ type Board struct {
 }
 
 func (b *Board) Show() {
-	b.shown = book.TheFees().Total // finding: coupling.hidden-dependency coupling.layer-breach
+	b.shown = book.TheFees().Total // finding: coupling.layer-breach
 }
