@@ -306,7 +306,7 @@ std::vector<bool> withExamples(const Program& program, std::vector<bool> out) {
 }  // namespace
 
 Judging::Judging(const Program& program, const Origins& origins, const Survey& survey, const Config& config)
-    : testFile_(testFilesOf(program, config)), threads_(program, withExamples(program, testFile_)), reaching_(program), locks_(program, testFile_),
+    : testFile_(testFilesOf(program, config)), threads_(program, withExamples(program, testFile_)), reaching_(program), locks_(program, testFile_, threads_.overriders()),
       subject{program, origins, survey, threads_, config, reaching_, locks_, testFile_, loadedByOthersIn(program), {}, {}, {}, {}, {}} {
   subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
   subject.entityOfAccessPoint.assign(program.functions.size(), SIZE_MAX);

@@ -39,9 +39,13 @@ bool isPlainValue(const Program& p, VariableIndex v) {
   return type.decl == kNone && type.name == 0 && value.known() && p.node(value).kind == Kind::Literal && !p.node(value).is(Kind::Literal, LiteralForm::Null);
 }
 
+}  // namespace
+
 // Nothing but plain values that are set as they are handed in, by at most one class or file once the program runs: who hands that in gains little.
 bool isSetting(const Subject& s, const Entity& e) {
   const Program& p = s.program;
+  // What lives for one request is handed on in it.
+  if (!e.creation.weights.empty() || p.guarantees(e.place.file).livesForOneRequest.holds) return false;
   if (e.state.empty() || (e.type != kNone && e.kind != EntityKind::StaticHolder) || !std::all_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return !field.changes || isPlainValue(p, field.variable); })) return false;
   std::set<std::string> changers;
   auto add = [&](Place place, FunctionIndex in) {
@@ -64,6 +68,8 @@ bool isSetting(const Subject& s, const Entity& e) {
     }
   return changers.size() < 2;
 }
+
+namespace {
 
 // Consumers that a reader of signatures would not expect: in bodies, outside
 // tests, outside main, and not in the file that the entity itself lives in.
@@ -154,7 +160,7 @@ bool standsForFunction(const Subject& s, const Entity& e) {
 
 }  // namespace
 
-bool couples(const Subject& s, const Entity& e) { return !e.harmless && isServiceLike(e) && !isSink(s, e) && !onlyTestsChange(s, e) && !standsForFunction(s, e) && isWorthHanding(s, e) && (!e.creation.weights.empty() || !isSetting(s, e)); }
+bool couples(const Subject& s, const Entity& e) { return !e.harmless && isServiceLike(e) && !isSink(s, e) && !onlyTestsChange(s, e) && !standsForFunction(s, e) && isWorthHanding(s, e); }
 
 namespace {
 
@@ -176,7 +182,12 @@ bool isToldAsHidden(const Entity& e, size_t functions) { return functions > 2 ||
 
 }  // namespace
 
-bool isToldAsWide(const Subject& s, const Entity& e) { return couples(s, e) && consumerClasses(s, e).size() >= static_cast<size_t>(s.config.wideReach); }
+bool isToldAsWide(const Subject& s, const Entity& e) {
+  if (!couples(s, e)) return false;
+  // A setting is no burden until it is read everywhere.
+  constexpr size_t kEverywhere = 3;
+  return consumerClasses(s, e).size() >= static_cast<size_t>(s.config.wideReach) * (isSetting(s, e) ? kEverywhere : 1);
+}
 
 void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
@@ -184,7 +195,7 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
     if (!couples(s, e)) continue;
     // What reaches wide, and what is called by its class's name, is told by the checks for that.
     size_t classes = consumerClasses(s, e).size();
-    if (classes >= static_cast<size_t>(s.config.wideReach) || e.kind == EntityKind::StaticHolder) continue;
+    if (classes >= static_cast<size_t>(s.config.wideReach) || e.kind == EntityKind::StaticHolder || isSetting(s, e)) continue;
     std::vector<const Consumer*> sites = hidden(s, e);
     std::map<std::string, const Consumer*> byPlace;
     for (const Consumer* c : sites) byPlace.emplace(whereText(s.program, *c), c);
@@ -216,9 +227,8 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
 void checkWideReach(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (!couples(s, e)) continue;
+    if (!isToldAsWide(s, e)) continue;
     std::vector<std::string> classes = consumerClasses(s, e);
-    if (classes.size() < static_cast<size_t>(s.config.wideReach)) continue;
     Finding f = makeFinding(s, infoOf("coupling.wide-reach"), i, Sureness::Certain);
     f.place = e.place;
     std::vector<std::string> some(classes.begin(), classes.begin() + std::min<size_t>(classes.size(), 4));

@@ -247,7 +247,7 @@ void checkStaticOnlyApi(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.kind != EntityKind::StaticHolder || !couples(s, e) || isToldAsWide(s, e)) continue;
+    if (e.kind != EntityKind::StaticHolder || !couples(s, e) || isSetting(s, e) || isToldAsWide(s, e)) continue;
     std::vector<std::string> classes = consumerClasses(s, e);
     if (classes.size() < 2) continue;
     Finding f = makeFinding(s, infoOf("coupling.static-only-api"), i, Sureness::Certain);

@@ -66,6 +66,8 @@ void checkTieCycle(const Subject& subject, std::vector<Finding>& out);
 void checkFixedCollaborator(const Subject& subject, std::vector<Finding>& out);
 // Is it worth a word who reaches the entity?
 bool couples(const Subject& subject, const Entity& entity);
+// Does it hold nothing but plain values that are set as they are handed in, by at most one class or file once the program runs?
+bool isSetting(const Subject& subject, const Entity& entity);
 // Does a finding tell already that the entity is reached from everywhere?
 bool isToldAsWide(const Subject& subject, const Entity& entity);
 void checkStaticOnlyApi(const Subject& subject, std::vector<Finding>& out);

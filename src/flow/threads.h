@@ -74,6 +74,7 @@ class Threads {
   const std::vector<Root>& roots() const { return roots_; }
   // The methods that a call of the function may lead to instead.
   const std::vector<FunctionIndex>& overridersOf(FunctionIndex function) const { return overriders_[function]; }
+  const std::vector<std::vector<FunctionIndex>>& overriders() const { return overriders_; }
   Side sideOf(FunctionIndex function) const { return function == kNone ? Side{{kNone, kNone}, Outside::StartUp} : sides_[function]; }
   // A place inside code that is handed to a thread is run by that thread alone.
   Side sideOf(Place place, FunctionIndex in) const;

@@ -52,7 +52,10 @@ std::string lockText(const Program& p, LockId lock) {
   return "";
 }
 
-Locks::Locks(const Program& program, std::vector<bool> testFile) : p_(program), testFile_(std::move(testFile)) {
+Locks::Locks(const Program& program, std::vector<bool> testFile, const std::vector<std::vector<FunctionIndex>>& overriders) : p_(program), testFile_(std::move(testFile)) {
+  for (FunctionIndex f = 0; f < overriders.size(); ++f)
+    if (!p_.callsOfFunction[f].empty())
+      for (FunctionIndex o : overriders[f]) overridden_[o].push_back(f);
   // lock.isHeldByCurrentThread(), Thread.holdsLock(lock)
   for (const ForeignCall& call : p_.foreignCalls) {
     std::span<const std::string_view> names = p_.guarantees(call.place.file).assertsLock;
@@ -71,6 +74,14 @@ Locks::Locks(const Program& program, std::vector<bool> testFile) : p_(program), 
     if (isLock(v)) named[p_.text(p_.variables[v].name)].push_back(v);
   for (FunctionIndex f = 0; f < p_.functions.size() && !named.empty(); ++f)
     if (LockId id = heldByComment(f, named); id.known()) asserted_[f] = withAll(asserted_[f], {id});
+}
+
+std::vector<uint32_t> Locks::callsTo(FunctionIndex function) const {
+  auto direct = p_.callsOfFunction[function];
+  std::vector<uint32_t> out(direct.begin(), direct.end());
+  if (auto bases = overridden_.find(function); bases != overridden_.end())
+    for (FunctionIndex base : bases->second) out.insert(out.end(), p_.callsOfFunction[base].begin(), p_.callsOfFunction[base].end());
+  return out;
 }
 
 bool Locks::isLock(VariableIndex v) const {
@@ -143,12 +154,13 @@ std::optional<LockSet> Locks::atEntry(FunctionIndex function, Path& path) const 
   Place home = entered.definition.known() ? entered.definition : entered.declarations.front();
   bool open = entered.owner != kNone && !(entered.modifiers & (kPrivate | kProtected)) && !saysOneThread(p_, function);
   int depth = static_cast<int>(path.functions.size());
-  if (depth > kCallerDepth || p_.callsOfFunction[function].empty()) return LockSet{};
+  std::vector<uint32_t> calls = depth > kCallerDepth ? std::vector<uint32_t>{} : callsTo(function);
+  if (calls.empty()) return LockSet{};
   if (auto known = entry_.find({function, depth}); known != entry_.end()) return known->second;
   path.functions.push_back(function);
   std::optional<LockSet> common;
   size_t turnedBack = path.turnedBack;
-  for (uint32_t c : p_.callsOfFunction[function]) {
+  for (uint32_t c : calls) {
     const CallSite& call = p_.calls[c];
     if (!testFile_.empty() && testFile_[call.place.file] && !testFile_[home.file]) continue;
     std::optional<LockSet> held = around(call.place);

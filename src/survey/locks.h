@@ -31,8 +31,9 @@ std::string lockText(const Program& program, LockId lock);  // "mutex_", "its ow
 
 class Locks {
  public:
-  // What tests call says nothing of how the program does: `testFile` tells which files are tests, empty: none.
-  explicit Locks(const Program& program, std::vector<bool> testFile = {});
+  // What tests call says nothing of how the program does: `testFile` tells which files are tests, empty: none. A call of a
+  // method may run what `overriders` holds for it (by function), empty: that is not asked.
+  explicit Locks(const Program& program, std::vector<bool> testFile = {}, const std::vector<std::vector<FunctionIndex>>& overriders = {});
 
   // The locks of the guards around a place inside its function.
   LockSet around(Place place) const;
@@ -51,11 +52,13 @@ class Locks {
   // Nothing: only those on the path call it.
   std::optional<LockSet> atEntry(FunctionIndex function, Path& path) const;
 
+  std::vector<uint32_t> callsTo(FunctionIndex function) const;
   bool isLock(VariableIndex v) const;
   LockId heldByComment(FunctionIndex f, const absl::flat_hash_map<std::string_view, std::vector<VariableIndex>>& named) const;
 
   const Program& p_;
   std::vector<bool> testFile_;
+  absl::flat_hash_map<FunctionIndex, std::vector<FunctionIndex>> overridden_;
   std::map<FunctionIndex, LockSet> asserted_;
   mutable std::map<std::pair<FunctionIndex, int>, std::optional<LockSet>> entry_;
 };
