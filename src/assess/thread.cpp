@@ -523,7 +523,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       if (sites.empty()) continue;
       const Meetings::Pair pair = meetings.best();
       // Without a second thread in sight it is only worth a word where its class or file reckons with threads.
-      bool seen = pair.meeting >= Meeting::Likely;
+      bool seen = pair.meeting >= Meeting::Likely && !meetings.isFarFetched(pair);
       if (pair.meeting == Meeting::Never || (!seen && (!ownVariable || !reckonsWithThreads(s, e)))) continue;
       Finding f = makeFinding(s, infoOf("thread.lost-update"), i, seen ? Sureness::Likely : Sureness::Possible);
       f.place = sites.front().place;

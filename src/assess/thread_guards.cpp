@@ -415,12 +415,13 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         const Meetings::Pair pair = meetings.best();
         std::optional<Sureness> sureness = surenessOf(s, e, pair.meeting);
         if (!sureness) continue;
-        std::vector<Evidence> way = pair.meeting >= Meeting::Likely ? meetings.ways(pair) : std::vector<Evidence>();
+        bool far = pair.meeting >= Meeting::Likely && meetings.isFarFetched(pair);
+        std::vector<Evidence> way = pair.meeting >= Meeting::Likely && !far ? meetings.ways(pair) : std::vector<Evidence>();
         // One object for each key: what two threads make is two.
         bool makesOne = e.kind == EntityKind::Registry && actAt(p, acting->place) == CollectionAct::Add;
         bool expected = (traits & kSafeToShare) || guardedApart || makesOne;
         if (way.empty() && !expected) continue;
-        if (way.empty() && !guardedApart) sureness = Sureness::Possible;
+        if (far || (way.empty() && !guardedApart)) sureness = Sureness::Possible;
         // One finding for a function: what it does again is named with the first.
         auto [before, fresh] = inFunction.emplace(std::make_pair(tested.in, field.variable), out.size());
         if (!fresh) {
@@ -614,6 +615,8 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
       for (uint32_t u : p.usesInFunction[m]) {
         const Use& use = p.uses[u];
         bool own = p.variables[use.variable].storage == Storage::Field && p.variables[use.variable].owner == t;
+        // What the start itself gives back, and what is set on another way, is no part of it.
+        if (own && use.place.file == escape.file && (p.isInside(escape, p.parent(use.place).node) || goesOn(p, escape, use.place) == Answer::No)) continue;
         if (late == kNone && own && !(variableTraits(p, use.variable) & kThreadType) && ((use.access == Access::Write && !use.inMember) || !begun.count(use.variable)) && (use.access == Access::Write || use.access == Access::Update) && !use.throughPointer && use.place.file == escape.file && file[use.place.node].span.begin >= file[escape.node].span.end && p.around(use.place, Kind::Lambda).node == kNoNode) {
           late = use.variable;
           set = use.place;

@@ -80,7 +80,9 @@ Answer goesOn(const Program& p, Place from, Place to) {
   Answer out = Answer::Yes;
   int loops = 0;  // that hold the first alone, and are still around
   for (NodeId n = from.node; n != kNoNode && !holdsBoth(n); n = file.parents[n]) loops += file[n].kind == Kind::Loop;
-  for (NodeId below = from.node, up = file.parents[below]; up != kNoNode && !holdsBoth(below); below = up, up = file.parents[up]) {
+  NodeId below = from.node;
+  for (NodeId up = file.parents[below]; up != kNoNode && !holdsBoth(below); below = up, up = file.parents[up]) {
+    if ((file[up].kind == Kind::If || file[up].kind == Kind::Conditional) && holdsBoth(up) && file[below].role != Role::Condition) return Answer::No;  // the other branch
     Kind kind = file[below].kind;
     if (kind == Kind::Lambda || kind == Kind::Function || kind == Kind::Type) return Answer::No;
     loops -= kind == Kind::Loop;

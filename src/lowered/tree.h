@@ -190,7 +190,7 @@ struct LoweredFile {
   uint32_t textSize = 0;
   uint32_t unreadBytes = 0;             // bytes inside Unread nodes
   std::string problem;                  // why the whole file was left unread; empty otherwise
-  bool generated = false;               // written by a tool, or a compiled or packed copy of other files
+  bool generated = false;               // no person writes it in this tree: see program/generated.h
   std::vector<NodeId> parents;          // by node, once all are there: fillParents()
   std::vector<uint32_t> lineStarts;     // byte offset of each line's first byte
   std::vector<Span> comments;           // in order

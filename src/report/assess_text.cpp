@@ -13,29 +13,35 @@ namespace {
 // The evidence as numbered places; steps of two threads at once stand in two columns. Of a long path in the finding's own file
 // the name alone is told; where another file's is long, what happens there stands on the next line.
 std::string evidenceText(const Program& p, const Finding& f, size_t width) {
-  constexpr size_t kPlace = 30, kNote = 40;
+  auto named = [&](const Evidence& e) {
+    std::string place = at(p, e.place);
+    return columns(place) > 30 && e.place.known() && f.place.known() && e.place.file == f.place.file ? place.substr(place.rfind('/') + 1) : place;
+  };
+  // As wide as the longest place that leaves room.
+  size_t widest = 30;
+  for (const Evidence& e : f.evidence)
+    if (size_t wide = columns(named(e)); wide <= 44) widest = std::max(widest, wide);
   std::string out;
-  size_t number = 0, column = (std::max<size_t>(width, 100) - 44) / 2;
+  const size_t note = widest + 10;
+  size_t number = 0, column = (std::max<size_t>(width, note + 60) - note - 4) / 2;
   bool headed = false;
   for (const Evidence& e : f.evidence) {
     std::string_view step;
     int lane = laneOf(e.note, &step);
-    std::string named = at(p, e.place);
-    if (columns(named) > kPlace && e.place.known() && f.place.known() && e.place.file == f.place.file) named = named.substr(named.rfind('/') + 1);
-    std::string place = fmt::format("     {:>2}. {:<{}} ", ++number, named, kPlace);
+    std::string place = fmt::format("     {:>2}. {:<{}} ", ++number, named(e), widest);
     std::string who = std::string(e.note.substr(0, e.note.find(' ')));
-    if (lane != 0 && !headed) out += fmt::format("{:<{}}{:<{}}| {}\n", "", kNote, who + " 1", column, who + " 2");
+    if (lane != 0 && !headed) out += fmt::format("{:<{}}{:<{}}| {}\n", "", note, who + " 1", column, who + " 2");
     headed |= lane != 0;
-    if (columns(place) > kNote) out += place + "\n", place = std::string(kNote, ' ');
+    if (columns(place) > note) out += place.substr(0, place.size() - 1) + "\n", place = std::string(note, ' ');
     if (lane == 0) {
-      out += place + wrapped(e.note, width, kNote) + "\n";
+      out += place + wrapped(e.note, width, note) + "\n";
       continue;
     }
     // Each line of the step in its column.
     std::vector<std::string> lines = splitLines(wrapped(step, column - 1, 0));
     for (size_t k = 0; k < lines.size(); ++k) {
       std::string left = lane == 1 ? lines[k] : "", right = lane == 2 ? " " + lines[k] : "";
-      std::string begin = k == 0 ? place : std::string(kNote, ' ');
+      std::string begin = k == 0 ? place : std::string(note, ' ');
       out += begin + left + std::string(column > columns(left) ? column - columns(left) : 0, ' ') + "|" + right + "\n";
     }
   }

@@ -42,7 +42,7 @@ EntityKind Recogniser::decideKind(const Entity& entity) const {
     if (newest) return EntityKind::SharedInstance;
     bool exchanged = ownAccessor && !closed && isHandedASuccessor(v);
     if ((ownAccessor && !value && !exchanged && (closed || !isOneOfOthers(entity))) || refuses) return EntityKind::Singleton;
-    if (closed && !value && (accessor || slotInside || entity.creation.made == type)) return EntityKind::Singleton;
+    if (closed && !value && !isOneOfASeries(entity) && (accessor || slotInside || entity.creation.made == type)) return EntityKind::Singleton;
     if (slotInside && selfMade) return EntityKind::Singleton;
     // The one object of its class, made where the class keeps it.
     if (slotInside && !value && !isOneOfOthers(entity) && variable.owner == type && (variable.modifiers & kPublic) && entity.creation.time != CreationTime::Elsewhere && isOnlyOne(entity)) return EntityKind::Singleton;
@@ -133,6 +133,17 @@ bool Recogniser::isOneOfOthers(const Entity& entity) const {
            TypeIndex by = creation.in == kNone ? kNone : p_.functions[creation.in].owner;
            return !creation.asBase && !creation.delegated && !creation.copy && !isInTests(creation.place) && creation.in != kNone && (by == kNone || (!p_.derivesFrom(by, entity.type) && outermost(by) != outermost(entity.type)));
          })) >= kSeveral;
+}
+
+// Are there more lasting variables that objects of the class are made in, whoever may make them?
+bool Recogniser::isOneOfASeries(const Entity& entity) const {
+  constexpr size_t kMore = 2;
+  auto creations = p_.creationsOfType[entity.type];
+  return static_cast<size_t>(std::count_if(creations.begin(), creations.end(), [&](uint32_t c) {
+           const Creation& creation = p_.creations[c];
+           VariableIndex v = creation.asVariable != kNone ? creation.asVariable : creation.inInitialiserOf;
+           return !creation.asBase && !creation.copy && !creation.delegated && v != kNone && v != entity.slot && p_.variables[v].lives() && !isInTests(creation.place);
+         })) >= kMore;
 }
 
 // Is what hands the object out a function of the module or namespace that its class stands in?

@@ -177,7 +177,7 @@ Entity Recogniser::staticHolder(TypeIndex t) {
   }
   if (p_.files[entity.place.file].generated) {
     entity.harmless = true;
-    entity.harmlessBecause = "it stands in generated or compiled code";
+    entity.harmlessBecause = "it stands in code that a tool made or that was brought along";
   }
   fillLocks(entity);
   sortConsumers(entity);
@@ -290,7 +290,7 @@ Recogniser::OfSlot Recogniser::ofSlot(VariableIndex v) {
   if (p_.files[entity.place.file].generated && !entity.harmless) {
     entity.harmless = true;
     entity.stateless = false;
-    entity.harmlessBecause = "it stands in generated or compiled code";
+    entity.harmlessBecause = "it stands in code that a tool made or that was brought along";
   }
   if (isTypeParameterSlot(v)) {
     out.entities = templateSlot(entity);

@@ -133,6 +133,7 @@ class Recogniser {
   bool isOnlyOne(const Entity& entity) const;
   bool isReachedBeside(const Entity& entity) const;
   bool isOneOfOthers(const Entity& entity) const;
+  bool isOneOfASeries(const Entity& entity) const;
   bool isGivenFunction(VariableIndex field) const;
   // Does the class do something, or is it a plain record?
   bool behaves(TypeIndex type) const;

@@ -147,6 +147,8 @@ const GoesCase kGoes[] = {
     {"BranchReturns", "a.js", "function f(a) { if (a) { from(); return; } to(); }", Answer::No},
     {"BranchReturnsWhatItCalls", "a.js", "function f(a) { if (a) return from(); to(); }", Answer::No},
     {"OneWayReturns", "a.js", "function f(a, b) { if (a) { from(); if (b) return; } to(); }", Answer::Yes},
+    {"OtherBranch", "a.js", "function f(a) { if (a) { from(); } else { to(); } }", Answer::No},
+    {"OutOfTheCondition", "a.js", "function f() { if (from()) { to(); } }", Answer::Yes},
     {"OtherFunction", "a.js", "function f() { const g = () => { from(); }; to(g); }", Answer::No},
     {"NextTurn", "a.js", "function f(all) { for (const a of all) { if (a) { from(); continue; } to(); } }", Answer::No},
     {"BehindTheLoop", "a.js", "function f(all) { for (const a of all) { if (a) { from(); break; } } to(); }", Answer::NotKnown},

@@ -323,7 +323,7 @@ constexpr ForeignMacro kForeignMacros[] = {
     {"Q_OBJECT", false, ""}, {"Q_GADGET", false, ""}, {"Q_SIGNALS", false, "public"}, {"signals", false, "public"}, {"slots", false, ""}, {"emit", false, ""},
     {"Q_SLOTS", false, ""}, {"Q_EMIT", false, ""}, {"Q_INVOKABLE", false, ""}, {"Q_DECL_OVERRIDE", false, ""},
     {"Q_PROPERTY", true, ""}, {"Q_ENUMS", true, ""}, {"Q_ENUM", true, ""}, {"Q_FLAGS", true, ""}, {"Q_FLAG", true, ""},
-    {"Q_DISABLE_COPY", true, ""}, {"Q_DISABLE_COPY_MOVE", true, ""}, {"Q_DISABLE_MOVE", true, ""}, {"Q_ENUM_NS", true, ""}, {"Q_NAMESPACE", false, ""}, {"Q_FALLTHROUGH", true, ""}, {"Q_DECLARE_TR_FUNCTIONS", true, ""}, {"Q_MOC_INCLUDE", true, ""}, {"QT_BEGIN_NAMESPACE", false, ""}, {"QT_END_NAMESPACE", false, ""}, {"Q_DECLARE_FLAGS", true, ""}, {"Q_DECLARE_METATYPE", true, ""}, {"Q_INTERFACES", true, ""},
+    {"Q_DISABLE_MOVE", true, ""}, {"Q_ENUM_NS", true, ""}, {"Q_NAMESPACE", false, ""}, {"Q_FALLTHROUGH", true, ""}, {"Q_DECLARE_TR_FUNCTIONS", true, ""}, {"Q_MOC_INCLUDE", true, ""}, {"QT_BEGIN_NAMESPACE", false, ""}, {"QT_END_NAMESPACE", false, ""}, {"Q_DECLARE_FLAGS", true, ""}, {"Q_DECLARE_METATYPE", true, ""}, {"Q_INTERFACES", true, ""},
     {"Q_DECLARE_OPERATORS_FOR_FLAGS", true, ""}, {"Q_CLASSINFO", true, ""}, {"Q_UNUSED", true, ""}, {"Q_DECLARE_PRIVATE", true, ""},
     {"Q_DECLARE_PUBLIC", true, ""}, {"Q_DECL_EXPORT", false, ""}, {"Q_DECL_IMPORT", false, ""}, {"Q_REQUIRED_RESULT", false, ""},
     {"__attribute__", true, ""}, {"__declspec", true, ""}, {"__extension__", false, ""}, {"__restrict", false, ""},
@@ -428,7 +428,7 @@ size_t closingParenthesis(std::string_view text, size_t open) {
 std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view> texts, unsigned jobs) {
   auto lore = std::make_unique<MacroLore>();
   // Those of widespread libraries, whose headers are not in the tree.
-  for (const char* name : {"DISALLOW_COPY_AND_ASSIGN", "wxDECLARE_NO_COPY_CLASS"}) lore->forbidsCopy.insert(name);
+  for (const char* name : {"DISALLOW_COPY_AND_ASSIGN", "Q_DISABLE_COPY", "Q_DISABLE_COPY_MOVE", "wxDECLARE_NO_COPY_CLASS"}) lore->forbidsCopy.insert(name);
   std::vector<std::vector<Definition>> byText(texts.size());
   std::vector<size_t> sizes;
   for (std::string_view text : texts) sizes.push_back(text.size());
@@ -522,9 +522,10 @@ class Preparation {
     } else if (isWordStart(c)) {
       char before = std::exchange(last_, c);
       size_t end = wordEnd(original_, at_);
-      if (active_ && isLoneMacro(before, end)) {
-        blank(at_, end);
-        at_ = end;
+      size_t gone = !active_ ? 0 : isLoneMacro(before, end) ? end : endOfMemberMacro(before, end);
+      if (gone > at_) {
+        blank(at_, gone);
+        at_ = gone;
         last_ = before;
         return;
       }
@@ -534,6 +535,7 @@ class Preparation {
       if (isBlank(out_.text[end - 1])) last_ = before;
     } else {
       last_ = c;
+      if (active_) followBodies(c);
       if (c == '(' || c == '{' || c == '[') out_.bracketDepth = std::max(out_.bracketDepth, ++depth_);
       if ((c == ')' || c == '}' || c == ']') && depth_ > 0) --depth_;
       ++at_;
@@ -613,7 +615,10 @@ class Preparation {
     at_ = end;
     if (!active_) return;
     if (word == "new") blankStars(end);
+    if ((word == "SLOT" || word == "SIGNAL") && nameHandler(begin, end)) return;
+    if (lore_ && lore_->forbidsCopy.count(word)) endDeclaration(end);
     if (word == "class" || word == "struct") {
+      classBegun_ = true;
       size_t from = 0;
       if (size_t stop = exportMacroEnd(original_, end, word == "class", &from)) {
         blank(from, stop);
@@ -622,6 +627,30 @@ class Preparation {
       }
     }
     if (std::optional<Treatment> treatment = treatmentOf(word, end)) replaceMacro(*treatment, begin, end);
+  }
+
+  // Which braces hold the members of a class.
+  void followBodies(char c) {
+    if (c == '{') {
+      classBody_.push_back(classBegun_);
+    } else if (c == '}' && !classBody_.empty()) {
+      classBody_.pop_back();
+    }
+    if (c == '{' || c == '(' || c == ')' || c == ';' || c == '=') classBegun_ = false;
+  }
+
+  // PROPERTY(height, "Height", []() { … }); among the members of a class: a macro that makes members that are not seen here,
+  // with a text or code among what it is given. The end of its arguments; 0: it is something else.
+  size_t endOfMemberMacro(char before, size_t end) const {
+    std::string_view word = original_.substr(at_, end - at_);
+    if (classBody_.empty() || !classBody_.back() || word.size() < 4 || std::string_view("{};:").find(before) == std::string_view::npos) return 0;
+    if (std::any_of(word.begin(), word.end(), [](char c) { return c >= 'a' && c <= 'z'; })) return 0;
+    size_t close = end < original_.size() && original_[end] == '(' ? closingParenthesis(original_, end) : std::string_view::npos;
+    if (close == std::string_view::npos) return 0;
+    size_t next = close;
+    while (next < original_.size() && isBlank(original_[next])) ++next;
+    bool ends = next < original_.size() && original_[next] == ';';
+    return ends && original_.substr(end, close - end).find_first_of("\"{[") != std::string_view::npos ? close : 0;
   }
 
   // A word in capitals alone between two declarations, which no macro that was read explains: it makes
@@ -658,6 +687,25 @@ class Preparation {
       out_.text[from] = '_';
       open = original_[next] == ',' ? next : std::string_view::npos;
     }
+  }
+
+  // Such a macro may stand without a semicolon, which the grammar needs.
+  void endDeclaration(size_t end) {
+    size_t close = end < original_.size() && original_[end] == '(' ? closingParenthesis(original_, end) : std::string_view::npos;
+    if (close < original_.size() && isBlank(original_[close])) out_.text[close] = ';';
+  }
+
+  // connect(timer, SIGNAL(timeout()), this, SLOT(tick())): the macros make texts of what they are given (Qt, "Signals & Slots",
+  // "String-Based Connections"): nothing is called there. The name alone stays.
+  bool nameHandler(size_t begin, size_t end) {
+    size_t close = end < original_.size() && original_[end] == '(' ? closingParenthesis(original_, end) : std::string_view::npos;
+    size_t from = original_.find_first_not_of(" \t", end + 1);
+    if (close == std::string_view::npos || from >= close || !isWordStart(original_[from])) return false;
+    size_t stop = wordEnd(original_, from);
+    blank(begin, from);
+    blank(stop, close);
+    at_ = close;
+    return true;
   }
 
   // new Type*[n]: the grammar does not know this everywhere.
@@ -721,6 +769,8 @@ class Preparation {
   size_t inactiveFrom_ = 0;
   bool active_ = true;
   bool lineStart_ = true;
+  bool classBegun_ = false;      // a class is named, and its body may follow
+  std::vector<bool> classBody_;  // for each brace around: does it hold the members of a class?
   char last_ = ';';  // the last that is not blank, of what stays
 };
 
