@@ -307,7 +307,7 @@ constexpr std::array kChecks = std::to_array<Check>({
       "Keep it when the rule is out of date: then change the rule.",
       "Pass it in from a layer that may know both."},
      checkLayerBreach},
-    {{"coupling.cycle", "Knows its users", 45,
+    {{"coupling.cycle", "Knows its users", 35,
       "A shared object works with a class that in turn reaches the shared object.",
       "Neither can be understood, built or tested without the other.",
       "Keep it when the two are one thing written in two classes.",

@@ -348,6 +348,31 @@ void checkSubjectFirst(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// Does the method, or one of its own class that it calls, give the object itself to somebody else?
+bool handsItselfOn(const Program& p, FunctionIndex method, int depth = 0) {
+  Place body = p.functions[method].definition;
+  if (!body.known() || depth > 2) return false;
+  const LoweredFile& file = p.file(body);
+  bool gives = anyNode(file, body.node, [&](NodeId n) { return file[n].kind == Kind::This && (file[n].role == Role::Argument || file[n].role == Role::Value); });
+  return gives || std::any_of(p.callsInFunction[method].begin(), p.callsInFunction[method].end(), [&](uint32_t c) {
+           FunctionIndex callee = p.calls[c].callee;
+           return p.functions[callee].owner == p.functions[method].owner && handsItselfOn(p, callee, depth + 1);
+         });
+}
+
+// object->setOwner(all): is somebody else given the object by what is called on it there? A member that is not in the tree
+// may do so with what it is given.
+bool isGivenOnByCall(const Program& p, const Use& use) {
+  Place member = p.parent(use.place), call = p.parent(member);
+  if (p.node(member).kind != Kind::Member || p.node(use.place).role != Role::Receiver || p.node(call).kind != Kind::Call) return false;
+  Symbol called = p.symbolAt(member);
+  return called.is(Symbol::Sort::Function) ? handsItselfOn(p, called.index()) : p.file(call).child(call.node, Role::Argument) != kNoNode;
+}
+
+}  // namespace
+
 void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (FunctionIndex m = 0; m < p.functions.size(); ++m) {
@@ -367,7 +392,7 @@ void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
         for (uint32_t u : p.usesOfVariable[local]) {
           Place up = p.parent(p.uses[u].place);
           bool kept = p.node(p.uses[u].place).role == Role::Argument || (p.node(up).kind == Kind::Assign && p.node(p.uses[u].place).role == Role::Value);
-          only &= !kept;
+          only &= !kept && !isGivenOnByCall(p, p.uses[u]);
         }
       }
       if (p.node(creation).is(Kind::Create, CreateForm::Heap)) made = creation;
@@ -396,7 +421,7 @@ void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
       for (uint32_t u : p.usesOfVariable[symbol.index()]) {
         Place at = p.uses[u].place;
         Kind around = p.node(p.parent(at)).kind;
-        if (around == Kind::Destroy || around == Kind::Return || around == Kind::Create || p.node(at).role == Role::Argument || (around == Kind::Assign && p.node(at).role == Role::Value) || around == Kind::Collection || around == Kind::Capture || around == Kind::Variable) settled = true;
+        if (around == Kind::Destroy || around == Kind::Return || around == Kind::Create || p.node(at).role == Role::Argument || (around == Kind::Assign && p.node(at).role == Role::Value) || around == Kind::Collection || around == Kind::Capture || around == Kind::Variable || isGivenOnByCall(p, p.uses[u])) settled = true;
       }
       if (!settled) drops.push_back({call.place, "kept in " + std::string(p.text(local.name)) + ", which ends with its block; the object is never deleted"});
     }

@@ -361,6 +361,7 @@ struct Language {
   std::vector<std::string_view> testImports = {};
   std::string_view testFileEnding = {};  // files whose declarations are seen in such files only
   bool importsInFileOnly = false;      // what an import makes visible is visible in its own file only
+  bool modulesApart = false;           // a module sees no names of the folder or package around it, but by import
   bool modulesByName = false;          // an import begins with the name of a module, which no folder bears
   bool modulesByFolder = false;        // an import may begin with the name of what the tree stands in
   bool createsByCall = false;          // an object is made by calling its class, a library's too

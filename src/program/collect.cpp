@@ -82,6 +82,7 @@ ScopeIndex Linker::addRoot(FileIndex f) {
     root.language = language;
   }
   rootOfFile_.push_back(entry->second);
+  moduleOfFile_.push_back(kNone);
   return entry->second;
 }
 
@@ -107,7 +108,12 @@ void Linker::collect(FileIndex f, NodeId parent, ScopeIndex scope) {
   for (NodeId c : children(file, parent)) {
     const Node& node = file[c];
     switch (node.kind) {
-      case Kind::Namespace: collect(f, c, namespaceScope(f, scope, file.name(node), node.has(kInline))); break;
+      case Kind::Namespace: {
+        ScopeIndex space = namespaceScope(f, scope, file.name(node), node.has(kInline));
+        if (file.parents[c] == 0 && moduleOfFile_[f] == kNone && p_.language(f).modulesApart) moduleOfFile_[f] = space;
+        collect(f, c, space);
+        break;
+      }
       case Kind::Type: collectType(f, c, scope); break;
       case Kind::Function: collectFunction(f, c, scope); break;
       case Kind::Variable: collectVariable(f, c, scope); break;

@@ -134,6 +134,7 @@ class Linker {
   Program& p_;
   unsigned jobs_;
   std::vector<ScopeIndex> rootOfFile_;
+  std::vector<ScopeIndex> moduleOfFile_;  // where modules stand apart: the file's own; else kNone
   std::map<std::string_view, ScopeIndex> roots_;                      // by family of languages
   std::map<std::string, std::vector<ScopeIndex>, std::less<>> modules_;  // by their last part
   std::map<std::pair<TypeIndex, bool>, VariableIndex> monitors_;

@@ -159,7 +159,7 @@ Symbol Linker::lookupPassedOn(NameId name, ScopeIndex scope, FileIndex f, bool w
 
 Symbol Linker::lookupOutward(NameId name, ScopeIndex scope, FileIndex f, bool wantType) const {
   bool bareMembers = wantType || p_.language(f).bareMembers;
-  for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent) {
+  for (ScopeIndex at = scope; at != kNone; at = at == moduleOfFile_[f] ? rootOfFile_[f] : p_.scopes[at].parent) {
     if (!bareMembers && p_.scopes[at].sort == Scope::Sort::Type) continue;
     if (Symbol found = lookupIn(name, at, f, wantType); found.known()) return found;
     for (auto [file, opened] : p_.scopes[at].opened) {

@@ -31,6 +31,7 @@ Language javascriptLanguage() {
   language.family = "script";
   language.separator = ".";
   language.dotted = true;
+  language.modulesApart = true;
   language.bareMembers = false;
   language.infersTypes = true;
   language.guarantees = &javascriptGuarantees();

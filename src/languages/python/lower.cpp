@@ -806,6 +806,7 @@ Language pythonLanguage() {
   language.interpreters = kInterpreters;
   language.separator = ".";
   language.dotted = true;
+  language.modulesApart = true;  // 4.2.2: the names of a package are no names of its modules
   language.bareMembers = false;
   language.infersTypes = true;
   language.createsByCall = true;

@@ -151,6 +151,25 @@ void post() {
   notice.pin(&board);  // finding: lifetime.subject-first
 }
 
+// Near miss: it gives itself to its fairway, which frees it.
+class Mark;
+class Fairway {
+ public:
+  void take(Mark* mark) { marks_.emplace_back(mark); }
+
+ private:
+  std::vector<std::unique_ptr<Mark>> marks_;
+};
+class Mark {
+ public:
+  void lay(Fairway& fairway) { fairway.take(this); }
+};
+Mark* newMark() { return new Mark; }  // near: lifetime.raw-owner
+void layMark(Fairway& fairway) {
+  Mark* mark = newMark();
+  mark->lay(fairway);
+}
+
 // Made for the caller to free, and not freed.
 class Buoy {
  public:

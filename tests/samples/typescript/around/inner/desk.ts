@@ -1,0 +1,12 @@
+export class Desk {
+  lines = 0;
+
+  constructor() {
+    this.load();
+  }
+
+  load(): void {
+    this.lines += 1;
+    fetch('tides');
+  }
+}
