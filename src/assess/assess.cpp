@@ -218,6 +218,8 @@ bool isSink(const Subject& s, const Entity& e) {
   bool any = false;
   for (const Consumer& c : e.consumers) {
     if (s.inTests(c.place)) continue;
+    // What is set of it once and for all, as how much it tells, is a setting.
+    if (c.field != kNone && c.access == Access::Write && isPlainValue(s.program, c.field)) continue;
     if (c.field != kNone || c.access == Access::Write) return false;
     if (c.method == kNone) {
       // Fetched into a variable whose uses are consumers of their own, or streamed into.

@@ -28,17 +28,6 @@ bool isWorthHanding(const Subject& s, const Entity& e) {
   });
 }
 
-// A number, a text or a yes or no.
-bool isPlainValue(const Program& p, VariableIndex v) {
-  const TypeUse& type = p.use(p.variables[v].type);
-  if (type.decl == kNone && !type.has(kPointer | kArray) && type.argumentCount == 0 && namesNumber(p.text(type.name))) return true;
-  FileIndex home = p.variables[v].declarations.front().file;
-  uint32_t traits = p.traits(home, p.variables[v].type);
-  if (traits & kTextType) return true;
-  Place value = initialiserOf(p, v);
-  return type.decl == kNone && type.name == 0 && value.known() && p.node(value).kind == Kind::Literal && !p.node(value).is(Kind::Literal, LiteralForm::Null);
-}
-
 }  // namespace
 
 // Nothing but plain values that are set as they are handed in, by at most one class or file once the program runs: who hands that in gains little.

@@ -145,6 +145,16 @@ bool namesNumber(std::string_view type) {
   return std::find(std::begin(kNumbers), std::end(kNumbers), name) != std::end(kNumbers);
 }
 
+bool isPlainValue(const Program& p, VariableIndex v) {
+  const TypeUse& type = p.use(p.variables[v].type);
+  if (type.decl == kNone && !type.has(kPointer | kArray) && type.argumentCount == 0 && namesNumber(p.text(type.name))) return true;
+  FileIndex home = p.variables[v].declarations.front().file;
+  uint32_t traits = p.traits(home, p.variables[v].type);
+  if (traits & kTextType) return true;
+  Place value = initialiserOf(p, v);
+  return type.decl == kNone && type.name == 0 && value.known() && p.node(value).kind == Kind::Literal && !p.node(value).is(Kind::Literal, LiteralForm::Null);
+}
+
 bool isArithmetic(const Program& p, VariableIndex v) {
   const TypeUse& use = p.use(p.variables[v].type);
   if (use.decl != kNone || use.has(kPointer | kReference | kArray)) return false;

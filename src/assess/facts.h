@@ -62,6 +62,8 @@ bool threadsExist(const Subject& s, const Entity& e);
 std::vector<FunctionIndex> accessPointFunctions(const Entity& e);
 // Is it the name of a type of numbers, characters or truth values, in any of the languages?
 bool namesNumber(std::string_view type);
+// Does it hold a number, a text or a yes or no?
+bool isPlainValue(const Program& p, VariableIndex v);
 // Is it a number, as far as its type tells?
 bool isArithmetic(const Program& p, VariableIndex v);
 // Is it one object of a class of which there are many? What is done to a field

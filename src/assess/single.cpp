@@ -35,6 +35,15 @@ bool hasForeignBase(const Program& p, TypeIndex type) {
   });
 }
 
+// Do tests make objects of their own? Then it is meant to be made by others, too.
+bool isMadeByTests(const Subject& s, TypeIndex type) {
+  auto made = s.program.creationsOfType[type];
+  return std::any_of(made.begin(), made.end(), [&](uint32_t c) {
+    const Creation& creation = s.program.creations[c];
+    return !creation.asBase && !creation.delegated && !creation.copy && s.inTests(creation.place);
+  });
+}
+
 // Does a framework make its objects, because the class derives from one of its own and no code here makes any?
 bool isMadeByFramework(const Program& p, TypeIndex type) {
   auto made = p.creationsOfType[type];
@@ -48,7 +57,7 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     Place where;
     TypeIndex type = objectTypeOf(s.program, e);
-    if (e.harmless || e.kind != EntityKind::Singleton || type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, type, &where) || refusesSecond(s.program, type) || e.madeByAsking || holdsNothing(s, e) || isMadeByFramework(s.program, type)) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, type, &where) || refusesSecond(s.program, type) || e.madeByAsking || holdsNothing(s, e) || isMadeByFramework(s.program, type) || isMadeByTests(s, type)) continue;
     // Where no constructor can be closed, only a class that says so is meant to be one.
     bool cannotClose = s.program.guarantees(where.file).openConstructors.holds, saysSo = isOneByItsClass(s, e);
     if (cannotClose && !saysSo) continue;

@@ -91,7 +91,7 @@ bool namesSingleton(std::string_view words) {
 bool saysOne(std::string_view comment) {
   if (comment.size() > 4000 || !kTellingWords.in(comment)) return false;
   std::string words = lowerCase(comment);
-  for (std::string_view denied : {"not a singleton", "no singleton", "non-singleton"})
+  for (std::string_view denied : {"not a singleton", "no singleton", "non-singleton", "bound as a singleton", "registered as a singleton"})
     if (words.find(denied) != std::string::npos) return false;
   if (namesSingleton(words)) return true;
   for (std::string_view phrase : {"only one instance", "exactly one instance", "a single instance", "there is only one", "there must be only one", "there should be only one", "there is exactly one", "one instance per process", "never make a second"})
