@@ -164,6 +164,8 @@ uint32_t variableTraits(const Program& program, VariableIndex variable) {
   } else if (file[value].kind == Kind::Call) {
     if (NodeId callee = file.child(value, Role::Callee); callee != kNoNode) made = g.typeTraits(lastPart(file.name(callee)));
   }
+  // A collection that cannot be changed, for good.
+  if ((made & kTextType) && (v.modifiers & kConst)) return (declared & ~(kCollection | kKeyedCollection)) | kTextType;
   return declared | (made & (kSafeToShare | kAtomicType | kCollection | kKeyedCollection | kNotSafeToShare | kKeepsState));
 }
 

@@ -151,6 +151,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   const Language& language = p_.language(p_.variables[v].home().file);
   bool managed = language.dotted;
   if (managed && (variable.modifiers & kConstant)) return "a compile-time constant";
+  if ((traits & (kCollection | kKeyedCollection)) && (variable.modifiers & kConst) && (variableTraits(p_, v) & kTextType)) return "a collection that cannot be changed";
   if (managed && (p_.guarantees(p_.variables[v].home().file).typeTraits(p_.text(use.name)) & kTextType) && !use.has(kArray) && setOnlyAtStart(v) && !isOpenToChange(v)) return "a string that is set once";
   bool neverSetAgain = (variable.modifiers & kConst) || ((!language.bareMembers || (variable.modifiers & kPrivate)) && setOnlyAtStart(v));
   if (managed && neverSetAgain && variable.definition.known()) {

@@ -104,6 +104,8 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Vector", kCollection | kSafeToShare},
     {"WeakHashMap", kCollection | kKeyedCollection},
     {"WeakReference", kPointerLike},
+    // java.util.Collections: what these give back cannot be changed.
+    {"emptyList", kTextType}, {"emptyMap", kTextType}, {"emptySet", kTextType},
     {"newCachedThreadPool", kKeepsState},
     {"newFixedThreadPool", kKeepsState},
     {"newScheduledThreadPool", kKeepsState},
@@ -116,6 +118,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"synchronizedSet", kCollection | kSafeToShare},
     {"synchronizedSortedMap", kCollection | kKeyedCollection | kSafeToShare},
     {"synchronizedSortedSet", kCollection | kSafeToShare},
+    {"unmodifiableCollection", kTextType}, {"unmodifiableList", kTextType}, {"unmodifiableMap", kTextType}, {"unmodifiableSet", kTextType},
 });
 
 // Sorted by name: the last part of a call as written.

@@ -100,3 +100,21 @@ class Clock {  // entity: static-holder Clock eager language
     }).start();
   }
 }
+
+// What the library gives back here cannot be changed, whoever is handed it.
+class Manifests {
+    private static final java.util.Set<String> NOTHING = java.util.Collections.emptySet();  // harmless: NOTHING
+    private static final java.util.List<String> STEADY = java.util.Collections.unmodifiableList(java.util.Arrays.asList("coal"));  // harmless: STEADY
+
+    java.util.Set<String> of(String ship) {
+        return NOTHING;
+    }
+
+    java.util.List<String> always() {
+        return STEADY;
+    }
+
+    void lose(String ship) {
+        of(ship).remove("coal");
+    }
+}
