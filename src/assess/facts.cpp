@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "base/text.h"
 #include "survey/constancy.h"
 
 namespace elmcart {
