@@ -95,7 +95,10 @@ void Recogniser::findConsumers(Entity& entity) {
     if (use.place == entity.creation.place) continue;
     addUseConsumer(entity, use);
   }
+  bool copied = p_.guarantees(entity.place.file).collectionsAreValues.holds && (traitsOf(v) & (kCollection | kKeyedCollection));
   for (VariableIndex alias : o_.aliasesOf(v)) {
+    // A local that has got the collection has a copy of its own.
+    if (copied && !p_.use(p_.variables[alias].type).has(kReference)) continue;
     for (uint32_t u : p_.usesOfVariable[alias]) {
       const Use& use = p_.uses[u];
       if (isOwn(entity, use.in) || p_.node(use.place).kind == Kind::FieldInit || p_.node(use.place).kind == Kind::Capture) continue;
