@@ -1,11 +1,19 @@
 <?php
 // A local that has got the list has a copy of its own.
-$intervals = [0 => 'never', 1 => 'each tide'];  // harmless: $intervals
-
-function intervalsOf(string $desk): array
+function label(string $text): string
 {
-    global $intervals;
-    $own = $intervals;
-    $own[0] .= ' (' . $desk . ')';
-    return $own;
+    return strtolower($text);
+}
+
+$intervals = [0 => label('Never'), 1 => label('Each tide')];  // harmless: $intervals
+
+class Feeds
+{
+    public function edit(string $desk): void
+    {
+        global $intervals;
+        $own = $intervals;
+        $own[0] .= sprintf(' (%s)', $intervals[1] . $desk);
+        echo implode(',', $own);
+    }
 }
