@@ -7,6 +7,7 @@
 #include "assess/facts.h"
 #include "assess/families.h"
 #include "base/text.h"
+#include "lowered/notes.h"
 #include "source/ignore.h"
 
 namespace elmcart {
@@ -607,11 +608,7 @@ void checkMeantSingle(const Subject& s, std::vector<Finding>& out) {
     const TypeDecl& type = p.types[t];
     if (!type.definition.known() || s.inTests(type.definition)) continue;
     bool configured = std::any_of(s.config.single.begin(), s.config.single.end(), [&](const std::string& name) { return name == p.text(type.name) || name == p.text(type.qualified); });
-    const LoweredFile& file = p.file(type.definition);
-    uint32_t line = file.lineOf(file[type.definition.node].span.begin);
-    uint32_t said = 0;
-    for (auto& [at, text] : file.notes)
-      if (text == kMeansOne && at < line && line - at <= 1) said = at;
+    bool said = noteAbove(p.file(type.definition), type.definition.node, kMeansOne) != nullptr;
     if (!configured && !said) continue;
     bool shared = s.isSingleton(t) || std::any_of(s.entitiesOfType[t].begin(), s.entitiesOfType[t].end(), [&](size_t i) { return s.survey.entities[i].madeByAsking; });
     shared |= std::any_of(s.survey.managed.begin(), s.survey.managed.end(), [&](const Entity& e) { return e.type == t; });

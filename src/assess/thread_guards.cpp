@@ -124,7 +124,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     const Use& use = p.uses[u];
     replacedWhole &= isConstruction(p, use) || !changesIt(use) || asksObject(use) || (use.access == Access::Write && !use.inMember && !use.throughPointer);
   }
-  bool first = true, ownLock = hasOwnLock(p, field.variable), filledOnce = isFilledOnce(p, s.locks, field.variable);
+  bool first = true, ownLock = hasOwnLock(p, field.variable);
   LockSet common;
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     if (p.inOtherBranch(p.uses[u].place)) continue;
@@ -142,7 +142,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if (held.empty() && volatilePublishes && (use.access == Access::Read || (replacedWhole && (!changesIt(use) || asksObject(use))))) continue;
     // Nor does a lock that a reader happens to hold say anything of it.
     if (volatilePublishes && replacedWhole && (use.access == Access::Read || asksObject(use))) continue;
-    if (held.empty() && filledOnce && (use.access == Access::Read || asksObject(use)) && comesThroughGuard(p, use.place, field.variable)) continue;
+    if (held.empty() && (use.access == Access::Read || asksObject(use)) && comesThroughGuard(p, use.place, field.variable) && isFilledOnce(p, s.locks, field.variable)) continue;
     // Emptied in one step that all see, it is made again by who comes next.
     NodeId put = held.empty() && volatilePublishes && use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
     if (put != kNoNode && p.file(use.place)[put].is(Kind::Literal, LiteralForm::Null)) continue;
@@ -549,6 +549,27 @@ bool waitsForStart(const Program& p, Place made) {
   return (p.guarantees(made.file).typeTraits(calledName(p.file(made), made.node)) & kStartedByCall) != 0;
 }
 
+// What an object of the class still lacks when its constructor has let others see it: the first field that is set afterwards;
+// null: none is.
+const Use* firstSetLater(const Program& p, TypeIndex type, FunctionIndex constructor, Place escape) {
+  const LoweredFile& file = p.file(escape);
+  std::set<VariableIndex> begun;  // what has a value by then
+  for (uint32_t u : p.usesInFunction[constructor])
+    if (const Use& use = p.uses[u]; use.access == Access::Write && !use.inMember && use.place.file == escape.file && use.place.node < escape.node) begun.insert(use.variable);
+  for (uint32_t u : p.usesInFunction[constructor]) {
+    const Use& use = p.uses[u];
+    const Variable& field = p.variables[use.variable];
+    if (field.storage != Storage::Field || field.owner != type || use.place.file != escape.file || use.throughPointer || (variableTraits(p, use.variable) & kThreadType)) continue;
+    // What the start itself gives back, and what is set on another way, is no part of it.
+    if (p.isInside(escape, p.parent(use.place).node) || goesOn(p, escape, use.place) == Answer::No) continue;
+    bool sets = use.access == Access::Write || use.access == Access::Update;
+    bool whole = use.access == Access::Write && !use.inMember;
+    bool after = file[use.place.node].span.begin >= file[escape.node].span.end;
+    if (sets && after && (whole || !begun.count(use.variable)) && p.around(use.place, Kind::Lambda).node == kNoNode) return &use;
+  }
+  return nullptr;
+}
+
 }  // namespace
 
 void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
@@ -606,22 +627,8 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
         }
       });
       if (!escape.known()) continue;
-      // What the object still lacks at that moment.
-      VariableIndex late = kNone;
-      Place set;
-      std::set<VariableIndex> begun;  // what has a value by then
-      for (uint32_t u : p.usesInFunction[m])
-        if (const Use& use = p.uses[u]; use.access == Access::Write && !use.inMember && use.place.file == escape.file && use.place.node < escape.node) begun.insert(use.variable);
-      for (uint32_t u : p.usesInFunction[m]) {
-        const Use& use = p.uses[u];
-        bool own = p.variables[use.variable].storage == Storage::Field && p.variables[use.variable].owner == t;
-        // What the start itself gives back, and what is set on another way, is no part of it.
-        if (own && use.place.file == escape.file && (p.isInside(escape, p.parent(use.place).node) || goesOn(p, escape, use.place) == Answer::No)) continue;
-        if (late == kNone && own && !(variableTraits(p, use.variable) & kThreadType) && ((use.access == Access::Write && !use.inMember) || !begun.count(use.variable)) && (use.access == Access::Write || use.access == Access::Update) && !use.throughPointer && use.place.file == escape.file && file[use.place.node].span.begin >= file[escape.node].span.end && p.around(use.place, Kind::Lambda).node == kNoNode) {
-          late = use.variable;
-          set = use.place;
-        }
-      }
+      const Use* lacking = firstSetLater(p, t, m, escape);
+      VariableIndex late = lacking ? lacking->variable : kNone;
       bool subclass = late == kNone && !type.derived.empty() && entity == SIZE_MAX;
       if (late == kNone && !subclass) continue;
       if (entity == SIZE_MAX)
@@ -633,7 +640,7 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
       f.place = escape;
       f.message = "The constructor of " + name + " makes the object visible to other threads before it is complete: " + (late != kNone ? std::string(p.text(p.variables[late].name)) + " is set afterwards." : "a subclass is not constructed yet.");
       f.evidence.push_back({escape, how});
-      if (late != kNone) f.evidence.push_back({set, std::string(p.text(p.variables[late].name)) + " is set here, possibly after the other thread has read it"});
+      if (late != kNone) f.evidence.push_back({lacking->place, std::string(p.text(p.variables[late].name)) + " is set here, possibly after the other thread has read it"});
       else f.evidence.push_back({p.types[type.derived.front()].definition.known() ? p.types[type.derived.front()].definition : type.definition, std::string(p.text(p.types[type.derived.front()].name)) + " is constructed after this constructor has ended"});
       f.advice = Advice::ByHand;
       if (entity == SIZE_MAX) {

@@ -87,16 +87,16 @@ bool namesSingleton(std::string_view words) {
   return false;
 }
 
+bool hasAny(std::string_view words, std::initializer_list<std::string_view> phrases) {
+  return std::any_of(phrases.begin(), phrases.end(), [&](std::string_view phrase) { return words.find(phrase) != std::string_view::npos; });
+}
+
 // Does a comment say of what follows that there is one of it?
 bool saysOne(std::string_view comment) {
   if (comment.size() > 4000 || !kTellingWords.in(comment)) return false;
   std::string words = lowerCase(comment);
-  for (std::string_view denied : {"not a singleton", "no singleton", "non-singleton", "bound as a singleton", "registered as a singleton"})
-    if (words.find(denied) != std::string::npos) return false;
-  if (namesSingleton(words)) return true;
-  for (std::string_view phrase : {"only one instance", "exactly one instance", "a single instance", "there is only one", "there must be only one", "there should be only one", "there is exactly one", "one instance per process", "never make a second"})
-    if (words.find(phrase) != std::string::npos) return true;
-  return false;
+  if (hasAny(words, {"not a singleton", "no singleton", "non-singleton", "bound as a singleton", "registered as a singleton"})) return false;
+  return namesSingleton(words) || hasAny(words, {"only one instance", "exactly one instance", "a single instance", "there is only one", "there must be only one", "there should be only one", "there is exactly one", "one instance per process", "never make a second"});
 }
 
 // The words of a comment in small letters with one space between, without the marks of its lines.
@@ -108,10 +108,6 @@ std::string wordsOf(std::string_view comment) {
     else if (!out.empty() && out.back() != ' ') out += ' ';
   }
   return out;
-}
-
-bool hasAny(std::string_view words, std::initializer_list<std::string_view> phrases) {
-  return std::any_of(phrases.begin(), phrases.end(), [&](std::string_view phrase) { return words.find(phrase) != std::string_view::npos; });
 }
 
 // Do the words of a comment say of a declaration that it is not made for several threads, or for the start of the program alone?
@@ -187,16 +183,12 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   // Comments that follow each other with nothing but blanks between are one.
   for (size_t first = 0, last; first < file.comments.size(); first = last + 1) {
     last = first;
-    bool meansOne = false;
-    auto textOf = [&](Span from, Span to) { return text.substr(from.begin, to.end - from.begin); };
-    meansOne |= saysOne(textOf(file.comments[first], file.comments[first]));
-    while (last + 1 < file.comments.size() && trim(text.substr(file.comments[last].end, file.comments[last + 1].begin - file.comments[last].end)).empty()) {
-      ++last;
-      meansOne |= saysOne(textOf(file.comments[last], file.comments[last]));
-    }
+    auto textOf = [&](size_t from, size_t to) { return text.substr(file.comments[from].begin, file.comments[to].end - file.comments[from].begin); };
+    bool meansOne = saysOne(textOf(first, first));
+    for (; last + 1 < file.comments.size() && trim(text.substr(file.comments[last].end, file.comments[last + 1].begin - file.comments[last].end)).empty(); ++last) meansOne |= saysOne(textOf(last + 1, last + 1));
     uint32_t lastLine = file.lineOf(file.comments[last].end - 1);
     if (meansOne) file.notes.emplace_back(lastLine, std::string(kMeansOne));
-    std::string_view whole = textOf(file.comments[first], file.comments[last]);
+    std::string_view whole = textOf(first, last);
     constexpr std::string_view kHints[] = {"hread", "nitiali", " held", "old the", "olds the", "olding", " lock"};
     if (whole.size() > 4000 || std::none_of(std::begin(kHints), std::end(kHints), [&](std::string_view hint) { return whole.find(hint) != std::string_view::npos; })) continue;
     std::string words = wordsOf(whole);

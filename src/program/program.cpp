@@ -4,6 +4,7 @@
 
 #include "base/parallel.h"
 #include "base/text.h"
+#include "lowered/notes.h"
 
 namespace elmcart {
 
@@ -157,14 +158,8 @@ NodeId Program::assignedAt(Place written) const {
 }
 
 bool saysOneThread(const Program& p, FunctionIndex f) {
-  for (Place place : p.functions[f].declarations) {
-    const LoweredFile& file = p.file(place);
-    if (file.notes.empty()) continue;
-    uint32_t line = file.lineOf(file[place.node].span.begin);
-    for (auto& [at, text] : file.notes)
-      if (text == kOneThread && at < line && line - at <= 1) return true;
-  }
-  return false;
+  const Places& places = p.functions[f].declarations;
+  return std::any_of(places.begin(), places.end(), [&](Place place) { return noteAbove(p.file(place), place.node, kOneThread) != nullptr; });
 }
 
 }  // namespace elmcart

@@ -4,6 +4,7 @@
 #include <iterator>
 
 #include "base/text.h"
+#include "lowered/notes.h"
 #include "survey/survey.h"
 
 namespace elmcart {
@@ -92,28 +93,23 @@ bool Locks::isLock(VariableIndex v) const {
 LockId Locks::heldByComment(FunctionIndex f, const absl::flat_hash_map<std::string_view, std::vector<VariableIndex>>& named) const {
   const Function& function = p_.functions[f];
   for (Place place : function.declarations) {
-    const LoweredFile& file = p_.file(place);
-    if (file.notes.empty()) continue;
-    uint32_t line = file.lineOf(file[place.node].span.begin);
-    for (const auto& [at, text] : file.notes) {
-      if (!text.starts_with(kLockHeld) || at >= line || line - at > 1) continue;
-      VariableIndex found = kNone;
-      std::string_view words = std::string_view(text).substr(kLockHeld.size());
-      for (size_t begin = 0, end; begin < words.size(); begin = end + 1) {
-        end = std::min(words.find(' ', begin), words.size());
-        std::string_view word = words.substr(begin, end - begin);
-        auto same = named.find(word);
-        if (same == named.end()) continue;
-        for (VariableIndex v : same->second)
-          if (p_.variables[v].owner != kNone ? p_.variables[v].owner == function.owner : p_.variables[v].declarations.front().file == place.file) found = v;
-      }
-      if (found == kNone && function.owner != kNone) {
-        const std::vector<VariableIndex>& fields = p_.types[function.owner].fields;
-        auto first = std::find_if(fields.begin(), fields.end(), [&](VariableIndex v) { return isLock(v); });
-        if (first != fields.end() && std::none_of(first + 1, fields.end(), [&](VariableIndex v) { return isLock(v); })) found = *first;
-      }
-      if (found != kNone) return {LockId::Sort::Variable, found};
+    const auto* note = noteAbove(p_.file(place), place.node, kLockHeld);
+    if (!note) continue;
+    VariableIndex found = kNone;
+    std::string_view words = std::string_view(note->second).substr(kLockHeld.size());
+    for (size_t begin = 0, end; begin < words.size(); begin = end + 1) {
+      end = std::min(words.find(' ', begin), words.size());
+      auto same = named.find(words.substr(begin, end - begin));
+      if (same == named.end()) continue;
+      for (VariableIndex v : same->second)
+        if (p_.variables[v].owner != kNone ? p_.variables[v].owner == function.owner : p_.variables[v].declarations.front().file == place.file) found = v;
     }
+    if (found == kNone && function.owner != kNone) {
+      const std::vector<VariableIndex>& fields = p_.types[function.owner].fields;
+      auto first = std::find_if(fields.begin(), fields.end(), [&](VariableIndex v) { return isLock(v); });
+      if (first != fields.end() && std::none_of(first + 1, fields.end(), [&](VariableIndex v) { return isLock(v); })) found = *first;
+    }
+    if (found != kNone) return {LockId::Sort::Variable, found};
   }
   return {};
 }

@@ -7,6 +7,12 @@
 #include "base/sorting.h"
 
 namespace elmcart {
+namespace {
+
+// See program/generated.h.
+constexpr std::string_view kNotWrittenHere = "it stands in code that a tool made or that was brought along";
+
+}  // namespace
 
 bool Recogniser::isSlot(VariableIndex v) const {
   const Variable& variable = p_.variables[v];
@@ -177,7 +183,7 @@ Entity Recogniser::staticHolder(TypeIndex t) {
   }
   if (p_.files[entity.place.file].generated) {
     entity.harmless = true;
-    entity.harmlessBecause = "it stands in code that a tool made or that was brought along";
+    entity.harmlessBecause = kNotWrittenHere;
   }
   fillLocks(entity);
   sortConsumers(entity);
@@ -290,7 +296,7 @@ Recogniser::OfSlot Recogniser::ofSlot(VariableIndex v) {
   if (p_.files[entity.place.file].generated && !entity.harmless) {
     entity.harmless = true;
     entity.stateless = false;
-    entity.harmlessBecause = "it stands in code that a tool made or that was brought along";
+    entity.harmlessBecause = kNotWrittenHere;
   }
   if (isTypeParameterSlot(v)) {
     out.entities = templateSlot(entity);

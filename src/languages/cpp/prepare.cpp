@@ -629,6 +629,12 @@ class Preparation {
     if (std::optional<Treatment> treatment = treatmentOf(word, end)) replaceMacro(*treatment, begin, end);
   }
 
+  static bool inCapitals(std::string_view word) {
+    return std::none_of(word.begin(), word.end(), [](char c) { return c >= 'a' && c <= 'z'; });
+  }
+  // The end of the arguments that begin right there; npos: none do.
+  size_t argumentsEnd(size_t at) const { return at < original_.size() && original_[at] == '(' ? closingParenthesis(original_, at) : std::string_view::npos; }
+
   // Which braces hold the members of a class.
   void followBodies(char c) {
     if (c == '{') {
@@ -644,8 +650,8 @@ class Preparation {
   size_t endOfMemberMacro(char before, size_t end) const {
     std::string_view word = original_.substr(at_, end - at_);
     if (classBody_.empty() || !classBody_.back() || word.size() < 4 || std::string_view("{};:").find(before) == std::string_view::npos) return 0;
-    if (std::any_of(word.begin(), word.end(), [](char c) { return c >= 'a' && c <= 'z'; })) return 0;
-    size_t close = end < original_.size() && original_[end] == '(' ? closingParenthesis(original_, end) : std::string_view::npos;
+    if (!inCapitals(word)) return 0;
+    size_t close = argumentsEnd(end);
     if (close == std::string_view::npos) return 0;
     size_t next = close;
     while (next < original_.size() && isBlank(original_[next])) ++next;
@@ -658,7 +664,7 @@ class Preparation {
   bool isLoneMacro(char before, size_t end) const {
     std::string_view word = original_.substr(at_, end - at_);
     if (word.size() < 4 || std::string_view("{};:").find(before) == std::string_view::npos) return false;
-    if (std::any_of(word.begin(), word.end(), [](char c) { return c >= 'a' && c <= 'z'; })) return false;
+    if (!inCapitals(word)) return false;
     size_t next = end;
     while (next < original_.size() && (original_[next] == ' ' || original_[next] == '\t' || original_[next] == '\r')) ++next;
     if (next >= original_.size() || original_[next] != '\n') return false;
@@ -672,8 +678,7 @@ class Preparation {
   // which makes a name of it.
   void nameTypesGiven(size_t end) {
     static constexpr std::string_view kTypes[] = {"bool", "char", "double", "float", "int", "long", "short", "unsigned"};
-    std::string_view macro = original_.substr(at_, end - at_);
-    bool capitals = std::none_of(macro.begin(), macro.end(), [](char c) { return c >= 'a' && c <= 'z'; });
+    bool capitals = inCapitals(original_.substr(at_, end - at_));
     size_t open = capitals && end < original_.size() && original_[end] == '(' ? end : std::string_view::npos;
     while (open != std::string_view::npos) {
       size_t from = open + 1;
@@ -691,14 +696,14 @@ class Preparation {
 
   // Such a macro may stand without a semicolon, which the grammar needs.
   void endDeclaration(size_t end) {
-    size_t close = end < original_.size() && original_[end] == '(' ? closingParenthesis(original_, end) : std::string_view::npos;
+    size_t close = argumentsEnd(end);
     if (close < original_.size() && isBlank(original_[close])) out_.text[close] = ';';
   }
 
   // connect(timer, SIGNAL(timeout()), this, SLOT(tick())): the macros make texts of what they are given (Qt, "Signals & Slots",
   // "String-Based Connections"): nothing is called there. The name alone stays.
   bool nameHandler(size_t begin, size_t end) {
-    size_t close = end < original_.size() && original_[end] == '(' ? closingParenthesis(original_, end) : std::string_view::npos;
+    size_t close = argumentsEnd(end);
     size_t from = original_.find_first_not_of(" \t", end + 1);
     if (close == std::string_view::npos || from >= close || !isWordStart(original_[from])) return false;
     size_t stop = wordEnd(original_, from);
