@@ -50,6 +50,13 @@ bool isMadeByFramework(const Program& p, TypeIndex type) {
   return hasForeignBase(p, type) && std::all_of(made.begin(), made.end(), [&](uint32_t c) { return p.creations[c].asBase || p.creations[c].delegated; });
 }
 
+// A source file has the class for itself, with all ways to its object: no other code can name it.
+bool isOfOneFile(const Program& p, const Entity& e, TypeIndex type) {
+  Place home = p.types[type].definition;
+  auto inside = [&](const AccessPoint& one) { return one.function != kNone ? p.functions[one.function].onlyIn != kNone : p.variables[e.slot].onlyIn != kNone; };
+  return home.known() && !p.isHeader(home.file) && std::all_of(e.accessPoints.begin(), e.accessPoints.end(), inside);
+}
+
 }  // namespace
 
 void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
@@ -57,7 +64,7 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     Place where;
     TypeIndex type = objectTypeOf(s.program, e);
-    if (e.harmless || e.kind != EntityKind::Singleton || type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, type, &where) || refusesSecond(s.program, type) || e.madeByAsking || holdsNothing(s, e) || isMadeByFramework(s.program, type) || isMadeByTests(s, type)) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, type, &where) || refusesSecond(s.program, type) || e.madeByAsking || holdsNothing(s, e) || isOfOneFile(s.program, e, type) || isMadeByFramework(s.program, type) || isMadeByTests(s, type)) continue;
     // Where no constructor can be closed, only a class that says so is meant to be one.
     bool cannotClose = s.program.guarantees(where.file).openConstructors.holds, saysSo = isOneByItsClass(s, e);
     if (cannotClose && !saysSo) continue;

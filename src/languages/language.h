@@ -69,6 +69,7 @@ enum CallTrait : uint32_t {
   kYieldsSame = 1u << 14,      // gives back what it is called on or given
   kChangesGiven = 1u << 15,    // changes what it is given
   kChangesFirst = 1u << 16,    // changes its first argument
+  kMakesObject = 1u << 18,     // gives a new object of a library's or the platform's class
   kRunsForEach = 1u << 17,     // its function argument runs on a thread for each request or turn, several at once
 };
 inline constexpr uint32_t kHeavyCall =
@@ -147,6 +148,7 @@ struct Guarantees {
   std::span<const std::string_view> containerCalls = {};  // calls that register a class, their last type argument, for one instance
   std::string_view soundCreation;    // the form in which the language itself creates a shared object once
   bool byLastPart = false;           // the tables hold the last part of a library name
+  std::span<const std::string_view> roots = {};  // names of the classes that every other begins with: they keep no state
   std::string_view ownNames;         // how the qualified names of the library's own classes begin; empty: not told by names
 
   uint32_t typeTraits(std::string_view qualified) const;

@@ -59,10 +59,31 @@ void classifyCallOn(const Program& p, Use& use, Place at, NodeId up, bool pointe
   use.inMember = true;
 }
 
+// Does the function take what is given at that position so that it may change it? Of an array only its address is handed on.
+bool mayChangeGiven(const Program& p, FunctionIndex function, size_t position, VariableIndex given) {
+  const Function& fn = p.functions[function];
+  if (position >= fn.parameters.size()) return false;
+  const TypeUse& parameter = p.use(p.variables[fn.parameters[position]].type);
+  bool array = p.use(p.variables[given].type).has(kArray) && parameter.has(kPointer) && (parameter.modifiers & kManaged) != kManaged;
+  return (parameter.has(kReference) || array) && !parameter.has(kPointeeConst);
+}
+
 // It is an argument of the call or creation `up`.
 void classifyArgument(const Program& p, Use& use, Place at, NodeId up) {
   const LoweredFile& file = p.file(at);
   Symbol symbol = p.symbolAt({at.file, up});
+  size_t position = 0, count = 0;
+  for (NodeId c : children(file, up)) {
+    if (c == at.node) position = count;
+    count += file[c].role == Role::Argument;
+  }
+  // By a constructor, which may keep it.
+  if (symbol.is(Symbol::Sort::Type) && p.use(p.variables[use.variable].type).has(kArray)) {
+    auto takes = [&](FunctionIndex m) { return p.functions[m].form == FunctionForm::Constructor && p.functions[m].parameters.size() >= count && mayChangeGiven(p, m, position, use.variable); };
+    const auto& methods = p.types[symbol.index()].methods;
+    if (std::any_of(methods.begin(), methods.end(), takes)) use.access = Access::Bind;
+    return;
+  }
   if (!symbol.is(Symbol::Sort::Function)) {
     NodeId callee = file.child(up, Role::Callee);
     uint32_t traits = callee == kNoNode ? 0 : p.guarantees(at.file).callTraits(file.name(callee));
@@ -72,17 +93,7 @@ void classifyArgument(const Program& p, Use& use, Place at, NodeId up) {
     use.inMember = true;
     return;
   }
-  const Function& fn = p.functions[symbol.index()];
-  size_t position = 0;
-  for (NodeId c : children(file, up)) {
-    if (file[c].role != Role::Argument) continue;
-    if (c == at.node) break;
-    ++position;
-  }
-  if (position >= fn.parameters.size()) return;
-  const TypeUse& parameter = p.use(p.variables[fn.parameters[position]].type);
-  bool array = p.use(p.variables[use.variable].type).has(kArray) && parameter.has(kPointer) && (parameter.modifiers & kManaged) != kManaged;
-  if ((parameter.has(kReference) || array) && !parameter.has(kPointeeConst)) use.access = Access::Bind;
+  if (mayChangeGiven(p, symbol.index(), position, use.variable)) use.access = Access::Bind;
 }
 
 // How the value named at `place` is touched, read off the nodes around it.

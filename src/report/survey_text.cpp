@@ -11,7 +11,7 @@ namespace elmcart {
 namespace {
 
 std::vector<std::string> rowOf(const Program& p, const Entity& e, bool mixed) {
-  bool creation = e.type != kNone || e.kind == EntityKind::FunctionStatic;
+  bool creation = e.type != kNone || e.kind == EntityKind::FunctionStatic || e.kind == EntityKind::SharedInstance;
   std::vector<std::string> row = {std::string(kindText(e.toldKind())) + (e.stateless ? ", stateless" : ""), e.shown, at(p, e.place), creation ? std::string(creationText(e.creation.time)) : "-",
                                   e.creation.time == CreationTime::Elsewhere ? "-" : std::string(guardText(e.creation.guard)), e.enforced < 0 ? "-" : e.enforced ? "yes" : "no",
                                   std::to_string(e.accessPoints.size()), std::to_string(e.consumers.size())};

@@ -291,6 +291,9 @@ TypeIndex Constancy::madeBy(Place expression, int depth) const {
     NodeId callee = file.child(expression.node, Role::Callee);
     Symbol named = callee == kNoNode ? Symbol{} : links.symbol[callee];
     if (named.is(Symbol::Sort::Type)) made = named;
+    // new Matrix().fromArray(…): what gives back the object that it was asked of.
+    NodeId receiver = receiverOf(file, expression.node);
+    if (made.is(Symbol::Sort::Function) && receiver != kNoNode && (file[receiver].kind == Kind::Create || file[receiver].kind == Kind::Call) && givesItself(made.index())) return depth < 3 ? madeBy({expression.file, receiver}, depth + 1) : kNone;
     if (made.is(Symbol::Sort::Function)) return depth < 3 ? returnedBy(made.index(), depth + 1) : kNone;
   } else if (file[expression.node].kind != Kind::Create) {
     return kNone;
@@ -299,6 +302,63 @@ TypeIndex Constancy::madeBy(Place expression, int depth) const {
   for (NodeId c : children(file, expression.node))
     if (file[c].kind == Kind::Type && links.symbol[c].is(Symbol::Sort::Type)) return links.symbol[c].index();
   return made.is(Symbol::Sort::Type) && p_.types[made.index()].definition.known() ? made.index() : kNone;
+}
+
+// Does each of its returns give back the object that the function was called on?
+bool Constancy::givesItself(FunctionIndex function) const {
+  Place home = p_.functions[function].definition;
+  if (!home.known() || p_.functions[function].owner == kNone) return false;
+  const LoweredFile& file = p_.file(home);
+  bool any = false;
+  for (NodeId n = home.node + 1; n < file.nodes.size() && p_.isInside({home.file, n}, home.node); ++n) {
+    if (file[n].kind != Kind::Return) continue;
+    NodeId value = file.child(n, Role::Value);
+    if (value == kNoNode || file[value].kind != Kind::This) return false;
+    any = true;
+  }
+  return any;
+}
+
+// Is an object of class `made` but looked at through that parameter, local or slot, wherever it is named but in `but`?
+bool Constancy::onlyLookedAt(VariableIndex v, TypeIndex made, int depth) const {
+  constexpr size_t kMost = 64;  // uses that are looked at
+  auto uses = p_.usesOfVariable[v];
+  return uses.size() <= kMost && std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return looksOnly(p_.uses[u], made, depth); });
+}
+
+bool Constancy::looksOnly(const Use& use, TypeIndex made, int depth) const {
+  if (use.access == Access::Write || use.access == Access::Update || use.access == Access::Bind || depth > 3) return false;
+  Place up = p_.parent(use.place);
+  const LoweredFile& file = p_.file(up);
+  switch (file[up.node].kind) {
+    case Kind::Compare: case Kind::NullTest: case Kind::Logic: case Kind::If: return true;
+    case Kind::Call: {
+      Symbol called = p_.symbolAt(up);
+      if (file[use.place.node].role != Role::Argument || !called.is(Symbol::Sort::Function)) return false;
+      for (VariableIndex parameter : p_.functions[called.index()].parameters)
+        if (givenFor(p_, up, called.index(), parameter).node == use.place.node) return (p_.functions[called.index()].modifiers & kAbstract) == 0 && onlyLookedAt(parameter, made, depth + 1);
+      return false;
+    }
+    case Kind::Member: {
+      if (file[use.place.node].role != Role::Receiver) return false;
+      Symbol member = p_.symbolAt(up);
+      if (file[up.node].role == Role::Callee) {
+        return member.is(Symbol::Sort::Function) && made != kNone && !changesByCalling(member.index(), made);
+      }
+      // const e = m.elements; e[0]
+      Place over = p_.parent(up);
+      if (file[over.node].kind == Kind::Variable) {
+        Symbol local = p_.symbolAt(over);
+        return local.is(Symbol::Sort::Variable) && onlyLookedAt(local.index(), kNone, depth + 1);
+      }
+      return file[up.node].role != Role::Target && file[over.node].kind != Kind::Update && file[over.node].kind != Kind::Call && file[over.node].kind != Kind::Return && (file[over.node].kind != Kind::Member || file[over.node].role != Role::Callee);
+    }
+    case Kind::Index: {  // an element is read
+      Place over = p_.parent(up);
+      return file[use.place.node].role == Role::Receiver && file[up.node].role != Role::Target && file[over.node].kind != Kind::Update && file[over.node].kind != Kind::Return;
+    }
+    default: return false;
+  }
 }
 
 // The class of what a function returns, where it makes one in each of its returns.

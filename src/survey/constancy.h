@@ -39,6 +39,9 @@ class Constancy {
   // Why the slot is but a reference to state that another part keeps; empty when it is not.
   std::string lookedUp(VariableIndex v) const;
 
+  // Is the object, one of class `made`, but looked at by that use of what holds it: read, asked what changes nothing, or
+  // handed to a function that does no more?
+  bool looksOnly(const Use& use, TypeIndex made, int depth = 0) const;
   // Does an expression name the variable, or (where asked) a local that was read from it?
   bool names(Place expression, VariableIndex variable, bool locals) const;
   // Is the write made behind a test of the field, in its function or in all that call it?
@@ -57,6 +60,8 @@ class Constancy {
   bool constructs(const Use& use, TypeIndex type) const;
   bool changesByCalling(FunctionIndex method, TypeIndex made, std::set<FunctionIndex>& seen) const;
   FunctionIndex bodyIn(FunctionIndex method, TypeIndex made) const;
+  bool onlyLookedAt(VariableIndex v, TypeIndex made, int depth) const;
+  bool givesItself(FunctionIndex function) const;
   bool isRemembered(VariableIndex field, TypeIndex type) const;
   bool testsFirst(Place place, VariableIndex field) const;
   TypeIndex madeBy(Place expression, int depth) const;

@@ -310,11 +310,15 @@ bool refusesSecond(const Program& program, TypeIndex type) {
     }
     any = true;
   }
-  // Or does one of a base, which runs first?
+  // Or does one of a base, which runs first, or the factory that a base has for all?
+  auto isFactory = [&](FunctionIndex m) { return program.functions[m].form == FunctionForm::Factory; };
+  bool ownFactory = std::any_of(program.types[type].methods.begin(), program.types[type].methods.end(), isFactory);
   return (any && own) || program.anyBase(type, [&](TypeIndex base, const Base* through) {
     return through && std::any_of(program.types[base].methods.begin(), program.types[base].methods.end(), [&](FunctionIndex m) {
       const Function& fn = program.functions[m];
-      return fn.form == FunctionForm::Constructor && fn.definition.known() && !(fn.modifiers & kDeleted) && refuses(program, base, m);
+      if (!fn.definition.known()) return false;
+      if (isFactory(m)) return !ownFactory && (refuses(program, base, m) || givesKept(program, m));
+      return fn.form == FunctionForm::Constructor && !(fn.modifiers & kDeleted) && refuses(program, base, m);
     });
   });
 }

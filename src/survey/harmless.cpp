@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "base/text.h"
+#include "program/arguments.h"
 #include "survey/survey.h"
 
 namespace elmcart {
@@ -182,6 +183,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     // static readonly Size Zero; — whoever takes it has a copy.
     if (type != kNone && (variable.modifiers & kConst) && p_.types[type].form == TypeForm::Struct && isPlainData(type)) return "a constant value: whoever takes it has a copy";
     if (type != kNone && made == kNone && !waits && isRecordOfData(v, type)) return "a record that is never changed after its definition in this tree";
+    if (made != kNone && neverSetAgain && isMadeOfNothing(v, made)) return "it is made without the parts that could change";
     if (object != kNone && neverSetAgain && onlyAsked(v, object)) return "it is only read once it is made, in this tree";
     if (type != kNone && constancy_.holdsFunction(v) && (variable.modifiers & kConst)) return "it holds a function that is never replaced";
     if (variable.definition.known() && constancy_.holdsNothing(v) && !isOpenToChange(v)) return "it is never set";
@@ -465,20 +467,22 @@ bool Harmless::isScratch(VariableIndex v) const {
   if (!o_.accessPointsTo(v).empty()) return false;
   // What is put into a list stays there.
   TypeIndex type = p_.use(variable.type).decl;
-  if (type != kNone && std::any_of(p_.types[type].fields.begin(), p_.types[type].fields.end(), [&](VariableIndex f) { return (p_.traits(p_.variables[f].home().file, p_.variables[f].type) & kCollection) != 0; })) return false;
+  auto takesMore = [&](VariableIndex f) { return (p_.traits(p_.variables[f].home().file, p_.variables[f].type) & kCollection) && isToldToChange(f); };
+  if (type != kNone && std::any_of(p_.types[type].fields.begin(), p_.types[type].fields.end(), takesMore)) return false;
   FunctionIndex last = kNone;
   bool any = false, left = false;  // filled, and not looked at again in the same function
   for (uint32_t u : p_.usesOfVariable[v]) {  // in order of place
     const Use& use = p_.uses[u];
     if (use.in == kNone || p_.functions[use.in].form == FunctionForm::Initialiser) return false;
     bool first = use.in != last;
-    if (first && left) return false;
+    if (first && left && !readBelow(v, last)) return false;
     last = use.in;
     left = false;
     if (!first) continue;
     Place up = p_.parent(use.place);
     const LoweredFile& file = p_.file(up);
     bool handed = file[up.node].kind == Kind::Call && file[use.place.node].role == Role::Argument;
+    if (handed && isKeptBy(up, use.place.node)) return false;
     bool filled = use.access == Access::Write;
     if (use.access == Access::Call && file[up.node].kind == Kind::Member) {
       NodeId call = file.parents[up.node];
@@ -490,7 +494,29 @@ bool Harmless::isScratch(VariableIndex v) const {
     if (!handed && !filled) return false;
     any = true;
   }
-  return any && !left;
+  return any && (!left || readBelow(v, last));
+}
+
+// Does the function that is called put what it is given there into an object, or give it back?
+bool Harmless::isKeptBy(Place call, NodeId argument) const {
+  Symbol called = p_.symbolAt(call);
+  if (!called.is(Symbol::Sort::Function)) return false;
+  const auto& parameters = p_.functions[called.index()].parameters;
+  return std::any_of(parameters.begin(), parameters.end(), [&](VariableIndex parameter) {
+    if (givenFor(p_, call, called.index(), parameter).node != argument) return false;
+    return std::any_of(p_.usesOfVariable[parameter].begin(), p_.usesOfVariable[parameter].end(), [&](uint32_t u) {
+      Place at = p_.uses[u].place, up = p_.parent(at);
+      return p_.node(up).kind == Kind::Return || (p_.node(up).kind == Kind::Assign && p_.node(at).role == Role::Value);
+    });
+  });
+}
+
+// Does a function of the file that the function calls look at the variable?
+bool Harmless::readBelow(VariableIndex v, FunctionIndex in) const {
+  return in != kNone && std::any_of(p_.callsInFunction[in].begin(), p_.callsInFunction[in].end(), [&](uint32_t c) {
+    FunctionIndex called = p_.calls[c].callee;
+    return called != in && std::any_of(p_.usesInFunction[called].begin(), p_.usesInFunction[called].end(), [&](uint32_t u) { return p_.uses[u].variable == v; });
+  });
 }
 
 bool Harmless::onlyAsked(VariableIndex v, TypeIndex made) const {
@@ -502,13 +528,32 @@ bool Harmless::onlyAsked(VariableIndex v, TypeIndex made) const {
     bool loading = !kept && (use.in == kNone || isLoadingCode(use.in));
     ++(loading ? filled : asked);
     if (loading) return true;
-    Place up = p_.parent(use.place);
-    Symbol called = p_.node(up).kind == Kind::Member && p_.node(use.place).role == Role::Receiver ? p_.symbolAt(up) : Symbol{};
-    return called.is(Symbol::Sort::Function) && !constancy_.changesByCalling(called.index(), made);
+    return constancy_.looksOnly(use, made);
   });
   // One that is never filled does not change at all, where nobody else can.
   bool own = !(p_.variables[v].modifiers & kPublic) && weightsOfCreation(p_, made, kNone).empty();
   return all && asked > 0 && (filled > 0 || own);
+}
+
+// new Visited(null): the fields of its class are set once, from what its constructor is given, and each that could change
+// inside was given nothing.
+bool Harmless::isMadeOfNothing(VariableIndex v, TypeIndex made) const {
+  const TypeDecl& decl = p_.types[made];
+  NodeId initial = constancy_.initialiserOf(v);
+  auto keeps = [&](const Base& base) { return base.type != kNone ? p_.types[base.type].form != TypeForm::Interface : p_.traits(decl.definition.file, base.use) != 0; };
+  if (initial == kNoNode || decl.fields.empty() || std::any_of(decl.bases.begin(), decl.bases.end(), keeps)) return false;
+  Place creation{p_.variables[v].definition.file, initial};
+  return std::all_of(decl.fields.begin(), decl.fields.end(), [&](VariableIndex field) {
+    if (!(p_.variables[field].modifiers & kConst)) return false;
+    return std::any_of(p_.usesOfVariable[field].begin(), p_.usesOfVariable[field].end(), [&](uint32_t u) {
+      const Use& use = p_.uses[u];
+      NodeId value = use.access == Access::Write && !use.inMember && use.in != kNone && p_.functions[use.in].form == FunctionForm::Constructor ? p_.assignedAt(use.place) : kNoNode;
+      Symbol from = value == kNoNode ? Symbol{} : p_.symbolAt({use.place.file, value});
+      if (!from.is(Symbol::Sort::Variable) || p_.variables[from.index()].storage != Storage::Parameter) return false;
+      Place given = givenFor(p_, creation, use.in, from.index());
+      return given.node != kNoNode && p_.node(given).is(Kind::Literal, LiteralForm::Null);
+    });
+  });
 }
 
 bool Harmless::hasConstructor(TypeIndex type) const {

@@ -55,6 +55,9 @@ class Harmless {
   bool namesLibraryObject(VariableIndex v) const;
   bool mayThrowWhenMade(TypeIndex type) const;
   bool staysAsMade(VariableIndex v, TypeIndex type) const;
+  bool isMadeOfNothing(VariableIndex v, TypeIndex made) const;
+  bool isKeptBy(Place call, NodeId argument) const;
+  bool readBelow(VariableIndex v, FunctionIndex in) const;
   bool isScratch(VariableIndex v) const;
   // Set once: by its definition, or while its class or file is loaded.
   bool setOnlyAtStart(VariableIndex v) const;

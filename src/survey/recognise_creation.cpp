@@ -90,6 +90,10 @@ bool Recogniser::readCreation(Place value, CreationFacts& facts, int depth) cons
   if (node.kind == Kind::Call) {
     Symbol symbol = p_.symbolAt(value);
     NodeId callee = file.child(value.node, Role::Callee);
+    if (asksPlatformForObject(value)) {
+      facts.place = value;
+      return true;
+    }
     if (callee != kNoNode && file[callee].kind == Kind::Lambda) return readReturned({value.file, callee}, facts);
     if (symbol.is(Symbol::Sort::Function)) {
       // A factory: it returns what it creates.

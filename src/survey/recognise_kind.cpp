@@ -5,8 +5,16 @@
 #include <numeric>
 
 #include "base/sorting.h"
+#include "program/arguments.h"
 
 namespace elmcart {
+
+namespace {
+
+// A private accessor is no way for others.
+bool isForItsClassOnly(const Function& fn) { return fn.owner != kNone && (fn.modifiers & kPrivate) && (fn.modifiers & kStatic); }
+
+}  // namespace
 
 EntityKind Recogniser::decideKind(const Entity& entity) const {
   VariableIndex v = entity.slot;
@@ -17,8 +25,9 @@ EntityKind Recogniser::decideKind(const Entity& entity) const {
   bool accessor = false, ownAccessor = false;
   for (const AccessPoint& accessPoint : entity.accessPoints) {
     if (accessPoint.sort == AccessPoint::Sort::Slot) continue;
-    accessor = true;
     const Function& fn = p_.functions[accessPoint.function];
+    if (isForItsClassOnly(fn) && variable.storage == Storage::StaticField) continue;
+    accessor = true;
     // What is asked of an object hands out others of its kind.
     bool ofObjects = (fn.form == FunctionForm::Function || fn.form == FunctionForm::Getter) && !fn.isStaticMember();
     if (fn.owner == kNone || type == kNone || ofObjects) continue;
@@ -69,16 +78,31 @@ bool Recogniser::isReadyInstance(const Entity& entity) const {
   if (variable.storage == Storage::Global && variable.onlyIn != kNone) return isHandedOutInPart(entity.slot);
   if (variable.storage != Storage::Global) return false;
   bool script = p_.language(variable.home().file).family == "script";
+  if (isPluggedIn(entity.slot)) return false;
   bool told = !script || (variable.modifiers & kPublic);
   bool madeHere = entity.creation.time == CreationTime::Eager || (entity.creation.time == CreationTime::Lazy && entity.creation.made != kNone);
   return (told && !(variable.modifiers & kPrivate)) || madeHere;
+}
+
+// Is it only ever set by code of other modules? What they plug in is theirs.
+bool Recogniser::isPluggedIn(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  bool set = !startsEmpty(v);
+  return !set && std::none_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
+    const Use& use = p_.uses[u];
+    if ((use.access != Access::Write && use.access != Access::Update) || use.inMember || use.throughPointer) return false;
+    return use.place.file == variable.home().file || (use.in != kNone && p_.functions[use.in].parent == variable.parent);
+  });
 }
 
 // A file's own holder: functions return what it holds.
 bool Recogniser::isHandedOutInPart(VariableIndex v) const {
   return std::any_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
     const Use& use = p_.uses[u];
-    if (use.in == kNone || p_.around(use.place, Kind::Return).node == kNoNode) return false;
+    Place back = p_.around(use.place, Kind::Return);
+    if (use.in == kNone || back.node == kNoNode) return false;
+    for (Place up = p_.parent(use.place); up.node != back.node; up = p_.parent(up))
+      if (p_.node(up).kind == Kind::Call) return false;  // what it is asked for, and no part of it
     return p_.use(p_.functions[use.in].result).has(kPointer | kReference);
   });
 }
@@ -90,10 +114,32 @@ bool Recogniser::isLibraryObject(const Entity& entity) const {
   constexpr uint32_t kOther = kCollection | kKeyedCollection | kTextType | kLockType | kConditionType | kOnceFlagType | kAtomicType;
   if ((traitsOf(entity.slot) | variableTraits(p_, entity.slot)) & kOther) return false;
   if (node.kind == Kind::Create) return !(p_.traits(entity.creation.place.file, p_.typeAt(entity.creation.place)) & kOther);
+  if (asksPlatformForObject(entity.creation.place)) return true;
   // Counter(…), where classes are called.
   NodeId callee = node.kind == Kind::Call && p_.language(entity.creation.place.file).createsByCall ? p_.file(entity.creation.place).child(entity.creation.place.node, Role::Callee) : kNoNode;
   std::string_view name = callee == kNoNode ? std::string_view{} : lastPart(p_.file(entity.creation.place).name(callee));
   return !name.empty() && name[0] >= 'A' && name[0] <= 'Z' && !(p_.guarantees(entity.creation.place.file).typeTraits(name) & kOther);
+}
+
+// document.createElement(…), or a function that returns what that gives.
+bool Recogniser::asksPlatformForObject(Place call, int depth) const {
+  if (p_.node(call).kind != Kind::Call) return false;
+  Symbol called = p_.symbolAt(call);
+  if (called.is(Symbol::Sort::Function)) {
+    const auto& returned = o_.returnsOf(called.index());
+    return depth < 3 && std::any_of(returned.begin(), returned.end(), [&](Place value) {
+      Symbol local = p_.node(value).kind == Kind::Name ? p_.symbolAt(value) : Symbol{};
+      Place home = local.is(Symbol::Sort::Variable) && p_.variables[local.index()].storage == Storage::Local ? p_.variables[local.index()].definition : Place{};
+      NodeId initial = home.known() ? p_.file(home).child(home.node, Role::Initialiser) : kNoNode;
+      return asksPlatformForObject(initial != kNoNode ? Place{home.file, initial} : value, depth + 1);
+    });
+  }
+  const LoweredFile& file = p_.file(call);
+  NodeId callee = file.child(call.node, Role::Callee), asked = receiverOf(file, call.node);
+  if (callee == kNoNode) return false;
+  std::string name(file.name(callee));
+  if (asked != kNoNode && file[asked].kind == Kind::Name && !p_.symbolAt({call.file, asked}).known()) name = std::string(file.name(asked)) + "::" + name;
+  return (p_.guarantees(call.file).callTraits(name) & kMakesObject) != 0;
 }
 
 // Can others put another object of the class there, by a function that takes it?
@@ -118,7 +164,9 @@ bool Recogniser::isOnlyOne(const Entity& entity) const {
     bool own = creation.place == entity.creation.place || creation.asVariable == entity.slot || creation.inInitialiserOf == entity.slot || (creation.in != kNone && creation.in == entity.creation.in);
     if (!own && !creation.asBase && !creation.delegated && !isInTests(creation.place)) return false;
   }
-  return behaves(entity.type);
+  // A record of parts that cannot be copied is no value either.
+  const Guarantees& promises = p_.guarantees(entity.place.file);
+  return behaves(entity.type) || (promises.implicitCopy.holds && decl.definition.known() && !p_.isCopyable(entity.type, entity.place.file));
 }
 
 // A default among others, or one beside those that other classes make for themselves in several places.
@@ -236,6 +284,9 @@ bool Recogniser::isFoundByKey(VariableIndex v) const {
   };
   for (uint32_t u : p_.usesOfVariable[v])
     if (isAsked(p_.uses[u].place, p_.uses[u].in)) return true;
+  for (VariableIndex alias : o_.aliasesOf(v))
+    for (uint32_t u : p_.usesOfVariable[alias])
+      if (isAsked(p_.uses[u].place, p_.uses[u].in)) return true;
   for (FunctionIndex f : o_.accessPointsTo(v))
     for (uint32_t c : p_.callsOfFunction[f])
       if ((p_.variables[v].onlyIn != kNone || p_.functions[f].owner == p_.variables[v].owner) && isAsked(p_.calls[c].place, p_.calls[c].in)) return true;
@@ -366,7 +417,8 @@ bool Recogniser::keepsInstancesByKey(VariableIndex v) const {
     while (p_.node(up).kind == Kind::Index && p_.node(at).role == Role::Receiver) at = up, up = p_.parent(up);
     if (p_.node(at).kind == Kind::Index && p_.node(up).kind == Kind::Assign && p_.node(at).role == Role::Target) {
       NodeId key = p_.file(at).child(at.node, Role::Argument);
-      bool counted = key != kNoNode && p_.file(at)[key].is(Kind::Literal, LiteralForm::Number);
+      // logger["default"] = logger; of an object is a field of its.
+      bool counted = key != kNoNode && (p_.file(at)[key].is(Kind::Literal, LiteralForm::Number) || (classOf(v) != kNone && p_.file(at)[key].is(Kind::Literal, LiteralForm::Text)));
       NodeId value = p_.file(up).child(up.node, Role::Value);
       if (!counted && value != kNoNode && isInstance({up.file, value})) return true;
       continue;

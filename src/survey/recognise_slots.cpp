@@ -61,11 +61,35 @@ TypeIndex Recogniser::classOf(VariableIndex v) const {
   return made == kNone && p_.variables[v].lives() && use.name != 0 && isUntold(p_.variables[v].type) ? harmless_.madeLaterFor(v) : made;
 }
 
+// Is all that the class keeps one object of a library's class, which it makes? Then it is that one's slot.
+bool Recogniser::keepsOneLibraryObject(const TypeDecl& decl) {
+  Entity one;
+  for (VariableIndex v : decl.statics) {
+    if (!isMutableState(v)) continue;
+    if (one.slot != kNone || classOf(v) != kNone) return false;
+    one.slot = v;
+  }
+  if (one.slot == kNone) return false;
+  one.place = p_.variables[one.slot].home();
+  findCreation(one);
+  bool wraps = one.creation.place.known() && (p_.traits(one.creation.place.file, p_.typeAt(one.creation.place)) & kPointerLike);
+  return !wraps && isLibraryObject(one);
+}
+
+// Has the class a base in the tree that is not the one with which all classes begin?
+bool Recogniser::hasOwnBase(TypeIndex type) const {
+  return std::any_of(p_.types[type].bases.begin(), p_.types[type].bases.end(), [&](const Base& base) {
+    if (base.type == kNone) return false;
+    std::span<const std::string_view> roots = p_.guarantees(p_.types[type].home().file).roots;
+    return std::find(roots.begin(), roots.end(), p_.text(p_.types[base.type].name)) == roots.end();
+  });
+}
+
 void Recogniser::indexStaticHolders() {
   for (TypeIndex t = 0; t < p_.types.size(); ++t) {
     const TypeDecl& decl = p_.types[t];
     bool isObject = decl.form == TypeForm::Object;
-    bool inherits = std::any_of(decl.bases.begin(), decl.bases.end(), [](const Base& base) { return base.type != kNone; });
+    bool inherits = hasOwnBase(t);
     if (!decl.definition.known() || decl.statics.empty() || !decl.fields.empty() || (inherits && !isObject) || !decl.derived.empty()) continue;
     bool onlyStatic = true, anyStatic = false;
     for (FunctionIndex m : decl.methods) {
@@ -84,6 +108,7 @@ void Recogniser::indexStaticHolders() {
     for (uint32_t c : p_.creationsOfType[t]) made |= !p_.creations[c].asBase;
     if (made) continue;
     bool mutableState = false;
+    if (!isObject && keepsOneLibraryObject(decl)) continue;
     for (VariableIndex v : decl.statics) {
       // A class that only holds another's instance is that one's slot.
       bool holdsInstance = (p_.use(p_.variables[v].type).modifiers & kManaged) == kManaged && classOf(v) != kNone && (p_.variables[v].modifiers & kConst) && !isObject;
@@ -102,7 +127,7 @@ void Recogniser::indexFileHolders() {
   std::map<TypeIndex, std::vector<VariableIndex>> found;
   for (VariableIndex v = 0; v < p_.variables.size(); ++v) {
     const Variable& variable = p_.variables[v];
-    if (variable.storage != Storage::Global || variable.onlyIn == kNone || !isSlot(v) || classOf(v) != kNone || (variable.modifiers & kThreadLocal) || p_.usesOfVariable[v].empty()) continue;
+    if (variable.storage != Storage::Global || variable.onlyIn == kNone || !isSlot(v) || (classOf(v) != kNone && p_.types[classOf(v)].form != TypeForm::Interface) || (variable.modifiers & kThreadLocal) || p_.usesOfVariable[v].empty()) continue;
     TypeIndex owner = kNone;
     bool alone = true;
     for (uint32_t u : p_.usesOfVariable[v]) {
@@ -115,7 +140,7 @@ void Recogniser::indexFileHolders() {
   }
   for (auto& [t, variables] : found) {
     const TypeDecl& decl = p_.types[t];
-    bool inherits = std::any_of(decl.bases.begin(), decl.bases.end(), [](const Base& base) { return base.type != kNone; });
+    bool inherits = hasOwnBase(t);
     if (!decl.definition.known() || !decl.fields.empty() || !decl.statics.empty() || !decl.derived.empty() || inherits || !p_.creationsOfType[t].empty()) continue;
     bool onlyStatic = std::all_of(decl.methods.begin(), decl.methods.end(), [&](FunctionIndex m) { return p_.functions[m].isStaticMember() || p_.functions[m].form == FunctionForm::Constructor; });
     if (!onlyStatic || std::none_of(variables.begin(), variables.end(), [&](VariableIndex v) { return isMutableState(v) && !isInstanceTable(v) && !(traitsOf(v) & kPerThread); })) continue;
@@ -159,7 +184,7 @@ Entity Recogniser::staticHolder(TypeIndex t) {
     }
   }
   if (!entity.slots.empty()) entity.slot = entity.slots.front();
-  bool ofLanguage = decl.form == TypeForm::Object && !p_.language(decl.definition.file).infersTypes;
+  bool ofLanguage = decl.form == TypeForm::Object && decl.bases.empty() && p_.language(decl.definition.file).family != "script";
   entity.filesByKey = (entity.kind == EntityKind::StaticHolder || ofLanguage) && filesInstances(entity.slots);
   if (decl.form != TypeForm::Object) describeHolderCreation(entity);
   std::set<FunctionIndex> reaching = functionsThatReach(t, entity.slots);
@@ -281,7 +306,10 @@ Recogniser::OfSlot Recogniser::ofSlot(VariableIndex v) {
   }
   // Constants of an enum without state are just its values.
   if (entity.harmless && type != kNone && variable.owner == type && p_.types[type].form == TypeForm::Enum) return out;
-  bool classLike = entity.kind == EntityKind::Singleton || (entity.kind == EntityKind::SharedInstance && variable.storage == Storage::FunctionStatic);
+  // In a function of another class it is one object of the class among others.
+  TypeIndex around = variable.function == kNone ? kNone : p_.functions[variable.function].owner;
+  bool elsewhere = around != kNone && type != kNone && !p_.derivesFrom(type, around) && !p_.derivesFrom(around, type);
+  bool classLike = entity.kind == EntityKind::Singleton || (entity.kind == EntityKind::SharedInstance && variable.storage == Storage::FunctionStatic && !elsewhere);
   if (classLike && type != kNone && !p_.types[type].definition.known() && p_.types[type].declarations.empty()) classLike = false;
   TypeIndex nameType = type;
   if (classLike && entity.creation.made != kNone && p_.types[entity.creation.made].bases.empty() && type == kNone) nameType = entity.creation.made;

@@ -41,6 +41,10 @@ class Recogniser {
   bool isMutableState(VariableIndex v) const { return harmless_.reason(v, classOf(v)).empty(); }
 
   // ----- static holders: recognise_slots.cpp
+  bool hasOwnBase(TypeIndex type) const;
+  bool keepsOneLibraryObject(const TypeDecl& decl);
+  bool isPluggedIn(VariableIndex v) const;
+  bool asksPlatformForObject(Place call, int depth = 0) const;
   void indexStaticHolders();
   // A class of class-level functions alone, whose state stands in variables of
   // its file: those that no other function touches.

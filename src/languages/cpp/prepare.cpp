@@ -481,7 +481,7 @@ namespace {
 // Reads one file from front to back and blanks what the grammar cannot bear.
 class Preparation {
  public:
-  Preparation(std::string_view original, const MacroLore* lore, bool others) : original_(original), lore_(lore), others_(others) { out_.text = std::string(original); }
+  Preparation(std::string_view original, const MacroLore* lore, bool others, std::span<const Span> without) : original_(original), lore_(lore), others_(others), without_(without) { out_.text = std::string(original); }
 
   PreparedText run() {
     // A byte order mark is not part of the program.
@@ -522,7 +522,7 @@ class Preparation {
     } else if (isWordStart(c)) {
       char before = std::exchange(last_, c);
       size_t end = wordEnd(original_, at_);
-      size_t gone = !active_ ? 0 : isLoneMacro(before, end) ? end : endOfMemberMacro(before, end);
+      size_t gone = !active_ ? 0 : isLoneMacro(before, end) ? end : std::max(endOfMemberMacro(before, end), endOfAttribute(before, end));
       if (gone > at_) {
         blank(at_, gone);
         at_ = gone;
@@ -545,7 +545,8 @@ class Preparation {
   // What is not built here is read too: see shared/directives.h.
   bool readToo(size_t end) {
     size_t from = std::min(end + 1, original_.size());
-    if (!others_ || !mayBeReadToo(scope_, out_.text, original_, at_, from, true)) return false;
+    bool left = std::any_of(without_.begin(), without_.end(), [&](Span one) { return one.begin == from; });
+    if (!others_ || left || !mayBeReadToo(scope_, out_.text, original_, at_, from, true)) return false;
     out_.otherBranches.push_back({static_cast<uint32_t>(from), static_cast<uint32_t>(branchEnd(original_, from))});
     return true;
   }
@@ -659,6 +660,31 @@ class Preparation {
     return ends && original_.substr(end, close - end).find_first_of("\"{[") != std::string_view::npos ? close : 0;
   }
 
+  // static Text name INIT_PRIORITY(base - 1) ("one"); between a variable's name and its first value only a macro that stands
+  // for an attribute has arguments. Their end; 0: it is something else.
+  size_t endOfAttribute(char before, size_t end) const {
+    if (!isWordByte(before) || !inCapitals(original_.substr(at_, end - at_))) return 0;
+    size_t open = end;
+    while (open < original_.size() && isBlank(original_[open])) ++open;
+    size_t close = argumentsEnd(open);
+    if (close == std::string_view::npos) return 0;
+    size_t next = close;
+    while (next < original_.size() && isBlank(original_[next])) ++next;
+    if (next >= original_.size() || (original_[next] != '(' && (original_[next] != '=' || original_.substr(next, 2) == "=="))) return 0;
+    // The name, and the type before it.
+    auto backOver = [&](size_t at, auto is) {
+      while (at > 0 && is(out_.text[at - 1])) --at;
+      return at;
+    };
+    size_t nameEnd = backOver(at_, isBlank), name = backOver(nameEnd, isWordByte), type = backOver(name, isBlank);
+    static constexpr std::string_view kNoNames[] = {"case", "const", "constexpr", "delete", "else", "extern", "goto", "inline", "new", "return", "static", "throw", "typedef", "virtual"};
+    bool named = name < nameEnd && std::find(std::begin(kNoNames), std::end(kNoNames), original_.substr(name, nameEnd - name)) == std::end(kNoNames);
+    char typed = type > 0 ? out_.text[type - 1] : '\0';
+    size_t typeBegin = backOver(type, isWordByte);
+    bool keyword = std::find(std::begin(kNoNames), std::end(kNoNames), original_.substr(typeBegin, type - typeBegin)) != std::end(kNoNames);
+    return named && !keyword && type < name && (isWordByte(typed) || typed == '>' || typed == '*' || typed == '&') ? close : 0;
+  }
+
   // A word in capitals alone between two declarations, which no macro that was read explains: it makes
   // members that are not seen here.
   bool isLoneMacro(char before, size_t end) const {
@@ -766,6 +792,7 @@ class Preparation {
   std::string_view original_;
   const MacroLore* lore_;
   bool others_;
+  std::span<const Span> without_;
   PreparedText out_;
   std::vector<Branching> branches_;
   BodyScope scope_;
@@ -781,7 +808,7 @@ class Preparation {
 
 }  // namespace
 
-PreparedText prepareCpp(std::string_view original, const MacroLore* lore, bool others) { return Preparation(original, lore, others).run(); }
+PreparedText prepareCpp(std::string_view original, const MacroLore* lore, bool others, std::span<const Span> without) { return Preparation(original, lore, others, without).run(); }
 
 void addIncludes(const PreparedText& prepared, LoweredFile& out) {
   NodeId last = out.nodes[0].firstChild;

@@ -59,19 +59,34 @@ struct PreparedText {
   size_t bracketDepth = 0;  // how deep brackets of any kind are nested
 };
 
-// `others`: read branches beside the one that is taken, where they hold whole statements.
-PreparedText prepareCpp(std::string_view text, const MacroLore* lore, bool others = true);
+// `others`: read branches beside the one that is taken, where they hold whole statements. `without`: but not these.
+PreparedText prepareCpp(std::string_view text, const MacroLore* lore, bool others = true, std::span<const Span> without = {});
 
-// Lowers a text with the other branches, or without them when the grammar can then read more of it.
+// Those of the branches that hold a piece that was not read.
+inline std::vector<Span> unreadIn(const LoweredFile& file, std::span<const Span> branches) {
+  std::vector<Span> out;
+  for (Span branch : branches) {
+    auto unread = [&](const Node& node) { return node.kind == Kind::Unread && node.span.begin < branch.end && branch.begin < node.span.end; };
+    if (std::any_of(file.nodes.begin(), file.nodes.end(), unread)) out.push_back(branch);
+  }
+  return out;
+}
+
+// Lowers a text with the other branches, or without those of them, or any, when the grammar can then read more of it.
 template <typename Lower>  // lower(PreparedText prepared, LoweredFile& into)
 void lowerEither(std::string_view text, const MacroLore* lore, LoweredFile& out, Lower lower) {
   PreparedText prepared = prepareCpp(text, lore);
   if (prepared.otherBranches.empty()) return lower(std::move(prepared), out);
-  LoweredFile plain = sameFile(out);
+  const std::vector<Span> branches = prepared.otherBranches;
   lower(std::move(prepared), out);
+  auto retry = [&](PreparedText less) {
+    LoweredFile again = sameFile(out);
+    lower(std::move(less), again);
+    if (again.unreadBytes < out.unreadBytes) out = std::move(again);
+  };
   if (out.unreadBytes == 0) return;
-  lower(prepareCpp(text, lore, false), plain);
-  if (plain.unreadBytes < out.unreadBytes) out = std::move(plain);
+  if (std::vector<Span> worst = unreadIn(out, branches); !worst.empty() && worst.size() < branches.size()) retry(prepareCpp(text, lore, true, worst));
+  if (out.unreadBytes > 0) retry(prepareCpp(text, lore, false));
 }
 
 // Adds the includes to a lowered file, behind the unit's other children; their

@@ -123,6 +123,8 @@ const Guarantees& csharpGuarantees() {
     g.containerMarks = kMarks;
     static constexpr std::string_view kRegistrations[] = {"AddSingleton", "TryAddSingleton", "RegisterSingleton"};
     g.containerCalls = kRegistrations;
+    static constexpr std::string_view kRoots[] = {"Object", "object"};
+    g.roots = kRoots;
     g.soundCreation = "a static field made where it stands, or Lazy<T> (ECMA-334 15.12)";
     g.staticsAtFirstUse = {true, "ECMA-334 15.5.6.2 (static field initialisers run before the first use)"};
     g.failedInitialiser = "each use of the type throws for the rest of the run (ECMA-334 15.12)";

@@ -72,6 +72,8 @@ const Guarantees& dartGuarantees() {
     g.containerMarks = kMarks;
     static constexpr std::string_view kRegistrations[] = {"registerLazySingleton", "registerSingleton"};
     g.containerCalls = kRegistrations;
+    static constexpr std::string_view kRoots[] = {"Object"};
+    g.roots = kRoots;
     g.soundCreation = "a static final field";
     g.staticsAtFirstUse = {true, "Dart language specification 8.2 (lazily initialised)"};
     g.failedInitialiser = "each read runs the initialiser again and throws again";

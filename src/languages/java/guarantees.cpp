@@ -193,6 +193,8 @@ const Guarantees& javaGuarantees() {
     g.ownNames = "java.";
     static constexpr std::string_view kMarks[] = {"ApplicationScoped", "Component", "Configuration", "Controller", "Repository", "RestController", "Service", "Singleton"};
     g.containerMarks = kMarks;
+    static constexpr std::string_view kRoots[] = {"Object"};
+    g.roots = kRoots;
     g.soundCreation = "a nested holder class, or an enum constant (JLS 12.4.2)";
     g.staticsAtFirstUse = {true, "JLS 12.4.1"};
     g.failedInitialiser = "the class cannot be used for the rest of the run (JLS 12.4.2, step 11)";

@@ -9,6 +9,8 @@ namespace {
 // Sorted by name.
 constexpr auto kTypes = std::to_array<NamedBits>({
     {"Array", kCollection},
+    {"Deque", kCollection},
+    {"LinkedList", kCollection},
     {"Map", kCollection | kKeyedCollection},
     {"Object", kCollection | kKeyedCollection},
     {"Promise", kPointerLike},
@@ -27,6 +29,9 @@ constexpr auto kCalls = std::to_array<NamedBits>({
     {"child_process::execSync", kStartsProcess},
     {"child_process::spawn", kStartsProcess},
     {"console::assert", kAborts},
+    {"document::createDocumentFragment", kMakesObject},
+    {"document::createElement", kMakesObject},
+    {"document::createElementNS", kMakesObject},
     {"fetch", kNetwork},
     {"fs::openSync", kReadsFile | kTakesResource},
     {"fs::readFileSync", kReadsFile},

@@ -156,6 +156,8 @@ const Guarantees& kotlinGuarantees() {
     g.ownNames = "kotlin.";
     static constexpr std::string_view kMarks[] = {"ApplicationScoped", "Component", "Configuration", "Controller", "Repository", "RestController", "Service", "Singleton"};
     g.containerMarks = kMarks;
+    static constexpr std::string_view kRoots[] = {"Any"};
+    g.roots = kRoots;
     g.soundCreation = "an object, or a value by lazy";
     g.staticsAtFirstUse = {true, "Kotlin specification, Object declarations (initialised at first access)"};
     g.failedInitialiser = "the object cannot be used for the rest of the run (as JLS 12.4.2, step 11)";

@@ -115,6 +115,8 @@ const Guarantees& objcGuarantees() {
     g.constantStatics = {true, "C 6.7.9p4 (a static object's initialiser is a constant)"};
     g.byLastPart = true;
     g.ownNames = "NS";
+    static constexpr std::string_view kRoots[] = {"NSObject", "NSProxy"};
+    g.roots = kRoots;
     g.soundCreation = "dispatch_once";
     g.failedInitialiser = "the class cannot be used";
     static constexpr std::string_view kEndHooks[] = {"close", "invalidate", "stop", "tearDown"};

@@ -108,6 +108,8 @@ const Guarantees& pythonGuarantees() {
     g.staticsDestroyedAtExit = {false, "Language Reference 3.3.1 (no promise that __del__ is called at exit)"};
     g.noSubclassConstructors = {true, "Language Reference 9.6 (nothing is private)"};
     g.byLastPart = true;
+    static constexpr std::string_view kRoots[] = {"object"};
+    g.roots = kRoots;
     g.soundCreation = "an instance made by its module, or check and set under one lock";
     g.failedInitialiser = "the module cannot be imported (Python language reference, 5.4 Loading)";
     static constexpr std::string_view kEndHooks[] = {"close", "dispose", "shutdown", "stop", "__exit__"};

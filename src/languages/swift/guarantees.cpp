@@ -75,6 +75,8 @@ const Guarantees& swiftGuarantees() {
     g.implicitCopy = {false, "Structures and Classes (a class instance is referred to)"};
     g.implicitConstructor = {true, "Initialization, Default Initializers"};
     g.staticsDestroyedAtExit = {false, "Deinitialization"};
+    static constexpr std::string_view kRoots[] = {"NSObject"};
+    g.roots = kRoots;
     g.soundCreation = "a static let";
     g.collectionsAreValues = {true, "The Swift Programming Language, Structures and Classes (arrays, sets and dictionaries are structures)"};
     g.noSubclassConstructors = {true, "Access Control (there is no level for subclasses)"};

@@ -1,14 +1,14 @@
 import java.util.Random;
 
 // A holder for one value of another class, and a double check with a chained assignment.
-final class Dice {  // entity: static-holder Dice lazy double-check
+final class Dice {
   private Dice() {}
 
   private static class Kept {
     static Random random = new Random();  // harmless: random
   }
 
-  private static volatile Random named;
+  private static volatile Random named;  // entity: shared-instance named lazy double-check
 
   static Random random() {
     return Kept.random;

@@ -27,7 +27,7 @@ fun moor(name: String, by: Listener) {
   Berths.heard.put(by, berth)  // finding: lifetime.grows-forever
 }
 
-object Crews {  // entity: singleton Crews lazy language
+object Crews {  // entity: registry Crews lazy language
   private val byShip: MutableMap<String, Berth> = HashMap()
 
   fun enter(ship: String, berth: Berth) {

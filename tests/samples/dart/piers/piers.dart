@@ -28,7 +28,7 @@ class Radio {
 
 Radio? radioNow;  // entity: shared-instance radioNow lazy single-threaded
 Radio? sonarNow;  // entity: shared-instance sonarNow lazy single-threaded
-Future<Radio>? radarNow;  // entity: shared-instance radarNow elsewhere single-threaded
+Future<Radio>? radarNow;  // entity: global-variable radarNow elsewhere single-threaded
 
 Future<Radio> radio() async {
   if (radioNow == null) {

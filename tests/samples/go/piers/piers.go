@@ -247,6 +247,7 @@ func (l *Ledger) Book(clerk *Clerk) {
 
 func (c *Clerk) Work()  { c.stamped = ledger.sum }
 func (c *Clerk) Stamp() { c.stamped = 0 }
+func (c *Clerk) Begin() { ledger.sum = 0 }
 
 // Asks for itself through a helper.
 type LogBook struct{ lines int }
@@ -749,6 +750,7 @@ func counter(papers *Papers) bool  { return clerk(papers) }
 func entrance(papers *Papers) bool { return counter(papers) }
 func door(papers *Papers) bool     { return entrance(papers) }                    // finding: coupling.long-handoff
 func gate(papers *Papers) bool     { return papers.InOrder() && counter(papers) } // near: coupling.long-handoff
+func anew()                        { officePapers.Renumber() }
 func window() bool                 { return counter(officePapers) }               // near: coupling.long-handoff
 
 // One reached through another; near misses: a part of the object, and the other one asked directly.

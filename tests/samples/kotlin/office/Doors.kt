@@ -1,7 +1,7 @@
 package office
 
 // One for each quay.
-object Quays {  // entity: singleton Quays lazy language
+object Quays {  // entity: registry Quays lazy language
     private val quays = mutableMapOf<String, Quay>()
 
     fun quay(name: String): Quay = quays.getOrPut(name) { Quay() }
