@@ -53,7 +53,8 @@ bool isMadeByFramework(const Program& p, TypeIndex type) {
 // A source file has the class for itself, with all ways to its object: no other code can name it.
 bool isOfOneFile(const Program& p, const Entity& e, TypeIndex type) {
   Place home = p.types[type].definition;
-  auto inside = [&](const AccessPoint& one) { return one.function != kNone ? p.functions[one.function].onlyIn != kNone : p.variables[e.slot].onlyIn != kNone; };
+  // A slot in such a class can be named no more than the class.
+  auto inside = [&](const AccessPoint& one) { return one.function != kNone ? p.functions[one.function].onlyIn != kNone : p.variables[e.slot].onlyIn != kNone || (p.variables[e.slot].owner == type && !p.language(home.file).dotted); };
   return home.known() && !p.isHeader(home.file) && std::all_of(e.accessPoints.begin(), e.accessPoints.end(), inside);
 }
 

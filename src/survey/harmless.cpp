@@ -231,6 +231,9 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
       p_.types[type].form != TypeForm::Interface && setOnlyAtStart(v) && weightsOfCreation(p_, type, kNone).empty() && o_.accessPointsTo(v).empty() && !hasConstructor(type)) return "its class holds no state";
   if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && isPlainData(type) && onlyReadAfterCreation(v) && o_.accessPointsTo(v).empty() && !escapes(v))
     return "a record that is never changed after its definition in this tree";
+  // Nobody here names it, others cannot, and nothing is made for it.
+  bool closed = (variable.modifiers & kPrivate) || variable.onlyIn != kNone;
+  if (managed && closed && variable.lives() && p_.usesOfVariable[v].empty() && constancy_.initialiserOf(v) == kNoNode && use.has(kPointer)) return "it is never used after its definition";
   return "";
 }
 

@@ -189,6 +189,8 @@ void Recogniser::findState(Entity& entity) {
     }
     return false;
   });
+  // Of a class whose fields are not told, the slot stands for what is in it.
+  if (entity.state.empty() && entity.slot != kNone) entity.state.push_back({entity.slot, isReplaced(entity), {}});
 }
 
 // The lock that is held wherever a field is touched after construction.
@@ -215,6 +217,10 @@ void Recogniser::fillLocks(Entity& entity) {
 }
 
 void Recogniser::findEnforcement(Entity& entity) {
+  if (entity.type == kNone && entity.kind == EntityKind::SharedInstance && isLibraryObject(entity)) {
+    entity.openings.push_back("its class is a library's");
+    entity.enforced = 0;
+  }
   if (entity.type == kNone || !p_.types[entity.type].definition.known()) return;
   if (entity.kind != EntityKind::Singleton && entity.kind != EntityKind::SharedInstance) return;
   TypeIndex type = objectTypeOf(p_, entity);

@@ -353,29 +353,41 @@ bool isReserved(std::string_view word) {
   return std::find(std::begin(kWords), std::end(kWords), word) != std::end(kWords);
 }
 
-// `class OFFICE_API Berth final : …` or `… {`: the end of the word between the
-// keyword that ends at `at` and the class's name, which is a macro whose definition
-// was not read; 0 when there is none.
+// `class DEPRECATED OFFICE_API Berth final : …` or `… {`: the end of the words between the
+// keyword that ends at `at` and the class's name, which are macros whose definitions
+// were not read; 0 when there are none.
 size_t exportMacroEnd(std::string_view text, size_t at, bool isClass, size_t* begin) {
   auto skipBlanks = [&](size_t i) {
-    while (i < text.size() && (isBlank(text[i]) || text[i] == '\n' || text[i] == '\r')) ++i;
+    while (i < text.size() && isBlank(text[i])) ++i;
     return i;
   };
-  size_t first = skipBlanks(at), firstEnd = first < text.size() && isWordStart(text[first]) ? wordEnd(text, first) : first;
-  size_t second = skipBlanks(firstEnd);
-  if (firstEnd == first || second == firstEnd || second >= text.size() || !isWordStart(text[second])) return 0;
-  size_t secondEnd = wordEnd(text, second);
-  std::string_view macro = text.substr(first, firstEnd - first);
-  if (text.substr(second, secondEnd - second) == "final" || macro == "final" || macro == "alignas") return 0;
-  // `struct Berth berth {…}` makes a variable: of a structure only what is written like a macro counts.
+  std::vector<std::pair<size_t, size_t>> words;
+  constexpr size_t kMost = 4;
+  size_t after = skipBlanks(at);
+  while (words.size() < kMost && after < text.size() && isWordStart(text[after])) {
+    size_t end = wordEnd(text, after);
+    std::string_view word = text.substr(after, end - after);
+    if (word == "alignas" || (word == "final" && words.size() < 2)) return 0;
+    if (word == "final") {
+      after = skipBlanks(end);
+      break;
+    }
+    words.emplace_back(after, end);
+    while (text.substr(end, 2) == "::" && end + 2 < text.size() && isWordStart(text[end + 2])) end = wordEnd(text, end + 2);
+    after = skipBlanks(end);
+  }
+  if (words.size() < 2 || after >= text.size()) return 0;
+  if (text[after] == '<') after = skipBlanks(text.find('>', after) == std::string_view::npos ? text.size() : text.find('>', after) + 1);  // of one that is filled in
+  bool based = after < text.size() && text[after] == ':' && text.substr(after, 2) != "::";
+  if (after >= text.size() || (text[after] != '{' && !based)) return 0;
+  // `struct Berth berth {…}` makes a variable: of a structure only what is written like a macro, or in a way that names
+  // are kept for ([lex.name]/3), counts. No variable has bases.
+  std::string_view macro = text.substr(words[0].first, words[0].second - words[0].first);
   bool upper = std::none_of(macro.begin(), macro.end(), [](char c) { return c >= 'a' && c <= 'z'; });
-  if (!isClass && !upper && macro.find("_API") == std::string_view::npos && macro.find("_EXPORT") == std::string_view::npos) return 0;
-  while (text.substr(secondEnd, 2) == "::" && secondEnd + 2 < text.size() && isWordStart(text[secondEnd + 2])) secondEnd = wordEnd(text, secondEnd + 2);
-  size_t after = skipBlanks(secondEnd);
-  if (text.substr(after, 5) == "final") after = skipBlanks(after + 5);
-  if (after >= text.size() || (text[after] != '{' && (text[after] != ':' || text.substr(after, 2) == "::"))) return 0;
-  *begin = first;
-  return firstEnd;
+  bool kept = macro.size() > 1 && macro[0] == '_' && (macro[1] == '_' || (macro[1] >= 'A' && macro[1] <= 'Z'));
+  if (!isClass && !based && !upper && !kept && macro.find("_API") == std::string_view::npos && macro.find("_EXPORT") == std::string_view::npos) return 0;
+  *begin = words[0].first;
+  return words[words.size() - 2].second;
 }
 
 struct Branching {
@@ -700,24 +712,49 @@ class Preparation {
     return std::find(std::begin(kBegins), std::end(kBegins), following) != std::end(kBegins);
   }
 
-  // slot = ALLOCATE(float, count): only a macro can be given a type that is a keyword; its first letter is overwritten,
-  // which makes a name of it.
+  // slot = ALLOCATE(unsigned char*, count): only a macro can be given a type that is a keyword; the first letter of its last
+  // word is overwritten, which makes a name of it, and the rest goes.
   void nameTypesGiven(size_t end) {
-    static constexpr std::string_view kTypes[] = {"bool", "char", "double", "float", "int", "long", "short", "unsigned"};
-    bool capitals = inCapitals(original_.substr(at_, end - at_));
-    size_t open = capitals && end < original_.size() && original_[end] == '(' ? end : std::string_view::npos;
-    while (open != std::string_view::npos) {
-      size_t from = open + 1;
-      while (from < original_.size() && isBlank(original_[from])) ++from;
-      size_t stop = from;
-      while (stop < original_.size() && isWordByte(original_[stop])) ++stop;
-      size_t next = stop;
-      while (next < original_.size() && isBlank(original_[next])) ++next;
-      bool alone = next < original_.size() && (original_[next] == ',' || (original_[next] == ')' && original_[open] == ','));
-      if (!alone || std::find(std::begin(kTypes), std::end(kTypes), original_.substr(from, stop - from)) == std::end(kTypes)) return;
-      out_.text[from] = '_';
-      open = original_[next] == ',' ? next : std::string_view::npos;
+    static constexpr std::string_view kTypes[] = {"bool", "char", "const", "double", "float", "int", "long", "short", "signed", "unsigned"};
+    static constexpr std::string_view kAsk[] = {"alignof", "decltype", "sizeof", "typeid"};
+    std::string_view macro = original_.substr(at_, end - at_);
+    bool capital = macro == "va_arg" || (std::any_of(macro.begin(), macro.end(), [](char c) { return c >= 'A' && c <= 'Z'; }) && std::find(std::begin(kAsk), std::end(kAsk), macro) == std::end(kAsk));
+    size_t open = capital && end < original_.size() && original_[end] == '(' ? end : std::string_view::npos;
+    auto skip = [&](size_t at) {
+      while (at < original_.size() && isBlank(original_[at])) ++at;
+      return at;
+    };
+    size_t close = open == std::string_view::npos ? open : closingParenthesis(original_, open);
+    while (open != std::string_view::npos && open + 1 < close) {
+      size_t from = skip(open + 1), last = from, next = from;
+      while (next < close && isWordStart(original_[next])) {
+        size_t stop = wordEnd(original_, next);
+        if (std::find(std::begin(kTypes), std::end(kTypes), original_.substr(next, stop - next)) == std::end(kTypes)) break;
+        last = next;
+        next = skip(stop);
+      }
+      size_t stars = next;
+      while (next < close && original_[next] == '*') next = skip(next + 1);
+      bool alone = stars > from && (original_[next] == ',' || (open != end && next + 1 == close));
+      if (alone) {
+        blank(from, last);
+        blank(stars, next);
+        out_.text[last] = '_';
+      }
+      open = nextArgument(open + 1, close);
     }
+  }
+
+  // The comma behind the argument that begins there; npos: it is the last.
+  size_t nextArgument(size_t at, size_t close) const {
+    int depth = 0;
+    for (; at + 1 < close; ++at) {
+      char c = original_[at];
+      if (c == '(' || c == '[' || c == '{') ++depth;
+      else if (c == ')' || c == ']' || c == '}') --depth;
+      else if (c == ',' && depth == 0) return at;
+    }
+    return std::string_view::npos;
   }
 
   // Such a macro may stand without a semicolon, which the grammar needs.

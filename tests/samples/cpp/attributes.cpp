@@ -1,4 +1,4 @@
-// A macro that no header explains, between a name and its first value; and an array that a constructor may keep.
+// Macros that no header explains: between a name and its first value, before a class, with types; and an array that a constructor may keep.
 #include <mutex>
 #include <string>
 
@@ -42,3 +42,24 @@ Office* theOffice() {
   if (!office) office = new Office;  // finding: thread.unguarded-creation
   return office;
 }
+
+// Types in places where only macros take them, and words before a class's name that no header explains.
+struct _PierExport Rope {
+  int length = 0;
+};
+
+class PIER_OLD _PierExport Knot : public Rope {
+ public:
+  void tie() { length = 1; }
+};
+
+static unsigned char* marks = PIER_ALLOC_T(unsigned char, 11, PIER_CATEGORY);  // entity: global-variable marks elsewhere none
+
+void mark(int at) {
+  int by = va_arg(at, int);
+  marks[at] = by;
+}
+
+static Knot knot;  // entity: global-variable knot eager language
+
+void pull() { knot.tie(); }

@@ -9,7 +9,7 @@ final class Radio {
 
 private var radioNow: Radio?  // entity: shared-instance radioNow lazy none
 private var sonarNow: Radio?  // entity: shared-instance sonarNow lazy none
-private var radarNow: Radio?  // entity: global-variable radarNow elsewhere none
+private var radarNow: Radio?  // harmless: radarNow
 
 func radio() async -> Radio {
     if radioNow == nil {
