@@ -154,15 +154,20 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   if (managed && (variable.modifiers & kConstant)) return "a compile-time constant";
   if ((traits & (kCollection | kKeyedCollection)) && (variable.modifiers & kConst) && (variableTraits(p_, v) & kTextType)) return "a collection that cannot be changed";
   if (managed && (p_.guarantees(p_.variables[v].home().file).typeTraits(p_.text(use.name)) & kTextType) && !use.has(kArray) && setOnlyAtStart(v) && !isOpenToChange(v)) return "a string that is set once";
-  bool neverSetAgain = (variable.modifiers & kConst) || ((!language.bareMembers || (variable.modifiers & kPrivate)) && setOnlyAtStart(v));
-  if (managed && neverSetAgain && variable.definition.known()) {
+  // Those who could set it are all read here.
+  bool closedField = variable.storage == Storage::StaticField && !(variable.modifiers & (kPublic | kProtected));
+  bool neverSetAgain = (variable.modifiers & kConst) || ((!language.bareMembers || (variable.modifiers & kPrivate) || closedField) && setOnlyAtStart(v));
+  bool exported = variable.storage == Storage::Global && language.family == "script" && setOnlyAtStart(v);
+  if (managed && (neverSetAgain || exported) && variable.definition.known()) {
     // const other = book;
     NodeId initial = constancy_.initialiserOf(v);
+    // module.exports = exports = Berth;
+    while (initial != kNoNode && p_.file(variable.definition)[initial].kind == Kind::Assign) initial = p_.file(variable.definition).child(initial, Role::Value);
     Symbol named = initial == kNoNode || (p_.file(variable.definition)[initial].kind != Kind::Name && p_.file(variable.definition)[initial].kind != Kind::Member)
                        ? Symbol{}
                        : p_.symbolAt({variable.definition.file, initial});
     if (named.is(Symbol::Sort::Function)) return "another name for " + functionName(p_, named.index());
-    if (named.is(Symbol::Sort::Type) && p_.types[named.index()].form == TypeForm::Object) return "another name for " + std::string(p_.text(p_.types[named.index()].qualified));
+    if (named.is(Symbol::Sort::Type) && (exported || p_.types[named.index()].form == TypeForm::Object)) return "another name for " + std::string(p_.text(p_.types[named.index()].qualified));
     if (named.is(Symbol::Sort::Variable) && p_.variables[named.index()].lives() && named.index() != v && !isCopied(v)) return "another name for " + std::string(p_.text(p_.variables[named.index()].qualified));
     VariableIndex fetched = initial != kNoNode && p_.file(variable.definition)[initial].kind == Kind::Call ? o_.of({variable.definition.file, initial}) : kNone;
     if (fetched != kNone && fetched != v && p_.variables[fetched].lives() && setOnlyAtStart(v)) return "another name for " + variableName(p_, fetched);
@@ -180,6 +185,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
         (variable.storage == Storage::StaticField || variable.storage == Storage::Global))
       return "it is set once, and its class does not change after construction";
     if (isNamedValue(v, object)) return "one of the named values of its class, which changes none of them";
+    if (isOneOfManyValues(v, object)) return "one of the many named values of its class, and no code here changes one by its name";
     // static readonly Size Zero; — whoever takes it has a copy.
     if (type != kNone && (variable.modifiers & kConst) && p_.types[type].form == TypeForm::Struct && isPlainData(type)) return "a constant value: whoever takes it has a copy";
     if (type != kNone && made == kNone && !waits && isRecordOfData(v, type)) return "a record that is never changed after its definition in this tree";
@@ -220,9 +226,12 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   if (!managed && type == kNone && use.has(kReference) && namesLibraryObject(v))
     return "it always refers to the same object of a library";
   if (!managed && variable.lives() && staysAsMade(v, type)) return "it is set once, and its class does not change after construction";
+  if (isOfItsScript(v)) return "only the script's own lines use it, and it ends with the request";
+  if (groupsFunctions(v)) return "it groups functions, and keeps nothing else";
+  if (holdsModule(v)) return "a module that is loaded when it is first asked for";
   if (std::string why = workedOutOnce(v, type); !why.empty()) return why;
   if (isScratch(v)) return "a scratch value: it is filled before it is read, within one call";
-  if (type == kNone && !use.has(kReference) && variable.lives() && !(traits & kPerThread) && onlyReadAfterCreation(v) && !escapes(v) && !isOpenToChange(v) && !changedByOthers(v)) {
+  if (type == kNone && !use.has(kReference) && variable.lives() && !((traits | variableTraits(p_, v)) & (kPerThread | kKeepsState | kNotSafeToShare)) && onlyReadAfterCreation(v) && !escapes(v) && !isOpenToChange(v) && !changedByOthers(v)) {
     // Never written in the whole tree: as good as a constant.
     if (p_.usesOfVariable[v].empty()) return "it is never used after its definition";
     return "it is never changed after its definition in this tree";
@@ -364,6 +373,35 @@ bool Harmless::isNamedValue(VariableIndex v, TypeIndex type) const {
   return std::any_of(all.begin(), all.end(), [&](VariableIndex other) { return other != v && isNamed(other); });
 }
 
+// Type.SQL_DATE, Type.SQL_TIME and dozens more, made of constants while their class is loaded: whatever objects of the class
+// others make for themselves and change, nobody changes these by their names.
+bool Harmless::isOneOfManyValues(VariableIndex v, TypeIndex type) const {
+  constexpr size_t kMany = 6;
+  const Variable& variable = p_.variables[v];
+  if (type == kNone || variable.storage != Storage::StaticField || variable.owner == kNone || !(variable.modifiers & kConst)) return false;
+  auto isValue = [&](VariableIndex one) {
+    NodeId made = p_.variables[one].definition.known() && (p_.variables[one].modifiers & kConst) ? constancy_.initialiserOf(one) : kNoNode;
+    if (made == kNoNode || (p_.variables[one].modifiers & kThreadLocal)) return false;
+    Place place{p_.variables[one].definition.file, made};
+    return (p_.node(place).kind == Kind::Create || p_.node(place).kind == Kind::Call) && p_.file(place).child(made, Role::Argument) != kNoNode && isFromConstants(place, true, {});
+  };
+  auto isOfFamily = [&](VariableIndex one) {
+    TypeIndex other = p_.classBehind(p_.variables[one].home().file, p_.variables[one].type);
+    return other != kNone && (p_.derivesFrom(other, type) || p_.derivesFrom(type, other));
+  };
+  // Who gets it by another way may change it there.
+  if (!isValue(v) || !o_.accessPointsTo(v).empty() || !o_.aliasesOf(v).empty()) return false;
+  const auto& all = p_.types[variable.owner].statics;
+  if (static_cast<size_t>(std::count_if(all.begin(), all.end(), [&](VariableIndex one) { return isOfFamily(one) && isValue(one); })) < kMany) return false;
+  return std::all_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
+    const Use& use = p_.uses[u];
+    if (use.access == Access::Read || (use.access == Access::Write && !use.inMember && setsAtStart(use))) return true;
+    Place member = p_.parent(use.place);
+    Symbol called = use.access == Access::Call && p_.node(member).kind == Kind::Member ? p_.symbolAt(member) : Symbol{};
+    return called.is(Symbol::Sort::Function) && !constancy_.changesByCalling(called.index(), type);
+  });
+}
+
 bool Harmless::isRecordOfData(VariableIndex v, TypeIndex type) const {
   Place definition = p_.variables[v].definition;
   NodeId initial = constancy_.initialiserOf(v);
@@ -396,11 +434,70 @@ std::string Harmless::workedOutOnce(VariableIndex v, TypeIndex type) const {
     if (p_.node(test).kind == Kind::Once && type == kNone && !(traits & (kTextType | kCollection))) return "";
     if (use.inMember || use.throughPointer) continue;
     NodeId value = p_.assignedAt(use.place);
-    if (value == kNoNode || !isFromConstants({use.place.file, value}, type != kNone, branch)) return "";
+    if (value == kNoNode || !(keepsToItself({use.place.file, value}) || isFromConstants({use.place.file, value}, type != kNone, branch))) return "";
     given = true;
   }
   if (!given || !asksFor(branch, v)) return "";
   return "it is worked out once, when it is first asked for, and stays as it is";
+}
+
+// exports.quays = {}; exports.quays.open = function () {…}, or var quays = { open: open }: nothing but functions is put there,
+// while the module is loaded.
+bool Harmless::groupsFunctions(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  NodeId initial = constancy_.initialiserOf(v);
+  if (variable.storage != Storage::Global || initial == kNoNode || p_.language(variable.home().file).family != "script") return false;
+  const LoweredFile& file = p_.file(variable.definition);
+  auto isFunction = [&](Place value) { return p_.node(value).kind == Kind::Lambda || p_.node(value).kind == Kind::Function || p_.symbolAt(value).is(Symbol::Sort::Function); };
+  if (file[initial].kind != Kind::Collection || file.name(initial) != "Object") return false;
+  bool any = false;
+  for (NodeId c : children(file, initial)) {
+    if (file[c].role != Role::Value) continue;
+    if (!isFunction({variable.definition.file, c})) return false;
+    any = true;
+  }
+  for (uint32_t u : p_.usesOfVariable[v]) {
+    const Use& use = p_.uses[u];
+    if (use.access == Access::Read || use.access == Access::Call) continue;
+    NodeId value = use.access == Access::Write && use.inMember && setsAtStart(use) ? p_.assignedAt(use.place) : kNoNode;
+    Place member = p_.parent(use.place);
+    if (value == kNoNode) value = p_.node(member).kind == Kind::Member && setsAtStart(use) ? p_.assignedAt(member) : kNoNode;
+    if (value == kNoNode) return false;
+    if (!isFunction({use.place.file, value})) return false;
+    any = true;
+  }
+  return any && !isToldToChange(v);
+}
+
+// A variable of a script that no function and no other file names (PHP Manual, Variable scope).
+bool Harmless::isOfItsScript(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  Place home = variable.home();
+  if (variable.storage != Storage::Global || !p_.guarantees(home.file).livesForOneRequest.holds || !variable.definition.known()) return false;
+  return std::all_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
+    const Use& use = p_.uses[u];
+    return use.place.file == home.file && (use.in == kNone || isLoadingCode(use.in)) && p_.around(use.place, Kind::Lambda).node == kNoNode;
+  });
+}
+
+// Type = Type || require("./type"): it is only ever given a module.
+bool Harmless::holdsModule(VariableIndex v) const {
+  const Variable& variable = p_.variables[v];
+  if (variable.storage != Storage::Global || p_.language(variable.home().file).family != "script" || (variable.modifiers & kPublic) || (constancy_.initialiserOf(v) != kNoNode && !constancy_.holdsNothing(v))) return false;
+  bool any = false;
+  for (uint32_t u : p_.usesOfVariable[v]) {
+    const Use& use = p_.uses[u];
+    if (use.access == Access::Read || use.access == Access::Call) continue;
+    NodeId value = use.access == Access::Write && !use.inMember ? p_.assignedAt(use.place) : kNoNode;
+    const LoweredFile& file = p_.file(use.place);
+    if (value != kNoNode && file[value].kind == Kind::Logic)
+      for (NodeId c : children(file, value)) value = c;
+    while (value != kNoNode && file[value].kind == Kind::Member) value = file.child(value, Role::Receiver);
+    NodeId callee = value != kNoNode && file[value].kind == Kind::Call ? file.child(value, Role::Callee) : kNoNode;
+    if (callee == kNoNode || file[callee].kind != Kind::Name || file.name(callee) != "require") return false;
+    any = true;
+  }
+  return any;
 }
 
 // The branch, the `a || (a = …)` or the once flag that decides whether the code at a place runs.
@@ -421,6 +518,24 @@ bool Harmless::asksFor(Place test, VariableIndex v) const {
   if (file[test.node].kind == Kind::Once) return true;
   NodeId condition = file[test.node].kind == Kind::Logic ? file[test.node].firstChild : file.child(test.node, Role::Condition);
   return condition != kNoNode && constancy_.names({test.file, condition}, v, true);
+}
+
+// Is it a function, or one that a library's call binds, which uses nothing of the code around it?
+bool Harmless::keepsToItself(Place expression) const {
+  const LoweredFile& file = p_.file(expression);
+  NodeId lambda = file[expression.node].kind == Kind::Lambda ? expression.node : kNoNode;
+  if (file[expression.node].kind == Kind::Call && !p_.symbolAt(expression).known())
+    for (NodeId c : argumentsOf(file, expression.node))
+      if (file[c].kind == Kind::Lambda) lambda = c;
+  if (lambda == kNoNode) return false;
+  for (NodeId n = lambda + 1; n < file.nodes.size() && file[n].span.begin < file[lambda].span.end; ++n) {
+    Symbol symbol = p_.links[expression.file].symbol[n];
+    if (file[n].kind == Kind::This) return false;
+    if (!symbol.is(Symbol::Sort::Variable)) continue;
+    const Variable& named = p_.variables[symbol.index()];
+    if (!named.lives() && named.storage != Storage::Field && named.definition.known() && !p_.isInside(named.definition, lambda)) return false;
+  }
+  return true;
 }
 
 // Does what an expression yields depend on nothing but constants, and is it cheap to have twice?

@@ -57,6 +57,11 @@ class Harmless {
   bool staysAsMade(VariableIndex v, TypeIndex type) const;
   bool isMadeOfNothing(VariableIndex v, TypeIndex made) const;
   bool isKeptBy(Place call, NodeId argument) const;
+  bool groupsFunctions(VariableIndex v) const;
+  bool holdsModule(VariableIndex v) const;
+  bool isOneOfManyValues(VariableIndex v, TypeIndex type) const;
+  bool isOfItsScript(VariableIndex v) const;
+  bool keepsToItself(Place expression) const;
   bool readBelow(VariableIndex v, FunctionIndex in) const;
   bool isScratch(VariableIndex v) const;
   // Set once: by its definition, or while its class or file is loaded.

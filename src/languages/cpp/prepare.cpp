@@ -725,6 +725,7 @@ class Preparation {
       return at;
     };
     size_t close = open == std::string_view::npos ? open : closingParenthesis(original_, open);
+    if (close == std::string_view::npos) return;
     while (open != std::string_view::npos && open + 1 < close) {
       size_t from = skip(open + 1), last = from, next = from;
       while (next < close && isWordStart(original_[next])) {

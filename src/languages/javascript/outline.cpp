@@ -4,7 +4,7 @@ namespace elmcart::script {
 
 void OutlinedScript::outline(TSNode root) {
   classNames(root, 0, true);
-  staticsIn(root, 0);
+  staticsIn(root, 0, false);
 }
 
 void OutlinedScript::takeMembers(Prototype& prototype, TSNode object) {
@@ -67,19 +67,22 @@ void OutlinedScript::prototypesIn(TSNode assignment, bool top) {
 }
 
 // Class.name = … somewhere in the file makes a class-level field.
-void OutlinedScript::staticsIn(TSNode node, int depth) {
+// `inClass`: this.name there is a field that the class's objects have for themselves.
+void OutlinedScript::staticsIn(TSNode node, int depth, bool inClass) {
   if (depth > 200) return;
+  if (is(node, "class_body")) inClass = true;
+  if (is(node, "object") || is(node, "function_declaration") || is(node, "function_expression")) inClass = false;
   if (is(node, "assignment_expression") || is(node, "augmented_assignment_expression")) {
     TSNode left = field(node, f_.left);
     if (is(left, "identifier")) assigned_[std::string(text(left))] += 2;
-    if (is(left, "member_expression")) ++assigned_[std::string(text(field(left, f_.property)))];  // of a namespace, perhaps
+    if (is(left, "member_expression") && !(inClass && is(field(left, f_.object), "this"))) ++assigned_[std::string(text(field(left, f_.property)))];  // of a namespace, perhaps
     TSNode object = is(left, "member_expression") ? field(left, f_.object) : TSNode{};
     if (is(object, "identifier") && (classNames_.count(std::string(text(object))) || prototypes_.count(std::string(text(object))) || grown_.count(std::string(text(object))))) {
       TSNode property = field(left, f_.property);
       statics_[std::string(text(object))].emplace(text(property), spanOf(property));
     }
   }
-  for (TSNode child : named(node)) staticsIn(child, depth + 1);
+  for (TSNode child : named(node)) staticsIn(child, depth + 1, inClass);
 }
 
 // this.name = … makes a field, in a static method one of the class.

@@ -37,7 +37,7 @@ class OutlinedScript : public ModuleLowerer {
   void prototypesIn(TSNode assignment, bool top);
   void prototypesByCall(TSNode call);
   void takeMembers(Prototype& prototype, TSNode object);
-  void staticsIn(TSNode node, int depth);
+  void staticsIn(TSNode node, int depth, bool inClass);
 };
 
 }  // namespace elmcart::script

@@ -5,7 +5,7 @@ final class Dice {
   private Dice() {}
 
   private static class Kept {
-    static Random random = new Random();  // harmless: random
+    static Random random = new Random();  // entity: shared-instance random lazy language
   }
 
   private static volatile Random named;  // entity: shared-instance named lazy double-check
