@@ -115,6 +115,13 @@ bool Recogniser::isLibraryObject(const Entity& entity) const {
   if ((traitsOf(entity.slot) | variableTraits(p_, entity.slot)) & kOther) return false;
   if (node.kind == Kind::Create) return !(p_.traits(entity.creation.place.file, p_.typeAt(entity.creation.place)) & kOther);
   if (asksPlatformForObject(entity.creation.place)) return true;
+  // Cleaner.create(…): a library's class makes one.
+  const Language& language = p_.language(entity.creation.place.file);
+  NodeId asked = receiverOf(p_.file(entity.creation.place), entity.creation.place.node);
+  if (asked != kNoNode && language.dotted && !language.infersTypes && p_.file(entity.creation.place)[asked].kind == Kind::Name && !p_.symbolAt({entity.creation.place.file, asked}).known() && p_.use(p_.variables[entity.slot].type).name) {
+    std::string_view maker = lastPart(p_.file(entity.creation.place).name(asked));
+    if (!maker.empty() && maker[0] >= 'A' && maker[0] <= 'Z') return true;
+  }
   // Counter(…), where classes are called.
   NodeId callee = node.kind == Kind::Call && p_.language(entity.creation.place.file).createsByCall ? p_.file(entity.creation.place).child(entity.creation.place.node, Role::Callee) : kNoNode;
   std::string_view name = callee == kNoNode ? std::string_view{} : lastPart(p_.file(entity.creation.place).name(callee));

@@ -61,7 +61,7 @@ TypeIndex Recogniser::classOf(VariableIndex v) const {
   return made == kNone && p_.variables[v].lives() && use.name != 0 && isUntold(p_.variables[v].type) ? harmless_.madeLaterFor(v) : made;
 }
 
-// Is all that the class keeps one object of a library's class, which it makes? Then it is that one's slot.
+// Is all that the class keeps one object of a library's class, which it makes and hands out? Then it is that one's slot.
 bool Recogniser::keepsOneLibraryObject(const TypeDecl& decl) {
   Entity one;
   for (VariableIndex v : decl.statics) {
@@ -69,7 +69,7 @@ bool Recogniser::keepsOneLibraryObject(const TypeDecl& decl) {
     if (one.slot != kNone || classOf(v) != kNone) return false;
     one.slot = v;
   }
-  if (one.slot == kNone) return false;
+  if (one.slot == kNone || o_.accessPointsTo(one.slot).empty()) return false;
   one.place = p_.variables[one.slot].home();
   findCreation(one);
   bool wraps = one.creation.place.known() && (p_.traits(one.creation.place.file, p_.typeAt(one.creation.place)) & kPointerLike);

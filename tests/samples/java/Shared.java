@@ -5,8 +5,8 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.locks.ReentrantLock;
 
 // What looks like a constant keeps what it works on in itself.
-class Weights {
-  static final DecimalFormat TONNES = new DecimalFormat("0.0");  // entity: static-field TONNES eager language
+class Weights {  // entity: static-holder Weights eager language
+  static final DecimalFormat TONNES = new DecimalFormat("0.0");
 
   public static String tonnes(double kilos) {
     return TONNES.format(kilos / 1000);  // finding: thread.unguarded-state
