@@ -17,7 +17,7 @@ import subprocess
 import sys
 
 # Reasons that tell of the one place which writes.
-WRITTEN = ("it is worked out once", "it stands in code that a tool made", "a scratch value")
+WRITTEN = ("it is worked out once", "it stands in code that a tool made", "a scratch value", "a module that is loaded when", "only the script's own lines")
 SECOND = ("single.open-constructor", "single.copyable", "single.cloneable", "single.revivable", "single.subclassable")
 
 

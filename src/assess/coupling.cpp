@@ -169,13 +169,16 @@ void addStaticOnly(const Subject& s, const Entity& e, Finding& f) {
 // its class, and for one that does something when it is made.
 bool isToldAsHidden(const Entity& e, size_t functions) { return functions > 2 || (functions > 0 && e.type != kNone && (e.kind == EntityKind::Singleton || !e.creation.weights.empty())); }
 
+// A variable of a module, with no object in it that could be handed in or replaced by another.
+bool isBareTable(const Entity& e) { return e.type == kNone && (e.kind == EntityKind::GlobalVariable || e.kind == EntityKind::StaticField || e.kind == EntityKind::FunctionStatic); }
+
 }  // namespace
 
 bool isToldAsWide(const Subject& s, const Entity& e) {
   if (!couples(s, e)) return false;
-  // A setting is no burden until it is read everywhere.
+  // A setting or a table is no burden until it is read everywhere.
   constexpr size_t kEverywhere = 3;
-  return consumerClasses(s, e).size() >= static_cast<size_t>(s.config.wideReach) * (isSetting(s, e) ? kEverywhere : 1);
+  return consumerClasses(s, e).size() >= static_cast<size_t>(s.config.wideReach) * (isSetting(s, e) || isBareTable(e) ? kEverywhere : 1);
 }
 
 void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
@@ -190,7 +193,7 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
     for (const Consumer* c : sites) byPlace.emplace(whereText(s.program, *c), c);
     // One function may keep what it uses to itself, but for what a test wants to replace.
     if (!isToldAsHidden(e, byPlace.size())) continue;
-    Finding f = makeFinding(s, infoOf("coupling.hidden-dependency"), i, Sureness::Certain);
+    Finding f = makeFinding(s, infoOf("coupling.hidden-dependency"), i, isBareTable(e) ? Sureness::Possible : Sureness::Certain);
     f.risk.setSites(sites.size());
     f.place = sites.front()->place;
     std::string accessPoint = e.accessPoints.empty() ? e.shown : e.accessPoints.front().name;

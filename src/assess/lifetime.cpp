@@ -427,7 +427,7 @@ void checkRemovedInLoop(const Subject& s, std::vector<Finding>& out) {
     VariableIndex list = kNone;
     if (body == kNoNode || !p.isInside(call.place, body) || !takesFromWalked(p, call, loop, &list)) continue;
     // A list of the function's own is seen at once; a library's object is not.
-    if (list != kNone && p.variables[list].storage != Storage::Field && !p.variables[list].lives()) continue;
+    if (list != kNone && ((p.variables[list].storage != Storage::Field && !p.variables[list].lives()) || (variableTraits(p, list) & kSteadyWalk))) continue;
     if (leavesLoopAfter(p, call.place, body)) continue;
     Place walked{loop.file, p.file(loop).child(loop.node, Role::Operand)};
     size_t entity = entityOfList(s, list);
@@ -454,7 +454,7 @@ void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
   auto isList = [&](VariableIndex v) {
     const Variable& variable = p.variables[v];
     uint32_t traits = variableTraits(p, v);
-    return (variable.storage == Storage::Field || variable.lives()) && (traits & (kCollection | kKeyedCollection)) && !(traits & kSafeToShare);
+    return (variable.storage == Storage::Field || variable.lives()) && (traits & (kCollection | kKeyedCollection)) && !(traits & (kSafeToShare | kSteadyWalk));
   };
   for (const Use& use : p.uses) {
     if (use.in == kNone || s.inTests(use.place) || !isList(use.variable)) continue;

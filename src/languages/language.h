@@ -39,6 +39,7 @@ enum TypeTrait : uint32_t {
   kNonCopyable = 1u << 14,
   kCallableType = 1u << 15,
   kSafeToShare = 1u << 16,    // a collection that guards itself against threads
+  kSteadyWalk = 1u << 25,     // a walk over it stays whole whatever is added or taken out meanwhile
   kLazyType = 1u << 18,       // makes its value when it is first asked for, under a guard
   kNotSafeToShare = 1u << 19, // looks like a constant, but keeps state between calls
   kKeepsState = 1u << 28,     // the same, and is safe to share

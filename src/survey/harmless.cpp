@@ -390,7 +390,9 @@ bool Harmless::isOneOfManyValues(VariableIndex v, TypeIndex type) const {
     return other != kNone && (p_.derivesFrom(other, type) || p_.derivesFrom(type, other));
   };
   // Who gets it by another way may change it there.
-  if (!isValue(v) || !o_.accessPointsTo(v).empty() || !o_.aliasesOf(v).empty()) return false;
+  NodeId own = p_.variables[v].definition.known() ? constancy_.initialiserOf(v) : kNoNode;
+  bool bare = own != kNoNode && p_.file(p_.variables[v].definition)[own].kind == Kind::Create && p_.file(p_.variables[v].definition).child(own, Role::Argument) == kNoNode && weightsOfCreation(p_, type, kNone).empty();
+  if ((!isValue(v) && !bare) || !o_.accessPointsTo(v).empty() || !o_.aliasesOf(v).empty()) return false;
   const auto& all = p_.types[variable.owner].statics;
   if (static_cast<size_t>(std::count_if(all.begin(), all.end(), [&](VariableIndex one) { return isOfFamily(one) && isValue(one); })) < kMany) return false;
   return std::all_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {

@@ -11,12 +11,12 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Array", kCollection},
     {"Deque", kCollection},
     {"LinkedList", kCollection},
-    {"Map", kCollection | kKeyedCollection},
+    {"Map", kCollection | kKeyedCollection | kSteadyWalk},  // ECMA-262 24.1.5.1
     {"Object", kCollection | kKeyedCollection},
     {"Promise", kPointerLike},
     {"ReadonlyArray", kCollection},
     {"Record", kCollection | kKeyedCollection},
-    {"Set", kCollection},
+    {"Set", kCollection | kSteadyWalk},  // ECMA-262 24.2.6.1
     {"TextDecoder", kTextType},
     {"TextEncoder", kTextType},
     {"WeakMap", kCollection | kKeyedCollection},

@@ -165,16 +165,14 @@ class ObjcLowerer : public SharedLowerer {
       build_[id].modifiers |= kPointer;
       return id;
     }
-    TSNode name = base;
-    if (is(base, "struct_specifier") || is(base, "union_specifier") || is(base, "enum_specifier")) name = field(base, f_.name);
+    TSNode name = is(base, "struct_specifier") || is(base, "union_specifier") || is(base, "enum_specifier") ? field(base, f_.name) : base;
     if (is(base, "generic_specifier") || is(base, "typedefed_specifier")) name = firstNamed(base);
     if (isNull(name) && is(base, "typedefed_specifier")) name = base;  // id
     // id<Loader>: any object that keeps that promise.
     bool any = text(base) == "id" || text(base).starts_with("id<") || text(base).starts_with("id ");
     if (any && !isNull(name) && is(name, "protocol_reference_list")) name = named(name).size() == 1 ? firstNamed(name) : base;
     std::string word(isNull(name) ? std::string_view{} : text(name));
-    if (any && word.starts_with("id")) word = "id";
-    if (word == "instancetype") word = currentClass_;
+    if (word == "instancetype" || (any && word.starts_with("id"))) word = any ? "id" : currentClass_;
     if (word.empty()) return kNoNode;
     bool object = !plainType(word) && (any || (declarator.bits & kPointer && word[0] >= 'A' && word[0] <= 'Z' && !is(base, "struct_specifier")) || text(base) == "instancetype");
     NodeId id = typeRefNamed(word, isNull(name) ? base : name, parent, role, false);
