@@ -116,6 +116,20 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// A function that is handed to a walk over a collection, a constructor or code of the tree may run there. What a library's
+// function is given, a framework's most of all, it keeps.
+bool mayRunAtOnce(const Program& p, Place lambda) {
+  Place call = p.parent(lambda);
+  if (p.node(lambda).role != Role::Argument) return false;
+  if (p.node(call).kind != Kind::Call || p.symbolAt(call).known()) return true;
+  NodeId callee = p.file(call).child(call.node, Role::Callee);
+  return callee == kNoNode || p.file(call)[callee].kind != Kind::Member || p.guarantees(call.file).collectionAct(lastPart(p.file(call).name(callee))) != CollectionAct::None;
+}
+
+}  // namespace
+
 void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   Wanted ordered{[&](VariableIndex v) { return runsInOrder(p, v); }};
@@ -142,7 +156,7 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
         bool sometimes = false, later = false;
         for (const Evidence& passed : step.chain) {
           sometimes |= p.around(passed.place, Kind::If).node != kNoNode || p.around(passed.place, Kind::Conditional).node != kNoNode;
-          if (Place lambda = p.around(passed.place, Kind::Lambda); lambda.node != kNoNode) (p.node(lambda).role == Role::Argument ? sometimes : later) = true;
+          if (Place lambda = p.around(passed.place, Kind::Lambda); lambda.node != kNoNode) (mayRunAtOnce(p, lambda) ? sometimes : later) = true;
         }
         // Set before that in another way: in a branch of the text, say.
         for (uint32_t u : p.usesOfVariable[step.variable]) {

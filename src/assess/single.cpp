@@ -586,8 +586,8 @@ void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
       }
       if (calls > 0 && callers.empty()) continue;
       if (callers.size() > 4) callers.resize(4);
-      // Most programs set such a slot first of all: whether all do, no text tells.
-      Finding f = makeFinding(s, infoOf("single.may-return-nothing"), i, handed.nothing.known() ? Sureness::Certain : Sureness::Possible);
+      // Most programs set such a slot first of all: whether all do, no text tells; nor what those do who are not read here.
+      Finding f = makeFinding(s, infoOf("single.may-return-nothing"), i, handed.nothing.known() && calls > 0 ? Sureness::Certain : Sureness::Possible);
       f.place = handed.nothing.known() ? handed.nothing : handed.slot;
       std::string what = functionName(p, accessPoint.function);
       if (handed.nothing.known()) {
