@@ -227,7 +227,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     return "it always refers to the same object of a library";
   if (!managed && variable.lives() && staysAsMade(v, type)) return "it is set once, and its class does not change after construction";
   if (isOfItsScript(v)) return "only the script's own lines use it, and it ends with the request";
-  if (groupsFunctions(v)) return "it groups functions, and keeps nothing else";
+  if (groupsFunctions(v)) return "it groups what its module is made of: nothing is put there once that is loaded";
   if (holdsModule(v)) return "a module that is loaded when it is first asked for";
   if (std::string why = workedOutOnce(v, type); !why.empty()) return why;
   if (isScratch(v)) return "a scratch value: it is filled before it is read, within one call";
@@ -416,7 +416,9 @@ std::string Harmless::workedOutOnce(VariableIndex v, TypeIndex type) const {
   const Variable& variable = p_.variables[v];
   bool own = variable.storage == Storage::FunctionStatic || (variable.modifiers & (kPrivate | kProtected)) || variable.onlyIn != kNone || (variable.storage == Storage::Global && p_.language(variable.home().file).family == "script");
   if (!own || (variable.modifiers & (kConst | kThreadLocal))) return "";
-  if (type != kNone && (constancy_.changesLater(type) || !hasOpenConstructor(p_, type))) return "";
+  auto looksOnly = [&](uint32_t u) { return p_.uses[u].access == Access::Write || constancy_.looksOnly(p_.uses[u], type); };
+  bool lookedAt = type != kNone && std::all_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), looksOnly);
+  if (type != kNone && ((constancy_.changesLater(type) && !lookedAt) || !hasOpenConstructor(p_, type))) return "";
   const TypeUse& declared = p_.use(variable.type);
   uint32_t traits = p_.traits(variable.home().file, variable.type);
   if (type == kNone && declared.name && declared.has(kPointer) && !declared.has(kArray) && !(traits & (kTextType | kCollection))) return "";  // a library's object
@@ -444,13 +446,14 @@ std::string Harmless::workedOutOnce(VariableIndex v, TypeIndex type) const {
 }
 
 // exports.quays = {}; exports.quays.open = function () {…}, or var quays = { open: open }: nothing but functions is put there,
-// while the module is loaded.
+// while the module is loaded. What the module has for itself may hold other things as well.
 bool Harmless::groupsFunctions(VariableIndex v) const {
   const Variable& variable = p_.variables[v];
   NodeId initial = constancy_.initialiserOf(v);
   if (variable.storage != Storage::Global || initial == kNoNode || p_.language(variable.home().file).family != "script") return false;
   const LoweredFile& file = p_.file(variable.definition);
-  auto isFunction = [&](Place value) { return p_.node(value).kind == Kind::Lambda || p_.node(value).kind == Kind::Function || p_.symbolAt(value).is(Symbol::Sort::Function); };
+  bool own = !(variable.modifiers & kPublic) && !escapes(v) && o_.aliasesOf(v).empty();
+  auto isFunction = [&](Place value) { return own || p_.node(value).kind == Kind::Lambda || p_.node(value).kind == Kind::Function || p_.symbolAt(value).is(Symbol::Sort::Function); };
   if (file[initial].kind != Kind::Collection || file.name(initial) != "Object") return false;
   bool any = false;
   for (NodeId c : children(file, initial)) {
@@ -460,9 +463,11 @@ bool Harmless::groupsFunctions(VariableIndex v) const {
   }
   for (uint32_t u : p_.usesOfVariable[v]) {
     const Use& use = p_.uses[u];
-    if (use.access == Access::Read || use.access == Access::Call) continue;
-    NodeId value = use.access == Access::Write && use.inMember && setsAtStart(use) ? p_.assignedAt(use.place) : kNoNode;
     Place member = p_.parent(use.place);
+    if (use.access == Access::Read) continue;
+    // What is asked of a part may change that part.
+    if (use.access == Access::Call && (!own || p_.node(member).role == Role::Callee)) continue;
+    NodeId value = use.access == Access::Write && use.inMember && setsAtStart(use) ? p_.assignedAt(use.place) : kNoNode;
     if (value == kNoNode) value = p_.node(member).kind == Kind::Member && setsAtStart(use) ? p_.assignedAt(member) : kNoNode;
     if (value == kNoNode) return false;
     if (!isFunction({use.place.file, value})) return false;

@@ -24,3 +24,38 @@ final class Weigher
 global $tide;  // harmless: $tide
 $tide = new Weigher();
 $tide->weigh(3);
+
+// Numbers that are made once and only asked; near miss: one that is told to change.
+final class Number
+{
+    private $value;
+
+    public function __construct($value)
+    {
+        $this->value = $value;
+    }
+
+    public function plus(Number $other)
+    {
+        return new Number($this->value + $other->value);
+    }
+
+    public function grow()
+    {
+        $this->value = $this->value + 1;
+    }
+}
+
+function next_number(Number $number)
+{
+    static $one;   // harmless: one
+    static $last;  // entity: function-static last lazy single-threaded
+    if (!isset($one)) {
+        $one = new Number(1);
+    }
+    if (!isset($last)) {
+        $last = new Number(1);
+    }
+    $last->grow();
+    return $number->plus($one);
+}
