@@ -70,8 +70,8 @@ enum CallTrait : uint32_t {
   kYieldsSame = 1u << 14,      // gives back what it is called on or given
   kChangesGiven = 1u << 15,    // changes what it is given
   kChangesFirst = 1u << 16,    // changes its first argument
-  kMakesObject = 1u << 18,     // gives a new object of a library's or the platform's class
   kRunsForEach = 1u << 17,     // its function argument runs on a thread for each request or turn, several at once
+  kMakesObject = 1u << 18,     // gives a new object of a library's or the platform's class
 };
 inline constexpr uint32_t kHeavyCall =
     kReadsFile | kNetwork | kStartsThread | kStartsProcess | kSleeps | kBigAllocation;
@@ -154,6 +154,7 @@ struct Guarantees {
 
   uint32_t typeTraits(std::string_view qualified) const;
   uint32_t callTraits(std::string_view qualified) const;
+  bool isRoot(std::string_view name) const;
   CollectionAct (*collectionAct)(std::string_view member) = nullptr;
 };
 

@@ -97,6 +97,7 @@ uint32_t traitsIn(std::span<const NamedBits> table, std::string_view name, bool 
 }  // namespace
 
 uint32_t Guarantees::typeTraits(std::string_view qualified) const { return traitsIn(types, qualified, byLastPart); }
+bool Guarantees::isRoot(std::string_view name) const { return std::find(roots.begin(), roots.end(), name) != roots.end(); }
 uint32_t Guarantees::callTraits(std::string_view qualified) const { return traitsIn(calls, qualified, byLastPart); }
 
 }  // namespace elmcart

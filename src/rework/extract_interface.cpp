@@ -116,8 +116,7 @@ class InterfaceExtractor {
     std::vector<TypeIndex> open = p_.types[fn.owner].derived;
     for (const Base& base : p_.types[fn.owner].bases) {
       // What all objects have is nobody's own to name.
-      std::string_view root = base.type == kNone ? lastPart(p_.text(p_.use(base.use).name)) : std::string_view{};
-      if (root == "NSObject" || root == "Object" || root == "object") continue;
+      if (base.type == kNone && p_.guarantees(fn.home().file).isRoot(lastPart(p_.text(p_.use(base.use).name)))) continue;
       if (base.type == kNone) return true;
       open.push_back(base.type);
     }

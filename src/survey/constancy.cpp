@@ -319,7 +319,7 @@ bool Constancy::givesItself(FunctionIndex function) const {
   return any;
 }
 
-// Is an object of class `made` but looked at through that parameter, local or slot, wherever it is named but in `but`?
+// Is an object of class `made` but looked at through that parameter or local, wherever that is named?
 bool Constancy::onlyLookedAt(VariableIndex v, TypeIndex made, int depth) const {
   constexpr size_t kMost = 64;  // uses that are looked at
   auto uses = p_.usesOfVariable[v];
@@ -342,9 +342,7 @@ bool Constancy::looksOnly(const Use& use, TypeIndex made, int depth) const {
     case Kind::Member: {
       if (file[use.place.node].role != Role::Receiver) return false;
       Symbol member = p_.symbolAt(up);
-      if (file[up.node].role == Role::Callee) {
-        return member.is(Symbol::Sort::Function) && made != kNone && !changesByCalling(member.index(), made);
-      }
+      if (file[up.node].role == Role::Callee) return member.is(Symbol::Sort::Function) && made != kNone && !changesByCalling(member.index(), made);
       // const e = m.elements; e[0]
       Place over = p_.parent(up);
       if (file[over.node].kind == Kind::Variable) {

@@ -227,7 +227,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     return "it always refers to the same object of a library";
   if (!managed && variable.lives() && staysAsMade(v, type)) return "it is set once, and its class does not change after construction";
   if (isOfItsScript(v)) return "only the script's own lines use it, and it ends with the request";
-  if (groupsFunctions(v)) return "it groups what its module is made of: nothing is put there once that is loaded";
+  if (isPutTogetherAtLoad(v)) return "it groups what its module is made of: nothing is put there once that is loaded";
   if (holdsModule(v)) return "a module that is loaded when it is first asked for";
   if (std::string why = workedOutOnce(v, type); !why.empty()) return why;
   if (isScratch(v)) return "a scratch value: it is filled before it is read, within one call";
@@ -357,16 +357,22 @@ bool Harmless::isCopied(VariableIndex v) const {
   return use.decl != kNone && !use.has(kPointer | kReference);
 }
 
+// A constant that is made, by a creation or a call, of constants alone.
+bool Harmless::isMadeOfConstants(VariableIndex v) const {
+  NodeId made = p_.variables[v].modifiers & kConst ? constancy_.initialiserOf(v) : kNoNode;
+  if (made == kNoNode) return false;
+  Place place{p_.variables[v].definition.file, made};
+  Kind kind = p_.node(place).kind;
+  return (kind == Kind::Create || kind == Kind::Call) && p_.file(place).child(made, Role::Argument) != kNoNode && isFromConstants(place, true, {});
+}
+
 // const TAB: Key = { code: 'Tab', n: 9 }; with an interface of data whose fields nobody writes.
 bool Harmless::isNamedValue(VariableIndex v, TypeIndex type) const {
   if (type == kNone || p_.variables[v].owner != type) return false;
   auto isNamed = [&](VariableIndex one) {
-    NodeId made = (p_.variables[one].modifiers & kConst) && p_.variables[one].definition.known() ? constancy_.initialiserOf(one) : kNoNode;
-    if (made == kNoNode) return false;
-    Place place{p_.variables[one].definition.file, made};
-    Kind kind = p_.node(place).kind;
-    if ((kind != Kind::Create && kind != Kind::Call) || (p_.classBehind(place.file, p_.typeAt(place)) != type && constancy_.madeFor(one) != type)) return false;
-    return p_.file(place).child(made, Role::Argument) != kNoNode && isFromConstants(place, true, {});
+    if (!isMadeOfConstants(one)) return false;
+    Place place{p_.variables[one].definition.file, constancy_.initialiserOf(one)};
+    return p_.classBehind(place.file, p_.typeAt(place)) == type || constancy_.madeFor(one) == type;
   };
   if (!isNamed(v) || constancy_.changesItself(type)) return false;
   const auto& all = p_.types[type].statics;
@@ -379,22 +385,18 @@ bool Harmless::isOneOfManyValues(VariableIndex v, TypeIndex type) const {
   constexpr size_t kMany = 6;
   const Variable& variable = p_.variables[v];
   if (type == kNone || variable.storage != Storage::StaticField || variable.owner == kNone || !(variable.modifiers & kConst)) return false;
-  auto isValue = [&](VariableIndex one) {
-    NodeId made = p_.variables[one].definition.known() && (p_.variables[one].modifiers & kConst) ? constancy_.initialiserOf(one) : kNoNode;
-    if (made == kNoNode || (p_.variables[one].modifiers & kThreadLocal)) return false;
-    Place place{p_.variables[one].definition.file, made};
-    return (p_.node(place).kind == Kind::Create || p_.node(place).kind == Kind::Call) && p_.file(place).child(made, Role::Argument) != kNoNode && isFromConstants(place, true, {});
-  };
+  auto isValue = [&](VariableIndex one) { return !(p_.variables[one].modifiers & kThreadLocal) && isMadeOfConstants(one); };
   auto isOfFamily = [&](VariableIndex one) {
     TypeIndex other = p_.classBehind(p_.variables[one].home().file, p_.variables[one].type);
     return other != kNone && (p_.derivesFrom(other, type) || p_.derivesFrom(type, other));
   };
   // Who gets it by another way may change it there.
-  NodeId own = p_.variables[v].definition.known() ? constancy_.initialiserOf(v) : kNoNode;
-  bool bare = own != kNoNode && p_.file(p_.variables[v].definition)[own].kind == Kind::Create && p_.file(p_.variables[v].definition).child(own, Role::Argument) == kNoNode && weightsOfCreation(p_, type, kNone).empty();
+  NodeId own = constancy_.initialiserOf(v);
+  bool bare = own != kNoNode && p_.file(variable.definition)[own].kind == Kind::Create && p_.file(variable.definition).child(own, Role::Argument) == kNoNode && weightsOfCreation(p_, type, kNone).empty();
   if ((!isValue(v) && !bare) || !o_.accessPointsTo(v).empty() || !o_.aliasesOf(v).empty()) return false;
+  size_t values = 0;
   const auto& all = p_.types[variable.owner].statics;
-  if (static_cast<size_t>(std::count_if(all.begin(), all.end(), [&](VariableIndex one) { return isOfFamily(one) && isValue(one); })) < kMany) return false;
+  if (std::none_of(all.begin(), all.end(), [&](VariableIndex one) { return isOfFamily(one) && isValue(one) && ++values == kMany; })) return false;
   return std::all_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
     const Use& use = p_.uses[u];
     if (use.access == Access::Read || (use.access == Access::Write && !use.inMember && setsAtStart(use))) return true;
@@ -447,18 +449,18 @@ std::string Harmless::workedOutOnce(VariableIndex v, TypeIndex type) const {
 
 // exports.quays = {}; exports.quays.open = function () {…}, or var quays = { open: open }: nothing but functions is put there,
 // while the module is loaded. What the module has for itself may hold other things as well.
-bool Harmless::groupsFunctions(VariableIndex v) const {
+bool Harmless::isPutTogetherAtLoad(VariableIndex v) const {
   const Variable& variable = p_.variables[v];
   NodeId initial = constancy_.initialiserOf(v);
   if (variable.storage != Storage::Global || initial == kNoNode || p_.language(variable.home().file).family != "script") return false;
   const LoweredFile& file = p_.file(variable.definition);
   bool own = !(variable.modifiers & kPublic) && !escapes(v) && o_.aliasesOf(v).empty();
-  auto isFunction = [&](Place value) { return own || p_.node(value).kind == Kind::Lambda || p_.node(value).kind == Kind::Function || p_.symbolAt(value).is(Symbol::Sort::Function); };
+  auto mayStand = [&](Place value) { return own || p_.node(value).kind == Kind::Lambda || p_.node(value).kind == Kind::Function || p_.symbolAt(value).is(Symbol::Sort::Function); };
   if (file[initial].kind != Kind::Collection || file.name(initial) != "Object") return false;
   bool any = false;
   for (NodeId c : children(file, initial)) {
     if (file[c].role != Role::Value) continue;
-    if (!isFunction({variable.definition.file, c})) return false;
+    if (!mayStand({variable.definition.file, c})) return false;
     any = true;
   }
   for (uint32_t u : p_.usesOfVariable[v]) {
@@ -470,7 +472,7 @@ bool Harmless::groupsFunctions(VariableIndex v) const {
     NodeId value = use.access == Access::Write && use.inMember && setsAtStart(use) ? p_.assignedAt(use.place) : kNoNode;
     if (value == kNoNode) value = p_.node(member).kind == Kind::Member && setsAtStart(use) ? p_.assignedAt(member) : kNoNode;
     if (value == kNoNode) return false;
-    if (!isFunction({use.place.file, value})) return false;
+    if (!mayStand({use.place.file, value})) return false;
     any = true;
   }
   return any && !isToldToChange(v);

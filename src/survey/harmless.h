@@ -48,6 +48,7 @@ class Harmless {
   std::string workedOutOnce(VariableIndex v, TypeIndex type) const;
   Place decidingTest(Place place) const;
   bool asksFor(Place test, VariableIndex v) const;
+  bool isMadeOfConstants(VariableIndex v) const;
   bool isFromConstants(Place expression, bool object, Place branch) const;
   bool isDescriptor(TypeIndex type) const;
   bool standsForFields(VariableIndex v) const;
@@ -57,7 +58,7 @@ class Harmless {
   bool staysAsMade(VariableIndex v, TypeIndex type) const;
   bool isMadeOfNothing(VariableIndex v, TypeIndex made) const;
   bool isKeptBy(Place call, NodeId argument) const;
-  bool groupsFunctions(VariableIndex v) const;
+  bool isPutTogetherAtLoad(VariableIndex v) const;
   bool holdsModule(VariableIndex v) const;
   bool isOneOfManyValues(VariableIndex v, TypeIndex type) const;
   bool isOfItsScript(VariableIndex v) const;

@@ -87,8 +87,7 @@ bool Recogniser::isReadyInstance(const Entity& entity) const {
 // Is it only ever set by code of other modules? What they plug in is theirs.
 bool Recogniser::isPluggedIn(VariableIndex v) const {
   const Variable& variable = p_.variables[v];
-  bool set = !startsEmpty(v);
-  return !set && std::none_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
+  return startsEmpty(v) && std::none_of(p_.usesOfVariable[v].begin(), p_.usesOfVariable[v].end(), [&](uint32_t u) {
     const Use& use = p_.uses[u];
     if ((use.access != Access::Write && use.access != Access::Update) || use.inMember || use.throughPointer) return false;
     return use.place.file == variable.home().file || (use.in != kNone && p_.functions[use.in].parent == variable.parent);

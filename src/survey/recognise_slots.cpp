@@ -79,9 +79,7 @@ bool Recogniser::keepsOneLibraryObject(const TypeDecl& decl) {
 // Has the class a base in the tree that is not the one with which all classes begin?
 bool Recogniser::hasOwnBase(TypeIndex type) const {
   return std::any_of(p_.types[type].bases.begin(), p_.types[type].bases.end(), [&](const Base& base) {
-    if (base.type == kNone) return false;
-    std::span<const std::string_view> roots = p_.guarantees(p_.types[type].home().file).roots;
-    return std::find(roots.begin(), roots.end(), p_.text(p_.types[base.type].name)) == roots.end();
+    return base.type != kNone && !p_.guarantees(p_.types[type].home().file).isRoot(p_.text(p_.types[base.type].name));
   });
 }
 

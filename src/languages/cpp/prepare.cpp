@@ -353,31 +353,33 @@ bool isReserved(std::string_view word) {
   return std::find(std::begin(kWords), std::end(kWords), word) != std::end(kWords);
 }
 
+// The first byte from `at` on that is not blank, or the end.
+size_t pastBlanks(std::string_view text, size_t at) {
+  while (at < text.size() && isBlank(text[at])) ++at;
+  return at;
+}
+
 // `class DEPRECATED OFFICE_API Berth final : …` or `… {`: the end of the words between the
 // keyword that ends at `at` and the class's name, which are macros whose definitions
 // were not read; 0 when there are none.
 size_t exportMacroEnd(std::string_view text, size_t at, bool isClass, size_t* begin) {
-  auto skipBlanks = [&](size_t i) {
-    while (i < text.size() && isBlank(text[i])) ++i;
-    return i;
-  };
   std::vector<std::pair<size_t, size_t>> words;
   constexpr size_t kMost = 4;
-  size_t after = skipBlanks(at);
+  size_t after = pastBlanks(text, at);
   while (words.size() < kMost && after < text.size() && isWordStart(text[after])) {
     size_t end = wordEnd(text, after);
     std::string_view word = text.substr(after, end - after);
     if (word == "alignas" || (word == "final" && words.size() < 2)) return 0;
     if (word == "final") {
-      after = skipBlanks(end);
+      after = pastBlanks(text, end);
       break;
     }
     words.emplace_back(after, end);
     while (text.substr(end, 2) == "::" && end + 2 < text.size() && isWordStart(text[end + 2])) end = wordEnd(text, end + 2);
-    after = skipBlanks(end);
+    after = pastBlanks(text, end);
   }
   if (words.size() < 2 || after >= text.size()) return 0;
-  if (text[after] == '<') after = skipBlanks(text.find('>', after) == std::string_view::npos ? text.size() : text.find('>', after) + 1);  // of one that is filled in
+  if (text[after] == '<') after = pastBlanks(text, text.find('>', after) == std::string_view::npos ? text.size() : text.find('>', after) + 1);  // of one that is filled in
   bool based = after < text.size() && text[after] == ':' && text.substr(after, 2) != "::";
   if (after >= text.size() || (text[after] != '{' && !based)) return 0;
   // `struct Berth berth {…}` makes a variable: of a structure only what is written like a macro, or in a way that names
@@ -666,8 +668,7 @@ class Preparation {
     if (!inCapitals(word)) return 0;
     size_t close = argumentsEnd(end);
     if (close == std::string_view::npos) return 0;
-    size_t next = close;
-    while (next < original_.size() && isBlank(original_[next])) ++next;
+    size_t next = pastBlanks(original_, close);
     bool ends = next < original_.size() && original_[next] == ';';
     return ends && original_.substr(end, close - end).find_first_of("\"{[") != std::string_view::npos ? close : 0;
   }
@@ -676,12 +677,10 @@ class Preparation {
   // for an attribute has arguments. Their end; 0: it is something else.
   size_t endOfAttribute(char before, size_t end) const {
     if (!isWordByte(before) || !inCapitals(original_.substr(at_, end - at_))) return 0;
-    size_t open = end;
-    while (open < original_.size() && isBlank(original_[open])) ++open;
+    size_t open = pastBlanks(original_, end);
     size_t close = argumentsEnd(open);
     if (close == std::string_view::npos) return 0;
-    size_t next = close;
-    while (next < original_.size() && isBlank(original_[next])) ++next;
+    size_t next = pastBlanks(original_, close);
     if (next >= original_.size() || (original_[next] != '(' && (original_[next] != '=' || original_.substr(next, 2) == "=="))) return 0;
     // The name, and the type before it.
     auto backOver = [&](size_t at, auto is) {
@@ -706,7 +705,7 @@ class Preparation {
     size_t next = end;
     while (next < original_.size() && (original_[next] == ' ' || original_[next] == '\t' || original_[next] == '\r')) ++next;
     if (next >= original_.size() || original_[next] != '\n') return false;
-    while (next < original_.size() && isBlank(original_[next])) ++next;
+    next = pastBlanks(original_, next);
     std::string_view following = next < original_.size() && isWordStart(original_[next]) ? original_.substr(next, wordEnd(original_, next) - next) : std::string_view{};
     static constexpr std::string_view kBegins[] = {"class", "enum", "explicit", "friend", "private", "protected", "public", "signals", "static", "struct", "template", "typedef", "using", "virtual"};
     return std::find(std::begin(kBegins), std::end(kBegins), following) != std::end(kBegins);
@@ -719,30 +718,24 @@ class Preparation {
     static constexpr std::string_view kAsk[] = {"alignof", "decltype", "sizeof", "typeid"};
     std::string_view macro = original_.substr(at_, end - at_);
     bool capital = macro == "va_arg" || (std::any_of(macro.begin(), macro.end(), [](char c) { return c >= 'A' && c <= 'Z'; }) && std::find(std::begin(kAsk), std::end(kAsk), macro) == std::end(kAsk));
-    size_t open = capital && end < original_.size() && original_[end] == '(' ? end : std::string_view::npos;
-    auto skip = [&](size_t at) {
-      while (at < original_.size() && isBlank(original_[at])) ++at;
-      return at;
-    };
-    size_t close = open == std::string_view::npos ? open : closingParenthesis(original_, open);
+    size_t close = capital ? argumentsEnd(end) : std::string_view::npos;
     if (close == std::string_view::npos) return;
-    while (open != std::string_view::npos && open + 1 < close) {
-      size_t from = skip(open + 1), last = from, next = from;
+    for (size_t open = end; open != std::string_view::npos && open + 1 < close; open = nextArgument(open + 1, close)) {
+      size_t from = pastBlanks(original_, open + 1), last = from, next = from;
       while (next < close && isWordStart(original_[next])) {
         size_t stop = wordEnd(original_, next);
         if (std::find(std::begin(kTypes), std::end(kTypes), original_.substr(next, stop - next)) == std::end(kTypes)) break;
         last = next;
-        next = skip(stop);
+        next = pastBlanks(original_, stop);
       }
       size_t stars = next;
-      while (next < close && original_[next] == '*') next = skip(next + 1);
+      while (next < close && original_[next] == '*') next = pastBlanks(original_, next + 1);
       bool alone = stars > from && (original_[next] == ',' || (open != end && next + 1 == close));
       if (alone) {
         blank(from, last);
         blank(stars, next);
         out_.text[last] = '_';
       }
-      open = nextArgument(open + 1, close);
     }
   }
 
@@ -805,8 +798,7 @@ class Preparation {
     }
     const ForeignMacro* macro = foreignMacro(word);
     if (!macro) return std::nullopt;
-    size_t next = end;
-    while (next < original_.size() && isBlank(original_[next])) ++next;
+    size_t next = pastBlanks(original_, end);
     bool more = next < original_.size();
     if (macro->withArguments && !(more && original_[next] == '(')) return std::nullopt;
     if (word == "emit" && !(more && isWordStart(original_[next]))) return std::nullopt;

@@ -64,11 +64,11 @@ PreparedText prepareCpp(std::string_view text, const MacroLore* lore, bool other
 
 // Those of the branches that hold a piece that was not read.
 inline std::vector<Span> unreadIn(const LoweredFile& file, std::span<const Span> branches) {
-  std::vector<Span> out;
-  for (Span branch : branches) {
-    auto unread = [&](const Node& node) { return node.kind == Kind::Unread && node.span.begin < branch.end && branch.begin < node.span.end; };
-    if (std::any_of(file.nodes.begin(), file.nodes.end(), unread)) out.push_back(branch);
-  }
+  std::vector<Span> unread, out;
+  for (const Node& node : file.nodes)
+    if (node.kind == Kind::Unread) unread.push_back(node.span);
+  for (Span branch : branches)
+    if (std::any_of(unread.begin(), unread.end(), [&](Span piece) { return piece.begin < branch.end && branch.begin < piece.end; })) out.push_back(branch);
   return out;
 }
 

@@ -462,7 +462,7 @@ class ObjcLowerer : public SharedLowerer {
     bool constructs = !ofClass && (selector == "init" || (selector.substr(0, 4) == "init" && selector.size() > 4 && (selector[4] < 'a' || selector[4] > 'z')));
     bool starts = ofClass && (selector == "initialize" || selector == "load");
     FunctionForm form = constructs ? FunctionForm::Constructor : !ofClass && selector == "dealloc" ? FunctionForm::Destructor : starts ? FunctionForm::Initialiser
-                        : ofClass && selector == "allocWithZone:" && currentClass_ != "NSObject" && currentClass_ != "NSProxy" ? FunctionForm::Factory  // the roots' own is what the language does
+                        : ofClass && selector == "allocWithZone:" && !objcGuarantees().isRoot(currentClass_) ? FunctionForm::Factory  // the roots' own is what the language does
                         : given.empty() && written.find("void)") == std::string_view::npos ? FunctionForm::Getter : FunctionForm::Function;
     // What only an implementation has is known to nobody else, but for what every object has.
     uint32_t bits = (is(node, "method_definition") && selector != "init" ? 0u : uint32_t{kPublic}) | (ofClass ? kStatic : 0u);
