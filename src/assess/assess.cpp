@@ -251,8 +251,8 @@ bool isSink(const Subject& s, const Entity& e) {
 std::vector<std::string> consumerClasses(const Subject& s, const Entity& e) {
   std::set<std::string> out;
   for (const Consumer& c : e.consumers) {
-    if (s.inTests(c.place)) continue;
-    TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
+    if (s.inTests(c.place) || isInOwnClass(s.program, e, c.place)) continue;
+    TypeIndex owner = classReaching(s.program, c);
     if (owner != kNone && owner == e.type) continue;
     if (owner != kNone) out.insert(std::string(s.program.text(s.program.types[owner].qualified)));
     else if (c.in == kNone || s.program.text(s.program.functions[c.in].qualified) != "main") out.insert(s.program.path(c.place));

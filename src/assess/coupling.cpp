@@ -193,7 +193,7 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
     for (const Consumer* c : sites) byPlace.emplace(whereText(s.program, *c), c);
     // One function may keep what it uses to itself, but for what a test wants to replace.
     if (!isToldAsHidden(e, byPlace.size())) continue;
-    Finding f = makeFinding(s, infoOf("coupling.hidden-dependency"), i, isBareTable(e) ? Sureness::Possible : Sureness::Certain);
+    Finding f = makeFinding(s, infoOf("coupling.hidden-dependency"), i, isBareTable(e) ? Sureness::Possible : byPlace.size() < 3 ? Sureness::Likely : Sureness::Certain);
     f.risk.setSites(sites.size());
     f.place = sites.front()->place;
     std::string accessPoint = e.accessPoints.empty() ? e.shown : e.accessPoints.front().name;
@@ -228,9 +228,8 @@ void checkWideReach(const Subject& s, std::vector<Finding>& out) {
     f.message = e.shown + " is reached from " + std::to_string(classes.size()) + " classes or files (" + joinWith(some, ", ") + (classes.size() > some.size() ? " …" : "") + "): a change to it affects all of them.";
     std::set<std::string> told;
     for (const Consumer& c : e.consumers) {
-      if (s.inTests(c.place)) continue;
-      std::string where = whereText(s.program, c);
-      TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
+      if (s.inTests(c.place) || isInOwnClass(s.program, e, c.place)) continue;
+      TypeIndex owner = classReaching(s.program, c);
       std::string unit = owner == kNone ? s.program.path(c.place) : std::string(s.program.text(s.program.types[owner].qualified));
       if (!told.insert(unit).second || told.size() > 16) continue;
       f.evidence.push_back({c.place, shortUnit(unit) + " reaches it here"});

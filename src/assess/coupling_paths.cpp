@@ -114,6 +114,17 @@ bool leavesItsFunction(const Program& p, VariableIndex local) {
   });
 }
 
+// Does a method of its class put there what it is given? Then a test can put a test double there.
+bool isSetByOthers(const Program& p, VariableIndex field) {
+  return std::any_of(p.usesOfVariable[field].begin(), p.usesOfVariable[field].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    if (use.access != Access::Write || use.inMember || use.throughPointer || use.in == kNone || isConstruction(p, use) || (p.functions[use.in].modifiers & kPrivate)) return false;
+    NodeId value = p.assignedAt(use.place);
+    Symbol given = value == kNoNode ? Symbol{} : p.symbolAt({use.place.file, bareExpression(p.file(use.place), value)});
+    return given.is(Symbol::Sort::Variable) && p.variables[given.index()].storage == Storage::Parameter;
+  });
+}
+
 // Does the owner call the member? What it never calls does its tests no harm.
 bool isAskedBy(const Program& p, FunctionIndex member, TypeIndex owner) {
   auto calls = p.callsOfFunction[member];
@@ -200,6 +211,7 @@ std::vector<Collaborator> fixedCollaborators(const Subject& s) {
     }
     if (field == kNone || p.variables[field].storage != Storage::Field) continue;
     TypeIndex owner = p.variables[field].owner;
+    if (isSetByOthers(p, field)) continue;
     if (owner == kNone || owner == creation.type || p.types[creation.type].parent == p.types[owner].scope) continue;
     Collaborator one;
     one.owner = byConstructor && p.functions[creation.in].owner != kNone ? p.functions[creation.in].owner : owner;
@@ -256,7 +268,7 @@ void checkStaticOnlyApi(const Subject& s, std::vector<Finding>& out) {
     f.message = e.shown + " has static members only, and " + std::to_string(classes.size()) + " classes or files call them: a test cannot replace it by an object.";
     std::set<std::string> told;
     for (const Consumer& c : e.consumers)
-      if (!s.inTests(c.place) && told.insert(unitText(s, c)).second && f.evidence.size() < 6) f.evidence.push_back({c.place, unitText(s, c) + " calls it by name"});
+      if (!s.inTests(c.place) && !isInOwnClass(p, e, c.place) && told.insert(unitText(s, c)).second && f.evidence.size() < 6) f.evidence.push_back({c.place, unitText(s, c) + " calls it by name"});
     for (VariableIndex v : e.slots)
       if (f.evidence.size() < 8) f.evidence.push_back({p.variables[v].declarations.front(), "state behind the static members"});
     f.advice = Advice::Wrap;
@@ -602,13 +614,33 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// Is each instance made in another class, and do all these classes have one base?
+bool areAlternatives(const Program& p, TypeIndex made) {
+  std::set<TypeIndex> makers;
+  for (uint32_t c : p.creationsOfType[made]) {
+    const Creation& creation = p.creations[c];
+    if (creation.asBase || creation.delegated) continue;
+    VariableIndex field = creation.asVariable != kNone ? creation.asVariable : creation.inInitialiserOf;
+    TypeIndex maker = creation.in != kNone ? p.functions[creation.in].owner : field != kNone ? p.variables[field].owner : kNone;
+    if (maker == kNone || !makers.insert(maker).second) return false;
+  }
+  auto has = [&](TypeIndex maker, TypeIndex base) { return p.anyBase(maker, [&](TypeIndex at, const Base*) { return at == base; }); };
+  return makers.size() > 1 && p.anyBase(*makers.begin(), [&](TypeIndex base, const Base*) { return base != *makers.begin() && std::all_of(makers.begin(), makers.end(), [&](TypeIndex maker) { return has(maker, base); }); });
+}
+
+}  // namespace
+
 void checkMeantSingle(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (TypeIndex t = 0; t < p.types.size(); ++t) {
     const TypeDecl& type = p.types[t];
     if (!type.definition.known() || s.inTests(type.definition)) continue;
     bool configured = std::any_of(s.config.single.begin(), s.config.single.end(), [&](const std::string& name) { return name == p.text(type.name) || name == p.text(type.qualified); });
-    bool said = noteAbove(p.file(type.definition), type.definition.node, kMeansOne) != nullptr;
+    const std::pair<uint32_t, std::string>* note = noteAbove(p.file(type.definition), type.definition.node, kMeansOne);
+    // A comment that names another says it of that one.
+    bool said = note && (note->second.size() == kMeansOne.size() || lowerCase(p.text(type.name)).find(note->second.substr(kMeansOne.size() + 1)) != std::string::npos);
     if (!configured && !said) continue;
     bool shared = s.isSingleton(t) || std::any_of(s.entitiesOfType[t].begin(), s.entitiesOfType[t].end(), [&](size_t i) { return s.survey.entities[i].madeByAsking; });
     shared |= std::any_of(s.survey.managed.begin(), s.survey.managed.end(), [&](const Entity& e) { return e.type == t; });
@@ -619,15 +651,17 @@ void checkMeantSingle(const Subject& s, std::vector<Finding>& out) {
       const Creation& creation = p.creations[c];
       if (!creation.asBase && !creation.delegated && !s.inTests(creation.place)) sites.push_back({creation.place, "an instance is made here"});
     }
-    Finding f = makeFinding(s, infoOf("single.meant-single"), SIZE_MAX, sites.size() > 1 ? Sureness::Certain : Sureness::Likely);
+    // One place that makes it is a composition root; so are several of which a program takes one.
+    bool several = sites.size() > 1 && !areAlternatives(p, t);
+    Finding f = makeFinding(s, infoOf("single.meant-single"), SIZE_MAX, several ? Sureness::Certain : Sureness::Possible);
     std::string name(p.text(type.name));
     f.subject = p.text(type.qualified);
     f.place = type.definition;
     f.risk.setSites(sites.size());
-    f.message = std::string(configured ? "The configuration" : "Its own comment") + " says that " + name + " has one instance, but no code enforces it" + (sites.size() > 1 ? ", and " + std::to_string(sites.size()) + " places make an instance." : ".");
+    f.message = std::string(configured ? "The configuration" : "Its own comment") + " says that " + name + " has one instance, but no code enforces it" + (several ? ", and " + std::to_string(sites.size()) + " places make an instance." : ".");
     f.evidence.push_back({type.definition, "any code can make an instance"});
     f.evidence.insert(f.evidence.end(), sites.begin(), sites.begin() + static_cast<std::ptrdiff_t>(std::min<size_t>(sites.size(), 12)));
-    f.advice = sites.size() > 1 ? Advice::Inject : Advice::Enforce;
+    f.advice = several ? Advice::Inject : Advice::Enforce;
     f.reasonsFor.push_back("made once in the composition root and injected, it stays one without a global access point");
     f.reasonsAgainst.push_back("the comment may be out of date: then it should go");
     out.push_back(std::move(f));

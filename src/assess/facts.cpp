@@ -38,8 +38,19 @@ bool endsWithProgram(const Program& p, FunctionIndex f, int depth) {
 
 std::string partText(const Entity& e, const std::string& part) { return part == e.name ? e.shown : part + " of " + e.shown; }
 
+TypeIndex classReaching(const Program& p, const Consumer& c) {
+  if (c.in != kNone) return p.functions[c.in].owner;
+  return c.inInitialiserOf == kNone ? kNone : p.variables[c.inInitialiserOf].owner;
+}
+
+bool isInOwnClass(const Program& p, const Entity& e, Place place) {
+  if (e.type == kNone || !p.types[e.type].definition.known()) return false;
+  Place own = p.types[e.type].definition;
+  return own.file == place.file && p.isInside(place, own.node);
+}
+
 std::string unitText(const Subject& s, const Consumer& c) {
-  TypeIndex owner = c.in == kNone ? kNone : s.program.functions[c.in].owner;
+  TypeIndex owner = classReaching(s.program, c);
   return owner == kNone ? whereText(s.program, c) : std::string(s.program.text(s.program.types[owner].qualified));
 }
 
@@ -181,6 +192,22 @@ bool oneOfMany(const Subject& s, const Entity& e) {
 
 bool isCalled(const Subject& s, FunctionIndex f) {
   return f == kNone || std::any_of(s.program.callsOfFunction[f].begin(), s.program.callsOfFunction[f].end(), [&](uint32_t c) { return !s.inTests(s.program.calls[c].place); });
+}
+
+bool isCalledAtWork(const Subject& s, FunctionIndex f) {
+  constexpr size_t kMostCallers = 200;
+  const Program& p = s.program;
+  std::vector<FunctionIndex> open = {f};
+  std::set<FunctionIndex> seen = {f};
+  for (size_t i = 0; i < open.size(); ++i) {
+    if (open[i] == kNone || isMain(p, open[i]) || open.size() > kMostCallers || s.threads.sideOf(open[i]).roots[0] != kNone) return true;
+    // A library calls what stands for a member of its class.
+    const Function& fn = p.functions[open[i]];
+    if (i > 0 && fn.owner != kNone && p.types[fn.owner].hasUnknownBase) return true;
+    for (uint32_t c : p.callsOfFunction[open[i]])
+      if (!s.inTests(p.calls[c].place) && seen.insert(p.calls[c].in).second) open.push_back(p.calls[c].in);
+  }
+  return false;
 }
 
 bool staysInside(const Program& p, FunctionIndex f) {

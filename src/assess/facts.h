@@ -39,6 +39,10 @@ bool isMain(const Program& p, FunctionIndex f);
 bool endsWithProgram(const Program& p, FunctionIndex f, int depth = 0);
 // The class around a consumer, or what stands in for one, by name.
 std::string unitText(const Subject& s, const Consumer& c);
+// The class whose code a consumer stands in: a function's, or that of a field whose first value it is part of; kNone: a file's own.
+TypeIndex classReaching(const Program& program, const Consumer& consumer);
+// Does the place stand in the entity's own class, or in one that is written inside of it?
+bool isInOwnClass(const Program& program, const Entity& entity, Place place);
 // A part of an entity's state in a message: "load of CargoScale", or the entity's name where it has no parts.
 std::string partText(const Entity& e, const std::string& part);
 // What is done to a collection at a use of it, by the member function that is called there or how else it is written.
@@ -80,6 +84,8 @@ struct GuardedUses {
 GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field);
 // Does production code of the tree call it?
 bool isCalled(const Subject& s, FunctionIndex f);
+// Does more than a chain of functions that nobody calls lead there? Who uses a library may call those while the program is put together.
+bool isCalledAtWork(const Subject& s, FunctionIndex f);
 // Is it only called by its own class, and nobody else may?
 bool staysInside(const Program& p, FunctionIndex f);
 // Does the function only run while an object, class or file comes into being or goes?

@@ -30,9 +30,18 @@ bool addsToItself(const Program& p, const Use& use) {
   return !given.empty() && p.links[up.file].symbol[given.front()] == Symbol(Symbol::Sort::Variable, use.variable);
 }
 
-// Is a local given the collection there that takes something out of it, or passes it on?
+// Is a local given the collection there, or what walks over it, that takes something out of it, or passes it on?
 bool emptiesThroughLocal(const Program& p, const Use& use) {
   Place up = p.parent(use.place);
+  // var it = list.iterator(); it.remove();
+  if (p.node(up).kind == Kind::Member && p.node(use.place).role == Role::Receiver && lowerCase(p.nameOf(up)).ends_with("iterator")) {
+    Place call = p.parent(up), walk = p.parent(call);
+    Symbol steps = p.node(call).kind == Kind::Call && p.node(walk).kind == Kind::Variable ? p.symbolAt(walk) : Symbol{};
+    return steps.is(Symbol::Sort::Variable) && std::any_of(p.usesOfVariable[steps.index()].begin(), p.usesOfVariable[steps.index()].end(), [&](uint32_t u) {
+      Place at = p.parent(p.uses[u].place);
+      return p.node(at).kind == Kind::Member && lowerCase(p.nameOf(at)) == "remove";
+    });
+  }
   Symbol local = p.node(up).kind == Kind::Variable && p.node(use.place).role == Role::Initialiser ? p.symbolAt(up) : Symbol{};
   if (!local.is(Symbol::Sort::Variable) || p.variables[local.index()].storage != Storage::Local) return false;
   return std::any_of(p.usesOfVariable[local.index()].begin(), p.usesOfVariable[local.index()].end(), [&](uint32_t u) {
@@ -136,6 +145,82 @@ bool isSet(const Program& p, VariableIndex v) {
   return names(p.text(p.use(p.variables[v].type).name)) || (made != kNoNode && names(p.file(value).name(made)));
 }
 
+// Is the key another one each time: what a call gives that is not handed what its function was handed, or a number that is counted up?
+bool isNewEachTime(const Program& p, Place key) {
+  const LoweredFile& file = p.file(key);
+  Symbol symbol = file[key.node].kind == Kind::Name || file[key.node].kind == Kind::Member ? p.symbolAt(key) : Symbol{};
+  if (symbol.is(Symbol::Sort::Variable)) {
+    const Variable& named = p.variables[symbol.index()];
+    if (named.storage != Storage::Local && named.storage != Storage::Parameter) return std::any_of(p.usesOfVariable[symbol.index()].begin(), p.usesOfVariable[symbol.index()].end(), [&](uint32_t u) { return p.uses[u].access == Access::Update; });
+    NodeId first = named.definition.known() ? p.file(named.definition).child(named.definition.node, Role::Initialiser) : kNoNode;
+    if (first != kNoNode && p.file(named.definition)[first].kind != Kind::Name && isNewEachTime(p, {named.definition.file, first})) return true;
+    return std::any_of(p.usesOfVariable[symbol.index()].begin(), p.usesOfVariable[symbol.index()].end(), [&](uint32_t u) {
+      NodeId value = p.uses[u].access == Access::Write ? p.assignedAt(p.uses[u].place) : kNoNode;
+      return value != kNoNode && p.file(p.uses[u].place)[value].kind != Kind::Name && isNewEachTime(p, {p.uses[u].place.file, value});
+    });
+  }
+  if (file[key.node].kind == Kind::Update) return true;
+  if (file[key.node].kind != Kind::Call) return false;
+  return !anyNode(file, key.node, [&](NodeId n) {
+    Symbol inside = p.links[key.file].symbol[n];
+    return inside.is(Symbol::Sort::Variable) && (p.variables[inside.index()].storage == Storage::Parameter || p.variables[inside.index()].storage == Storage::Local);
+  });
+}
+
+// table[key].append(…): a list in it grows.
+bool addsToElement(const Program& p, const Use& use) {
+  Place element = p.parent(use.place), member = p.parent(element);
+  if (p.node(element).kind != Kind::Index || p.node(use.place).role != Role::Receiver || p.node(member).kind != Kind::Member || p.node(element).role != Role::Receiver) return false;
+  return p.node(p.parent(member)).kind == Kind::Call && p.guarantees(member.file).collectionAct(p.nameOf(member)) == CollectionAct::Add;
+}
+
+// Does it walk over a collection that is written there and stays as it is?
+bool isFixedList(const Program& p, Place list) {
+  if (p.node(list).kind == Kind::Collection) return true;
+  Symbol symbol = p.symbolAt(list);
+  if (!symbol.is(Symbol::Sort::Variable)) return false;
+  Place value = initialiserOf(p, symbol.index());
+  auto uses = p.usesOfVariable[symbol.index()];
+  return value.known() && p.node(value).kind == Kind::Collection && std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return p.uses[u].access == Access::Read || actAt(p, p.uses[u].place) == CollectionAct::Read || isConstruction(p, p.uses[u]); });
+}
+
+// Are there only a few keys: values of an enumeration, elements of a list that is written down, constants that all callers give?
+bool isOneOfFew(const Program& p, Place key) {
+  Symbol symbol = p.symbolAt(key);
+  if (!symbol.is(Symbol::Sort::Variable)) return false;
+  const Variable& named = p.variables[symbol.index()];
+  if (const TypeUse& type = p.use(named.type); type.decl != kNone && p.types[type.decl].form == TypeForm::Enum) return true;
+  if (!named.definition.known()) return false;
+  // for (key of list), list.forEach(key => …)
+  Place around = p.parent(named.definition);
+  const LoweredFile& file = p.file(around);
+  if (p.node(around).kind == Kind::Loop) {
+    for (NodeId c : children(file, around.node))
+      if (file[c].role != Role::Body && isFixedList(p, {around.file, c})) return true;
+    return false;
+  }
+  if (p.node(around).kind == Kind::Lambda && p.node(p.parent(around)).kind == Kind::Call) {
+    NodeId list = receiverOf(file, p.parent(around).node);
+    return list != kNoNode && isFixedList(p, {around.file, list});
+  }
+  if (named.storage != Storage::Parameter || named.function == kNone) return false;
+  auto calls = p.callsOfFunction[named.function];
+  return !calls.empty() && std::all_of(calls.begin(), calls.end(), [&](uint32_t c) {
+    Place given = givenFor(p, p.calls[c].place, named.function, symbol.index());
+    return given.node != kNoNode && isConstantKey(p, given);
+  });
+}
+
+// Does somebody who uses the code from outside choose the key, a name or number? No code here calls it, and no library, and no list of handlers.
+bool isForOthersToAdd(const Subject& s, const Use& add, Place key) {
+  const Program& p = s.program;
+  if (TypeUseId type = key.node == kNoNode ? 0 : p.typeAt(key); type != 0 && p.use(type).decl != kNone && p.types[p.use(type).decl].form != TypeForm::Enum) return false;
+  if (add.in == kNone || isCalled(s, add.in)) return false;
+  const Function& fn = p.functions[add.in];
+  bool forLibrary = fn.owner != kNone && p.types[fn.owner].hasUnknownBase;
+  return !forLibrary && s.threads.sideOf(add.place, add.in).roots[0] == kNone && p.around(add.place, Kind::Lambda).node == kNoNode;
+}
+
 // Is it filled by the function that has begun it anew, or by one that is written inside that?
 bool isBegunFor(const Program& p, const Use& begins, const Use& adds) {
   if (begins.in != adds.in || begins.place.file != adds.place.file || !before(begins.place, adds.place)) return false;
@@ -173,7 +258,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       if (typeName.find("Weak") != std::string::npos || (variable.modifiers & kThreadLocal)) continue;
       std::vector<const Use*> adds;
       std::vector<const Use*> begun;  // where it is begun anew
-      bool bounded = false, keyed = (traits & kKeyedCollection) != 0 || isSet(p, field.variable);
+      bool bounded = false, renewed = false, grows = false, keyed = (traits & kKeyedCollection) != 0 || isSet(p, field.variable);
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
         if (s.inTests(use.place)) continue;
@@ -206,6 +291,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
           else if (given != CollectionAct::Read && !(name == "len" || name == "count" || name == "size")) bounded = true;
         }
         if (act == CollectionAct::Remove || act == CollectionAct::Change || emptiesThroughLocal(p, use)) bounded = true;
+        grows |= addsToElement(p, use);
         // What is written where the program is put together runs then, but for functions that are kept for later.
         bool later = p.around(use.place, Kind::Lambda).node != kNoNode;
         if (act != CollectionAct::Add || (!later && (isConstruction(p, use) || isMain(p, use.in)))) continue;
@@ -214,11 +300,14 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
         if (onlyWhileFew(p, use)) continue;
         // One entry for each constant key.
         if (keyed && key != kNoNode && isConstantKey(p, {up.file, key})) continue;
+        if (keyed && key != kNoNode && isOneOfFew(p, {up.file, key})) continue;
+        renewed |= key != kNoNode && isNewEachTime(p, {up.file, key});
+        if (keyed && !renewed && !grows && isForOthersToAdd(s, use, {up.file, key})) continue;
         adds.push_back(&use);
       }
       std::erase_if(adds, [&](const Use* add) { return std::any_of(begun.begin(), begun.end(), [&](const Use* use) { return isBegunFor(p, *use, *add); }); });
       if (bounded || adds.empty() || isFilledAtStart(s, adds)) continue;
-      Finding f = makeFinding(s, infoOf("lifetime.grows-forever"), i, keyed ? Sureness::Possible : Sureness::Likely);
+      Finding f = makeFinding(s, infoOf("lifetime.grows-forever"), i, keyed && !renewed ? Sureness::Possible : Sureness::Likely);
       std::string name(p.text(variable.name));
       f.place = adds.front()->place;
       f.message = (variable.storage == Storage::Field ? partText(e, name) : e.shown) + " only ever grows" + (keyed ? ": it keeps one entry for each key that it ever sees." : ": no code that was read removes an entry.");
@@ -231,6 +320,22 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
     }
   }
 }
+
+namespace {
+
+// Does the destructor only do again what the program does by hand before it ends? The way leads through a member that others call.
+bool endedByHand(const Subject& s, TypeIndex type, const std::vector<Evidence>& chain) {
+  const Program& p = s.program;
+  for (const Evidence& step : chain) {
+    Symbol called = p.symbolAt(step.place);
+    if (!called.is(Symbol::Sort::Function) || p.functions[called.index()].owner != type) continue;
+    auto calls = p.callsOfFunction[called.index()];
+    return std::any_of(calls.begin(), calls.end(), [&](uint32_t c) { return p.calls[c].in != kNone && p.functions[p.calls[c].in].owner != type && !s.inTests(p.calls[c].place); });
+  }
+  return false;
+}
+
+}  // namespace
 
 void checkExitOrder(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
@@ -253,6 +358,8 @@ void checkExitOrder(const Subject& s, std::vector<Finding>& out) {
     auto target = [&](const Reached& reached) { return reached.function != kNone ? s.entityOfAccessPoint[reached.function] : s.entityOfVariable[reached.variable]; };
     for (const Reached& reached : s.reaching.fromCreation(e, others)) before.insert(target(reached));
     std::set<size_t> told;
+    std::vector<std::string> more;
+    size_t first = out.size();
     for (Reached& reached : s.reaching.fromFunction(destructor, others)) {
       size_t other = target(reached);
       if (other == i || before.count(other) || !diesAtExit(other) || !told.insert(other).second) continue;
@@ -262,7 +369,12 @@ void checkExitOrder(const Subject& s, std::vector<Finding>& out) {
       // Of one file what stands first is made first, and goes last.
       bool sameFile = p.guarantees(e.place.file).textualOrder.holds && mine.definition.known() && theirs.definition.known() && mine.definition.file == theirs.definition.file && mine.storage != Storage::FunctionStatic && theirs.storage != Storage::FunctionStatic;
       if (sameFile && p.node(theirs.definition).span.begin < p.node(mine.definition).span.begin) continue;
-      Finding f = makeFinding(s, infoOf("lifetime.exit-order"), i, sameFile ? Sureness::Certain : Sureness::Likely);
+      if (out.size() > first) {
+        more.push_back(o.shown);
+        continue;
+      }
+      Sureness sureness = endedByHand(s, type, reached.chain) ? Sureness::Possible : sameFile ? Sureness::Certain : Sureness::Likely;
+      Finding f = makeFinding(s, infoOf("lifetime.exit-order"), i, sureness);
       f.place = reached.chain.back().place;
       f.message = "At exit the destructor of " + e.shown + " uses " + o.shown + ", which may already be destroyed.";
       f.evidence.push_back({p.functions[destructor].definition, "runs at exit"});
@@ -270,6 +382,10 @@ void checkExitOrder(const Subject& s, std::vector<Finding>& out) {
       f.evidence.push_back({theirs.declarations.front(), o.shown + " is destroyed at exit too, possibly earlier than " + e.shown});
       f.advice = Advice::SafeInit;
       out.push_back(std::move(f));
+    }
+    if (!more.empty()) {
+      out[first].message.pop_back();
+      out[first].message += "; so it is with " + joinWith(more, ", ") + ".";
     }
   }
 }
@@ -501,13 +617,17 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
     const Variable& local = p.variables[v];
     return local.storage == Storage::Local && !(local.modifiers & kStatic) && !p.use(local.type).has(kPointer | kReference) && local.definition.known() && p.guarantees(local.definition.file).freedByHand.holds;
   };
-  auto tell = [&](VariableIndex local, VariableIndex target, Place place, FunctionIndex in) {
+  std::set<std::pair<VariableIndex, FunctionIndex>> throughCall;  // what a function keeps of what it is given is told once
+  auto tell = [&](VariableIndex local, VariableIndex target, Place place, FunctionIndex in, FunctionIndex keeper) {
+    if (keeper != kNone && throughCall.count({target, keeper})) return;
     if (isTakenBack(p, target, in) || endsWithProgram(p, p.variables[local].function)) return;
     size_t entity = s.entityOfVariable[target];
     if (TypeIndex owner = p.variables[target].owner; owner != kNone)
       for (size_t i : s.entitiesOfType[owner])
         if (entity == SIZE_MAX && !s.survey.entities[i].harmless) entity = i;
-    Finding f = makeFinding(s, infoOf("lifetime.local-address-stored"), entity, Sureness::Certain);
+    if (keeper != kNone) throughCall.insert({target, keeper});
+    // Whether it is looked at once more after the call is not known.
+    Finding f = makeFinding(s, infoOf("lifetime.local-address-stored"), entity, keeper == kNone ? Sureness::Certain : Sureness::Likely);
     std::string name(p.text(p.variables[local].name)), kept = variableName(p, target);
     if (entity == SIZE_MAX) f.subject = p.text(p.variables[target].qualified);
     f.place = place;
@@ -531,7 +651,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
     if (address && p.node(up).kind == Kind::Assign && p.node(at).role == Role::Value) {
       NodeId left = p.file(up).child(up.node, Role::Target);
       Symbol symbol = left == kNoNode ? Symbol{} : p.symbolAt({up.file, left});
-      if (symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].lives()) tell(use.variable, symbol.index(), up, use.in);
+      if (symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].lives()) tell(use.variable, symbol.index(), up, use.in, kNone);
       continue;
     }
     if (p.node(up).kind != Kind::Call || p.node(at).role != Role::Argument) continue;
@@ -540,7 +660,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
     std::vector<NodeId> arguments = argumentsOf(p.file(up), up.node);
     size_t position = static_cast<size_t>(std::find(arguments.begin(), arguments.end(), at.node) - arguments.begin());
     VariableIndex target = keptIn(callee.index(), position);
-    if (target != kNone && (address || p.use(p.variables[p.functions[callee.index()].parameters[position]].type).has(kReference))) tell(use.variable, target, up, use.in);
+    if (target != kNone && (address || p.use(p.variables[p.functions[callee.index()].parameters[position]].type).has(kReference))) tell(use.variable, target, up, use.in, callee.index());
   }
 }
 

@@ -331,6 +331,19 @@ void checkCloneable(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// Is the instance compared with another by what it is, and not by what it holds?
+bool isComparedByIdentity(const Program& p, const Entity& e) {
+  return std::any_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) {
+    Place at = c.place;
+    if (p.node(p.parent(at)).kind == Kind::Call && p.node(at).role == Role::Callee) at = p.parent(at);
+    return p.node(p.parent(at)).kind == Kind::Compare;
+  });
+}
+
+}  // namespace
+
 void checkRevivable(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
@@ -341,7 +354,8 @@ void checkRevivable(const Subject& s, std::vector<Finding>& out) {
     if (g.revivableBase.empty() || methodNamed(p, e.type, g.reviveHook) != kNone) continue;
     bool revivable = false;
     for (const Base& base : p.types[e.type].bases) revivable |= lastPart(p.text(p.use(base.use).name)) == g.revivableBase;
-    if (!revivable) continue;
+    // Two objects in which nothing changes are as good as one, unless somebody asks which of them it is.
+    if (!revivable || (e.stateless && !isComparedByIdentity(p, e))) continue;
     Finding f = makeFinding(s, infoOf("single.revivable"), i, Sureness::Certain);
     f.place = definition;
     f.message = e.shown + " is meant to have one instance, but deserialisation makes another: it has no " + std::string(g.reviveHook) + " that returns the existing one.";

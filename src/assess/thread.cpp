@@ -358,6 +358,22 @@ bool makesPart(const Program& p, const Use& use) {
   return value != kNoNode && makesOne(p, {use.place.file, bareExpression(p.file(use.place), value)});
 }
 
+// Does each constructor of the object call what fills the part, so that nobody else finds it empty?
+bool isFilledByConstructor(const Program& p, const Entity& e, const Use& fill) {
+  if (e.type == kNone || fill.in == kNone) return false;
+  bool any = false;
+  for (FunctionIndex m : p.types[e.type].methods) {
+    if (p.functions[m].form != FunctionForm::Constructor || !p.functions[m].definition.known()) continue;
+    auto calls = p.callsInFunction[m];
+    if (std::none_of(calls.begin(), calls.end(), [&](uint32_t c) { return p.calls[c].callee == fill.in; })) return false;
+    any = true;
+  }
+  return any && std::none_of(p.usesOfVariable[fill.variable].begin(), p.usesOfVariable[fill.variable].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    return use.access == Access::Write && !use.inMember && !use.throughPointer && use.place != fill.place && !isConstruction(p, use);
+  });
+}
+
 // Parts of a shared object that are made when they are first asked for.
 struct MadeTwice {
   std::vector<std::string> names;
@@ -465,13 +481,14 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       const Meetings::Pair pair = meetings.best();
       if (pair.meeting == Meeting::Never) continue;
       bool makes = isPart(p, e, field) && makesPart(p, *pair.change);
+      if (makes && isFilledByConstructor(p, e, *pair.change)) continue;
       // No thread was seen, but who wrote the class reckons with threads, and a collection does not bear them; or
       // it is the language's one object, for whoever comes.
       bool expected = pair.meeting == Meeting::NotKnown && (variableTraits(p, field.variable) & (kCollection | kKeyedCollection)) && classReckonsWithThreads(s, variable.owner);
       expected |= makes && pair.meeting == Meeting::NotKnown && e.type != kNone && p.types[e.type].form == TypeForm::Object;
       if (pair.meeting < Meeting::Likely && !expected) continue;
       // What nobody in the tree calls may be called while the program starts up.
-      bool meets = !expected && !meetings.isFarFetched(pair) && (pair.meeting == Meeting::Certain || isCalled(s, pair.change->in));
+      bool meets = !expected && !meetings.isFarFetched(pair) && (pair.meeting == Meeting::Certain || isCalledAtWork(s, pair.change->in));
       if (makes) {
         made.add(p, *pair.change, meetings.ways(pair), meets);
         continue;

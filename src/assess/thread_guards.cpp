@@ -86,6 +86,24 @@ bool comesThroughGuard(const Program& p, Place place, VariableIndex v) {
   return false;
 }
 
+// The threads that the class of a field starts for itself.
+std::vector<uint32_t> ownThreads(const Subject& s, VariableIndex field) {
+  const Program& p = s.program;
+  std::vector<uint32_t> out;
+  TypeIndex owner = p.variables[field].owner;
+  if (owner == kNone) return out;
+  const std::vector<Threads::Root>& roots = s.threads.roots();
+  for (uint32_t r = 0; r < roots.size(); ++r)
+    if (roots[r].in != kNone && p.functions[roots[r].in].owner == owner) out.push_back(r);
+  return out;
+}
+
+// Is it no thread's own code, and does the thread not run then? It is not started yet, or its end was waited for.
+bool isApartFrom(const Subject& s, const Use& use, uint32_t root) {
+  Threads::Side side = s.threads.sideOf(use.place, use.in);
+  return side.roots[0] == kNone && s.threads.isApart({side, use.in, use.place}, root);
+}
+
 // Does the place stand between calls of the variable's own members that take it as a lock and give it back?
 bool isTakenAround(const Program& p, Place place, VariableIndex v) {
   for (Place guard = p.around(place, Kind::Guard); guard.node != kNoNode; guard = p.around(guard, Kind::Guard)) {
@@ -126,6 +144,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
   }
   bool first = true, ownLock = hasOwnLock(p, field.variable);
   LockSet common;
+  const std::vector<uint32_t> own = ownThreads(s, field.variable);
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     if (p.inOtherBranch(p.uses[u].place)) continue;
     const Use& use = p.uses[u];
@@ -152,6 +171,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     bool change = changesIt(use) && !(asksObject(use) && ownLock) && (!asksObject(use) || (variableTraits(p, field.variable) & kNotSafeToShare) || p.use(p.variables[field.variable].type).decl != kNone);
     out.anyChange |= change;
     if (held.empty()) {
+      if (!own.empty() && std::all_of(own.begin(), own.end(), [&](uint32_t root) { return isApartFrom(s, use, root); })) continue;
       out.unguarded.push_back(&use);
       continue;
     }
@@ -222,9 +242,11 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       GuardedUses uses = guardedUses(s, e, field);
       if (!uses.mixed() || !told.insert(field.variable).second) continue;
       const Use& with = *uses.guarded.front();
+      // What nobody in the tree calls may be called while the program is put together: best told of is another, and a change.
       const Use* without = nullptr;
+      auto rank = [&](const Use* use) { return std::make_pair(isCalledAtWork(s, use->in), changesIt(*use)); };
       for (const Use* use : uses.unguarded)
-        if (!without || (changesIt(*use) && !changesIt(*without))) without = use;
+        if (!without || rank(use) > rank(without)) without = use;
       Meetings meetings(s);
       for (const Use* use : uses.unguarded) meetings.add(*use, changesIt(*use));
       for (const Use* use : uses.guarded) meetings.add(*use, changesIt(*use));
@@ -239,8 +261,9 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       if (without) {
         f.place = without->place;
         f.message = partText(e, name) + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but " + functionName(p, without->in) + " uses it without a lock.";
-        // What nobody in the tree calls may be called while the program is put together.
-        if (std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return isCalled(s, use->in) || s.threads.sideOf(use->place, use->in).roots[0] != kNone; })) f.setSureness(Sureness::Possible);
+        if (!isCalledAtWork(s, without->in) && std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return s.threads.sideOf(use->place, use->in).roots[0] != kNone; })) f.setSureness(Sureness::Possible);
+        // Whether it was filled before those who only read it came is not known.
+        if (std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return changesIt(*use); }) && isFilledOnce(p, s.locks, field.variable)) f.setSureness(Sureness::Possible);
         for (const Use* use : uses.unguarded) {
           if (f.evidence.size() > 8) break;
           f.evidence.push_back({use->place, "thread 2: " + functionName(p, use->in) + (changesIt(*use) ? " changes " : " reads ") + name + " without a lock, at the same time"});
@@ -376,7 +399,7 @@ bool isOneGuarded(const Program& p, const Use& tested, const Use& acting) {
 void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<std::pair<FileIndex, NodeId>> told;
-  std::map<std::pair<FunctionIndex, VariableIndex>, size_t> inFunction;  // the finding, by its place in `out`
+  std::map<VariableIndex, size_t> firstOf;  // the finding, by its place in `out`
   // The look before an instance is made is the creation's own matter.
   for (const Entity& e : s.survey.entities) {
     for (Place place : {e.creation.innerTest, e.creation.place}) {
@@ -422,11 +445,12 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         bool expected = (traits & kSafeToShare) || guardedApart || makesOne;
         if (way.empty() && !expected) continue;
         if (far || (way.empty() && !guardedApart)) sureness = Sureness::Possible;
-        // One finding for a function: what it does again is named with the first.
-        auto [before, fresh] = inFunction.emplace(std::make_pair(tested.in, field.variable), out.size());
+        // One finding for a collection: where it happens again is named with the first.
+        auto [before, fresh] = firstOf.emplace(field.variable, out.size());
         if (!fresh) {
           std::vector<Evidence>& evidence = out[before->second].evidence;
-          if (evidence.size() < 12) evidence.push_back({tested.place, "the same happens here"});
+          if (evidence.size() < 12) evidence.push_back({tested.place, functionName(p, tested.in) + " does the same here"});
+          if (atMostLikely(*sureness) > out[before->second].sureness) out[before->second].setSureness(atMostLikely(*sureness));
           continue;
         }
         Finding f = makeFinding(s, infoOf("thread.check-then-act"), i, atMostLikely(*sureness));

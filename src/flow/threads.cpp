@@ -94,6 +94,9 @@ void Threads::startFrom(Place argument, Place call, FunctionIndex in, Meeting ma
     NodeId callee = file.child(at, Role::Callee);
     Symbol made = callee == kNoNode ? Symbol{} : p_.symbolAt({argument.file, callee});
     if (made.is(Symbol::Sort::Type)) startObject(made.index(), argument, call, in, many);
+    // A function with some of its arguments; the same handed on.
+    bool passesOn = callee != kNoNode && !made.known() && (p_.guarantees(argument.file).callTraits(file.name(callee)) & (kBindsFirst | kYieldsSame));
+    if (NodeId first = passesOn ? file.child(at, Role::Argument) : kNoNode; first != kNoNode) startFrom({argument.file, first}, call, in, many);
     return;
   }
   if (symbol.is(Symbol::Sort::Function)) addRoot(argument, call, in, many, symbol.index());
@@ -467,28 +470,45 @@ VariableIndex Threads::serialExecutorOf(Place call) const {
   // dispatch_async(queueOfTheDesk(), …)
   if (executor != kNoNode && file[executor].kind == Kind::Call && symbol.is(Symbol::Sort::Function)) symbol = handedOutBy(symbol.index());
   if (!symbol.is(Symbol::Sort::Variable)) return kNone;
-  auto isSerial = [&](Place value) {
-    const LoweredFile& in = p_.file(value);
-    bool made = false;
-    for (NodeId n = value.node; n < in.nodes.size() && in[n].span.begin < in[value.node].span.end; ++n) {
-      std::string_view name = lastName(in.name(n));
-      if (name == "concurrent" || name == "DISPATCH_QUEUE_CONCURRENT") return false;
-      made |= isAmong(names, name);
-    }
-    return made;
+  return isSerial(symbol.index(), 0) ? symbol.index() : kNone;
+}
+
+// Is every executor that the variable is given one that runs its tasks one after the other? A parameter is what its callers give.
+bool Threads::isSerial(VariableIndex executor, int depth) const {
+  const Variable& variable = p_.variables[executor];
+  bool serial = false;
+  auto add = [&](Place value) {
+    if (p_.node(value).is(Kind::Literal, LiteralForm::Null)) return true;
+    serial = true;
+    return isSerialValue(value, depth);
   };
-  const Variable& variable = p_.variables[symbol.index()];
-  NodeId value = variable.definition.known() ? p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) : kNoNode;
-  bool serial = value != kNoNode && isSerial({variable.definition.file, value});
-  for (uint32_t u : p_.usesOfVariable[symbol.index()]) {
+  if (variable.storage == Storage::Parameter && variable.function != kNone) {
+    for (uint32_t c : p_.callsOfFunction[variable.function])
+      if (Place given = givenFor(p_, p_.calls[c].place, variable.function, executor); given.node == kNoNode || !add(given)) return false;
+    return serial;
+  }
+  NodeId first = variable.definition.known() ? p_.file(variable.definition).child(variable.definition.node, Role::Initialiser) : kNoNode;
+  if (first != kNoNode && !add({variable.definition.file, first})) return false;
+  for (uint32_t u : p_.usesOfVariable[executor]) {
     const Use& use = p_.uses[u];
     if (use.access != Access::Write || use.throughPointer || use.inMember || p_.node(p_.parent(use.place)).kind != Kind::Assign) continue;
     NodeId given = p_.file(use.place).child(p_.parent(use.place).node, Role::Value);
-    if (given == kNoNode || p_.file(use.place)[given].is(Kind::Literal, LiteralForm::Null)) continue;
-    if (!isSerial({use.place.file, given})) return kNone;
-    serial = true;
+    if (given != kNoNode && !add({use.place.file, given})) return false;
   }
-  return serial ? symbol.index() : kNone;
+  return serial;
+}
+
+bool Threads::isSerialValue(Place value, int depth) const {
+  const LoweredFile& in = p_.file(value);
+  if (Symbol kept = p_.symbolAt(value); depth < 3 && kept.is(Symbol::Sort::Variable)) return isSerial(kept.index(), depth + 1);
+  std::span<const std::string_view> names = p_.guarantees(value.file).serialExecutors;
+  bool made = false;
+  for (NodeId n = value.node; n < in.nodes.size() && in[n].span.begin < in[value.node].span.end; ++n) {
+    std::string_view name = lastName(in.name(n));
+    if (name == "concurrent" || name == "DISPATCH_QUEUE_CONCURRENT") return false;
+    made |= isAmong(names, name);
+  }
+  return made;
 }
 
 void Threads::findEnds() {
@@ -756,13 +776,27 @@ std::vector<Place> Threads::wayTo(FunctionIndex function, uint32_t root) const {
 // if (loop.inEventLoop()) run(task); else loop.execute(…)
 bool Threads::isBehindThreadTest(Place place) const {
   const LoweredFile& file = p_.file(place);
-  for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = file.parents[up]) {
-    NodeId condition = file[up].kind == Kind::If || file[up].kind == Kind::Conditional ? file.child(up, Role::Condition) : kNoNode;
-    if (condition == kNoNode || p_.isInside(place, condition)) continue;
+  auto asks = [&](NodeId condition) {
     for (NodeId n = condition; n < file.nodes.size() && (n == condition || p_.isInside({place.file, n}, condition)); ++n) {
       if (file[n].kind != Kind::Name && file[n].kind != Kind::Member) continue;
       std::string name = lowerCase(lastName(file.name(n)));
       if (name.find("thread") != std::string::npos || name == "ineventloop") return true;
+    }
+    return false;
+  };
+  // assert inEventLoop(): what follows runs there, or nowhere.
+  auto asserts = [&](NodeId statement) {
+    NodeId call = file[statement].kind == Kind::ExpressionStatement ? statement + 1 : statement;
+    NodeId callee = call < file.nodes.size() && file[call].kind == Kind::Call ? file.child(call, Role::Callee) : kNoNode;
+    return callee != kNoNode && file[callee].kind == Kind::Name && (p_.guarantees(place.file).callTraits(file.name(callee)) & kAborts) && asks(call);
+  };
+  for (NodeId below = place.node, up = file.parents[below]; up != kNoNode && file[up].kind != Kind::Function; below = up, up = file.parents[up]) {
+    NodeId condition = file[up].kind == Kind::If || file[up].kind == Kind::Conditional ? file.child(up, Role::Condition) : kNoNode;
+    if (condition != kNoNode && !p_.isInside(place, condition) && asks(condition)) return true;
+    if (file[up].kind != Kind::Block) continue;
+    for (NodeId before : children(file, up)) {
+      if (before == below) break;
+      if (asserts(before)) return true;
     }
   }
   return false;

@@ -121,6 +121,8 @@ class Threads {
   Place endOf(const Root& root) const;
   std::vector<VariableIndex> keepersOf(Place call) const;
   VariableIndex serialExecutorOf(Place call) const;
+  bool isSerial(VariableIndex executor, int depth) const;
+  bool isSerialValue(Place value, int depth) const;
   Symbol handedOutBy(FunctionIndex function) const;
   void findRepeated();
   bool isKept(Place call) const;

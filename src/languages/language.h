@@ -72,6 +72,7 @@ enum CallTrait : uint32_t {
   kChangesFirst = 1u << 16,    // changes its first argument
   kRunsForEach = 1u << 17,     // its function argument runs on a thread for each request or turn, several at once
   kMakesObject = 1u << 18,     // gives a new object of a library's or the platform's class
+  kBindsFirst = 1u << 19,      // gives a function that calls its first argument, with the others, when it is called itself
 };
 inline constexpr uint32_t kHeavyCall =
     kReadsFile | kNetwork | kStartsThread | kStartsProcess | kSleeps | kBigAllocation;

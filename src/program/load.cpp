@@ -91,12 +91,28 @@ bool hasAny(std::string_view words, std::initializer_list<std::string_view> phra
   return std::any_of(phrases.begin(), phrases.end(), [&](std::string_view phrase) { return words.find(phrase) != std::string_view::npos; });
 }
 
-// Does a comment say of what follows that there is one of it?
-bool saysOne(std::string_view comment) {
-  if (comment.size() > 4000 || !kTellingWords.in(comment)) return false;
+// "The manager is a singleton": whom the sentence is about, when that is not plainly what follows.
+std::string_view subjectOf(std::string_view words) {
+  constexpr std::string_view kItself[] = {"class", "type", "object", "instance", "it", "this", "that", "there", "which", "struct", "module", "following"};
+  size_t at = std::min({words.find("singleton"), words.find("one instance"), words.find("single instance")});
+  size_t is = at == std::string_view::npos ? at : words.rfind(" is ", at);
+  size_t stop = at == std::string_view::npos ? at : words.rfind('.', at);
+  if (is == std::string_view::npos || (stop != std::string_view::npos && stop > is)) return {};
+  size_t begin = is;
+  while (begin > 0 && isWordByte(words[begin - 1])) --begin;
+  std::string_view noun = words.substr(begin, is - begin);
+  return std::find(std::begin(kItself), std::end(kItself), noun) != std::end(kItself) ? std::string_view{} : noun;
+}
+
+// Does a comment say of what follows that there is one of it? The note then to be left: with whom it names, if it names one.
+std::string notesOne(std::string_view comment) {
+  if (comment.size() > 4000 || !kTellingWords.in(comment)) return {};
   std::string words = lowerCase(comment);
-  if (hasAny(words, {"not a singleton", "no singleton", "non-singleton", "bound as a singleton", "registered as a singleton"})) return false;
-  return namesSingleton(words) || hasAny(words, {"only one instance", "exactly one instance", "a single instance", "there is only one", "there must be only one", "there should be only one", "there is exactly one", "one instance per process", "never make a second"});
+  if (hasAny(words, {"not a singleton", "no singleton", "non-singleton", "bound as a singleton", "registered as a singleton", "operate as a singleton", "used as a singleton", "exists as exactly one"})) return {};
+  bool says = namesSingleton(words) || hasAny(words, {"only one instance", "exactly one instance", "a single instance", "there is only one", "there must be only one", "there should be only one", "there is exactly one", "one instance per process", "never make a second"});
+  if (!says) return {};
+  std::string_view subject = subjectOf(words);
+  return std::string(kMeansOne) + (subject.empty() ? "" : " ") + std::string(subject);
 }
 
 // The words of a comment in small letters with one space between, without the marks of its lines.
@@ -184,10 +200,11 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
   for (size_t first = 0, last; first < file.comments.size(); first = last + 1) {
     last = first;
     auto textOf = [&](size_t from, size_t to) { return text.substr(file.comments[from].begin, file.comments[to].end - file.comments[from].begin); };
-    bool meansOne = saysOne(textOf(first, first));
-    for (; last + 1 < file.comments.size() && trim(text.substr(file.comments[last].end, file.comments[last + 1].begin - file.comments[last].end)).empty(); ++last) meansOne |= saysOne(textOf(last + 1, last + 1));
+    std::string meansOne = notesOne(textOf(first, first));
+    for (; last + 1 < file.comments.size() && trim(text.substr(file.comments[last].end, file.comments[last + 1].begin - file.comments[last].end)).empty(); ++last)
+      if (std::string says = notesOne(textOf(last + 1, last + 1)); !says.empty()) meansOne = std::move(says);
     uint32_t lastLine = file.lineOf(file.comments[last].end - 1);
-    if (meansOne) file.notes.emplace_back(lastLine, std::string(kMeansOne));
+    if (!meansOne.empty()) file.notes.emplace_back(lastLine, std::move(meansOne));
     std::string_view whole = textOf(first, last);
     constexpr std::string_view kHints[] = {"hread", "nitiali", " held", "old the", "olds the", "olding", " lock"};
     if (whole.size() > 4000 || std::none_of(std::begin(kHints), std::end(kHints), [&](std::string_view hint) { return whole.find(hint) != std::string_view::npos; })) continue;

@@ -55,9 +55,7 @@ NodeId Lowerer::expression(TSNode node, NodeId parent, Role role) {
     case Tag::Identifier: case Tag::FieldIdentifier: case Tag::TypeIdentifier: case Tag::NamespaceIdentifier: {
       std::string_view word = textOfNode(node);
       if (word == "NULL") return literal(node, parent, role, LiteralForm::Null);
-      NodeId id = leaf(node, parent, role, Kind::Name);
-      build_.setName(id, word, begin(node));
-      return id;
+      return name(node, parent, role, word);
     }
     case Tag::Qualified: case Tag::TemplateFunction: case Tag::TemplateType: case Tag::DependentName: {
       NodeId id = leaf(node, parent, role, Kind::Name);
@@ -137,6 +135,17 @@ NodeId Lowerer::expression(TSNode node, NodeId parent, Role role) {
     default: break;
   }
   return operandsOf(node, parent, role);
+}
+
+// A name, or the call that a macro of that name stands for.
+NodeId Lowerer::name(TSNode node, NodeId parent, Role role, std::string_view word) {
+  const MacroLore::Accessor* accessor = nullptr;
+  if (lore_)
+    if (auto macro = lore_->accessors.find(word); macro != lore_->accessors.end()) accessor = &macro->second;
+  NodeId call = accessor && !accessor->writtenAsCall ? leaf(node, parent, role, Kind::Call) : kNoNode;
+  NodeId id = call == kNoNode ? leaf(node, parent, role, Kind::Name) : leaf(node, call, Role::Callee, Kind::Name);
+  build_.setName(id, accessor ? std::string_view(accessor->called) : word, begin(node));
+  return call == kNoNode ? id : call;
 }
 
 // Foo{…}

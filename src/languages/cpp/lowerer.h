@@ -217,6 +217,7 @@ class Lowerer {
   void condition(TSNode node, NodeId parent, Role role);
   NodeId expression(TSNode node, NodeId parent, Role role);
   NodeId expressionFieldExpression(TSNode node, NodeId parent, Role role);
+  NodeId name(TSNode node, NodeId parent, Role role, std::string_view word);
   NodeId compoundLiteral(TSNode node, NodeId parent, Role role);
   NodeId conditional(TSNode node, NodeId parent, Role role);
   NodeId unary(TSNode node, NodeId parent, Role role);

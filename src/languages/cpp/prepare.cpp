@@ -305,6 +305,27 @@ std::string_view specifierIn(std::string_view body) {
   return found;
 }
 
+// The function that a macro's body calls without arguments, and nothing else: (*harbour::Gate::instance()). Empty: none.
+std::string_view calledAlone(std::string_view body) {
+  while (!body.empty() && (body.front() == '(' || body.front() == '*' || isBlank(body.front()) || body.starts_with("::"))) {
+    if (body.front() == '(') {
+      if (body.back() != ')' || body.size() < 2) return {};
+      body.remove_suffix(1);
+    }
+    body.remove_prefix(body.starts_with("::") ? 2 : 1);
+  }
+  if (!body.ends_with("()")) return {};
+  body.remove_suffix(2);
+  for (size_t at = 0; at < body.size();) {
+    size_t end = wordEnd(body, at);
+    if (end == at || (body[at] >= '0' && body[at] <= '9')) return {};
+    if (end == body.size()) return body;
+    if (body.compare(end, 2, "::") != 0) return {};
+    at = end + 2;
+  }
+  return {};
+}
+
 // The operator that a macro is another name for.
 std::string_view operatorIn(std::string_view body) {
   constexpr std::string_view kOperators[] = {"delete", "new"};
@@ -455,9 +476,15 @@ std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view
     });
   });
   std::vector<Definition> undecided;
+  std::vector<std::string> unclear;  // accessors that mean one thing in one file and another in another
   for (std::vector<Definition>& definitions : byText) {
+    std::map<std::string, MacroLore::Accessor> own;  // of several branches the first: that is the one which is taken
     for (Definition& definition : definitions) {
       const std::string& body = definition.body;
+      if (std::string_view called = calledAlone(body); !called.empty()) {
+        own.try_emplace(definition.name, MacroLore::Accessor{std::string(called), definition.hasParameters});
+        continue;
+      }
       if (body.find("operator=") != std::string::npos || body.find("operator =") != std::string::npos ||
           (body.find("= delete") != std::string::npos && body.find("const") != std::string::npos))
         lore->forbidsCopy.insert(definition.name);
@@ -469,7 +496,10 @@ std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view
       }
       undecided.push_back(std::move(definition));
     }
+    for (auto& [name, accessor] : own)
+      if (auto [known, fresh] = lore->accessors.emplace(name, accessor); !fresh && known->second != accessor) unclear.push_back(name);
   }
+  for (const std::string& name : unclear) lore->accessors.erase(name);
   // A macro may stand for other such macros: repeat until nothing new is learnt.
   for (bool grew = true; grew;) {
     grew = false;

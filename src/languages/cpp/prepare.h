@@ -35,10 +35,18 @@ struct MacroLore : Language::TreeLore {
   absl::flat_hash_set<std::string, TextHash, std::equal_to<>> withBody;
   // Macros that stand for a word which matters: "thread_local", "extern", "delete", "new".
   absl::flat_hash_map<std::string, std::string_view, TextHash, std::equal_to<>> specifiers;
+  // Macros that stand for a call without arguments: #define gate harbour::Gate::instance()
+  struct Accessor {
+    std::string called;
+    bool writtenAsCall = false;  // gate(), not gate
+    friend bool operator==(const Accessor&, const Accessor&) = default;
+  };
+  absl::flat_hash_map<std::string, Accessor, TextHash, std::equal_to<>> accessors;
 
   uint64_t fingerprint() const override {
     uint64_t sum = stableHashOfAll(forbidsCopy, 1) + stableHashOfAll(withBody, 2);
     for (const auto& [name, arguments] : blank) sum += stableHash(name, arguments ? 3 : 4) * 0x9e3779b97f4a7c15u;
+    for (const auto& [name, accessor] : accessors) sum += (stableHash(name, 5) ^ stableHash(accessor.called, accessor.writtenAsCall)) * 0x9e3779b97f4a7c15u;
     for (const auto& [name, specifier] : specifiers) sum += stableHash(name, specifier.size()) * 0x9e3779b97f4a7c15u;
     return sum;
   }

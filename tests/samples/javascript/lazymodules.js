@@ -9,7 +9,7 @@ exports.ropes.cut = function cut(rope) {
 
 exports.marks = {};  // entity: global-variable marks eager language
 exports.mark = function mark(name) {
-  exports.marks[name] = true;  // finding: lifetime.grows-forever
+  exports.marks[name] = true;  // near: lifetime.grows-forever
 };
 
 let Crane;  // harmless: Crane

@@ -30,7 +30,7 @@ void (^makeKinds)(void) = ^{  // harmless: makeKinds
 };
 void enterKind(Class kind) {
   dispatch_once(&kindsOnce, makeKinds);
-  [kinds addObject:kind];  // finding: lifetime.grows-forever
+  [kinds addObject:kind];  // near: lifetime.grows-forever
 }
 
 static NSMutableDictionary *lamps = nil;  // entity: registry lamps eager language
@@ -51,7 +51,7 @@ static NSLock *storeLock = nil;  // harmless: storeLock
 }
 + (void)keep:(Lamp *)lamp as:(NSString *)name at:(NSString *)place {
   [lamps setObject:lamp forKey:name];
-  NSMapInsert(places, name, place);  // finding: lifetime.grows-forever
+  NSMapInsert(places, name, place);  // near: lifetime.grows-forever
 }
 + (id)allocWithZone:(NSZone *)zone {
   return [self sharedStore];
@@ -73,3 +73,7 @@ static NSLock *storeLock = nil;  // harmless: storeLock
   kept++;
 }
 @end
+
+void keepFirst(Lamp *lamp) {
+  [LampStore keep:lamp as:@"pier" at:@"north"];
+}

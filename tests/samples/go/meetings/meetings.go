@@ -146,7 +146,7 @@ func nameOf(number int) string {
 	}
 	name = look(number)
 	namesMu.Lock()
-	names[number] = name // finding: lifetime.grows-forever
+	names[number] = name // near: lifetime.grows-forever
 	namesMu.Unlock()
 	return name
 }

@@ -11,7 +11,7 @@ class Board {  // entity: static-holder Board lazy none  // finding: coupling.st
     private static Map<String, String> late;
 
     static void write(String ship) {
-        rows.put(ship, "moored");  // finding: lifetime.grows-forever thread.unguarded-state
+        rows.put(ship, "moored");  // finding: thread.unguarded-state  // near: lifetime.grows-forever
     }
 
     // Near miss: it is only ever overwritten, and the lock is there for something else.

@@ -19,7 +19,7 @@ public final class BerthBook {  // entity: singleton BerthBook lazy none
   }
 
   public void assign(String ship, int berth) {
-    berths.put(ship, berth);  // finding: lifetime.grows-forever
+    berths.put(ship, berth);  // near: lifetime.grows-forever
     changes++;
   }
 

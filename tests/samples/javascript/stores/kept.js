@@ -4,7 +4,7 @@ const hoists = new Map();  // entity: global-variable hoists eager language
 function onHoist(mast, flag, task) {
   const ofMast = new Map();
   ofMast.set(flag, task);
-  hoists.set(mast, ofMast);  // finding: lifetime.grows-forever
+  hoists.set(mast, ofMast);  // near: lifetime.grows-forever
 }
 
 function hoisted(mast, flag) {

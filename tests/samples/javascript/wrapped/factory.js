@@ -28,7 +28,7 @@ const makers = {  // entity: global-variable makers eager language
   },
 };
 export function addMaker(name, maker) {
-  makers[name] = maker;  // finding: lifetime.grows-forever
+  makers[name] = maker;  // near: lifetime.grows-forever
 }
 export function make(name) {
   return makers[name]();

@@ -1,7 +1,7 @@
 const lib = require('./store');
 
 function fill(ship) {
-  lib.store.add(ship);  // finding: lifetime.grows-forever
+  lib.store.add(ship);  // near: lifetime.grows-forever
   lib.count = 4;
 }
 

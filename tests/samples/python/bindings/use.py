@@ -6,7 +6,7 @@ later = None  # entity: global-variable later elsewhere none
 
 
 def fill(key):
-    _table[key] = 1  # finding: lifetime.grows-forever
+    _table[key] = 1  # near: lifetime.grows-forever
     hub._count += 1
 
 

@@ -96,7 +96,7 @@ gates_lock = threading.Lock()  # harmless: gates_lock
 def pass_gate(name):
     with gates_lock:
         if gates.get(name) is None:
-            gates[name] = threading.Lock()  # finding: lifetime.grows-forever
+            gates[name] = threading.Lock()  # near: lifetime.grows-forever
     gates[name].acquire()  # near: thread.mixed-guard
     try:
         enter(name)

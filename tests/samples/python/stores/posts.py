@@ -78,7 +78,7 @@ def see(ship):
 
 
 def draw(chart):
-    _drawn[chart] = chart  # finding: lifetime.grows-forever
+    _drawn[chart] = chart  # near: lifetime.grows-forever
 
 
 def drop(chart):
