@@ -1,7 +1,10 @@
 // Facts that several families of checks ask for.
 #pragma once
 
+#include <map>
+
 #include "assess/assess.h"
+#include "base/text.h"
 #include "program/arguments.h"
 
 namespace elmcart {
@@ -97,5 +100,33 @@ bool putsItself(const Program& p, const Use& use);
 
 // Is what was caught handed to what is called there? `call`: in the handler.
 bool tellsError(const Program& p, Place handler, NodeId call);
+
+// One cause is told once: what else it holds for is named with the first finding.
+class OfOneCause {
+ public:
+  explicit OfOneCause(std::vector<Finding>& out) : out_(out) {}
+
+  // Is there a finding with that cause already? Then this place is added to it.
+  bool holdsFor(Place cause, Place made) {
+    auto [entry, fresh] = first_.emplace(std::make_pair(cause.file, cause.node), std::make_pair(out_.size(), size_t{0}));
+    if (fresh) return false;
+    auto& [index, more] = entry->second;
+    ++more;
+    if (out_[index].evidence.size() < 10) out_[index].evidence.push_back({made, "the same holds for what is made here"});
+    return true;
+  }
+
+  void tellCounts() {
+    for (const auto& [cause, told] : first_)
+      if (told.second > 0) {
+        out_[told.first].message.pop_back();
+        out_[told.first].message += "; so it is with " + counted(told.second, "more object.", "more objects.");
+      }
+  }
+
+ private:
+  std::vector<Finding>& out_;
+  std::map<std::pair<FileIndex, NodeId>, std::pair<size_t, size_t>> first_;  // by cause: the finding, and how many more
+};
 
 }  // namespace elmcart

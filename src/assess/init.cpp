@@ -185,6 +185,7 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
 }
 
 void checkEagerHeavy(const Subject& s, std::vector<Finding>& out) {
+  OfOneCause ofOneCause(out);
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isMadeOnce(e) || e.creation.time != CreationTime::Eager || e.creation.weights.empty()) continue;
@@ -192,6 +193,7 @@ void checkEagerHeavy(const Subject& s, std::vector<Finding>& out) {
     if (s.program.guarantees(e.place.file).openConstructors.holds && !s.loadedByOthers[e.place.file]) continue;
     // What is only done under a condition may never be done.
     bool sometimes = std::all_of(e.creation.weights.begin(), e.creation.weights.end(), [&](const Weight& weight) { return s.program.around(weight.place, Kind::If).node != kNoNode; });
+    if (ofOneCause.holdsFor(e.creation.weights.front().place, e.creation.place.known() ? e.creation.place : e.place)) continue;
     Finding f = makeFinding(s, infoOf("init.eager-heavy"), i, sometimes ? Sureness::Possible : Sureness::Certain);
     f.place = e.creation.place.known() ? e.creation.place : e.place;
     bool named = s.program.guarantees(e.place.file).staticsAtFirstUse.holds;
@@ -201,6 +203,7 @@ void checkEagerHeavy(const Subject& s, std::vector<Finding>& out) {
     f.advice = Advice::SafeInit;
     out.push_back(std::move(f));
   }
+  ofOneCause.tellCounts();
 }
 
 namespace {

@@ -235,38 +235,6 @@ void checkReentrant(const Subject& s, std::vector<Finding>& out) {
 
 namespace {
 
-// One cause is told once: what else it holds for is named with the first finding.
-class OfOneCause {
- public:
-  explicit OfOneCause(std::vector<Finding>& out) : out_(out) {}
-
-  // Is there a finding with that cause already? Then this place is added to it.
-  bool holdsFor(Place cause, Place made) {
-    auto [entry, fresh] = first_.emplace(std::make_pair(cause.file, cause.node), std::make_pair(out_.size(), size_t{0}));
-    if (fresh) return false;
-    auto& [index, more] = entry->second;
-    ++more;
-    if (out_[index].evidence.size() < 10) out_[index].evidence.push_back({made, "the same holds for what is made here"});
-    return true;
-  }
-
-  void tellCounts() {
-    for (const auto& [cause, told] : first_)
-      if (told.second > 0) {
-        out_[told.first].message.pop_back();
-        out_[told.first].message += "; so it is with " + counted(told.second, "more object.", "more objects.");
-      }
-  }
-
- private:
-  std::vector<Finding>& out_;
-  std::map<std::pair<FileIndex, NodeId>, std::pair<size_t, size_t>> first_;  // by cause: the finding, and how many more
-};
-
-}  // namespace
-
-namespace {
-
 // What can throw behind the place, in the same function.
 bool throwsAfter(const Program& p, Place from, FunctionIndex function, std::vector<Evidence>& chain) {
   const LoweredFile& file = p.file(from);

@@ -334,6 +334,25 @@ Notification notificationOf(const Program& p, VariableIndex collection) {
 
 namespace {
 
+// The function that was put in, or what is called in one that is written there.
+void addFunctionsOf(const Program& p, const Registration& r, std::vector<FunctionIndex>& out) {
+  Place given{r.given.file, bareExpression(p.file(r.given), r.given.node)};
+  if (Symbol named = p.symbolAt(given); named.is(Symbol::Sort::Function)) out.push_back(named.index());
+  for (uint32_t c : p.callsInFunction[r.in])
+    if (p.calls[c].place.file == given.file && p.isInside(p.calls[c].place, given.node)) out.push_back(p.calls[c].callee);
+}
+
+// Is the collection itself ever added to or taken from? Who only puts another in its place leaves a walk over the old one whole.
+bool changesInPlace(const Program& p, VariableIndex v) {
+  auto uses = p.usesOfVariable[v];
+  return std::any_of(uses.begin(), uses.end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    CollectionAct act = actAt(p, use.place);
+    bool acts = act == CollectionAct::Add || act == CollectionAct::Remove || act == CollectionAct::Change;
+    return acts || use.access == Access::Update || use.access == Access::Bind || (use.access != Access::Read && (use.inMember || use.throughPointer)) || p.node(p.parent(use.place)).kind == Kind::Destroy;
+  });
+}
+
 // Who may change the list meanwhile: what is called, in any of its bodies, gets to a function that does.
 std::vector<Evidence> wayToAChange(const Subject& s, const Use& use, FunctionIndex callee) {
   const Program& p = s.program;
@@ -347,9 +366,7 @@ std::vector<Evidence> wayToAChange(const Subject& s, const Use& use, FunctionInd
   } else {
     // Functions that were put in: those of the objects that registered with the list.
     for (const Registration& r : s.registrations)
-      if (r.collection == use.variable && r.asFunction)
-        for (FunctionIndex m : p.types[r.subscriber].methods)
-          if (!isConstruction(p, m) && m != endOf(p, r.subscriber)) bodies.push_back(m);
+      if (r.collection == use.variable && r.asFunction) addFunctionsOf(p, r, bodies);
   }
   for (FunctionIndex b : bodies) {
     Wanted changes{nullptr, [&](FunctionIndex f) {
@@ -466,7 +483,7 @@ void checkNotifyWhileChanging(const Subject& s, std::vector<Finding>& out) {
     if (body == kNoNode || p.isInside(use.place, body)) continue;
     FunctionIndex callee = kNone;
     Place called = calledOnElements(p, loop, body, callee);
-    if (!called.known()) continue;
+    if (!called.known() || !changesInPlace(p, use.variable)) continue;
     std::vector<Evidence> chain = wayToAChange(s, use, callee);
     FunctionIndex remover = leaverOf(p, use.variable, use.in);
     bool own = remover != kNone;

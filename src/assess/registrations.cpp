@@ -117,8 +117,29 @@ TypeIndex itselfAt(const Program& p, FileIndex f, NodeId argument, FunctionIndex
   };
   if (file[at].kind == Kind::Lambda && anyNode(file, at, usesItself)) return owner;
   Symbol symbol = p.links[f].symbol[at];
-  bool method = (file[at].kind == Kind::Member || file[at].kind == Kind::Name) && symbol.is(Symbol::Sort::Function) && p.functions[symbol.index()].owner == owner && !p.functions[symbol.index()].isStaticMember();
+  bool method = (file[at].kind == Kind::Member || file[at].kind == Kind::Name) && symbol.is(Symbol::Sort::Function) && p.functions[symbol.index()].form != FunctionForm::Getter && p.functions[symbol.index()].owner == owner && !p.functions[symbol.index()].isStaticMember();
   return method ? owner : kNone;
+}
+
+// Does the class make the object itself that the variable holds: one of its fields, or a local of its functions?
+bool isMadeBy(const Program& p, VariableIndex v, TypeIndex subscriber) {
+  const Variable& variable = p.variables[v];
+  if (variable.storage != Storage::Local && (variable.storage != Storage::Field || variable.owner != subscriber)) return false;
+  bool made = false;
+  auto makes = [&](Place value) {
+    value.node = bareExpression(p.file(value), value.node);
+    if (p.node(value).is(Kind::Literal, LiteralForm::Null)) return true;
+    made = true;
+    return p.node(value).kind == Kind::Create;
+  };
+  if (Place first = initialiserOf(p, v); first.known() && !makes(first)) return false;
+  for (uint32_t u : p.usesOfVariable[v]) {
+    const Use& use = p.uses[u];
+    if (use.access != Access::Write || use.inMember || use.throughPointer) continue;
+    NodeId value = p.assignedAt(use.place);
+    if (value != kNoNode && !makes({use.place.file, value})) return false;
+  }
+  return made;
 }
 
 bool resultIsUsed(const Program& p, Place call, FunctionIndex in) {
@@ -145,7 +166,7 @@ std::vector<Registration> registrationsIn(const Subject& s) {
     bool handedIn = false;
     if (!r.global && receiver != kNoNode) {
       Symbol symbol = p.symbolAt({r.place.file, receiver});
-      handedIn = symbol.is(Symbol::Sort::Variable) && (p.use(p.variables[symbol.index()].type).has(kReference | kPointer) || !p.guarantees(r.place.file).implicitCopy.holds);
+      handedIn = symbol.is(Symbol::Sort::Variable) && !isMadeBy(p, symbol.index(), r.subscriber) && (p.use(p.variables[symbol.index()].type).has(kReference | kPointer) || !p.guarantees(r.place.file).implicitCopy.holds);
     }
     if (!r.global && !handedIn) return;
     r.resultUsed = resultIsUsed(p, r.place, r.in);
@@ -161,6 +182,7 @@ std::vector<Registration> registrationsIn(const Subject& s) {
       size_t at = position++;
       Registration r{call.place, call.in, kNone, kNone, {}, call.callee};
       r.subscriber = itselfAt(p, call.place.file, c, call.in, r.asFunction);
+      r.given = {call.place.file, c};
       if (r.subscriber == kNone) continue;
       Keeping kept = keeps(p, call.callee, at);
       if (kept.collection == kNone) continue;
@@ -182,6 +204,7 @@ std::vector<Registration> registrationsIn(const Subject& s) {
       if (file[c].role != Role::Argument) continue;
       Registration r{call.place, call.in, kNone, into.index(), call.place};
       r.subscriber = itselfAt(p, call.place.file, c, call.in, r.asFunction);
+      r.given = {call.place.file, c};
       if (r.subscriber != kNone) finish(r, kNoNode);
     }
   }

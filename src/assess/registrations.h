@@ -19,6 +19,7 @@ struct Registration {
   Place kept;                           // where it is stored
   FunctionIndex by = kNone;             // the subject's function that stores it; kNone: stored directly
   bool asFunction = false;              // a function that uses the object is stored, not the object
+  Place given{};                        // the argument: the object, or the function
   bool resultUsed = false;              // something comes back from registering: a token, a way to undo it
   size_t entity = SIZE_MAX;             // whose collection it is
   bool global = false;                  // registered with an object that is reached globally

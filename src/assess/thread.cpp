@@ -91,7 +91,7 @@ void checkDoubleCheckUnsound(const Subject& s, std::vector<Finding>& out) {
     if (e.harmless || !threadsExist(s, e) || e.creation.guard != GuardSort::DoubleCheckUnsound || e.creation.incompleteDoubleCheck) continue;
     std::vector<Evidence> way;
     std::optional<Sureness> sureness = sureByThreads(s, e, accessPointFunctions(e), &way);
-    Finding f = makeFinding(s, infoOf("thread.double-check-unsound"), i, sureness.value_or(Sureness::Possible));
+    Finding f = makeFinding(s, infoOf("thread.double-check-unsound"), i, sureness ? std::min(*sureness, Sureness::Likely) : Sureness::Possible);
     std::string slot(s.program.text(s.program.variables[e.slot].name));
     f.place = e.creation.outerTest;
     f.evidence = way;
@@ -110,7 +110,7 @@ void checkDoubleCheckIncomplete(const Subject& s, std::vector<Finding>& out) {
     if (e.harmless || !threadsExist(s, e) || !e.creation.incompleteDoubleCheck) continue;
     std::vector<Evidence> way;
     std::optional<Sureness> sureness = sureByThreads(s, e, accessPointFunctions(e), &way);
-    Finding f = makeFinding(s, infoOf("thread.double-check-incomplete"), i, sureness.value_or(Sureness::Possible));
+    Finding f = makeFinding(s, infoOf("thread.double-check-incomplete"), i, sureness ? std::min(*sureness, Sureness::Likely) : Sureness::Possible);
     std::string slot(s.program.text(s.program.variables[e.slot].name));
     f.place = e.creation.outerTest;
     f.evidence = way;
@@ -559,6 +559,18 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
+// await import('…'): the host keeps one module for each name, so that whoever asks again gets the same (ECMA-262 16.2.1.8).
+bool waitsForModule(const Program& p, Place gap) {
+  const LoweredFile& file = p.file(gap);
+  NodeId operand = file[gap.node].kind == Kind::Await ? file.child(gap.node, Role::Operand) : kNoNode;
+  NodeId callee = operand != kNoNode && file[operand].kind == Kind::Call ? file.child(operand, Role::Callee) : kNoNode;
+  return callee != kNoNode && file.name(callee) == "import";
+}
+
+}  // namespace
+
 void checkAwaitGap(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
@@ -579,7 +591,7 @@ void checkAwaitGap(const Subject& s, std::vector<Finding>& out) {
       for (uint32_t c : p.foreignCallsInFunction[e.creation.in])
         if (!gap.known() && between(p.foreignCalls[c].place) && (p.guarantees(e.creation.place.file).callTraits(p.text(p.foreignCalls[c].name)) & kSuspends)) gap = p.foreignCalls[c].place;
     }
-    if (!gap.known()) continue;
+    if (!gap.known() || waitsForModule(p, gap)) continue;
     Finding f = makeFinding(s, infoOf("thread.await-gap"), i, Sureness::Certain);
     f.place = gap;
     f.message = "Other code can run between the test of " + std::string(p.text(p.variables[e.slot].name)) + " and its assignment: a second call finds it empty too and makes another " + e.shown + ".";

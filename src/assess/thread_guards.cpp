@@ -450,7 +450,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         if (!fresh) {
           std::vector<Evidence>& evidence = out[before->second].evidence;
           if (evidence.size() < 12) evidence.push_back({tested.place, functionName(p, tested.in) + " does the same here"});
-          if (atMostLikely(*sureness) > out[before->second].sureness) out[before->second].setSureness(atMostLikely(*sureness));
+          if (atMostLikely(*sureness) < out[before->second].sureness) out[before->second].setSureness(atMostLikely(*sureness));
           continue;
         }
         Finding f = makeFinding(s, infoOf("thread.check-then-act"), i, atMostLikely(*sureness));

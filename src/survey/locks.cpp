@@ -67,6 +67,7 @@ Locks::Locks(const Program& program, std::vector<bool> testFile, const std::vect
     LockId id = lock == kNoNode ? LockId{} : lockAt(p_, {call.place.file, lock}, p_.functions[call.in].definition.node);
     if (id.known()) asserted_[call.in] = withAll(asserted_[call.in], {id});
   }
+  findAccessorLocks();
   // Its comment says that the callers hold the lock: by its name, or as the only one of the class.
   auto saysHeld = [](const LoweredFile& file) { return std::any_of(file.notes.begin(), file.notes.end(), [](const auto& note) { return note.second.starts_with(kLockHeld); }); };
   if (std::none_of(p_.files.begin(), p_.files.end(), saysHeld)) return;
@@ -75,6 +76,21 @@ Locks::Locks(const Program& program, std::vector<bool> testFile, const std::vect
     if (isLock(v)) named[p_.text(p_.variables[v].name)].push_back(v);
   for (FunctionIndex f = 0; f < p_.functions.size() && !named.empty(); ++f)
     if (LockId id = heldByComment(f, named); id.known()) asserted_[f] = withAll(asserted_[f], {id});
+}
+
+// What runs when a property is read or set, where it is written beside the property: Kotlin specification 4.2.2.
+void Locks::findAccessorLocks() {
+  for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
+    const Function& accessor = p_.functions[f];
+    std::string_view name = p_.text(accessor.name);
+    bool sets = name.starts_with("set ");
+    if ((!sets && !name.starts_with("get ")) || accessor.form != FunctionForm::Function || accessor.owner == kNone) continue;
+    for (uint32_t u : p_.usesInFunction[f]) {
+      const Use& use = p_.uses[u];
+      if (p_.text(p_.variables[use.variable].name) != name.substr(4) || p_.variables[use.variable].owner != accessor.owner) continue;
+      if (LockSet held = around(use.place); !held.empty()) accessorLocks_[{use.variable, sets}] = held;
+    }
+  }
 }
 
 std::vector<uint32_t> Locks::callsTo(FunctionIndex function) const {
@@ -134,6 +150,13 @@ LockSet Locks::around(Place place) const {
 LockSet Locks::at(Place place, FunctionIndex in) const {
   LockSet out = around(place);
   if (in == kNone) return out;
+  // Outside of its accessors a property is read and set by them.
+  if (Symbol symbol = accessorLocks_.empty() ? Symbol{} : p_.symbolAt(place); symbol.is(Symbol::Sort::Variable)) {
+    Place up = p_.parent(place);
+    if (p_.node(up).kind == Kind::Member && p_.symbolAt(up) == symbol) place = up, up = p_.parent(up);
+    bool sets = p_.node(up).kind == Kind::Assign && p_.node(place).role == Role::Target;
+    if (auto held = accessorLocks_.find({symbol.index(), sets}); held != accessorLocks_.end()) out = withAll(out, held->second);
+  }
   return withAll(out, atEntry(in));
 }
 

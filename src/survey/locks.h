@@ -52,6 +52,7 @@ class Locks {
   // Nothing: only those on the path call it.
   std::optional<LockSet> atEntry(FunctionIndex function, Path& path) const;
 
+  void findAccessorLocks();
   std::vector<uint32_t> callsTo(FunctionIndex function) const;
   bool isLock(VariableIndex v) const;
   LockId heldByComment(FunctionIndex f, const absl::flat_hash_map<std::string_view, std::vector<VariableIndex>>& named) const;
@@ -60,6 +61,7 @@ class Locks {
   std::vector<bool> testFile_;
   absl::flat_hash_map<FunctionIndex, std::vector<FunctionIndex>> overridden_;
   std::map<FunctionIndex, LockSet> asserted_;
+  std::map<std::pair<VariableIndex, bool>, LockSet> accessorLocks_;  // of properties; true: when it is set
   mutable std::map<std::pair<FunctionIndex, int>, std::optional<LockSet>> entry_;
 };
 
