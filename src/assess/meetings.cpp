@@ -83,6 +83,18 @@ std::vector<Evidence> Meetings::ways(const Pair& pair) const {
   return waysOf(s_, pair.changeSide, pair.change->in, pair.otherSide, pair.other->in);
 }
 
+OwnThreads::OwnThreads(const Subject& subject, VariableIndex field) : s_(subject) {
+  TypeIndex owner = s_.program.variables[field].owner;
+  const std::vector<Threads::Root>& roots = s_.threads.roots();
+  for (uint32_t r = 0; owner != kNone && r < roots.size(); ++r)
+    if (roots[r].in != kNone && s_.program.functions[roots[r].in].owner == owner) roots_.push_back(r);
+}
+
+bool OwnThreads::areApartFrom(const Use& use) const {
+  Threads::Side side = s_.threads.sideOf(use.place, use.in);
+  return !roots_.empty() && side.roots[0] == kNone && std::all_of(roots_.begin(), roots_.end(), [&](uint32_t root) { return s_.threads.isApart({side, use.in, use.place}, root); });
+}
+
 namespace {
 
 bool isMadeForThreads(const Program& p, VariableIndex v) {

@@ -46,6 +46,18 @@ class Meetings {
   bool withReaders_;
 };
 
+// The threads that the class of a field starts for itself.
+class OwnThreads {
+ public:
+  OwnThreads(const Subject& subject, VariableIndex field);
+  // Is the use no thread's own code, and does none of them run then: not started yet, or its end was waited for? False where there are none.
+  bool areApartFrom(const Use& use) const;
+
+ private:
+  const Subject& s_;
+  std::vector<uint32_t> roots_;
+};
+
 // Do the entity's class or file take locks, or keep it in a slot that is meant to be shared? Then who wrote them reckons with threads.
 bool reckonsWithThreads(const Subject& s, const Entity& e);
 // The same, asked of one class alone.

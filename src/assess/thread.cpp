@@ -460,11 +460,12 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       bool stepsAtomic = p.guarantees(variable.declarations.front().file).collectionStepsAtomic.holds;
       Meetings meetings(s, stepsAtomic);
       bool onlyCounts = true, isSet = isSetAtStartUp(s, field.variable);
+      const OwnThreads own(s, field.variable);
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
         if (isSet && fillTest(p, use).known()) continue;  // it is there already
         // What a test puts in another's place is no change of the program's.
-        if (p.inOtherBranch(use.place) || s.inTests(use.place) || isConstruction(p, use) || isRunOnce(p, use)) continue;
+        if (p.inOtherBranch(use.place) || s.inTests(use.place) || isConstruction(p, use) || isRunOnce(p, use) || own.areApartFrom(use)) continue;
         bool changes = changesState(p, use), whole = use.access == Access::Write && !use.inMember && !readsItself(p, use);
         if ((use.access == Access::Write && !readsItself(p, use)) || use.access == Access::Call) onlyCounts = false;
         if (!s.locks.at(use.place, use.in).empty()) continue;

@@ -86,24 +86,6 @@ bool comesThroughGuard(const Program& p, Place place, VariableIndex v) {
   return false;
 }
 
-// The threads that the class of a field starts for itself.
-std::vector<uint32_t> ownThreads(const Subject& s, VariableIndex field) {
-  const Program& p = s.program;
-  std::vector<uint32_t> out;
-  TypeIndex owner = p.variables[field].owner;
-  if (owner == kNone) return out;
-  const std::vector<Threads::Root>& roots = s.threads.roots();
-  for (uint32_t r = 0; r < roots.size(); ++r)
-    if (roots[r].in != kNone && p.functions[roots[r].in].owner == owner) out.push_back(r);
-  return out;
-}
-
-// Is it no thread's own code, and does the thread not run then? It is not started yet, or its end was waited for.
-bool isApartFrom(const Subject& s, const Use& use, uint32_t root) {
-  Threads::Side side = s.threads.sideOf(use.place, use.in);
-  return side.roots[0] == kNone && s.threads.isApart({side, use.in, use.place}, root);
-}
-
 // Does the place stand between calls of the variable's own members that take it as a lock and give it back?
 bool isTakenAround(const Program& p, Place place, VariableIndex v) {
   for (Place guard = p.around(place, Kind::Guard); guard.node != kNoNode; guard = p.around(guard, Kind::Guard)) {
@@ -144,7 +126,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
   }
   bool first = true, ownLock = hasOwnLock(p, field.variable);
   LockSet common;
-  const std::vector<uint32_t> own = ownThreads(s, field.variable);
+  const OwnThreads own(s, field.variable);
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     if (p.inOtherBranch(p.uses[u].place)) continue;
     const Use& use = p.uses[u];
@@ -171,7 +153,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     bool change = changesIt(use) && !(asksObject(use) && ownLock) && (!asksObject(use) || (variableTraits(p, field.variable) & kNotSafeToShare) || p.use(p.variables[field.variable].type).decl != kNone);
     out.anyChange |= change;
     if (held.empty()) {
-      if (!own.empty() && std::all_of(own.begin(), own.end(), [&](uint32_t root) { return isApartFrom(s, use, root); })) continue;
+      if (own.areApartFrom(use)) continue;
       out.unguarded.push_back(&use);
       continue;
     }
