@@ -7,6 +7,7 @@
 #include <map>
 #include <set>
 
+#include "assess/at_work.h"
 #include "assess/facts.h"
 #include "assess/families.h"
 #include "base/text.h"
@@ -309,7 +310,7 @@ std::vector<bool> withExamples(const Program& program, std::vector<bool> out) {
 
 Judging::Judging(const Program& program, const Origins& origins, const Survey& survey, const Config& config)
     : testFile_(testFilesOf(program, config)), threads_(program, withExamples(program, testFile_)), reaching_(program), locks_(program, testFile_, threads_.overriders()),
-      subject{program, origins, survey, threads_, config, reaching_, locks_, testFile_, loadedByOthersIn(program), {}, {}, {}, {}, {}} {
+      subject{program, origins, survey, threads_, config, reaching_, locks_, testFile_, loadedByOthersIn(program), functionsAtWork(program, threads_, testFile_), {}, {}, {}, {}, {}} {
   subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
   subject.entityOfAccessPoint.assign(program.functions.size(), SIZE_MAX);
   subject.entitiesOfType.resize(program.types.size());

@@ -27,6 +27,7 @@ struct Subject {
   const Locks& locks;
   const std::vector<bool>& testFile;     // by file
   std::vector<bool> loadedByOthers;      // by file: does another file use what it defines?
+  std::vector<bool> atWork;              // by function: see at_work.h
   std::vector<size_t> entityOfVariable;  // by slot: the entity that is no harmless one, or SIZE_MAX
   std::vector<size_t> entityOfAccessPoint;      // by function that hands an entity out, or SIZE_MAX
   std::vector<std::vector<size_t>> entitiesOfType;  // by type, harmless ones too
@@ -35,6 +36,7 @@ struct Subject {
   std::vector<Collaborator> collaborators;
 
   bool inTests(Place place) const { return testFile[place.file]; }
+  bool isAtWork(FunctionIndex f) const { return f == kNone || atWork[f]; }
   // Is there a singleton of the class?
   bool isSingleton(TypeIndex type) const;
 };

@@ -194,22 +194,6 @@ bool isCalled(const Subject& s, FunctionIndex f) {
   return f == kNone || std::any_of(s.program.callsOfFunction[f].begin(), s.program.callsOfFunction[f].end(), [&](uint32_t c) { return !s.inTests(s.program.calls[c].place); });
 }
 
-bool isCalledAtWork(const Subject& s, FunctionIndex f) {
-  constexpr size_t kMostCallers = 200;
-  const Program& p = s.program;
-  std::vector<FunctionIndex> open = {f};
-  std::set<FunctionIndex> seen = {f};
-  for (size_t i = 0; i < open.size(); ++i) {
-    if (open[i] == kNone || isMain(p, open[i]) || open.size() > kMostCallers || s.threads.sideOf(open[i]).roots[0] != kNone) return true;
-    // A library calls what stands for a member of its class.
-    const Function& fn = p.functions[open[i]];
-    if (i > 0 && fn.owner != kNone && p.types[fn.owner].hasUnknownBase) return true;
-    for (uint32_t c : p.callsOfFunction[open[i]])
-      if (!s.inTests(p.calls[c].place) && seen.insert(p.calls[c].in).second) open.push_back(p.calls[c].in);
-  }
-  return false;
-}
-
 bool staysInside(const Program& p, FunctionIndex f) {
   const Function& fn = p.functions[f];
   if (!(fn.modifiers & kPrivate) || p.callsOfFunction[f].empty()) return false;

@@ -87,8 +87,6 @@ struct GuardedUses {
 GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field);
 // Does production code of the tree call it?
 bool isCalled(const Subject& s, FunctionIndex f);
-// Does more than a chain of functions that nobody calls lead there? Who uses a library may call those while the program is put together.
-bool isCalledAtWork(const Subject& s, FunctionIndex f);
 // Is it only called by its own class, and nobody else may?
 bool staysInside(const Program& p, FunctionIndex f);
 // Does the function only run while an object, class or file comes into being or goes?

@@ -692,7 +692,9 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       if (needing.empty()) continue;
       // A call of it in production, and something that needs it before.
       SetupCalls calls(s, setup, state.variable, needing);
-      if (calls.own || calls.setups.size() > 1) continue;
+      // By way of its base anybody may call it.
+      bool byBase = calls.setups.empty() && (p.functions[setup].modifiers & kOverride);
+      if (calls.own || calls.setups.size() > 1 || byBase) continue;
       bool used = std::any_of(needing.begin(), needing.end(), [&](FunctionIndex f) { return std::any_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return !s.inTests(p.calls[c].place); }); });
       bool early = !calls.early.empty();
       if (!used || (!early && !calls.setups.empty() && !calls.conditional)) continue;

@@ -17,8 +17,17 @@ bool livesOn(const Subject& s, TypeIndex subscriber) {
   return s.isSingleton(subscriber);
 }
 
+// manager.setActive(kind, null): does the call put nothing in the object's place?
+bool putsNothing(const Program& p, const CallSite& call) {
+  std::vector<NodeId> given = argumentsOf(p.file(call.place), call.place.node);
+  return std::any_of(given.begin(), given.end(), [&](NodeId n) { return p.file(call.place)[n].is(Kind::Literal, LiteralForm::Null); });
+}
+
 // Does any function of the subscriber take it out at all?
 bool takesOutSomewhere(const Program& p, const Registration& r) {
+  for (FunctionIndex m : p.types[r.subscriber].methods)
+    for (uint32_t c : p.callsInFunction[m])
+      if (p.calls[c].callee == r.by && putsNothing(p, p.calls[c])) return true;
   return std::any_of(p.types[r.subscriber].methods.begin(), p.types[r.subscriber].methods.end(), [&](FunctionIndex m) {
     std::set<FunctionIndex> seen;
     return m != r.in && removesFrom(p, m, r.collection, seen);
@@ -187,7 +196,7 @@ void checkCopiedSubscriber(const Subject& s, std::vector<Finding>& out) {
       if (p.creations[c].copy) copies.push_back({p.creations[c].place, "copied here: the copy is not registered, and its destructor unregisters the original"});
     // Without a removal the missing one is told already, and its mending covers copies.
     if (copies.empty() && !endRemoves(p, r.subscriber, r.collection)) continue;
-    Finding f = makeFinding(s, infoOf("lifetime.copied-subscriber"), r.entity, copies.empty() ? Sureness::Likely : Sureness::Certain);
+    Finding f = makeFinding(s, infoOf("lifetime.copied-subscriber"), r.entity, copies.empty() ? Sureness::Possible : Sureness::Certain);
     std::string name = nameOf(p, r.subscriber), list = variableName(p, r.collection);
     f.subject = p.text(p.types[r.subscriber].qualified);
     f.place = definition;

@@ -489,7 +489,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       expected |= makes && pair.meeting == Meeting::NotKnown && e.type != kNone && p.types[e.type].form == TypeForm::Object;
       if (pair.meeting < Meeting::Likely && !expected) continue;
       // What nobody in the tree calls may be called while the program starts up.
-      bool meets = !expected && !meetings.isFarFetched(pair) && (pair.meeting == Meeting::Certain || isCalledAtWork(s, pair.change->in));
+      bool meets = !expected && !meetings.isFarFetched(pair) && (pair.meeting == Meeting::Certain || s.isAtWork(pair.change->in));
       if (makes) {
         made.add(p, *pair.change, meetings.ways(pair), meets);
         continue;

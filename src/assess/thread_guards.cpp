@@ -226,7 +226,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       const Use& with = *uses.guarded.front();
       // What nobody in the tree calls may be called while the program is put together: best told of is another, and a change.
       const Use* without = nullptr;
-      auto rank = [&](const Use* use) { return std::make_pair(isCalledAtWork(s, use->in), changesIt(*use)); };
+      auto rank = [&](const Use* use) { return std::make_pair(s.isAtWork(use->in), changesIt(*use)); };
       for (const Use* use : uses.unguarded)
         if (!without || rank(use) > rank(without)) without = use;
       Meetings meetings(s);
@@ -243,7 +243,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       if (without) {
         f.place = without->place;
         f.message = partText(e, name) + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but " + functionName(p, without->in) + " uses it without a lock.";
-        if (!isCalledAtWork(s, without->in) && std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return s.threads.sideOf(use->place, use->in).roots[0] != kNone; })) f.setSureness(Sureness::Possible);
+        if (!s.isAtWork(without->in) && std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return s.threads.sideOf(use->place, use->in).roots[0] != kNone; })) f.setSureness(Sureness::Possible);
         // Whether it was filled before those who only read it came is not known.
         if (std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return changesIt(*use); }) && isFilledOnce(p, s.locks, field.variable)) f.setSureness(Sureness::Possible);
         for (const Use* use : uses.unguarded) {
