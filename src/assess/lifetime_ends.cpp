@@ -489,6 +489,23 @@ bool isGivenOnByCall(const Program& p, const Use& use) {
 
 }  // namespace
 
+namespace {
+
+// delete this: an object that decides itself when it ends.
+bool deletesItself(const Program& p, TypeIndex type) {
+  return type != kNone && p.anyBase(type, [&](TypeIndex at, const Base*) {
+    return std::any_of(p.types[at].methods.begin(), p.types[at].methods.end(), [&](FunctionIndex m) {
+      Place body = p.functions[m].definition;
+      return body.known() && anyNode(p.file(body), body.node, [&](NodeId n) {
+        NodeId ended = p.file(body)[n].kind == Kind::Destroy ? p.file(body).child(n, Role::Operand) : kNoNode;
+        return ended != kNoNode && p.file(body)[ended].kind == Kind::This;
+      });
+    });
+  });
+}
+
+}  // namespace
+
 void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   for (FunctionIndex m = 0; m < p.functions.size(); ++m) {
@@ -514,7 +531,7 @@ void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
       if (p.node(creation).is(Kind::Create, CreateForm::Heap)) made = creation;
       else if (!p.node(creation).is(Kind::Literal, LiteralForm::Null)) only = false;
     }
-    if (!only || !made.known()) continue;
+    if (!only || !made.known() || p.use(p.typeAt(made)).parameter || deletesItself(p, p.use(p.typeAt(made)).decl)) continue;
     std::vector<Evidence> drops;
     for (uint32_t c : p.callsOfFunction[m]) {
       const CallSite& call = p.calls[c];

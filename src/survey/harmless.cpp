@@ -222,6 +222,7 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     if ((variable.modifiers & kConst) || use.has(kReference) || onlyReadAfterCreation(v)) return "immutable: it refers to constant data and is never set again";
   }
   if (variable.storage == Storage::FunctionStatic && (variable.modifiers & kConst) && !pointerToMutable) return "immutable: built once and never changed";
+  if (!managed && type != kNone && !use.has(kPointer | kReference) && !constancy_.hasMutableField(type) && isHandedOutAsConstant(v)) return "immutable: it is handed out as a constant and never changed";
   // std::ostream& out = std::cout;
   if (!managed && type == kNone && use.has(kReference) && namesLibraryObject(v))
     return "it always refers to the same object of a library";
@@ -476,6 +477,25 @@ bool Harmless::isPutTogetherAtLoad(VariableIndex v) const {
     any = true;
   }
   return any && !isToldToChange(v);
+}
+
+// Is all that is done with it to look at it, and to return it by a reference or pointer to a constant ([dcl.type.cv])?
+bool Harmless::isHandedOutAsConstant(VariableIndex v) const {
+  bool handedOut = false;
+  for (uint32_t u : p_.usesOfVariable[v]) {
+    const Use& use = p_.uses[u];
+    Place up = p_.parent(use.place);
+    if (p_.node(up).kind == Kind::AddressOf) up = p_.parent(up);
+    if (p_.node(up).kind != Kind::Return) {
+      if (use.access != Access::Read || p_.node(use.place).role == Role::Argument) return false;
+      continue;
+    }
+    if (use.in == kNone || p_.around(use.place, Kind::Lambda).node != kNoNode) return false;
+    const TypeUse& result = p_.use(p_.functions[use.in].result);
+    if (!result.has(kPointer | kReference) || !(result.has(kPointeeConst) || result.has(kConst))) return false;
+    handedOut = true;
+  }
+  return handedOut;
 }
 
 // A variable of a script that no function and no other file names (PHP Manual, Variable scope).

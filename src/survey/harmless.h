@@ -61,6 +61,7 @@ class Harmless {
   bool isPutTogetherAtLoad(VariableIndex v) const;
   bool holdsModule(VariableIndex v) const;
   bool isOneOfManyValues(VariableIndex v, TypeIndex type) const;
+  bool isHandedOutAsConstant(VariableIndex v) const;
   bool isOfItsScript(VariableIndex v) const;
   bool keepsToItself(Place expression) const;
   bool readBelow(VariableIndex v, FunctionIndex in) const;

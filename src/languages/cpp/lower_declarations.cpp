@@ -524,6 +524,7 @@ void Lowerer::oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers&
     functionNode(whole, own, declarator, parent, place, className, visibility);
     return;
   }
+  if (place == Place::NamespaceScope && file_.unreadBytes > 0 && standsFurtherIn(whole, parent)) return unread(parent, spanOf(whole));
   NodeId id = build_.add(parent, Kind::Variable, Role::Member, spanOf(whole));
   attachTemplate(id);
   std::string name = plainName(declarator.nameNode);
@@ -569,6 +570,14 @@ void Lowerer::oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers&
       expression(value, id, Role::Initialiser);
     }
   }
+}
+
+// In a file of which a part could not be read: does the declaration stand further in than the first in its scope? Then it
+// belongs to a class that the grammar lost hold of.
+bool Lowerer::standsFurtherIn(TSNode declaration, NodeId scope) const {
+  auto column = [&](uint32_t at) { return at - static_cast<uint32_t>(text_.rfind('\n', at) + 1); };
+  NodeId first = file_[scope].firstChild;
+  return first != kNoNode && column(begin(declaration)) > (scope == 0 ? 0 : column(file_[first].span.begin));
 }
 
 bool Lowerer::looksLikeConstruction(const Specifiers& specifiers, const Declarator& declarator, Place place) const {

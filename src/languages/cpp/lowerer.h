@@ -178,6 +178,7 @@ class Lowerer {
   // `Foo foo(bar);` and `Foo foo(bars());` are grammatically function declarations; they are
   // so in fact only when the parameters are types. In a body nearly none is; elsewhere the type
   // or what was declared before tells.
+  bool standsFurtherIn(TSNode declaration, NodeId scope) const;
   bool looksLikeConstruction(const Specifiers& specifiers, const Declarator& declarator, Place place) const;
   // One parameter of such a declaration, as the argument that it is.
   void constructionArgument(TSNode parameter, NodeId create, Role role);

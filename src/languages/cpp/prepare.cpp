@@ -74,7 +74,7 @@ class Condition {
     static constexpr std::string_view kDefined[] = {"__cplusplus", "__linux__", "__linux", "linux", "__unix__", "__unix", "__GNUC__", "__x86_64__", "__ELF__"};
     static constexpr std::string_view kUndefined[] = {
         "_WIN32", "WIN32", "_WIN64", "WIN64", "__WIN32__", "_WINDOWS", "_MSC_VER", "__MINGW32__", "__CYGWIN__", "__APPLE__", "__MACH__",
-        "__FreeBSD__", "__NetBSD__", "__OpenBSD__", "__ANDROID__", "ANDROID", "__sun", "__BORLANDC__", "__OBJC__", "SWIG", "__HAIKU__", "__BEOS__", "__EMSCRIPTEN__", "_AIX", "__hpux", "DOXYGEN", "DOXYGEN_SHOULD_SKIP_THIS", "Q_MOC_RUN", "_WIN32_WCE", "__ppc__", "__EMX__", "MSDOS", "__OS2__"};
+        "__FreeBSD__", "__NetBSD__", "__OpenBSD__", "__ANDROID__", "ANDROID", "__sun", "__BORLANDC__", "__OBJC__", "SWIG", "__HAIKU__", "__BEOS__", "__EMSCRIPTEN__", "_AIX", "__hpux", "DOXYGEN", "DOXYGEN_SHOULD_SKIP_THIS", "Q_MOC_RUN", "_WIN32_WCE", "__cplusplus_winrt", "__cplusplus_cli", "__ppc__", "__EMX__", "MSDOS", "__OS2__"};
     for (std::string_view known : kDefined) if (name == known) return true;
     for (std::string_view known : kUndefined) if (name == known) return false;
     return std::nullopt;
