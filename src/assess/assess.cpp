@@ -221,7 +221,12 @@ bool isSink(const Subject& s, const Entity& e) {
     if (s.inTests(c.place)) continue;
     // What is set of it once and for all, as how much it tells, is a setting.
     if (c.field != kNone && c.access == Access::Write && isPlainValue(s.program, c.field)) continue;
-    if (c.field != kNone || c.access == Access::Write) return false;
+    if (c.field != kNone) return false;
+    // Who puts another sink there asks nothing of it.
+    if (c.access == Access::Write) {
+      if (c.method != kNone || !c.place.known()) return false;
+      continue;
+    }
     if (c.method == kNone) {
       // Fetched into a variable whose uses are consumers of their own, or streamed into.
       if (c.reach) {
@@ -232,6 +237,8 @@ bool isSink(const Subject& s, const Entity& e) {
     }
     const TypeUse& result = s.program.use(s.program.functions[c.method].result);
     bool returnsNothing = (result.decl == kNone && s.program.text(result.name) == "void" && !result.has(kPointer)) || (result.decl == kNone && result.name == 0 && returnsNoValue(s.program, c.method));
+    // Of an interface where all results are written down.
+    returnsNothing |= result.decl == kNone && result.name == 0 && (s.program.functions[c.method].modifiers & kAbstract) && !s.program.language(s.program.functions[c.method].home().file).infersTypes;
     bool returnsItself = result.decl == e.type;
     // if (log.isDebugEnabled()) log.debug(…)
     std::string_view asked = s.program.text(s.program.functions[c.method].name);

@@ -195,6 +195,8 @@ std::vector<Collaborator> fixedCollaborators(const Subject& s) {
     VariableIndex field = creation.asVariable != kNone ? creation.asVariable : creation.inInitialiserOf;
     bool byConstructor = field == kNone;
     Place up = p.parent(creation.place);
+    // A part that is there without being made.
+    if (creation.asVariable != kNone && p.guarantees(creation.place.file).noConstructors.holds) continue;
     // Made only where nothing was handed in.
     if (p.around(creation.place, Kind::Conditional).node != kNoNode) continue;
     if (byConstructor && p.node(up).kind == Kind::Create && p.node(creation.place).role == Role::Value) {

@@ -152,6 +152,8 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
         Place last = step.chain.empty() ? home : step.chain.back().place;
         // a = b = nothing: the other is set there, not read.
         if (p.node(p.parent(last)).kind == Kind::Assign && p.node(last).role == Role::Target) continue;
+        // nstr = str; str = text: what is read in the text itself is what is built in.
+        if (step.chain.size() < 2 && p.guarantees(home.file).unsetNamesFail.holds) continue;
         // Only under a condition, or in a function that somebody may call later.
         bool sometimes = false, later = false;
         for (const Evidence& passed : step.chain) {

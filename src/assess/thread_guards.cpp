@@ -94,6 +94,15 @@ bool isTakenAround(const Program& p, Place place, VariableIndex v) {
   return false;
 }
 
+// with device.lock: … device …: is the lock a part of what the variable holds?
+bool isLockOfItself(const Program& p, const Use& use) {
+  for (Place guard = p.around(use.place, Kind::Guard); guard.node != kNoNode; guard = p.around(guard, Kind::Guard)) {
+    NodeId lock = p.file(guard).child(guard.node, Role::Lock);
+    if (lock != kNoNode && p.file(guard)[lock].kind == Kind::Member && readsInside(p, {guard.file, lock}, use.variable)) return true;
+  }
+  return false;
+}
+
 }  // namespace
 
 namespace {
@@ -136,6 +145,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if ((p.variables[field.variable].modifiers & kConst) && use.access == Access::Read && !use.inMember && !use.throughPointer && p.node(use.place).role == Role::Argument) continue;
     if (isTakenAround(p, use.place, field.variable)) return {};  // a lock of a type that is not told
     LockSet held = s.locks.at(use.place, use.in);
+    if (!held.empty() && isLockOfItself(p, use)) return {};  // what it holds is guarded, not the variable
     if (held.empty() && isCalledByLibrary(p, use.in)) continue;
     // A call on what is kept under a key changes no table.
     bool step = collection ? !changesState(p, use) : !changesIt(use);

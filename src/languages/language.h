@@ -100,6 +100,7 @@ struct Guarantees {
   Promise guardedLocalStatic;        // a function-local static is created once, under a guard
   Promise orderedAcrossFiles;        // initialisers of different files run in a defined order
   Promise textualOrder;              // initialisers of one class or file run in the order of the text
+  Promise unsetNamesFail;            // a name of a file that has no value yet is an error, or another one's that is built in
   Promise sharedMemoryThreads;       // threads that share memory exist at all
   Promise plainPointerPublishes;     // a plain slot may be read without a lock while another thread sets it
   Promise volatilePublishes;         // a volatile slot may be

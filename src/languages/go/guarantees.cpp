@@ -23,6 +23,8 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Uint32", kAtomicType | kNonCopyable},
     {"Uint64", kAtomicType | kNonCopyable},
     {"WaitGroup", kConditionType | kNonCopyable},
+    {"atomic::Pointer", kAtomicType | kNonCopyable},
+    {"atomic::Value", kAtomicType | kNonCopyable},
     {"map", kCollection | kKeyedCollection},
     {"slice", kCollection},
     {"string", kTextType},

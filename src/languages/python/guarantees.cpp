@@ -96,6 +96,7 @@ const Guarantees& pythonGuarantees() {
     g.guardedLocalStatic = {false, "Library Reference, functools (a cached function may be called again before its first call is cached)"};
     g.orderedAcrossFiles = {true, "Language Reference 5.4 (a module is run once, when it is first imported)"};
     g.textualOrder = {true, "Language Reference 4.1"};
+    g.unsetNamesFail = {true, "Language Reference 4.2.2"};
     g.openConstructors = {true, "Language Reference 3.3.1"};
     g.classesMadeByCode = {true, "Language reference 8.7"};
     g.collectionStepsAtomic = {true, "Library FAQ, What kinds of global value mutation are thread-safe?"};
