@@ -272,7 +272,7 @@ constexpr std::array kChecks = std::to_array<Check>({
       "Let the object that lives longer own it."},
      checkLocalAddressStored},
     {{"lifetime.grows-forever", "Grows for ever", 35,
-      "A shared collection only ever grows.",
+      "A shared collection only ever grows. Of tables whose names or numbers only callers outside of the tree choose, nothing is told.",
       "In a long-running program it takes all memory, and loops over it become slower.",
       "Keep it when what goes in is bounded by something outside, such as the number of berths.",
       "Remove an entry when its object ends, or set a limit."},
