@@ -94,8 +94,11 @@ bool isTakenAround(const Program& p, Place place, VariableIndex v) {
   return false;
 }
 
-// with device.lock: … device …: is the lock a part of what the variable holds?
+// with device.lock: … device …: is the lock a part of the object that the variable refers to? Of an object that the variable
+// is itself, its lock guards it.
 bool isLockOfItself(const Program& p, const Use& use) {
+  const Variable& variable = p.variables[use.variable];
+  if (p.guarantees(use.place.file).implicitCopy.holds && !p.use(variable.type).has(kPointer | kReference)) return false;
   for (Place guard = p.around(use.place, Kind::Guard); guard.node != kNoNode; guard = p.around(guard, Kind::Guard)) {
     NodeId lock = p.file(guard).child(guard.node, Role::Lock);
     if (lock != kNoNode && p.file(guard)[lock].kind == Kind::Member && readsInside(p, {guard.file, lock}, use.variable)) return true;

@@ -87,3 +87,22 @@ void keepHouse() {
   harbour::lookout.stop();
   other.join();
 }
+
+// A lock in a record guards the record.
+struct Tower {
+  std::mutex lock;
+  int flags = 0;
+};
+static Tower tower;  // entity: global-variable tower eager language
+
+void hoist() {
+  std::lock_guard<std::mutex> guard(tower.lock);
+  tower.flags++;
+}
+
+void strike() { tower.flags--; }  // finding: thread.mixed-guard
+
+void flagDay() {
+  std::thread([] { hoist(); }).detach();
+  std::thread([] { strike(); }).detach();
+}
