@@ -223,10 +223,8 @@ bool isSink(const Subject& s, const Entity& e) {
     if (c.field != kNone && c.access == Access::Write && isPlainValue(s.program, c.field)) continue;
     if (c.field != kNone) return false;
     // Who puts another sink there asks nothing of it.
-    if (c.access == Access::Write) {
-      if (c.method != kNone || !c.place.known()) return false;
-      continue;
-    }
+    if (c.access == Access::Write && c.method == kNone) continue;
+    if (c.access == Access::Write) return false;
     if (c.method == kNone) {
       // Fetched into a variable whose uses are consumers of their own, or streamed into.
       if (c.reach) {

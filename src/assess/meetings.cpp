@@ -85,9 +85,11 @@ std::vector<Evidence> Meetings::ways(const Pair& pair) const {
 
 OwnThreads::OwnThreads(const Subject& subject, VariableIndex field) : s_(subject) {
   TypeIndex owner = s_.program.variables[field].owner;
-  const std::vector<Threads::Root>& roots = s_.threads.roots();
-  for (uint32_t r = 0; owner != kNone && r < roots.size(); ++r)
-    if (roots[r].in != kNone && s_.program.functions[roots[r].in].owner == owner) roots_.push_back(r);
+  if (owner == kNone) return;
+  for (FunctionIndex m : s_.program.types[owner].methods) {
+    std::span<const uint32_t> started = s_.threads.rootsStartedBy(m);
+    roots_.insert(roots_.end(), started.begin(), started.end());
+  }
 }
 
 bool OwnThreads::areApartFrom(const Use& use) const {

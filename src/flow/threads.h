@@ -19,6 +19,7 @@
 #include <algorithm>
 #include <array>
 #include <mutex>
+#include <span>
 #include <string_view>
 #include <vector>
 
@@ -72,6 +73,11 @@ class Threads {
   Threads(const Program& program, std::vector<bool> testFile);
 
   const std::vector<Root>& roots() const { return roots_; }
+  // The positions of those that the function starts.
+  std::span<const uint32_t> rootsStartedBy(FunctionIndex function) const {
+    auto found = rootsIn_.find(function);
+    return found == rootsIn_.end() ? std::span<const uint32_t>() : std::span<const uint32_t>(found->second);
+  }
   // The methods that a call of the function may lead to instead.
   const std::vector<FunctionIndex>& overridersOf(FunctionIndex function) const { return overriders_[function]; }
   const std::vector<std::vector<FunctionIndex>>& overriders() const { return overriders_; }
