@@ -53,6 +53,7 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
   out->lasting = loaded.lasting;
   out->loadSeconds = secondsSince(mark);
   out->program = linking.finish();
+  out->program.testFile = testFilesOf(out->program, config);
   out->linkSeconds = secondsSince(mark);
   out->origins = std::make_unique<Origins>(out->program, jobs);
   out->survey = surveyProgram(out->program, *out->origins, jobs, config.tests);

@@ -277,12 +277,6 @@ bool importsAny(const LoweredFile& file, const std::vector<std::string_view>& mo
   });
 }
 
-std::vector<bool> testFilesOf(const Program& program, const Config& config) {
-  std::vector<bool> out;
-  for (FileIndex f = 0; f < program.files.size(); ++f) out.push_back(config.tests.match(program.files[f].path) || importsAny(program.files[f], program.language(f).testImports));
-  return out;
-}
-
 std::vector<bool> loadedByOthersIn(const Program& p) {
   std::vector<bool> out(p.files.size(), false);
   auto mark = [&](Place home, Place user) {
@@ -312,6 +306,12 @@ std::vector<bool> withExamples(const Program& program, std::vector<bool> out) {
 }
 
 }  // namespace
+
+std::vector<bool> testFilesOf(const Program& program, const Config& config) {
+  std::vector<bool> out;
+  for (FileIndex f = 0; f < program.files.size(); ++f) out.push_back(config.tests.match(program.files[f].path) || importsAny(program.files[f], program.language(f).testImports));
+  return out;
+}
 
 Judging::Judging(const Program& program, const Origins& origins, const Survey& survey, const Config& config)
     : testFile_(testFilesOf(program, config)), threads_(program, withExamples(program, testFile_)), reaching_(program), locks_(program, testFile_, threads_.overriders()),

@@ -41,6 +41,9 @@ struct Subject {
   bool isSingleton(TypeIndex type) const;
 };
 
+// Which files are tests: by the configuration's patterns, or by the test library that they import.
+std::vector<bool> testFilesOf(const Program& program, const Config& config);
+
 // A program made ready for being judged: what all checks ask for, worked out once.
 class Judging {
  public:

@@ -259,17 +259,50 @@ bool isConstruction(const Program& p, const Use& use) {
   return p.node(made).kind == Kind::Call && p.symbolAt({made.file, p.file(made).child(made.node, Role::Callee)}).is(Symbol::Sort::Type);
 }
 
+namespace {
+
+// made = new Desk(); made.open(): is it called on what a statement before it in the same block makes, and nobody has that yet? A slot
+// that others look into holds it back only as long as the lock is held.
+bool isCalledOnFresh(const Program& p, Place call) {
+  const LoweredFile& file = p.file(call);
+  NodeId callee = file.child(call.node, Role::Callee), receiver = callee == kNoNode ? kNoNode : file.child(callee, Role::Receiver);
+  Symbol object = receiver == kNoNode ? Symbol{} : p.symbolAt({call.file, bareExpression(file, receiver)});
+  if (!object.is(Symbol::Sort::Variable)) return false;
+  const Variable& variable = p.variables[object.index()];
+  if (variable.storage != Storage::Local && p.around(call, Kind::Guard).node == kNoNode) return false;
+  NodeId statement = call.node;
+  while (file.parents[statement] != kNoNode && file[file.parents[statement]].kind != Kind::Block) statement = file.parents[statement];
+  if (file.parents[statement] == kNoNode) return false;
+  for (NodeId before : children(file, file.parents[statement])) {
+    if (before == statement) break;
+    bool makes = anyNode(file, before, [&](NodeId n) {
+      NodeId value = file[n].kind == Kind::Assign ? file.child(n, Role::Value) : file[n].kind == Kind::Variable ? file.child(n, Role::Initialiser) : kNoNode;
+      if (value == kNoNode || file[bareExpression(file, value)].kind != Kind::Create) return false;
+      NodeId target = file[n].kind == Kind::Assign ? file.child(n, Role::Target) : n;
+      return target != kNoNode && p.symbolAt({call.file, bareExpression(file, target)}) == object;
+    });
+    if (makes) return true;
+  }
+  return false;
+}
+
+}  // namespace
+
 bool isConstruction(const Program& p, FunctionIndex f, int depth) {
   if (f == kNone) return true;  // while its file or class is loaded
   const Function& fn = p.functions[f];
   std::span<const std::string_view> hooks = fn.definition.known() ? p.guarantees(fn.definition.file).beginHooks : std::span<const std::string_view>{};
   if (std::find(hooks.begin(), hooks.end(), p.text(fn.name)) != hooks.end()) return true;
   if (fn.form == FunctionForm::Constructor || fn.form == FunctionForm::Destructor || fn.form == FunctionForm::Initialiser || fn.form == FunctionForm::Factory) return true;
-  // A private helper that only constructors call.
-  if (depth > 3 || !(fn.modifiers & kPrivate) || p.callsOfFunction[f].empty()) return false;
-  for (uint32_t c : p.callsOfFunction[f])
-    if (p.calls[c].in == kNone || p.functions[p.calls[c].in].owner != fn.owner || !isConstruction(p, p.calls[c].in, depth + 1)) return false;
-  return true;
+  // A helper that only constructors call, or who has just made the object.
+  if (depth > 3 || fn.owner == kNone || fn.isStaticMember() || (fn.modifiers & kOverride) || std::all_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return p.inTests(p.calls[c].place); })) return false;
+  return std::all_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) {
+    const CallSite& call = p.calls[c];
+    if (p.inTests(call.place)) return true;
+    if (call.in == kNone) return false;
+    TypeIndex caller = p.functions[call.in].owner;
+    return isCalledOnFresh(p, call.place) || (caller != kNone && (caller == fn.owner || p.derivesFrom(caller, fn.owner)) && isConstruction(p, call.in, depth + 1));
+  });
 }
 
 // Is what was caught handed to what is called there?

@@ -295,14 +295,15 @@ bool isSavedIn(const Program& p, VariableIndex kept, VariableIndex local) {
   });
 }
 
-// Does the function that stores an address there also blank it again, or give back what it held before?
+// Does the function that stores an address there also blank it again, itself or by what it calls, or give back what it held before?
 bool isTakenBack(const Program& p, VariableIndex target, FunctionIndex in) {
+  auto callsIt = [&](FunctionIndex f) { return f != kNone && std::any_of(p.callsInFunction[in].begin(), p.callsInFunction[in].end(), [&](uint32_t c) { return p.calls[c].callee == f; }); };
   return std::any_of(p.usesOfVariable[target].begin(), p.usesOfVariable[target].end(), [&](uint32_t u) {
     const Use& use = p.uses[u];
-    if (use.in != in || use.access != Access::Write) return false;
-    NodeId value = p.assignedAt(use.place);
+    NodeId value = use.access == Access::Write ? p.assignedAt(use.place) : kNoNode;
     if (value == kNoNode) return false;
-    if (p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null)) return true;
+    if (p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null) && (use.in == in || callsIt(use.in))) return true;
+    if (use.in != in) return false;
     Symbol before = p.symbolAt({use.place.file, value});
     return before.is(Symbol::Sort::Variable) && p.variables[before.index()].storage == Storage::Local && isSavedIn(p, target, before.index());
   });
@@ -414,6 +415,17 @@ TypeIndex classOfGiven(const Program& p, const CallSite& call, NodeId argument) 
   return kNone;
 }
 
+// before = slot; slot = mine; …; slot = before: is what the slot held earlier in the function put back there?
+bool putsBack(const Program& p, Place value, const Use& write) {
+  Symbol kept = p.symbolAt({value.file, bareExpression(p.file(value), value.node)});
+  if (!kept.is(Symbol::Sort::Variable) || kept.index() == write.variable) return false;
+  return std::any_of(p.usesOfVariable[kept.index()].begin(), p.usesOfVariable[kept.index()].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    NodeId given = use.in == write.in && use.access == Access::Write && !use.inMember ? p.assignedAt(use.place) : kNoNode;
+    return given != kNoNode && standsFor(p, {use.place.file, given}, write.variable);
+  });
+}
+
 }  // namespace
 
 void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
@@ -454,6 +466,7 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
           cleared |= !isConstruction(p, use);
           continue;
         }
+        cleared |= putsBack(p, {up.file, value}, use);
         if (stored.known() || use.in == e.creation.in) continue;
         TypeIndex owner = p.functions[use.in].owner;
         if (p.file(up)[value].kind == Kind::This) {

@@ -37,19 +37,29 @@ Threads::Side Meetings::sideOf(const Use& use) const {
   return field ? s_.threads.sideOnShared(use.place, use.in) : s_.threads.sideOf(use.place, use.in);
 }
 
-void Meetings::add(const Use& use, bool changes) {
+Threads::Side Meetings::withoutHolders(Threads::Side side, FunctionIndex in, const LockSet& locks) const {
+  for (uint32_t& root : side.roots) {
+    if (root == kNone || in == kNone) continue;
+    std::vector<Place> way = s_.threads.wayTo(in, root);
+    if (std::any_of(way.begin(), way.end(), [&](Place call) { return !s_.locks.heldByBoth(s_.locks.around(call), locks).empty(); })) root = kNone;
+  }
+  if (side.roots[0] == kNone) std::swap(side.roots[0], side.roots[1]);
+  return side;
+}
+
+void Meetings::add(const Use& use, bool changes, const LockSet& held) {
   Threads::Side side = sideOf(use);
   // Of one side a few are kept: what comes before a thread is started meets less than what comes after.
   constexpr int kKept = 6;
   int same = 0;
   for (const Entry& entry : entries_)
-    if (entry.changes == changes && entry.side == side && (++same == kKept || (entry.use->in == use.in && !s_.threads.startsIn(use.place.file)))) return;
-  entries_.push_back({&use, side, changes});
+    if (entry.changes == changes && entry.side == side && entry.held == held && (++same == kKept || (entry.use->in == use.in && !s_.threads.startsIn(use.place.file)))) return;
+  entries_.push_back({&use, side, changes, held});
 }
 
 void Meetings::addOther(const Use& use) {
   wanted_ = &use;
-  entries_.push_back({&use, sideOf(use), false});
+  entries_.push_back({&use, sideOf(use), false, {}});
 }
 
 Meetings::Pair Meetings::best() const {
@@ -58,11 +68,14 @@ Meetings::Pair Meetings::best() const {
     if (!change.changes) continue;
     for (const Entry& other : entries_) {
       if ((wanted_ && other.use != wanted_) || (withReaders_ && other.changes)) continue;
-      Meeting meeting = s_.threads.meeting({change.side, change.use->in, change.use->place}, {other.side, other.use->in, other.use->place});
+      if (!s_.locks.heldByBoth(change.held, other.held).empty()) continue;
+      Threads::Side changeSide = other.held.empty() ? change.side : withoutHolders(change.side, change.use->in, other.held);
+      Threads::Side otherSide = change.held.empty() ? other.side : withoutHolders(other.side, other.use->in, change.held);
+      Meeting meeting = s_.threads.meeting({changeSide, change.use->in, change.use->place}, {otherSide, other.use->in, other.use->place});
       // Best at another place than where it is changed, on a thread that is seen.
       auto rank = [&](Meeting m, const Use* a, const Use* b, const Threads::Side& side) { return std::make_tuple(m, side.roots[0] != kNone, a != b); };
       if (meeting == Meeting::Never) continue;
-      if (!out.change || rank(meeting, change.use, other.use, other.side) > rank(out.meeting, out.change, out.other, out.otherSide)) out = {meeting, change.use, other.use, change.side, other.side};
+      if (!out.change || rank(meeting, change.use, other.use, otherSide) > rank(out.meeting, out.change, out.other, out.otherSide)) out = {meeting, change.use, other.use, changeSide, otherSide};
     }
   }
   return out;
@@ -133,7 +146,8 @@ std::optional<Sureness> surenessOf(const Subject& s, const Entity& e, Meeting me
   // Threads that are started where we do not look: locks are there for somebody.
   bool untold = !s.threads.startedIn(e.place.file) && reckonsWithThreads(s, e);
   if (meeting == Meeting::Never && !untold) return std::nullopt;
-  return reckonsWithThreads(s, e) ? Sureness::Likely : Sureness::Possible;
+  // A program that starts threads would start the second one where it can be seen; of a library the callers' are not.
+  return reckonsWithThreads(s, e) && !s.threads.startedIn(e.place.file) ? Sureness::Likely : Sureness::Possible;
 }
 
 std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way, bool made) {

@@ -20,7 +20,8 @@ class Meetings {
 
   // `withReaders`: two changes do each other no harm, only who looks at it meanwhile is harmed.
   explicit Meetings(const Subject& subject, bool withReaders = false) : s_(subject), withReaders_(withReaders) {}
-  void add(const Use& use, bool changes);
+  // `held`: the locks around it. Two that hold the same one do not meet, nor does a thread that holds it on its way.
+  void add(const Use& use, bool changes, const LockSet& held = {});
   // The one use that the changes are to meet; without it, any that was added is.
   void addOther(const Use& use);
   // A change and a use that meet most surely, at two places where that can be.
@@ -33,11 +34,14 @@ class Meetings {
  private:
   // Of a field those calls count that may be made on the shared object.
   Threads::Side sideOf(const Use& use) const;
+  // Without the threads that hold one of the locks, by a call on their way there.
+  Threads::Side withoutHolders(Threads::Side side, FunctionIndex in, const LockSet& locks) const;
 
   struct Entry {
     const Use* use;
     Threads::Side side;
     bool changes;
+    LockSet held;
   };
 
   const Subject& s_;

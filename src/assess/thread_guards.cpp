@@ -37,7 +37,7 @@ bool mayGuard(const Subject& s, LockId lock, VariableIndex field) {
       const Variable& other = p.variables[lock.index];
       // Each object's own lock guards nothing that all objects share: a check of its own.
       if (other.storage == Storage::Field && variable.lives() && variable.owner == other.owner && !s.isSingleton(other.owner)) return false;
-      return (variable.owner != kNone && other.owner == variable.owner) || other.declarations.front().file == home;
+      return (variable.owner != kNone && other.owner != kNone && (other.owner == variable.owner || p.derivesFrom(variable.owner, other.owner))) || other.declarations.front().file == home;
     }
     case LockId::Sort::Object: case LockId::Sort::Class: return lock.index == variable.owner || (p.types[lock.index].definition.known() && p.types[lock.index].definition.file == home);
     default: return true;
@@ -172,7 +172,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     }
     out.guarded.push_back(&use);
     out.guardedChange |= change;
-    common = first ? held : inBoth(common, held);
+    common = first ? held : s.locks.heldByBoth(common, held);
     first = false;
   }
   out.differentLocks = !first && common.empty();
@@ -236,7 +236,6 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       if (field.lock.known() || (variableTraits(p, field.variable) & kSafeToShare)) continue;
       GuardedUses uses = guardedUses(s, e, field);
       if (!uses.mixed() || !told.insert(field.variable).second) continue;
-      const Use& with = *uses.guarded.front();
       // What nobody in the tree calls may be called while the program is put together: best told of is another, and a change.
       const Use* without = nullptr;
       auto rank = [&](const Use* use) { return std::make_pair(s.isAtWork(use->in), changesIt(*use)); };
@@ -244,10 +243,19 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
         if (!without || rank(use) > rank(without)) without = use;
       Meetings meetings(s);
       for (const Use* use : uses.unguarded) meetings.add(*use, changesIt(*use));
-      for (const Use* use : uses.guarded) meetings.add(*use, changesIt(*use));
+      for (const Use* use : uses.guarded) meetings.add(*use, changesIt(*use), s.locks.at(use->place, use->in));
       const Meetings::Pair pair = meetings.best();
       std::optional<Sureness> sureness = surenessOf(s, e, pair.meeting);
       if (!sureness) continue;
+      // Told of are those two that meet, where they are seen to.
+      auto isUnguarded = [&](const Use* use) { return std::find(uses.unguarded.begin(), uses.unguarded.end(), use) != uses.unguarded.end(); };
+      const Use* locked = uses.guarded.front();
+      if (pair.meeting >= Meeting::Likely) {
+        bool first = isUnguarded(pair.change);
+        if (first || isUnguarded(pair.other)) without = first ? pair.change : pair.other;
+        if (const Use* other = first ? pair.other : pair.change; !isUnguarded(other)) locked = other;
+      }
+      const Use& with = *locked;
       Finding f = makeFinding(s, infoOf("thread.mixed-guard"), i, atMostLikely(*sureness));
       std::string name(p.text(p.variables[field.variable].name));
       LockSet held = s.locks.at(with.place, with.in);
@@ -266,7 +274,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       } else {
         const Use* other = nullptr;
         for (const Use* use : uses.guarded)
-          if (!other && inBoth(held, s.locks.at(use->place, use->in)).empty()) other = use;
+          if (!other && s.locks.heldByBoth(held, s.locks.at(use->place, use->in)).empty()) other = use;
         if (!other) continue;
         LockSet second = s.locks.at(other->place, other->in);
         f.place = other->place;
@@ -568,9 +576,24 @@ bool waitsForStart(const Program& p, Place made) {
   return (p.guarantees(made.file).typeTraits(calledName(p.file(made), made.node)) & kStartedByCall) != 0;
 }
 
-// What an object of the class still lacks when its constructor has let others see it: the first field that is set afterwards;
-// null: none is.
-const Use* firstSetLater(const Program& p, TypeIndex type, FunctionIndex constructor, Place escape) {
+// Do the threads that the constructor starts touch the field? Where it is not known what they run, they may.
+bool threadsTouch(const Subject& s, VariableIndex field, FunctionIndex constructor) {
+  const Program& p = s.program;
+  std::span<const uint32_t> started = s.threads.rootsStartedBy(constructor);
+  auto isStarted = [&](uint32_t root) { return std::find(started.begin(), started.end(), root) != started.end(); };
+  return started.empty() || std::any_of(p.usesOfVariable[field].begin(), p.usesOfVariable[field].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    if (use.in == constructor) return false;
+    Threads::Side side = s.threads.sideOf(use.place, use.in);
+    // Of the threads that run a function two are kept.
+    return isStarted(side.roots[0]) || isStarted(side.roots[1]) || side.roots[1] != kNone;
+  });
+}
+
+// What an object of the class still lacks when its constructor has let others see it: the first field that is set afterwards
+// and that they touch; null: there is none.
+const Use* firstSetLater(const Subject& s, TypeIndex type, FunctionIndex constructor, Place escape, bool byThread) {
+  const Program& p = s.program;
   const LoweredFile& file = p.file(escape);
   std::set<VariableIndex> begun;  // what has a value by then
   for (uint32_t u : p.usesInFunction[constructor])
@@ -584,7 +607,7 @@ const Use* firstSetLater(const Program& p, TypeIndex type, FunctionIndex constru
     bool sets = use.access == Access::Write || use.access == Access::Update;
     bool whole = use.access == Access::Write && !use.inMember;
     bool after = file[use.place.node].span.begin >= file[escape.node].span.end;
-    if (sets && after && (whole || !begun.count(use.variable)) && p.around(use.place, Kind::Lambda).node == kNoNode) return &use;
+    if (sets && after && (whole || !begun.count(use.variable)) && p.around(use.place, Kind::Lambda).node == kNoNode && (!byThread || threadsTouch(s, use.variable, constructor))) return &use;
   }
   return nullptr;
 }
@@ -646,7 +669,7 @@ void checkEscapingThis(const Subject& s, std::vector<Finding>& out) {
         }
       });
       if (!escape.known()) continue;
-      const Use* lacking = firstSetLater(p, t, m, escape);
+      const Use* lacking = firstSetLater(s, t, m, escape, entity == SIZE_MAX);
       VariableIndex late = lacking ? lacking->variable : kNone;
       bool subclass = late == kNone && !type.derived.empty() && entity == SIZE_MAX;
       if (late == kNone && !subclass) continue;

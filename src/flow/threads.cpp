@@ -84,6 +84,11 @@ void Threads::startFrom(Place argument, Place call, FunctionIndex in, Meeting ma
       if (file[c].role == Role::Argument) startFrom({argument.file, c}, call, in, many);
     return;
   }
+  // The object itself, as what runs.
+  if (node.kind == Kind::This && in != kNone && p_.functions[in].owner != kNone) {
+    startObject(p_.functions[in].owner, argument, call, in, many);
+    return;
+  }
   // A function by name, or by address of a member.
   NodeId at = argument.node;
   if (node.kind == Kind::AddressOf) at = file.child(at, Role::Operand);

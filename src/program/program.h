@@ -237,6 +237,7 @@ class Program {
   std::vector<LoweredFile> files;
   std::vector<const Language*> languageOf;  // by file
   std::vector<FileLinks> links;             // by file
+  std::vector<bool> testFile;               // by file: is it a test? Empty until who knows the configuration has said so
   NameTable names;
 
   std::vector<Scope> scopes;
@@ -275,6 +276,7 @@ class Program {
   TypeUseId typeAt(Place place) const { return links[place.file].type[place.node]; }
   const Guarantees& guarantees(FileIndex f) const { return *languageOf[f]->guarantees; }
   const Language& language(FileIndex f) const { return *languageOf[f]; }
+  bool inTests(Place place) const { return place.file < testFile.size() && testFile[place.file]; }
 
   // Calls work(f) for each file, by several threads, the largest first (0: as many as the machine has).
   void forEachFile(unsigned jobs, const std::function<void(FileIndex)>& work) const;

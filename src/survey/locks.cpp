@@ -42,6 +42,26 @@ LockSet inBoth(const LockSet& a, const LockSet& b) {
   return out;
 }
 
+LockSet Locks::heldByBoth(const LockSet& a, const LockSet& b) const {
+  LockSet out;
+  // The class whose objects' own lock it is; a field that nobody has written stands for it in methods that take it.
+  auto ownerOf = [&](LockId lock) {
+    if (lock.sort == LockId::Sort::Object) return lock.index;
+    if (lock.sort != LockId::Sort::Variable) return kNone;
+    const Variable& field = p_.variables[lock.index];
+    bool unwritten = field.storage == Storage::Field && field.owner != kNone && field.definition.known() && field.definition == p_.types[field.owner].definition;
+    return unwritten ? field.owner : kNone;
+  };
+  auto same = [&](LockId one, LockId other) {
+    if (one == other) return true;
+    TypeIndex a = ownerOf(one), b = ownerOf(other);
+    return a != kNone && b != kNone && (a == b || p_.derivesFrom(a, b) || p_.derivesFrom(b, a));
+  };
+  for (LockId one : a)
+    if (std::any_of(b.begin(), b.end(), [&](LockId other) { return same(one, other); })) out.push_back(one);
+  return out;
+}
+
 std::string lockText(const Program& p, LockId lock) {
   switch (lock.sort) {
     case LockId::Sort::Variable: return std::string(p.text(p.variables[lock.index].name));
@@ -198,7 +218,7 @@ std::optional<LockSet> Locks::atEntry(FunctionIndex function, Path& path) const 
       }
       held = atEntry(call.in, path);
     }
-    if (held) common = common ? inBoth(*common, *held) : *held;
+    if (held) common = common ? heldByBoth(*common, *held) : *held;
     if (common && common->empty()) break;
   }
   path.functions.pop_back();

@@ -42,6 +42,8 @@ class Locks {
   // What is held whenever the function is entered. Constructors do not count as
   // callers: nobody shares the object yet. A function that asserts that a lock is held says so itself, or in its comment.
   LockSet atEntry(FunctionIndex function) const;
+  // The locks of `a` that are in `b` too: an object's own lock is the same in its class and in the bases of that.
+  LockSet heldByBoth(const LockSet& a, const LockSet& b) const;
 
  private:
   // By which functions it was asked for, and how often one of them called again.

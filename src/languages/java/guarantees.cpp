@@ -176,7 +176,7 @@ const Guarantees& javaGuarantees() {
     g.assertsLock = kAssertsLock;
     static constexpr std::string_view kSerialExecutors[] = {"newSingleThreadExecutor", "newSingleThreadScheduledExecutor"};
     g.serialExecutors = kSerialExecutors;
-    static constexpr std::string_view kMainThread[] = {"MainThread", "UiThread", "getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "runLater", "runOnUiThread"};
+    static constexpr std::string_view kMainThread[] = {"MainThread", "UiThread", "getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "mainDispatcher", "mainExecutor", "mainHandler", "mainQueue", "mainThreadHandler", "runLater", "runOnUiThread", "uiHandler", "uiScope"};
     g.mainThread = kMainThread;
     // The threading rules of Swing (package javax.swing, "Swing's Threading Policy") and of Android's views (Activity, View).
     static constexpr std::string_view kMainThreadTypes[] = {"AbstractAction", "AbstractListModel", "AbstractTableModel", "Activity", "AppCompatActivity", "ComponentActivity", "DefaultTableModel", "DialogFragment", "Fragment", "FragmentActivity", "FrameLayout", "JButton", "JCheckBox", "JComboBox", "JComponent", "JDialog", "JFrame", "JInternalFrame", "JLabel", "JList", "JMenu", "JMenuBar", "JMenuItem", "JPanel", "JPopupMenu", "JScrollPane", "JSplitPane", "JTabbedPane", "JTable", "JTextArea", "JTextField", "JTextPane", "JToggleButton", "JToolBar", "JTree", "JWindow", "LinearLayout", "RelativeLayout", "SurfaceView", "TextView", "ViewGroup"};

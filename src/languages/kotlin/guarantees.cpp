@@ -140,7 +140,7 @@ const Guarantees& kotlinGuarantees() {
     g.assertsLock = kAssertsLock;
     static constexpr std::string_view kSerialExecutors[] = {"newSingleThreadContext", "newSingleThreadExecutor", "newSingleThreadScheduledExecutor"};
     g.serialExecutors = kSerialExecutors;
-    static constexpr std::string_view kMainThread[] = {"Main", "MainScope", "MainThread", "UiThread", "getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "lifecycleScope", "mainExecutor", "runLater", "runOnUiThread", "viewModelScope"};
+    static constexpr std::string_view kMainThread[] = {"Main", "MainScope", "MainThread", "UiThread", "getMainExecutor", "getMainLooper", "invokeAndWait", "invokeLater", "lifecycleScope", "mainDispatcher", "mainExecutor", "mainHandler", "mainQueue", "mainThreadHandler", "runLater", "runOnUiThread", "uiHandler", "uiScope", "viewModelScope"};
     g.mainThread = kMainThread;
     static constexpr std::string_view kMainThreadTypes[] = {"Activity", "AppCompatActivity", "ComponentActivity", "DialogFragment", "Fragment", "FragmentActivity", "FrameLayout", "LinearLayout", "RelativeLayout", "SurfaceView", "TextView", "ViewGroup"};
     g.mainThreadTypes = kMainThreadTypes;

@@ -101,7 +101,7 @@ const Guarantees& pythonGuarantees() {
     g.classesMadeByCode = {true, "Language reference 8.7"};
     g.collectionStepsAtomic = {true, "Library FAQ, What kinds of global value mutation are thread-safe?"};
     g.sharedMemoryThreads = {true, "Library Reference, threading"};
-    static constexpr std::string_view kThreadBodies[] = {"run"};
+    static constexpr std::string_view kThreadBodies[] = {"__call__", "run"};
     g.threadBodies = kThreadBodies;
     static constexpr std::string_view kJoins[] = {"join", "result", "wait"};
     g.joins = kJoins;
