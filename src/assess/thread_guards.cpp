@@ -583,10 +583,9 @@ bool threadsTouch(const Subject& s, VariableIndex field, FunctionIndex construct
   auto isStarted = [&](uint32_t root) { return std::find(started.begin(), started.end(), root) != started.end(); };
   return started.empty() || std::any_of(p.usesOfVariable[field].begin(), p.usesOfVariable[field].end(), [&](uint32_t u) {
     const Use& use = p.uses[u];
-    if (use.in == constructor) return false;
     Threads::Side side = s.threads.sideOf(use.place, use.in);
     // Of the threads that run a function two are kept.
-    return isStarted(side.roots[0]) || isStarted(side.roots[1]) || side.roots[1] != kNone;
+    return isStarted(side.roots[0]) || isStarted(side.roots[1]) || (side.roots[1] != kNone && use.in != constructor);
   });
 }
 
