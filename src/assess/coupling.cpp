@@ -80,6 +80,8 @@ std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
     if (c.in == kNone || isMain(s.program, c.in) || s.inTests(c.place)) continue;
     // Who puts an object there provides it, and depends on nothing.
     if (e.type != kNone && c.access == Access::Write && c.method == kNone && c.field == kNone) continue;
+    // What ends an object only takes back what another function did with it.
+    if (s.program.functions[c.in].form == FunctionForm::Destructor || isEndHook(s.program.guarantees(c.place.file), s.program.text(s.program.functions[c.in].name))) continue;
     // What a file does while it is loaded has no signature to say it in.
     if (s.program.functions[c.in].form == FunctionForm::Initialiser && s.program.functions[c.in].owner == kNone) continue;
     // Another class in the entity's own file still hides it from its signature.
@@ -93,8 +95,8 @@ std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
     if (isAccessPoint) continue;
     out.push_back(&c);
   }
-  // What a file does with its own plain variable is its own business.
-  if (e.type == kNone && std::all_of(out.begin(), out.end(), [&](const Consumer* c) { return home.count(c->place.file) > 0; })) out.clear();
+  // What a file does with its own plain variable is its own business, and what a module does with what it keeps.
+  if ((e.type == kNone || s.program.language(e.place.file).infersTypes) && std::all_of(out.begin(), out.end(), [&](const Consumer* c) { return home.count(c->place.file) > 0; })) out.clear();
   return out;
 }
 
@@ -154,8 +156,9 @@ bool couples(const Subject& s, const Entity& e) { return !e.harmless && isServic
 namespace {
 
 // A class by its own name, a file by its path.
-std::string shortUnit(const std::string& unit) {
-  size_t at = unit.find('/') != std::string::npos ? std::string::npos : unit.find_last_of(".:\\");
+std::string shortUnit(const Program& p, const std::string& unit) {
+  bool file = unit.find('/') != std::string::npos || std::any_of(p.files.begin(), p.files.end(), [&](const LoweredFile& one) { return one.path == unit; });
+  size_t at = file ? std::string::npos : unit.find_last_of(".:\\");
   return at == std::string::npos ? unit : unit.substr(at + 1);
 }
 
@@ -165,9 +168,17 @@ void addStaticOnly(const Subject& s, const Entity& e, Finding& f) {
   f.evidence.push_back({s.program.variables[e.slot].home(), "state behind its static members: a test cannot replace them by an object"});
 }
 
-// How many functions hide it decides whether that is told: a few are no matter, but for the one object of
-// its class, and for one that does something when it is made.
-bool isToldAsHidden(const Entity& e, size_t functions) { return functions > 2 || (functions > 0 && e.type != kNone && (e.kind == EntityKind::Singleton || !e.creation.weights.empty())); }
+// How many functions hide it decides whether that is told: two are no matter, but for the one object of its class, one is none but for
+// an object that does something when it is made.
+bool isToldAsHidden(const Entity& e, size_t functions) {
+  if (functions > 2) return true;
+  return e.type != kNone && ((functions == 2 && e.kind == EntityKind::Singleton) || (functions > 0 && !e.creation.weights.empty()));
+}
+
+// A module written as an object: who uses it imports it, and says so at the head of its file.
+bool isModule(const Program& p, const Entity& e) {
+  return e.type != kNone && p.types[e.type].form == TypeForm::Object && e.creation.time == CreationTime::Eager;
+}
 
 // A variable of a module, with no object in it that could be handed in or replaced by another.
 bool isBareTable(const Entity& e) { return e.type == kNone && (e.kind == EntityKind::GlobalVariable || e.kind == EntityKind::StaticField || e.kind == EntityKind::FunctionStatic); }
@@ -178,7 +189,7 @@ bool isToldAsWide(const Subject& s, const Entity& e) {
   if (!couples(s, e)) return false;
   // A setting or a table is no burden until it is read everywhere.
   constexpr size_t kEverywhere = 3;
-  return consumerClasses(s, e).size() >= static_cast<size_t>(s.config.wideReach) * (isSetting(s, e) || isBareTable(e) ? kEverywhere : 1);
+  return consumerClasses(s, e).size() >= static_cast<size_t>(s.config.wideReach) * (isSetting(s, e) || isBareTable(e) || isModule(s.program, e) ? kEverywhere : 1);
 }
 
 void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
@@ -187,12 +198,14 @@ void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
     if (!couples(s, e)) continue;
     // What reaches wide, and what is called by its class's name, is told by the checks for that.
     size_t classes = consumerClasses(s, e).size();
-    if (classes >= static_cast<size_t>(s.config.wideReach) || e.kind == EntityKind::StaticHolder || isSetting(s, e)) continue;
+    if (classes >= static_cast<size_t>(s.config.wideReach) || e.kind == EntityKind::StaticHolder || isModule(s.program, e) || isSetting(s, e)) continue;
     std::vector<const Consumer*> sites = hidden(s, e);
     std::map<std::string, const Consumer*> byPlace;
     for (const Consumer* c : sites) byPlace.emplace(whereText(s.program, *c), c);
     // One function may keep what it uses to itself, but for what a test wants to replace.
     if (!isToldAsHidden(e, byPlace.size())) continue;
+    // A table or number that only its own module changes is asked for by way of that module.
+    if (isBareTable(e) && s.program.language(e.place.file).dotted && std::none_of(sites.begin(), sites.end(), [&](const Consumer* c) { return c->access != Access::Read && c->access != Access::Bind && c->place.file != e.place.file; })) continue;
     Finding f = makeFinding(s, infoOf("coupling.hidden-dependency"), i, isBareTable(e) ? Sureness::Possible : byPlace.size() < 3 ? Sureness::Likely : Sureness::Certain);
     f.risk.setSites(sites.size());
     f.place = sites.front()->place;
@@ -224,7 +237,7 @@ void checkWideReach(const Subject& s, std::vector<Finding>& out) {
     Finding f = makeFinding(s, infoOf("coupling.wide-reach"), i, Sureness::Certain);
     f.place = e.place;
     std::vector<std::string> some(classes.begin(), classes.begin() + std::min<size_t>(classes.size(), 4));
-    for (std::string& one : some) one = shortUnit(one);
+    for (std::string& one : some) one = shortUnit(s.program, one);
     f.message = e.shown + " is reached from " + std::to_string(classes.size()) + " classes or files (" + joinWith(some, ", ") + (classes.size() > some.size() ? " …" : "") + "): a change to it affects all of them.";
     std::set<std::string> told;
     for (const Consumer& c : e.consumers) {
@@ -232,7 +245,7 @@ void checkWideReach(const Subject& s, std::vector<Finding>& out) {
       TypeIndex owner = classReaching(s.program, c);
       std::string unit = owner == kNone ? s.program.path(c.place) : std::string(s.program.text(s.program.types[owner].qualified));
       if (!told.insert(unit).second || told.size() > 16) continue;
-      f.evidence.push_back({c.place, shortUnit(unit) + " reaches it here"});
+      f.evidence.push_back({c.place, shortUnit(s.program, unit) + " reaches it here"});
     }
     addStaticOnly(s, e, f);
     f.advice = isSink(s, e) ? Advice::Keep : e.kind == EntityKind::StaticHolder ? Advice::Wrap : Advice::Inject;

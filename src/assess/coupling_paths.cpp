@@ -72,6 +72,9 @@ void checkTieCycle(const Subject& s, std::vector<Finding>& out) {
       if (owner == kNone || owner == e.type || s.inTests(c.place) || !knows.count(owner) || p.derivesFrom(owner, e.type)) continue;
       // A class written inside the other belongs to it.
       if (p.types[owner].parent == p.types[e.type].scope || p.types[e.type].parent == p.types[owner].scope) continue;
+      // Two classes of one module are built and tested with it.
+      bool oneFile = p.types[owner].definition.known() && p.types[owner].definition.file == p.types[e.type].definition.file;
+      if (oneFile && p.language(c.place.file).infersTypes) continue;
       known.emplace(owner, c.place);
     }
     if (known.empty()) continue;
@@ -125,22 +128,43 @@ bool isSetByOthers(const Program& p, VariableIndex field) {
   });
 }
 
-// Does the owner call the member? What it never calls does its tests no harm.
-bool isAskedBy(const Program& p, FunctionIndex member, TypeIndex owner) {
+// Does the owner call the member, of what the field keeps? What it never calls does its tests no harm.
+bool isAskedBy(const Program& p, FunctionIndex member, TypeIndex owner, VariableIndex field) {
   auto calls = p.callsOfFunction[member];
   return std::any_of(calls.begin(), calls.end(), [&](uint32_t c) {
+    NodeId receiver = receiverOf(p.file(p.calls[c].place), p.calls[c].place.node);
+    Symbol asked = receiver == kNoNode ? Symbol{} : p.symbolAt({p.calls[c].place.file, bareExpression(p.file(p.calls[c].place), receiver)});
+    bool another = asked.is(Symbol::Sort::Variable) && asked.index() != field && p.variables[asked.index()].storage == Storage::Field;
+    if (field != kNone && another) return false;
     TypeIndex caller = p.calls[c].in == kNone ? kNone : p.functions[p.calls[c].in].owner;
     return caller != kNone && (caller == owner || p.derivesFrom(owner, caller) || p.derivesFrom(caller, owner) || p.types[caller].parent == p.types[owner].scope);
   });
+}
+
+// Is it made from a parameter of the constructor that makes it?
+bool isSteered(const Program& p, const Collaborator& one) {
+  std::vector<NodeId> given = argumentsOf(p.file(one.creation), one.creation.node);
+  return std::any_of(given.begin(), given.end(), [&](NodeId argument) {
+    Symbol symbol = p.symbolAt({one.creation.file, argument});
+    return symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Parameter;
+  });
+}
+
+// A part of a window, or what a class that only hands calls on hands them to: they are one thing in two classes.
+bool isPartOf(const Program& p, const Collaborator& one) {
+  bool library = p.types[one.owner].hasUnknownBase && p.types[one.type].hasUnknownBase;
+  return library || p.text(p.types[one.type].name).starts_with(p.text(p.types[one.owner].name));
 }
 
 // Does it do, in a member that its owner asks for, what tests want to keep out: files, network, threads, processes, sleeping?
 bool servesWithWeight(const Program& p, Collaborator& one) {
   for (FunctionIndex m : p.types[one.type].methods) {
     const Function& fn = p.functions[m];
-    if ((fn.form != FunctionForm::Function && fn.form != FunctionForm::Getter) || !fn.definition.known() || fn.isStaticMember() || !isAskedBy(p, m, one.owner)) continue;
+    if ((fn.form != FunctionForm::Function && fn.form != FunctionForm::Getter) || !fn.definition.known() || fn.isStaticMember() || !isAskedBy(p, m, one.owner, one.field)) continue;
     std::vector<Weight> weights = weightsOf(p, m);
     if (weights.empty()) continue;
+    // A test that may say which file is meant has its own.
+    if (isSteered(p, one) && weights.front().what.starts_with("opens a file")) continue;
     one.why = weights.front().place;
     one.what = functionName(p, m) + " " + weights.front().what;
     return true;
@@ -228,7 +252,7 @@ std::vector<Collaborator> fixedCollaborators(const Subject& s) {
     // One that is shared already is told by what it is.
     if (s.isSingleton(type)) continue;
     for (Collaborator& one : found)
-      if (one.owner != type && servesWithWeight(p, one)) out.push_back(one);
+      if (one.owner != type && !isPartOf(p, one) && servesWithWeight(p, one)) out.push_back(one);
   }
   findMadeInMethods(s, out);
   return out;

@@ -328,7 +328,8 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
     if (!chain.empty() && ofOneCause.holdsFor(chain.back().place, made)) continue;
     bool eager = e.creation.time == CreationTime::Eager;
     std::string_view fate = p.guarantees(made.file).failedInitialiser;
-    Finding f = makeFinding(s, infoOf("init.may-throw"), i, Sureness::Likely);
+    // On first use it is told to who asks, and may go well the next time.
+    Finding f = makeFinding(s, infoOf("init.may-throw"), i, eager ? Sureness::Likely : Sureness::Possible);
     f.place = made;
     f.message = "Creating " + e.shown + " can throw " + (eager ? "at load: " + (fate.empty() ? std::string("loading fails") : std::string(fate)) + "." : "on first use: the first caller gets the exception, and each later one tries again.");
     f.evidence.push_back({made, "made here"});
@@ -423,13 +424,22 @@ void checkFailureSwallowed(const Subject& s, std::vector<Finding>& out) {
         if ((p.file(body)[n].kind == Kind::Call || p.file(body)[n].kind == Kind::Create) && !handlersAround(p, call).empty()) risky.emplace_back(call, "its constructor");
       });
     }
+    auto isHelper = [&](Place handler) {
+      Symbol around = p.symbolAt(p.around(handler, Kind::Function));
+      if (!around.is(Symbol::Sort::Function) || around.index() == e.creation.in) return false;
+      return p.functions[around.index()].form == FunctionForm::Function && std::none_of(e.accessPoints.begin(), e.accessPoints.end(), [&](const AccessPoint& one) { return one.function == around.index() && one.sort != AccessPoint::Sort::Helper; });
+    };
     for (auto& [place, what] : risky) {
       for (Place handler : handlersAround(p, place)) {
         const LoweredFile& file = p.file(handler);
         bool says = anyNode(file, handler.node, [&](NodeId n) {
           const Node& node = file[n];
           if (node.kind == Kind::Throw || node.kind == Kind::Assign || node.kind == Kind::Create) return true;
-          if (node.kind == Kind::Return) return file.child(n, Role::Value) != kNoNode && file[file.child(n, Role::Value)].kind != Kind::Literal;
+          if (node.kind == Kind::Return) {
+            // A helper tells its caller by any value; who hands the object out, by more than an empty one.
+            NodeId value = file.child(n, Role::Value);
+            return value != kNoNode && (isHelper(handler) || file[value].kind != Kind::Literal || file[value].is(Kind::Literal, LiteralForm::Boolean));
+          }
           if (node.kind != Kind::Call) return false;
           NodeId callee = file.child(n, Role::Callee);
           if (tellsError(p, handler, n)) return true;

@@ -310,6 +310,9 @@ Place calledOnElements(const Program& p, Place loop, NodeId body, FunctionIndex&
     while (receiver != kNoNode && (file[receiver].kind == Kind::Dereference || file[receiver].kind == Kind::Member || file[receiver].kind == Kind::Call)) {
       NodeId inner = file.child(receiver, file[receiver].kind == Kind::Member ? Role::Receiver : file[receiver].kind == Kind::Call ? Role::Callee : Role::Operand);
       if (inner == kNoNode) break;
+      // What is asked of a text or number in the element is no call of the element.
+      Symbol part = file[receiver].kind == Kind::Member ? p.symbolAt({loop.file, receiver}) : Symbol{};
+      if (part.is(Symbol::Sort::Variable) && isPlainValue(p, part.index())) return;
       receiver = inner;
     }
     if (receiver == kNoNode || !elementOf(receiver)) return;
@@ -454,6 +457,8 @@ void checkRemovedInLoop(const Subject& s, std::vector<Finding>& out) {
     if (body == kNoNode || !p.isInside(call.place, body) || !takesFromWalked(p, call, loop, &list)) continue;
     // A list of the function's own is seen at once; a library's object is not.
     if (list != kNone && ((p.variables[list].storage != Storage::Field && !p.variables[list].lives()) || (variableTraits(p, list) & kSteadyWalk))) continue;
+    // How a collection of the tree's own bears a change is its own matter.
+    if (list != kNone && p.use(p.variables[list].type).decl != kNone && !(variableTraits(p, list) & (kCollection | kKeyedCollection))) continue;
     if (leavesLoopAfter(p, call.place, body)) continue;
     Place walked{loop.file, p.file(loop).child(loop.node, Role::Operand)};
     size_t entity = entityOfList(s, list);

@@ -400,7 +400,16 @@ void checkSlotShared(const Subject& s, std::vector<Finding>& out) {
       for (VariableIndex v : p.types[d].statics) own |= p.variables[v].name == p.variables[e.slot].name;
       if (!own && p.types[d].definition.known()) sharing.push_back({p.types[d].definition, std::string(p.text(p.types[d].name)) + " has no slot of its own and shares this one"});
     }
-    if (sharing.empty()) continue;
+    // Where all ask its one subclass for it, and nobody the base, that is what the base is there for.
+    bool base = false, subclass = false;
+    for (const Consumer& c : e.consumers) {
+      NodeId asked = receiverOf(p.file(c.place), c.place.node);
+      Symbol type = asked == kNoNode || s.inTests(c.place) ? Symbol{} : p.symbolAt({c.place.file, asked});
+      if (!type.is(Symbol::Sort::Type)) continue;
+      base |= type.index() == owner;
+      subclass |= type.index() != owner && p.derivesFrom(type.index(), owner);
+    }
+    if (sharing.size() < 2 && !filled.known() && subclass && !base) continue;
     Finding f = makeFinding(s, infoOf("single.slot-shared-by-subclasses"), i, Sureness::Certain);
     f.place = e.creation.place;
     f.message = e.shown + " and " + counted(sharing.size(), "subclass share", "subclasses share") + " one slot: the first caller decides which class of object all of them get.";

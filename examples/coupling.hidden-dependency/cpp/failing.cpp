@@ -17,4 +17,5 @@ class TideTable {
 class Pilot {
  public:
   bool canSail(int draught) const { return TideTable::table().height() > draught; }
+  int spare(int draught) const { return TideTable::table().height() - draught; }
 };

@@ -12,6 +12,7 @@ class Pilot {
  public:
   explicit Pilot(const TideTable& table) : table_(table) {}
   bool canSail(int draught) const { return table_.height() > draught; }
+  int spare(int draught) const { return table_.height() - draught; }
 
  private:
   const TideTable& table_;

@@ -25,7 +25,7 @@ object Berths {  // entity: singleton Berths lazy language
 
 class Clerk {
     fun work() {
-        Berths.ledger().write()  // finding: coupling.hidden-dependency
+        Berths.ledger().write()  // near: coupling.hidden-dependency
         Berths.useSpare()
     }
 }

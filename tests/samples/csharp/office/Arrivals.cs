@@ -8,10 +8,10 @@ class Arrivals
 
     int Arrive(string ship)
     {
-        BerthBook.Instance.Assign(ship, 4);  // finding: coupling.hidden-dependency
+        BerthBook.Instance.Assign(ship, 4);  // near: coupling.hidden-dependency
         PilotRoster.Get().Add(ship);
         Clock.Shared.Ticks = 4;
         if (book?.Count() > Codes.Limit) return Tickets.Draw();
-        return TideTable.Instance.Rise();  // finding: coupling.hidden-dependency
+        return TideTable.Instance.Rise();  // near: coupling.hidden-dependency
     }
 }

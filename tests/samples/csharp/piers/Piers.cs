@@ -185,7 +185,7 @@ class Davit  // entity: singleton Davit eager language
 
     public void Lower()
     {
-        Tackle.tackle.Pull();  // near: coupling.cycle  // finding: coupling.hidden-dependency
+        Tackle.tackle.Pull();  // near: coupling.cycle  // near: coupling.hidden-dependency
         this.boats = 1;
     }
 
@@ -222,7 +222,7 @@ static partial class Works
 {
     public static void Greet()
     {
-        LogBook.Book().Write();  // finding: coupling.hidden-dependency init.reentrant
+        LogBook.Book().Write();  // finding: init.reentrant  // near: coupling.hidden-dependency
     }
 }
 
@@ -388,12 +388,12 @@ static partial class Works
 {
     public static void Flood(bool deep)
     {
-        Locks.locks.Fill();  // finding: coupling.hidden-dependency init.needs-setup
+        Locks.locks.Fill();  // finding: init.needs-setup  // near: coupling.hidden-dependency
         if (deep)
         {
             Locks.locks.SetUp(new Gauge());
     }
-    Basin.basin.SetUp(new Gauge());  // finding: coupling.hidden-dependency
+    Basin.basin.SetUp(new Gauge());  // near: coupling.hidden-dependency
     Basin.basin.Fill();
     Basin.basin.Empty();
     }
@@ -816,9 +816,9 @@ class Morning
         Gong.whistle.Strike();
         Buoys.buoys.Light();
         Soundings.soundings.Open("morning");
-        Davit.davit.Lower();  // finding: coupling.hidden-dependency
+        Davit.davit.Lower();  // near: coupling.hidden-dependency
         Flags.flags.Rename("morning");
-        Pennants.pennants.Reload();  // finding: coupling.hidden-dependency
+        Pennants.pennants.Reload();  // near: coupling.hidden-dependency
     }
 
     public void Half(Gong bell, Buoys light, Soundings line, Davit boat, Flags flag)  // near: coupling.crowded-startup
@@ -972,16 +972,16 @@ static partial class Works
         UseRockets();
         Plate.Get("a", 1).Rename("b");
         Plate.Get("c", 2);
-        Sign.Get("a");  // finding: coupling.hidden-dependency
-        WideRaft.Get().Sink();  // finding: coupling.hidden-dependency
+        Sign.Get("a");  // near: coupling.hidden-dependency
+        WideRaft.Get().Sink();  // near: coupling.hidden-dependency
         Raft.Get().Sink();
-        Punt.Get().Push();  // finding: coupling.hidden-dependency
-        Ferry.Get().Cross();  // finding: coupling.hidden-dependency
-        new Boatswain(Anchor.Get()).Moor();  // finding: coupling.hidden-dependency
+        Punt.Get().Push();  // near: coupling.hidden-dependency
+        Ferry.Get().Cross();  // near: coupling.hidden-dependency
+        new Boatswain(Anchor.Get()).Moor();  // near: coupling.hidden-dependency
         Receive("Heron");
         new Morning().Begin();
         Almanac.almanac.Drop();  // finding: coupling.hidden-dependency
-        Scale.scale.Load();  // finding: coupling.hidden-dependency
+        Scale.scale.Load();  // near: coupling.hidden-dependency
         PilotFees.fees.Enter(2);
         Flood(true);
     }

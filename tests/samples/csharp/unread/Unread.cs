@@ -52,7 +52,7 @@ public class Tides  // entity: static-holder Tides eager language
 #if SMALL
         return 0;
 #else
-        return Beacon.Instance.Turn() + high++;  // finding: coupling.hidden-dependency
+        return Beacon.Instance.Turn() + high++;  // near: coupling.hidden-dependency
 #endif
     }
 }

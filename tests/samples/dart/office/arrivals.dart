@@ -8,9 +8,9 @@ class Arrivals with Numbered implements Comparable<Arrivals> {
   Arrivals({required this.crane});
 
   int arrive(String ship) {
-    book.assign(ship, 4);  // finding: coupling.hidden-dependency
+    book.assign(ship, 4);  // near: coupling.hidden-dependency
     PilotRoster().add(ship);
-    SignalMast.instance.flag = ship;  // finding: coupling.hidden-dependency
+    SignalMast.instance.flag = ship;  // near: coupling.hidden-dependency
     CargoScale('east').load = 3;
     waiting.add(ship);
     mainCrane.lift();

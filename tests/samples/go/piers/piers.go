@@ -784,7 +784,7 @@ func (c *Channel) Depths() *Depths { return &c.depths }
 type Pilot struct{}
 
 func (p *Pilot) Steer() {
-	TheChannel().Capstan().Turn()   // finding: coupling.hidden-dependency coupling.chained-access
+	TheChannel().Capstan().Turn()   // finding: coupling.chained-access  // near: coupling.hidden-dependency
 	TheChannel().Depths().Measure() // near: coupling.chained-access
 }
 

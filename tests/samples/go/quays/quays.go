@@ -481,7 +481,7 @@ func (o *Opening) Open() { // finding: coupling.crowded-startup
 	TheBell().Ring()
 	TheWaveLog().Begin()
 	TheEchoLog().Begin()
-	TheBollard().Tie()  // finding: coupling.hidden-dependency
+	TheBollard().Tie()  // near: coupling.hidden-dependency
 	ledgers.TheDues().Enter(1)
 }
 

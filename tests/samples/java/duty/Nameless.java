@@ -22,7 +22,7 @@ class FogPatrol {
         rounds.add(new Runnable() {
             @Override
             public void run() {
-                Foghorn.horn().blow();  // finding: coupling.hidden-dependency
+                Foghorn.horn().blow();  // near: coupling.hidden-dependency
             }
         });
     }

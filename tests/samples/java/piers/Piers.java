@@ -73,7 +73,7 @@ final class Winch {  // entity: singleton Winch eager language
     private int rope;
 
     private Winch() {
-        rope = Hook.hook().weight();  // finding: coupling.hidden-dependency
+        rope = Hook.hook().weight();  // near: coupling.hidden-dependency
     }
 
     static Winch winch() {

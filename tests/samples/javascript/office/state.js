@@ -11,7 +11,7 @@ export function arrive(ship) {
   count += 1;
   BerthBook.getInstance().assign(ship, 4);
   new PilotRoster().add(ship);
-  mast.hoist();  // finding: coupling.hidden-dependency
+  mast.hoist();  // near: coupling.hidden-dependency
   clock.tick();
   if (tickets.draw() > LIMIT) {
     open = false;

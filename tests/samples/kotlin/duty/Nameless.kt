@@ -13,7 +13,7 @@ class FogPatrol {
     fun start(rounds: MutableList<Runnable>) {
         rounds.add(object : Runnable {
             override fun run() {
-                Foghorn.blow()  // finding: coupling.hidden-dependency
+                Foghorn.blow()  // near: coupling.hidden-dependency
             }
         })
     }

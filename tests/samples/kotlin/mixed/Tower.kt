@@ -59,6 +59,6 @@ object Board { // entity: singleton Board lazy language
 
 class Desk(private val berth: WeakReference<Berth>) {
     fun open() {
-        Board.show(berth.get()) // finding: coupling.hidden-dependency lifetime.captured-short-lived
+        Board.show(berth.get()) // finding: lifetime.captured-short-lived  // near: coupling.hidden-dependency
     }
 }

@@ -316,7 +316,7 @@ object Gate {  // entity: singleton Gate lazy language
 
 class Visit(private val ship: String) {
     fun enter() {
-        Gate.begin(this)  // finding: lifetime.captured-short-lived coupling.hidden-dependency
+        Gate.begin(this)  // finding: lifetime.captured-short-lived  // near: coupling.hidden-dependency
         Gate.note(ship)  // near: lifetime.captured-short-lived
     }
 }

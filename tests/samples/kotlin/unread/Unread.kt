@@ -9,7 +9,7 @@ object Panel {  // entity: singleton Panel lazy language
 class Bridge {
     var style: String? = null
         set(value) {
-            Panel.light()  // finding: coupling.hidden-dependency
+            Panel.light()  // near: coupling.hidden-dependency
             field = value
         }
     var width: Int = 1
@@ -79,6 +79,6 @@ class Lamp {
 
 class Mate {
     fun light() {
-        Deck.lamp?.on = true  // finding: coupling.hidden-dependency
+        Deck.lamp?.on = true  // near: coupling.hidden-dependency
     }
 }

@@ -30,7 +30,7 @@ static NSMutableArray *waiting;  // entity: global-variable waiting lazy none
     if (waiting.count > berthLimit) return 0;
     [waiting addObject:kHarbour];
     [_book assign:ship toBerth:4];
-    [[HOBerthBook sharedBook] assign:ship toBerth:5];  // finding: coupling.hidden-dependency
+    [[HOBerthBook sharedBook] assign:ship toBerth:5];  // near: coupling.hidden-dependency
     [[HOPilotRoster roster] add:ship];
     HOBerthBook *other = HOBerthBook.sharedBook;
     for (NSString *one in other.berths) {  // finding: thread.mixed-guard

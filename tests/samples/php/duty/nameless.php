@@ -33,7 +33,7 @@ final class FogPatrol
         return new class {
             public function run(): void
             {
-                Foghorn::horn()->blow();  // finding: coupling.hidden-dependency
+                Foghorn::horn()->blow();  // near: coupling.hidden-dependency
             }
         };
     }

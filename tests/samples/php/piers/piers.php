@@ -563,7 +563,7 @@ final class Tower  // entity: singleton Tower lazy single-threaded
 
     public function __destruct()
     {
-        Warden::warden()->walk();  // finding: coupling.hidden-dependency lifetime.exit-order
+        Warden::warden()->walk();  // finding: lifetime.exit-order  // near: coupling.hidden-dependency
     }
 }
 

@@ -47,7 +47,7 @@ class Visit
 
     public function enter(): void
     {
-        Gate::get()->begin($this);  // finding: coupling.hidden-dependency
+        Gate::get()->begin($this);  // near: coupling.hidden-dependency
         Gate::get()->note($this->ship);  // near: lifetime.captured-short-lived
     }
 }

@@ -31,7 +31,7 @@ def enter(ship):
 
 class Clerk:
     def __init__(self):
-        Book.book()  # finding: coupling.hidden-dependency
+        Book.book()  # near: coupling.hidden-dependency
         self.kept = threading.Thread(target=self.work)
         self.kept.start()
 

@@ -251,7 +251,7 @@ class Rigger:
         while day < 7:
             Ropes.ropes().cut("1")
             day += 1
-        anchor = Anchor.anchor()  # finding: coupling.hidden-dependency
+        anchor = Anchor.anchor()  # near: coupling.hidden-dependency
         for _ in range(7):
             anchor.lower()
 

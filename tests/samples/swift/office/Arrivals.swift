@@ -15,6 +15,7 @@ final class Arrivals {
 extension Arrivals {
     func depart() {
         waiting.removeAll()
+        book.assign("", to: 4)
     }
 }
 

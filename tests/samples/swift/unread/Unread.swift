@@ -5,7 +5,7 @@ class Hub { static let shared = Hub(); var level = 0; func up() -> Int { level +
 
 class Mole {
     var height = 0 {
-        didSet { _ = Hub.shared.up() }  // finding: coupling.hidden-dependency
+        didSet { _ = Hub.shared.up() }  // near: coupling.hidden-dependency
     }
     subscript(berth: Int) -> Int {
         get { return Hub.shared.level }

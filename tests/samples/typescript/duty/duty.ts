@@ -28,7 +28,7 @@ export const mast = new SignalMast();  // entity: shared-instance mast eager lan
 export class Lookout implements Keeper {
   private last = 0;
   constructor() {
-    mast.attach(this);  // finding: lifetime.dangling-subscriber coupling.hidden-dependency
+    mast.attach(this);  // finding: lifetime.dangling-subscriber  // near: coupling.hidden-dependency
   }
   heard(signal: number): void {
     this.last = signal;

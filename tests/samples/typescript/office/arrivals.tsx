@@ -9,4 +9,8 @@ export class Arrivals {
     this.table.rise();  // finding: coupling.hidden-dependency
     return TideTable.shared.rise() + Tickets.draw() + Codes.instance.name(ship).length;
   }
+
+  depart(): number {
+    return this.table.rise();
+  }
 }
