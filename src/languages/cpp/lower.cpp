@@ -45,10 +45,11 @@ void lowerPrepared(PreparedText prepared, const MacroLore* macros, LoweredFile& 
     return;
   }
   ParserHandle parser = makeParser(tree_sitter_cpp());
+  const std::string written = prepared.text;  // the repair may do away with brackets
   TreeHandle tree = parseRepaired(parser, prepared.text, macros);
   out.comments = std::move(prepared.comments);
   out.otherBranches = std::move(prepared.otherBranches);
-  cpp::Lowerer(prepared.text, macros, out, ts_tree_root_node(tree.get())).run();
+  cpp::Lowerer(prepared.text, written, macros, out, ts_tree_root_node(tree.get())).run();
   addIncludes(prepared, out);
 }
 

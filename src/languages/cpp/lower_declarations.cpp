@@ -524,10 +524,11 @@ void Lowerer::oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers&
     functionNode(whole, own, declarator, parent, place, className, visibility);
     return;
   }
-  if (place == Place::NamespaceScope && file_.unreadBytes > 0 && standsFurtherIn(whole, parent)) return unread(parent, spanOf(whole));
+  if (place == Place::NamespaceScope && isTorn(whole)) return unread(parent, spanOf(whole));
+  std::string name = plainName(declarator.nameNode);
+  if (isReserved(name)) return unread(parent, spanOf(whole));
   NodeId id = build_.add(parent, Kind::Variable, Role::Member, spanOf(whole));
   attachTemplate(id);
-  std::string name = plainName(declarator.nameNode);
   build_.setName(id, name, begin(lastNameNode(declarator.nameNode)));
   if (place == Place::NamespaceScope) values_.insert(name);
   uint32_t modifiers = specifiers.modifiers | visibility;
@@ -572,12 +573,18 @@ void Lowerer::oneVariable(TSNode whole, TSNode declaratorNode, const Specifiers&
   }
 }
 
-// In a file of which a part could not be read: does the declaration stand further in than the first in its scope? Then it
-// belongs to a class that the grammar lost hold of.
-bool Lowerer::standsFurtherIn(TSNode declaration, NodeId scope) const {
-  auto column = [&](uint32_t at) { return at - static_cast<uint32_t>(text_.rfind('\n', at) + 1); };
-  NodeId first = file_[scope].firstChild;
-  return first != kNoNode && column(begin(declaration)) > (scope == 0 ? 0 : column(file_[first].span.begin));
+// [lex.key]: what the grammar takes for a name where it has lost hold.
+bool Lowerer::isReserved(std::string_view name) {
+  static constexpr std::string_view kWords[] = {"case", "catch", "const", "delete", "do", "else", "for", "if", "new", "return", "size_t", "switch", "throw", "try", "while"};
+  return std::binary_search(std::begin(kWords), std::end(kWords), name);
+}
+
+// In a text that the grammar could not read whole: does what seems to stand in the file belong to a class or function that it
+// lost hold of?
+bool Lowerer::isTorn(TSNode declaration) {
+  if (!ts_node_has_error(root_)) return false;
+  if (!braces_) braces_.emplace(written_);
+  return braces_->insideBody(begin(declaration));
 }
 
 bool Lowerer::looksLikeConstruction(const Specifiers& specifiers, const Declarator& declarator, Place place) const {

@@ -5,12 +5,14 @@
 #include <absl/container/flat_hash_set.h>
 
 #include <algorithm>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <utility>
 #include <vector>
 
 #include "base/text.h"
+#include "languages/cpp/braces.h"
 #include "languages/cpp/prepare.h"
 #include "languages/grammar.h"
 #include "lowered/tree.h"
@@ -71,8 +73,9 @@ struct Specifiers {
 };
 class Lowerer {
  public:
-  Lowerer(std::string_view text, const MacroLore* lore, LoweredFile& file, TSNode root)
-      : text_(text), lore_(lore), file_(file), build_(file), root_(root), cursor_(ts_tree_cursor_new(root)) {}
+  // `written`: the text before it was repaired, byte for byte in the same places.
+  Lowerer(std::string_view text, std::string_view written, const MacroLore* lore, LoweredFile& file, TSNode root)
+      : text_(text), written_(written), lore_(lore), file_(file), build_(file), root_(root), cursor_(ts_tree_cursor_new(root)) {}
   ~Lowerer() { ts_tree_cursor_delete(&cursor_); }
   Lowerer(const Lowerer&) = delete;
   Lowerer& operator=(const Lowerer&) = delete;
@@ -178,7 +181,8 @@ class Lowerer {
   // `Foo foo(bar);` and `Foo foo(bars());` are grammatically function declarations; they are
   // so in fact only when the parameters are types. In a body nearly none is; elsewhere the type
   // or what was declared before tells.
-  bool standsFurtherIn(TSNode declaration, NodeId scope) const;
+  bool isTorn(TSNode declaration);
+  static bool isReserved(std::string_view name);
   bool looksLikeConstruction(const Specifiers& specifiers, const Declarator& declarator, Place place) const;
   // One parameter of such a declaration, as the argument that it is.
   void constructionArgument(TSNode parameter, NodeId create, Role role);
@@ -228,7 +232,8 @@ class Lowerer {
   NodeId binary(TSNode node, NodeId parent, Role role);
   NodeId call(TSNode node, NodeId parent, Role role);
   NodeId lambda(TSNode node, NodeId parent, Role role);
-  std::string_view text_;
+  std::string_view text_, written_;
+  std::optional<Braces> braces_;  // worked out when first asked for
   const MacroLore* lore_;
   LoweredFile& file_;
   TreeBuilder build_;
