@@ -19,9 +19,14 @@ bool isDynamic(const Program& p, VariableIndex v) {
   const TypeUse& use = p.use(variable.type);
   const LoweredFile& file = p.file(variable.definition);
   NodeId value = file.child(variable.definition.node, Role::Initialiser);
+  // T value = T(): [expr.type.conv], made of the class itself.
+  auto makesIt = [&](NodeId n) {
+    NodeId callee = file[n].kind == Kind::Call ? file.child(n, Role::Callee) : kNoNode;
+    return callee != kNoNode && p.symbolAt({variable.definition.file, callee}) == Symbol(Symbol::Sort::Type, use.decl);
+  };
   auto calls = [&](NodeId from) {
     for (NodeId n = from; n < file.nodes.size() && file[n].span.begin < file[from].span.end; ++n)
-      if (file[n].kind == Kind::Call || (file[n].kind == Kind::Create && n != from)) return true;
+      if ((file[n].kind == Kind::Call && !(n == from && makesIt(n))) || (file[n].kind == Kind::Create && n != from)) return true;
     return false;
   };
   if (use.has(kPointer | kReference)) return value != kNoNode && (file[value].kind == Kind::Create || calls(value));

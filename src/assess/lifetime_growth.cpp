@@ -196,14 +196,37 @@ bool isOneOfFew(const Program& p, Place key) {
   });
 }
 
+// Is the key an object of a class, and no name or number?
+bool isObject(const Program& p, Place key) {
+  TypeUseId type = p.typeAt(key);
+  return type != 0 && p.use(type).decl != kNone && p.types[p.use(type).decl].form != TypeForm::Enum;
+}
+
 // Does somebody who uses the code from outside choose the key, a name or number? No code here calls it, and no library, and no list of handlers.
 bool isForOthersToAdd(const Subject& s, const Use& add, Place key) {
   const Program& p = s.program;
-  if (TypeUseId type = key.node == kNoNode ? 0 : p.typeAt(key); type != 0 && p.use(type).decl != kNone && p.types[p.use(type).decl].form != TypeForm::Enum) return false;
+  if (key.node != kNoNode && isObject(p, key)) return false;
   if (add.in == kNone || isCalled(s, add.in)) return false;
   const Function& fn = p.functions[add.in];
   bool forLibrary = fn.owner != kNone && p.types[fn.owner].hasUnknownBase;
   return !forLibrary && s.threads.sideOf(add.place, add.in).roots[0] == kNone && p.around(add.place, Kind::Lambda).node == kNoNode;
+}
+
+// Does it run again and again as long as the program does: on a thread, or as what a library calls back?
+bool runsAgain(const Subject& s, const Use& use) {
+  const Program& p = s.program;
+  if (use.in == kNone) return false;
+  if (s.threads.sideOf(use.place, use.in).roots[0] != kNone) return true;
+  Place lambda = p.around(use.place, Kind::Lambda);
+  if (lambda.node != kNoNode && p.node(lambda).role == Role::Argument) {
+    // What a walk over a collection runs, it runs at once.
+    Place call = p.parent(lambda);
+    NodeId callee = p.node(call).kind == Kind::Call ? p.file(call).child(call.node, Role::Callee) : kNoNode;
+    bool walks = callee != kNoNode && (p.symbolAt(call).known() || p.guarantees(call.file).collectionAct(lastPart(p.file(call).name(callee))) != CollectionAct::None);
+    if (!walks) return true;
+  }
+  const Function& fn = p.functions[use.in];
+  return fn.owner != kNone && (fn.modifiers & kOverride) && p.types[fn.owner].hasUnknownBase && p.callsOfFunction[use.in].empty();
 }
 
 // Is it filled by the function that has begun it anew, or by one that is written inside that?
@@ -243,7 +266,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       if (typeName.find("Weak") != std::string::npos || (variable.modifiers & kThreadLocal)) continue;
       std::vector<const Use*> adds;
       std::vector<const Use*> begun;  // where it is begun anew
-      bool bounded = false, renewed = false, grows = false, keyed = (traits & kKeyedCollection) != 0 || isSet(p, field.variable);
+      bool bounded = false, renewed = false, ofObjects = false, grows = false, keyed = (traits & kKeyedCollection) != 0 || isSet(p, field.variable);
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
         if (s.inTests(use.place)) continue;
@@ -287,11 +310,14 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
         if (keyed && key != kNoNode && isConstantKey(p, {up.file, key})) continue;
         if (keyed && key != kNoNode && isOneOfFew(p, {up.file, key})) continue;
         renewed |= key != kNoNode && isNewEachTime(p, {up.file, key});
+        ofObjects |= key != kNoNode && isObject(p, {up.file, key});
         if (keyed && !renewed && !grows && isForOthersToAdd(s, use, {up.file, key})) continue;
         adds.push_back(&use);
       }
       std::erase_if(adds, [&](const Use* add) { return std::any_of(begun.begin(), begun.end(), [&](const Use* use) { return isBegunFor(p, *use, *add); }); });
       if (bounded || adds.empty() || isFilledAtStart(s, adds)) continue;
+      // One entry a key is a limit, but for keys that go on coming.
+      if (keyed && !renewed && !ofObjects && !grows && std::none_of(adds.begin(), adds.end(), [&](const Use* add) { return runsAgain(s, *add); })) continue;
       Finding f = makeFinding(s, infoOf("lifetime.grows-forever"), i, keyed && !renewed ? Sureness::Possible : Sureness::Likely);
       std::string name(p.text(variable.name));
       f.place = adds.front()->place;

@@ -79,7 +79,10 @@ void checkReplacedRunning(const Subject& s, size_t i, std::vector<Finding>& out)
     if (value == kNoNode && p.node(member).kind == Kind::Member && p.node(call).kind == Kind::Call) value = p.file(call).child(call.node, Role::Argument);  // slot.Store(value)
     FunctionIndex maker = value == kNoNode ? kNone : makerOf(p, {use.place.file, value});
     TypeIndex type = maker == kNone ? kNone : p.functions[maker].form == FunctionForm::Constructor ? p.functions[maker].owner : p.classBehind(use.place.file, p.functions[maker].result);
-    if (type == kNone || s.threads.sideOf(use.in).outside == Threads::Outside::StartUp || p.around(use.place, Kind::Once).node != kNoNode) continue;
+    // A function that is called once, and by nobody else, puts nothing in the place of another.
+    auto calls = p.callsOfFunction[use.in];
+    bool once = calls.size() == 1 && p.functions[use.in].owner == kNone && p.around(p.calls[calls.front()].place, Kind::Loop).node == kNoNode && isMain(p, p.calls[calls.front()].in);
+    if (type == kNone || once || s.threads.sideOf(use.in).outside == Threads::Outside::StartUp || p.around(use.place, Kind::Once).node != kNoNode) continue;
     bool asked = std::any_of(p.usesInFunction[use.in].begin(), p.usesInFunction[use.in].end(), [&](uint32_t o) { return p.uses[o].variable == e.slot && before(p.uses[o].place, use.place); });
     Place started = asked ? Place{} : startedBy(s, maker, type);
     if (!started.known()) continue;

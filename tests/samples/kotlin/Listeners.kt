@@ -56,7 +56,7 @@ object Quays {  // entity: singleton Quays lazy language
 class Tolls : Interceptor {  // entity: singleton Tolls eager language  // finding: single.open-constructor
     private val rates = LinkedHashMap<String, Int>()
 
-    fun set(name: String, rate: Int) { rates[name] = rate }  // finding: thread.unguarded-state lifetime.grows-forever
+    fun set(name: String, rate: Int) { rates[name] = rate }  // finding: thread.unguarded-state  // near: lifetime.grows-forever
 
     override fun intercept(chain: Chain): Response {
         var sum = 0

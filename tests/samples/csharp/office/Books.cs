@@ -29,7 +29,7 @@ public sealed class BerthBook  // entity: singleton BerthBook lazy double-check-
 
     public void Assign(string ship, int berth)
     {
-        lock (gate) { berths[ship] = berth; }  // finding: lifetime.grows-forever
+        lock (gate) { berths[ship] = berth; }  // near: lifetime.grows-forever
     }
 
     public int Count()

@@ -11,7 +11,7 @@ class BerthBook {  // entity: singleton BerthBook lazy language
   BerthBook._();
 
   void assign(String ship, int berth) {
-    _berths[ship] = berth;  // finding: lifetime.grows-forever
+    _berths[ship] = berth;  // near: lifetime.grows-forever
   }
 
   int get count => _berths.length;

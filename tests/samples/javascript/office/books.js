@@ -15,7 +15,7 @@ export class BerthBook {  // entity: singleton BerthBook lazy single-threaded
   }
 
   assign(ship, berth) {
-    this.berths.set(ship, berth);  // finding: lifetime.grows-forever
+    this.berths.set(ship, berth);  // near: lifetime.grows-forever
     this.changes++;
   }
 

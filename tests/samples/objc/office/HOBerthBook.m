@@ -21,7 +21,7 @@
 
 - (void)assign:(NSString *)ship toBerth:(NSInteger)berth {
     @synchronized (self) {
-        self.berths[ship] = @(berth);  // finding: lifetime.grows-forever
+        self.berths[ship] = @(berth);  // near: lifetime.grows-forever
     }
 }
 

@@ -15,7 +15,7 @@ class BerthBook:  # entity: singleton BerthBook lazy none
         self.changes = 0
 
     def assign(self, ship, berth):
-        self.berths[ship] = berth  # finding: lifetime.grows-forever
+        self.berths[ship] = berth  # near: lifetime.grows-forever
         self.changes += 1
 
     def count(self):

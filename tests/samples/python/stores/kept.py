@@ -22,7 +22,7 @@ class Crew:
     def enlist(self, one):
         for other in one.needs:
             self.after[other].append(one.name)
-        self.people[one.name] = one  # finding: lifetime.grows-forever
+        self.people[one.name] = one  # near: lifetime.grows-forever
 
 
 _crew = Crew(12)  # entity: registry _crew eager language

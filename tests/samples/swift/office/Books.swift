@@ -11,7 +11,7 @@ final class BerthBook {  // entity: singleton BerthBook lazy language
     func assign(_ ship: String, to berth: Int) {
         lock.lock()
         defer { lock.unlock() }
-        berths[ship] = berth  // finding: lifetime.grows-forever
+        berths[ship] = berth  // near: lifetime.grows-forever
     }
 
     func count() -> Int {
