@@ -131,7 +131,7 @@ class MoonTable {
   }
   int rows_ = 0;
 };
-static MoonTable moons; // finding: init.may-throw  // entity: global-variable moons eager language
+static MoonTable moons; // finding:  // entity: global-variable moons eager language  // near: init.may-throw
 
 // Near misses: throws later; catches what it threw.
 class StarTable {  // entity: singleton StarTable lazy language // finding: single.copyable

@@ -298,7 +298,7 @@ class Scale  // entity: singleton Scale eager language
         this.tons = 2;
     }
 
-    public static readonly Scale scale = new Scale();  // finding: init.may-throw
+    public static readonly Scale scale = new Scale();  // near: init.may-throw
 }
 
 // Needs what stands further down; near miss: asked for when it is there.

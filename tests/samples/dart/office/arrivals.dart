@@ -10,7 +10,7 @@ class Arrivals with Numbered implements Comparable<Arrivals> {
   int arrive(String ship) {
     book.assign(ship, 4);  // near: coupling.hidden-dependency
     PilotRoster().add(ship);
-    SignalMast.instance.flag = ship;  // near: coupling.hidden-dependency
+    SignalMast.instance.flag = ship;  // finding: coupling.hidden-dependency
     CargoScale('east').load = 3;
     waiting.add(ship);
     mainCrane.lift();
@@ -22,6 +22,10 @@ class Arrivals with Numbered implements Comparable<Arrivals> {
     }
     crane..lift()..lift();
     return next + BerthBook().count;
+  }
+
+  void depart() {
+    SignalMast.instance.flag = '';
   }
 
   Future<int> log() async {

@@ -290,7 +290,7 @@ func (f *Flags) Reload() {
 // Ends the program where it stands.
 type Scale struct{ tons int }
 
-var scale = newScale() // finding: init.may-throw  // entity: shared-instance scale eager language
+var scale = newScale() // finding: init.may-throw init.eager-heavy  // entity: shared-instance scale eager language
 
 func newScale() *Scale {
 	size, err := os.Stat("scale")
@@ -847,7 +847,7 @@ func (m *Morning) Begin() { // finding: coupling.crowded-startup
 	soundings.Open("morning")
 	davit.Lower()
 	flags.Reload()
-	scale.Load()
+	scale.Load() // finding: coupling.hidden-dependency
 }
 
 func (m *Morning) Half(bell *Gong, light *Buoys, line *Soundings, boat *Davit, flag *Flags, load *Scale) { // near: coupling.crowded-startup

@@ -4,7 +4,7 @@ import java.util.HashMap;
 import java.util.Map;
 
 // Threads that are objects, and slots that are replaced whole.
-class Board {  // entity: static-holder Board lazy none  // finding: coupling.static-only-api
+class Board {  // entity: static-holder Board lazy none  // near: coupling.static-only-api
     static Map<String, String> rows = new HashMap<>();
     static final Object gate = new Object();  // harmless: gate
     static volatile int most = 4;

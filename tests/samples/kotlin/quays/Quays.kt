@@ -182,7 +182,7 @@ class TideTable private constructor() {  // entity: singleton TideTable eager la
     fun rows(): Int = rows++
 
     companion object {
-        private val table = TideTable()  // finding: init.may-throw
+        private val table = TideTable()  // near: init.may-throw
 
         fun table(): TideTable = table
     }

@@ -5,3 +5,5 @@ bool testLightsOne() {
   LampRoom::room().light(1);
   return LampRoom::room().count() == 1;
 }
+
+bool testStartsDark() { return LampRoom::room().count() == 0; }
