@@ -5,7 +5,7 @@
 namespace ties {
 
 // Nothing to hand in.
-class Dues {  // entity: static-holder Dues eager language // near: coupling.static-only-api
+class Dues {  // entity: static-holder Dues eager language // finding: coupling.static-only-api
  public:
   static void add(int coins) { total_ += coins; }
   static int total() { return total_; }
@@ -21,6 +21,9 @@ class Tollhouse {
 class Treasurer {
  public:
   int count() { return Dues::total(); }
+};
+class Customs {
+  bool due() { return Dues::total() > 9; }
 };
 
 // Passed through three functions that do nothing with it.
