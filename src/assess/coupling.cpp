@@ -5,9 +5,36 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "survey/constancy.h"
 
 namespace elmcart {
 namespace {
+
+// A table in which each function that puts something looks first, and puts what it has worked out itself and what stays so: who asks
+// twice is told the same.
+bool isMemo(const Program& p, VariableIndex v) {
+  if (!(variableTraits(p, v) & kKeyedCollection) || (p.variables[v].modifiers & kPublic)) return false;
+  const Constancy constancy(p);
+  std::set<FunctionIndex> asks, puts;
+  for (uint32_t u : p.usesOfVariable[v]) {
+    const Use& use = p.uses[u];
+    if (p.inTests(use.place) || isConstruction(p, use)) continue;
+    CollectionAct act = actAt(p, use.place);
+    if (act == CollectionAct::Read) asks.insert(use.in);
+    if (act != CollectionAct::Add) continue;
+    Place up = p.parent(use.place), outer = p.parent(up);
+    const LoweredFile& file = p.file(outer);
+    NodeId value = file[outer.node].kind == Kind::Assign ? file.child(outer.node, Role::Value) : kNoNode;
+    if (std::vector<NodeId> given = file[outer.node].kind == Kind::Call ? argumentsOf(file, outer.node) : std::vector<NodeId>{}; given.size() > 1) value = given[1];
+    if (value == kNoNode) return false;
+    Symbol symbol = p.symbolAt({outer.file, value});
+    bool handedIn = symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Parameter;
+    TypeIndex type = p.classBehind(outer.file, p.typeAt({outer.file, value}));
+    if (handedIn || use.in == kNone || (type != kNone && constancy.changesLater(type))) return false;
+    puts.insert(use.in);
+  }
+  return !puts.empty() && std::includes(asks.begin(), asks.end(), puts.begin(), puts.end());
+}
 
 // Does it matter who reaches it? It changes while the program runs, or making it does something that a test wants to replace.
 // What is set once while the program starts up is a setting.
@@ -17,7 +44,7 @@ bool isWorthHanding(const Subject& s, const Entity& e) {
   bool many = oneOfMany(s, e);
   return std::any_of(e.state.begin(), e.state.end(), [&](const StateField& field) {
     bool ofMany = many && p.variables[field.variable].storage == Storage::Field;
-    return field.changes && !(variableTraits(p, field.variable) & kPool) && !isWorkedOut(p, field.variable) && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
+    return field.changes && !(variableTraits(p, field.variable) & kPool) && !isWorkedOut(p, field.variable) && !isMemo(p, field.variable) && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
       const Use& use = p.uses[u];
       // Of one object of many, what is called on this one changes it.
       if (ofMany && std::none_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; })) return false;
@@ -168,11 +195,11 @@ void addStaticOnly(const Subject& s, const Entity& e, Finding& f) {
   f.evidence.push_back({s.program.variables[e.slot].home(), "state behind its static members: a test cannot replace them by an object"});
 }
 
-// How many functions hide it decides whether that is told: two are no matter, but for the one object of its class, one is none but for
-// an object that does something when it is made.
+// How many functions hide it decides whether that is told: two are no matter but for the one object of its class, and for an object
+// that does something when it is made; one is none.
 bool isToldAsHidden(const Entity& e, size_t functions) {
   if (functions > 2) return true;
-  return e.type != kNone && ((functions == 2 && e.kind == EntityKind::Singleton) || (functions > 0 && !e.creation.weights.empty()));
+  return e.type != kNone && functions == 2 && (e.kind == EntityKind::Singleton || !e.creation.weights.empty());
 }
 
 // A module written as an object: who uses it imports it, and says so at the head of its file.

@@ -122,13 +122,15 @@ bool isConstantKey(const Program& p, Place key) {
   return value.known() && p.node(value).kind == Kind::Literal && std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return p.uses[u].access == Access::Read; });
 }
 
-// Does it keep each value once?
-bool isSet(const Program& p, VariableIndex v) {
-  auto names = [](std::string_view type) { return lowerCase(lastPart(type)).ends_with("set"); };
+// Does the name of its type, or of the one that is made for it, end so?
+bool isOfTypeEnding(const Program& p, VariableIndex v, std::string_view ending) {
+  auto ends = [&](std::string_view type) { return lowerCase(lastPart(type)).ends_with(ending); };
   Place value = initialiserOf(p, v);
-  NodeId made = value.known() && p.node(value).kind == Kind::Create ? p.file(value).child(value.node, Role::Type) : kNoNode;
-  return names(p.text(p.use(p.variables[v].type).name)) || (made != kNoNode && names(p.file(value).name(made)));
+  NodeId made = value.known() && (p.node(value).kind == Kind::Create || p.node(value).kind == Kind::Call) ? p.file(value).child(value.node, p.node(value).kind == Kind::Create ? Role::Type : Role::Callee) : kNoNode;
+  return ends(p.text(p.use(p.variables[v].type).name)) || (made != kNoNode && ends(p.file(value).name(made)));
 }
+// Does it keep each value once?
+bool isSet(const Program& p, VariableIndex v) { return isOfTypeEnding(p, v, "set"); }
 
 // Is the key another one each time: what a call gives that is not handed what its function was handed, or a number that is counted up?
 bool isNewEachTime(const Program& p, Place key) {
@@ -299,6 +301,9 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
           else if (given != CollectionAct::Read && !(name == "len" || name == "count" || name == "size")) bounded = true;
         }
         if (act == CollectionAct::Remove || act == CollectionAct::Change || emptiesThroughLocal(p, use)) bounded = true;
+        // What is got from a queue is no longer in it.
+        bool taken = call != kNoNode && act == CollectionAct::Read && lastPart(p.nameOf(up)) == "get" && isOfTypeEnding(p, field.variable, "queue");
+        bounded |= taken;
         grows |= addsToElement(p, use);
         // What is written where the program is put together runs then, but for functions that are kept for later.
         bool later = p.around(use.place, Kind::Lambda).node != kNoNode;

@@ -89,9 +89,13 @@ void checkCopyable(const Subject& s, std::vector<Finding>& out) {
     if (isAbstract(s.program, e.type) || holdsNothing(s, e) || !isOneByItsClass(s, e)) continue;
     if (hasForeignBase(s.program, e.type)) continue;
     // Only who gets at the object by value, reference or dereference can copy it: every access point lets them.
-    Finding f = makeFinding(s, infoOf("single.copyable"), i, Sureness::Certain);
+    FunctionIndex accessor = e.accessPoints.empty() ? kNone : e.accessPoints.front().function;
+    TypeUseId result = accessor == kNone ? TypeUseId{} : s.program.functions[accessor].result;
+    bool byPointer = accessor == kNone || s.program.use(result).has(kPointer) || (s.program.traits(definition.file, result) & (kOwningPointer | kPointerLike));
+    // Who is given a pointer copies the object only when asked to.
+    bool copied = std::any_of(s.program.creationsOfType[e.type].begin(), s.program.creationsOfType[e.type].end(), [&](uint32_t c) { return s.program.creations[c].copy; });
+    Finding f = makeFinding(s, infoOf("single.copyable"), i, byPointer && !copied ? Sureness::Possible : Sureness::Certain);
     f.place = definition;
-    bool byPointer = e.accessPoints.empty() || e.accessPoints.front().function == kNone || s.program.use(s.program.functions[e.accessPoints.front().function].result).has(kPointer);
     f.message = e.shown + " is meant to have one instance, but it can be copied: a variable that takes `" + (byPointer ? "*" : "") + (e.accessPoints.empty() ? e.shown : e.accessPoints.front().name + "()") + "` by value is a second instance with its own state.";
     f.evidence.push_back({definition, "the copy constructor is not deleted, and no member forbids copying"});
     for (uint32_t c : s.program.creationsOfType[e.type])
@@ -299,8 +303,9 @@ void checkReplaceable(const Subject& s, std::vector<Finding>& out) {
       bool outside = p.functions[use.in].owner == kNone || p.functions[use.in].owner != p.variables[e.slot].owner;
       for (uint32_t c : p.callsOfFunction[use.in]) outside |= !s.inTests(p.calls[c].place);
       if (!outside) continue;
-      // Whether it is exchanged while the program runs, a caller decides.
-      Finding f = makeFinding(s, infoOf("single.replaceable"), i, isCalled(s, use.in) ? Sureness::Likely : Sureness::Possible);
+      // Whether it is exchanged while the program runs, a caller decides; who keeps what was fetched has the old one then.
+      bool kept = std::any_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.alias != kNone && !s.inTests(c.place) && p.variables[c.alias].storage != Storage::Local && p.variables[c.alias].storage != Storage::Parameter; });
+      Finding f = makeFinding(s, infoOf("single.replaceable"), i, kept && isCalled(s, use.in) ? Sureness::Likely : Sureness::Possible);
       f.place = use.place;
       f.message = functionName(p, use.in) + " replaces the shared instance of " + e.shown + ": code that fetched it earlier goes on with the old one, later code gets the new one.";
       f.evidence.push_back({e.creation.place, "the first instance is made here"});

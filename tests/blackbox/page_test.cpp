@@ -33,7 +33,8 @@ TEST(Page, StaysQuickWithFiveThousandFindings) {
     folder.write("tree/quay" + std::to_string(i % 40) + "/" + name + ".java",
                  "public class " + name + " {\n    private static " + name + " book;\n    private int ships;\n\n    public static " + name + " get() {\n        if (book == null) {\n            book = new " + name +
                      "();\n        }\n        return book;\n    }\n\n    public void moor() {\n        ships++;\n    }\n}\n\nclass Crane" + std::to_string(i) + " {\n    void work() {\n        new Thread(() -> " + name +
-                     ".get().moor()).start();\n        new Thread(() -> " + name + ".get().moor()).start();\n    }\n}\n");
+                     ".get().moor()).start();\n        new Thread(() -> " + name + ".get().moor()).start();\n    }\n\n    void rest() {\n        " +
+                     name + ".get().moor();\n    }\n}\n");
   }
   RunResult assessed = elmcart("assess --format json --no-cache --out " + (folder / "a.json") + " " + (folder / "tree")), reported = elmcart("report --no-cache --out " + (folder / "page.html") + " " + (folder / "tree"));
   EXPECT_GT(nlohmann::json::parse(folder.read("a.json"))["findings"].size(), 5000u);

@@ -172,6 +172,8 @@ TEST(HarbourClock, CountsDays) {
   EXPECT_EQ(harbourClock.day(), before + 1);
 }
 
+TEST(HarbourClock, HasBegun) { EXPECT_GE(harbourClock.day(), 1); }
+
 TEST(SignalMast, TellsTheLantern) {
   static Lantern lantern;
   SignalMast::mast().hoist("night");

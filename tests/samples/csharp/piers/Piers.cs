@@ -980,7 +980,7 @@ static partial class Works
         new Boatswain(Anchor.Get()).Moor();  // near: coupling.hidden-dependency
         Receive("Heron");
         new Morning().Begin();
-        Almanac.almanac.Drop();  // finding: coupling.hidden-dependency
+        Almanac.almanac.Drop();  // near: coupling.hidden-dependency
         Scale.scale.Load();  // near: coupling.hidden-dependency
         PilotFees.fees.Enter(2);
         Flood(true);

@@ -847,7 +847,7 @@ func (m *Morning) Begin() { // finding: coupling.crowded-startup
 	soundings.Open("morning")
 	davit.Lower()
 	flags.Reload()
-	scale.Load() // finding: coupling.hidden-dependency
+	scale.Load() // near: coupling.hidden-dependency
 }
 
 func (m *Morning) Half(bell *Gong, light *Buoys, line *Soundings, boat *Davit, flag *Flags, load *Scale) { // near: coupling.crowded-startup

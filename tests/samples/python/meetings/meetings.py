@@ -26,7 +26,7 @@ jobs = queue.PriorityQueue()  # entity: global-variable jobs eager language
 def enter(ship):
     ships[ship] = 1  # near: thread.unguarded-state  # near: lifetime.grows-forever
     berths[ship] = 1  # finding: thread.unguarded-state  # near: lifetime.grows-forever
-    jobs.put(ship)  # near: thread.unguarded-state  # finding: lifetime.grows-forever
+    jobs.put(ship)  # near: thread.unguarded-state  # near: lifetime.grows-forever
 
 
 class Clerk:
