@@ -104,7 +104,7 @@ class OfOneCause {
  public:
   explicit OfOneCause(std::vector<Finding>& out) : out_(out) {}
 
-  // Is there a finding with that cause already? Then this place is added to it.
+  // Is there a finding with that cause already? Then this place is added to it; otherwise the caller adds the first one next.
   bool holdsFor(Place cause, Place made) {
     auto [entry, fresh] = first_.emplace(std::make_pair(cause.file, cause.node), std::make_pair(out_.size(), size_t{0}));
     if (fresh) return false;

@@ -325,10 +325,10 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
     std::set<FunctionIndex> seen;
     std::vector<FunctionIndex> bodies = creationBodies(p, e);
     if (std::none_of(bodies.begin(), bodies.end(), [&](FunctionIndex f) { return mayThrow(p, f, chain, seen); })) continue;
-    if (!chain.empty() && ofOneCause.holdsFor(chain.back().place, made)) continue;
     bool eager = e.creation.time == CreationTime::Eager;
     // What is worked out at load from the code alone fails in each run or in none.
     if (eager && e.creation.weights.empty() && s.reaching.fromCreation(e, {nullptr, nullptr, kReadsEnvironment}).empty()) continue;
+    if (!chain.empty() && ofOneCause.holdsFor(chain.back().place, made)) continue;
     std::string_view fate = p.guarantees(made.file).failedInitialiser;
     // On first use it is told to who asks, and may go well the next time.
     Finding f = makeFinding(s, infoOf("init.may-throw"), i, eager ? Sureness::Likely : Sureness::Possible);

@@ -140,14 +140,14 @@ bool classReckonsWithThreads(const Subject& s, TypeIndex type) {
   return s.threads.locksIn(definition.file) && anyNode(p.file(definition), definition.node, [&](NodeId n) { return p.file(definition)[n].kind == Kind::Guard; });
 }
 
-std::optional<Sureness> surenessOf(const Subject& s, const Entity& e, Meeting meeting) {
+std::optional<Sureness> surenessOf(const Subject& s, const Entity& e, Meeting meeting, bool guarded) {
   if (meeting == Meeting::Certain) return Sureness::Certain;
   if (meeting == Meeting::Likely) return Sureness::Likely;
   // Threads that are started where we do not look: locks are there for somebody.
   bool untold = !s.threads.startedIn(e.place.file) && reckonsWithThreads(s, e);
   if (meeting == Meeting::Never && !untold) return std::nullopt;
   // A program that starts threads would start the second one where it can be seen; of a library the callers' are not.
-  return reckonsWithThreads(s, e) && !s.threads.startedIn(e.place.file) ? Sureness::Likely : Sureness::Possible;
+  return reckonsWithThreads(s, e) && (guarded || !s.threads.startedIn(e.place.file)) ? Sureness::Likely : Sureness::Possible;
 }
 
 std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way, bool made) {

@@ -68,8 +68,8 @@ bool reckonsWithThreads(const Subject& s, const Entity& e);
 bool classReckonsWithThreads(const Subject& s, TypeIndex type);
 // What lies between two locks, or between a look and a change, is read off the code: that is never certain.
 inline Sureness atMostLikely(Sureness sureness) { return sureness == Sureness::Certain ? Sureness::Likely : sureness; }
-// Nothing: the two never meet.
-std::optional<Sureness> surenessOf(const Subject& s, const Entity& e, Meeting meeting);
+// Nothing: the two never meet. `guarded`: a lock is taken around that very state elsewhere.
+std::optional<Sureness> surenessOf(const Subject& s, const Entity& e, Meeting meeting, bool guarded = false);
 // How sure it is that two threads are in these functions at once, and by which ways they get there.
 // `made`: what they do first is all that matters, as when they make an object.
 std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way, bool made = false);

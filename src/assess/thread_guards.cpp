@@ -245,7 +245,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
       for (const Use* use : uses.unguarded) meetings.add(*use, changesIt(*use));
       for (const Use* use : uses.guarded) meetings.add(*use, changesIt(*use), s.locks.at(use->place, use->in));
       const Meetings::Pair pair = meetings.best();
-      std::optional<Sureness> sureness = surenessOf(s, e, pair.meeting);
+      std::optional<Sureness> sureness = surenessOf(s, e, pair.meeting, true);
       if (!sureness) continue;
       // Told of are those two that meet, where they are seen to.
       auto isUnguarded = [&](const Use* use) { return std::find(uses.unguarded.begin(), uses.unguarded.end(), use) != uses.unguarded.end(); };

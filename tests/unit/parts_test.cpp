@@ -6,6 +6,7 @@
 
 #include "assess/assess.h"
 #include "confirm/confirm.h"
+#include "languages/cpp/braces.h"
 #include "languages/cpp/prepare.h"
 #include "languages/parse_guard.h"
 #include "program/load.h"
@@ -26,6 +27,24 @@ TEST(Objc, ATornClassKeepsTheMembersThatWereRead) {
   EXPECT_EQ(members, (std::vector<std::string>{"_first", "first:"}));
   EXPECT_TRUE(outside.empty());
   EXPECT_GT(file.unreadBytes, 0u);
+}
+
+// A macro with a body of its own tears the function for the grammar: its locals are no variables of the file.
+TEST(Cpp, ATornFunctionLeavesNoLocalsInTheFile) {
+  std::string known = "  for (;;) {\n    IF_KNOWN(next, at) {\n      ++depth;\n    } else {\n      break;\n    }\n  }\n";
+  LoweredFile file = lowerText("sheet.cpp", "namespace sheets {\nint moored = 0;\nint berthsOf(const char* at) {\n  int depth = 0;\n" + known + "  std::vector<int> rows = all(depth);\n" + known + "  return rows[0];\n}\n}  // don't { read this\n");
+  std::vector<std::string> outside;
+  for (NodeId n = 1; n < file.nodes.size(); ++n)
+    if (file[n].kind == Kind::Variable && file[file.parents[n]].kind != Kind::Block && file[file.parents[n]].kind != Kind::Function) outside.emplace_back(file.name(n));
+  EXPECT_EQ(outside, std::vector<std::string>{"moored"});
+  EXPECT_GT(file.unreadBytes, 0u);
+}
+
+TEST(Cpp, BracketsTellWhatStandsInABody) {
+  const std::string text = "extern \"C\" {\nnamespace a {\nint x;\nclass B { int y; };\nint f() { if (x) { int z; } return '{'; }\nint v = 1'000;\nconst char* r = R\"k({)k\"; /* { */ int w;\n}\n}\n";
+  const cpp::Braces braces(text);
+  for (const char* free : {"int x", "class B", "int f", "int v", "int w"}) EXPECT_FALSE(braces.insideBody(static_cast<uint32_t>(text.find(free)))) << free;
+  for (const char* inside : {"int y", "if (x)", "int z", "return"}) EXPECT_TRUE(braces.insideBody(static_cast<uint32_t>(text.find(inside)))) << inside;
 }
 
 TEST(ParseGuard, KeepsAFaultToTheCallAndTheThread) {

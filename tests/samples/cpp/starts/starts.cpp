@@ -131,7 +131,8 @@ class MoonTable {
   }
   int rows_ = 0;
 };
-static MoonTable moons; // finding:  // entity: global-variable moons eager language  // near: init.may-throw
+static MoonTable moons; // entity: global-variable moons eager language  // near: init.may-throw
+static MoonTable darkMoons;  // near: init.may-throw  // finding: init.eager-unused  // entity: global-variable darkMoons eager language
 
 // Near misses: throws later; catches what it threw.
 class StarTable {  // entity: singleton StarTable lazy language // finding: single.copyable

@@ -23,7 +23,7 @@ class Scale {
     }
 }
 
-val scale: Scale = Scale()  // finding:  // entity: shared-instance scale eager language  // near: init.may-throw
+val scale: Scale = Scale()  // entity: shared-instance scale eager language  // near: init.may-throw
 
 // Needs what stands further down; near miss: asked for when it is there.
 class Stairs {

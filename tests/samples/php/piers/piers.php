@@ -187,7 +187,7 @@ class Scale
     }
 }
 
-$scale = new Scale();  // finding:  // entity: shared-instance $scale eager language  // near: init.may-throw
+$scale = new Scale();  // entity: shared-instance $scale eager language  // near: init.may-throw
 
 // Works only after it was set up; near misses: it sees to it itself.
 class Gauge
