@@ -687,7 +687,7 @@ void checkMeantSingle(const Subject& s, std::vector<Finding>& out) {
     }
     // One place that makes it is a composition root; so are several of which a program takes one.
     bool several = sites.size() > 1 && !areAlternatives(p, t);
-    Finding f = makeFinding(s, infoOf("single.meant-single"), SIZE_MAX, several ? Sureness::Certain : Sureness::Possible);
+    Finding f = makeFinding(s, infoOf("single.meant-single"), SIZE_MAX, several ? (configured ? Sureness::Certain : Sureness::Likely) : Sureness::Possible);
     std::string name(p.text(type.name));
     f.subject = p.text(type.qualified);
     f.place = type.definition;

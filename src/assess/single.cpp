@@ -415,6 +415,10 @@ void checkSlotShared(const Subject& s, std::vector<Finding>& out) {
       subclass |= type.index() != owner && p.derivesFrom(type.index(), owner);
     }
     if (sharing.size() < 2 && !filled.known() && subclass && !base) continue;
+    // Where each class writes a slot of its own, one class finds what another stored only where that is its base.
+    auto isBaseOfOthers = [&](TypeIndex d) { return !p.types[d].derived.empty(); };
+    bool apart = p.guarantees(e.creation.place.file).classWritesAreOwn && p.node(e.creation.place).has(kVirtual);
+    if (apart && subclass && !base && std::none_of(p.types[owner].derived.begin(), p.types[owner].derived.end(), isBaseOfOthers)) continue;
     Finding f = makeFinding(s, infoOf("single.slot-shared-by-subclasses"), i, Sureness::Certain);
     f.place = e.creation.place;
     f.message = e.shown + " and " + counted(sharing.size(), "subclass share", "subclasses share") + " one slot: the first caller decides which class of object all of them get.";
