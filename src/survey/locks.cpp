@@ -54,8 +54,8 @@ LockSet Locks::heldByBoth(const LockSet& a, const LockSet& b) const {
   };
   auto same = [&](LockId one, LockId other) {
     if (one == other) return true;
-    TypeIndex a = ownerOf(one), b = ownerOf(other);
-    return a != kNone && b != kNone && (a == b || p_.derivesFrom(a, b) || p_.derivesFrom(b, a));
+    TypeIndex ours = ownerOf(one), theirs = ownerOf(other);
+    return ours != kNone && theirs != kNone && (ours == theirs || p_.derivesFrom(ours, theirs) || p_.derivesFrom(theirs, ours));
   };
   for (LockId one : a)
     if (std::any_of(b.begin(), b.end(), [&](LockId other) { return same(one, other); })) out.push_back(one);
