@@ -314,7 +314,7 @@ std::vector<bool> testFilesOf(const Program& program, const Config& config) {
 }
 
 Judging::Judging(const Program& program, const Origins& origins, const Survey& survey, const Config& config)
-    : testFile_(testFilesOf(program, config)), threads_(program, withExamples(program, testFile_)), reaching_(program), locks_(program, testFile_, threads_.overriders()),
+    : testFile_(program.testFile.empty() ? testFilesOf(program, config) : program.testFile), threads_(program, withExamples(program, testFile_)), reaching_(program), locks_(program, testFile_, threads_.overriders()),
       subject{program, origins, survey, threads_, config, reaching_, locks_, testFile_, loadedByOthersIn(program), functionsAtWork(program, threads_, testFile_), {}, {}, {}, {}, {}} {
   subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
   subject.entityOfAccessPoint.assign(program.functions.size(), SIZE_MAX);

@@ -246,6 +246,10 @@ bool putsItself(const Program& p, const Use& use) {
 }
 
 // one := &Roster{}; one.rows = …: nobody shares it yet.
+bool isCalledByLibrary(const Program& p, FunctionIndex f) {
+  return f != kNone && (p.functions[f].modifiers & kOverride) && p.functions[f].owner != kNone && p.types[p.functions[f].owner].hasUnknownBase && p.callsOfFunction[f].empty();
+}
+
 bool isConstruction(const Program& p, const Use& use) {
   if (isConstruction(p, use.in)) return true;
   const LoweredFile& file = p.file(use.place);

@@ -89,6 +89,8 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
 bool isCalled(const Subject& s, FunctionIndex f);
 // Is it only called by its own class, and nobody else may?
 bool staysInside(const Program& p, FunctionIndex f);
+// Does it stand for a library's member, and nobody calls it by its class? When and with which locks it runs the library decides.
+bool isCalledByLibrary(const Program& p, FunctionIndex f);
 // Does the function only run while an object, class or file comes into being or goes?
 bool isConstruction(const Program& p, FunctionIndex f, int depth = 0);
 // Is a field touched there while its object is made: by its constructor, or by who has just made it?

@@ -462,12 +462,9 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
         if (p.node(up).kind != Kind::Assign) continue;
         NodeId value = p.file(up).child(up.node, Role::Value);
         if (value == kNoNode || use.in == kNone) continue;
-        if (p.file(up)[value].is(Kind::Literal, LiteralForm::Null)) {
-          cleared |= !isConstruction(p, use);
-          continue;
-        }
-        cleared |= putsBack(p, {up.file, value}, use);
-        if (stored.known() || use.in == e.creation.in) continue;
+        const bool emptied = p.file(up)[value].is(Kind::Literal, LiteralForm::Null);
+        cleared |= emptied ? !isConstruction(p, use) : putsBack(p, {up.file, value}, use);
+        if (emptied || stored.known() || use.in == e.creation.in) continue;
         TypeIndex owner = p.functions[use.in].owner;
         if (p.file(up)[value].kind == Kind::This) {
           if (isShortLived(owner, use.in)) stored = given = up, what = owner;

@@ -227,8 +227,7 @@ bool runsAgain(const Subject& s, const Use& use) {
     bool walks = callee != kNoNode && (p.symbolAt(call).known() || p.guarantees(call.file).collectionAct(lastPart(p.file(call).name(callee))) != CollectionAct::None);
     if (!walks) return true;
   }
-  const Function& fn = p.functions[use.in];
-  return fn.owner != kNone && (fn.modifiers & kOverride) && p.types[fn.owner].hasUnknownBase && p.callsOfFunction[use.in].empty();
+  return isCalledByLibrary(p, use.in);
 }
 
 // Is it filled by the function that has begun it anew, or by one that is written inside that?

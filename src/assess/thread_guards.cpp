@@ -44,11 +44,6 @@ bool mayGuard(const Subject& s, LockId lock, VariableIndex field) {
   }
 }
 
-// Does it stand for a library's member, and nobody calls it by its class? Which locks its callers hold is not known.
-bool isCalledByLibrary(const Program& p, FunctionIndex f) {
-  return f != kNone && (p.functions[f].modifiers & kOverride) && p.functions[f].owner != kNone && p.types[p.functions[f].owner].hasUnknownBase && p.callsOfFunction[f].empty();
-}
-
 // Does the class have a lock of its own? Then what its objects do when they are called is its own matter.
 bool hasOwnLock(const Program& p, VariableIndex v) {
   TypeIndex type = p.classBehind(p.variables[v].declarations.front().file, p.variables[v].type);
