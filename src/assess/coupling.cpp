@@ -36,6 +36,42 @@ bool isMemo(const Program& p, VariableIndex v) {
   return !puts.empty() && std::includes(asks.begin(), asks.end(), puts.begin(), puts.end());
 }
 
+bool branchTests(const LoweredFile& file, NodeId n) {
+  for (NodeId up = n; up != kNoNode && file[up].kind != Kind::Block; up = file.parents[up])
+    if (file[up].role == Role::Condition) return true;
+  return false;
+}
+
+// One function's own last answer: it alone uses the variable, and compares what it is handed with what it was handed before.
+bool isLastAnswer(const Program& p, VariableIndex v) {
+  FunctionIndex only = kNone;
+  for (uint32_t u : p.usesOfVariable[v]) {
+    const Use& use = p.uses[u];
+    if (isConstruction(p, use)) continue;
+    if (use.in == kNone || (only != kNone && use.in != only) || use.access == Access::Update) return false;
+    only = use.in;
+  }
+  if (only == kNone || !p.functions[only].definition.known()) return false;
+  Place body = p.functions[only].definition;
+  const LoweredFile& file = p.file(body);
+  // Against a variable that is as much this function's own.
+  auto isOwn = [&](Symbol symbol) {
+    if (!symbol.is(Symbol::Sort::Variable) || p.variables[symbol.index()].owner != p.variables[v].owner) return false;
+    const auto& uses = p.usesOfVariable[symbol.index()];
+    return std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return p.uses[u].in == only || isConstruction(p, p.uses[u]); });
+  };
+  return anyNode(file, body.node, [&](NodeId n) {
+    if (file[n].kind != Kind::Compare && file[n].kind != Kind::Call) return false;
+    bool handed = false, own = false;
+    forEachNode(file, n, [&](NodeId inner) {
+      Symbol symbol = p.links[body.file].symbol[inner];
+      handed |= symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Parameter;
+      own |= isOwn(symbol) && p.variables[symbol.index()].owner != kNone;
+    });
+    return handed && own && branchTests(file, n);
+  });
+}
+
 // Does it matter who reaches it? It changes while the program runs, or making it does something that a test wants to replace.
 // What is set once while the program starts up is a setting.
 bool isWorthHanding(const Subject& s, const Entity& e) {
@@ -44,7 +80,7 @@ bool isWorthHanding(const Subject& s, const Entity& e) {
   bool many = oneOfMany(s, e);
   return std::any_of(e.state.begin(), e.state.end(), [&](const StateField& field) {
     bool ofMany = many && p.variables[field.variable].storage == Storage::Field;
-    return field.changes && !(variableTraits(p, field.variable) & kPool) && !isWorkedOut(p, field.variable) && !isMemo(p, field.variable) && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
+    return field.changes && !(variableTraits(p, field.variable) & kPool) && !isWorkedOut(p, field.variable) && !isMemo(p, field.variable) && !isLastAnswer(p, field.variable) && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
       const Use& use = p.uses[u];
       // Of one object of many, what is called on this one changes it.
       if (ofMany && std::none_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; })) return false;
@@ -113,6 +149,8 @@ std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
     if (s.program.functions[c.in].form == FunctionForm::Initialiser && s.program.functions[c.in].owner == kNone) continue;
     // Another class in the entity's own file still hides it from its signature.
     TypeIndex owner = s.program.functions[c.in].owner;
+    // A class and those that are nested in it are one.
+    if (owner != kNone && e.type != kNone && (outermost(s.program, owner) == outermost(s.program, e.type))) continue;
     Symbol named = s.program.symbolAt(c.place);
     bool direct = slotInFile && named.is(Symbol::Sort::Variable) && named.index() == e.slot;
     if (home.count(c.place.file) && (direct || owner == kNone || owner == e.type)) continue;

@@ -108,6 +108,19 @@ bool isWorkedOut(const Program& p, VariableIndex v) {
   return out;
 }
 
+bool isFilledWhereMade(const Program& p, VariableIndex v) {
+  const Constancy constancy(p);
+  std::set<FunctionIndex> makers, fillers;
+  for (uint32_t u : p.usesOfVariable[v]) {
+    const Use& use = p.uses[u];
+    if (p.inTests(use.place) || isConstruction(p, use)) continue;
+    bool whole = use.access == Access::Write && !use.inMember && !use.throughPointer;
+    if (whole && constancy.testsFirst(use, v)) makers.insert(use.in);
+    else if (whole || changesState(p, use)) fillers.insert(use.in);
+  }
+  return !makers.empty() && std::includes(makers.begin(), makers.end(), fillers.begin(), fillers.end());
+}
+
 bool readsInside(const Program& p, Place root, VariableIndex variable) {
   const LoweredFile& file = p.file(root);
   auto names = [&](NodeId n) {
@@ -187,6 +200,21 @@ bool oneOfMany(const Subject& s, const Entity& e) {
       made += !creation.asBase && !creation.delegated && !s.inTests(creation.place);
     }
     return made > 1;
+  });
+}
+
+bool isOfMany(const Subject& s, const Entity& e, VariableIndex field) {
+  const Program& p = s.program;
+  const Variable& variable = p.variables[field];
+  if (variable.storage != Storage::Field) return false;
+  if (oneOfMany(s, e)) return true;
+  if (e.kind == EntityKind::Singleton || e.type == kNone || variable.owner == kNone || variable.owner == e.type) return false;
+  Entity asBase = e;
+  asBase.type = variable.owner;
+  if (!oneOfMany(s, asBase)) return false;
+  return std::none_of(p.usesOfVariable[field].begin(), p.usesOfVariable[field].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    return changesState(p, use) && !isConstruction(p, use) && std::any_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; });
   });
 }
 

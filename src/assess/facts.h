@@ -53,6 +53,8 @@ CollectionAct actAt(const Program& p, Place place);
 // Is it only ever set as a whole, behind a test of whether it is there, to a number, a text or a collection that is
 // complete by then and not changed later, worked out from what is not handed in? Who sets it twice sets the same.
 bool isWorkedOut(const Program& p, VariableIndex v);
+// Is it only changed by the functions that make it where it is found empty, so that it is complete when others see it?
+bool isFilledWhereMade(const Program& p, VariableIndex v);
 // Is the variable named in the expression, or is it the expression?
 bool readsInside(const Program& p, Place root, VariableIndex variable);
 // Is the collection walked over there: for x in table, for x in table.values()?
@@ -76,6 +78,8 @@ bool isArithmetic(const Program& p, VariableIndex v);
 // Is it one object of a class of which there are many? What is done to a field
 // of the class somewhere is then hardly done to this one.
 bool oneOfMany(const Subject& s, const Entity& e);
+// The same for a field of the entity's class or of a base of which there are many objects, where nobody calls on this one what changes it.
+bool isOfMany(const Subject& s, const Entity& e, VariableIndex field);
 // The uses of a piece of an entity's state outside of construction and tests,
 // those under a lock and those under none.
 struct GuardedUses {

@@ -1,5 +1,6 @@
 // Family "start": initialisation.
 #include <algorithm>
+#include <array>
 #include <map>
 #include <set>
 #include <tuple>
@@ -18,11 +19,13 @@ bool isDynamic(const Program& p, VariableIndex v) {
   if (variable.storage != Storage::Global && variable.storage != Storage::StaticField) return false;
   const TypeUse& use = p.use(variable.type);
   const LoweredFile& file = p.file(variable.definition);
-  NodeId value = file.child(variable.definition.node, Role::Initialiser);
-  // T value = T(): [expr.type.conv], made of the class itself.
+  NodeId value = file.child(variable.definition.node, Role::Initialiser), written = file.child(variable.definition.node, Role::Type);
+  // T value = T(): [expr.type.conv], made of the class itself; or a number of the type itself: pthread_key_t(-1).
   auto makesIt = [&](NodeId n) {
     NodeId callee = file[n].kind == Kind::Call ? file.child(n, Role::Callee) : kNoNode;
-    return callee != kNoNode && p.symbolAt({variable.definition.file, callee}) == Symbol(Symbol::Sort::Type, use.decl);
+    if (callee == kNoNode) return false;
+    Symbol named = p.symbolAt({variable.definition.file, callee});
+    return use.decl != kNone ? named == Symbol(Symbol::Sort::Type, use.decl) : !named.is(Symbol::Sort::Function) && written != kNoNode && file.name(callee) == file.name(written) && file.name(callee).ends_with("_t");
   };
   auto calls = [&](NodeId from) {
     for (NodeId n = from; n < file.nodes.size() && file[n].span.begin < file[from].span.end; ++n)
@@ -121,22 +124,9 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
-namespace {
-
-// A function that is handed to a walk over a collection, a constructor or code of the tree may run there. What a library's
-// function is given, a framework's most of all, it keeps.
-bool mayRunAtOnce(const Program& p, Place lambda) {
-  Place call = p.parent(lambda);
-  if (p.node(lambda).role != Role::Argument) return false;
-  if (p.node(call).kind != Kind::Call || p.symbolAt(call).known()) return true;
-  NodeId callee = p.file(call).child(call.node, Role::Callee);
-  return callee == kNoNode || p.file(call)[callee].kind != Kind::Member || p.guarantees(call.file).collectionAct(lastPart(p.file(call).name(callee))) != CollectionAct::None;
-}
-
-}  // namespace
-
 void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
+  constexpr std::array kUnsure = {Kind::If, Kind::Conditional, Kind::Lambda};
   Wanted ordered{[&](VariableIndex v) { return runsInOrder(p, v); }};
   std::map<std::tuple<VariableIndex, FileIndex, NodeId>, size_t> causes;  // to its place among the findings
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
@@ -160,11 +150,9 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
         // nstr = str; str = text: what is read in the text itself is what is built in.
         if (step.chain.size() < 2 && p.guarantees(home.file).unsetNamesFail.holds) continue;
         // Only under a condition, or in a function that somebody may call later.
-        bool sometimes = false, later = false;
-        for (const Evidence& passed : step.chain) {
-          sometimes |= p.around(passed.place, Kind::If).node != kNoNode || p.around(passed.place, Kind::Conditional).node != kNoNode;
-          if (Place lambda = p.around(passed.place, Kind::Lambda); lambda.node != kNoNode) (mayRunAtOnce(p, lambda) ? sometimes : later) = true;
-        }
+        bool later = false, sometimes = std::any_of(step.chain.begin(), step.chain.end(), [&](const Evidence& passed) {
+          return std::any_of(kUnsure.begin(), kUnsure.end(), [&](Kind kind) { return p.around(passed.place, kind).node != kNoNode; });
+        });
         // Set before that in another way: in a branch of the text, say.
         for (uint32_t u : p.usesOfVariable[step.variable]) {
           const Use& use = p.uses[u];

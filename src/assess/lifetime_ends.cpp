@@ -260,6 +260,7 @@ void checkRawOwner(const Subject& s, std::vector<Finding>& out) {
       bool settled = false;
       for (uint32_t u : p.usesOfVariable[symbol.index()]) {
         Place at = p.uses[u].place;
+        while (p.node(p.parent(at)).kind == Kind::Cast) at = p.parent(at);
         Kind around = p.node(p.parent(at)).kind;
         if (around == Kind::Destroy || around == Kind::Return || around == Kind::Create || p.node(at).role == Role::Argument || (around == Kind::Assign && p.node(at).role == Role::Value) || around == Kind::Collection || around == Kind::Capture || around == Kind::Variable || isGivenOnByCall(p, p.uses[u])) settled = true;
       }

@@ -262,7 +262,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
     for (const StateField& field : e.state) {
       const Variable& variable = p.variables[field.variable];
       uint32_t traits = variableTraits(p, field.variable);
-      if (!(traits & (kCollection | kKeyedCollection)) || (traits & kTextType) || (variable.storage == Storage::Field && oneOfMany(s, e)) || !told.insert(field.variable).second) continue;
+      if (!(traits & (kCollection | kKeyedCollection)) || (traits & kTextType) || isOfMany(s, e, field.variable) || !told.insert(field.variable).second) continue;
       std::string typeName(p.text(p.use(variable.type).name));
       if (typeName.find("Weak") != std::string::npos || (variable.modifiers & kThreadLocal)) continue;
       std::vector<const Use*> adds;

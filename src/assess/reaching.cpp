@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "flow/deferred.h"
 #include "survey/survey.h"
 
 namespace elmcart {
@@ -13,6 +14,9 @@ std::vector<Evidence> with(std::vector<Evidence> chain, Evidence next) {
   chain.push_back(std::move(next));
   return chain;
 }
+
+// Is the variable not looked at by then?
+bool isIdle(const Program& p, const Use& use) { return runsLater(p, use.place) || isOnlyAddressed(p, use.place); }
 
 }  // namespace
 
@@ -51,7 +55,7 @@ std::vector<Reached> Reaching::fromCreation(const Entity& e, const Wanted& wante
       if (site.in == in) foreign(site, "making " + e.shown + " calls ", {}, walk);
     });
     forEachInside(p_, p_.uses, e.creation.place, [&](const Use& use) {
-      if (use.in == in && use.variable != e.slot && wanted.variable && wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, nullptr, {{use.place, "making " + e.shown + " uses " + std::string(p_.text(p_.variables[use.variable].name))}}});
+      if (use.in == in && use.variable != e.slot && wanted.variable && wanted.variable(use.variable) && !isIdle(p_, use)) walk.out.push_back({use.variable, kNone, nullptr, {{use.place, "making " + e.shown + " uses " + std::string(p_.text(p_.variables[use.variable].name))}}});
     });
   }
   TypeIndex made = e.creation.made != kNone ? e.creation.made : e.type;
@@ -63,7 +67,7 @@ std::vector<Reached> Reaching::fromCreation(const Entity& e, const Wanted& wante
 void Reaching::initialiser(VariableIndex v, const std::string& name, const Chain& chain, int depth, Walk& walk) const {
   if (auto found = uses_.find(v); found != uses_.end() && walk.wanted.variable)
     for (const Use* use : found->second) {
-      if (use->variable == v || !walk.wanted.variable(use->variable)) continue;
+      if (use->variable == v || !walk.wanted.variable(use->variable) || isIdle(p_, *use)) continue;
       walk.out.push_back({use->variable, kNone, nullptr, with(chain, {use->place, "the initialiser of " + name + " uses " + variableName(p_, use->variable)})});
     }
   if (auto found = calls_.find(v); found != calls_.end())
@@ -80,12 +84,12 @@ void Reaching::fields(TypeIndex type, const Chain& chain, int depth, Walk& walk)
 }
 
 void Reaching::foreign(const ForeignCall& site, const std::string& who, const Chain& chain, Walk& walk) const {
-  if (!(p_.guarantees(site.place.file).callTraits(p_.text(site.name)) & walk.wanted.foreign)) return;
+  if (!(p_.guarantees(site.place.file).callTraits(p_.text(site.name)) & walk.wanted.foreign) || runsLater(p_, site.place)) return;
   walk.out.push_back({kNone, kNone, &site, with(chain, {site.place, who + inNotation(p_, site.place.file, p_.text(site.name))})});
 }
 
 void Reaching::call(const CallSite& site, const std::string& who, const Chain& chain, int depth, Walk& walk) const {
-  if (site.callee == kNone) return;
+  if (site.callee == kNone || runsLater(p_, site.place)) return;
   Chain longer = with(chain, {site.place, who + functionName(p_, site.callee)});
   if (walk.wanted.function && walk.wanted.function(site.callee)) walk.out.push_back({kNone, site.callee, nullptr, std::move(longer)});
   else function(site.callee, longer, depth, walk);
@@ -99,7 +103,7 @@ void Reaching::function(FunctionIndex f, const Chain& chain, int depth, Walk& wa
   if (walk.wanted.variable)
     for (uint32_t u : p_.usesInFunction[f]) {
       const Use& use = p_.uses[u];
-      if (walk.wanted.variable(use.variable)) walk.out.push_back({use.variable, kNone, nullptr, with(chain, {use.place, functionName(p_, f) + " uses " + variableName(p_, use.variable)})});
+      if (walk.wanted.variable(use.variable) && !isIdle(p_, use)) walk.out.push_back({use.variable, kNone, nullptr, with(chain, {use.place, functionName(p_, f) + " uses " + variableName(p_, use.variable)})});
     }
   if (walk.wanted.foreign)
     for (uint32_t c : p_.foreignCallsInFunction[f]) foreign(p_.foreignCalls[c], functionName(p_, f) + " calls ", chain, walk);

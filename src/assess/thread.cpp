@@ -312,7 +312,7 @@ bool isPart(const Program& p, const Entity& e, const StateField& field) {
 bool isPlainState(const Subject& s, const Entity& e, const StateField& field) {
   const Program& p = s.program;
   const Variable& variable = p.variables[field.variable];
-  if (!field.changes || field.lock.known() || (variable.storage == Storage::Field && oneOfMany(s, e))) return false;
+  if (!field.changes || field.lock.known() || isOfMany(s, e, field.variable)) return false;
   if (variableTraits(p, field.variable) & (kAtomicType | kThreadType | kSafeToShare | kLockType | kConditionType | kOnceFlagType)) return false;
   return isPart(p, e, field) || p.classBehind(variable.declarations.front().file, variable.type) == kNone;
 }

@@ -18,7 +18,7 @@ bool changesIt(const Use& use) { return use.access == Access::Write || use.acces
 bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
   const Variable& variable = s.program.variables[field.variable];
   if (!field.changes || (variable.modifiers & kThreadLocal)) return false;
-  if (variable.storage == Storage::Field && oneOfMany(s, e)) return false;
+  if (isOfMany(s, e, field.variable)) return false;
   uint32_t traits = variableTraits(s.program, field.variable);
   if (traits & (kAtomicType | kThreadType | kLockType | kConditionType | kOnceFlagType | kPerThread | kLazyType)) return false;
   // The slot of an instance that is made on first use is told of by the checks of its creation.
@@ -496,7 +496,7 @@ void checkLeaksInternals(const Subject& s, std::vector<Finding>& out) {
       const Guarantees& g = p.guarantees(home.file);
       if (!isShareable(s, e, field) || (traits & kSafeToShare) || !(traits & (kCollection | kKeyedCollection))) continue;
       GuardedUses uses = guardedUses(s, e, field);
-      if (uses.guarded.empty() || isReplacedWhole(p, field.variable)) continue;
+      if (uses.guarded.empty() || isReplacedWhole(p, field.variable) || isFilledWhereMade(p, field.variable)) continue;
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         if (p.inOtherBranch(p.uses[u].place)) continue;
         const Use& use = p.uses[u];

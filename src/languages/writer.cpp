@@ -5,6 +5,7 @@
 #include "base/object_name.h"
 #include "base/text.h"
 #include "languages/language.h"
+#include "source/list_layout.h"
 #include "source/walk.h"
 
 namespace elmcart {
@@ -164,7 +165,10 @@ void Writer::append(const LoweredFile& file, TSNode list, const std::string& ite
   bool ownLine = trim(source.substr(lineBegin(file, begin), begin - lineBegin(file, begin))).empty() && (items.size() == 1 || ts_node_start_point(items[items.size() - 2]).row != ts_node_start_point(items.back()).row);
   std::string gap = ownLine ? std::string(newlineOf(file)) + indentAt(file, begin) : " ";
   if (comma) return insert(file, end + static_cast<uint32_t>(rest.find(',')) + 1, gap + item + ",");
-  insert(file, end, "," + gap + item);
+  if (ownLine || !breaksLists()) return insert(file, end, "," + gap + item);
+  std::vector<Span> spans;
+  for (TSNode node : items) spans.push_back(spanOf(node));
+  insert(file, end, separatorBehind(source, spans, item.size()) + item);
 }
 
 }  // namespace elmcart

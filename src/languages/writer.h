@@ -62,6 +62,8 @@ class Writer {
   virtual bool passesAnything(Spot) { return false; }
 
  protected:
+  // Is a list of parameters or arguments that does not fit on a line gone on with below its first item?
+  virtual bool breaksLists() const { return false; }
   // All changes of the step are of one program; those of one constructor belong together.
   virtual std::string writeAll(std::span<const Change> changes) = 0;
 

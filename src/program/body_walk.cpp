@@ -173,9 +173,7 @@ class BodyWalk {
     size_t creationsBefore = b_.creations.size();
     if (value != kNoNode) valueType = visit(value);
     if (isAuto || (typeNode == kNoNode && value != kNoNode)) {
-      uint32_t wanted = typeNode == kNoNode ? 0 : node(typeNode).modifiers & (kPointer | kReference | kPointeeConst | kConst);
-      type = b_.withModifiers(valueType, wanted, wanted & kReference ? 0 : uint32_t{kReference});
-      if (typeNode != kNoNode && !node(typeNode).has(kReference)) type = b_.withModifiers(type, 0, kReference);
+      type = k_.asDeduced(b_, {f_, id}, valueType);
       b_.variables[index].type = type;
     }
     setType(id, type);

@@ -165,6 +165,13 @@ bool Linker::untold(VariableIndex v) const {
   return variable.type == 0 ? p_.language(variable.declarations.front().file).dotted : p_.text(p_.use(variable.type).name) == "auto";
 }
 
+// auto&, const auto*: what is deduced, with what is written beside it ([dcl.spec.auto]).
+TypeUseId Linker::asDeduced(Batch& batch, Place variable, TypeUseId value) const {
+  NodeId written = p_.file(variable).child(variable.node, Role::Type);
+  uint32_t wanted = written == kNoNode ? 0 : p_.file(variable)[written].modifiers & (kPointer | kReference | kPointeeConst | kConst);
+  return batch.withModifiers(value, wanted, wanted & kReference ? 0 : uint32_t{kReference});
+}
+
 void Linker::walkValueOf(Batch& batch, VariableIndex v) {
   const Variable& variable = p_.variables[v];
   Place place = variable.home();
@@ -174,7 +181,7 @@ void Linker::walkValueOf(Batch& batch, VariableIndex v) {
   if (value != kNoNode) {
     bool tells = untold(v);
     TypeUseId type = walkInitialiser(*this, batch, {place.file, value}, scope, kNone, v);
-    if (tells) p_.variables[v].type = type;
+    if (tells) p_.variables[v].type = asDeduced(batch, place, type);
     for (size_t i = creationsBefore; i < batch.creations.size(); ++i)
       if (batch.creations[i].place == Place{place.file, value}) batch.creations[i].asVariable = v;
     return;

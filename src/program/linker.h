@@ -110,6 +110,7 @@ class Linker {
   bool infers(FunctionIndex function) const;
   // Is the variable's type only to be read off its value?
   bool untold(VariableIndex v) const;
+  TypeUseId asDeduced(Batch& batch, Place variable, TypeUseId value) const;
   // Calls work(batch, i) for each i below count, from several threads: each batch
   // has some hundred i in a row.
   void inBatches(size_t count, const std::function<void(Batch&, uint32_t)>& work);

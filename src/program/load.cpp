@@ -104,6 +104,17 @@ std::string_view subjectOf(std::string_view words) {
   return std::find(std::begin(kItself), std::end(kItself), noun) != std::end(kItself) ? std::string_view{} : noun;
 }
 
+// "the global TideTable singleton": a class that is named right before.
+std::string_view namedBefore(std::string_view comment, std::string_view words) {
+  size_t at = words.find("singleton");
+  if (at == std::string_view::npos || at < 2 || words[at - 1] != ' ') return {};
+  size_t end = at - 1, begin = end;
+  while (begin > 0 && isWordByte(words[begin - 1])) --begin;
+  bool capital = std::any_of(comment.begin() + static_cast<std::ptrdiff_t>(begin + (begin < end)), comment.begin() + static_cast<std::ptrdiff_t>(end), [](unsigned char c) { return std::isupper(c); });
+  bool shout = std::none_of(comment.begin() + static_cast<std::ptrdiff_t>(begin), comment.begin() + static_cast<std::ptrdiff_t>(end), [](unsigned char c) { return std::islower(c); });
+  return capital && !shout ? words.substr(begin, end - begin) : std::string_view{};
+}
+
 // Does a comment say of what follows that there is one of it? The note then to be left: with whom it names, if it names one.
 std::string notesOne(std::string_view comment) {
   if (comment.size() > 4000 || !kTellingWords.in(comment)) return {};
@@ -112,6 +123,7 @@ std::string notesOne(std::string_view comment) {
   bool says = namesSingleton(words) || hasAny(words, {"only one instance", "exactly one instance", "a single instance", "there is only one", "there must be only one", "there should be only one", "there is exactly one", "one instance per process", "never make a second"});
   if (!says) return {};
   std::string_view subject = subjectOf(words);
+  if (subject.empty()) subject = namedBefore(comment, words);
   return std::string(kMeansOne) + (subject.empty() ? "" : " ") + std::string(subject);
 }
 

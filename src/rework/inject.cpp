@@ -3,12 +3,15 @@
 #include <algorithm>
 #include <map>
 #include <optional>
+#include <span>
 
 #include "assess/facts.h"
+#include "base/object_name.h"
 #include "base/text.h"
 #include "rework/access.h"
 #include "rework/source_scan.h"
 #include "source/ignore.h"
+#include "source/list_layout.h"
 
 namespace elmcart {
 namespace {
@@ -28,6 +31,8 @@ struct Work {
   std::vector<Pass> passes;
   bool composing = false;
 };
+
+using UnitKey = std::pair<TypeIndex, FunctionIndex>;  // as type and function of a Work
 
 class Injector {
  public:
@@ -164,46 +169,72 @@ class Injector {
     return result.has(kPointeeConst);
   }
 
-  // "BerthBook" inside its own namespace, "office::BerthBook" elsewhere.
-  std::string nameIn(ScopeIndex scope, NameId qualified, ScopeIndex parent) const {
-    for (ScopeIndex at = scope; at != kNone; at = p_.scopes[at].parent)
-      if (at == parent) return std::string(lastPart(p_.text(qualified)));
-    return std::string(p_.text(qualified));
+  // "BerthBook" inside its own namespace and where a using declaration names it, "office::BerthBook" elsewhere.
+  std::string nameIn(ScopeIndex scope, Place at, NameId qualified, ScopeIndex parent) const {
+    std::string_view whole = p_.text(qualified);
+    for (ScopeIndex up = scope; up != kNone; up = p_.scopes[up].parent)
+      if (up == parent) return std::string(lastPart(whole));
+    return std::string(isNamedShort(at, whole) ? lastPart(whole) : whole);
   }
-  std::string typeName(ScopeIndex scope) const {
-    std::string name = nameIn(scope, p_.types[made_].qualified, p_.types[made_].parent);
-    return resultIsConst() ? "const " + name : name;
+  // Stands a using declaration for it, or for its namespace, above the place?
+  bool isNamedShort(Place at, std::string_view qualified) const {
+    const LoweredFile& file = p_.file(at);
+    Span here = file[at.node].span;
+    if (std::count_if(p_.types.begin(), p_.types.end(), [&](const TypeDecl& t) { return p_.text(t.name) == lastPart(qualified); }) > 1) return false;
+    for (NodeId n = 1; n < file.nodes.size(); ++n) {
+      if (file[n].kind != Kind::Using || file[n].span.end > here.begin) continue;
+      NodeId around = file.parents[n];
+      bool sees = around == kNoNode || file.parents[around] == kNoNode || (file[around].span.begin <= here.begin && here.end <= file[around].span.end);
+      if (sees && file.name(n) == (file[n].has(kWholeScope) ? scopePart(qualified) : qualified)) return true;
+    }
+    return false;
   }
-  std::string accessText(ScopeIndex scope) const {
+  // `unit`: the class or function that takes it.
+  std::string typeName(ScopeIndex scope, Place at, UnitKey unit) const {
+    std::string name = nameIn(scope, at, p_.types[made_].qualified, p_.types[made_].parent);
+    return resultIsConst() || constant_.contains(unit) ? "const " + name : name;
+  }
+  std::string accessText(ScopeIndex scope, Place at) const {
     const Function& accessPoint = p_.functions[accessPoint_];
     std::string call;
-    if (accessPoint.owner != kNone) call = nameIn(scope, p_.types[accessPoint.owner].qualified, p_.types[accessPoint.owner].parent) + "::" + std::string(p_.text(accessPoint.name)) + "()";
-    else call = nameIn(scope, accessPoint.qualified, accessPoint.parent) + "()";
+    if (accessPoint.owner != kNone) call = nameIn(scope, at, p_.types[accessPoint.owner].qualified, p_.types[accessPoint.owner].parent) + "::" + std::string(p_.text(accessPoint.name)) + "()";
+    else call = nameIn(scope, at, accessPoint.qualified, accessPoint.parent) + "()";
     return resultIsPointer() ? "*" + call : call;
   }
 
-  // berthBook for BerthBook, with another beginning when the tree already uses that name for something else.
+  // berthBook for BerthBook, or berth_book, as the tree writes its variables; with another beginning when it already uses
+  // that name for something else.
   std::string chooseName() const {
-    std::string name(p_.text(p_.types[made_].name));
-    size_t i = 0;
-    while (i < name.size() && std::isupper(static_cast<unsigned char>(name[i])) && (i == 0 || i + 1 >= name.size() || std::isupper(static_cast<unsigned char>(name[i + 1])))) {
-      name[i] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[i])));
-      ++i;
-    }
-    std::string base = name;
-    for (int n = 0; n < 4; ++n) {
-      bool taken = false;
-      NameId id = p_.names.find(name);
-      for (const Variable& v : p_.variables) {
-        if (!id || v.name != id) continue;
-        const TypeUse& use = p_.use(v.type);
-        taken |= use.decl != made_;
-      }
-      for (const Function& f : p_.functions) taken |= id && f.name == id;
-      if (!taken) return name;
-      name = n == 0 ? "shared" + std::string(p_.text(p_.types[made_].name)) : name + "_";
-    }
+    std::string_view type = p_.text(p_.types[made_].name);
+    bool snake = writesUnderscores();
+    std::string base = objectName(type, snake), shared = objectName("Shared" + std::string(type), snake);
+    for (const std::string& name : {base, shared, shared + "_", shared + "__"})
+      if (!isTaken(name)) return name;
     return base;
+  }
+  bool isTaken(const std::string& name) const {
+    NameId id = p_.names.find(name);
+    if (!id) return false;
+    return std::any_of(p_.variables.begin(), p_.variables.end(), [&](const Variable& v) { return v.name == id && p_.use(v.type).decl != made_; }) ||
+           std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& f) { return f.name == id; });
+  }
+  // Do the variables of functions have names of several words with underscores between them, rather than capitals?
+  bool writesUnderscores() const {
+    size_t underscores = 0, capitals = 0;
+    for (const Variable& v : p_.variables) {
+      std::string_view name = p_.text(v.name);
+      if ((v.storage != Storage::Local && v.storage != Storage::Parameter) || name.size() < 3 || !std::islower(static_cast<unsigned char>(name[0]))) continue;
+      bool capital = std::any_of(name.begin(), name.end(), [](unsigned char c) { return std::isupper(c); });
+      capitals += capital;
+      underscores += !capital && name.substr(1, name.size() - 2).find('_') != std::string_view::npos;
+    }
+    return underscores > capitals;
+  }
+  // The name in one function: another where it calls a pointer to the object so.
+  std::string nameInside(FunctionIndex f) const {
+    NameId id = p_.names.find(objectName_);
+    bool meansOther = id && std::any_of(p_.variables.begin(), p_.variables.end(), [&](const Variable& v) { return v.name == id && v.function == f && !p_.use(v.type).has(kReference); });
+    return meansOther ? objectName("Shared" + std::string(p_.text(p_.types[made_].name)), writesUnderscores()) : objectName_;
   }
 
   // The way this class names its fields: name_, m_name or name.
@@ -422,6 +453,72 @@ class Injector {
       std::sort(w.accesses.begin(), w.accesses.end(), [&](Place x, Place y) { return key(x) < key(y); });
     }
     work_.erase(std::remove_if(work_.begin(), work_.end(), [](const Work& w) { return w.accesses.empty() && w.passes.empty(); }), work_.end());
+    findConstant();
+  }
+
+  // ----- where it is held as one that may not be changed
+
+  UnitKey keyOf(FunctionIndex in, VariableIndex inInitialiserOf) const {
+    if (in == kNone) return {inInitialiserOf == kNone ? kNone : p_.variables[inInitialiserOf].owner, kNone};
+    const Function& fn = p_.functions[in];
+    if (fn.owner != kNone && !(fn.modifiers & kStatic)) return {fn.owner, kNone};
+    return {kNone, in};
+  }
+  UnitKey takerOf(FunctionIndex callee) const {
+    const Function& fn = p_.functions[callee];
+    return fn.form == FunctionForm::Constructor ? UnitKey{fn.owner, kNone} : UnitKey{kNone, callee};
+  }
+  bool holdsConstant(TypeIndex type) const {
+    VariableIndex holder = type == kNone ? kNone : holderOf(type);
+    return holder != kNone && p_.use(p_.variables[holder].type).has(kPointeeConst);
+  }
+  // Is the object only asked there what does not change it ([dcl.type.cv])?
+  bool looksOnly(Place call) const {
+    Place whole = wholeAccess(call), up = p_.parent(whole);
+    Symbol symbol = p_.symbolAt(up);
+    if (p_.node(up).kind == Kind::Member) {
+      if (!symbol.is(Symbol::Sort::Function)) symbol = p_.symbolAt(p_.parent(up));
+      return symbol.is(Symbol::Sort::Function) && (p_.functions[symbol.index()].modifiers & kConst);
+    }
+    bool kept = (p_.node(up).kind == Kind::Variable || p_.node(up).kind == Kind::FieldInit) && symbol.is(Symbol::Sort::Variable);
+    return kept && p_.use(p_.variables[symbol.index()].type).has(kPointeeConst);
+  }
+  // What a class whose field is constant hands the object to must take it so too, and what that hands it to.
+  void findConstant() {
+    std::map<UnitKey, std::set<UnitKey>> handsTo;
+    auto edge = [&](FunctionIndex callee, FunctionIndex in, VariableIndex inInitialiserOf) {
+      UnitKey to = callee == kNone ? UnitKey{kNone, kNone} : takerOf(callee);
+      bool takes = std::any_of(work_.begin(), work_.end(), [&](const Work& w) { return UnitKey{w.type, w.function} == to; }) || (callee != kNone && injectedParameter(callee) >= 0);
+      if (takes) handsTo[keyOf(in, inInitialiserOf)].insert(to);
+    };
+    std::vector<UnitKey> open;
+    for (TypeIndex t = 0; t < p_.types.size(); ++t)
+      if (t != made_ && holdsConstant(t)) open.push_back({t, kNone});
+    if (open.empty()) return;
+    for (const Creation& c : p_.creations) edge(c.constructor, c.in, c.inInitialiserOf);
+    for (const CallSite& c : p_.calls)
+      if (p_.functions[c.callee].form == FunctionForm::Function) edge(c.callee, c.in, c.inInitialiserOf);
+    std::set<UnitKey> changing;  // those that may change it, and who hands it to them
+    for (const Work& w : work_)
+      if (!std::all_of(w.accesses.begin(), w.accesses.end(), [&](Place place) { return looksOnly(place); })) changing.insert({w.type, w.function});
+    for (bool more = true; more;) {
+      more = false;
+      for (auto& [from, all] : handsTo)
+        if (std::any_of(all.begin(), all.end(), [&](UnitKey to) { return changing.contains(to); })) more |= changing.insert(from).second;
+    }
+    const size_t holders = open.size();
+    for (size_t i = 0; i < open.size(); ++i)
+      if ((i < holders || !changing.contains(open[i])) && constant_.insert(open[i]).second)
+        for (UnitKey to : handsTo[open[i]]) open.push_back(to);
+  }
+  // What is held so cannot be handed in where it may be changed.
+  std::string whyNotHanded(const Work& w) const {
+    if (!constant_.contains({w.type, w.function}) || resultIsConst()) return "";
+    for (const Work::Pass& pass : w.passes) {
+      int position = injectedParameter(pass.callee);
+      if (position < 0 || !p_.use(p_.variables[p_.functions[pass.callee].parameters[static_cast<size_t>(position)]].type).has(kPointeeConst)) return functionText(p_, pass.callee) + " may change the object, which is held as a constant here";
+    }
+    return "";
   }
 
   void pass(FunctionIndex callee, Place place, FunctionIndex in, VariableIndex inInitialiserOf) {
@@ -579,15 +676,11 @@ class Injector {
     Place place = pass.place;
     const LoweredFile& file = p_.file(place);
     const Node& node = file[place.node];
-    size_t given = 0;
-    NodeId last = kNoNode;
-    for (NodeId c : children(file, place.node)) {
-      if (file[c].role != Role::Argument) continue;
-      ++given;
-      last = c;
-    }
+    std::vector<Span> given;
+    for (NodeId c : children(file, place.node))
+      if (file[c].role == Role::Argument) given.push_back(file[c].span);
     size_t position = static_cast<size_t>(injectedParameter(pass.callee));
-    auto fill = filling(pass.callee, std::min(given, position), position);
+    auto fill = filling(pass.callee, std::min(given.size(), position), position);
     if (!fill) {
       byHand(place, "a default argument before the new one cannot be written out here");
       return false;
@@ -598,8 +691,8 @@ class Injector {
       return true;
     }
     std::string_view text = scan_.text(place.file);
-    if (last != kNoNode) {
-      insert(place, file[last].span.end, ", " + *fill + object);
+    if (!given.empty()) {
+      addBehind(place, given, *fill + object);
       return true;
     }
     char close = node.span.end > 0 ? text[node.span.end - 1] : ' ';
@@ -650,12 +743,14 @@ class Injector {
     if (entries.empty()) return;
     std::stable_sort(entries.begin(), entries.end(), [](const Entry& x, const Entry& y) { return std::make_pair(x.group, x.order) < std::make_pair(y.group, y.order); });
     const LoweredFile& file = p_.file(definition);
-    std::vector<std::pair<std::pair<int, int>, NodeId>> present;
+    std::vector<std::pair<int, int>> present;
+    std::vector<Span> items;
     for (NodeId c : children(file, definition.node)) {
       if (file[c].kind != Kind::FieldInit) continue;
       int group = 1;
       int order = orderOf(type, file.name(c), &group);
-      present.push_back({{group, order}, c});
+      present.push_back({group, order});
+      items.push_back(file[c].span);
     }
     if (present.empty()) {
       std::vector<std::string> texts;
@@ -665,9 +760,9 @@ class Injector {
       return;
     }
     for (const Entry& entry : entries) {
-      auto after = std::find_if(present.begin(), present.end(), [&](const auto& p) { return p.first > std::make_pair(entry.group, entry.order); });
-      if (after != present.end()) insert(definition, file[after->second].span.begin, entry.text + ", ");
-      else insert(definition, file[present.back().second].span.end, ", " + entry.text);
+      size_t after = static_cast<size_t>(std::find_if(present.begin(), present.end(), [&](const auto& p) { return p > std::make_pair(entry.group, entry.order); }) - present.begin());
+      if (after == 0) insert(definition, items[0].begin, entry.text + separatorInFront(scan_.text(definition.file), items, entry.text.size()));
+      else insert(definition, items[after - 1].end, separatorBehind(scan_.text(definition.file), items, entry.text.size()) + entry.text);
     }
   }
 
@@ -718,6 +813,7 @@ class Injector {
     std::string className(p_.text(decl.qualified));
     if (!decl.definition.known()) return std::nullopt;
     if (!decl.typeParameters.empty()) return refuse(w, "the class is a template");
+    if (std::string reason = whyNotHanded(w); !reason.empty()) return refuse(w, reason);
     auto isConstructor = [&](FunctionIndex f) { return f != kNone && p_.functions[f].form == FunctionForm::Constructor && p_.functions[f].owner == w.type; };
     auto functionAt = [&](Place place) {
       for (NodeId up = place.node; up != kNoNode; up = p_.files[place.file].parents[up])
@@ -742,7 +838,7 @@ class Injector {
     for (FunctionIndex c : constructors) {
       int position = injectedParameter(c);
       newParameter |= position < 0;
-      parameterName[c] = position >= 0 ? std::string(p_.text(p_.variables[p_.functions[c].parameters[static_cast<size_t>(position)]].name)) : objectName_;
+      parameterName[c] = position >= 0 ? std::string(p_.text(p_.variables[p_.functions[c].parameters[static_cast<size_t>(position)]].name)) : nameInside(c);
       if (parameterName[c].empty()) parameterName[c] = objectName_;
     }
     for (FunctionIndex c : constructors) {
@@ -780,7 +876,7 @@ class Injector {
         if (!isKnownBefore(firstDeclaration(fn))) return refuse(w, "the class is defined further down in the same file than " + className + ": a default cannot name it there");
         for (Place place : fn.declarations) {
           bool first = place == firstDeclaration(fn);
-          std::string parameter = first ? phrases(place).parameterWithDefault(typeName(scope), parameterName[c], accessText(scope)) : phrases(place).parameter(typeName(scope), parameterName[c]);
+          std::string parameter = first ? phrases(place).parameterWithDefault(typeName(scope, place, {w.type, w.function}), parameterName[c], accessText(scope, place)) : phrases(place).parameter(typeName(scope, place, {w.type, w.function}), parameterName[c]);
           if (!addParameter(place, parameter)) return refuse(w, "the parameter list of a constructor could not be read");
           // Foo() becomes Foo(T& = …): it must not become a conversion.
           if (first && fn.mostArguments == 0 && !(fn.modifiers & kExplicit)) insert(place, p_.node(place).span.begin, "explicit ");
@@ -836,7 +932,7 @@ class Injector {
       if (!ensureInclude(home.file)) return refuse(w, "including the class's file from " + p_.files[home.file].path + " would make a circle");
     }
     // 2. The field.
-    if (addField) addHolderField(w.type, pointer ? phrases(decl.definition).localInstance(typeName(scope) + "*", field) : phrases(decl.definition).field(typeName(scope), field), decl.definition);
+    if (addField) addHolderField(w.type, pointer ? phrases(decl.definition).localInstance(typeName(scope, decl.definition, {w.type, w.function}) + "*", field) : phrases(decl.definition).field(typeName(scope, decl.definition, {w.type, w.function}), field), decl.definition);
     // 3. Accesses and creations.
     auto objectAt = [&](FunctionIndex in) { return isConstructor(in) && !copiesOrMoves(in) ? parameterName[in] : objectIn(field, pointer); };
     for (Place access : w.accesses) {
@@ -871,13 +967,14 @@ class Injector {
     return std::nullopt;
   }
 
+  void addBehind(Place place, std::span<const Span> items, const std::string& text) { insert(place, items.back().end, separatorBehind(scan_.text(place.file), items, text.size()) + text); }
   bool addParameter(Place declaration, const std::string& text) {
     const LoweredFile& file = p_.file(declaration);
-    NodeId last = kNoNode;
+    std::vector<Span> parameters;
     for (NodeId c : children(file, declaration.node))
-      if (file[c].kind == Kind::Parameter) last = c;
-    if (last != kNoNode) {
-      insert(declaration, file[last].span.end, ", " + text);
+      if (file[c].kind == Kind::Parameter) parameters.push_back(file[c].span);
+    if (!parameters.empty()) {
+      addBehind(declaration, parameters, text);
       return true;
     }
     uint32_t close = scan_.parameterListEnd(declaration);
@@ -906,7 +1003,7 @@ class Injector {
     if (!field.empty()) list.push_back({1, -1, phrases(decl.definition).fieldInit(field, value)});
     std::stable_sort(list.begin(), list.end(), [](const Entry& x, const Entry& y) { return std::make_pair(x.group, x.order) < std::make_pair(y.group, y.order); });
     for (const Entry& entry : list) texts.push_back(entry.text);
-    std::string constructor = "explicit " + std::string(p_.text(decl.name)) + "(" + phrases(decl.definition).parameterWithDefault(typeName(scope), objectName_, accessText(scope)) + ")" +
+    std::string constructor = "explicit " + std::string(p_.text(decl.name)) + "(" + phrases(decl.definition).parameterWithDefault(typeName(scope, decl.definition, {type, kNone}), objectName_, accessText(scope, decl.definition)) + ")" +
                               (texts.empty() ? "" : " : " + joinWith(texts, ", ")) + " {}";
     scan_.addPublicMember(type, constructor, edits_);
     return true;
@@ -931,6 +1028,7 @@ class Injector {
     if (!fn.definition.known()) return refuse(w, name + " has no body in this tree");
     if (fn.form != FunctionForm::Function) return refuse(w, name + " is an operator, whose parameters are fixed");
     if (fn.modifiers & kInMacro) return refuse(w, name + " is made by a macro");
+    if (std::string reason = whyNotHanded(w); !reason.empty()) return refuse(w, reason);
     bool called = false;
     for (uint32_t c : p_.callsOfFunction[w.function]) called |= p_.calls[c].in != w.function;
     if (!called) return refuse(w, name + " is not called in this tree: who would hand the object in?");
@@ -944,13 +1042,13 @@ class Injector {
     }
     ScopeIndex scope = fn.owner != kNone ? p_.types[fn.owner].scope : fn.parent;
     int position = injectedParameter(w.function);
-    std::string object = position >= 0 ? std::string(p_.text(p_.variables[fn.parameters[static_cast<size_t>(position)]].name)) : objectName_;
+    std::string object = position >= 0 ? std::string(p_.text(p_.variables[fn.parameters[static_cast<size_t>(position)]].name)) : nameInside(w.function);
     if (position < 0) {
       if (std::string friendOf = namedAsFriend(w.function); !friendOf.empty()) return refuse(w, friendOf + " names " + name + " as its friend, with what it takes today");
       if (!isKnownBefore(firstDeclaration(fn))) return refuse(w, "the class is defined further down in the same file than " + name + ": a default cannot name it there");
       for (Place place : fn.declarations) {
         bool first = place == firstDeclaration(fn);
-        std::string parameter = first ? phrases(place).parameterWithDefault(typeName(scope), object, accessText(scope)) : phrases(place).parameter(typeName(scope), object);
+        std::string parameter = first ? phrases(place).parameterWithDefault(typeName(scope, place, {w.type, w.function}), object, accessText(scope, place)) : phrases(place).parameter(typeName(scope, place, {w.type, w.function}), object);
         if (!addParameter(place, parameter)) return refuse(w, "the parameter list of " + name + " could not be read");
         if (!ensureInclude(place.file)) return refuse(w, "including the class's file from " + p_.files[place.file].path + " would make a circle");
       }
@@ -984,8 +1082,13 @@ class Injector {
       (void)refuse(w, "a lambda at " + at(place) + " does not capture what it would need");
       return false;
     };
-    for (Place access : w.accesses)
-      if (!captured(access) || !replaceAccess(access, object)) return false;
+    for (Place access : w.accesses) {
+      if (!captured(access)) return false;
+      // What the function calls the object itself, by the same name.
+      Place variable = p_.parent(wholeAccess(access));
+      if (isHolding(access) && p_.nameOf(variable) == object) scan_.removeDeclaration(variable, edits_);
+      else if (!replaceAccess(access, object)) return false;
+    }
     for (const Work::Pass& pass : w.passes)
       if (!captured(pass.place) || !addArgument(pass, object)) return false;
     return true;
@@ -1009,7 +1112,7 @@ class Injector {
     }
     ScopeIndex scope = fn.parent;
     if (!there) {
-      std::string line = phrases(fn.definition).localInstance(typeName(scope) + "&", object + " = " + accessText(scope));
+      std::string line = phrases(fn.definition).localInstance(typeName(scope, fn.definition, {w.type, w.function}) + "&", object + " = " + accessText(scope, fn.definition));
       scan_.insertAtBodyStart({fn.definition.file, body}, line, edits_);
       nameDirectly(fn.definition.file);
     }
@@ -1028,7 +1131,7 @@ class Injector {
     VariableIndex holder = holderOf(w.type);
     std::string field = holder != kNone ? std::string(p_.text(p_.variables[holder].name)) : fieldName(w.type);
     if (holder == kNone) {
-      std::string text = phrases(decl.definition).localInstance(typeName(decl.scope) + "&", field + " = " + accessText(decl.scope));
+      std::string text = phrases(decl.definition).localInstance(typeName(decl.scope, decl.definition, {w.type, w.function}) + "&", field + " = " + accessText(decl.scope, decl.definition));
       bool usedOutside = false;
       for (Place access : w.accesses) {
         Place around = p_.around(access, Kind::Function);
@@ -1104,7 +1207,7 @@ class Injector {
       ScopeIndex scope = v.owner != kNone ? p_.types[v.owner].scope : p_.functions[v.function].fixture != kNone ? p_.types[p_.functions[v.function].fixture].scope : p_.functions[v.function].parent;
       std::string name(p_.text(v.name));
       std::string open = v.owner != kNone ? "{" : "(", close = v.owner != kNone ? "}" : ")";
-      std::string type = nameIn(scope, decl.qualified, decl.parent);
+      std::string type = nameIn(scope, variable, decl.qualified, decl.parent);
       edit(variable, p_.node(variable).span, phrases(variable).localInstance(type, name + (arguments.empty() ? "" : open + arguments + close)));
     }
     // 2. Defaults go, with those of the parameters before.
@@ -1226,6 +1329,7 @@ class Injector {
   SourceScan scan_;
   std::optional<std::set<TypeIndex>> below_;  // classes that are made below those that take the object
   std::set<FunctionIndex> accessPointFunctions_;
+  std::set<UnitKey> constant_;  // those that take the object as one that may not be changed
   FunctionIndex accessPoint_ = kNone;
   TypeIndex made_ = kNone;
   std::string objectName_;

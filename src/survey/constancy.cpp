@@ -253,7 +253,22 @@ bool Constancy::testsFirst(const Use& write, VariableIndex field) const {
 }
 
 bool Constancy::testsFirst(Place place, VariableIndex field) const {
-  return forEachKnown(p_, place, [&](const Known& test) { return names({place.file, test.condition}, field, true); });
+  return forEachKnown(p_, place, [&](const Known& test) { return names({place.file, test.condition}, field, true) || isFilledWith(field, {place.file, test.condition}); });
+}
+
+// Is another variable of its class found empty there, and given its value in the same function: do the two stand for one answer?
+bool Constancy::isFilledWith(VariableIndex field, Place test) const {
+  const LoweredFile& file = p_.file(test);
+  if (file[test.node].kind != Kind::NullTest) return false;
+  Symbol tested = p_.symbolAt({test.file, file.child(test.node, Role::Operand)});
+  if (!tested.is(Symbol::Sort::Variable)) return false;
+  const Variable &other = p_.variables[tested.index()], &own = p_.variables[field];
+  if (other.owner == kNone || other.owner != own.owner || other.storage != own.storage) return false;
+  Place function = p_.around(test, Kind::Function);
+  return std::any_of(p_.usesOfVariable[tested.index()].begin(), p_.usesOfVariable[tested.index()].end(), [&](uint32_t u) {
+    const Use& use = p_.uses[u];
+    return use.access == Access::Write && !use.inMember && use.place.file == test.file && p_.around(use.place, Kind::Function) == function;
+  });
 }
 
 NodeId Constancy::initialiserOf(VariableIndex v) const {

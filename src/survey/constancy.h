@@ -64,6 +64,7 @@ class Constancy {
   bool givesItself(FunctionIndex function) const;
   bool isRemembered(VariableIndex field, TypeIndex type) const;
   bool testsFirst(Place place, VariableIndex field) const;
+  bool isFilledWith(VariableIndex field, Place test) const;
   TypeIndex madeBy(Place expression, int depth) const;
   TypeIndex returnedBy(FunctionIndex function, int depth) const;
 

@@ -175,6 +175,15 @@ TypeIndex objectTypeOf(const Program& program, const Entity& entity) {
   return declaredByInterface && made != kNone && program.types[made].definition.known() ? made : entity.type;
 }
 
+TypeIndex outermost(const Program& program, TypeIndex type) {
+  for (int depth = 0; type != kNone && depth < 20; ++depth) {
+    ScopeIndex around = program.types[type].parent;
+    if (around == kNone || program.scopes[around].sort != Scope::Sort::Type) break;
+    type = program.scopes[around].type;
+  }
+  return type;
+}
+
 bool isAbstract(const Program& program, TypeIndex type) {
   for (FunctionIndex m : program.types[type].methods)
     if (program.functions[m].modifiers & kAbstract) return true;

@@ -165,11 +165,18 @@ bool Recogniser::isOnlyOne(const Entity& entity) const {
   const TypeDecl& decl = p_.types[entity.type];
   for (VariableIndex other : decl.statics)
     if (other != entity.slot && classOf(other) == entity.type) return false;
-  for (uint32_t c : p_.creationsOfType[entity.type]) {
-    const Creation& creation = p_.creations[c];
-    bool own = creation.place == entity.creation.place || creation.asVariable == entity.slot || creation.inInitialiserOf == entity.slot || (creation.in != kNone && creation.in == entity.creation.in);
-    if (!own && !creation.asBase && !creation.delegated && !isInTests(creation.place)) return false;
-  }
+  // One of a subclass is one of the class as well.
+  bool others = p_.anyDerived(entity.type, [&](TypeIndex at) {
+    return std::any_of(p_.creationsOfType[at].begin(), p_.creationsOfType[at].end(), [&](uint32_t c) {
+      const Creation& creation = p_.creations[c];
+      Place up = p_.parent(creation.place);
+      NodeId target = p_.node(up).kind == Kind::Assign ? p_.file(up).child(up.node, Role::Target) : kNoNode;
+      bool putThere = target != kNoNode && p_.symbolAt({up.file, target}) == Symbol(Symbol::Sort::Variable, entity.slot);
+      bool own = putThere || creation.place == entity.creation.place || creation.asVariable == entity.slot || creation.inInitialiserOf == entity.slot || (creation.in != kNone && creation.in == entity.creation.in);
+      return !own && !creation.asBase && !creation.delegated && !isInTests(creation.place);
+    });
+  });
+  if (others) return false;
   // A record of parts that cannot be copied is no value either.
   const Guarantees& promises = p_.guarantees(entity.place.file);
   return behaves(entity.type) || (promises.implicitCopy.holds && decl.definition.known() && !p_.isCopyable(entity.type, entity.place.file));
@@ -185,7 +192,7 @@ bool Recogniser::isOneOfOthers(const Entity& entity) const {
   return byDefault || static_cast<size_t>(std::count_if(p_.creationsOfType[entity.type].begin(), p_.creationsOfType[entity.type].end(), [&](uint32_t c) {
            const Creation& creation = p_.creations[c];
            TypeIndex by = creation.in == kNone ? kNone : p_.functions[creation.in].owner;
-           return !creation.asBase && !creation.delegated && !creation.copy && !isInTests(creation.place) && creation.in != kNone && (by == kNone || (!p_.derivesFrom(by, entity.type) && outermost(by) != outermost(entity.type)));
+           return !creation.asBase && !creation.delegated && !creation.copy && !isInTests(creation.place) && creation.in != kNone && (by == kNone || (!p_.derivesFrom(by, entity.type) && outermost(p_, by) != outermost(p_, entity.type)));
          })) >= kSeveral;
 }
 
@@ -208,26 +215,17 @@ bool Recogniser::isReachedBeside(const Entity& entity) const {
   });
 }
 
-TypeIndex Recogniser::outermost(TypeIndex type) const {
-  for (int depth = 0; type != kNone && depth < 20; ++depth) {
-    ScopeIndex around = p_.types[type].parent;
-    if (around == kNone || p_.scopes[around].sort != Scope::Sort::Type) break;
-    type = p_.scopes[around].type;
-  }
-  return type;
-}
-
 // Does the class (or what it is nested with) make others too, for other places?
 // Then it is a class of values, of which this is one that is kept.
 bool Recogniser::makesMore(const Entity& entity) const {
   VariableIndex v = entity.slot;
-  TypeIndex home = outermost(entity.type);
+  TypeIndex home = outermost(p_, entity.type);
   std::vector<uint32_t> creations(p_.creationsOfType[entity.type].begin(), p_.creationsOfType[entity.type].end());
   // By a class inside it that is one of its kind.
   constexpr size_t kMost = 64;
   size_t seen = 0;
   p_.anyDerived(entity.type, [&](TypeIndex t) {
-    if (t != entity.type && outermost(t) == home) creations.insert(creations.end(), p_.creationsOfType[t].begin(), p_.creationsOfType[t].end());
+    if (t != entity.type && outermost(p_, t) == home) creations.insert(creations.end(), p_.creationsOfType[t].begin(), p_.creationsOfType[t].end());
     return ++seen > kMost;
   });
   for (uint32_t c : creations) {
@@ -239,7 +237,7 @@ bool Recogniser::makesMore(const Entity& entity) const {
     Symbol into = target == kNoNode ? Symbol{} : p_.links[assign.file].symbol[target];
     if (into.is(Symbol::Sort::Variable) && into.index() == v) continue;
     TypeIndex owner = creation.in != kNone ? p_.functions[creation.in].owner : creation.inInitialiserOf != kNone ? p_.variables[creation.inInitialiserOf].owner : kNone;
-    if (owner != kNone && outermost(owner) == home) return true;
+    if (owner != kNone && outermost(p_, owner) == home) return true;
   }
   return false;
 }

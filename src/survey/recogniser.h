@@ -113,7 +113,6 @@ class Recogniser {
 
   // ----- kind: recognise_kind.cpp
   EntityKind decideKind(const Entity& entity) const;
-  TypeIndex outermost(TypeIndex type) const;
   // Does the class (or what it is nested with) make others too, for other places?
   // Then it is a class of values, of which this is one that is kept.
   bool makesMore(const Entity& entity) const;

@@ -38,6 +38,8 @@ NodeId bareExpression(const LoweredFile& file, NodeId expression);
 uint32_t variableTraits(const Program& program, VariableIndex variable);
 // Has the class a member function without a body that derived ones must give?
 bool isAbstract(const Program& program, TypeIndex type);
+// The class that it is nested in, however deep; itself where it is in none.
+TypeIndex outermost(const Program& program, TypeIndex type);
 // Can an object of the class be made by anyone?
 bool hasOpenConstructor(const Program& program, TypeIndex type, Place* where = nullptr);
 // Can only its own package name the class, and so make one?

@@ -34,10 +34,10 @@ TEST_P(ExamplesRun, AsTheyAreSaidTo) {
     RunResult compiled = inFolder(folder, filled(tools.compile));
     ASSERT_EQ(compiled.exitCode, 0) << compiled.out << compiled.err;
     if (!kShown.count(check) || kNotOnThisMachine.count(GetParam())) continue;
-    // A fault of chance gets three chances; the sound one must hold each time.
+    // A fault of chance gets three chances. That the sound one holds each time is seen by probe, in many more runs.
     bool failed = false;
     std::string said;
-    for (int turn = 0; turn < 3 && !(failing && failed); ++turn) {
+    for (int turn = 0; turn < (failing ? 3 : 1) && !failed; ++turn) {
       RunResult run = inFolder(folder, filled(tools.run));
       failed |= run.exitCode != 0;
       said += run.out + run.err.substr(0, 2000);

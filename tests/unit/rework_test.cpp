@@ -154,6 +154,26 @@ TEST(Inject, HoldsByPointerWhereObjectsAreAssigned) {
   EXPECT_TRUE(project.builds(result));
 }
 
+// In the manner of the file: names with underscores, one item a line, short names where they are made visible; constant
+// where the field is, and in what the object is handed on to.
+TEST(Inject, WritesAsTheFileDoes) {
+  Project project;
+  project.write("tide_gauge.h", "#pragma once\nnamespace harbour {\nclass TideGauge {\n public:\n  static TideGauge* get();\n  int level() const { return level_; }\n  void raise(int by) { level_ += by; }\n\n private:\n  TideGauge() = default;\n  int level_ = 0;\n};\n}  // namespace harbour\n");
+  project.write("gauge.h", "#pragma once\n#include \"tide_gauge.h\"\nusing Gauge = harbour::TideGauge;\n");
+  project.write("main.cpp", "#include \"gauge.h\"\nusing harbour::TideGauge;\nTideGauge* TideGauge::get() {\n  static TideGauge tide_gauge;\n  return &tide_gauge;\n}\n"
+                            "class Desk {\n public:\n  Desk(int first_offset,\n       int second_offset)\n      : gauge_(*TideGauge::get()),\n        sum_(first_offset + second_offset) {}\n  int all() const { return gauge_.level() + deep(sum_); }\n\n private:\n"
+                            "  static int deep(int by_how_much) { return TideGauge::get()->level() + by_how_much; }\n  const TideGauge& gauge_;\n  int sum_;\n};\n"
+                            "int raise_it(int how_much) {\n  TideGauge* tide_gauge = TideGauge::get();\n  tide_gauge->raise(how_much);\n  return tide_gauge->level();\n}\n"
+                            "int main() {\n  Desk desk(1, 2);\n  return desk.all() + raise_it(2) == 8 ? 0 : 1;\n}\n");
+  auto result = rework(project.root(), Config{}, "harbour::TideGauge", ReworkOptions{.move = "inject", .confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
+  ASSERT_TRUE(result.ok());
+  std::string after = Project::textOf(*result, "main.cpp");
+  for (const char* text : {"       int second_offset,\n       const TideGauge& tide_gauge = *TideGauge::get())\n      : gauge_(tide_gauge),\n", "deep(sum_, gauge_)", "deep(int by_how_much, const TideGauge& tide_gauge = *TideGauge::get())",
+                           "int raise_it(int how_much, TideGauge& shared_tide_gauge = *TideGauge::get()) {\n  TideGauge* tide_gauge = &shared_tide_gauge;"})
+    EXPECT_NE(after.find(text), std::string::npos) << text << "\n" << after;
+  EXPECT_TRUE(project.builds(*result));
+}
+
 TEST(Inject, IsRefusedForAReplaceableSlot) {
   Project project;
   project.write("gauge.h", "#pragma once\nclass Gauge {\n public:\n  static Gauge* get() {\n    if (!slot) slot = new Gauge;\n    return slot;\n  }\n  static void use(Gauge* other) { slot = other; }\n  int level() const { return level_; }\n\n private:\n  static Gauge* slot;\n  int level_ = 0;\n};\n");

@@ -52,6 +52,7 @@ class PythonWriter final : public Writer {
   }
 
  protected:
+  bool breaksLists() const override { return true; }
   std::string writeAll(std::span<const Change> changes) override {
     kept_.clear();
     reads_.clear();

@@ -17,6 +17,7 @@ class OverloadWriter : public Writer {
   bool hands(Spot creation) override;
 
  protected:
+  bool breaksLists() const override { return true; }
   std::string writeAll(std::span<const Change> changes) override;
   std::string fetchElsewhere(const LoweredFile& file) override;
 

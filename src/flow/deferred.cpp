@@ -1,0 +1,128 @@
+#include "flow/deferred.h"
+
+#include <algorithm>
+
+#include "base/text.h"
+#include "program/arguments.h"
+
+namespace elmcart {
+namespace {
+
+constexpr int kDepth = 3;  // functions that hand it on
+
+bool isRun(const Program& p, Place value, int depth);
+
+// Is it called, or handed to what may call it?
+bool isCalled(const Program& p, VariableIndex v, int depth) {
+  if (depth > kDepth) return true;
+  return std::any_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    // Inside of another lambda it waits for that one.
+    return use.access != Access::Write && isRun(p, use.place, depth + 1) && !runsLater(p, use.place);
+  });
+}
+
+// The parameter of a function that takes what is given at that place, or kNone.
+VariableIndex parameterFor(const Program& p, FunctionIndex f, Place call, NodeId argument) {
+  std::vector<NodeId> given = argumentsOf(p.file(call), call.node);
+  size_t position = static_cast<size_t>(std::find(given.begin(), given.end(), argument) - given.begin());
+  const std::vector<VariableIndex>& parameters = p.functions[f].parameters;
+  return position < parameters.size() ? parameters[position] : kNone;
+}
+
+bool isTakenAndRun(const Program& p, FunctionIndex f, Place call, NodeId argument, int depth) {
+  if (!p.functions[f].definition.known()) return true;
+  VariableIndex parameter = parameterFor(p, f, call, argument);
+  return parameter == kNone || isCalled(p, parameter, depth);
+}
+
+bool isRunByCall(const Program& p, Place call, NodeId argument, int depth) {
+  const LoweredFile& file = p.file(call);
+  NodeId callee = file.child(call.node, Role::Callee);
+  Symbol called = p.symbolAt(call);
+  if (!called.known() && callee != kNoNode) called = p.symbolAt({call.file, callee});
+  if (called.is(Symbol::Sort::Function)) return isTakenAndRun(p, called.index(), call, argument, depth);
+  if (called.known() || callee == kNoNode || file[callee].kind != Kind::Member) return true;
+  // What a library's object is given, a framework's most of all, it keeps; a collection keeps what is added to it, and runs
+  // what tells it the value of a key.
+  std::string_view name = lastPart(file.name(callee));
+  CollectionAct act = p.guarantees(call.file).collectionAct(name);
+  bool asked = name.starts_with("compute") || name.starts_with("merge") || name.ends_with("IfAbsent") || name.ends_with("OrAdd");
+  return act != CollectionAct::None && (act != CollectionAct::Add || asked);
+}
+
+// `value`: the lambda, or a name that stands for it.
+bool isRun(const Program& p, Place value, int depth) {
+  Place up = p.parent(value);
+  const Node& node = p.node(up);
+  Role role = p.node(value).role;
+  switch (node.kind) {
+    case Kind::Call: return role == Role::Callee || (role == Role::Argument && isRunByCall(p, up, value.node, depth));
+    case Kind::Create: {
+      bool known = false, run = false;
+      forEachInside(p, p.creations, up, [&](const Creation& c) {
+        if (c.place == up && c.constructor != kNone) known = true, run = isTakenAndRun(p, c.constructor, up, value.node, depth);
+      });
+      return !known || run;
+    }
+    case Kind::Cast: case Kind::Conditional: return isRun(p, up, depth);
+    case Kind::Variable: {
+      Symbol symbol = p.symbolAt(up);
+      return role == Role::Initialiser && symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Local && isCalled(p, symbol.index(), depth + 1);
+    }
+    case Kind::Assign: {
+      NodeId target = p.file(up).child(up.node, Role::Target);
+      Symbol symbol = target == kNoNode ? Symbol{} : p.symbolAt({up.file, target});
+      bool local = symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Local;
+      return role == Role::Value && local && isCalled(p, symbol.index(), depth + 1);
+    }
+    case Kind::Return: case Kind::Collection: case Kind::FieldInit: case Kind::NullTest: case Kind::Compare: case Kind::Index: return false;
+    case Kind::Member: return role == Role::Receiver && p.node(p.parent(up)).kind == Kind::Call && p.node(up).role == Role::Callee;  // f.apply(), f.invoke()
+    default: return true;
+  }
+}
+
+// Is the address that stands there put away, without a look at what is behind it?
+bool isPutAway(const Program& p, Place address, int depth) {
+  if (depth > kDepth) return false;
+  Place up = p.parent(address);
+  const Node& node = p.node(up);
+  auto keptBy = [&](FunctionIndex f) {
+    if (f == kNone || !p.functions[f].definition.known()) return false;
+    VariableIndex parameter = parameterFor(p, f, up, address.node);
+    return parameter != kNone && std::all_of(p.usesOfVariable[parameter].begin(), p.usesOfVariable[parameter].end(), [&](uint32_t u) { return isPutAway(p, p.uses[u].place, depth + 1); });
+  };
+  switch (node.kind) {
+    case Kind::Cast: return isPutAway(p, up, depth);
+    case Kind::Assign: return p.node(address).role == Role::Value;
+    case Kind::FieldInit: case Kind::Collection: case Kind::NullTest: return true;
+    case Kind::Variable: return p.node(address).role == Role::Initialiser && p.use(p.variables[p.symbolAt(up).index()].type).has(kPointer);
+    case Kind::Call: {
+      if (p.node(address).role != Role::Argument) return false;
+      NodeId callee = p.file(up).child(up.node, Role::Callee);
+      Symbol called = p.symbolAt(up);
+      if (!called.known() && callee != kNoNode) called = p.symbolAt({up.file, callee});
+      if (called.is(Symbol::Sort::Function)) return keptBy(called.index());
+      return !called.known() && callee != kNoNode && p.file(up)[callee].kind == Kind::Member && p.guarantees(up.file).collectionAct(lastPart(p.file(up).name(callee))) == CollectionAct::Add;
+    }
+    default: return false;
+  }
+}
+
+}  // namespace
+
+bool isOnlyAddressed(const Program& p, Place place) {
+  Place up = p.parent(place);
+  return p.node(up).kind == Kind::AddressOf && isPutAway(p, up, 0);
+}
+
+bool mayRunAtOnce(const Program& p, Place lambda) { return isRun(p, lambda, 0); }
+
+bool runsLater(const Program& p, Place place) {
+  const LoweredFile& file = p.file(place);
+  for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Type; up = file.parents[up])
+    if (file[up].kind == Kind::Lambda && !mayRunAtOnce(p, {place.file, up})) return true;
+  return false;
+}
+
+}  // namespace elmcart
