@@ -80,6 +80,7 @@ bool isWorthHanding(const Subject& s, const Entity& e) {
   bool many = oneOfMany(s, e);
   return std::any_of(e.state.begin(), e.state.end(), [&](const StateField& field) {
     bool ofMany = many && p.variables[field.variable].storage == Storage::Field;
+    if (!many && isOfMany(s, e, field.variable)) return false;
     return field.changes && !(variableTraits(p, field.variable) & kPool) && !isWorkedOut(p, field.variable) && !isMemo(p, field.variable) && !isLastAnswer(p, field.variable) && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
       const Use& use = p.uses[u];
       // Of one object of many, what is called on this one changes it.

@@ -74,7 +74,10 @@ CollectionAct actAt(const Program& p, Place place) {
   // A function that is given the collection first: append(list, …), delete(table, key), len(table).
   if (node.kind == Kind::Call && p.node(place).role == Role::Argument) {
     NodeId callee = p.file(up).child(up.node, Role::Callee);
-    if (callee != kNoNode && p.file(up)[callee].kind == Kind::Name) return p.guarantees(up.file).collectionAct(p.file(up).name(callee));
+    if (callee == kNoNode || p.file(up)[callee].kind != Kind::Name) return CollectionAct::None;
+    // What is given behind it is only read: append(all, list...).
+    CollectionAct act = p.guarantees(up.file).collectionAct(p.file(up).name(callee));
+    return act == CollectionAct::None || p.file(up).child(up.node, Role::Argument) == place.node ? act : CollectionAct::Read;
   }
   return CollectionAct::None;
 }
@@ -203,19 +206,38 @@ bool oneOfMany(const Subject& s, const Entity& e) {
   });
 }
 
+// Does a call of the method on the object change the field: by itself, or by what it calls of the class and its bases?
+static bool leadsToChange(const Program& p, FunctionIndex method, const std::set<FunctionIndex>& changing, int depth) {
+  if (method == kNone || depth > 3) return false;
+  return changing.contains(method) || std::any_of(p.callsInFunction[method].begin(), p.callsInFunction[method].end(), [&](uint32_t c) {
+           FunctionIndex callee = p.calls[c].callee;
+           TypeIndex owner = p.functions[callee].owner, own = p.functions[method].owner;
+           return owner != kNone && own != kNone && (p.derivesFrom(own, owner) || p.derivesFrom(owner, own)) && leadsToChange(p, callee, changing, depth + 1);
+         });
+}
+
 bool isOfMany(const Subject& s, const Entity& e, VariableIndex field) {
   const Program& p = s.program;
   const Variable& variable = p.variables[field];
   if (variable.storage != Storage::Field) return false;
   if (oneOfMany(s, e)) return true;
-  if (e.kind == EntityKind::Singleton || e.type == kNone || variable.owner == kNone || variable.owner == e.type) return false;
+  if (e.type == kNone || variable.owner == kNone || variable.owner == e.type) return false;
   Entity asBase = e;
   asBase.type = variable.owner;
+  asBase.kind = EntityKind::SharedInstance;
   if (!oneOfMany(s, asBase)) return false;
-  return std::none_of(p.usesOfVariable[field].begin(), p.usesOfVariable[field].end(), [&](uint32_t u) {
-    const Use& use = p.uses[u];
-    return changesState(p, use) && !isConstruction(p, use) && std::any_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; });
-  });
+  std::set<FunctionIndex> changing;
+  for (uint32_t u : p.usesOfVariable[field])
+    if (changesState(p, p.uses[u]) && !isConstruction(p, p.uses[u])) changing.insert(p.uses[u].in);
+  // Changed from outside, by its name: whose it is, is not known.
+  if (changing.contains(kNone)) return false;
+  for (FunctionIndex f : changing)
+    if (TypeIndex owner = p.functions[f].owner; owner == kNone || !p.derivesFrom(e.type, owner)) return false;
+  auto changes = [&](FunctionIndex method) { return leadsToChange(p, method, changing, 0); };
+  if (std::any_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return changes(c.method); })) return false;
+  // By what its own class does with itself.
+  const auto& methods = p.types[e.type].methods;
+  return std::none_of(methods.begin(), methods.end(), [&](FunctionIndex m) { return p.functions[m].form == FunctionForm::Function && changes(m); });
 }
 
 bool isCalled(const Subject& s, FunctionIndex f) {

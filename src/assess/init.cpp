@@ -12,6 +12,9 @@
 namespace elmcart {
 namespace {
 
+// What code stands in that may not run when what holds it does.
+constexpr std::array kUnsure = {Kind::If, Kind::Conditional, Kind::Lambda, Kind::Loop};
+
 // Is the variable initialised by running code at load time?
 bool isDynamic(const Program& p, VariableIndex v) {
   const Variable& variable = p.variables[v];
@@ -111,7 +114,11 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
         if (out[first].evidence.size() < kMostEvidence) out[first].evidence.push_back({other.definition, std::string(p.text(other.name)) + " is used too, and initialised here"});
         continue;
       }
-      Finding f = makeFinding(s, infoOf("init.order-across-files"), i, Sureness::Likely);
+      // On a way that goes through a condition or a loop: maybe not at that moment.
+      bool sometimes = std::any_of(step.chain.begin(), step.chain.end(), [&](const Evidence& passed) {
+        return std::any_of(kUnsure.begin(), kUnsure.end(), [&](Kind kind) { return p.around(passed.place, kind).node != kNoNode; });
+      });
+      Finding f = makeFinding(s, infoOf("init.order-across-files"), i, sometimes ? Sureness::Possible : Sureness::Likely);
       f.place = home;
       f.message = "The initialiser of " + e.shown + " uses " + std::string(p.text(other.name)) + ", which another file initialises: the order of the two is not defined.";
       f.evidence.push_back({home, e.shown + " is initialised when the program is loaded"});
@@ -126,7 +133,6 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
 
 void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
-  constexpr std::array kUnsure = {Kind::If, Kind::Conditional, Kind::Lambda};
   Wanted ordered{[&](VariableIndex v) { return runsInOrder(p, v); }};
   std::map<std::tuple<VariableIndex, FileIndex, NodeId>, size_t> causes;  // to its place among the findings
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {

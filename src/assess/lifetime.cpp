@@ -184,13 +184,22 @@ void checkDanglingSubscriber(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+// Is there a constructor that copies and hands the new object to somebody, so that it is registered as well?
+static bool copiesRegister(const Program& p, TypeIndex type) {
+  return std::any_of(p.types[type].methods.begin(), p.types[type].methods.end(), [&](FunctionIndex m) {
+    const Function& fn = p.functions[m];
+    if (fn.form != FunctionForm::Constructor || fn.parameters.empty() || fn.leastArguments > 1 || !fn.definition.known() || p.use(p.variables[fn.parameters[0]].type).decl != type) return false;
+    return handsItselfOn(p, m);
+  });
+}
+
 void checkCopiedSubscriber(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<std::pair<TypeIndex, VariableIndex>> told;
   for (const Registration& r : s.registrations) {
     Place definition = p.types[r.subscriber].definition;
     if (!definition.known() || !p.guarantees(definition.file).implicitCopy.holds || !p.guarantees(definition.file).freedByHand.holds) continue;
-    if (!p.isCopyable(r.subscriber, definition.file) || isAbstract(p, r.subscriber) || !told.insert({r.subscriber, r.collection}).second) continue;
+    if (!p.isCopyable(r.subscriber, definition.file) || isAbstract(p, r.subscriber) || copiesRegister(p, r.subscriber) || !told.insert({r.subscriber, r.collection}).second) continue;
     std::vector<Evidence> copies;
     for (uint32_t c : p.creationsOfType[r.subscriber])
       if (p.creations[c].copy) copies.push_back({p.creations[c].place, "copied here: the copy is not registered, and its destructor unregisters the original"});

@@ -173,18 +173,6 @@ void checkSubjectFirst(const Subject& s, std::vector<Finding>& out) {
 
 namespace {
 
-// Does the method, or one of its own class that it calls, give the object itself to somebody else?
-bool handsItselfOn(const Program& p, FunctionIndex method, int depth = 0) {
-  Place body = p.functions[method].definition;
-  if (!body.known() || depth > 2) return false;
-  const LoweredFile& file = p.file(body);
-  bool gives = anyNode(file, body.node, [&](NodeId n) { return file[n].kind == Kind::This && (file[n].role == Role::Argument || file[n].role == Role::Value); });
-  return gives || std::any_of(p.callsInFunction[method].begin(), p.callsInFunction[method].end(), [&](uint32_t c) {
-           FunctionIndex callee = p.calls[c].callee;
-           return p.functions[callee].owner == p.functions[method].owner && handsItselfOn(p, callee, depth + 1);
-         });
-}
-
 // object->setOwner(all): is somebody else given the object by what is called on it there? A member that is not in the tree
 // may do so with what it is given.
 bool isGivenOnByCall(const Program& p, const Use& use) {

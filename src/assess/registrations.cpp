@@ -281,6 +281,23 @@ std::vector<LocalRegistration> localRegistrationsIn(const Subject& s) {
   return out;
 }
 
+// each->removeParent(this), of what could not be told: the members of that name in the class that keeps the collection.
+static std::vector<FunctionIndex> askedWithItself(const Program& p, FunctionIndex function, VariableIndex collection) {
+  std::vector<FunctionIndex> out;
+  Place body = p.functions[function].definition;
+  TypeIndex keeper = p.variables[collection].owner;
+  if (!body.known() || keeper == kNone) return out;
+  const LoweredFile& file = p.file(body);
+  forEachNode(file, body.node, [&](NodeId n) {
+    if (file[n].kind != Kind::This || file[n].role != Role::Argument) return;
+    NodeId callee = file.child(file.parents[n], Role::Callee);
+    if (callee == kNoNode || file[callee].kind != Kind::Member || p.symbolAt({body.file, callee}).known()) return;
+    for (FunctionIndex m : p.types[keeper].methods)
+      if (p.text(p.functions[m].name) == file.name(callee)) out.push_back(m);
+  });
+  return out;
+}
+
 bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collection, std::set<FunctionIndex>& seen, int depth) {
   if (depth > 4 || !seen.insert(function).second) return false;
   for (uint32_t u : p.usesInFunction[function]) {
@@ -315,9 +332,22 @@ bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collect
       if (set.is(Symbol::Sort::Variable) && set.index() == collection) return true;
     }
   }
+  for (FunctionIndex asked : askedWithItself(p, function, collection))
+    if (removesFrom(p, asked, collection, seen, depth + 1)) return true;
   for (uint32_t c : p.callsInFunction[function])
     if (removesFrom(p, p.calls[c].callee, collection, seen, depth + 1)) return true;
   return false;
+}
+
+bool handsItselfOn(const Program& p, FunctionIndex method, int depth) {
+  Place body = p.functions[method].definition;
+  if (!body.known() || depth > 2) return false;
+  const LoweredFile& file = p.file(body);
+  bool gives = anyNode(file, body.node, [&](NodeId n) { return file[n].kind == Kind::This && (file[n].role == Role::Argument || file[n].role == Role::Value); });
+  return gives || std::any_of(p.callsInFunction[method].begin(), p.callsInFunction[method].end(), [&](uint32_t c) {
+           FunctionIndex callee = p.calls[c].callee;
+           return p.functions[callee].owner == p.functions[method].owner && handsItselfOn(p, callee, depth + 1);
+         });
 }
 
 FunctionIndex destructorOf(const Program& p, TypeIndex type) {

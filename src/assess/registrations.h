@@ -44,6 +44,8 @@ std::vector<LocalRegistration> localRegistrationsIn(const Subject& s);
 
 // Does the function (or what it calls) take something out of the collection?
 bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collection, std::set<FunctionIndex>& seen, int depth = 0);
+// Does the method, or one of its own class that it calls, give the object itself to somebody else?
+bool handsItselfOn(const Program& p, FunctionIndex method, int depth = 0);
 // The class's destructor with a body, or kNone.
 FunctionIndex destructorOf(const Program& p, TypeIndex type);
 // That, or the method by which its objects are told their end; kNone: neither.

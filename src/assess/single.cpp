@@ -153,6 +153,9 @@ void checkSecondCreation(const Subject& s, std::vector<Finding>& out) {
       // By what makes the shared one.
       if (creation.in != kNone && factories.count(creation.in)) continue;
       if (creation.asVariable == e.slot || (e.slot != kNone && creation.inInitialiserOf == e.slot)) continue;
+      // What is put there comes from the same code, by way of a local.
+      Place around = e.creation.place.known() && s.program.node(e.creation.place).kind != Kind::Create ? s.program.around(e.creation.place, Kind::Function) : Place{};
+      if (around.known() && around.node != kNoNode && around.file == creation.place.file && s.program.isInside(creation.place, around.node)) continue;
       // The slot's own alternatives: several branches that fill the same slot.
       if (creation.in != kNone && creation.in == e.creation.in && e.creation.place.known() && creation.place.file == e.creation.place.file) continue;
       if (entersItself && creation.in != kNone && s.program.text(s.program.functions[creation.in].qualified) == "main") continue;

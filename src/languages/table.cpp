@@ -55,6 +55,16 @@ std::string_view interpreterOf(std::string_view text) {
   return {};
 }
 
+// "-*- C++ -*-" or "-*- mode: c++; tab-width: 2 -*-" in the first line, as editors read it, names "c++".
+std::string modeOf(std::string_view text) {
+  std::string_view line = text.substr(0, text.find('\n'));
+  size_t begin = line.find("-*-"), end = begin == std::string_view::npos ? begin : line.find("-*-", begin + 3);
+  if (end == std::string_view::npos) return {};
+  std::string mode = lowerCase(trim(line.substr(begin + 3, end - begin - 3)));
+  if (size_t at = mode.find("mode:"); at != std::string::npos) mode = mode.substr(at + 5);
+  return std::string(trim(std::string_view(mode).substr(0, mode.find(';'))));
+}
+
 }  // namespace
 
 bool mayBeSource(std::string_view path, bool& needsText) {
@@ -67,7 +77,8 @@ bool mayBeSource(std::string_view path, bool& needsText) {
 
 const Language* languageOf(std::string_view path, std::string_view text) {
   std::string extension = extensionOf(path);
-  std::string_view interpreter = extension.empty() ? interpreterOf(text) : std::string_view{};
+  std::string interpreter = extension.empty() ? std::string(interpreterOf(text)) : std::string();
+  if (extension.empty() && interpreter.empty()) interpreter = modeOf(text);
   const Language* found = nullptr;
   for (const Language& language : languages()) {
     if (!interpreter.empty() && holds(language.interpreters, interpreter)) return &language;

@@ -284,7 +284,7 @@ UnreadFile unreadOf(const LoweredFile& file, std::string_view text) {
 
 bool isWanted(std::string_view relative, const std::string& absolute) {
   bool needsText = false;
-  return mayBeSource(relative, needsText) && (!needsText || isScript(absolute));
+  return mayBeSource(relative, needsText) && (!needsText || saysItsLanguageAt(absolute));
 }
 
 Result<SourceTree> readTree(const std::string& path, const LoadOptions& options) {
@@ -321,7 +321,7 @@ Result<SourceTree> readTree(const std::string& path, const LoadOptions& options)
 Result<SourceTree> readTreeAt(const std::string& root, const std::string& revision, const LoadOptions& options) {
   auto files = filesAtRevision(root, revision, options.walk, [](std::string_view path, std::string_view text) {
     bool needsText = false;
-    return mayBeSource(path, needsText) && (!needsText || text.substr(0, 2) == "#!");
+    return mayBeSource(path, needsText) && (!needsText || saysItsLanguage(text));
   });
   if (!files) return files.error();
   SourceTree out;

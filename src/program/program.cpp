@@ -32,8 +32,9 @@ bool Program::isInside(Place inner, NodeId outer) const {
 
 bool Program::isHeader(FileIndex f) const {
   const std::string& path = files[f].path;
-  size_t dot = path.rfind('.');
-  if (dot == std::string::npos) return false;
+  size_t dot = path.rfind('.'), slash = path.rfind('/');
+  // One without extension can only be there to be included.
+  if (dot == std::string::npos || (slash != std::string::npos && dot < slash)) return !languageOf[f]->headerExtensions.empty();
   std::string extension = lowerCase(std::string_view(path).substr(dot));
   const auto& headers = languageOf[f]->headerExtensions;
   return std::find(headers.begin(), headers.end(), extension) != headers.end();
@@ -43,11 +44,19 @@ uint32_t Program::traits(FileIndex f, TypeUseId id) const {
   const TypeUse& u = typeUses[id];
   if (u.name == 0) return 0;
   const Guarantees& g = guarantees(f);
-  if (u.decl == kNone) return g.typeTraits(names.text(u.name));
+  if (u.decl == kNone) {
+    uint32_t own = g.typeTraits(names.text(u.name));
+    // A reference to what holds a value for each thread is as good as that.
+    return (own & kPointerLike) && u.argumentCount > 0 && !(own & kPerThread) ? own | (traits(f, argument(u, 0)) & kPerThread) : own;
+  }
   // A class that is only named in the tree may be the library's, and a tree may hold the library itself.
   const TypeDecl& decl = types[u.decl];
   bool librarys = !decl.definition.known() || (!g.ownNames.empty() && names.text(decl.qualified).starts_with(g.ownNames));
-  return librarys ? g.typeTraits(names.text(decl.name)) : 0;
+  if (librarys) return g.typeTraits(names.text(decl.name));
+  uint32_t inherited = 0;
+  if (decl.hasUnknownBase)
+    for (const Base& base : decl.bases) inherited |= base.type == kNone ? g.typeTraits(names.text(typeUses[base.use].name)) & kPerThread : 0;
+  return inherited;
 }
 
 TypeIndex Program::classBehind(FileIndex f, TypeUseId id) const {
@@ -104,7 +113,8 @@ bool Program::isCopyable(TypeIndex type, FileIndex f, std::vector<TypeIndex>& as
   for (FunctionIndex m : decl.methods) {
     const Function& fn = functions[m];
     bool assignment = text(fn.name) == "operator=";
-    if (fn.parameters.size() != 1 || (fn.form != FunctionForm::Constructor && !assignment)) continue;
+    // With what has defaults behind it, too ([class.copy.ctor]/1).
+    if (fn.parameters.empty() || fn.leastArguments > 1 || (fn.parameters.size() > 1 && assignment) || (fn.form != FunctionForm::Constructor && !assignment)) continue;
     const TypeUse& u = use(variables[fn.parameters[0]].type);
     if (u.decl != type || u.has(kPointer)) continue;
     if (u.has(kRvalue)) {

@@ -139,13 +139,15 @@ Result<std::string> readWhole(const std::string& absolute) {
   return text;
 }
 
-bool isScript(const std::string& absolute) {
+bool saysItsLanguage(std::string_view text) { return text.starts_with("#!") || text.substr(0, text.find('\n')).find("-*-") != std::string_view::npos; }
+
+bool saysItsLanguageAt(const std::string& absolute) {
   int fd = ::open(absolute.c_str(), O_RDONLY | O_CLOEXEC | O_NONBLOCK);
   if (fd < 0) return false;
-  char first[2] = {};
-  bool script = ::read(fd, first, 2) == 2 && first[0] == '#' && first[1] == '!';
+  char first[120] = {};
+  ssize_t got = ::read(fd, first, sizeof first);
   ::close(fd);
-  return script;
+  return got > 1 && saysItsLanguage({first, static_cast<size_t>(got)});
 }
 
 Result<std::string> readSource(const std::string& absolute) {

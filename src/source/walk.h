@@ -47,8 +47,9 @@ Result<WalkResult> walkTree(const std::string& path, const WalkOptions& options,
 // The bytes of a file. Fails when it cannot be read, is larger than
 // kLargestFile, or is no text (a NUL byte in its first 8 KiB).
 Result<std::string> readSource(const std::string& absolute);
-// Does a file begin with "#!"?
-bool isScript(const std::string& absolute);
+// Does a text say in its first line what it is written in: by "#!", or between "-*-" and "-*-", as editors read it?
+bool saysItsLanguage(std::string_view text);
+bool saysItsLanguageAt(const std::string& absolute);  // the same of a file; false where it cannot be read
 // The same without the checks on size and content.
 Result<std::string> readWhole(const std::string& absolute);
 

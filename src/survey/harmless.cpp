@@ -237,8 +237,8 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
     if (p_.usesOfVariable[v].empty()) return "it is never used after its definition";
     return "it is never changed after its definition in this tree";
   }
-  if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && !constancy_.holdsState(type) && !p_.types[type].methods.empty() && p_.types[type].fields.empty() &&
-      p_.types[type].form != TypeForm::Interface && setOnlyAtStart(v) && weightsOfCreation(p_, type, kNone).empty() && o_.accessPointsTo(v).empty() && !hasConstructor(type)) return "its class holds no state";
+  if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && !constancy_.holdsState(type) && p_.types[type].definition.known() && p_.types[type].fields.empty() &&
+      p_.types[type].form != TypeForm::Interface && (setOnlyAtStart(v) || p_.types[type].methods.empty()) && weightsOfCreation(p_, type, kNone).empty() && o_.accessPointsTo(v).empty() && !hasConstructor(type)) return "its class holds no state";
   if (type != kNone && use.decl != kNone && !use.has(kPointer | kReference) && isPlainData(type) && onlyReadAfterCreation(v) && o_.accessPointsTo(v).empty() && !escapes(v))
     return "a record that is never changed after its definition in this tree";
   // Nobody here names it, others cannot, and nothing is made for it.

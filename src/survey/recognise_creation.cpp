@@ -54,8 +54,14 @@ void Recogniser::findTests(Entity& entity, Place place) const {
       if (file[n].kind == Kind::Return) return true;
     return false;
   };
+  // Where it was found filled, what is put there takes its place.
+  auto foundFilled = [&](const Known& test) {
+    const Node& condition = file[test.condition];
+    if (condition.kind == Kind::NullTest) return condition.is(Kind::NullTest, NullTestForm::IsNotNull) == test.holds;
+    return test.holds && (condition.kind == Kind::Name || condition.kind == Kind::Member);
+  };
   forEachKnown(p_, place, [&](const Known& test) {
-    if ((test.around || returns(test.branch)) && testsSlot({place.file, test.condition}, v)) found.push_back({test.level, test.branch, false});
+    if ((test.around || returns(test.branch)) && !foundFilled(test) && testsSlot({place.file, test.condition}, v)) found.push_back({test.level, test.branch, false});
     return false;
   });
   for (Place lock = p_.around(place, Kind::Guard); lock.node != kNoNode; lock = p_.around(lock, Kind::Guard)) found.push_back({lock.node, lock.node, true});

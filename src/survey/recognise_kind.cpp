@@ -50,7 +50,7 @@ EntityKind Recogniser::decideKind(const Entity& entity) const {
     bool newest = selfMade && !refuses && hasOpenConstructor(p_, type);
     if (newest) return EntityKind::SharedInstance;
     bool exchanged = ownAccessor && !closed && isHandedASuccessor(v);
-    if ((ownAccessor && !value && !exchanged && (closed || !isOneOfOthers(entity))) || refuses) return EntityKind::Singleton;
+    if ((ownAccessor && !value && !exchanged && !isOneOfASeries(entity) && (closed || !isOneOfOthers(entity))) || refuses) return EntityKind::Singleton;
     if (closed && !value && !isOneOfASeries(entity) && (accessor || slotInside || entity.creation.made == type)) return EntityKind::Singleton;
     if (slotInside && selfMade) return EntityKind::Singleton;
     // The one object of its class, made where the class keeps it.
@@ -200,6 +200,8 @@ bool Recogniser::isOneOfOthers(const Entity& entity) const {
 bool Recogniser::isOneOfASeries(const Entity& entity) const {
   constexpr size_t kMore = 2;
   auto creations = p_.creationsOfType[entity.type];
+  const auto& kept = p_.types[entity.type].statics;
+  if (static_cast<size_t>(std::count_if(kept.begin(), kept.end(), [&](VariableIndex v) { return v != entity.slot && classOf(v) == entity.type; })) >= kMore) return true;
   return static_cast<size_t>(std::count_if(creations.begin(), creations.end(), [&](uint32_t c) {
            const Creation& creation = p_.creations[c];
            VariableIndex v = creation.asVariable != kNone ? creation.asVariable : creation.inInitialiserOf;

@@ -22,6 +22,7 @@ void parseOnlyCpp(std::string_view text) {
 }
 
 constexpr std::array<std::string_view, 11> kExtensions = {".cpp", ".cc", ".cxx", ".c++", ".h", ".hpp", ".hh", ".hxx", ".h++", ".ipp", ".inl"};
+constexpr std::array<std::string_view, 1> kModes = {"c++"};  // how editors call it, in the first line of a header without extension
 constexpr std::array<std::string_view, 7> kHeaders = {".h", ".hpp", ".hh", ".hxx", ".h++", ".ipp", ".inl"};
 
 }  // namespace
@@ -67,6 +68,7 @@ Language cppLanguage() {
   language.family = "c";
   language.extensions = kExtensions;
   language.headerExtensions = kHeaders;
+  language.interpreters = kModes;
   language.marksConstants = true;
   language.guarantees = &cppGuarantees();
   language.facing = &cppFacing();
