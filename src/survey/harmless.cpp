@@ -223,6 +223,12 @@ std::string Harmless::reason(VariableIndex v, TypeIndex type) const {
   }
   if (variable.storage == Storage::FunctionStatic && (variable.modifiers & kConst) && !pointerToMutable) return "immutable: built once and never changed";
   if (!managed && type != kNone && !use.has(kPointer | kReference) && !constancy_.hasMutableField(type) && isHandedOutAsConstant(v)) return "immutable: it is handed out as a constant and never changed";
+  // static auto& names = Names::all;
+  if (!managed && use.has(kReference) && variable.definition.known())
+    if (NodeId initial = constancy_.initialiserOf(v); initial != kNoNode) {
+      Symbol named = p_.symbolAt({variable.definition.file, initial});
+      if (named.is(Symbol::Sort::Variable) && named.index() != v && p_.variables[named.index()].lives()) return "another name for " + std::string(p_.text(p_.variables[named.index()].qualified));
+    }
   // std::ostream& out = std::cout;
   if (!managed && type == kNone && use.has(kReference) && namesLibraryObject(v))
     return "it always refers to the same object of a library";

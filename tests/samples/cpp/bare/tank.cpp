@@ -1,0 +1,6 @@
+#include "TankLevel"
+
+TankLevel& TankLevel::get() {
+  static TankLevel level;
+  return level;
+}
