@@ -529,10 +529,12 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
     if (!state.count(use.variable)) continue;
     Place up = p.parent(use.place);
     if (p.node(up).kind == Kind::Destroy) return true;
-    if (p.node(up).kind == Kind::Member && p.guarantees(up.file).collectionAct(p.nameOf(up)) == CollectionAct::Remove) return true;
+    if (actAt(p, use.place) == CollectionAct::Remove) return true;
     // A member of what is not known better: put back where a test gives it what it kept.
     if (Place assign = p.parent(up); s.inTests(use.place) && use.access == Access::Write && use.inMember && p.node(up).kind == Kind::Member && p.node(assign).kind == Kind::Assign && p.node(up).role == Role::Target) {
       NodeId value = p.file(assign).child(assign.node, Role::Value);
+      while (value != kNoNode && p.file(assign)[value].kind == Kind::Assign) value = p.file(assign).child(value, Role::Value);
+      if (value != kNoNode && p.file(assign)[value].is(Kind::Literal, LiteralForm::Null)) return true;
       Symbol kept = value == kNoNode ? Symbol{} : p.symbolAt({assign.file, value});
       if (kept.is(Symbol::Sort::Variable) && p.variables[kept.index()].storage == Storage::Local) return true;
     }

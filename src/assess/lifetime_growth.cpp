@@ -5,6 +5,7 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
+#include "flow/deferred.h"
 #include "base/text.h"
 #include "flow/control.h"
 
@@ -214,6 +215,9 @@ bool isForOthersToAdd(const Subject& s, const Use& add, Place key) {
   return !forLibrary && s.threads.sideOf(add.place, add.in).roots[0] == kNone && p.around(add.place, Kind::Lambda).node == kNoNode;
 }
 
+// In a function that a module only keeps under a name, for others to call.
+bool isOfHook(const Program& p, const Use& add) { return add.in == kNone && runsLater(p, add.place); }
+
 // Does it run again and again as long as the program does: on a thread, or as what a library calls back?
 bool runsAgain(const Subject& s, const Use& use) {
   const Program& p = s.program;
@@ -307,6 +311,9 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
         // What is written where the program is put together runs then, but for functions that are kept for later.
         bool later = p.around(use.place, Kind::Lambda).node != kNoNode;
         if (act != CollectionAct::Add || (!later && (isConstruction(p, use) || isMain(p, use.in)))) continue;
+        // What a class of the tree gives back for it may undo it.
+        Role result = call == kNoNode ? Role::None : file[call].role;
+        if (p.symbolAt(up).is(Symbol::Sort::Function) && (result == Role::Initialiser || result == Role::Value || result == Role::Argument)) bounded = true;
         if (call != kNoNode)
           if (std::vector<NodeId> given = argumentsOf(file, call); !given.empty()) key = given.front();
         if (onlyWhileFew(p, use)) continue;
@@ -322,7 +329,9 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       if (bounded || adds.empty() || isFilledAtStart(s, adds)) continue;
       // One entry a key is a limit, but for keys that go on coming.
       if (keyed && !renewed && !ofObjects && !grows && std::none_of(adds.begin(), adds.end(), [&](const Use* add) { return runsAgain(s, *add); })) continue;
-      Finding f = makeFinding(s, infoOf("lifetime.grows-forever"), i, keyed && !renewed ? Sureness::Possible : Sureness::Likely);
+      // Who is to add an entry is not in this tree, and may do so once.
+      bool forOthers = !grows && std::all_of(adds.begin(), adds.end(), [&](const Use* add) { return isForOthersToAdd(s, *add, {add->place.file, kNoNode}) || isOfHook(p, *add); });
+      Finding f = makeFinding(s, infoOf("lifetime.grows-forever"), i, (keyed && !renewed) || forOthers ? Sureness::Possible : Sureness::Likely);
       std::string name(p.text(variable.name));
       f.place = adds.front()->place;
       f.message = (variable.storage == Storage::Field ? partText(e, name) : e.shown) + " only ever grows" + (keyed ? ": it keeps one entry for each key that it ever sees." : ": no code that was read removes an entry.");

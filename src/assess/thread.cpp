@@ -31,8 +31,9 @@ bool readsItself(const Program& p, const Use& use) {
   });
 }
 
-// A text or number that is worked out twice is the same both times.
+// A text, a number or an object that never changes is the same both times, when it is worked out twice.
 bool makesObject(const Subject& s, const Entity& e) {
+  if (e.slot != kNone && (variableTraits(s.program, e.slot) & kUnchanging)) return false;
   bool ofClass = e.creation.made != kNone || (e.type != kNone && e.kind != EntityKind::StaticHolder);
   return ofClass || s.program.node(e.creation.place).kind == Kind::Create;
 }

@@ -45,6 +45,7 @@ enum TypeTrait : uint32_t {
   kKeepsState = 1u << 28,     // the same, and is safe to share
   kPool = 1u << 24,           // lends objects that keep nothing of who had them before
   kFixed = 1u << 23,          // a collection that never changes once it is made
+  kUnchanging = 1u << 26,     // an object that stays as it was made: one is as good as another that is made alike
   kPerThread = 1u << 17,      // holds a value for each thread
   kGivenTasks = 1u << 22,     // of a thread: what it runs it is given later, not when it is made
   kStartedByCall = 1u << 21,  // of a thread: it runs once its start() is called, not when it is made

@@ -196,8 +196,8 @@ bool Constancy::isRemembered(VariableIndex f, TypeIndex type) const {
   Place declared = field.declarations.front();
   bool choice = use.decl != kNone && p_.types[use.decl].form == TypeForm::Enum;
   uint32_t traits = p_.traits(declared.file, field.type);
-  bool bare = use.has(kPointer) && traits == 0 && p_.language(declared.file).dotted;  // a library's object that is only remembered
-  bool plain = use.name != 0 && (use.decl == kNone || choice) && (choice || bare || !use.has(kPointer)) && !use.has(kArray) && traits == (traits & kTextType);
+  bool bare = use.has(kPointer) && (traits & ~uint32_t{kUnchanging}) == 0 && p_.language(declared.file).dotted;  // a library's object that is only remembered
+  bool plain = use.name != 0 && (use.decl == kNone || choice) && (choice || bare || !use.has(kPointer)) && !use.has(kArray) && traits == (traits & (kTextType | kUnchanging));
   if (!plain || (field.modifiers & kPublic)) return false;
   bool workedOut = false;
   for (uint32_t u : p_.usesOfVariable[f]) {

@@ -166,7 +166,7 @@ uint32_t variableTraits(const Program& program, VariableIndex variable) {
   }
   // A collection that cannot be changed, for good.
   if ((made & kTextType) && (v.modifiers & kConst)) return (declared & ~(kCollection | kKeyedCollection)) | kTextType;
-  return declared | (made & (kSafeToShare | kAtomicType | kCollection | kKeyedCollection | kNotSafeToShare | kKeepsState | kSteadyWalk));
+  return declared | (made & (kSafeToShare | kAtomicType | kCollection | kKeyedCollection | kNotSafeToShare | kKeepsState | kSteadyWalk | kUnchanging));
 }
 
 TypeIndex objectTypeOf(const Program& program, const Entity& entity) {

@@ -9,13 +9,16 @@ namespace {
 
 // Sorted by name.
 constexpr auto kTypes = std::to_array<NamedBits>({
+    {"ASCIIEncoding", kUnchanging},
     {"AsyncLocal", kPerThread | kPointerLike},
     {"BlockingCollection", kCollection | kSafeToShare},
     {"ConcurrentBag", kCollection | kSafeToShare},
     {"ConcurrentDictionary", kCollection | kKeyedCollection | kSafeToShare},
     {"ConcurrentQueue", kCollection | kSafeToShare},
     {"ConcurrentStack", kCollection | kSafeToShare},
+    {"CultureInfo", kUnchanging},
     {"Dictionary", kCollection | kKeyedCollection},
+    {"Encoding", kUnchanging},
     {"FileStream", kFileResource},
     {"HMACSHA1", kNotSafeToShare},
     {"HMACSHA256", kNotSafeToShare},
@@ -40,6 +43,7 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Random", kNotSafeToShare},
     {"RandomNumberGenerator", kKeepsState},
     {"ReaderWriterLockSlim", kLockType},
+    {"Regex", kUnchanging},
     {"SHA1", kNotSafeToShare},
     {"SHA256", kNotSafeToShare},
     {"SHA384", kNotSafeToShare},
@@ -54,7 +58,13 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"StringBuilder", kCollection},
     {"Thread", kThreadType | kStartedByCall},
     {"ThreadLocal", kPerThread | kPointerLike},
+    {"TimeZoneInfo", kUnchanging},
     {"Timer", kKeepsState},
+    {"UTF32Encoding", kUnchanging},
+    {"UTF8Encoding", kUnchanging},
+    {"UnicodeEncoding", kUnchanging},
+    {"Uri", kUnchanging},
+    {"Version", kUnchanging},
     {"WeakReference", kPointerLike},
 });
 

@@ -8,6 +8,7 @@ namespace {
 
 // Sorted by name.
 constexpr auto kTypes = std::to_array<NamedBits>({
+    {"Duration", kUnchanging},
     {"Future", kPointerLike},
     {"HashMap", kCollection | kKeyedCollection},
     {"HashSet", kCollection},
@@ -18,8 +19,10 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"Map", kCollection | kKeyedCollection},
     {"Queue", kCollection},
     {"RandomAccessFile", kFileResource},
+    {"RegExp", kUnchanging},
     {"Set", kCollection},
     {"SplayTreeMap", kCollection | kKeyedCollection},
+    {"Uri", kUnchanging},
     {"WeakReference", kPointerLike},
 });
 

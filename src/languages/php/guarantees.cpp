@@ -9,6 +9,8 @@ namespace {
 // Sorted by name.
 constexpr auto kTypes = std::to_array<NamedBits>({
     {"ArrayObject", kCollection | kKeyedCollection},
+    {"DateTimeImmutable", kUnchanging},
+    {"DateTimeZone", kUnchanging},
     {"SplObjectStorage", kCollection},
     {"SplQueue", kCollection},
     {"SplStack", kCollection},

@@ -4,23 +4,23 @@ using System.Threading;
 
 static class SignalTexts
 {
-    private static UTF8Encoding encoding = null;
+    private static StringBuilder buffer = null;
 
-    public static UTF8Encoding Encoding
+    public static StringBuilder Buffer
     {
         get
         {
-            if (encoding == null) encoding = new UTF8Encoding(false, false);
-            return encoding;
+            if (buffer == null) buffer = new StringBuilder(8, 80);
+            return buffer;
         }
     }
 }
 
 class SignalMast
 {
-    public byte[] Hoist(string signal)
+    public int Hoist(string signal)
     {
-        return SignalTexts.Encoding.GetBytes(signal);
+        return SignalTexts.Buffer.Append(signal).Length;
     }
 
     public void Open()
