@@ -254,10 +254,10 @@ bool isSink(const Subject& s, const Entity& e) {
   return any;
 }
 
-std::vector<std::string> consumerClasses(const Subject& s, const Entity& e) {
+std::vector<std::string> consumerClasses(const Subject& s, const Entity& e, const std::function<bool(const Consumer&)>& counts) {
   std::set<std::string> out;
   for (const Consumer& c : e.consumers) {
-    if (s.inTests(c.place) || isInOwnClass(s.program, e, c.place)) continue;
+    if (s.inTests(c.place) || isInOwnClass(s.program, e, c.place) || (counts && !counts(c))) continue;
     TypeIndex owner = classReaching(s.program, c);
     if (owner != kNone && owner == e.type) continue;
     if (owner != kNone) out.insert(std::string(s.program.text(s.program.types[owner].qualified)));

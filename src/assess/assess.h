@@ -1,6 +1,7 @@
 // The checks: entities in, findings out.
 #pragma once
 
+#include <functional>
 #include <span>
 #include <string>
 #include <vector>
@@ -117,7 +118,7 @@ const CheckInfo& infoOf(std::string_view id);
 std::string moveText(const CheckInfo& info, const Guarantees* guarantees = nullptr);
 // Is it written to by its consumers, and never asked anything?
 bool isSink(const Subject& subject, const Entity& entity);
-// Distinct classes (or files, for free functions) outside tests that reach the entity.
-std::vector<std::string> consumerClasses(const Subject& subject, const Entity& entity);
+// Distinct classes (or files, for free functions) outside tests that reach the entity. `counts`: which of its consumers are looked at; null: all.
+std::vector<std::string> consumerClasses(const Subject& subject, const Entity& entity, const std::function<bool(const Consumer&)>& counts = nullptr);
 
 }  // namespace elmcart

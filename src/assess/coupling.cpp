@@ -72,16 +72,35 @@ bool isLastAnswer(const Program& p, VariableIndex v) {
   });
 }
 
-// Does it matter who reaches it? It changes while the program runs, or making it does something that a test wants to replace.
-// What is set once while the program starts up is a setting.
-bool isWorthHanding(const Subject& s, const Entity& e) {
+// Only ever given whole, by the class itself, what it has worked out from what it is not handed: an answer that it keeps.
+bool isOwnAnswer(const Program& p, VariableIndex v) {
+  const Variable& variable = p.variables[v];
+  if ((variable.modifiers & kPublic) || variable.owner == kNone) return false;
+  const Constancy constancy(p);
+  return std::all_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    if (!changesState(p, use) || isConstruction(p, use)) return true;
+    NodeId value = use.access == Access::Write && !use.inMember && !use.throughPointer ? p.assignedAt(use.place) : kNoNode;
+    if (value == kNoNode || use.in == kNone || outermost(p, p.functions[use.in].owner) != outermost(p, variable.owner)) return false;
+    auto isHanded = [&](NodeId n) {
+      Symbol symbol = p.links[use.place.file].symbol[n];
+      return symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Parameter;
+    };
+    return !isHanded(value) && !anyNode(p.file(use.place), value, isHanded) && !constancy.names({use.place.file, value}, v, true);
+  });
+}
+
+// What changes in it while the program runs, and is seen by others.
+std::set<VariableIndex> changingState(const Subject& s, const Entity& e) {
   const Program& p = s.program;
-  if (!e.creation.weights.empty() || e.reset.known()) return true;
   bool many = oneOfMany(s, e);
-  return std::any_of(e.state.begin(), e.state.end(), [&](const StateField& field) {
-    bool ofMany = many && p.variables[field.variable].storage == Storage::Field;
-    if (!many && isOfMany(s, e, field.variable)) return false;
-    return field.changes && !(variableTraits(p, field.variable) & kPool) && !isWorkedOut(p, field.variable) && !isMemo(p, field.variable) && !isLastAnswer(p, field.variable) && std::any_of(p.usesOfVariable[field.variable].begin(), p.usesOfVariable[field.variable].end(), [&](uint32_t u) {
+  std::set<VariableIndex> out;
+  for (const StateField& field : e.state) {
+    VariableIndex v = field.variable;
+    bool ofMany = many && p.variables[v].storage == Storage::Field;
+    if (!field.changes || (!many && isOfMany(s, e, v)) || (variableTraits(p, v) & kPool) || isWorkedOut(p, v) || isMemo(p, v) || isLastAnswer(p, v)) continue;
+    if (e.kind == EntityKind::StaticHolder && isOwnAnswer(p, v)) continue;
+    bool changes = std::any_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) {
       const Use& use = p.uses[u];
       // Of one object of many, what is called on this one changes it.
       if (ofMany && std::none_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; })) return false;
@@ -89,6 +108,21 @@ bool isWorthHanding(const Subject& s, const Entity& e) {
       Threads::Side side = s.threads.sideOf(use.place, use.in);
       return side.roots[0] != kNone || side.outside != Threads::Outside::StartUp;
     });
+    if (changes) out.insert(v);
+  }
+  return out;
+}
+
+// Does it matter who reaches it? It changes while the program runs, or making it does something that a test wants to replace.
+// What is set once while the program starts up is a setting.
+bool isWorthHanding(const Subject& s, const Entity& e) { return !e.creation.weights.empty() || e.reset.known() || !changingState(s, e).empty(); }
+
+bool touches(const Program& p, FunctionIndex f, const std::set<VariableIndex>& state, int depth = 0) {
+  if (f == kNone || depth > 3) return false;
+  if (std::any_of(p.usesInFunction[f].begin(), p.usesInFunction[f].end(), [&](uint32_t u) { return state.contains(p.uses[u].variable); })) return true;
+  return std::any_of(p.callsInFunction[f].begin(), p.callsInFunction[f].end(), [&](uint32_t c) {
+    TypeIndex owner = p.functions[p.calls[c].callee].owner;
+    return owner != kNone && owner == p.functions[f].owner && touches(p, p.calls[c].callee, state, depth + 1);
   });
 }
 
@@ -217,6 +251,13 @@ bool standsForFunction(const Subject& s, const Entity& e) {
 
 }  // namespace
 
+std::function<bool(const Consumer&)> whoCounts(const Subject& s, const Entity& e) {
+  if (e.kind != EntityKind::StaticHolder) return [](const Consumer&) { return true; };
+  std::set<VariableIndex> state = changingState(s, e);
+  if (!e.creation.weights.empty() || e.reset.known()) state.insert(e.slot);
+  return [&p = s.program, state = std::move(state)](const Consumer& c) { return c.method != kNone ? touches(p, c.method, state) : c.field == kNone || state.contains(c.field); };
+}
+
 bool couples(const Subject& s, const Entity& e) { return !e.harmless && isServiceLike(e) && !isSink(s, e) && !onlyTestsChange(s, e) && !standsForFunction(s, e) && isWorthHanding(s, e); }
 
 namespace {
@@ -255,7 +296,7 @@ bool isToldAsWide(const Subject& s, const Entity& e) {
   if (!couples(s, e)) return false;
   // A setting or a table is no burden until it is read everywhere.
   constexpr size_t kEverywhere = 3;
-  return consumerClasses(s, e).size() >= static_cast<size_t>(s.config.wideReach) * (isSetting(s, e) || isBareTable(e) || isModule(s.program, e) ? kEverywhere : 1);
+  return consumerClasses(s, e, whoCounts(s, e)).size() >= static_cast<size_t>(s.config.wideReach) * (isSetting(s, e) || isBareTable(e) || isModule(s.program, e) ? kEverywhere : 1);
 }
 
 void checkHiddenDependency(const Subject& s, std::vector<Finding>& out) {
@@ -299,7 +340,8 @@ void checkWideReach(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (!isToldAsWide(s, e)) continue;
-    std::vector<std::string> classes = consumerClasses(s, e);
+    const std::function<bool(const Consumer&)> counts = whoCounts(s, e);
+    std::vector<std::string> classes = consumerClasses(s, e, counts);
     Finding f = makeFinding(s, infoOf("coupling.wide-reach"), i, Sureness::Certain);
     f.place = e.place;
     std::vector<std::string> some(classes.begin(), classes.begin() + std::min<size_t>(classes.size(), 4));
@@ -307,7 +349,7 @@ void checkWideReach(const Subject& s, std::vector<Finding>& out) {
     f.message = e.shown + " is reached from " + std::to_string(classes.size()) + " classes or files (" + joinWith(some, ", ") + (classes.size() > some.size() ? " …" : "") + "): a change to it affects all of them.";
     std::set<std::string> told;
     for (const Consumer& c : e.consumers) {
-      if (s.inTests(c.place) || isInOwnClass(s.program, e, c.place)) continue;
+      if (s.inTests(c.place) || isInOwnClass(s.program, e, c.place) || !counts(c)) continue;
       TypeIndex owner = classReaching(s.program, c);
       std::string unit = owner == kNone ? s.program.path(c.place) : std::string(s.program.text(s.program.types[owner].qualified));
       if (!told.insert(unit).second || told.size() > 16) continue;

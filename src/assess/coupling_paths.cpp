@@ -289,7 +289,8 @@ void checkStaticOnlyApi(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.kind != EntityKind::StaticHolder || !couples(s, e) || isSetting(s, e) || isToldAsWide(s, e)) continue;
-    std::vector<std::string> classes = consumerClasses(s, e);
+    const std::function<bool(const Consumer&)> counts = whoCounts(s, e);
+    std::vector<std::string> classes = consumerClasses(s, e, counts);
     if (classes.size() < 2) continue;
     // Of a table or number behind them two may know; three want an object.
     bool service = !e.creation.weights.empty() || std::any_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return p.classBehind(p.variables[field.variable].home().file, p.variables[field.variable].type) != kNone; });
@@ -299,7 +300,7 @@ void checkStaticOnlyApi(const Subject& s, std::vector<Finding>& out) {
     f.message = e.shown + " has static members only, and " + std::to_string(classes.size()) + " classes or files call them: a test cannot replace it by an object.";
     std::set<std::string> told;
     for (const Consumer& c : e.consumers)
-      if (!s.inTests(c.place) && !isInOwnClass(p, e, c.place) && told.insert(unitText(s, c)).second && f.evidence.size() < 6) f.evidence.push_back({c.place, unitText(s, c) + " calls it by name"});
+      if (!s.inTests(c.place) && !isInOwnClass(p, e, c.place) && counts(c) && told.insert(unitText(s, c)).second && f.evidence.size() < 6) f.evidence.push_back({c.place, unitText(s, c) + " calls it by name"});
     for (VariableIndex v : e.slots)
       if (f.evidence.size() < 8) f.evidence.push_back({p.variables[v].declarations.front(), "state behind the static members"});
     f.advice = Advice::Wrap;

@@ -1,6 +1,8 @@
 // The checks of all families, for the table in assess.cpp.
 #pragma once
 
+#include <functional>
+
 #include "assess/assess.h"
 #include "base/text.h"
 
@@ -66,6 +68,8 @@ void checkTieCycle(const Subject& subject, std::vector<Finding>& out);
 void checkFixedCollaborator(const Subject& subject, std::vector<Finding>& out);
 // Is it worth a word who reaches the entity?
 bool couples(const Subject& subject, const Entity& entity);
+// Which consumers reach what changes in it: of a class of static members, those that call a member which touches that.
+std::function<bool(const Consumer&)> whoCounts(const Subject& subject, const Entity& entity);
 // Does it hold nothing but plain values that are set as they are handed in, by at most one class or file once the program runs?
 bool isSetting(const Subject& subject, const Entity& entity);
 // Does a finding tell already that the entity is reached from everywhere?
