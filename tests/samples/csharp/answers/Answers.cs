@@ -2,7 +2,6 @@
 using System;
 using System.Collections.Generic;
 using System.Text;
-using System.Threading;
 
 static class PortTexts  // entity: static-holder PortTexts lazy none  // near: coupling.wide-reach  // near: coupling.static-only-api
 {
@@ -49,12 +48,3 @@ class CraneDesk { public int Go() { CallQueue.Clear(); return PortTexts.Sign().L
 class FerryDesk { public int Go() { return CallQueue.Count() + PortTexts.Bytes("b").Length; } }
 class BuoyDesk { public int Go() { CallQueue.Put("buoy"); return PortTexts.Upper("c").Length + PortTexts.Sign().Length; } }
 class PierDesk { public string Go() { return CallQueue.Title() + PortTexts.Wide(); } }
-
-class AnswerWatch
-{
-    public void Begin()
-    {
-        new Thread(() => new TugDesk().Go()).Start();
-        new Thread(() => new FerryDesk().Go()).Start();
-    }
-}
