@@ -6,9 +6,9 @@
 #include <span>
 
 #include "assess/facts.h"
-#include "base/object_name.h"
 #include "base/text.h"
 #include "rework/access.h"
+#include "rework/inject_reading.h"
 #include "rework/source_scan.h"
 #include "source/ignore.h"
 #include "source/list_layout.h"
@@ -32,20 +32,11 @@ struct Work {
   bool composing = false;
 };
 
-using UnitKey = std::pair<TypeIndex, FunctionIndex>;  // as type and function of a Work
-
-class Injector {
+class Injector : private InjectReading {
  public:
   Injector(const Analysis& analysis, size_t entity, PlanMemory& memory)
       // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
-      : a_(analysis), p_(analysis.program), e_(analysis.survey.entities[entity]), memory_(memory), scan_(analysis.program) {
-    for (const AccessPoint& accessPoint : e_.accessPoints)
-      if (accessPoint.function != kNone) accessPointFunctions_.insert(accessPoint.function);
-    for (const AccessPoint& accessPoint : e_.accessPoints)
-      if (accessPoint.sort == AccessPoint::Sort::Accessor && accessPoint.function != kNone && accessPoint_ == kNone) accessPoint_ = accessPoint.function;
-    made_ = e_.type;
-    if (made_ != kNone) objectName_ = chooseName();
-  }
+      : InjectReading(analysis, entity), memory_(memory), scan_(analysis.program) {}
 
   std::string refusal() const {
     if (e_.kind != EntityKind::Singleton && e_.kind != EntityKind::SharedInstance) return "inject is for singletons and shared instances, and this is a " + std::string(kindText(e_.kind));
@@ -151,208 +142,6 @@ class Injector {
     }
     return below_->contains(type);
   }
-  // The declaration that a default belongs to: what callers see, not the one whose file's name comes first.
-  static constexpr int kNoRank = 3;
-  Place firstDeclaration(const Function& fn) const {
-    Place found = fn.declarations.front();
-    int best = kNoRank;
-    for (Place place : fn.declarations) {
-      int rank = p_.isHeader(place.file) ? place == fn.definition ? 1 : 0 : 2;
-      if (rank < best) best = rank, found = place;
-    }
-    return found;
-  }
-
-  bool resultIsPointer() const { return p_.use(p_.functions[accessPoint_].result).has(kPointer) || (p_.traits(p_.functions[accessPoint_].declarations.front().file, p_.functions[accessPoint_].result) & kPointerLike); }
-  bool resultIsConst() const {
-    const TypeUse& result = p_.use(p_.functions[accessPoint_].result);
-    return result.has(kPointeeConst);
-  }
-
-  // "BerthBook" inside its own namespace and where a using declaration names it, "office::BerthBook" elsewhere.
-  std::string nameIn(ScopeIndex scope, Place at, NameId qualified, ScopeIndex parent) const {
-    std::string_view whole = p_.text(qualified);
-    for (ScopeIndex up = scope; up != kNone; up = p_.scopes[up].parent)
-      if (up == parent) return std::string(lastPart(whole));
-    return std::string(isNamedShort(at, whole) ? lastPart(whole) : whole);
-  }
-  // Stands a using declaration for it, or for its namespace, above the place?
-  bool isNamedShort(Place at, std::string_view qualified) const {
-    const LoweredFile& file = p_.file(at);
-    Span here = file[at.node].span;
-    if (std::count_if(p_.types.begin(), p_.types.end(), [&](const TypeDecl& t) { return p_.text(t.name) == lastPart(qualified); }) > 1) return false;
-    for (NodeId n = 1; n < file.nodes.size(); ++n) {
-      if (file[n].kind != Kind::Using || file[n].span.end > here.begin) continue;
-      NodeId around = file.parents[n];
-      bool sees = around == kNoNode || file.parents[around] == kNoNode || (file[around].span.begin <= here.begin && here.end <= file[around].span.end);
-      if (sees && file.name(n) == (file[n].has(kWholeScope) ? scopePart(qualified) : qualified)) return true;
-    }
-    return false;
-  }
-  // `unit`: the class or function that takes it.
-  std::string typeName(ScopeIndex scope, Place at, UnitKey unit) const {
-    std::string name = nameIn(scope, at, p_.types[made_].qualified, p_.types[made_].parent);
-    return resultIsConst() || constant_.contains(unit) ? "const " + name : name;
-  }
-  std::string accessText(ScopeIndex scope, Place at) const {
-    const Function& accessPoint = p_.functions[accessPoint_];
-    std::string call;
-    if (accessPoint.owner != kNone) call = nameIn(scope, at, p_.types[accessPoint.owner].qualified, p_.types[accessPoint.owner].parent) + "::" + std::string(p_.text(accessPoint.name)) + "()";
-    else call = nameIn(scope, at, accessPoint.qualified, accessPoint.parent) + "()";
-    return resultIsPointer() ? "*" + call : call;
-  }
-
-  // berthBook for BerthBook, or berth_book, as the tree writes its variables; with another beginning when it already uses
-  // that name for something else.
-  std::string chooseName() const {
-    std::string_view type = p_.text(p_.types[made_].name);
-    bool snake = writesUnderscores();
-    std::string base = objectName(type, snake), shared = objectName("Shared" + std::string(type), snake);
-    for (const std::string& name : {base, shared, shared + "_", shared + "__"})
-      if (!isTaken(name)) return name;
-    return base;
-  }
-  bool isTaken(const std::string& name) const {
-    NameId id = p_.names.find(name);
-    if (!id) return false;
-    return std::any_of(p_.variables.begin(), p_.variables.end(), [&](const Variable& v) { return v.name == id && p_.use(v.type).decl != made_; }) ||
-           std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& f) { return f.name == id; });
-  }
-  // Do the variables of functions have names of several words with underscores between them, rather than capitals?
-  bool writesUnderscores() const {
-    size_t underscores = 0, capitals = 0;
-    for (const Variable& v : p_.variables) {
-      std::string_view name = p_.text(v.name);
-      if ((v.storage != Storage::Local && v.storage != Storage::Parameter) || name.size() < 3 || !std::islower(static_cast<unsigned char>(name[0]))) continue;
-      bool capital = std::any_of(name.begin(), name.end(), [](unsigned char c) { return std::isupper(c); });
-      capitals += capital;
-      underscores += !capital && name.substr(1, name.size() - 2).find('_') != std::string_view::npos;
-    }
-    return underscores > capitals;
-  }
-  // The name in one function: another where it calls a pointer to the object so.
-  std::string nameInside(FunctionIndex f) const {
-    NameId id = p_.names.find(objectName_);
-    bool meansOther = id && std::any_of(p_.variables.begin(), p_.variables.end(), [&](const Variable& v) { return v.name == id && v.function == f && !p_.use(v.type).has(kReference); });
-    return meansOther ? objectName("Shared" + std::string(p_.text(p_.types[made_].name)), writesUnderscores()) : objectName_;
-  }
-
-  // The way this class names its fields: name_, m_name or name.
-  std::string fieldName(TypeIndex type) const {
-    int trailing = 0, prefix = 0, plain = 0;
-    auto count = [&](VariableIndex v) {
-      std::string_view name = p_.text(p_.variables[v].name);
-      if (name.size() > 1 && name.back() == '_') ++trailing;
-      else if (name.substr(0, 2) == "m_") ++prefix;
-      else ++plain;
-    };
-    for (VariableIndex v : p_.types[type].fields) count(v);
-    if (trailing + prefix + plain == 0)
-      for (const TypeDecl& other : p_.types)
-        if (other.definition.known())
-          for (VariableIndex v : other.fields) count(v);
-    if (trailing >= prefix && trailing >= plain && trailing > 0) return objectName_ + "_";
-    if (prefix > plain) return "m_" + objectName_;
-    return objectName_;
-  }
-
-  VariableIndex holderOf(TypeIndex type) const {
-    for (VariableIndex v : p_.types[type].fields) {
-      const TypeUse& use = p_.use(p_.variables[v].type);
-      if (use.decl == made_ && (use.has(kReference) || isSetFromParameter(type, v))) return v;
-    }
-    return kNone;
-  }
-  // Objects that are assigned hold it by a pointer: gauge_(&gauge), of what the constructor is handed.
-  bool isSetFromParameter(TypeIndex type, VariableIndex field) const {
-    if (!p_.use(p_.variables[field].type).has(kPointer)) return false;
-    for (FunctionIndex c : constructorsOf(type)) {
-      Place place = p_.functions[c].definition;
-      if (!place.known() || injectedParameter(c) < 0) continue;
-      const LoweredFile& file = p_.file(place);
-      for (NodeId n : children(file, place.node)) {
-        if (file[n].kind != Kind::FieldInit || !(p_.symbolAt({place.file, n}) == Symbol(Symbol::Sort::Variable, field))) continue;
-        for (NodeId a : argumentsOf(file, n)) {
-          NodeId named = file[a].kind == Kind::AddressOf ? file.child(a, Role::Operand) : kNoNode;
-          if (named != kNoNode && p_.symbolAt({place.file, named}) == Symbol(Symbol::Sort::Variable, p_.functions[c].parameters[static_cast<size_t>(injectedParameter(c))])) return true;
-        }
-      }
-    }
-    return false;
-  }
-  // What a field is called where the object itself is meant.
-  std::string objectIn(const std::string& field, bool byPointer) const { return byPointer ? "*" + field : field; }
-  bool byPointer(VariableIndex holder) const { return holder != kNone && !p_.use(p_.variables[holder].type).has(kReference); }
-
-  // The position of the parameter that takes the shared object, or -1.
-  int injectedParameter(FunctionIndex f) const {
-    const Function& fn = p_.functions[f];
-    if (fn.form == FunctionForm::Constructor && fn.owner == made_) return -1;
-    for (size_t i = 0; i < fn.parameters.size(); ++i) {
-      const TypeUse& use = p_.use(p_.variables[fn.parameters[i]].type);
-      if (use.decl != made_ || !use.has(kReference)) continue;
-      // Only one that defaults to the access, or a constructor's: others were handed something before.
-      if (defaultOf(f, i).node != kNoNode || (fn.form == FunctionForm::Constructor)) return static_cast<int>(i);
-    }
-    return -1;
-  }
-
-  Place parameterNode(Place declaration, size_t index) const {
-    const LoweredFile& file = p_.file(declaration);
-    size_t i = 0;
-    for (NodeId c : children(file, declaration.node)) {
-      if (file[c].kind != Kind::Parameter) continue;
-      if (i++ == index) return {declaration.file, c};
-    }
-    return {declaration.file, kNoNode};
-  }
-
-  Place defaultOf(FunctionIndex f, size_t index) const {
-    for (Place declaration : p_.functions[f].declarations) {
-      Place parameter = parameterNode(declaration, index);
-      if (parameter.node == kNoNode) continue;
-      NodeId value = p_.file(parameter).child(parameter.node, Role::Initialiser);
-      if (value != kNoNode) return {parameter.file, value};
-    }
-    return {0, kNoNode};
-  }
-
-  bool copiesOrMoves(FunctionIndex f) const {
-    const Function& fn = p_.functions[f];
-    if (fn.parameters.size() != 1) return false;
-    const TypeUse& use = p_.use(p_.variables[fn.parameters[0]].type);
-    return use.decl == fn.owner && fn.owner != kNone && !use.has(kPointer);
-  }
-
-  std::vector<FunctionIndex> constructorsOf(TypeIndex type) const {
-    std::vector<FunctionIndex> out;
-    for (FunctionIndex m : p_.types[type].methods)
-      if (p_.functions[m].form == FunctionForm::Constructor && !copiesOrMoves(m) && !(p_.functions[m].modifiers & kDeleted)) out.push_back(m);
-    return out;
-  }
-
-  bool isInjected(TypeIndex type) const {
-    for (FunctionIndex c : constructorsOf(type))
-      if (injectedParameter(c) >= 0) return true;
-    return false;
-  }
-
-  // Nobody in the tree makes it, and it derives from a class that is not in the
-  // tree: a framework (a test runner) does.
-  bool isFrameworkMade(TypeIndex type) const {
-    if (!p_.types[type].hasUnknownBase) return false;
-    for (uint32_t c : p_.creationsOfType[type])
-      if (!p_.creations[c].asBase && !p_.creations[c].delegated) return false;
-    return true;
-  }
-
-  bool isComposing(FunctionIndex f) const {
-    const Function& fn = p_.functions[f];
-    if (fn.owner != kNone) return false;
-    if (p_.text(fn.qualified) == "main") return true;
-    return (fn.modifiers & kInMacro) && p_.text(fn.name).find('(') != std::string_view::npos;
-  }
-
   // ----- what there is to do
 
   Work& workFor(TypeIndex type, FunctionIndex function) {
@@ -380,33 +169,6 @@ class Injector {
     }
     if (fn.owner != kNone && !(fn.modifiers & kStatic)) return &workFor(fn.owner, kNone);
     return &workFor(kNone, in);
-  }
-
-  bool isDefaultArgument(Place place) const {
-    const LoweredFile& file = p_.file(place);
-    for (NodeId up = place.node; up != kNoNode; up = file.parents[up]) {
-      if (file[up].kind == Kind::Parameter) return true;
-      if (file[up].kind == Kind::Block || file[up].kind == Kind::Function || file[up].kind == Kind::Variable) return false;
-    }
-    return false;
-  }
-
-  // The accessor call, or the `*` before it.
-  Place wholeAccess(Place call) const {
-    Place up = p_.parent(call);
-    return p_.node(up).kind == Kind::Dereference ? up : call;
-  }
-
-  // `Book& book = Book::get();` as a local or field of a composing place.
-  bool isHolding(Place call) const {
-    Place whole = wholeAccess(call);
-    Place up = p_.parent(whole);
-    if (p_.node(up).kind != Kind::Variable || p_.node(whole).role != Role::Initialiser) return false;
-    Symbol symbol = p_.symbolAt(up);
-    if (!symbol.is(Symbol::Sort::Variable)) return false;
-    const Variable& v = p_.variables[symbol.index()];
-    const TypeUse& use = p_.use(v.type);
-    return use.decl == made_ && use.has(kReference) && p_.text(v.name).substr(0, objectName_.size()) == objectName_;
   }
 
   void collectWork() {
@@ -467,21 +229,6 @@ class Injector {
   UnitKey takerOf(FunctionIndex callee) const {
     const Function& fn = p_.functions[callee];
     return fn.form == FunctionForm::Constructor ? UnitKey{fn.owner, kNone} : UnitKey{kNone, callee};
-  }
-  bool holdsConstant(TypeIndex type) const {
-    VariableIndex holder = type == kNone ? kNone : holderOf(type);
-    return holder != kNone && p_.use(p_.variables[holder].type).has(kPointeeConst);
-  }
-  // Is the object only asked there what does not change it ([dcl.type.cv])?
-  bool looksOnly(Place call) const {
-    Place whole = wholeAccess(call), up = p_.parent(whole);
-    Symbol symbol = p_.symbolAt(up);
-    if (p_.node(up).kind == Kind::Member) {
-      if (!symbol.is(Symbol::Sort::Function)) symbol = p_.symbolAt(p_.parent(up));
-      return symbol.is(Symbol::Sort::Function) && (p_.functions[symbol.index()].modifiers & kConst);
-    }
-    bool kept = (p_.node(up).kind == Kind::Variable || p_.node(up).kind == Kind::FieldInit) && symbol.is(Symbol::Sort::Variable);
-    return kept && p_.use(p_.variables[symbol.index()].type).has(kPointeeConst);
   }
   // What a class whose field is constant hands the object to must take it so too, and what that hands it to.
   void findConstant() {
@@ -1322,17 +1069,9 @@ class Injector {
     }
   }
 
-  const Analysis& a_;
-  const Program& p_;
-  const Entity& e_;
   PlanMemory& memory_;
   SourceScan scan_;
   std::optional<std::set<TypeIndex>> below_;  // classes that are made below those that take the object
-  std::set<FunctionIndex> accessPointFunctions_;
-  std::set<UnitKey> constant_;  // those that take the object as one that may not be changed
-  FunctionIndex accessPoint_ = kNone;
-  TypeIndex made_ = kNone;
-  std::string objectName_;
   std::vector<Work> work_;
   std::vector<ByHand> byHand_;
   std::vector<FileEdit> edits_;
