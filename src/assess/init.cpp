@@ -1,6 +1,5 @@
 // Family "start": initialisation.
 #include <algorithm>
-#include <array>
 #include <map>
 #include <set>
 #include <tuple>
@@ -12,8 +11,19 @@
 namespace elmcart {
 namespace {
 
-// What code stands in that may not run when what holds it does.
-constexpr std::array kUnsure = {Kind::If, Kind::Conditional, Kind::Lambda, Kind::Loop};
+// Does a chain of calls lead through a branch, a lambda, or a loop of a function that the constructor calls: over what may hold
+// nothing by then?
+bool mayBeSkipped(const Program& p, const std::vector<Evidence>& chain) {
+  constexpr size_t kConstructor = 2;  // what makes the object, and what its constructor does
+  for (size_t i = 0; i < chain.size(); ++i) {
+    const LoweredFile& file = p.file(chain[i].place);
+    for (NodeId at = chain[i].place.node, up = file.parents[at]; up != kNoNode && file[up].kind != Kind::Function; at = up, up = file.parents[up]) {
+      bool branch = (file[up].kind == Kind::If || file[up].kind == Kind::Conditional) && file[at].role != Role::Condition;
+      if (branch || file[up].kind == Kind::Lambda || (file[up].kind == Kind::Loop && i >= kConstructor)) return true;
+    }
+  }
+  return false;
+}
 
 // Is the variable initialised by running code at load time?
 bool isDynamic(const Program& p, VariableIndex v) {
@@ -114,11 +124,7 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
         if (out[first].evidence.size() < kMostEvidence) out[first].evidence.push_back({other.definition, std::string(p.text(other.name)) + " is used too, and initialised here"});
         continue;
       }
-      // On a way that goes through a condition or a loop: maybe not at that moment.
-      bool sometimes = std::any_of(step.chain.begin(), step.chain.end(), [&](const Evidence& passed) {
-        return std::any_of(kUnsure.begin(), kUnsure.end(), [&](Kind kind) { return p.around(passed.place, kind).node != kNoNode; });
-      });
-      Finding f = makeFinding(s, infoOf("init.order-across-files"), i, sometimes ? Sureness::Possible : Sureness::Likely);
+      Finding f = makeFinding(s, infoOf("init.order-across-files"), i, mayBeSkipped(p, step.chain) ? Sureness::Possible : Sureness::Likely);
       f.place = home;
       f.message = "The initialiser of " + e.shown + " uses " + std::string(p.text(other.name)) + ", which another file initialises: the order of the two is not defined.";
       f.evidence.push_back({home, e.shown + " is initialised when the program is loaded"});
@@ -156,9 +162,7 @@ void checkOrderWithinClass(const Subject& s, std::vector<Finding>& out) {
         // nstr = str; str = text: what is read in the text itself is what is built in.
         if (step.chain.size() < 2 && p.guarantees(home.file).unsetNamesFail.holds) continue;
         // Only under a condition, or in a function that somebody may call later.
-        bool later = false, sometimes = std::any_of(step.chain.begin(), step.chain.end(), [&](const Evidence& passed) {
-          return std::any_of(kUnsure.begin(), kUnsure.end(), [&](Kind kind) { return p.around(passed.place, kind).node != kNoNode; });
-        });
+        bool later = false, sometimes = mayBeSkipped(p, step.chain);
         // Set before that in another way: in a branch of the text, say.
         for (uint32_t u : p.usesOfVariable[step.variable]) {
           const Use& use = p.uses[u];
