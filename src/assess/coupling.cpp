@@ -105,8 +105,7 @@ std::set<VariableIndex> changingState(const Subject& s, const Entity& e) {
       // Of one object of many, what is called on this one changes it.
       if (ofMany && std::none_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; })) return false;
       if (!changesState(p, use) || s.inTests(use.place) || isConstruction(p, use)) return false;
-      Threads::Side side = s.threads.sideOf(use.place, use.in);
-      return side.roots[0] != kNone || side.outside != Threads::Outside::StartUp;
+      return !s.threads.sideOf(use.place, use.in).startsUp();
     });
     if (changes) out.insert(v);
   }

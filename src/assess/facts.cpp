@@ -192,12 +192,13 @@ bool isArithmetic(const Program& p, VariableIndex v) {
   return (traits & (kAtomicType | kCollection | kKeyedCollection | kTextType | kPointerLike)) == 0;
 }
 
-bool oneOfMany(const Subject& s, const Entity& e) {
-  if (e.kind == EntityKind::Singleton || e.type == kNone) return false;
+namespace {
+
+// Does production code make more than one object of the class? One of a subclass is one of its class as well.
+bool hasManyObjects(const Subject& s, TypeIndex type) {
   const Program& p = s.program;
-  // An object of a subclass is one of its class as well.
   size_t made = 0;
-  return p.anyDerived(e.type, [&](TypeIndex at) {
+  return p.anyDerived(type, [&](TypeIndex at) {
     for (uint32_t c : p.creationsOfType[at]) {
       const Creation& creation = p.creations[c];
       made += !creation.asBase && !creation.delegated && !s.inTests(creation.place);
@@ -207,7 +208,7 @@ bool oneOfMany(const Subject& s, const Entity& e) {
 }
 
 // Does a call of the method on the object change the field: by itself, or by what it calls of the class and its bases?
-static bool leadsToChange(const Program& p, FunctionIndex method, const std::set<FunctionIndex>& changing, int depth) {
+bool leadsToChange(const Program& p, FunctionIndex method, const std::set<FunctionIndex>& changing, int depth) {
   if (method == kNone || depth > 3) return false;
   return changing.contains(method) || std::any_of(p.callsInFunction[method].begin(), p.callsInFunction[method].end(), [&](uint32_t c) {
            FunctionIndex callee = p.calls[c].callee;
@@ -216,16 +217,17 @@ static bool leadsToChange(const Program& p, FunctionIndex method, const std::set
          });
 }
 
+}  // namespace
+
+bool oneOfMany(const Subject& s, const Entity& e) { return e.kind != EntityKind::Singleton && e.type != kNone && hasManyObjects(s, e.type); }
+
 bool isOfMany(const Subject& s, const Entity& e, VariableIndex field) {
   const Program& p = s.program;
   const Variable& variable = p.variables[field];
   if (variable.storage != Storage::Field) return false;
   if (oneOfMany(s, e)) return true;
   if (e.type == kNone || variable.owner == kNone || variable.owner == e.type) return false;
-  Entity asBase = e;
-  asBase.type = variable.owner;
-  asBase.kind = EntityKind::SharedInstance;
-  if (!oneOfMany(s, asBase)) return false;
+  if (!hasManyObjects(s, variable.owner)) return false;
   std::set<FunctionIndex> changing;
   for (uint32_t u : p.usesOfVariable[field])
     if (changesState(p, p.uses[u]) && !isConstruction(p, p.uses[u])) changing.insert(p.uses[u].in);
@@ -295,11 +297,11 @@ bool putsItself(const Program& p, const Use& use) {
   return value != kNoNode && p.file(use.place)[bareExpression(p.file(use.place), value)].kind == Kind::This;
 }
 
-// one := &Roster{}; one.rows = …: nobody shares it yet.
 bool isCalledByLibrary(const Program& p, FunctionIndex f) {
   return f != kNone && (p.functions[f].modifiers & kOverride) && p.functions[f].owner != kNone && p.types[p.functions[f].owner].hasUnknownBase && p.callsOfFunction[f].empty();
 }
 
+// one := &Roster{}; one.rows = …: nobody shares it yet.
 bool isConstruction(const Program& p, const Use& use) {
   if (isConstruction(p, use.in)) return true;
   const LoweredFile& file = p.file(use.place);

@@ -184,14 +184,18 @@ void checkDanglingSubscriber(const Subject& s, std::vector<Finding>& out) {
   }
 }
 
+namespace {
+
 // Is there a constructor that copies and hands the new object to somebody, so that it is registered as well?
-static bool copiesRegister(const Program& p, TypeIndex type) {
+bool copiesRegister(const Program& p, TypeIndex type) {
   return std::any_of(p.types[type].methods.begin(), p.types[type].methods.end(), [&](FunctionIndex m) {
     const Function& fn = p.functions[m];
     if (fn.form != FunctionForm::Constructor || fn.parameters.empty() || fn.leastArguments > 1 || !fn.definition.known() || p.use(p.variables[fn.parameters[0]].type).decl != type) return false;
     return handsItselfOn(p, m);
   });
 }
+
+}  // namespace
 
 void checkCopiedSubscriber(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;

@@ -5,9 +5,9 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
-#include "flow/deferred.h"
 #include "base/text.h"
 #include "flow/control.h"
+#include "flow/deferred.h"
 
 namespace elmcart {
 namespace {
@@ -254,6 +254,21 @@ bool isFilledAtStart(const Subject& s, const std::vector<const Use*>& adds) {
   });
 }
 
+Finding growth(const Subject& s, size_t entity, VariableIndex v, const std::vector<const Use*>& adds, bool keyed, Sureness sureness) {
+  const Program& p = s.program;
+  const Entity& e = s.survey.entities[entity];
+  const Variable& variable = p.variables[v];
+  Finding f = makeFinding(s, infoOf("lifetime.grows-forever"), entity, sureness);
+  f.place = adds.front()->place;
+  f.message = (variable.storage == Storage::Field ? partText(e, std::string(p.text(variable.name))) : e.shown) + " only ever grows" + (keyed ? ": it keeps one entry for each key that it ever sees." : ": no code that was read removes an entry.");
+  f.evidence.push_back({variable.declarations.front(), "lives as long as the process"});
+  for (const Use* use : adds)
+    if (f.evidence.size() < 6) f.evidence.push_back({use->place, functionName(p, use->in) + " adds an entry"});
+  f.evidence.push_back({variable.declarations.front(), "no code that was read removes an entry"});
+  f.advice = Advice::ByHand;
+  return f;
+}
+
 }  // namespace
 
 void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
@@ -331,16 +346,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       if (keyed && !renewed && !ofObjects && !grows && std::none_of(adds.begin(), adds.end(), [&](const Use* add) { return runsAgain(s, *add); })) continue;
       // Who is to add an entry is not in this tree, and may do so once.
       bool forOthers = !grows && std::all_of(adds.begin(), adds.end(), [&](const Use* add) { return isForOthersToAdd(s, *add, {add->place.file, kNoNode}) || isOfHook(p, *add); });
-      Finding f = makeFinding(s, infoOf("lifetime.grows-forever"), i, (keyed && !renewed) || forOthers ? Sureness::Possible : Sureness::Likely);
-      std::string name(p.text(variable.name));
-      f.place = adds.front()->place;
-      f.message = (variable.storage == Storage::Field ? partText(e, name) : e.shown) + " only ever grows" + (keyed ? ": it keeps one entry for each key that it ever sees." : ": no code that was read removes an entry.");
-      f.evidence.push_back({variable.declarations.front(), "lives as long as the process"});
-      for (const Use* use : adds)
-        if (f.evidence.size() < 6) f.evidence.push_back({use->place, functionName(p, use->in) + " adds an entry"});
-      f.evidence.push_back({variable.declarations.front(), "no code that was read removes an entry"});
-      f.advice = Advice::ByHand;
-      out.push_back(std::move(f));
+      out.push_back(growth(s, i, field.variable, adds, keyed, (keyed && !renewed) || forOthers ? Sureness::Possible : Sureness::Likely));
     }
   }
 }

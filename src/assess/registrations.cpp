@@ -281,8 +281,10 @@ std::vector<LocalRegistration> localRegistrationsIn(const Subject& s) {
   return out;
 }
 
+namespace {
+
 // each->removeParent(this), of what could not be told: the members of that name in the class that keeps the collection.
-static std::vector<FunctionIndex> askedWithItself(const Program& p, FunctionIndex function, VariableIndex collection) {
+std::vector<FunctionIndex> askedWithItself(const Program& p, FunctionIndex function, VariableIndex collection) {
   std::vector<FunctionIndex> out;
   Place body = p.functions[function].definition;
   TypeIndex keeper = p.variables[collection].owner;
@@ -297,6 +299,8 @@ static std::vector<FunctionIndex> askedWithItself(const Program& p, FunctionInde
   });
   return out;
 }
+
+}  // namespace
 
 bool removesFrom(const Program& p, FunctionIndex function, VariableIndex collection, std::set<FunctionIndex>& seen, int depth) {
   if (depth > 4 || !seen.insert(function).second) return false;

@@ -335,8 +335,7 @@ bool isSetAtStartUp(const Subject& s, VariableIndex v) {
   return std::any_of(s.program.usesOfVariable[v].begin(), s.program.usesOfVariable[v].end(), [&](uint32_t u) {
     const Use& use = s.program.uses[u];
     if (use.access != Access::Write || use.inMember || use.throughPointer || use.in == kNone || s.inTests(use.place)) return false;
-    Threads::Side side = s.threads.sideOf(use.place, use.in);
-    return side.roots[0] == kNone && side.outside == Threads::Outside::StartUp;
+    return s.threads.sideOf(use.place, use.in).startsUp();
   });
 }
 

@@ -159,9 +159,8 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if (!held.empty() && std::none_of(held.begin(), held.end(), [&](LockId lock) { return mayGuard(s, lock, field.variable); })) continue;
     // An object of the library's that is made for threads looks after itself.
     bool change = changesIt(use) && !(asksObject(use) && ownLock) && (!asksObject(use) || (variableTraits(p, field.variable) & kNotSafeToShare) || p.use(p.variables[field.variable].type).decl != kNone);
-    Threads::Side side = s.threads.sideOf(use.place, use.in);
     // What is only changed while the program or its modules are loaded is there by then.
-    out.anyChange |= change && (side.roots[0] != kNone || side.outside != Threads::Outside::StartUp);
+    out.anyChange |= change && !s.threads.sideOf(use.place, use.in).startsUp();
     if (held.empty()) {
       if (own.areApartFrom(use)) continue;
       out.unguarded.push_back(&use);

@@ -36,11 +36,17 @@ bool isTakenAndRun(const Program& p, FunctionIndex f, Place call, NodeId argumen
   return parameter == kNone || isCalled(p, parameter, depth);
 }
 
+// What is called there, as far as it is told.
+Symbol calledAt(const Program& p, Place call) {
+  NodeId callee = p.file(call).child(call.node, Role::Callee);
+  Symbol called = p.symbolAt(call);
+  return called.known() || callee == kNoNode ? called : p.symbolAt({call.file, callee});
+}
+
 bool isRunByCall(const Program& p, Place call, NodeId argument, int depth) {
   const LoweredFile& file = p.file(call);
   NodeId callee = file.child(call.node, Role::Callee);
-  Symbol called = p.symbolAt(call);
-  if (!called.known() && callee != kNoNode) called = p.symbolAt({call.file, callee});
+  Symbol called = calledAt(p, call);
   if (called.is(Symbol::Sort::Function)) return isTakenAndRun(p, called.index(), call, argument, depth);
   if (called.known() || callee == kNoNode || file[callee].kind != Kind::Member) return true;
   // What a library's object is given, a framework's most of all, it keeps; a collection keeps what is added to it, and runs
@@ -87,21 +93,31 @@ bool isPutAway(const Program& p, Place address, int depth) {
   if (depth > kDepth) return false;
   Place up = p.parent(address);
   const Node& node = p.node(up);
+  // What a function has it in may be looked through later on.
+  auto keptIn = [&](VariableIndex v) {
+    const auto& uses = p.usesOfVariable[v];
+    return std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return p.uses[u].access == Access::Write || isPutAway(p, p.uses[u].place, depth + 1); });
+  };
+  auto keptBySymbol = [&](Symbol symbol) { return !symbol.is(Symbol::Sort::Variable) || p.variables[symbol.index()].storage != Storage::Local || keptIn(symbol.index()); };
   auto keptBy = [&](FunctionIndex f) {
-    if (f == kNone || !p.functions[f].definition.known()) return false;
-    VariableIndex parameter = parameterFor(p, f, up, address.node);
-    return parameter != kNone && std::all_of(p.usesOfVariable[parameter].begin(), p.usesOfVariable[parameter].end(), [&](uint32_t u) { return isPutAway(p, p.uses[u].place, depth + 1); });
+    VariableIndex parameter = p.functions[f].definition.known() ? parameterFor(p, f, up, address.node) : kNone;
+    return parameter != kNone && keptIn(parameter);
   };
   switch (node.kind) {
     case Kind::Cast: return isPutAway(p, up, depth);
-    case Kind::Assign: return p.node(address).role == Role::Value;
+    case Kind::Assign: {
+      NodeId target = p.file(up).child(up.node, Role::Target);
+      return p.node(address).role == Role::Value && (target == kNoNode || keptBySymbol(p.symbolAt({up.file, target})));
+    }
     case Kind::FieldInit: case Kind::Collection: case Kind::NullTest: return true;
-    case Kind::Variable: return p.node(address).role == Role::Initialiser && p.use(p.variables[p.symbolAt(up).index()].type).has(kPointer);
+    case Kind::Variable: {
+      Symbol symbol = p.symbolAt(up);
+      return p.node(address).role == Role::Initialiser && symbol.is(Symbol::Sort::Variable) && p.use(p.variables[symbol.index()].type).has(kPointer) && keptBySymbol(symbol);
+    }
     case Kind::Call: {
       if (p.node(address).role != Role::Argument) return false;
       NodeId callee = p.file(up).child(up.node, Role::Callee);
-      Symbol called = p.symbolAt(up);
-      if (!called.known() && callee != kNoNode) called = p.symbolAt({up.file, callee});
+      Symbol called = calledAt(p, up);
       if (called.is(Symbol::Sort::Function)) return keptBy(called.index());
       return !called.known() && callee != kNoNode && p.file(up)[callee].kind == Kind::Member && p.guarantees(up.file).collectionAct(lastPart(p.file(up).name(callee))) == CollectionAct::Add;
     }

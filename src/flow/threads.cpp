@@ -756,8 +756,7 @@ Meeting Threads::meeting(const Piece& a, const Piece& b) const {
   besides(a.side, b);
   besides(b.side, a);
   // What is only run while the program or its modules are loaded is over before anybody calls.
-  auto startsUp = [](const Side& side) { return side.roots[0] == kNone && side.outside == Outside::StartUp; };
-  if ((a.side.outside == Outside::Anybody && !startsUp(b.side)) || (b.side.outside == Outside::Anybody && !startsUp(a.side))) raise(Meeting::NotKnown);
+  if ((a.side.outside == Outside::Anybody && !b.side.startsUp()) || (b.side.outside == Outside::Anybody && !a.side.startsUp())) raise(Meeting::NotKnown);
   return out;
 }
 

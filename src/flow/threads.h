@@ -59,6 +59,8 @@ class Threads {
   struct Side {
     std::array<uint32_t, 2> roots = {kNone, kNone};  // positions in roots(); two at most are kept
     Outside outside = Outside::Nobody;
+    // Is it run by nobody but what the program or its modules do while they start up?
+    bool startsUp() const { return roots[0] == kNone && outside == Outside::StartUp; }
     friend bool operator==(const Side&, const Side&) = default;
   };
 

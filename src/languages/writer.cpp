@@ -5,6 +5,7 @@
 #include "base/object_name.h"
 #include "base/text.h"
 #include "languages/language.h"
+#include "source/lines.h"
 #include "source/list_layout.h"
 #include "source/walk.h"
 
@@ -81,14 +82,11 @@ std::string Writer::fetchIn(const LoweredFile& file) {
 }
 
 std::string_view Writer::newlineOf(const LoweredFile& file) {
-  std::string_view source = text(file);
-  size_t at = source.find('\n');
-  return at != std::string_view::npos && at > 0 && source[at - 1] == '\r' ? "\r\n" : "\n";
+  return lineEndOf(text(file));
 }
 
 uint32_t Writer::lineBegin(const LoweredFile& file, uint32_t offset) {
-  size_t at = offset == 0 ? std::string_view::npos : text(file).rfind('\n', offset - 1);
-  return at == std::string_view::npos ? 0 : static_cast<uint32_t>(at + 1);
+  return static_cast<uint32_t>(lineBeginOf(text(file), offset));
 }
 
 Span Writer::wholeLines(const LoweredFile& file, Span span) {

@@ -4,6 +4,7 @@
 #include <set>
 
 #include "base/text.h"
+#include "source/lines.h"
 #include "source/walk.h"
 
 namespace elmcart {
@@ -58,9 +59,7 @@ uint32_t SourceScan::parameterListEnd(Place function) {
 }
 
 uint32_t SourceScan::lineBegin(FileIndex file, uint32_t offset) {
-  std::string_view source = text(file);
-  size_t newline = offset == 0 ? std::string_view::npos : source.rfind('\n', offset - 1);
-  return newline == std::string_view::npos ? 0 : static_cast<uint32_t>(newline + 1);
+  return static_cast<uint32_t>(lineBeginOf(text(file), offset));
 }
 
 uint32_t SourceScan::lineEnd(FileIndex file, uint32_t offset) {
@@ -74,8 +73,7 @@ uint32_t SourceScan::contentEnd(FileIndex file, uint32_t offset) {
 }
 
 std::string SourceScan::newlineOf(FileIndex file) {
-  size_t newline = text(file).find('\n');
-  return newline != std::string_view::npos && newline > 0 && text(file)[newline - 1] == '\r' ? "\r\n" : "\n";
+  return std::string(lineEndOf(text(file)));
 }
 
 std::string SourceScan::indentOf(Place place) {

@@ -3,14 +3,10 @@
 #include <algorithm>
 
 #include "base/text.h"
+#include "source/lines.h"
 
 namespace elmcart {
 namespace {
-
-size_t lineBeginAt(std::string_view source, size_t at) {
-  size_t end = at == 0 ? std::string_view::npos : source.rfind('\n', at - 1);
-  return end == std::string_view::npos ? 0 : end + 1;
-}
 
 // Short lines tell nothing, and a few very long ones no more.
 size_t fullLine(std::string_view source) {
@@ -39,20 +35,15 @@ bool isOneALine(std::string_view source, std::span<const Span> items) {
 
 // In the column of an item: what its line begins with, and blanks in the place of all else.
 std::string columnOf(std::string_view source, size_t at) {
-  size_t begin = lineBeginAt(source, at);
+  size_t begin = lineBeginOf(source, at);
   std::string out(source.substr(begin, at - begin));
   for (char& c : out)
     if (c != '\t') c = ' ';
   return out;
 }
 
-std::string_view lineEndOf(std::string_view source) {
-  size_t at = source.find('\n');
-  return at != std::string_view::npos && at > 0 && source[at - 1] == '\r' ? "\r\n" : "\n";
-}
-
 // The columns that a text takes up to `end`, from the beginning of its line.
-size_t width(std::string_view source, size_t end) { return end - lineBeginAt(source, end); }
+size_t width(std::string_view source, size_t end) { return end - lineBeginOf(source, end); }
 
 }  // namespace
 
@@ -65,10 +56,10 @@ std::string separatorBehind(std::string_view source, std::span<const Span> items
   // Where its lines go on already, there; else below its first item, or two steps in where that is too far to the right.
   std::string column;
   for (size_t i = 1; i < items.size() && column.empty(); ++i)
-    if (trim(source.substr(lineBeginAt(source, items[i].begin), items[i].begin - lineBeginAt(source, items[i].begin))).empty()) column = columnOf(source, items[i].begin);
+    if (trim(source.substr(lineBeginOf(source, items[i].begin), items[i].begin - lineBeginOf(source, items[i].begin))).empty()) column = columnOf(source, items[i].begin);
   if (column.empty()) column = columnOf(source, items.front().begin);
   if (column.size() + length + behind > full || column.find('\t') != std::string::npos) {
-    std::string_view line = source.substr(lineBeginAt(source, items.front().begin));
+    std::string_view line = source.substr(lineBeginOf(source, items.front().begin));
     std::string indent(line.substr(0, std::min(line.find_first_not_of(" \t"), line.size())));
     column = indent + (indent.ends_with('\t') ? "\t\t" : "    ");
   }

@@ -16,3 +16,11 @@ void reset() {
   kept.apply([](int size) { return size; });
   applied.apply([](int size) { return size; });
 }
+
+// A pointer to it is no more than a way to it.
+int countNames() {
+  std::map<int, std::string>* all = &Names::all;
+  return static_cast<int>(all->size());
+}
+int counted = countNames();  // entity: global-variable counted eager language  // finding: init.order-across-files
+void recount() { counted = countNames(); }
