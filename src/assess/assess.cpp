@@ -288,9 +288,11 @@ std::vector<bool> loadedByOthersIn(const Program& p) {
   return out;
 }
 
-// Programs that show how a library is used start threads of their own: they say nothing of the library.
-std::vector<bool> withExamples(const Program& program, std::vector<bool> out) {
-  static constexpr std::string_view kFolders[] = {"demo", "demos", "example", "examples", "sample", "samples"};
+constexpr size_t kReadEnough = 20;  // one byte in so many may be unread
+
+// Programs that show how a library is used, where there are others.
+std::vector<bool> examplesIn(const Program& program) {
+  static constexpr std::string_view kFolders[] = {"demo", "demos", "example", "examples", "sample", "samples", "tutorial", "tutorials"};
   bool others = false;
   std::vector<bool> examples;
   for (const LoweredFile& file : program.files) {
@@ -301,7 +303,14 @@ std::vector<bool> withExamples(const Program& program, std::vector<bool> out) {
     examples.push_back(example);
     others |= !example;
   }
-  for (size_t f = 0; others && f < out.size(); ++f) out[f] = out[f] || examples[f];
+  if (!others) examples.assign(examples.size(), false);
+  return examples;
+}
+
+// They start threads of their own, which say nothing of the library.
+std::vector<bool> withExamples(const Program& program, std::vector<bool> out) {
+  std::vector<bool> examples = examplesIn(program);
+  for (size_t f = 0; f < out.size(); ++f) out[f] = out[f] || examples[f];
   return out;
 }
 
@@ -348,6 +357,15 @@ Assessment assessProgram(const Subject& subject, const std::vector<Seen>& seen) 
   });
   // What stands in tests is told where it spoils tests; that a test shares an object of the program says nothing of the program.
   std::erase_if(out.findings, [&](const Finding& f) { return f.entity != SIZE_MAX && f.check != "coupling.test-leak" && subject.inTests(survey.entities[f.entity].place); });
+  // What an example of the library's use shares, it shares with itself.
+  std::vector<bool> examples = examplesIn(program);
+  std::erase_if(out.findings, [&](const Finding& f) { return f.entity != SIZE_MAX && survey.entities[f.entity].place.known() && examples[survey.entities[f.entity].place.file]; });
+  // Of a file that could not be read as a whole, names may stand for something else.
+  for (Finding& f : out.findings)
+    if (const LoweredFile& file = program.files[f.place.file]; f.place.known() && f.sureness != Sureness::Possible && static_cast<size_t>(file.unreadBytes) * kReadEnough > file.textSize) {
+      f.setSureness(Sureness::Possible);
+      f.evidence.push_back({f.place, "a part of this file could not be read"});
+    }
   // Nobody mends what a tool writes.
   std::erase_if(out.findings, [&](const Finding& f) { return f.place.known() && program.files[f.place.file].generated; });
 

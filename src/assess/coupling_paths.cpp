@@ -598,7 +598,7 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
     if (Place definition = p.functions[m].definition; definition.known() && s.inTests(definition)) inFile[definition.file].push_back(m);
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (e.harmless || (e.slot != kNone && (p.variables[e.slot].modifiers & kThreadLocal) && e.type == kNone)) continue;
+    if (e.harmless || (e.slot != kNone && (p.variables[e.slot].modifiers & kThreadLocal))) continue;
     std::set<VariableIndex> state;
     for (const StateField& field : e.state)
       if (field.changes) state.insert(field.variable);

@@ -219,7 +219,23 @@ bool leadsToChange(const Program& p, FunctionIndex method, const std::set<Functi
 
 }  // namespace
 
-bool oneOfMany(const Subject& s, const Entity& e) { return e.kind != EntityKind::Singleton && e.type != kNone && hasManyObjects(s, e.type); }
+namespace {
+
+// free_list = entry->next; what it refers to is one of a chain of such objects.
+bool beginsChain(const Program& p, const Entity& e) {
+  if (e.slot == kNone || e.type == kNone) return false;
+  return std::any_of(p.usesOfVariable[e.slot].begin(), p.usesOfVariable[e.slot].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    NodeId value = use.access == Access::Write && !use.inMember && !use.throughPointer ? p.assignedAt(use.place) : kNoNode;
+    if (value == kNoNode || p.file(use.place)[value].kind != Kind::Member) return false;
+    Symbol next = p.symbolAt({use.place.file, value});
+    return next.is(Symbol::Sort::Variable) && p.variables[next.index()].storage == Storage::Field && p.variables[next.index()].owner != kNone && p.types[p.variables[next.index()].owner].name == p.types[e.type].name;
+  });
+}
+
+}  // namespace
+
+bool oneOfMany(const Subject& s, const Entity& e) { return e.kind != EntityKind::Singleton && e.type != kNone && (beginsChain(s.program, e) || hasManyObjects(s, e.type)); }
 
 bool isOfMany(const Subject& s, const Entity& e, VariableIndex field) {
   const Program& p = s.program;

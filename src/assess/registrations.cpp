@@ -23,6 +23,13 @@ bool isWeak(const Program& p, VariableIndex collection) {
   });
 }
 
+// Is the member called on an object of a class that is given the types of what it holds?
+bool isGeneric(const Program& p, FileIndex f, NodeId member) {
+  NodeId receiver = p.files[f].child(member, Role::Receiver);
+  Symbol on = receiver == kNoNode ? Symbol{} : p.symbolAt({f, receiver});
+  return on.is(Symbol::Sort::Variable) && p.use(p.variables[on.index()].type).argumentCount > 0;
+}
+
 // Where a function stores (or drops) the pointer it gets as a parameter.
 struct Keeping {
   VariableIndex collection = kNone;
@@ -48,7 +55,9 @@ Keeping keeps(const Program& p, FunctionIndex function, size_t position, int dep
     if (node.kind == Kind::Call) {
       NodeId callee = file.child(up.node, Role::Callee);
       if (callee == kNoNode) continue;
-      if (file[callee].kind == Kind::Member && p.guarantees(up.file).collectionAct(file.name(callee)) == CollectionAct::Add) {
+      // What a function of the tree does is told by its body, not by its name.
+      bool ofTree = p.symbolAt(up).is(Symbol::Sort::Function) && p.functions[p.symbolAt(up).index()].definition.known();
+      if ((!ofTree || isGeneric(p, up.file, callee)) && file[callee].kind == Kind::Member && p.guarantees(up.file).collectionAct(file.name(callee)) == CollectionAct::Add) {
         NodeId receiver = file.child(callee, Role::Receiver);
         Symbol into = receiver == kNoNode ? Symbol{} : p.symbolAt({up.file, receiver});
         if (into.is(Symbol::Sort::Variable)) {

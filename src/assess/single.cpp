@@ -476,6 +476,7 @@ namespace {
 struct Handed {
   Place nothing, slot;
   bool fallsOff = false;  // `nothing` is the function, whose end can be reached
+  bool byArgument = false;  // what it was given decides that nothing is returned
   bool others = false;  // it also hands out what other functions give it
 };
 
@@ -499,14 +500,34 @@ bool endsWithTelling(const Program& p, FunctionIndex function) {
   return true;
 }
 
+// Is it the function that the statement returns from, not a lambda or a class's method in it?
+bool returnsFrom(const Program& p, Place statement, Place function) {
+  const LoweredFile& file = p.file(statement);
+  NodeId up = file.parents[statement.node];
+  while (up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Lambda) up = file.parents[up];
+  return up == function.node;
+}
+
+// if (U_FAILURE(status)) return nullptr; who calls it knows what it hands in.
+bool isByArgument(const Program& p, Place nothing, FunctionIndex function) {
+  const LoweredFile& file = p.file(nothing);
+  return forEachKnown(p, nothing, [&](const Known& test) {
+    return anyNode(file, test.condition, [&](NodeId n) {
+      Symbol asked = p.symbolAt({nothing.file, n});
+      return asked.is(Symbol::Sort::Variable) && p.variables[asked.index()].storage == Storage::Parameter && p.variables[asked.index()].function == function;
+    });
+  });
+}
+
 Handed handedOut(const Program& p, FunctionIndex function, VariableIndex slot) {
   Handed out;
   Place body = p.functions[function].definition;
   if (!body.known()) return out;
   const LoweredFile& file = p.file(body);
   size_t calls = 0;
+  Symbol local;  // a variable that is returned and is not the slot
   for (NodeId n = body.node + 1; n < file.nodes.size() && file[n].span.begin < file[body.node].span.end; ++n) {
-    if (file[n].kind != Kind::Return) continue;
+    if (file[n].kind != Kind::Return || !returnsFrom(p, {body.file, n}, body)) continue;
     NodeId value = file.child(n, Role::Value);
     if (value == kNoNode) continue;
     // return nil, err: who asks is told why.
@@ -522,9 +543,11 @@ Handed handedOut(const Program& p, FunctionIndex function, VariableIndex slot) {
     Symbol symbol = p.links[body.file].symbol[value];
     // What is looked for and not found is nothing: who looks knows.
     bool looksFor = !p.functions[function].parameters.empty() && anyNode(file, body.node, [&](NodeId c) { return file[c].kind == Kind::Loop; });
-    if (file[value].is(Kind::Literal, LiteralForm::Null) && !looksFor) out.nothing = {body.file, n};
+    if (file[value].is(Kind::Literal, LiteralForm::Null) && !looksFor) out.nothing = {body.file, n}, out.byArgument = isByArgument(p, out.nothing, function);
     else if (symbol.is(Symbol::Sort::Variable) && symbol.index() == slot) out.slot = {body.file, n};
     else if (file[value].kind == Kind::Call && ++calls > 1) out.others = true;
+    else if (symbol.is(Symbol::Sort::Variable) && local.is(Symbol::Sort::Variable) && !(local == symbol)) out.others = true;
+    else if (symbol.is(Symbol::Sort::Variable)) local = symbol;
   }
   // A constructor that does not say which object is meant gives the new one.
   if (!out.nothing.known() && out.slot.known() && p.functions[function].form != FunctionForm::Constructor && reachesEnd(p, function) == Answer::Yes && !endsWithTelling(p, function)) {
@@ -571,6 +594,14 @@ bool saysMayBeNone(const Program& p, FunctionIndex function) {
   return false;
 }
 
+// Is it asked for something at once, or by the name that it is given, so that nothing there fails?
+bool isUsedAtOnce(const Program& p, Place call) {
+  Place up = p.parent(call);
+  while (p.node(up).kind == Kind::Cast || p.node(up).kind == Kind::Await) call = up, up = p.parent(up);
+  if (p.node(call).role == Role::Receiver || p.node(up).kind == Kind::Dereference) return true;
+  return p.node(up).kind == Kind::Variable || p.node(up).kind == Kind::Assign;
+}
+
 // Does who calls it look at what comes back, or want nothing of it?
 bool bearsNothing(const Program& p, Place call) {
   const LoweredFile& file = p.file(call);
@@ -614,15 +645,20 @@ void checkMayReturnNothing(const Subject& s, std::vector<Finding>& out) {
       if ((!handed.nothing.known() && !empty) || handed.others) continue;
       std::vector<Evidence> callers;
       size_t calls = 0;
+      bool fails = false;
       for (uint32_t c : p.callsOfFunction[accessPoint.function]) {
         if (s.inTests(p.calls[c].place)) continue;
         ++calls;
-        if (!bearsNothing(p, p.calls[c].place)) callers.push_back({p.calls[c].place, "used here without a test"});
+        if (bearsNothing(p, p.calls[c].place)) continue;
+        bool asked = isUsedAtOnce(p, p.calls[c].place);
+        // Best told of are those that fail.
+        callers.insert(asked && !fails ? callers.begin() : callers.end(), {p.calls[c].place, asked ? "used here without a test" : "handed on here without a test"});
+        fails |= asked;
       }
       if (calls > 0 && callers.empty()) continue;
       if (callers.size() > 4) callers.resize(4);
       // Most programs set such a slot first of all: whether all do, no text tells; nor what those do who are not read here.
-      Finding f = makeFinding(s, infoOf("single.may-return-nothing"), i, handed.nothing.known() && calls > 0 ? Sureness::Certain : Sureness::Possible);
+      Finding f = makeFinding(s, infoOf("single.may-return-nothing"), i, handed.nothing.known() && fails && !handed.byArgument ? Sureness::Certain : Sureness::Possible);
       f.place = handed.nothing.known() ? handed.nothing : handed.slot;
       std::string what = functionName(p, accessPoint.function);
       if (handed.nothing.known()) {

@@ -7,6 +7,7 @@
 #include "assess/families.h"
 #include "assess/meetings.h"
 #include "flow/control.h"
+#include "flow/once.h"
 
 namespace elmcart {
 namespace {
@@ -322,14 +323,6 @@ bool isPlainState(const Subject& s, const Entity& e, const StateField& field) {
 
 namespace {
 
-// In what a once flag runs, itself or by calling the function.
-bool isRunOnce(const Program& p, const Use& use) {
-  auto inOnce = [&](Place place) { return p.around(place, Kind::Once).node != kNoNode; };
-  if (inOnce(use.place)) return true;
-  auto calls = use.in == kNone ? std::span<const uint32_t>() : p.callsOfFunction[use.in];
-  return !calls.empty() && std::all_of(calls.begin(), calls.end(), [&](uint32_t c) { return inOnce(p.calls[c].place); });
-}
-
 // Does the program give it its value before threads are there?
 bool isSetAtStartUp(const Subject& s, VariableIndex v) {
   return std::any_of(s.program.usesOfVariable[v].begin(), s.program.usesOfVariable[v].end(), [&](uint32_t u) {
@@ -465,7 +458,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
         const Use& use = p.uses[u];
         if (isSet && fillTest(p, use).known()) continue;  // it is there already
         // What a test puts in another's place is no change of the program's.
-        if (p.inOtherBranch(use.place) || s.inTests(use.place) || isConstruction(p, use) || isRunOnce(p, use) || own.areApartFrom(use)) continue;
+        if (p.inOtherBranch(use.place) || s.inTests(use.place) || isConstruction(p, use) || runsOnce(p, use.place, use.in) || own.areApartFrom(use)) continue;
         bool changes = changesState(p, use), whole = use.access == Access::Write && !use.inMember && !readsItself(p, use);
         if ((use.access == Access::Write && !readsItself(p, use)) || use.access == Access::Call) onlyCounts = false;
         if (!s.locks.at(use.place, use.in).empty()) continue;
@@ -522,6 +515,8 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || !threadsExist(s, e) || (p.variables[e.slot].modifiers & kThreadLocal)) continue;
+    std::optional<Finding> told;  // one for an entity: of the first field, or of the first that is surer
+    std::vector<std::string> names;
     for (const StateField& field : e.state) {
       if (!isArithmetic(p, field.variable) || guardedUses(s, e, field).mixed()) continue;
       bool ownVariable = p.variables[field.variable].lives();
@@ -534,7 +529,7 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
         // The constructor of the entity itself runs before anyone shares it; of other objects it does not.
         if (isConstruction(p, use) && !ownVariable) continue;
         if (use.access != Access::Update && !(use.access == Access::Write && readsItself(p, use))) continue;
-        if (s.inTests(use.place) || !s.locks.at(use.place, use.in).empty()) continue;
+        if (s.inTests(use.place) || !s.locks.at(use.place, use.in).empty() || runsOnce(p, use.place, use.in)) continue;
         sites.push_back({use.place, "reads " + std::string(p.text(p.variables[field.variable].name)) + ", changes it and writes it back in several steps"});
         meetings.add(use, true);
       }
@@ -543,9 +538,12 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       // Without a second thread in sight it is only worth a word where its class or file reckons with threads.
       bool seen = pair.meeting >= Meeting::Likely && !meetings.isFarFetched(pair);
       if (pair.meeting == Meeting::Never || (!seen && (!ownVariable || !reckonsWithThreads(s, e)))) continue;
+      std::string name(p.text(p.variables[field.variable].name));
+      names.push_back(name);
+      if (told && (told->sureness == Sureness::Likely || !seen)) continue;
+      std::swap(names.front(), names.back());
       Finding f = makeFinding(s, infoOf("thread.lost-update"), i, seen ? Sureness::Likely : Sureness::Possible);
       f.place = sites.front().place;
-      std::string name(p.text(p.variables[field.variable].name));
       f.message = "Two threads that change " + (ownVariable ? e.shown : partText(e, name)) + " at once can lose one of the changes: both read the old value, and both write their result.";
       if (seen) f.evidence = meetings.ways(pair);
       f.evidence.push_back({sites.front().place, "thread 1: reads " + name});
@@ -555,8 +553,14 @@ void checkLostUpdate(const Subject& s, std::vector<Finding>& out) {
       for (size_t k = 1; k + 1 < sites.size(); ++k) f.evidence.push_back(sites[k]);
       if (!seen) f.evidence.push_back({e.place, "no second thread was found that reaches this"});
       f.advice = Advice::Synchronize;
-      out.push_back(std::move(f));
+      told = std::move(f);
     }
+    if (!told) continue;
+    if (names.size() > 1) {
+      told->message = "Two threads that change " + stateNames(e, names) + " at once can lose one of the changes: both read the old value, and both write their result.";
+      told->members = std::move(names);
+    }
+    out.push_back(std::move(*told));
   }
 }
 

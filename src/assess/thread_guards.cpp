@@ -1,4 +1,6 @@
 // Family "thread": what is guarded, where, and what gets out from under the guard.
+#include <absl/container/flat_hash_set.h>
+
 #include <algorithm>
 #include <map>
 #include <set>
@@ -8,6 +10,7 @@
 #include "assess/meetings.h"
 #include "base/text.h"
 #include "flow/control.h"
+#include "flow/once.h"
 #include "survey/constancy.h"
 
 namespace elmcart {
@@ -15,10 +18,21 @@ namespace {
 
 bool changesIt(const Use& use) { return use.access == Access::Write || use.access == Access::Update || (use.access == Access::Call && !use.throughPointer); }
 
+// Is it a lock itself, by its class, or by what is done with it? Where every object can be locked, that says nothing.
+bool isTakenAsLock(const Subject& s, VariableIndex v) {
+  const Program& p = s.program;
+  FileIndex home = p.variables[v].home().file;
+  if (TypeIndex type = p.classBehind(home, p.variables[v].type); (type != kNone && isLockClass(p, type)) || s.locks.isRequired(v)) return true;
+  return !p.guarantees(home).objectsAreLocks.holds && std::any_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) {
+    Place place = p.uses[u].place;
+    return p.node(place).role == Role::Lock || (p.node(p.parent(place)).kind == Kind::AddressOf && p.node(p.parent(place)).role == Role::Lock);
+  });
+}
+
 bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
   const Variable& variable = s.program.variables[field.variable];
   if (!field.changes || (variable.modifiers & kThreadLocal)) return false;
-  if (isOfMany(s, e, field.variable)) return false;
+  if (isOfMany(s, e, field.variable) || isTakenAsLock(s, field.variable)) return false;
   uint32_t traits = variableTraits(s.program, field.variable);
   if (traits & (kAtomicType | kThreadType | kLockType | kConditionType | kOnceFlagType | kPerThread | kLazyType)) return false;
   // The slot of an instance that is made on first use is told of by the checks of its creation.
@@ -62,7 +76,7 @@ bool isFilledOnce(const Program& p, const Locks& locks, VariableIndex v) {
       if (use.access == Access::Update || use.access == Access::Bind) return false;
       continue;
     }
-    if (locks.at(use.place, use.in).empty() || !constancy.testsFirst(use, v)) return false;
+    if (locks.at(use.place, use.in).empty() || (!constancy.testsFirst(use, v) && !runsOnce(p, use.place, use.in))) return false;
     fills = true;
   }
   return fills;
@@ -115,6 +129,27 @@ bool isFilledAtLoad(const Program& p, const Use& write) {
 
 }  // namespace
 
+namespace {
+
+// Does the function put the lock there, or hand it to a function that initialises or destroys it (POSIX, pthread_mutex_init
+// and pthread_mutex_destroy, and what projects call theirs)?
+bool isLifeOfLock(const Program& p, LockId lock, FunctionIndex in) {
+  if (lock.sort != LockId::Sort::Variable || in == kNone) return false;
+  constexpr std::string_view kLife[] = {"init", "destroy", "create", "delete", "free", "alloc"};
+  return std::any_of(p.usesOfVariable[lock.index].begin(), p.usesOfVariable[lock.index].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    if (use.in != in) return false;
+    if (use.access == Access::Write && !use.inMember) return true;
+    Place given = p.node(p.parent(use.place)).kind == Kind::AddressOf ? p.parent(use.place) : use.place, call = p.parent(given);
+    NodeId callee = p.node(call).kind == Kind::Call && p.node(given).role == Role::Argument ? p.file(call).child(call.node, Role::Callee) : kNoNode;
+    if (callee == kNoNode) return false;
+    std::string name = lowerCase(lastPart(p.file(call).name(callee)));
+    return std::any_of(std::begin(kLife), std::end(kLife), [&](std::string_view word) { return name.find(word) != std::string::npos; });
+  });
+}
+
+}  // namespace
+
 GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field) {
   const Program& p = s.program;
   GuardedUses out;
@@ -131,20 +166,26 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     const Use& use = p.uses[u];
     replacedWhole &= isConstruction(p, use) || !changesIt(use) || asksObject(use) || (use.access == Access::Write && !use.inMember && !use.throughPointer);
   }
+  // What fills the slot, outside of any lock, completes what it put there.
+  absl::flat_hash_set<FunctionIndex> fillers;
+  if (field.variable != e.slot && e.slot != kNone)
+    for (uint32_t u : p.usesOfVariable[e.slot])
+      if (const Use& use = p.uses[u]; use.access == Access::Write && !use.inMember && !use.throughPointer && use.in != kNone && s.locks.at(use.place, use.in).empty()) fillers.insert(use.in);
   bool first = true, ownLock = hasOwnLock(p, field.variable);
   LockSet common;
   const OwnThreads own(s, field.variable);
   for (uint32_t u : p.usesOfVariable[field.variable]) {
     if (p.inOtherBranch(p.uses[u].place)) continue;
     const Use& use = p.uses[u];
-    if (s.inTests(use.place) || isConstruction(p, use) || p.around(use.place, Kind::Once).node != kNoNode || isFilledAtLoad(p, use)) continue;
+    if (s.inTests(use.place) || isConstruction(p, use) || isFilledAtLoad(p, use)) continue;
+    if (p.around(use.place, Kind::Once).node != kNoNode || (changesIt(use) && runsOnce(p, use.place, use.in))) continue;
     if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
     // An object that is never exchanged is only handed on here.
     if ((p.variables[field.variable].modifiers & kConst) && use.access == Access::Read && !use.inMember && !use.throughPointer && p.node(use.place).role == Role::Argument) continue;
     if (isTakenAround(p, use.place, field.variable)) return {};  // a lock of a type that is not told
     LockSet held = s.locks.at(use.place, use.in);
     if (!held.empty() && isLockOfItself(p, use)) return {};  // what it holds is guarded, not the variable
-    if (held.empty() && isCalledByLibrary(p, use.in)) continue;
+    if (held.empty() && (isCalledByLibrary(p, use.in) || fillers.contains(use.in))) continue;
     // A call on what is kept under a key changes no table.
     bool step = collection ? !changesState(p, use) : !changesIt(use);
     if (held.empty() && stepsAtomic && step && !isWalkedOver(p, use.place)) continue;
@@ -171,6 +212,8 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     common = first ? held : s.locks.heldByBoth(common, held);
     first = false;
   }
+  // Before its lock begins, and when that has come to its end, nobody else is there.
+  std::erase_if(out.unguarded, [&](const Use* use) { return std::any_of(common.begin(), common.end(), [&](LockId lock) { return isLifeOfLock(p, lock, use->in); }); });
   out.differentLocks = !first && common.empty();
   // Everybody replaces it whole, and nobody under a lock: what readers hold is there for something else.
   if (volatilePublishes && replacedWhole && !out.guarded.empty() && !out.guardedChange) return {};
@@ -179,8 +222,8 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
 
 bool GuardedUses::mixed() const {
   if (!anyChange || guarded.empty()) return false;
-  // A read that happens to stand under some lock says nothing of what the lock is for.
-  bool meant = guardedChange || guarded.size() > 1;
+  // Reads that happen to stand under some lock say nothing of what the lock is for, where it is changed without.
+  bool meant = guardedChange || (guarded.size() > 1 && guarded.size() > unguarded.size());
   return meant && (differentLocks || !unguarded.empty());
 }
 
@@ -358,6 +401,23 @@ bool keepsValues(const Program& p, VariableIndex table) {
   return !use.has(kArray) && namesNumber(p.text(use.name));
 }
 
+// table.get(Thread.currentThread()): is what is looked for under a key that each thread has for itself?
+bool asksForOwnThread(const Program& p, const Use& tested) {
+  std::span<const std::string_view> names = p.guarantees(tested.place.file).thisThread;
+  auto tells = [&](Place value) {
+    return anyNode(p.file(value), value.node, [&](NodeId n) { return (p.file(value)[n].kind == Kind::Member || p.file(value)[n].kind == Kind::Name) && std::find(names.begin(), names.end(), lastPart(p.file(value).name(n))) != names.end(); });
+  };
+  Place up = p.parent(tested.place);
+  if (p.node(up).kind == Kind::Member) up = p.parent(up);
+  if (names.empty() || (p.node(up).kind != Kind::Call && p.node(up).kind != Kind::Index)) return false;
+  for (NodeId key : argumentsOf(p.file(up), up.node)) {
+    Symbol local = p.symbolAt({up.file, key});
+    Place first = local.is(Symbol::Sort::Variable) && p.variables[local.index()].storage == Storage::Local ? initialiserOf(p, local.index()) : Place{};
+    if (tells({up.file, key}) || (first.known() && tells(first))) return true;
+  }
+  return false;
+}
+
 Place guardAround(const Program& p, Place place) { return p.around(place, Kind::Guard); }
 
 // The first change of the collection that rests on what was found: in the branch, or behind one that leaves.
@@ -423,7 +483,7 @@ void checkCheckThenAct(const Subject& s, std::vector<Finding>& out) {
         if (branch.node == kNoNode || (first != CollectionAct::Read && tested.access != Access::Read)) continue;
         const Use* acting = actingUse(p, tested, branch, traits);
         // One guard around both, or one that every caller holds, makes them one step.
-        if (!acting || !s.locks.atEntry(tested.in).empty() || isOneGuarded(p, tested, *acting)) continue;
+        if (!acting || !s.locks.atEntry(tested.in).empty() || isOneGuarded(p, tested, *acting) || asksForOwnThread(p, tested)) continue;
         if (!told.insert({branch.file, branch.node}).second) continue;
         bool guardedApart = guardAround(p, acting->place).node != kNoNode || guardAround(p, tested.place).node != kNoNode;
         // A cache of what is the same each time, in a table that bears it.

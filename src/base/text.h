@@ -10,6 +10,16 @@
 namespace elmcart {
 
 inline constexpr bool isWordByte(char c) { return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '_'; }
+// All words in a text (names, numbers), with a space before each.
+inline std::string wordsSpaced(std::string_view text) {
+  std::string out;
+  for (size_t at = 0, end; at < text.size(); at = end + 1) {
+    end = at;
+    while (end < text.size() && isWordByte(text[end])) ++end;
+    if (end > at) out += " " + std::string(text.substr(at, end - at));
+  }
+  return out;
+}
 // FNV-1a, 64 bits: the same in every run and on every machine.
 inline uint64_t stableHash(std::string_view text, uint64_t seed = 0xcbf29ce484222325u) {
   for (char c : text) seed = (seed ^ static_cast<unsigned char>(c)) * 0x100000001b3u;

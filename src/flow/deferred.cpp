@@ -10,15 +10,19 @@ namespace {
 
 constexpr int kDepth = 3;  // functions that hand it on
 
-bool isRun(const Program& p, Place value, int depth);
+// What a library is given runs at once, or is kept: it cannot be seen.
+enum class Library : uint8_t { Keeps, Runs };
+
+bool isRun(const Program& p, Place value, Library library, int depth);
+bool isInKept(const Program& p, Place place, Library library, int depth);
 
 // Is it called, or handed to what may call it?
-bool isCalled(const Program& p, VariableIndex v, int depth) {
+bool isCalled(const Program& p, VariableIndex v, Library library, int depth) {
   if (depth > kDepth) return true;
   return std::any_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) {
     const Use& use = p.uses[u];
     // Inside of another lambda it waits for that one.
-    return use.access != Access::Write && isRun(p, use.place, depth + 1) && !runsLater(p, use.place);
+    return use.access != Access::Write && isRun(p, use.place, library, depth + 1) && !isInKept(p, use.place, library, depth + 1);
   });
 }
 
@@ -30,10 +34,10 @@ VariableIndex parameterFor(const Program& p, FunctionIndex f, Place call, NodeId
   return position < parameters.size() ? parameters[position] : kNone;
 }
 
-bool isTakenAndRun(const Program& p, FunctionIndex f, Place call, NodeId argument, int depth) {
+bool isTakenAndRun(const Program& p, FunctionIndex f, Place call, NodeId argument, Library library, int depth) {
   if (!p.functions[f].definition.known()) return true;
   VariableIndex parameter = parameterFor(p, f, call, argument);
-  return parameter == kNone || isCalled(p, parameter, depth);
+  return parameter == kNone || isCalled(p, parameter, library, depth);
 }
 
 // What is called there, as far as it is told.
@@ -43,49 +47,58 @@ Symbol calledAt(const Program& p, Place call) {
   return called.known() || callee == kNoNode ? called : p.symbolAt({call.file, callee});
 }
 
-bool isRunByCall(const Program& p, Place call, NodeId argument, int depth) {
+bool isRunByCall(const Program& p, Place call, NodeId argument, Library library, int depth) {
   const LoweredFile& file = p.file(call);
   NodeId callee = file.child(call.node, Role::Callee);
   Symbol called = calledAt(p, call);
-  if (called.is(Symbol::Sort::Function)) return isTakenAndRun(p, called.index(), call, argument, depth);
+  if (called.is(Symbol::Sort::Function)) return isTakenAndRun(p, called.index(), call, argument, library, depth);
   if (called.known() || callee == kNoNode || file[callee].kind != Kind::Member) return true;
   // What a library's object is given, a framework's most of all, it keeps; a collection keeps what is added to it, and runs
   // what tells it the value of a key.
   std::string_view name = lastPart(file.name(callee));
   CollectionAct act = p.guarantees(call.file).collectionAct(name);
+  if (library == Library::Runs) return act != CollectionAct::Add;
   bool asked = name.starts_with("compute") || name.starts_with("merge") || name.ends_with("IfAbsent") || name.ends_with("OrAdd");
   return act != CollectionAct::None && (act != CollectionAct::Add || asked);
 }
 
 // `value`: the lambda, or a name that stands for it.
-bool isRun(const Program& p, Place value, int depth) {
+bool isRun(const Program& p, Place value, Library library, int depth) {
   Place up = p.parent(value);
   const Node& node = p.node(up);
   Role role = p.node(value).role;
   switch (node.kind) {
-    case Kind::Call: return role == Role::Callee || (role == Role::Argument && isRunByCall(p, up, value.node, depth));
+    case Kind::Call: return role == Role::Callee || (role == Role::Argument && isRunByCall(p, up, value.node, library, depth));
     case Kind::Create: {
       bool known = false, run = false;
       forEachInside(p, p.creations, up, [&](const Creation& c) {
-        if (c.place == up && c.constructor != kNone) known = true, run = isTakenAndRun(p, c.constructor, up, value.node, depth);
+        if (c.place == up && c.constructor != kNone) known = true, run = isTakenAndRun(p, c.constructor, up, value.node, library, depth);
       });
       return !known || run;
     }
-    case Kind::Cast: case Kind::Conditional: return isRun(p, up, depth);
+    case Kind::Cast: case Kind::Conditional: return isRun(p, up, library, depth);
     case Kind::Variable: {
       Symbol symbol = p.symbolAt(up);
-      return role == Role::Initialiser && symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Local && isCalled(p, symbol.index(), depth + 1);
+      return role == Role::Initialiser && symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Local && isCalled(p, symbol.index(), library, depth + 1);
     }
     case Kind::Assign: {
       NodeId target = p.file(up).child(up.node, Role::Target);
       Symbol symbol = target == kNoNode ? Symbol{} : p.symbolAt({up.file, target});
       bool local = symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Local;
-      return role == Role::Value && local && isCalled(p, symbol.index(), depth + 1);
+      return role == Role::Value && local && isCalled(p, symbol.index(), library, depth + 1);
     }
     case Kind::Return: case Kind::Collection: case Kind::FieldInit: case Kind::NullTest: case Kind::Compare: case Kind::Index: return false;
     case Kind::Member: return role == Role::Receiver && p.node(p.parent(up)).kind == Kind::Call && p.node(up).role == Role::Callee;  // f.apply(), f.invoke()
     default: return true;
   }
+}
+
+// Does the place stand in a lambda that is only kept?
+bool isInKept(const Program& p, Place place, Library library, int depth) {
+  const LoweredFile& file = p.file(place);
+  for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Type; up = file.parents[up])
+    if (file[up].kind == Kind::Lambda && !isRun(p, {place.file, up}, library, depth)) return true;
+  return false;
 }
 
 // Is the address that stands there put away, without a look at what is behind it?
@@ -132,13 +145,10 @@ bool isOnlyAddressed(const Program& p, Place place) {
   return p.node(up).kind == Kind::AddressOf && isPutAway(p, up, 0);
 }
 
-bool mayRunAtOnce(const Program& p, Place lambda) { return isRun(p, lambda, 0); }
+bool mayRunAtOnce(const Program& p, Place lambda) { return isRun(p, lambda, Library::Keeps, 0); }
 
-bool runsLater(const Program& p, Place place) {
-  const LoweredFile& file = p.file(place);
-  for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Type; up = file.parents[up])
-    if (file[up].kind == Kind::Lambda && !mayRunAtOnce(p, {place.file, up})) return true;
-  return false;
-}
+bool isPutAsideInTree(const Program& p, Place lambda) { return !isRun(p, lambda, Library::Runs, 0); }
+
+bool runsLater(const Program& p, Place place) { return isInKept(p, place, Library::Keeps, 0); }
 
 }  // namespace elmcart

@@ -13,6 +13,10 @@ bool mayRunAtOnce(const Program& program, Place lambda);
 // Does the place stand in a lambda that is only kept?
 bool runsLater(const Program& program, Place place);
 
+// Is it put away in the tree itself: in a field, a collection, by a function of the tree that does not call it? What a
+// library is given is not.
+bool isPutAsideInTree(const Program& program, Place lambda);
+
 // Is of what stands there only the address taken, to be kept: nobody looks at the object by then?
 bool isOnlyAddressed(const Program& program, Place place);
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "base/text.h"
+#include "flow/deferred.h"
 #include "program/arguments.h"
 
 namespace elmcart {
@@ -319,6 +320,18 @@ void Threads::indexStructuralOverriders() {
   }
 }
 
+// queue_.post([] { … }): what a queue of the tree is given runs on the thread that empties it, not on this one.
+bool Threads::isPutAside(Place place) {
+  const LoweredFile& file = p_.file(place);
+  for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function && file[up].kind != Kind::Type; up = file.parents[up]) {
+    if (file[up].kind != Kind::Lambda) continue;
+    auto [known, fresh] = putAside_.try_emplace({place.file, up}, false);
+    if (fresh) known->second = isPutAsideInTree(p_, {place.file, up});
+    if (known->second) return true;
+  }
+  return false;
+}
+
 void Threads::followRoots() {
   std::vector<std::pair<FunctionIndex, uint32_t>> open;
   auto enter = [&](FunctionIndex f, uint32_t root, uint32_t call) {
@@ -342,7 +355,7 @@ void Threads::followRoots() {
   for (size_t i = 0; i < open.size(); ++i) {
     auto [f, root] = open[i];
     for (uint32_t c : p_.callsInFunction[f])
-      if (rootAround(p_.calls[c].place) == kNone) forEachCallee(c, [&](FunctionIndex callee) { enter(callee, root, c); });
+      if (rootAround(p_.calls[c].place) == kNone && !isPutAside(p_.calls[c].place)) forEachCallee(c, [&](FunctionIndex callee) { enter(callee, root, c); });
   }
 }
 

@@ -141,6 +141,7 @@ class Threads {
   void findOnMainThread();
   void indexOverriders();
   void indexStructuralOverriders();
+  bool isPutAside(Place place);
   void followRoots();
   void findStarters();
   bool isForTests(FunctionIndex f) const;
@@ -178,6 +179,7 @@ class Threads {
   std::vector<Root> roots_;
   std::vector<std::vector<FunctionIndex>> bodies_;     // parallel to roots_: the functions it begins with
   absl::flat_hash_map<FunctionIndex, std::vector<uint32_t>> rootsIn_;  // by the function that starts them
+  absl::flat_hash_map<std::pair<FileIndex, NodeId>, bool> putAside_;   // of lambdas
   std::vector<std::pair<Place, uint32_t>> lambdas_;    // code handed over where it is written, by place, with its root
   absl::flat_hash_map<std::pair<FileIndex, NodeId>, uint32_t> keptLambdas_;  // code that a variable holds and that is handed over by its name
   std::vector<std::pair<uint32_t, uint32_t>> twins_;   // roots that run the same such code

@@ -122,11 +122,13 @@ struct Guarantees {
   Promise openConstructors;          // no class can keep others from making an object of it
   Promise classesMadeByCode;         // a class that stands in a function is made anew whenever that runs, with all that it keeps
   Promise collectionStepsAtomic;     // each single step on a collection of the library is whole, whatever threads do
+  Promise objectsAreLocks;           // every object can be held as a lock, so that to hold one does not make it one
   Promise freedByHand;               // what is made on the heap lives until code frees it, a local until its block ends
   std::span<const KeptUntil> listeners = {};  // how listeners are entered with what lives as long as the process, and taken out again
   std::span<const std::string_view> environment = {};  // members that hold the environment, as "process::env"; to be in `calls` too
   std::span<const std::string_view> threadBodies = {};  // methods that run on the thread to which an object is handed
   std::span<const std::string_view> joins = {};  // what waits for the end of threads: a method of theirs, or a function that takes them
+  std::span<const std::string_view> thisThread = {};  // calls and properties that tell which thread is running
   std::span<const std::string_view> assertsLock = {};  // calls that ask whether this thread holds a lock: their argument, or else their receiver
   std::span<const std::string_view> serialExecutors = {};  // what makes an executor or queue that runs its tasks one after the other
   std::span<const std::string_view> mainThreadTypes = {};  // a library's windows and what stands in them: their members run on the main or event thread

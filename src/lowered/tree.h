@@ -163,6 +163,7 @@ inline constexpr std::string_view kMeansOne = "means one";
 inline constexpr std::string_view kOneThread = "one thread";
 // How a note begins that says: the comment of the next declaration says that its callers hold a lock. The comment's words follow.
 inline constexpr std::string_view kLockHeld = "lock held:";
+inline constexpr std::string_view kLockRequired = "lock required:";  // by the signature: one of those that are named
 
 struct Node {
   Kind kind = Kind::Other;

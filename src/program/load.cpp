@@ -149,17 +149,6 @@ bool saysLockHeld(std::string_view words) {
   return hasAny(words, {" is held", " be held", " already held", "has the lock", "have the lock", "hold the lock", "holds the lock", "holding the lock", "holds the mutex", "hold the mutex", "holding the mutex", "must hold ", "caller holds ", "callers hold ", "called with the lock", "called under the lock", "lock held", "mutex held"});
 }
 
-// All names in a text, with a space before each.
-std::string namesIn(std::string_view text) {
-  std::string out;
-  for (size_t at = 0, end; at < text.size(); at = end + 1) {
-    end = at;
-    while (end < text.size() && isWordByte(text[end])) ++end;
-    if (end > at) out += " " + std::string(text.substr(at, end - at));
-  }
-  return out;
-}
-
 // The line before the declaration that a comment is about: the comment's last, or, where it stands further in than the
 // code on the line above it, the one before that code.
 uint32_t lineBefore(const LoweredFile& file, std::string_view text, Span first, uint32_t lastLine) {
@@ -222,7 +211,7 @@ LoweredFile lowerOne(const Language& language, std::string_view path, std::strin
     if (whole.size() > 4000 || std::none_of(std::begin(kHints), std::end(kHints), [&](std::string_view hint) { return whole.find(hint) != std::string_view::npos; })) continue;
     std::string words = wordsOf(whole);
     uint32_t before = lineBefore(file, text, file.comments[first], lastLine);
-    if (saysLockHeld(words)) file.notes.emplace_back(before, std::string(kLockHeld) + namesIn(whole));
+    if (saysLockHeld(words)) file.notes.emplace_back(before, std::string(kLockHeld) + wordsSpaced(whole));
     if (saysOneThread(words)) file.notes.emplace_back(before, std::string(kOneThread));
   }
   return file;

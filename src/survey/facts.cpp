@@ -163,6 +163,10 @@ uint32_t variableTraits(const Program& program, VariableIndex variable) {
     if (NodeId type = file.child(value, Role::Type); type != kNoNode) made = g.typeTraits(g.byLastPart ? lastPart(file.name(type)) : file.name(type));
   } else if (file[value].kind == Kind::Call) {
     if (NodeId callee = file.child(value, Role::Callee); callee != kNoNode) made = g.typeTraits(lastPart(file.name(callee)));
+    // newSetFromMap(new ConcurrentHashMap<>()): a view of what guards itself.
+    NodeId given = made == 0 ? file.child(value, Role::Argument) : kNoNode;
+    NodeId type = given != kNoNode && file[given].kind == Kind::Create ? file.child(given, Role::Type) : kNoNode;
+    if (type != kNoNode && (declared & kCollection)) made = g.typeTraits(g.byLastPart ? lastPart(file.name(type)) : file.name(type)) & (kSafeToShare | kSteadyWalk);
   }
   // A collection that cannot be changed, for good.
   if ((made & kTextType) && (v.modifiers & kConst)) return (declared & ~(kCollection | kKeyedCollection)) | kTextType;
@@ -367,6 +371,33 @@ std::string whereText(const Program& program, const Consumer& consumer) {
   if (consumer.in != kNone) return functionName(program, consumer.in);
   if (consumer.inInitialiserOf != kNone) return "initialiser of " + variableName(program, consumer.inInitialiserOf);
   return "file level";
+}
+
+// A class of the tree that is a lock, or a condition that is waited for: by the name that the language's own library gives one, or by
+// what it does.
+bool isLockClass(const Program& p, TypeIndex type) {
+  const TypeDecl& decl = p.types[type];
+  if (!decl.definition.known()) return false;
+  if (p.guarantees(decl.definition.file).typeTraits(p.text(decl.name)) & kLockType) return true;
+  // One that keeps more than its own lock guards something itself.
+  for (VariableIndex f : decl.fields)
+    if (p.traits(decl.definition.file, p.variables[f].type) & (kCollection | kThreadType | kFileResource)) return false;
+  size_t methods = 0, about = 0, waiting = 0;
+  bool takes = false, gives = false, waits = false, wakes = false;
+  for (FunctionIndex m : decl.methods) {
+    if (p.functions[m].form != FunctionForm::Function) continue;
+    std::string name = lowerCase(p.text(p.functions[m].name));
+    ++methods;
+    bool takesHere = name == "lock" || name == "acquire", givesHere = name == "unlock" || name == "release";
+    about += takesHere || givesHere || name.find("lock") != std::string::npos || name.find("acquire") != std::string::npos || name.find("release") != std::string::npos || name.find("enter") != std::string::npos || name.find("exit") != std::string::npos || name.find("owned") != std::string::npos;
+    takes |= takesHere;
+    gives |= givesHere;
+    bool wait = name.starts_with("wait"), wake = name.starts_with("signal") || name.starts_with("notify") || name.starts_with("broadcast");
+    waiting += wait || wake;
+    waits |= wait;
+    wakes |= wake;
+  }
+  return (takes && gives && methods <= about + 2) || (waits && wakes && methods == waiting);
 }
 
 }  // namespace elmcart

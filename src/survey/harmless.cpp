@@ -137,7 +137,7 @@ bool Harmless::isToldToChange(VariableIndex v) const {
 std::string Harmless::servesOthers(VariableIndex v, TypeIndex type, uint32_t traits) const {
   if ((traits & (kLockType | kConditionType)) && setOnlyAtStart(v)) return "a lock: it guards other state and holds none";
   if (type != kNone && isDescriptor(type)) return "an accessor for fields of other objects: it holds no state itself";
-  if (type != kNone && isLockClass(type)) return "a lock: it guards other state and holds none";
+  if (type != kNone && isLockClass(p_, type)) return "a lock: it guards other state and holds none";
   if ((traits & kOnceFlagType) && setOnlyAtStart(v)) return "a once flag: it guards a creation and holds no other state";
   if (isKeyByAddress(v)) return "a key: nothing but its address is used";
   if (isDefaultOfFields(v)) return "what objects have that were given no value of their own";
@@ -291,28 +291,6 @@ bool Harmless::isDefaultOfFields(VariableIndex v) const {
     return std::any_of(fields.begin(), fields.end(), [&](VariableIndex field) { return p_.variables[field].name == variable.name; });
   };
   return p_.anyBase(variable.owner, [&](TypeIndex at, const Base*) { return hasField(at); }) || p_.anyDerived(variable.owner, hasField);
-}
-
-// A class of the tree that is a lock: by the name that the language's own library gives one, or by
-// what it does.
-bool Harmless::isLockClass(TypeIndex type) const {
-  const TypeDecl& decl = p_.types[type];
-  if (!decl.definition.known()) return false;
-  if (p_.guarantees(decl.definition.file).typeTraits(p_.text(decl.name)) & kLockType) return true;
-  // One that keeps more than its own lock guards something itself.
-  for (VariableIndex f : decl.fields)
-    if (p_.traits(decl.definition.file, p_.variables[f].type) & (kCollection | kThreadType | kFileResource)) return false;
-  size_t methods = 0, about = 0;
-  bool takes = false, gives = false;
-  for (FunctionIndex m : decl.methods) {
-    if (p_.functions[m].form != FunctionForm::Function) continue;
-    std::string name = lowerCase(p_.text(p_.functions[m].name));
-    ++methods;
-    about += name.find("lock") != std::string::npos;
-    takes |= name == "lock";
-    gives |= name == "unlock";
-  }
-  return takes && gives && methods <= about + 2;
 }
 
 // A file's own object that stands for its class, in a table of such, say: nobody writes its fields once it is made.

@@ -17,7 +17,6 @@ class Harmless {
   std::string reason(VariableIndex v, TypeIndex type) const;
   // The class that its definition makes an object of; kNone: none of the tree.
   // A class of the tree that locks and unlocks.
-  bool isLockClass(TypeIndex type) const;
   TypeIndex madeFor(VariableIndex v) const { return constancy_.madeFor(v); }
   TypeIndex madeLaterFor(VariableIndex v) const { return constancy_.madeLaterFor(v); }
 

@@ -28,6 +28,15 @@ LockId lockAt(const Program& p, Place place, NodeId function) {
   return written.empty() ? LockId{} : LockId{LockId::Sort::Foreign, static_cast<uint32_t>(stableHash(written))};
 }
 
+// What a note says, word by word, each with a space before it.
+template <typename Each>
+void forEachWord(std::string_view words, Each each) {
+  for (size_t begin = 0, end; begin < words.size(); begin = end + 1) {
+    end = std::min(words.find(' ', begin), words.size());
+    if (end > begin) each(words.substr(begin, end - begin));
+  }
+}
+
 LockSet withAll(const LockSet& a, const LockSet& b) {
   LockSet out;
   std::set_union(a.begin(), a.end(), b.begin(), b.end(), std::back_inserter(out));
@@ -89,11 +98,20 @@ Locks::Locks(const Program& program, std::vector<bool> testFile, const std::vect
   }
   findAccessorLocks();
   // Its comment says that the callers hold the lock: by its name, or as the only one of the class.
-  auto saysHeld = [](const LoweredFile& file) { return std::any_of(file.notes.begin(), file.notes.end(), [](const auto& note) { return note.second.starts_with(kLockHeld); }); };
-  if (std::none_of(p_.files.begin(), p_.files.end(), saysHeld)) return;
+  bool said = false;
+  absl::flat_hash_set<std::string_view> required;  // words of signatures: of a type that the tree does not tell, they are locks
+  for (const LoweredFile& file : p_.files)
+    for (const auto& [line, text] : file.notes) {
+      said |= text.starts_with(kLockHeld) || text.starts_with(kLockRequired);
+      if (text.starts_with(kLockRequired)) forEachWord(std::string_view(text).substr(kLockRequired.size()), [&](std::string_view word) { required.insert(word); });
+    }
+  if (!said) return;
   absl::flat_hash_map<std::string_view, std::vector<VariableIndex>> named;
   for (VariableIndex v = 0; v < p_.variables.size(); ++v)
-    if (isLock(v)) named[p_.text(p_.variables[v].name)].push_back(v);
+    if (std::string_view name = p_.text(p_.variables[v].name); isLock(v) || (required.contains(name) && isLasting(v))) {
+      named[name].push_back(v);
+      if (required.contains(name)) required_.insert(v);
+    }
   for (FunctionIndex f = 0; f < p_.functions.size() && !named.empty(); ++f)
     if (LockId id = heldByComment(f, named); id.known()) asserted_[f] = withAll(asserted_[f], {id});
 }
@@ -121,26 +139,31 @@ std::vector<uint32_t> Locks::callsTo(FunctionIndex function) const {
   return out;
 }
 
+bool Locks::isLasting(VariableIndex v) const { return p_.variables[v].storage != Storage::Local && p_.variables[v].storage != Storage::Parameter; }
+
 bool Locks::isLock(VariableIndex v) const {
   const Variable& variable = p_.variables[v];
-  return variable.storage != Storage::Local && variable.storage != Storage::Parameter && (p_.traits(variable.declarations.front().file, variable.type) & kLockType) != 0;
+  return isLasting(v) && (p_.traits(variable.declarations.front().file, variable.type) & kLockType) != 0;
 }
 
 LockId Locks::heldByComment(FunctionIndex f, const absl::flat_hash_map<std::string_view, std::vector<VariableIndex>>& named) const {
   const Function& function = p_.functions[f];
   for (Place place : function.declarations) {
-    const auto* note = noteAbove(p_.file(place), place.node, kLockHeld);
+    const auto* required = noteAbove(p_.file(place), place.node, kLockRequired);
+    const auto* note = required ? required : noteAbove(p_.file(place), place.node, kLockHeld);
     if (!note) continue;
     VariableIndex found = kNone;
-    std::string_view words = std::string_view(note->second).substr(kLockHeld.size());
-    for (size_t begin = 0, end; begin < words.size(); begin = end + 1) {
-      end = std::min(words.find(' ', begin), words.size());
-      auto same = named.find(words.substr(begin, end - begin));
-      if (same == named.end()) continue;
+    std::string_view words = std::string_view(note->second).substr(note->second.find(':') + 1);
+    forEachWord(words, [&](std::string_view word) {
+      auto same = named.find(word);
+      if (same == named.end()) return;
       for (VariableIndex v : same->second)
         if (p_.variables[v].owner != kNone ? p_.variables[v].owner == function.owner : p_.variables[v].declarations.front().file == place.file) found = v;
-    }
-    if (found == kNone && function.owner != kNone) {
+      // REQUIRES(&Office::mutex_): of another class, which the signature names.
+      auto isNamed = [&](VariableIndex v) { return p_.variables[v].owner != kNone && (std::string(words) + " ").find(" " + std::string(p_.text(p_.types[p_.variables[v].owner].name)) + " ") != std::string::npos; };
+      if (auto of = std::find_if(same->second.begin(), same->second.end(), isNamed); required && found == kNone && of != same->second.end()) found = *of;
+    });
+    if (found == kNone && !required && function.owner != kNone) {
       const std::vector<VariableIndex>& fields = p_.types[function.owner].fields;
       auto first = std::find_if(fields.begin(), fields.end(), [&](VariableIndex v) { return isLock(v); });
       if (first != fields.end() && std::none_of(first + 1, fields.end(), [&](VariableIndex v) { return isLock(v); })) found = *first;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <absl/container/flat_hash_map.h>
+#include <absl/container/flat_hash_set.h>
 
 #include <compare>
 #include <map>
@@ -42,6 +43,8 @@ class Locks {
   // What is held whenever the function is entered. Constructors do not count as
   // callers: nobody shares the object yet. A function that asserts that a lock is held says so itself, or in its comment.
   LockSet atEntry(FunctionIndex function) const;
+  // Does a signature say that its callers hold it?
+  bool isRequired(VariableIndex v) const { return required_.contains(v); }
   // The locks of `a` that are in `b` too: an object's own lock is the same in its class and in the bases of that.
   LockSet heldByBoth(const LockSet& a, const LockSet& b) const;
 
@@ -56,6 +59,7 @@ class Locks {
 
   void findAccessorLocks();
   std::vector<uint32_t> callsTo(FunctionIndex function) const;
+  bool isLasting(VariableIndex v) const;
   bool isLock(VariableIndex v) const;
   LockId heldByComment(FunctionIndex f, const absl::flat_hash_map<std::string_view, std::vector<VariableIndex>>& named) const;
 
@@ -63,6 +67,7 @@ class Locks {
   std::vector<bool> testFile_;
   absl::flat_hash_map<FunctionIndex, std::vector<FunctionIndex>> overridden_;
   std::map<FunctionIndex, LockSet> asserted_;
+  absl::flat_hash_set<VariableIndex> required_;  // locks that signatures name
   std::map<std::pair<VariableIndex, bool>, LockSet> accessorLocks_;  // of properties; true: when it is set
   mutable std::map<std::pair<FunctionIndex, int>, std::optional<LockSet>> entry_;
 };

@@ -223,6 +223,9 @@ bool Recogniser::makesMore(const Entity& entity) const {
   VariableIndex v = entity.slot;
   TypeIndex home = outermost(p_, entity.type);
   std::vector<uint32_t> creations(p_.creationsOfType[entity.type].begin(), p_.creationsOfType[entity.type].end());
+  // What the slot calls by a base, or by an interface, is of the class that is made for it.
+  TypeIndex made = entity.creation.made != kNone ? entity.creation.made : entity.type;
+  if (made != entity.type) creations.insert(creations.end(), p_.creationsOfType[made].begin(), p_.creationsOfType[made].end());
   // By a class inside it that is one of its kind.
   constexpr size_t kMost = 64;
   size_t seen = 0;
@@ -239,7 +242,9 @@ bool Recogniser::makesMore(const Entity& entity) const {
     Symbol into = target == kNoNode ? Symbol{} : p_.links[assign.file].symbol[target];
     if (into.is(Symbol::Sort::Variable) && into.index() == v) continue;
     TypeIndex owner = creation.in != kNone ? p_.functions[creation.in].owner : creation.inInitialiserOf != kNone ? p_.variables[creation.inInitialiserOf].owner : kNone;
-    if (owner != kNone && outermost(p_, owner) == home) return true;
+    // A base that makes it in two of its functions hands it out by what it is given.
+    bool byBase = owner != kNone && owner != made && !creation.delegated && (p_.derivesFrom(made, owner) || outermost(p_, owner) == outermost(p_, made));
+    if (owner != kNone && (outermost(p_, owner) == home || byBase)) return true;
   }
   return false;
 }
@@ -337,7 +342,7 @@ bool Recogniser::filesInstances(const std::vector<VariableIndex>& fields) const 
   for (VariableIndex v : fields) {
     uint32_t traits = traitsOf(v) | variableTraits(p_, v);
     TypeIndex own = classOf(v);
-    if ((traits & (kLockType | kConditionType | kOnceFlagType | kAtomicType)) || (own != kNone && harmless_.isLockClass(own))) continue;
+    if ((traits & (kLockType | kConditionType | kOnceFlagType | kAtomicType)) || (own != kNone && isLockClass(p_, own))) continue;
     std::string_view plain = p_.text(p_.use(p_.variables[v].type).name);
     if (plain == "bool" || plain == "boolean" || plain == "Bool" || isGivenOnce(v)) continue;  // a setting of the table
     if (isInstanceTable(v) || isFoundByKey(v)) table = true;

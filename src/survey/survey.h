@@ -36,6 +36,8 @@ NodeId bareExpression(const LoweredFile& file, NodeId expression);
 // What is known of the library type of a variable: of the declared one, and of
 // the one that its initialiser makes where it is declared by an interface.
 uint32_t variableTraits(const Program& program, VariableIndex variable);
+// Is a class of the tree a lock, or a condition that is waited for, by its name or by what it does?
+bool isLockClass(const Program& program, TypeIndex type);
 // Has the class a member function without a body that derived ones must give?
 bool isAbstract(const Program& program, TypeIndex type);
 // The class that it is nested in, however deep; itself where it is in none.

@@ -6,6 +6,8 @@
 namespace elmcart {
 namespace {
 
+constexpr std::string_view kThisThread[] = {"get_id", "pthread_self", "gettid", "GetCurrentThreadId"};
+
 // Sorted by name.
 constexpr std::array kTypes = std::to_array<NamedBits>({
     {"FILE", kFileResource},
@@ -193,6 +195,7 @@ const Guarantees& cppGuarantees() {
     g.guardedLocalStatic = {true, "C++20 [stmt.dcl]/3"};
     g.orderedAcrossFiles = {false, "C++20 [basic.start.dynamic]/2"};
     g.textualOrder = {true, "C++ [basic.start.dynamic]/3"};
+    g.thisThread = kThisThread;
     g.sharedMemoryThreads = {true, "C++20 [intro.multithread]"};
     static constexpr std::string_view kThreadBodies[] = {"operator()", "run"};
     g.threadBodies = kThreadBodies;

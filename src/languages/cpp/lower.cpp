@@ -52,6 +52,7 @@ void lowerPrepared(PreparedText prepared, const MacroLore* macros, LoweredFile& 
   out.otherBranches = std::move(prepared.otherBranches);
   cpp::Lowerer(prepared.text, written, macros, out, ts_tree_root_node(tree.get())).run();
   addIncludes(prepared, out);
+  addHeldByCallers(prepared, out);
 }
 
 }  // namespace

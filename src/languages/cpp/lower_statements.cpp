@@ -28,6 +28,10 @@ void Lowerer::statements(const Children& kids, size_t from, size_t to, NodeId pa
       statements(kids, i + 1, to, body);
       return;
     }
+    if (size_t after = lockedByFunction(kids, i, to, parent); after > i) {
+      i = after - 1;
+      continue;
+    }
     std::string_view locked = kids[i].tag == Tag::ExpressionStatement ? callOn(kids[i].node, "lock") : std::string_view{};
     if (!locked.empty()) {
       size_t end = i + 1;
@@ -45,6 +49,69 @@ void Lowerer::statements(const Children& kids, size_t from, size_t to, NodeId pa
     }
     statement(kids[i], parent, Role::None);
   }
+}
+
+namespace {
+
+// What gives back the lock that a function takes, by its name: pthread_mutex_lock and pthread_mutex_unlock,
+// EnterCriticalSection and LeaveCriticalSection. Empty: it takes none.
+std::string givesBack(std::string_view name) {
+  struct Pair {
+    std::string_view take, give;
+    bool alone;  // the word says it, without another
+  };
+  static constexpr Pair kPairs[] = {{"wrlock", "unlock", true}, {"rdlock", "unlock", true}, {"lock", "unlock", true}, {"Lock", "Unlock", true}, {"Enter", "Leave", false}, {"acquire", "release", false}, {"Acquire", "Release", false}};
+  std::string lower = lowerCase(name);
+  bool aboutLocks = lower.find("lock") != std::string::npos || lower.find("mutex") != std::string::npos || lower.find("critical") != std::string::npos;
+  if (lower.find("unlock") != std::string::npos || lower.find("try") != std::string::npos) return {};
+  for (const Pair& pair : kPairs) {
+    size_t at = name.rfind(pair.take);
+    if (at == std::string_view::npos || (!pair.alone && !aboutLocks)) continue;
+    bool begins = at == 0 || name[at - 1] == '_' || (pair.take[0] >= 'A' && pair.take[0] <= 'Z');
+    size_t end = at + pair.take.size();
+    bool ends = end == name.size() || name[end] == '_' || (name[end] >= 'A' && name[end] <= 'Z');
+    if (begins && ends) return std::string(name.substr(0, at)) + std::string(pair.give) + std::string(name.substr(end));
+  }
+  return {};
+}
+
+}  // namespace
+
+// The function's name and the text of its first argument, when the statement is `function(argument, …);`
+std::pair<std::string_view, TSNode> Lowerer::plainCall(TSNode statementNode) const {
+  TSNode call = ts_node_named_child_count(statementNode) == 0 ? TSNode{} : ts_node_named_child(statementNode, 0);
+  if (isNull(call) || tagOf(call) != Tag::Call) return {};
+  TSNode function = fieldOf(call, grammar().function), list = fieldOf(call, grammar().arguments);
+  if (isNull(function) || tagOf(function) != Tag::Identifier || isNull(list) || ts_node_named_child_count(list) == 0) return {};
+  return {textOfNode(function), ts_node_named_child(list, 0)};
+}
+
+// Makes a guard of the statements between a call that takes a lock by a plain function and the one that gives it back, which
+// stands further down or in what does. Returns the position behind it, or `at`: that is no such call.
+size_t Lowerer::lockedByFunction(const Children& kids, size_t at, size_t to, NodeId parent) {
+  if (kids[at].tag != Tag::ExpressionStatement) return at;
+  auto [name, lock] = plainCall(kids[at].node);
+  std::string gives = name.empty() ? std::string{} : givesBack(name);
+  if (gives.empty()) return at;
+  std::string_view taken = textOfNode(lock);
+  size_t end = at + 1;
+  auto isGivenBack = [&](size_t k) {
+    if (kids[k].tag != Tag::ExpressionStatement) return false;
+    auto [other, given] = plainCall(kids[k].node);
+    return other == gives && textOfNode(given) == taken;
+  };
+  while (end < to && !isGivenBack(end)) ++end;
+  if (end == to) {
+    std::string_view rest = text_.substr(ts_node_end_byte(kids[at].node), ts_node_end_byte(kids[to - 1].node) - ts_node_end_byte(kids[at].node));
+    size_t call = rest.find(gives);
+    if (call == std::string_view::npos || rest.find(taken, call) == std::string_view::npos) return at;
+  }
+  NodeId guard = build_.add(parent, Kind::Guard, Role::None, {begin(kids[at].node), ts_node_end_byte(kids[std::min(end, to - 1)].node)});
+  build_[guard].detail = static_cast<uint8_t>(GuardForm::LockUnlock);
+  expression(lock, guard, Role::Lock);
+  NodeId body = build_.add(guard, Kind::Block, Role::Body, build_[guard].span);
+  statements(kids, at + 1, end, body);
+  return std::min(end + 1, to);
 }
 
 // The receiver's text when the statement is `receiver.method();`

@@ -192,6 +192,8 @@ class Lowerer {
   void statements(const Children& kids, size_t from, size_t to, NodeId parent);
   // The receiver's text when the statement is `receiver.method();`
   std::string_view callOn(TSNode statementNode, std::string_view method) const;
+  std::pair<std::string_view, TSNode> plainCall(TSNode statementNode) const;
+  size_t lockedByFunction(const Children& kids, size_t at, size_t to, NodeId parent);
   // `std::lock_guard<std::mutex> hold(m);` and other scope locks, by the type's
   // last name: …lock, …guard, …locker with at least one argument.
   bool isScopeLock(TSNode node) const;

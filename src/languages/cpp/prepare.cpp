@@ -175,6 +175,7 @@ class Condition {
 struct Definition {
   std::string name;
   bool hasParameters = false;
+  std::string parameter;  // the only one
   std::string body;
 };
 
@@ -206,6 +207,8 @@ std::optional<Definition> readDefine(std::string_view line) {
     out.hasParameters = true;
     size_t close = closingParenthesis(line, end);
     if (close == std::string_view::npos) return std::nullopt;
+    std::string_view parameters = trim(line.substr(end + 1, close - end - 2));
+    if (!parameters.empty() && wordEnd(parameters, 0) == parameters.size()) out.parameter = parameters;
     end = close;
   }
   out.body = std::string(trim(stripComments(line.substr(end))));
@@ -326,6 +329,14 @@ std::string_view calledAlone(std::string_view body) {
   return {};
 }
 
+// What stands before the parameter that a macro ends with: thread_local for `thread_local type`. Nothing: it ends with something else.
+std::optional<std::string_view> beforeParameter(const Definition& definition) {
+  std::string_view body = definition.body;
+  if (definition.parameter.empty() || !body.ends_with(definition.parameter) || body.size() == definition.parameter.size()) return std::nullopt;
+  body.remove_suffix(definition.parameter.size());
+  return isBlank(body.back()) ? std::optional(trim(body)) : std::nullopt;
+}
+
 // The operator that a macro is another name for.
 std::string_view operatorIn(std::string_view body) {
   constexpr std::string_view kOperators[] = {"delete", "new"};
@@ -353,7 +364,7 @@ constexpr ForeignMacro kForeignMacros[] = {
     {"G_BEGIN_DECLS", false, ""}, {"G_END_DECLS", false, ""}, {"__BEGIN_DECLS", false, ""}, {"__END_DECLS", false, ""},
     {"G_GNUC_UNUSED", false, ""}, {"wxOVERRIDE", false, ""}, {"DECLARE_EVENT_TABLE", true, ""}, {"wxDECLARE_EVENT_TABLE", true, ""},
     {"G_GNUC_PRINTF", true, ""}, {"G_GNUC_CONST", false, ""}, {"G_GNUC_PURE", false, ""}, {"SDLCALL", false, ""}, {"_Noreturn", false, ""},
-    {"FOUNDATION_EXPORT", false, "extern"}, {"FOUNDATION_EXTERN", false, "extern"}, {"UIKIT_EXTERN", false, "extern"}, {"APPKIT_EXTERN", false, "extern"}, {"CF_EXPORT", false, "extern"}, {"OBJC_EXTERN", false, "extern"}, {"OBJC_EXPORT", false, "extern"}, {"G_MODULE_EXPORT", false, ""},
+    {"FOUNDATION_EXPORT", false, "extern"}, {"FOUNDATION_EXTERN", false, "extern"}, {"UIKIT_EXTERN", false, "extern"}, {"APPKIT_EXTERN", false, "extern"}, {"CF_EXPORT", false, "extern"}, {"OBJC_EXTERN", false, "extern"}, {"OBJC_EXPORT", false, "extern"}, {"G_MODULE_EXPORT", false, ""}, {"JNIEXPORT", false, ""}, {"JNICALL", false, ""},
 };
 
 const ForeignMacro* foreignMacro(std::string_view word) {
@@ -488,6 +499,10 @@ std::unique_ptr<Language::TreeLore> learnMacros(std::span<const std::string_view
       if (body.find("operator=") != std::string::npos || body.find("operator =") != std::string::npos ||
           (body.find("= delete") != std::string::npos && body.find("const") != std::string::npos))
         lore->forbidsCopy.insert(definition.name);
+      if (std::optional<std::string_view> wrapped = beforeParameter(definition); wrapped && isIgnorable(*wrapped, *lore)) {
+        lore->wraps.emplace(definition.name, specifierIn(*wrapped));
+        continue;
+      }
       if (definition.hasParameters && !body.empty()) lore->withBody.insert(definition.name);
       if (std::string_view specifier = definition.hasParameters ? std::string_view{} : specifierIn(body); !specifier.empty()) lore->specifiers.emplace(definition.name, specifier);
       if (std::string_view word = definition.hasParameters ? std::string_view{} : operatorIn(body); !word.empty()) {
@@ -566,8 +581,9 @@ class Preparation {
     } else if (isWordStart(c)) {
       char before = std::exchange(last_, c);
       size_t end = wordEnd(original_, at_);
-      size_t gone = !active_ ? 0 : isLoneMacro(before, end) ? end : std::max(endOfMemberMacro(before, end), endOfAttribute(before, end));
+      size_t gone = !active_ ? 0 : isLoneMacro(before, end) ? end : std::max({endOfMemberMacro(before, end), endOfAttribute(before, end), endOfSignatureMacro(before, end)});
       if (gone > at_) {
+        noteHeld(end, gone);
         blank(at_, gone);
         at_ = gone;
         last_ = before;
@@ -577,6 +593,9 @@ class Preparation {
       word(end);
       // What went leaves no trace.
       if (isBlank(out_.text[end - 1])) last_ = before;
+    } else if (!unwrapped_.empty() && at_ == unwrapped_.back()) {
+      unwrapped_.pop_back();
+      ++at_;
     } else {
       last_ = c;
       if (active_) followBodies(c);
@@ -671,7 +690,59 @@ class Preparation {
         return;
       }
     }
+    if (unwrap(begin, end)) return;
     if (std::optional<Treatment> treatment = treatmentOf(word, end)) replaceMacro(*treatment, begin, end);
+  }
+
+  // THREAD_LOCAL(Desk*) current; what is given stays, behind the specifier that matters.
+  bool unwrap(size_t begin, size_t end) {
+    auto found = lore_ ? lore_->wraps.find(original_.substr(begin, end - begin)) : decltype(lore_->wraps.end()){};
+    if (!lore_ || found == lore_->wraps.end()) return false;
+    size_t close = argumentsEnd(end);
+    if (close == std::string_view::npos) return false;
+    blank(begin, end + 1);
+    blank(close - 1, close);
+    while (!unwrapped_.empty() && unwrapped_.back() < begin) unwrapped_.pop_back();
+    std::string_view specifier = end - begin < found->second.size() ? std::string_view("__thread") : found->second;
+    if (!found->second.empty() && specifier.size() <= end - begin) out_.text.replace(begin, specifier.size(), specifier);
+    unwrapped_.push_back(close - 1);
+    at_ = end + 1;
+    return true;
+  }
+
+  // void open(int berth) LOCKS_REQUIRED(mutex_); behind a list of parameters a macro with arguments stands for an attribute.
+  // Their end; 0: it is something else.
+  size_t endOfSignatureMacro(char before, size_t end) const {
+    std::string_view word = original_.substr(at_, end - at_);
+    if (before != ')' || word.size() < 4 || !inCapitals(word)) return 0;
+    size_t close = argumentsEnd(pastBlanks(original_, end));
+    if (close == std::string_view::npos) return 0;
+    size_t next = pastBlanks(original_, close);
+    if (next >= original_.size() || (original_[next] != '{' && original_[next] != ';')) return 0;
+    // What the list before it is given to: the name of a function, no keyword and no macro.
+    constexpr size_t kFarthest = 2000;
+    size_t open = at_;
+    int depth = 0;
+    for (size_t steps = 0; open > 0 && steps < kFarthest; ++steps) {
+      char c = out_.text[--open];
+      depth += c == ')' ? 1 : c == '(' ? -1 : 0;
+      if (c == ';' || (c == '(' && depth == 0)) break;
+    }
+    if (open == 0 || out_.text[open] != '(' || depth != 0) return 0;
+    size_t nameEnd = open;
+    while (nameEnd > 0 && isBlank(out_.text[nameEnd - 1])) --nameEnd;
+    size_t name = nameEnd;
+    while (name > 0 && isWordByte(out_.text[name - 1])) --name;
+    static constexpr std::string_view kStatements[] = {"catch", "constexpr", "for", "if", "switch", "while"};
+    std::string_view called = std::string_view(out_.text).substr(name, nameEnd - name);
+    return !called.empty() && !inCapitals(called) && std::find(std::begin(kStatements), std::end(kStatements), called) == std::end(kStatements) ? close : 0;
+  }
+
+  // Clang, "Thread Safety Analysis": REQUIRES(…), EXCLUSIVE_LOCKS_REQUIRED(…) and what a project calls them by a prefix.
+  void noteHeld(size_t end, size_t gone) {
+    std::string_view word = original_.substr(at_, end - at_);
+    bool says = word.ends_with("LOCKS_REQUIRED") || word.ends_with("LOCK_REQUIRED") || word == "REQUIRES" || word.ends_with("_REQUIRES") || word == "REQUIRES_SHARED" || word.ends_with("_REQUIRES_SHARED");
+    if (says) out_.heldByCallers.push_back({static_cast<uint32_t>(at_), std::string(original_.substr(end, gone - end))});
   }
 
   static bool inCapitals(std::string_view word) {
@@ -844,6 +915,8 @@ class Preparation {
       stop = open < original_.size() && original_[open] == '(' ? closingParenthesis(original_, open) : std::string_view::npos;
       if (stop == std::string_view::npos) return;  // named without a call: leave it
     }
+    at_ = begin;
+    noteHeld(end, stop);
     blank(begin, stop);
     out_.text.replace(begin, treatment.instead.size(), treatment.instead);
     at_ = stop;
@@ -862,6 +935,7 @@ class Preparation {
   bool active_ = true;
   bool lineStart_ = true;
   bool classBegun_ = false;      // a class is named, and its body may follow
+  std::vector<size_t> unwrapped_;  // where the arguments end of macros that stand for what they are given
   std::vector<bool> classBody_;  // for each brace around: does it hold the members of a class?
   char last_ = ';';  // the last that is not blank, of what stays
 };
@@ -869,6 +943,16 @@ class Preparation {
 }  // namespace
 
 PreparedText prepareCpp(std::string_view original, const MacroLore* lore, bool others, std::span<const Span> without) { return Preparation(original, lore, others, without).run(); }
+
+void addHeldByCallers(const PreparedText& prepared, LoweredFile& out) {
+  for (const PreparedText::Held& held : prepared.heldByCallers) {
+    // The last function that begins before it: declarations follow each other.
+    NodeId function = kNoNode;
+    for (NodeId n = 0; n < out.nodes.size(); ++n)
+      if (out.nodes[n].kind == Kind::Function && out.nodes[n].span.begin < held.at && (function == kNoNode || out.nodes[n].span.begin > out.nodes[function].span.begin)) function = n;
+    if (function != kNoNode) out.notes.emplace_back(out.lineOf(out.nodes[function].span.begin) - 1, std::string(kLockRequired) + wordsSpaced(held.written));
+  }
+}
 
 void addIncludes(const PreparedText& prepared, LoweredFile& out) {
   NodeId last = out.nodes[0].firstChild;

@@ -42,12 +42,15 @@ struct MacroLore : Language::TreeLore {
     friend bool operator==(const Accessor&, const Accessor&) = default;
   };
   absl::flat_hash_map<std::string, Accessor, TextHash, std::equal_to<>> accessors;
+  // Macros that stand for what they are given, behind specifiers: "thread_local", or none that matters.
+  absl::flat_hash_map<std::string, std::string_view, TextHash, std::equal_to<>> wraps;
 
   uint64_t fingerprint() const override {
     uint64_t sum = stableHashOfAll(forbidsCopy, 1) + stableHashOfAll(withBody, 2);
     for (const auto& [name, arguments] : blank) sum += stableHash(name, arguments ? 3 : 4) * 0x9e3779b97f4a7c15u;
     for (const auto& [name, accessor] : accessors) sum += (stableHash(name, 5) ^ stableHash(accessor.called, accessor.writtenAsCall)) * 0x9e3779b97f4a7c15u;
     for (const auto& [name, specifier] : specifiers) sum += stableHash(name, specifier.size()) * 0x9e3779b97f4a7c15u;
+    for (const auto& [name, specifier] : wraps) sum += stableHash(name, 32 + specifier.size()) * 0x9e3779b97f4a7c15u;
     return sum;
   }
 };
@@ -64,6 +67,12 @@ struct PreparedText {
   std::vector<Include> includes;
   std::vector<Span> comments;
   std::vector<Span> otherBranches;  // read beside the one that is taken
+  // Where a signature says which locks its callers hold, and how that is written: REQUIRES(mutex_).
+  struct Held {
+    uint32_t at = 0;
+    std::string written;
+  };
+  std::vector<Held> heldByCallers;
   size_t bracketDepth = 0;  // how deep brackets of any kind are nested
 };
 
@@ -100,6 +109,9 @@ void lowerEither(std::string_view text, const MacroLore* lore, LoweredFile& out,
 // Adds the includes to a lowered file, behind the unit's other children; their
 // spans tell where they are.
 void addIncludes(const PreparedText& prepared, LoweredFile& out);
+
+// Notes which locks the callers of a function hold, where its signature says so.
+void addHeldByCallers(const PreparedText& prepared, LoweredFile& out);
 
 // If a comment, string, character or number starts at `at`, the offset behind
 // it; else `at`. Strings and characters end at the line's end at the latest.

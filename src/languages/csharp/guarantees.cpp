@@ -68,6 +68,8 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"WeakReference", kPointerLike},
 });
 
+constexpr std::string_view kThisThread[] = {"CurrentThread", "CurrentManagedThreadId"};
+
 constexpr auto kCalls = std::to_array<NamedBits>({
     {"Debug::Assert", kAborts},
     {"Environment::Exit", kAborts},
@@ -114,6 +116,8 @@ const Guarantees& csharpGuarantees() {
     g.guardedLocalStatic = {true, "ECMA-334 15.12 (a type's initialiser runs once, under a lock)"};
     g.orderedAcrossFiles = {true, "ECMA-334 15.12 (before the type's first use)"};
     g.textualOrder = {true, "C# 15.5.6.2"};
+    g.objectsAreLocks = {true, "ECMA-334 13.13"};
+    g.thisThread = kThisThread;
     g.sharedMemoryThreads = {true, "ECMA-335 I.12.6"};
     static constexpr std::string_view kJoins[] = {"For", "ForEach", "Join", "Wait", "WaitAll"};
     g.joins = kJoins;

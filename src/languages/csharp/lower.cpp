@@ -291,6 +291,8 @@ class CsharpLowerer : public SharedLowerer {
       case kTypeOf: {
         TSNode name = field(node, f_.type);
         if (isNull(name)) name = firstNamed(node);
+        // typeof(Gate).Name asks the class's own object, not one of the class.
+        if (role == Role::Receiver) parent = add(parent, Kind::Other, role, node), role = Role::Operand;
         NodeId id = add(parent, Kind::Name, role, node);
         build_.setName(id, scoped(text(name)), begin(node));
         break;

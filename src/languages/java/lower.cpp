@@ -242,6 +242,8 @@ class JavaLowerer : public SharedLowerer {
       }
       case kClassLiteral: {
         TSNode first = firstNamed(node);
+        // Gate.class.getName() asks the class's own object, not one of the class.
+        if (role == Role::Receiver) parent = add(parent, Kind::Other, role, node), role = Role::Operand;
         NodeId id = add(parent, Kind::Name, role, node);
         build_.setName(id, scoped(text(first)), begin(first));
         break;

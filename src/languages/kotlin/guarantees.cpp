@@ -2,84 +2,23 @@
 // specification, of its library's documentation, and of the Java Language
 // Specification (JLS) for the platform under it.
 #include "languages/kotlin/kotlin.h"
+#include "languages/shared/jvm_types.h"
 #include "languages/shared/tables.h"
 
 namespace elmcart {
 namespace {
 
-// Sorted by name.
-constexpr auto kTypes = std::to_array<NamedBits>({
+constexpr auto kTypes = mergedByName(kJvmTypes, std::to_array<NamedBits>({
     {"Array", kCollection},
-    {"ArrayBlockingQueue", kCollection | kSafeToShare},
-    {"ArrayDeque", kCollection},
-    {"ArrayList", kCollection},
-    {"AtomicBoolean", kAtomicType},
-    {"AtomicInteger", kAtomicType},
-    {"AtomicIntegerFieldUpdater", kMemberHandle},
-    {"AtomicLong", kAtomicType},
-    {"AtomicLongFieldUpdater", kMemberHandle},
-    {"AtomicReference", kAtomicType},
-    {"AtomicReferenceFieldUpdater", kMemberHandle},
-    {"BigDecimal", kUnchanging},
-    {"BigInteger", kUnchanging},
-    {"BlockingDeque", kCollection | kSafeToShare},
-    {"BlockingQueue", kCollection | kSafeToShare},
-    {"Calendar", kNotSafeToShare},
-    {"Charset", kUnchanging},
-    {"ConcurrentHashMap", kCollection | kKeyedCollection | kSafeToShare | kSteadyWalk},
-    {"ConcurrentNavigableMap", kCollection | kKeyedCollection | kSafeToShare | kSteadyWalk},
-    {"ConcurrentSkipListSet", kCollection | kSafeToShare | kSteadyWalk},
-    {"CopyOnWriteArrayList", kCollection | kSafeToShare | kSteadyWalk},
-    {"DateFormat", kNotSafeToShare},
-    {"DateTimeFormatter", kUnchanging},
-    {"DecimalFormat", kNotSafeToShare},
-    {"DelayQueue", kCollection | kSafeToShare},
-    {"Duration", kUnchanging},
     {"Executor", kKeepsState},
-    {"ExecutorService", kThreadType},
-    {"FileInputStream", kFileResource},
-    {"FileOutputStream", kFileResource},
-    {"FileReader", kFileResource},
-    {"FileWriter", kFileResource},
     {"HandlerThread", kThreadType},
-    {"HashMap", kCollection | kKeyedCollection},
-    {"HashSet", kCollection},
     {"Lazy", kPointerLike | kLazyType},
-    {"LinkedBlockingDeque", kCollection | kSafeToShare},
-    {"LinkedBlockingQueue", kCollection | kSafeToShare},
-    {"LinkedHashMap", kCollection | kKeyedCollection},
-    {"LinkedTransferQueue", kCollection | kSafeToShare},
-    {"Locale", kUnchanging},
-    {"Matcher", kNotSafeToShare},
-    {"MessageDigest", kNotSafeToShare},
-    {"MethodHandle", kMemberHandle},
     {"MutableList", kCollection},
     {"MutableMap", kCollection | kKeyedCollection},
     {"MutableSet", kCollection},
     {"Mutex", kLockType},
-    {"NumberFormat", kNotSafeToShare},
-    {"Pattern", kUnchanging},
-    {"PriorityBlockingQueue", kCollection | kSafeToShare},
-    {"Random", kKeepsState},
-    {"RandomAccessFile", kFileResource},
-    {"ReentrantLock", kLockType},
     {"Regex", kUnchanging},
-    {"ScheduledExecutorService", kThreadType},
-    {"SecureRandom", kKeepsState},
-    {"SimpleDateFormat", kNotSafeToShare},
-    {"StringBuilder", kCollection},
-    {"SynchronousQueue", kCollection | kSafeToShare},
-    {"Thread", kThreadType | kStartedByCall},
-    {"ThreadLocal", kPerThread | kPointerLike},
     {"ThreadPoolExecutor", kThreadType},
-    {"Timer", kThreadType},
-    {"TransferQueue", kCollection | kSafeToShare},
-    {"URI", kUnchanging},
-    {"URL", kUnchanging},
-    {"UUID", kUnchanging},
-    {"VarHandle", kMemberHandle},
-    {"WeakReference", kPointerLike},
-    {"ZoneId", kUnchanging},
     {"arrayListOf", kCollection},
     {"hashMapOf", kCollection | kKeyedCollection},
     {"hashSetOf", kCollection},
@@ -87,13 +26,9 @@ constexpr auto kTypes = std::to_array<NamedBits>({
     {"mutableListOf", kCollection},
     {"mutableMapOf", kCollection | kKeyedCollection},
     {"mutableSetOf", kCollection},
-    {"newCachedThreadPool", kKeepsState},
-    {"newFixedThreadPool", kKeepsState},
-    {"newScheduledThreadPool", kKeepsState},
-    {"newSingleThreadExecutor", kKeepsState},
-    {"newSingleThreadScheduledExecutor", kKeepsState},
-    {"newWorkStealingPool", kKeepsState},
-});
+}));
+
+constexpr std::string_view kThisThread[] = {"currentThread"};
 
 constexpr auto kCalls = std::to_array<NamedBits>({
     {"File::readLines", kReadsFile},
@@ -142,6 +77,8 @@ const Guarantees& kotlinGuarantees() {
     g.guardedLocalStatic = {true, "Kotlin library, lazy (synchronised by default)"};
     g.orderedAcrossFiles = {true, "JLS 12.4.1 (a class is initialised at its first active use)"};
     g.textualOrder = {true, "Kotlin specification, Classifier initialization"};
+    g.objectsAreLocks = {true, "JLS 17.1"};
+    g.thisThread = kThisThread;
     g.sharedMemoryThreads = {true, "JLS 17"};
     static constexpr std::string_view kThreadBodies[] = {"call", "intercept", "run"};
     g.threadBodies = kThreadBodies;

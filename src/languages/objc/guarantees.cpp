@@ -6,6 +6,8 @@
 namespace elmcart {
 namespace {
 
+constexpr std::string_view kThisThread[] = {"currentThread", "pthread_self"};
+
 // Sorted by name.
 constexpr auto kTypes = std::to_array<NamedBits>({
     {"Class", kSafeToShare},  // a class itself: what is sent to it changes no slot
@@ -95,6 +97,8 @@ const Guarantees& objcGuarantees() {
     g.guardedLocalStatic = {true, "C 6.7.9p4 (a static object's initialiser is a constant: nothing runs)"};
     g.orderedAcrossFiles = {true, "C 6.7.9p4 (static objects have their values before the program starts)"};
     g.textualOrder = {false, "C 6.7.9p4 (values are constants)"};
+    g.objectsAreLocks = {true, "Objective-C, @synchronized"};
+    g.thisThread = kThisThread;
     g.sharedMemoryThreads = {true, "C 5.1.2.4"};
     static constexpr std::string_view kThreadBodies[] = {"main"};
     g.threadBodies = kThreadBodies;

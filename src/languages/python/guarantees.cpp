@@ -6,6 +6,8 @@
 namespace elmcart {
 namespace {
 
+constexpr std::string_view kThisThread[] = {"current_thread", "currentThread", "get_ident", "get_native_id"};
+
 // Sorted by name.
 constexpr auto kTypes = std::to_array<NamedBits>({
     {"Child", kMemberHandle},
@@ -100,6 +102,7 @@ const Guarantees& pythonGuarantees() {
     g.openConstructors = {true, "Language Reference 3.3.1"};
     g.classesMadeByCode = {true, "Language reference 8.7"};
     g.collectionStepsAtomic = {true, "Library FAQ, What kinds of global value mutation are thread-safe?"};
+    g.thisThread = kThisThread;
     g.sharedMemoryThreads = {true, "Library Reference, threading"};
     static constexpr std::string_view kThreadBodies[] = {"__call__", "run"};
     g.threadBodies = kThreadBodies;

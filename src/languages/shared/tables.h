@@ -15,6 +15,13 @@ constexpr bool sortedByName(const std::array<NamedBits, N>& table) {
   return true;
 }
 
+template <size_t N, size_t M>
+constexpr std::array<NamedBits, N + M> mergedByName(const std::array<NamedBits, N>& a, const std::array<NamedBits, M>& b) {
+  std::array<NamedBits, N + M> out{};
+  std::merge(a.begin(), a.end(), b.begin(), b.end(), out.begin(), [](const NamedBits& x, const NamedBits& y) { return x.name < y.name; });
+  return out;
+}
+
 inline CollectionAct actIn(std::string_view member, std::span<const std::string_view> add, std::span<const std::string_view> remove, std::span<const std::string_view> change,
                            std::span<const std::string_view> read) {
   auto has = [&](std::span<const std::string_view> list) { return std::find(list.begin(), list.end(), member) != list.end(); };

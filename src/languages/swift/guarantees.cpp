@@ -5,6 +5,8 @@
 namespace elmcart {
 namespace {
 
+constexpr std::string_view kThisThread[] = {"current"};
+
 // Sorted by name.
 constexpr auto kTypes = std::to_array<NamedBits>({
     {"Array", kCollection},
@@ -60,6 +62,7 @@ const Guarantees& swiftGuarantees() {
     g.guardedLocalStatic = {true, "Properties, Type Properties (initialised lazily, only once, also from several threads)"};
     g.orderedAcrossFiles = {true, "Properties, Global and Local Variables (computed when first accessed)"};
     g.textualOrder = {false, "Properties, Type Properties (each when first asked for)"};
+    g.thisThread = kThisThread;
     g.sharedMemoryThreads = {true, "Concurrency"};
     static constexpr std::string_view kThreadBodies[] = {"main"};
     g.threadBodies = kThreadBodies;
