@@ -88,6 +88,8 @@ bool isWorkedOut(const Program& p, VariableIndex v) {
   const TypeUse& type = p.use(variable.type);
   uint32_t traits = p.traits(variable.declarations.front().file, variable.type);
   bool plain = type.has(kArray) || (traits & (kTextType | kCollection | kKeyedCollection | kUnchanging)) || (type.decl == kNone && !type.has(kPointer)) || (type.decl != kNone && p.types[type.decl].form == TypeForm::Enum);
+  // An object that stays as it was made is as good as another that was made in the same way.
+  plain = plain || (type.decl != kNone && !constancy.changesLater(type.decl));
   if (!plain || type.name == 0 || (variable.modifiers & kPublic)) return false;
   bool collection = (traits & (kCollection | kKeyedCollection)) != 0, out = false;
   for (uint32_t u : p.usesOfVariable[v]) {

@@ -243,7 +243,7 @@ bool Recogniser::makesMore(const Entity& entity) const {
     if (into.is(Symbol::Sort::Variable) && into.index() == v) continue;
     TypeIndex owner = creation.in != kNone ? p_.functions[creation.in].owner : creation.inInitialiserOf != kNone ? p_.variables[creation.inInitialiserOf].owner : kNone;
     // A base that makes it in two of its functions hands it out by what it is given.
-    bool byBase = owner != kNone && owner != made && !creation.delegated && (p_.derivesFrom(made, owner) || outermost(p_, owner) == outermost(p_, made));
+    bool byBase = owner != kNone && owner != made && !creation.delegated && (p_.derivesFrom(made, outermost(p_, owner)) || outermost(p_, owner) == outermost(p_, made));
     if (owner != kNone && (outermost(p_, owner) == home || byBase)) return true;
   }
   return false;
