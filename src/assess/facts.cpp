@@ -88,8 +88,9 @@ bool isWorkedOut(const Program& p, VariableIndex v) {
   const TypeUse& type = p.use(variable.type);
   uint32_t traits = p.traits(variable.declarations.front().file, variable.type);
   bool plain = type.has(kArray) || (traits & (kTextType | kCollection | kKeyedCollection | kUnchanging)) || (type.decl == kNone && !type.has(kPointer)) || (type.decl != kNone && p.types[type.decl].form == TypeForm::Enum);
-  // An object that stays as it was made is as good as another that was made in the same way.
-  plain = plain || (type.decl != kNone && !constancy.changesLater(type.decl));
+  // An object that stays as it was made is as good as another that was made in the same way, from nothing that is handed in.
+  bool object = !plain && type.decl != kNone && !constancy.changesLater(type.decl);
+  plain |= object;
   if (!plain || type.name == 0 || (variable.modifiers & kPublic)) return false;
   bool collection = (traits & (kCollection | kKeyedCollection)) != 0, out = false;
   for (uint32_t u : p.usesOfVariable[v]) {
@@ -105,6 +106,11 @@ bool isWorkedOut(const Program& p, VariableIndex v) {
     Symbol given = p.links[assign.file].symbol[value];
     bool local = given.is(Symbol::Sort::Variable) && p.variables[given.index()].storage == Storage::Local;
     if ((given.is(Symbol::Sort::Variable) && p.variables[given.index()].storage == Storage::Parameter) || constancy.names({assign.file, value}, v, false) || !constancy.testsFirst(use, v)) return false;
+    auto isHandedIn = [&](NodeId n) {
+      Symbol symbol = p.links[assign.file].symbol[n];
+      return symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Parameter;
+    };
+    if (object && anyNode(p.file(assign), value, isHandedIn)) return false;
     // Nothing is added to it afterwards under its other name.
     auto changedLater = [&](uint32_t other) { return p.uses[other].place.file == assign.file && p.uses[other].place.node > value && p.uses[other].access != Access::Read; };
     if (local && (collection || type.has(kArray)) && std::any_of(p.usesOfVariable[given.index()].begin(), p.usesOfVariable[given.index()].end(), changedLater)) return false;
@@ -288,6 +294,26 @@ Place initialiserOf(const Program& p, VariableIndex v) {
   Place home = p.variables[v].definition;
   NodeId value = home.known() ? p.file(home).child(home.node, Role::Initialiser) : kNoNode;
   return value == kNoNode ? Place{} : Place{home.file, value};
+}
+
+bool keepsWeakly(const Program& p, VariableIndex collection) {
+  const TypeUse& use = p.use(p.variables[collection].type);
+  auto weak = [&](const TypeUse& one) { return p.text(one.name).find("Weak") != std::string_view::npos || p.text(one.name).find("weak") != std::string_view::npos; };
+  if (weak(use)) return true;
+  for (uint32_t a = 0; a < use.argumentCount; ++a)
+    if (weak(p.use(p.argument(use, a)))) return true;
+  // [NSHashTable weakObjectsHashTable], new MapMaker().weakKeys().makeMap()
+  auto isMadeWeak = [&](Place made) {
+    return anyNode(p.file(made), made.node, [&](NodeId n) {
+      NodeId callee = p.file(made)[n].kind == Kind::Call ? p.file(made).child(n, Role::Callee) : kNoNode;
+      return callee != kNoNode && lowerCase(lastPart(p.file(made).name(callee))).starts_with("weak");
+    });
+  };
+  if (Place first = initialiserOf(p, collection); first.known() && isMadeWeak(p.parent(first))) return true;
+  return std::any_of(p.usesOfVariable[collection].begin(), p.usesOfVariable[collection].end(), [&](uint32_t u) {
+    NodeId made = p.uses[u].access == Access::Write ? p.assignedAt(p.uses[u].place) : kNoNode;
+    return made != kNoNode && isMadeWeak(p.parent({p.uses[u].place.file, made}));
+  });
 }
 
 const Creation* creationAt(const Program& p, Place place) {

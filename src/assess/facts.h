@@ -53,6 +53,8 @@ CollectionAct actAt(const Program& p, Place place);
 // Is it only ever set as a whole, behind a test of whether it is there, to a number, a text or a collection that is
 // complete by then and not changed later, worked out from what is not handed in? Who sets it twice sets the same.
 bool isWorkedOut(const Program& p, VariableIndex v);
+// Does the collection hold its elements, or their keys, without keeping them alive?
+bool keepsWeakly(const Program& p, VariableIndex collection);
 // Is it only changed by the functions that make it where it is found empty, so that it is complete when others see it?
 bool isFilledWhereMade(const Program& p, VariableIndex v);
 // Is the variable named in the expression, or is it the expression?

@@ -282,8 +282,7 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       const Variable& variable = p.variables[field.variable];
       uint32_t traits = variableTraits(p, field.variable);
       if (!(traits & (kCollection | kKeyedCollection)) || (traits & kTextType) || isOfMany(s, e, field.variable) || !told.insert(field.variable).second) continue;
-      std::string typeName(p.text(p.use(variable.type).name));
-      if (typeName.find("Weak") != std::string::npos || (variable.modifiers & kThreadLocal)) continue;
+      if (keepsWeakly(p, field.variable) || (variable.modifiers & kThreadLocal)) continue;
       std::vector<const Use*> adds;
       std::vector<const Use*> begun;  // where it is begun anew
       bool bounded = false, renewed = false, ofObjects = false, grows = false, keyed = (traits & kKeyedCollection) != 0 || isSet(p, field.variable);

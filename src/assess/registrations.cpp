@@ -8,21 +8,6 @@
 namespace elmcart {
 namespace {
 
-// Does the collection hold its elements without keeping them alive?
-bool isWeak(const Program& p, VariableIndex collection) {
-  const TypeUse& use = p.use(p.variables[collection].type);
-  auto weak = [&](const TypeUse& one) { return p.text(one.name).find("Weak") != std::string_view::npos || p.text(one.name).find("weak") != std::string_view::npos; };
-  if (weak(use)) return true;
-  for (uint32_t a = 0; a < use.argumentCount; ++a)
-    if (weak(p.use(p.argument(use, a)))) return true;
-  // [NSHashTable weakObjectsHashTable]
-  return std::any_of(p.usesOfVariable[collection].begin(), p.usesOfVariable[collection].end(), [&](uint32_t u) {
-    NodeId made = p.uses[u].access == Access::Write ? p.assignedAt(p.uses[u].place) : kNoNode;
-    NodeId callee = made == kNoNode ? kNoNode : p.file(p.uses[u].place).child(made, Role::Callee);
-    return callee != kNoNode && lowerCase(lastPart(p.file(p.uses[u].place).name(callee))).starts_with("weak");
-  });
-}
-
 // Is the member called on an object of a class that is given the types of what it holds?
 bool isGeneric(const Program& p, FileIndex f, NodeId member) {
   NodeId receiver = p.files[f].child(member, Role::Receiver);
@@ -67,7 +52,7 @@ Keeping keeps(const Program& p, FunctionIndex function, size_t position, int dep
           const TypeUse& use = p.use(variable.type);
           bool pointers = false;
           for (uint32_t a = 0; a < use.argumentCount; ++a) pointers |= p.use(p.argument(use, a)).has(kPointer);
-          if (keepsPointers && (pointers || refers || callable) && !isWeak(p, into.index())) return {into.index(), up};
+          if (keepsPointers && (pointers || refers || callable) && !keepsWeakly(p, into.index())) return {into.index(), up};
         }
       }
       // list = append(list, keeper)
@@ -94,14 +79,14 @@ Keeping keeps(const Program& p, FunctionIndex function, size_t position, int dep
       NodeId receiver = file.child(up.node, Role::Receiver);
       Symbol into = receiver == kNoNode ? Symbol{} : p.symbolAt({up.file, receiver});
       bool assigned = p.node(p.parent(up)).kind == Kind::Assign && p.node(up).role == Role::Target;
-      if (assigned && into.is(Symbol::Sort::Variable) && !isWeak(p, into.index()) && p.use(p.variables[into.index()].type).argumentCount > 0 && p.use(p.argument(p.use(p.variables[into.index()].type), 0)).has(kPointer)) return {into.index(), up};
+      if (assigned && into.is(Symbol::Sort::Variable) && !keepsWeakly(p, into.index()) && p.use(p.variables[into.index()].type).argumentCount > 0 && p.use(p.argument(p.use(p.variables[into.index()].type), 0)).has(kPointer)) return {into.index(), up};
     }
     if (node.kind == Kind::Assign && p.node(at).role == Role::Value && (type.has(kPointer) || refers || callable)) {  // table_[key] = keeper
       NodeId target = file.child(up.node, Role::Target);
       if (target != kNoNode && file[target].kind == Kind::Index) {
         NodeId receiver = file.child(target, Role::Receiver);
         Symbol into = receiver == kNoNode ? Symbol{} : p.symbolAt({up.file, receiver});
-        if (into.is(Symbol::Sort::Variable) && !isWeak(p, into.index()) && (p.variables[into.index()].storage == Storage::Field || p.variables[into.index()].lives())) return {into.index(), up};
+        if (into.is(Symbol::Sort::Variable) && !keepsWeakly(p, into.index()) && (p.variables[into.index()].storage == Storage::Field || p.variables[into.index()].lives())) return {into.index(), up};
       }
     }
   }
@@ -207,7 +192,7 @@ std::vector<Registration> registrationsIn(const Subject& s) {
     NodeId receiver = receiverOf(p.file(call.place), call.place.node);
     if (receiver == kNoNode || p.guarantees(call.place.file).collectionAct(lastPart(p.text(call.name))) != CollectionAct::Add) continue;
     Symbol into = p.symbolAt({call.place.file, receiver});
-    if (!into.is(Symbol::Sort::Variable) || !(variableTraits(p, into.index()) & (kCollection | kKeyedCollection)) || isWeak(p, into.index())) continue;
+    if (!into.is(Symbol::Sort::Variable) || !(variableTraits(p, into.index()) & (kCollection | kKeyedCollection)) || keepsWeakly(p, into.index())) continue;
     if (!p.variables[into.index()].lives()) continue;
     for (NodeId c : children(file, call.place.node)) {
       if (file[c].role != Role::Argument) continue;

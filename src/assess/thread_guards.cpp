@@ -19,20 +19,17 @@ namespace {
 bool changesIt(const Use& use) { return use.access == Access::Write || use.access == Access::Update || (use.access == Access::Call && !use.throughPointer); }
 
 // Is it a lock itself, by its class, or by what is done with it? Where every object can be locked, that says nothing.
-bool isTakenAsLock(const Subject& s, VariableIndex v) {
+bool isLockItself(const Subject& s, VariableIndex v) {
   const Program& p = s.program;
   FileIndex home = p.variables[v].home().file;
   if (TypeIndex type = p.classBehind(home, p.variables[v].type); (type != kNone && isLockClass(p, type)) || s.locks.isRequired(v)) return true;
-  return !p.guarantees(home).objectsAreLocks.holds && std::any_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) {
-    Place place = p.uses[u].place;
-    return p.node(place).role == Role::Lock || (p.node(p.parent(place)).kind == Kind::AddressOf && p.node(p.parent(place)).role == Role::Lock);
-  });
+  return isTakenAsLock(p, v);
 }
 
 bool isShareable(const Subject& s, const Entity& e, const StateField& field) {
   const Variable& variable = s.program.variables[field.variable];
   if (!field.changes || (variable.modifiers & kThreadLocal)) return false;
-  if (isOfMany(s, e, field.variable) || isTakenAsLock(s, field.variable)) return false;
+  if (isOfMany(s, e, field.variable) || isLockItself(s, field.variable)) return false;
   uint32_t traits = variableTraits(s.program, field.variable);
   if (traits & (kAtomicType | kThreadType | kLockType | kConditionType | kOnceFlagType | kPerThread | kLazyType)) return false;
   // The slot of an instance that is made on first use is told of by the checks of its creation.

@@ -400,4 +400,17 @@ bool isLockClass(const Program& p, TypeIndex type) {
   return (takes && gives && methods <= about + 2) || (waits && wakes && methods == waiting);
 }
 
+bool isTakenAsLock(const Program& p, VariableIndex v) {
+  if (p.guarantees(p.variables[v].home().file).objectsAreLocks.holds) return false;
+  bool taken = false;
+  for (uint32_t u : p.usesOfVariable[v]) {
+    const Use& use = p.uses[u];
+    Place at = use.place;
+    if (p.node(p.parent(at)).kind == Kind::AddressOf) at = p.parent(at);
+    if (p.node(at).role == Role::Lock) taken = true;
+    else if (use.access == Access::Update || use.inMember || (use.access == Access::Call && p.node(at).role != Role::Argument)) return false;
+  }
+  return taken;
+}
+
 }  // namespace elmcart

@@ -38,6 +38,9 @@ NodeId bareExpression(const LoweredFile& file, NodeId expression);
 uint32_t variableTraits(const Program& program, VariableIndex variable);
 // Is a class of the tree a lock, or a condition that is waited for, by its name or by what it does?
 bool isLockClass(const Program& program, TypeIndex type);
+// Is the variable taken as a lock, and nothing else done with it but to hand it on? Where every object can be held as a lock
+// that says nothing.
+bool isTakenAsLock(const Program& program, VariableIndex variable);
 // Has the class a member function without a body that derived ones must give?
 bool isAbstract(const Program& program, TypeIndex type);
 // The class that it is nested in, however deep; itself where it is in none.
