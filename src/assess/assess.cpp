@@ -257,7 +257,7 @@ bool isSink(const Subject& s, const Entity& e) {
 std::vector<std::string> consumerClasses(const Subject& s, const Entity& e, const std::function<bool(const Consumer&)>& counts) {
   std::set<std::string> out;
   for (const Consumer& c : e.consumers) {
-    if (s.inTests(c.place) || isInOwnClass(s.program, e, c.place) || (counts && !counts(c))) continue;
+    if (s.isAside(c.place) || isInOwnClass(s.program, e, c.place) || (counts && !counts(c))) continue;
     TypeIndex owner = classReaching(s.program, c);
     if (owner != kNone && owner == e.type) continue;
     if (owner != kNone) out.insert(std::string(s.program.text(s.program.types[owner].qualified)));
@@ -324,8 +324,11 @@ std::vector<bool> testFilesOf(const Program& program, const Config& config) {
 
 Judging::Judging(const Program& program, const Origins& origins, const Survey& survey, const Config& config)
     : testFile_(program.testFile.empty() ? testFilesOf(program, config) : program.testFile), threads_(program, withExamples(program, testFile_)), reaching_(program), locks_(program, testFile_, threads_.overriders()),
-      subject{program, origins, survey, threads_, config, reaching_, locks_, testFile_, loadedByOthersIn(program), functionsAtWork(program, threads_, testFile_), {}, {}, {}, {}, {}} {
+      subject{program, origins, survey, threads_, config, reaching_, locks_, testFile_, examplesIn(program), loadedByOthersIn(program), functionsAtWork(program, threads_, testFile_), {}, {}, {}, {}, {}, {}} {
   subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
+  subject.entitiesOfSlot.assign(program.variables.size(), 0);
+  for (const Entity& e : survey.entities)
+    if (e.slot != kNone) ++subject.entitiesOfSlot[e.slot];
   subject.entityOfAccessPoint.assign(program.functions.size(), SIZE_MAX);
   subject.entitiesOfType.resize(program.types.size());
   for (size_t i = 0; i < survey.entities.size(); ++i) {
@@ -358,8 +361,7 @@ Assessment assessProgram(const Subject& subject, const std::vector<Seen>& seen) 
   // What stands in tests is told where it spoils tests; that a test shares an object of the program says nothing of the program.
   std::erase_if(out.findings, [&](const Finding& f) { return f.entity != SIZE_MAX && f.check != "coupling.test-leak" && subject.inTests(survey.entities[f.entity].place); });
   // What an example of the library's use shares, it shares with itself.
-  std::vector<bool> examples = examplesIn(program);
-  std::erase_if(out.findings, [&](const Finding& f) { return f.entity != SIZE_MAX && survey.entities[f.entity].place.known() && examples[survey.entities[f.entity].place.file]; });
+  std::erase_if(out.findings, [&](const Finding& f) { return f.entity != SIZE_MAX && survey.entities[f.entity].place.known() && subject.exampleFile[survey.entities[f.entity].place.file]; });
   // Of a file that could not be read as a whole, names may stand for something else.
   for (Finding& f : out.findings)
     if (const LoweredFile& file = program.files[f.place.file]; f.place.known() && f.sureness != Sureness::Possible && static_cast<size_t>(file.unreadBytes) * kReadEnough > file.textSize) {

@@ -27,9 +27,11 @@ struct Subject {
   const Reaching& reaching;
   const Locks& locks;
   const std::vector<bool>& testFile;     // by file
+  std::vector<bool> exampleFile;         // by file: does it show how a library is used, where there are others?
   std::vector<bool> loadedByOthers;      // by file: does another file use what it defines?
   std::vector<bool> atWork;              // by function: see at_work.h
   std::vector<size_t> entityOfVariable;  // by slot: the entity that is no harmless one, or SIZE_MAX
+  std::vector<uint32_t> entitiesOfSlot;  // by slot: how many entities it stands for; more than one in a base that is a template
   std::vector<size_t> entityOfAccessPoint;      // by function that hands an entity out, or SIZE_MAX
   std::vector<std::vector<size_t>> entitiesOfType;  // by type, harmless ones too
 
@@ -37,6 +39,10 @@ struct Subject {
   std::vector<Collaborator> collaborators;
 
   bool inTests(Place place) const { return testFile[place.file]; }
+  // Is of what stands there told at all? Of tests and of examples it is not, but where they spoil other tests.
+  bool isTold(Place place) const { return !place.known() || (!testFile[place.file] && !exampleFile[place.file]); }
+  // In what nobody rewrites: tests, and what a tool has written.
+  bool isAside(Place place) const { return testFile[place.file] || program.files[place.file].generated; }
   bool isAtWork(FunctionIndex f) const { return f == kNone || atWork[f]; }
   // Is there a singleton of the class?
   bool isSingleton(TypeIndex type) const;

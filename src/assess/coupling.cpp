@@ -174,7 +174,7 @@ std::vector<const Consumer*> hidden(const Subject& s, const Entity& e) {
     for (Place place : s.program.functions[accessPoint.function].declarations) home.insert(place.file);
   }
   for (const Consumer& c : e.consumers) {
-    if (c.in == kNone || isMain(s.program, c.in) || s.inTests(c.place)) continue;
+    if (c.in == kNone || isMain(s.program, c.in) || s.isAside(c.place)) continue;
     // Who puts an object there provides it, and depends on nothing.
     if (e.type != kNone && c.access == Access::Write && c.method == kNone && c.field == kNone) continue;
     // What ends an object only takes back what another function did with it.
@@ -348,7 +348,7 @@ void checkWideReach(const Subject& s, std::vector<Finding>& out) {
     f.message = e.shown + " is reached from " + std::to_string(classes.size()) + " classes or files (" + joinWith(some, ", ") + (classes.size() > some.size() ? " …" : "") + "): a change to it affects all of them.";
     std::set<std::string> told;
     for (const Consumer& c : e.consumers) {
-      if (s.inTests(c.place) || isInOwnClass(s.program, e, c.place) || !counts(c)) continue;
+      if (s.isAside(c.place) || isInOwnClass(s.program, e, c.place) || !counts(c)) continue;
       TypeIndex owner = classReaching(s.program, c);
       std::string unit = owner == kNone ? s.program.path(c.place) : std::string(s.program.text(s.program.types[owner].qualified));
       if (!told.insert(unit).second || told.size() > 16) continue;

@@ -193,7 +193,7 @@ void checkEagerHeavy(const Subject& s, std::vector<Finding>& out) {
   OfOneCause ofOneCause(out);
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (!isMadeOnce(e) || e.creation.time != CreationTime::Eager || e.creation.weights.empty()) continue;
+    if (!isMadeOnce(e) || e.creation.time != CreationTime::Eager || e.creation.weights.empty() || !s.isTold(e.place)) continue;
     // What nothing else loads is a program of its own, and does at load what it is there for.
     if (s.program.guarantees(e.place.file).openConstructors.holds && !s.loadedByOthers[e.place.file]) continue;
     // What is only done under a condition may never be done.

@@ -318,7 +318,7 @@ void checkMayThrow(const Subject& s, std::vector<Finding>& out) {
   OfOneCause ofOneCause(out);
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (!isCreated(e) || !isInstance(e) || refusesSecond(p, e.type) || s.inTests(e.place)) continue;
+    if (!isCreated(e) || !isInstance(e) || refusesSecond(p, e.type) || !s.isTold(e.place)) continue;
     Place made = e.creation.place.known() ? e.creation.place : e.place;
     if (!handlersAround(p, made).empty()) continue;
     std::vector<Evidence> chain;
@@ -475,7 +475,7 @@ void checkReadsEnvironment(const Subject& s, std::vector<Finding>& out) {
   OfOneCause ofOneCause(out);
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
-    if (!isMadeOnce(e)) continue;
+    if (!isMadeOnce(e) || !s.isTold(e.place)) continue;
     std::vector<Reached> reached = s.reaching.fromCreation(e, {nullptr, nullptr, kReadsEnvironment});
     if (reached.empty()) continue;
     const Reached& way = reached.front();

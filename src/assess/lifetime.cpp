@@ -164,6 +164,9 @@ void checkDanglingSubscriber(const Subject& s, std::vector<Finding>& out) {
     FunctionIndex remover = removerOf(p, r.collection);
     bool removesSomewhere = takesOutSomewhere(p, r);
     Sureness sureness = !byHand ? (dies != kNone && r.global ? Sureness::Likely : Sureness::Possible) : r.global && !removesSomewhere ? Sureness::Certain : removesSomewhere ? Sureness::Possible : Sureness::Likely;
+    // Where none is seen to be made, they may all live as long as the list.
+    bool made = p.anyDerived(r.subscriber, [&](TypeIndex at) { return std::any_of(p.creationsOfType[at].begin(), p.creationsOfType[at].end(), [&](uint32_t c) { return !p.creations[c].asBase; }); });
+    if (byHand && !made) sureness = Sureness::Possible;
     Finding f = makeFinding(s, infoOf("lifetime.dangling-subscriber"), r.entity, sureness);
     std::string name = nameOf(p, r.subscriber), list = variableName(p, r.collection);
     std::string itself = r.asFunction ? "a function of its own" : "itself";

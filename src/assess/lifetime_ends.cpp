@@ -504,6 +504,15 @@ void checkCapturedShortLived(const Subject& s, std::vector<Finding>& out) {
 
 namespace {
 
+// current = nullptr; … current = next; does the same function put another there?
+bool isFilledAgain(const Program& p, const Use& blanked) {
+  return blanked.in != kNone && std::any_of(p.usesInFunction[blanked.in].begin(), p.usesInFunction[blanked.in].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    NodeId value = use.variable == blanked.variable && use.access == Access::Write && !use.inMember && use.place.node > blanked.place.node ? p.assignedAt(use.place) : kNoNode;
+    return value != kNoNode && !p.file(use.place)[value].is(Kind::Literal, LiteralForm::Null);
+  });
+}
+
 // A function after which the entity must not be used: it destroys or blanks the
 // slot and nobody makes a new one, or it is a method that ends the object.
 bool tearsDown(const Subject& s, const Entity& e, FunctionIndex f, bool& blanks) {
@@ -520,7 +529,7 @@ bool tearsDown(const Subject& s, const Entity& e, FunctionIndex f, bool& blanks)
     bool owns = (p.traits(use.place.file, p.variables[e.slot].type) & kOwningPointer) && p.node(up).kind == Kind::Member && p.nameOf(up) == "reset";
     if (owns && p.node(p.parent(up)).kind == Kind::Call && argumentsOf(p.file(up), p.parent(up).node).empty()) return blanks = true;
     NodeId value = p.node(up).kind == Kind::Assign && p.node(use.place).role == Role::Target ? p.file(up).child(up.node, Role::Value) : kNoNode;
-    if (value != kNoNode && p.file(up)[value].is(Kind::Literal, LiteralForm::Null) && !use.inMember) return blanks = true;
+    if (value != kNoNode && p.file(up)[value].is(Kind::Literal, LiteralForm::Null) && !use.inMember && !isFilledAgain(p, use)) return blanks = true;
   }
   const Function& fn = p.functions[f];
   if (e.type == kNone || fn.owner != e.type || !fn.definition.known() || !fn.parameters.empty()) return false;

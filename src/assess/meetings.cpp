@@ -90,6 +90,12 @@ bool isFar(const Subject& s, const Threads::Side& side, FunctionIndex in) {
 
 }  // namespace
 
+namespace {
+
+bool isGuessed(const Subject& s, const Threads::Side& side, FunctionIndex in) { return in != kNone && side.roots[0] != kNone && s.threads.guessesOnWay(in, side.roots[0]) > 0; }
+
+}  // namespace
+
 bool Meetings::isFarFetched(const Pair& pair) const { return isFar(s_, pair.changeSide, pair.change->in) || isFar(s_, pair.otherSide, pair.other->in); }
 
 std::vector<Evidence> Meetings::ways(const Pair& pair) const {
@@ -152,7 +158,7 @@ std::optional<Sureness> surenessOf(const Subject& s, const Entity& e, Meeting me
 
 std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const std::vector<FunctionIndex>& functions, std::vector<Evidence>* way, bool made) {
   Meeting best = Meeting::Never;
-  bool far = false;
+  bool far = false, guessed = false;
   std::vector<Evidence> shown;
   // A thread that is started after one of them was called finds what that call left.
   auto sideOf = [&](FunctionIndex f) {
@@ -162,21 +168,36 @@ std::optional<Sureness> sureByThreads(const Subject& s, const Entity& e, const s
     if (side.roots[0] == kNone) std::swap(side.roots[0], side.roots[1]);
     return side;
   };
-  std::vector<Threads::Side> sides;
-  for (FunctionIndex f : functions) sides.push_back(sideOf(f));
-  for (size_t a = 0; a < functions.size() && best != Meeting::Certain; ++a)
-    for (size_t b = a; b < functions.size(); ++b) {
-      const Threads::Side &one = sides[a], &other = sides[b];
-      Meeting meeting = s.threads.meeting({one, functions[a], {}}, {other, functions[b], {}});
+  struct At {
+    Threads::Side side;
+    FunctionIndex in = kNone;
+    Place place;
+  };
+  std::vector<At> pieces;
+  // One slot in the text, one for each class that derives from it: who asks for this one counts, not all who call the function.
+  if (e.slot != kNone && s.entitiesOfSlot[e.slot] > 1) {
+    constexpr size_t kMost = 64;
+    for (const Consumer& c : e.consumers)
+      if (!s.inTests(c.place) && pieces.size() < kMost) pieces.push_back({s.threads.sideOf(c.place, c.in), c.in, c.place});
+  } else {
+    for (FunctionIndex f : functions) pieces.push_back({sideOf(f), f, {}});
+  }
+  for (size_t a = 0; a < pieces.size() && best != Meeting::Certain; ++a)
+    for (size_t b = a; b < pieces.size(); ++b) {
+      const At &one = pieces[a], &other = pieces[b];
+      Meeting meeting = s.threads.meeting({one.side, one.in, one.place}, {other.side, other.in, other.place});
       if (meeting <= best) continue;
       best = meeting;
-      far = isFar(s, one, functions[a]) || isFar(s, other, functions[b]);
-      shown = waysOf(s, one, functions[a], other, functions[b]);
+      far = isFar(s, one.side, one.in) || isFar(s, other.side, other.in);
+      guessed = isGuessed(s, one.side, one.in) || isGuessed(s, other.side, other.in);
+      shown = waysOf(s, one.side, one.in, other.side, other.in);
     }
   // What belongs to the one thread of the events is not made for others, whatever locks its neighbours take.
   if (best == Meeting::Never && !functions.empty() && std::all_of(functions.begin(), functions.end(), [&](FunctionIndex f) { return s.threads.isOnMainThread(f); })) return std::nullopt;
   if (way && best >= Meeting::Likely) way->insert(way->end(), shown.begin(), shown.end());
   std::optional<Sureness> out = surenessOf(s, e, best);
+  // A way with a condition on it may never be taken.
+  if (out == Sureness::Certain && guessed) out = Sureness::Likely;
   // Of what makes it, the class or file that keeps it tells whether threads are reckoned with, not the class of what is made.
   if (made && e.slot != kNone && best < Meeting::Likely) {
     TypeIndex keeper = s.program.variables[e.slot].owner;

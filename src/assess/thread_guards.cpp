@@ -181,6 +181,8 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if ((p.variables[field.variable].modifiers & kConst) && use.access == Access::Read && !use.inMember && !use.throughPointer && p.node(use.place).role == Role::Argument) continue;
     if (isTakenAround(p, use.place, field.variable)) return {};  // a lock of a type that is not told
     LockSet held = s.locks.at(use.place, use.in);
+    // One that the tree does not tell of and that callers hold is there for what they do.
+    std::erase_if(held, [&, here = s.locks.around(use.place)](LockId lock) { return lock.sort == LockId::Sort::Foreign && std::find(here.begin(), here.end(), lock) == here.end(); });
     if (!held.empty() && isLockOfItself(p, use)) return {};  // what it holds is guarded, not the variable
     if (held.empty() && (isCalledByLibrary(p, use.in) || fillers.contains(use.in))) continue;
     // A call on what is kept under a key changes no table.
@@ -258,6 +260,17 @@ void checkReplacedAfterOnce(const Subject& s, size_t i, std::vector<Finding>& ou
 
 }  // namespace
 
+namespace {
+
+bool readsWhole(const Program& p, VariableIndex v, const GuardedUses& uses) {
+  if (variableTraits(p, v) & (kCollection | kKeyedCollection)) return false;
+  auto only = [&](const std::vector<const Use*>& some, auto bears) { return std::all_of(some.begin(), some.end(), [&](const Use* use) { return bears(*use); }); };
+  bool reads = only(uses.unguarded, [](const Use& use) { return use.access == Access::Read || use.throughPointer || (use.access == Access::Call && !use.inMember); });
+  return reads && only(uses.guarded, [](const Use& use) { return use.access == Access::Read || use.access == Access::Call || (use.access == Access::Write && !use.inMember); });
+}
+
+}  // namespace
+
 void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   std::set<VariableIndex> told;
@@ -301,6 +314,9 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
         f.place = without->place;
         f.message = partText(e, name) + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but " + functionName(p, without->in) + " uses it without a lock.";
         if (!s.isAtWork(without->in) && std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return s.threads.sideOf(use->place, use->in).roots[0] != kNone; })) f.setSureness(Sureness::Possible);
+        // Who reads a reference that is only ever replaced whole gets the old object or the new one (JLS 17.7): whether the old one
+        // is too late is not known.
+        if (!p.guarantees(e.place.file).freedByHand.holds && !p.guarantees(e.place.file).implicitCopy.holds && readsWhole(p, field.variable, uses)) f.setSureness(Sureness::Possible);
         // Whether it was filled before those who only read it came is not known.
         if (std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return changesIt(*use); }) && isFilledOnce(p, s.locks, field.variable)) f.setSureness(Sureness::Possible);
         for (const Use* use : uses.unguarded) {

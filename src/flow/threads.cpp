@@ -831,7 +831,8 @@ size_t Threads::guessesOnWay(FunctionIndex function, uint32_t root) const {
   size_t out = 0;
   for (uint32_t c : callsTo(function, root)) {
     const CallSite& call = p_.calls[c];
-    out += overriders_[call.callee].size() > kMostAnswers || isBehindThreadTest(call.place) ? kBig : !isSurelyRun(call.place);
+    size_t answers = overriders_[call.callee].size();
+    out += answers > kMostAnswers || isBehindThreadTest(call.place) ? kBig : size_t{!isSurelyRun(call.place)} + size_t{answers > 1};
   }
   return out;
 }

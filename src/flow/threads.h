@@ -103,8 +103,8 @@ class Threads {
   bool startsIn(FileIndex f) const { return startsThreads_[f] != 0; }
   // The calls that lead from the root to the function, the root's own first.
   std::vector<Place> wayTo(FunctionIndex function, uint32_t root) const;
-  // How much of that way is guessed: one for a call that is made on a condition, four for a call that
-  // more than eight functions may answer, or that stands behind a question for the running thread.
+  // How much of that way is guessed: one for a call that is made on a condition, one for a call that several
+  // functions may answer, four for one that more than eight may, or that stands behind a question for the running thread.
   size_t guessesOnWay(FunctionIndex function, uint32_t root) const;
   // Do all calls of the function stand behind a question for the running thread, or those of its callers?
   bool isAlwaysBehindThreadTest(FunctionIndex function, int depth = 0) const;

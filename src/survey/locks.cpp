@@ -58,6 +58,8 @@ LockSet Locks::heldByBoth(const LockSet& a, const LockSet& b) const {
     if (lock.sort == LockId::Sort::Object) return lock.index;
     if (lock.sort != LockId::Sort::Variable) return kNone;
     const Variable& field = p_.variables[lock.index];
+    // Desk desk = office; synchronized (desk) { … }: the object that a local stands for.
+    if (field.storage == Storage::Local && p_.guarantees(field.home().file).objectsAreLocks.holds) return p_.use(field.type).decl;
     bool unwritten = field.storage == Storage::Field && field.owner != kNone && field.definition.known() && field.definition == p_.types[field.owner].definition;
     return unwritten ? field.owner : kNone;
   };
