@@ -328,7 +328,7 @@ Judging::Judging(const Program& program, const Origins& origins, const Survey& s
   subject.entityOfVariable.assign(program.variables.size(), SIZE_MAX);
   subject.entitiesOfSlot.assign(program.variables.size(), 0);
   for (const Entity& e : survey.entities)
-    if (e.slot != kNone) ++subject.entitiesOfSlot[e.slot];
+    if (e.slot != kNone && (e.kind == EntityKind::Singleton || e.kind == EntityKind::SharedInstance)) ++subject.entitiesOfSlot[e.slot];
   subject.entityOfAccessPoint.assign(program.functions.size(), SIZE_MAX);
   subject.entitiesOfType.resize(program.types.size());
   for (size_t i = 0; i < survey.entities.size(); ++i) {

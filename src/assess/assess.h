@@ -31,7 +31,7 @@ struct Subject {
   std::vector<bool> loadedByOthers;      // by file: does another file use what it defines?
   std::vector<bool> atWork;              // by function: see at_work.h
   std::vector<size_t> entityOfVariable;  // by slot: the entity that is no harmless one, or SIZE_MAX
-  std::vector<uint32_t> entitiesOfSlot;  // by slot: how many entities it stands for; more than one in a base that is a template
+  std::vector<uint32_t> entitiesOfSlot;  // by slot: of how many classes it holds the object; more than one in a base that is a template
   std::vector<size_t> entityOfAccessPoint;      // by function that hands an entity out, or SIZE_MAX
   std::vector<std::vector<size_t>> entitiesOfType;  // by type, harmless ones too
 
