@@ -7,6 +7,7 @@
 #include "assess/facts.h"
 #include "assess/families.h"
 #include "base/text.h"
+#include "flow/control.h"
 #include "lowered/notes.h"
 #include "source/ignore.h"
 
@@ -325,6 +326,29 @@ bool isCalledForItself(const Program& p, const Consumer& c) {
 
 }  // namespace
 
+namespace {
+
+// Does the program's entry run it, once, by way of functions that it runs so? No: what answers events, say. NotKnown: nobody in
+// the tree calls it.
+Answer isRunByEntry(const Subject& s, FunctionIndex f, int depth) {
+  const Program& p = s.program;
+  if (f == kNone || isMain(p, f)) return Answer::Yes;
+  Answer all = Answer::Yes;
+  size_t calls = 0;
+  for (uint32_t c : p.callsOfFunction[f]) {
+    const CallSite& call = p.calls[c];
+    if (s.inTests(call.place)) continue;
+    ++calls;
+    bool once = depth < 5 && p.around(call.place, Kind::Loop).node == kNoNode && p.around(call.place, Kind::Lambda).node == kNoNode;
+    all = std::min(all, once ? isRunByEntry(s, call.in, depth + 1) : Answer::No);
+    if (all == Answer::No) return all;
+  }
+  if (calls == 0) return s.isAtWork(f) || isCalledByLibrary(p, f) ? Answer::No : Answer::NotKnown;
+  return all;
+}
+
+}  // namespace
+
 void checkCrowdedStartup(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   // What each function starts or calls: no variable that is looked at.
@@ -342,10 +366,13 @@ void checkCrowdedStartup(const Subject& s, std::vector<Finding>& out) {
   for (auto& [m, reached] : byFunction) {
     if (!p.functions[m].definition.known() || s.inTests(p.functions[m].definition)) continue;
     if (reached.size() < static_cast<size_t>(s.config.crowdedStartup)) continue;
+    // What answers events, or is called again and again, is no start of the program.
+    Answer atStart = s.threads.sideOf(m).startsUp() || s.threads.calledAtStartUp(m) ? Answer::Yes : isRunByEntry(s, m, 0);
+    if (atStart == Answer::No) continue;
     // What only looks values up starts nothing.
     size_t started = static_cast<size_t>(std::count_if(reached.begin(), reached.end(), [&](const auto& one) { return isCalledForItself(p, *one.second); }));
     if (2 * started < static_cast<size_t>(s.config.crowdedStartup)) continue;
-    Finding f = makeFinding(s, infoOf("coupling.crowded-startup"), SIZE_MAX, isCalledMain(p, m) ? Sureness::Possible : Sureness::Certain);
+    Finding f = makeFinding(s, infoOf("coupling.crowded-startup"), SIZE_MAX, isCalledMain(p, m) || atStart == Answer::NotKnown ? Sureness::Possible : Sureness::Certain);
     f.subject = functionText(p, m);
     f.risk.setSites(reached.size());
     f.place = p.functions[m].definition;

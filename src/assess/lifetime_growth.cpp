@@ -345,7 +345,9 @@ void checkGrowsForever(const Subject& s, std::vector<Finding>& out) {
       if (keyed && !renewed && !ofObjects && !grows && std::none_of(adds.begin(), adds.end(), [&](const Use* add) { return runsAgain(s, *add); })) continue;
       // Who is to add an entry is not in this tree, and may do so once.
       bool forOthers = !grows && std::all_of(adds.begin(), adds.end(), [&](const Use* add) { return isForOthersToAdd(s, *add, {add->place.file, kNoNode}) || isOfHook(p, *add); });
-      out.push_back(growth(s, i, field.variable, adds, keyed, (keyed && !renewed) || forOthers ? Sureness::Possible : Sureness::Likely));
+      // What is filled while the program is put together comes to an end: what goes on is seen to go on.
+      bool goesOn = std::any_of(adds.begin(), adds.end(), [&](const Use* add) { return runsAgain(s, *add); });
+      out.push_back(growth(s, i, field.variable, adds, keyed, (keyed && !renewed) || forOthers || !goesOn ? Sureness::Possible : Sureness::Likely));
     }
   }
 }

@@ -199,6 +199,17 @@ class RelayCounters {  // entity: static-holder RelayCounters eager language
   }
 }
 
+// Answers each push of a button: no start of the program.
+class RelayPanel implements java.awt.event.ActionListener {
+  public void actionPerformed(java.awt.event.ActionEvent event) {  // near: coupling.crowded-startup
+    RelaySettings.begin();
+    RelayCounters.note(true);
+    Relay.get().call();
+    RelayEnds.add(event, "push");
+    RelayLines.mine("push");
+  }
+}
+
 class RelayWorks {
   void begin() {  // finding: coupling.crowded-startup
     new Thread(new RelayQueue()).start();
