@@ -137,7 +137,7 @@ bool Harmless::isToldToChange(VariableIndex v) const {
 std::string Harmless::servesOthers(VariableIndex v, TypeIndex type, uint32_t traits) const {
   if ((traits & (kLockType | kConditionType)) && setOnlyAtStart(v)) return "a lock: it guards other state and holds none";
   if (type != kNone && isDescriptor(type)) return "an accessor for fields of other objects: it holds no state itself";
-  if ((type != kNone && isLockClass(p_, type)) || isTakenAsLock(p_, v)) return "a lock: it guards other state and holds none";
+  if ((type != kNone && isLockClass(p_, type)) || (isTakenAsLock(p_, v) && setOnlyAtStart(v))) return "a lock: it guards other state and holds none";
   if ((traits & kOnceFlagType) && setOnlyAtStart(v)) return "a once flag: it guards a creation and holds no other state";
   if (isKeyByAddress(v)) return "a key: nothing but its address is used";
   if (isDefaultOfFields(v)) return "what objects have that were given no value of their own";

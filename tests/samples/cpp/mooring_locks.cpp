@@ -19,7 +19,7 @@ struct Bollard {
 
 static quay_mutex mooring_mutex;  // harmless: mooring_mutex
 static std::map<std::string, int> mooring_lines;  // entity: global-variable mooring_lines eager language
-static quay_mutex* tide_mutex;  // harmless: tide_mutex
+static quay_mutex* tide_mutex;  // entity: global-variable tide_mutex elsewhere none
 static Bollard* free_bollards = nullptr;  // entity: global-variable free_bollards elsewhere none
 static QUAY_LOCAL(int) mooring_depth = 0;  // entity: thread-local mooring_depth eager language
 
