@@ -5,8 +5,9 @@
 
 #include "assess/facts.h"
 #include "assess/families.h"
-#include "flow/control.h"
 #include "base/text.h"
+#include "flow/control.h"
+#include "flow/deferred.h"
 
 namespace elmcart {
 namespace {
@@ -695,7 +696,7 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       FunctionForm form = p.functions[setup].form;
       if (p.functions[setup].owner != e.type || (s.entityOfAccessPoint[setup] != SIZE_MAX && field.storage == Storage::Field) || form == FunctionForm::Setter || form == FunctionForm::Getter) continue;
       if (calledByName.count({p.languageOf[field.home().file], p.text(p.functions[setup].name)}) || !told.insert({setup, state.variable}).second) continue;
-      std::erase_if(all.users, [&](const Use* use) { return use->in == setup || s.inTests(use->place) || testsIt(p, use->in, state.variable); });
+      std::erase_if(all.users, [&](const Use* use) { return use->in == setup || s.inTests(use->place) || testsIt(p, use->in, state.variable) || runsLater(p, use->place); });
       std::set<FunctionIndex> needing;
       for (const Use* use : all.users) {
         // What the setup calls is called after it; so is a private helper.

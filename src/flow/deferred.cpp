@@ -52,6 +52,8 @@ bool isRunByCall(const Program& p, Place call, NodeId argument, Library library,
   NodeId callee = file.child(call.node, Role::Callee);
   Symbol called = calledAt(p, call);
   if (called.is(Symbol::Sort::Function)) return isTakenAndRun(p, called.index(), call, argument, library, depth);
+  // later = append(later, work)
+  if (!called.known() && callee != kNoNode && file[callee].kind == Kind::Name && p.guarantees(call.file).collectionAct(file.name(callee)) == CollectionAct::Add) return false;
   if (called.known() || callee == kNoNode || file[callee].kind != Kind::Member) return true;
   // What a library's object is given, a framework's most of all, it keeps; a collection keeps what is added to it, and runs
   // what tells it the value of a key.

@@ -56,7 +56,11 @@ void classifyCallOn(const Program& p, Use& use, Place at, NodeId up, bool pointe
   }
   CollectionAct act = p.guarantees(at.file).collectionAct(name);
   use.access = act == CollectionAct::Read ? Access::Read : act == CollectionAct::None ? Access::Call : Access::Write;
-  use.inMember = true;
+  // counter.Reset(): of a library's object behind a pointer nothing tells that it is a collection.
+  const TypeUse& type = p.use(p.variables[use.variable].type);
+  bool behind = pointer && !(traits & kCollection) && type.name != 0 && type.has(kPointer) && (type.modifiers & kManaged) != kManaged && file[at.node].kind != Kind::Index;
+  if (behind) use.access = Access::Call, use.throughPointer = true;
+  else use.inMember = true;
 }
 
 // Does the function take what is given at that position so that it may change it? Of an array only its address is handed on.
