@@ -228,4 +228,59 @@ bool Threads::areOfTwoPrograms(FunctionIndex a, FunctionIndex b) const {
   return isOne(a) && isOne(b);
 }
 
+// ----- what the entry has called before it can come to a thread
+
+const absl::flat_hash_set<FunctionIndex>& Threads::leadingTo(uint32_t root) const {
+  std::call_once(leadingOnce_[root], [&] {
+    absl::flat_hash_map<FunctionIndex, std::vector<FunctionIndex>> before;  // what a method overrides, and who starts a thread's code
+    for (FunctionIndex f = 0; f < overriders_.size(); ++f)
+      for (FunctionIndex o : overriders_[f]) before[o].push_back(f);
+    for (uint32_t r = 0; r < roots_.size(); ++r)
+      for (FunctionIndex body : bodies_[r]) before[body].push_back(roots_[r].in);
+    absl::flat_hash_set<FunctionIndex>& out = leading_[root];
+    std::vector<FunctionIndex> open;
+    auto enter = [&](FunctionIndex f) {
+      if (f != kNone && out.insert(f).second) open.push_back(f);
+    };
+    enter(roots_[root].in);
+    for (size_t i = 0; i < open.size(); ++i) {
+      FunctionIndex f = open[i];
+      for (uint32_t c : productionCallsOf(f)) enter(p_.calls[c].in);
+      if (auto more = before.find(f); more != before.end())
+        for (FunctionIndex other : more->second) enter(other);
+    }
+  });
+  return leading_[root];
+}
+
+Threads::Order Threads::callsFirst(FunctionIndex function, const absl::flat_hash_set<FunctionIndex>& wanted, uint32_t root, int depth) const {
+  constexpr int kMost = 4;
+  const absl::flat_hash_set<FunctionIndex>& leading = leadingTo(root);
+  std::vector<uint32_t> calls(p_.callsInFunction[function].begin(), p_.callsInFunction[function].end());
+  std::sort(calls.begin(), calls.end(), [&](uint32_t a, uint32_t b) { return before(p_.calls[a].place, p_.calls[b].place); });
+  for (uint32_t c : calls) {
+    const CallSite& call = p_.calls[c];
+    if (roots_[root].in == function && before(roots_[root].call, call.place)) return Order::No;
+    bool sure = isSurelyRun(call.place) && rootAround(call.place) == kNone;
+    if (sure && wanted.contains(call.callee)) return Order::Yes;
+    bool leads = false, overridden = false;
+    forEachCallee(c, [&](FunctionIndex f) { (f == call.callee ? leads : overridden) |= leading.contains(f); });
+    if (overridden) return Order::No;
+    if (!leads) continue;
+    Order inside = sure && depth < kMost ? callsFirst(call.callee, wanted, root, depth + 1) : Order::No;
+    if (inside != Order::NotReached) return inside;
+  }
+  return roots_[root].in == function ? Order::No : Order::NotReached;
+}
+
+bool Threads::entriesCallFirst(const absl::flat_hash_set<FunctionIndex>& wanted, uint32_t root) const {
+  bool any = false;
+  for (FunctionIndex f = 0; f < isEntry_.size(); ++f) {
+    if (!isEntry_[f] || !leadingTo(root).contains(f)) continue;
+    if (callsFirst(f, wanted, root, 0) != Order::Yes) return false;
+    any = true;
+  }
+  return any;
+}
+
 }  // namespace elmcart

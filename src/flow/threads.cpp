@@ -43,6 +43,8 @@ Threads::Threads(const Program& program, std::vector<bool> testFile) : p_(progra
   findLate();
   whiles_.resize(roots_.size());
   whilesOnce_ = std::vector<std::once_flag>(roots_.size());
+  leading_.resize(roots_.size());
+  leadingOnce_ = std::vector<std::once_flag>(roots_.size());
 }
 
 // ----- roots
@@ -675,7 +677,7 @@ bool Threads::calledBefore(FunctionIndex function, uint32_t root) const {
       const CallSite& call = p_.calls[c];
       if (call.in != kNone && isSurelyRun(call.place) && rootAround(call.place) == kNone && wanted.insert(call.in).second) open.push_back(call.in);
     }
-  return surelyCalledBefore(roots_[root].in, roots_[root].call, wanted, 0);
+  return surelyCalledBefore(roots_[root].in, roots_[root].call, wanted, 0) || entriesCallFirst(wanted, root);
 }
 
 // The functions that lead to the start, each with where in it the thread may run.

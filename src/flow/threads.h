@@ -157,6 +157,12 @@ class Threads {
   std::vector<uint32_t> callsTo(FunctionIndex function, uint32_t root) const;
   bool isBehindThreadTest(Place place) const;
   bool runsAtLoad(FunctionIndex function) const;
+  // The functions from which the root's thread can come to be started.
+  const absl::flat_hash_set<FunctionIndex>& leadingTo(uint32_t root) const;
+  // Yes: it surely calls one of the wanted before anything that leads there. NotReached: nothing in it leads there.
+  enum class Order : uint8_t { NotReached, Yes, No };
+  Order callsFirst(FunctionIndex function, const absl::flat_hash_set<FunctionIndex>& wanted, uint32_t root, int depth) const;
+  bool entriesCallFirst(const absl::flat_hash_set<FunctionIndex>& wanted, uint32_t root) const;
   bool surelyCalledBefore(FunctionIndex in, Place place, const absl::flat_hash_set<FunctionIndex>& wanted, int depth) const;
   // Between these places of a function the thread may run; `end` unknown: from `begin` on.
   struct While {
@@ -198,6 +204,8 @@ class Threads {
   std::vector<char> startsThreads_;                    // by file
   mutable std::vector<Whiles> whiles_;                 // by root, worked out when first asked for
   mutable std::vector<std::once_flag> whilesOnce_;
+  mutable std::vector<absl::flat_hash_set<FunctionIndex>> leading_;  // likewise
+  mutable std::vector<std::once_flag> leadingOnce_;
   std::vector<char> onMain_;                           // by function: it says that it runs on the main thread
   std::vector<char> isBody_;                           // by function: a root's own
   std::vector<uint32_t> entryCalls_;                   // calls of the entries after a thread was started

@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "flow/once.h"
 #include "flow/threads.h"
 #include "program/load.h"
 #include "program/program.h"
@@ -231,5 +232,64 @@ TEST(Threads, WhatTestsStartSaysNothing) {
   Program p = programOf({"", "a.go", "package main\nfunc lift() {}\nfunc main() {\n\tgo lift()\n\tlift()\n}\n", "", "", Meeting::Never});
   EXPECT_EQ(Threads(p, {true}).roots().size(), 0u);
 }
+
+// ----- what was called before a thread of the root can be there, by way of a base class; the last root of the text is asked for
+
+struct Before {
+  const char* name;
+  const char* source;
+  bool before;
+};
+class CalledBefore : public testing::TestWithParam<Before> {};
+
+TEST_P(CalledBefore, AsStated) {
+  const Before& c = GetParam();
+  std::string text = "#include <thread>\nvoid tick() {}\nvoid desk() {}\nvoid prepare() { desk(); }\nstruct Shift { virtual void begin() = 0; };\nstruct Night : Shift { void begin() override { std::thread([] { desk(); }).detach(); } };\n";
+  Program p = programOf({c.name, "a.cpp", (text + c.source).c_str(), "", "", Meeting::Never});
+  Threads threads(p, std::vector<bool>(p.files.size(), false));
+  uint32_t root = kNone;
+  for (uint32_t r = 0; r < threads.roots().size(); ++r)
+    if (p.text(p.functions[threads.roots()[r].in].name) == "begin") root = r;
+  ASSERT_NE(root, kNone);
+  EXPECT_EQ(threads.calledBefore(named(p, "desk"), root), c.before);
+}
+
+INSTANTIATE_TEST_SUITE_P(All, CalledBefore, testing::Values(
+    Before{"ByTheEntry", "int main() { std::thread(tick).detach(); prepare(); Night n; Shift* s = &n; s->begin(); }", true},
+    Before{"Afterwards", "int main() { std::thread(tick).detach(); Night n; Shift* s = &n; s->begin(); prepare(); }", false},
+    Before{"OnACondition", "int main(int count, char**) { std::thread(tick).detach(); if (count > 1) prepare(); Night n; Shift* s = &n; s->begin(); }", false},
+    Before{"ByNobody", "int main() { std::thread(tick).detach(); Night n; Shift* s = &n; s->begin(); }", false}),
+    [](const auto& info) { return std::string(info.param.name); });
+
+// ----- what runs once
+
+struct Once {
+  const char* name;
+  const char* source;
+  bool once;  // the assignment to `lines`
+};
+class RunsOnce : public testing::TestWithParam<Once> {};
+
+TEST_P(RunsOnce, AsStated) {
+  const Once& c = GetParam();
+  Program p = programOf({c.name, "Office.java", c.source, "", "", Meeting::Never});
+  size_t asked = 0;
+  for (const Use& use : p.uses)
+    if (p.text(p.variables[use.variable].name) == "lines" && use.access == Access::Write && use.in != kNone) {
+      ++asked;
+      EXPECT_EQ(runsOnce(p, use.place, use.in), c.once);
+    }
+  EXPECT_EQ(asked, 1u);
+}
+
+INSTANTIATE_TEST_SUITE_P(All, RunsOnce, testing::Values(
+    Once{"BehindAFlag", "class Office { static boolean begun; static int lines; static synchronized void begin() { if (begun) return; begun = true; lines = 2; } }", true},
+    Once{"InTheBranch", "class Office { static boolean begun; static int lines; static synchronized void begin() { if (!begun) { begun = true; lines = 2; } } }", true},
+    Once{"ByWhatOnlyThatCalls", "class Office { static boolean begun; static int lines; static synchronized void begin() { if (begun) return; begun = true; read(); } private static void read() { lines = 2; } }", true},
+    Once{"CalledElsewhereToo", "class Office { static boolean begun; static int lines; static synchronized void begin() { if (begun) return; begun = true; read(); } static void read() { lines = 2; } static void again() { read(); } }", false},
+    Once{"TakenBack", "class Office { static boolean begun; static int lines; static synchronized void begin() { if (begun) return; begun = true; lines = 2; } static void end() { begun = false; } }", false},
+    Once{"WithoutALock", "class Office { static boolean begun; static int lines; static void begin() { if (begun) return; begun = true; lines = 2; } }", false},
+    Once{"Unset", "class Office { static boolean begun; static int lines; static synchronized void begin() { if (begun) return; lines = 2; } }", false}),
+    [](const auto& info) { return std::string(info.param.name); });
 
 }  // namespace
