@@ -324,10 +324,6 @@ bool isCalledForItself(const Program& p, const Consumer& c) {
   return false;
 }
 
-}  // namespace
-
-namespace {
-
 // Does the program's entry run it, once, by way of functions that it runs so? No: what answers events, say. NotKnown: nobody in
 // the tree calls it.
 Answer isRunByEntry(const Subject& s, FunctionIndex f, int depth) {
@@ -594,10 +590,6 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
   }
   return false;
 }
-
-}  // namespace
-
-namespace {
 
 // Does a file in a folder of tests hold tests, or only what they are given: a module
 // that they load into the program, a file they write?

@@ -105,11 +105,11 @@ bool isWorkedOut(const Program& p, VariableIndex v) {
     if (p.file(assign)[value].is(Kind::Literal, LiteralForm::Null)) continue;  // forgotten again
     Symbol given = p.links[assign.file].symbol[value];
     bool local = given.is(Symbol::Sort::Variable) && p.variables[given.index()].storage == Storage::Local;
-    if ((given.is(Symbol::Sort::Variable) && p.variables[given.index()].storage == Storage::Parameter) || constancy.names({assign.file, value}, v, false) || !constancy.testsFirst(use, v)) return false;
     auto isHandedIn = [&](NodeId n) {
       Symbol symbol = p.links[assign.file].symbol[n];
       return symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Parameter;
     };
+    if (isHandedIn(value) || constancy.names({assign.file, value}, v, false) || !constancy.testsFirst(use, v)) return false;
     if (object && anyNode(p.file(assign), value, isHandedIn)) return false;
     // Nothing is added to it afterwards under its other name.
     auto changedLater = [&](uint32_t other) { return p.uses[other].place.file == assign.file && p.uses[other].place.node > value && p.uses[other].access != Access::Read; };
@@ -224,10 +224,6 @@ bool leadsToChange(const Program& p, FunctionIndex method, const std::set<Functi
            return owner != kNone && own != kNone && (p.derivesFrom(own, owner) || p.derivesFrom(owner, own)) && leadsToChange(p, callee, changing, depth + 1);
          });
 }
-
-}  // namespace
-
-namespace {
 
 // free_list = entry->next; what it refers to is one of a chain of such objects.
 bool beginsChain(const Program& p, const Entity& e) {

@@ -88,10 +88,6 @@ bool isFar(const Subject& s, const Threads::Side& side, FunctionIndex in) {
   return in != kNone && ((side.roots[0] != kNone && s.threads.guessesOnWay(in, side.roots[0]) > kMost) || s.threads.isAlwaysBehindThreadTest(in));
 }
 
-}  // namespace
-
-namespace {
-
 bool isGuessed(const Subject& s, const Threads::Side& side, FunctionIndex in) { return in != kNone && side.roots[0] != kNone && s.threads.guessesOnWay(in, side.roots[0]) > 0; }
 
 }  // namespace

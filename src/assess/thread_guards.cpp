@@ -112,10 +112,6 @@ bool isLockOfItself(const Program& p, const Use& use) {
   return false;
 }
 
-}  // namespace
-
-namespace {
-
 // static Desk desk = create(); where create() makes it only if it is not there: it always is, afterwards.
 bool isFilledAtLoad(const Program& p, const Use& write) {
   if (write.access != Access::Write || write.inMember || write.throughPointer || write.in == kNone) return false;
@@ -123,10 +119,6 @@ bool isFilledAtLoad(const Program& p, const Use& write) {
   bool atLoad = std::any_of(calls.begin(), calls.end(), [&](uint32_t c) { return p.calls[c].inInitialiserOf == write.variable; });
   return atLoad && Constancy(p).testsFirst(write, write.variable);
 }
-
-}  // namespace
-
-namespace {
 
 // Does the function put the lock there, or hand it to a function that initialises or destroys it (POSIX, pthread_mutex_init
 // and pthread_mutex_destroy, and what projects call theirs)?
@@ -257,10 +249,6 @@ void checkReplacedAfterOnce(const Subject& s, size_t i, std::vector<Finding>& ou
   f.advice = Advice::Synchronize;
   out.push_back(std::move(f));
 }
-
-}  // namespace
-
-namespace {
 
 bool readsWhole(const Program& p, VariableIndex v, const GuardedUses& uses) {
   if (variableTraits(p, v) & (kCollection | kKeyedCollection)) return false;

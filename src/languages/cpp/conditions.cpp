@@ -10,11 +10,6 @@ namespace {
 
 bool isDigitByte(char c) { return c >= '0' && c <= '9'; }
 
-size_t endOfWord(std::string_view text, size_t at) {
-  while (at < text.size() && isWordByte(text[at])) ++at;
-  return at;
-}
-
 class Condition {
  public:
   explicit Condition(std::string_view text) : text_(text) {}
@@ -82,14 +77,14 @@ class Condition {
       value = orExpression();
       if (!eat(")")) fail();
     } else {
-      size_t end = endOfWord(text_, at_);
+      size_t end = wordEnd(text_, at_);
       std::string_view word = text_.substr(at_, end - at_);
       if (end == at_) fail();
       else at_ = end;
       if (word == "defined") {
         bool parenthesis = eat("(");
         space();
-        end = endOfWord(text_, at_);
+        end = wordEnd(text_, at_);
         value = defined(text_.substr(at_, end - at_));
         at_ = end;
         if (parenthesis && !eat(")")) fail();

@@ -36,14 +36,9 @@ void Lowerer::statements(const Children& kids, size_t from, size_t to, NodeId pa
     if (!locked.empty()) {
       size_t end = i + 1;
       while (end < to && !(kids[end].tag == Tag::ExpressionStatement && callOn(kids[end].node, "unlock") == locked)) ++end;
-      NodeId guard = build_.add(parent, Kind::Guard, Role::None, {begin(kids[i].node), ts_node_end_byte(kids[std::min(end, to - 1)].node)});
-      build_[guard].detail = static_cast<uint8_t>(GuardForm::LockUnlock);
       TSNode call = ts_node_named_child(kids[i].node, 0);
       TSNode function = fieldOf(call, grammar().function);
-      TSNode receiver = fieldOf(function, grammar().argument);
-      expression(receiver, guard, Role::Lock);
-      NodeId body = build_.add(guard, Kind::Block, Role::Body, build_[guard].span);
-      statements(kids, i + 1, end, body);
+      guardBetween(kids, i, end, to, fieldOf(function, grammar().argument), parent);
       i = end;
       continue;
     }
@@ -106,12 +101,17 @@ size_t Lowerer::lockedByFunction(const Children& kids, size_t at, size_t to, Nod
     size_t call = rest.find(gives);
     if (call == std::string_view::npos || rest.find(taken, call) == std::string_view::npos) return at;
   }
+  guardBetween(kids, at, end, to, lock, parent);
+  return std::min(end + 1, to);
+}
+
+// The lock is taken at `at`, and given back at `end`, or not before `to`.
+void Lowerer::guardBetween(const Children& kids, size_t at, size_t end, size_t to, TSNode lock, NodeId parent) {
   NodeId guard = build_.add(parent, Kind::Guard, Role::None, {begin(kids[at].node), ts_node_end_byte(kids[std::min(end, to - 1)].node)});
   build_[guard].detail = static_cast<uint8_t>(GuardForm::LockUnlock);
   expression(lock, guard, Role::Lock);
   NodeId body = build_.add(guard, Kind::Block, Role::Body, build_[guard].span);
   statements(kids, at + 1, end, body);
-  return std::min(end + 1, to);
 }
 
 // The receiver's text when the statement is `receiver.method();`

@@ -193,6 +193,7 @@ class Lowerer {
   // The receiver's text when the statement is `receiver.method();`
   std::string_view callOn(TSNode statementNode, std::string_view method) const;
   std::pair<std::string_view, TSNode> plainCall(TSNode statementNode) const;
+  void guardBetween(const Children& kids, size_t at, size_t end, size_t to, TSNode lock, NodeId parent);
   size_t lockedByFunction(const Children& kids, size_t at, size_t to, NodeId parent);
   // `std::lock_guard<std::mutex> hold(m);` and other scope locks, by the type's
   // last name: …lock, …guard, …locker with at least one argument.

@@ -31,11 +31,6 @@ size_t skipRawString(std::string_view text, size_t at) {
   return end == std::string_view::npos ? text.size() : end + close.size();
 }
 
-size_t wordEnd(std::string_view text, size_t at) {
-  while (at < text.size() && isWordByte(text[at])) ++at;
-  return at;
-}
-
 bool isRawPrefix(std::string_view word) {
   return word == "R" || word == "LR" || word == "uR" || word == "UR" || word == "u8R";
 }
@@ -338,6 +333,11 @@ size_t skipLiteral(std::string_view text, size_t at) {
       ++end;
     return end;
   }
+  return at;
+}
+
+size_t wordEnd(std::string_view text, size_t at) {
+  while (at < text.size() && isWordByte(text[at])) ++at;
   return at;
 }
 

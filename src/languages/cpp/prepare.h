@@ -117,6 +117,9 @@ void addHeldByCallers(const PreparedText& prepared, LoweredFile& out);
 // it; else `at`. Strings and characters end at the line's end at the latest.
 size_t skipLiteral(std::string_view text, size_t at);
 
+// The offset behind the word that goes on at `at`.
+size_t wordEnd(std::string_view text, size_t at);
+
 // The offset behind the ')' that closes the '(' at `open`, or npos.
 size_t closingParenthesis(std::string_view text, size_t open);
 

@@ -101,11 +101,6 @@ class Candidates {
 
   std::pair<bool, uint32_t> rank(const Word& w) const { return {!w.mayBeMacro(), w.begin > error_.begin ? w.begin - error_.begin : error_.begin - w.begin}; }
 
-  size_t endOfWord(size_t at) const {
-    while (at < text_.size() && isWordByte(text_[at])) ++at;
-    return at;
-  }
-
   // Behind the argument list that follows the word which ends there; npos where none does.
   size_t endOfArguments(size_t end) const {
     while (end < text_.size() && (text_[end] == ' ' || text_[end] == '\t')) ++end;
@@ -128,7 +123,7 @@ class Candidates {
         at = after > at ? after : at + 1;
         continue;
       }
-      size_t end = endOfWord(at);
+      size_t end = wordEnd(text_, at);
       std::string_view word = text_.substr(at, end - at);
       if (!isKeyword(word)) {
         size_t close = endOfArguments(end);
@@ -149,7 +144,7 @@ class Candidates {
         at = after > at ? after : at + 1;
         continue;
       }
-      size_t end = endOfWord(at);
+      size_t end = wordEnd(text_, at);
       if (end < text_.size() && text_[end] == '(' && lore_->withBody.contains(text_.substr(at, end - at))) {
         size_t close = closingParenthesis(text_, end);
         if (close != std::string_view::npos) words_.push_back({static_cast<uint32_t>(at), static_cast<uint32_t>(end), static_cast<uint32_t>(close), true, true, false});
