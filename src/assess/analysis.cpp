@@ -40,7 +40,10 @@ std::unique_ptr<Analysis> analyse(SourceTree tree, const Config& config, unsigne
   size_t bytes = 0;
   for (const std::string& text : tree.texts) bytes += text.size();
   Linking linking(tree.root, tree.files.size(), bytes, jobs);
-  LoadedTree loaded = lowerTree(std::move(tree), jobs, cache, [&](LoweredFile file) { linking.add(std::move(file)); });
+  LoadedTree loaded = lowerTree(std::move(tree), jobs, cache, [&](LoweredFile file) {
+    bool test = config.tests.match(file.path);
+    linking.add(std::move(file), test);
+  });
   // The cache is written while the rest is worked out.
   std::future<void> writing;
   if (cache) writing = std::async(std::launch::async, [cache] { cache->write(); });

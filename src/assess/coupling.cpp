@@ -104,7 +104,7 @@ std::set<VariableIndex> changingState(const Subject& s, const Entity& e) {
       const Use& use = p.uses[u];
       // Of one object of many, what is called on this one changes it.
       if (ofMany && std::none_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; })) return false;
-      if (!changesState(p, use) || s.inTests(use.place) || isConstruction(p, use)) return false;
+      if (!changesState(p, use) || s.inTests(use.place) || isConstruction(p, use) || onlyTestsCall(s, use.in)) return false;
       return !s.threads.sideOf(use.place, use.in).startsUp();
     });
     if (changes) out.insert(v);

@@ -576,7 +576,7 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
       if (kind == Kind::Literal || kind == Kind::Create || kind == Kind::Collection) return s.inTests(use.place) || p.functions[f].parameters.empty();
       // What a test remembered before.
       Symbol symbol = p.symbolAt({up.file, value});
-      if (s.inTests(use.place) && symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage != Storage::Global) return true;
+      if (s.inTests(use.place) && symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage != Storage::Global && s.inTests(p.variables[symbol.index()].home())) return true;
     }
   }
   for (uint32_t c : p.callsInFunction[f]) {
@@ -606,6 +606,33 @@ bool holdsTests(const Program& p, FileIndex f, const std::vector<FunctionIndex>&
   }
   const LoweredFile& file = p.files[f];
   return std::any_of(file.nodes.begin(), file.nodes.end(), [&](const Node& node) { return (node.kind == Kind::Import || node.kind == Kind::Using || ((node.kind == Kind::Name || node.kind == Kind::Member) && (node.role == Role::Callee || node.role == Role::Annotation))) && tells(file.name(node)); });
+}
+
+// The code of one test: the function around, or the outermost lambda in the file's own code.
+Place testAround(const Program& p, Place place) {
+  const LoweredFile& file = p.file(place);
+  Place out;
+  for (NodeId up = file.parents[place.node]; up != kNoNode; up = file.parents[up]) {
+    if (file[up].kind == Kind::Lambda) out = {place.file, up};
+    if (file[up].kind == Kind::Function) return {place.file, up};
+  }
+  return out;
+}
+
+// Does each test that touches it set it before anything else, so that none sees what another left? Where each file of
+// tests is given modules of its own, those of that file count.
+bool eachTestSetsItFirst(const Subject& s, const Entity& e, FileIndex tests) {
+  bool apart = s.program.language(tests).testFilesApart;
+  std::map<std::pair<FileIndex, NodeId>, const Consumer*> firstIn;
+  for (const Consumer& c : e.consumers) {
+    if (apart ? c.place.file != tests : !s.inTests(c.place)) continue;
+    Place test = testAround(s.program, c.place);
+    if (test.node == kNoNode) return false;
+    auto [entry, fresh] = firstIn.emplace(std::make_pair(test.file, test.node), &c);
+    if (!fresh && s.program.node(c.place).span.begin < s.program.node(entry->second->place).span.begin) entry->second = &c;
+  }
+  const VariableIndex field = firstIn.empty() ? kNone : firstIn.begin()->second->field;
+  return std::all_of(firstIn.begin(), firstIn.end(), [&](const auto& test) { return test.second->access == Access::Write && test.second->method == kNone && test.second->field == field; });
 }
 
 }  // namespace
@@ -642,7 +669,7 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
       const std::vector<FunctionIndex>& here = inFile[file];
       auto calledByTests = [&](const Consumer* c) { return c->in != kNone && std::any_of(p.callsOfFunction[c->in].begin(), p.callsOfFunction[c->in].end(), [&](uint32_t call) { return s.inTests(p.calls[call].place); }); };
       if (!holdsTests(p, file, here) && std::none_of(sites.begin(), sites.end(), calledByTests)) continue;
-      if (std::any_of(here.begin(), here.end(), [&](FunctionIndex m) { return putsBack(s, e, state, m); })) continue;
+      if (std::any_of(here.begin(), here.end(), [&](FunctionIndex m) { return putsBack(s, e, state, m); }) || eachTestSetsItFirst(s, e, file)) continue;
       std::set<FunctionIndex> functions;
       for (const Consumer* c : sites)
         if (c->in != kNone) functions.insert(c->in);

@@ -66,7 +66,13 @@ CollectionAct actAt(const Program& p, Place place) {
   }
   if (node.kind == Kind::Index && p.node(place).role == Role::Receiver) {
     Place outer = p.parent(up);
-    if (p.node(outer).kind == Kind::Assign && p.node(up).role == Role::Target) return p.file(outer).child(outer.node, Role::Value) == kNoNode ? CollectionAct::Remove : CollectionAct::Add;
+    if (p.node(outer).kind == Kind::Assign && p.node(up).role == Role::Target) {
+      const LoweredFile& file = p.file(outer);
+      NodeId key = file.child(up.node, Role::Argument), value = file.child(outer.node, Role::Value);
+      // list[:] = []: a part of it is replaced by nothing.
+      bool empties = key != kNoNode && file[key].kind == Kind::Other && value != kNoNode && file[value].kind == Kind::Collection && file[value].firstChild == kNoNode;
+      return value == kNoNode || empties ? CollectionAct::Remove : CollectionAct::Add;
+    }
     if (p.node(outer).kind == Kind::Update) return CollectionAct::Change;
     if (p.node(outer).kind == Kind::Destroy) return CollectionAct::Remove;
     return CollectionAct::Read;
@@ -117,6 +123,47 @@ bool isWorkedOut(const Program& p, VariableIndex v) {
     out = true;
   }
   return out;
+}
+
+namespace {
+
+// Is it given out by what the function keeps, and nothing made there?
+bool handsOutKept(const Program& p, FunctionIndex f) {
+  Place body = p.functions[f].definition;
+  if (!body.known()) return false;
+  const LoweredFile& file = p.file(body);
+  bool gives = false;
+  for (NodeId n = body.node + 1; n < file.nodes.size() && file[n].span.begin < file[body.node].span.end; ++n) {
+    if (file[n].kind == Kind::Create) return false;
+    if (file[n].kind == Kind::Call && creationAt(p, {body.file, n})) return false;
+    gives |= file[n].kind == Kind::Return && file[n].firstChild != kNoNode;
+  }
+  return gives;
+}
+
+// A library's function that is told by its first word to give what is there.
+bool asksByName(const LoweredFile& file, NodeId call) {
+  NodeId callee = file.child(call, Role::Callee);
+  if (callee == kNoNode) return false;
+  std::string name = lowerCase(lastPart(file.name(callee)));
+  return name.starts_with("get") || name.starts_with("find") || name.starts_with("lookup") || name.starts_with("resolve");
+}
+
+}  // namespace
+
+bool putsLookedUp(const Program& p, const Use& use) {
+  if (use.access != Access::Write || use.in == kNone || use.inMember || use.throughPointer) return false;
+  const LoweredFile& file = p.file(use.place);
+  NodeId value = p.assignedAt(use.place);
+  if (value != kNoNode) value = bareExpression(file, value);
+  if (value == kNoNode || file[value].kind != Kind::Call || creationAt(p, {use.place.file, value}) || !Constancy(p).testsFirst(use, use.variable)) return false;
+  std::vector<NodeId> arguments = argumentsOf(file, value);
+  if (arguments.size() != 1) return false;
+  NodeId key = bareExpression(file, arguments.front());
+  Symbol named = p.symbolAt({use.place.file, key}), asked = p.symbolAt({use.place.file, value});
+  bool byClass = named.is(Symbol::Sort::Type) || (file[key].kind == Kind::Name && !named.known());
+  if (!file[key].is(Kind::Literal, LiteralForm::Text) && !byClass) return false;
+  return asked.is(Symbol::Sort::Function) ? handsOutKept(p, asked.index()) : asksByName(file, value);
 }
 
 bool isFilledWhereMade(const Program& p, VariableIndex v) {
@@ -264,6 +311,12 @@ bool isOfMany(const Subject& s, const Entity& e, VariableIndex field) {
 
 bool isCalled(const Subject& s, FunctionIndex f) {
   return f == kNone || std::any_of(s.program.callsOfFunction[f].begin(), s.program.callsOfFunction[f].end(), [&](uint32_t c) { return !s.inTests(s.program.calls[c].place); });
+}
+
+bool onlyTestsCall(const Subject& s, FunctionIndex f, int depth) {
+  const Program& p = s.program;
+  if (f == kNone || depth > 3 || p.callsOfFunction[f].empty() || isCalledByLibrary(p, f)) return false;
+  return std::all_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return s.inTests(p.calls[c].place) || onlyTestsCall(s, p.calls[c].in, depth + 1); });
 }
 
 bool staysInside(const Program& p, FunctionIndex f) {

@@ -55,6 +55,9 @@ CollectionAct actAt(const Program& p, Place place);
 bool isWorkedOut(const Program& p, VariableIndex v);
 // Does the collection hold its elements, or their keys, without keeping them alive?
 bool keepsWeakly(const Program& p, VariableIndex collection);
+// Is it given there, behind a test of whether it has a value, what another part keeps under a name or a class: GetService(typeof(X))?
+// Who comes twice gets the same.
+bool putsLookedUp(const Program& p, const Use& use);
 // Is it only changed by the functions that make it where it is found empty, so that it is complete when others see it?
 bool isFilledWhereMade(const Program& p, VariableIndex v);
 // Is the variable named in the expression, or is it the expression?
@@ -93,6 +96,8 @@ struct GuardedUses {
 GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field);
 // Does production code of the tree call it?
 bool isCalled(const Subject& s, FunctionIndex f);
+// Do only tests call it, or what only they call? Not what nobody calls, or a library may.
+bool onlyTestsCall(const Subject& s, FunctionIndex f, int depth = 0);
 // Is it only called by its own class, and nobody else may?
 bool staysInside(const Program& p, FunctionIndex f);
 // Does it stand for a library's member, and nobody calls it by its class? When and with which locks it runs the library decides.

@@ -99,6 +99,16 @@ bool runsInOrder(const Program& p, VariableIndex v) {
 
 }  // namespace
 
+namespace {
+
+// Does the file define a variable of that name, as each program of a tree may for itself? Then that is the one.
+bool isDefinedIn(const Program& p, VariableIndex v, FileIndex file) {
+  const Variable& named = p.variables[v];
+  return std::any_of(p.variables.begin(), p.variables.end(), [&](const Variable& other) { return other.definition.known() && other.definition.file == file && other.storage == named.storage && other.qualified == named.qualified && other.onlyIn == named.onlyIn; });
+}
+
+}  // namespace
+
 void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
   const Program& p = s.program;
   Wanted dynamic{[&](VariableIndex v) { return isDynamic(p, v); }};
@@ -118,6 +128,7 @@ void checkOrderAcrossFiles(const Subject& s, std::vector<Finding>& out) {
       // ([basic.start.dynamic]); a function of another file has that file's own.
       FileIndex user = step.chain.empty() ? home.file : step.chain.back().place.file;
       if (p.isHeader(other.definition.file) && (user == home.file || p.isHeader(user))) continue;
+      if (s.inTests(other.definition) || isDefinedIn(p, step.variable, home.file)) continue;
       if (!told.insert(step.variable).second) continue;
       if (out.size() > first) {
         // One initialiser is told once.

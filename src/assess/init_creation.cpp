@@ -674,6 +674,15 @@ struct SetupCalls {
   }
 };
 
+// Does the function that makes the call call the setup before it, under no other condition?
+bool comesAfter(const Program& p, const CallSite& call, const std::vector<const CallSite*>& setups) {
+  return call.in != kNone && std::any_of(setups.begin(), setups.end(), [&](const CallSite* setup) {
+    if (setup->in != call.in || setup->place.file != call.place.file || p.node(setup->place).span.begin > p.node(call.place).span.begin) return false;
+    Place condition = p.around(setup->place, Kind::If);
+    return condition.node == kNoNode || p.isInside(call.place, condition.node);
+  });
+}
+
 }  // namespace
 
 void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
@@ -708,7 +717,7 @@ void checkNeedsSetup(const Subject& s, std::vector<Finding>& out) {
       // By way of its base anybody may call it.
       bool byBase = calls.setups.empty() && (p.functions[setup].modifiers & kOverride);
       if (calls.own || calls.setups.size() > 1 || byBase) continue;
-      bool used = std::any_of(needing.begin(), needing.end(), [&](FunctionIndex f) { return std::any_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return !s.inTests(p.calls[c].place); }); });
+      bool used = std::any_of(needing.begin(), needing.end(), [&](FunctionIndex f) { return std::any_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return !s.inTests(p.calls[c].place) && !comesAfter(p, p.calls[c], calls.setups); }); });
       bool early = !calls.early.empty();
       if (!used || (!early && !calls.setups.empty() && !calls.conditional)) continue;
       Finding f = makeFinding(s, infoOf("init.needs-setup"), i, early ? Sureness::Certain : Sureness::Likely);

@@ -298,6 +298,12 @@ bool isTakenBack(const Program& p, VariableIndex target, FunctionIndex in) {
   });
 }
 
+// Do tests alone use it? What is there when one is through, the next one sets for itself.
+bool isOfTests(const Subject& s, VariableIndex v) {
+  const auto& uses = s.program.usesOfVariable[v];
+  return s.inTests(s.program.variables[v].home()) && std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return s.inTests(s.program.uses[u].place); });
+}
+
 }  // namespace
 
 void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
@@ -334,7 +340,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
   std::set<std::pair<VariableIndex, FunctionIndex>> throughCall;  // what a function keeps of what it is given is told once
   auto tell = [&](VariableIndex local, VariableIndex target, Place place, FunctionIndex in, FunctionIndex keeper) {
     if (keeper != kNone && throughCall.count({target, keeper})) return;
-    if (isTakenBack(p, target, in) || endsWithProgram(p, p.variables[local].function)) return;
+    if (isTakenBack(p, target, in) || endsWithProgram(p, p.variables[local].function) || isOfTests(s, target)) return;
     size_t entity = s.entityOfVariable[target];
     if (TypeIndex owner = p.variables[target].owner; owner != kNone)
       for (size_t i : s.entitiesOfType[owner])

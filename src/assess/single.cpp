@@ -58,6 +58,16 @@ bool isOfOneFile(const Program& p, const Entity& e, TypeIndex type) {
   return home.known() && !p.isHeader(home.file) && std::all_of(e.accessPoints.begin(), e.accessPoints.end(), inside);
 }
 
+// Do two or more constructors that say they are open to all take what an object is to be made from? Then the shared one is a default beside others.
+bool offersOthers(const Program& p, TypeIndex type) {
+  const auto& methods = p.types[type].methods;
+  return std::count_if(methods.begin(), methods.end(), [&](FunctionIndex m) {
+           const Function& fn = p.functions[m];
+           bool copies = fn.parameters.size() == 1 && p.use(p.variables[fn.parameters.front()].type).decl == type;
+           return fn.form == FunctionForm::Constructor && (fn.modifiers & kPublic) && !(fn.modifiers & (kPrivate | kProtected | kDeleted)) && !fn.parameters.empty() && !copies;
+         }) > 1;
+}
+
 }  // namespace
 
 void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
@@ -65,7 +75,7 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     Place where;
     TypeIndex type = objectTypeOf(s.program, e);
-    if (e.harmless || e.kind != EntityKind::Singleton || type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, type, &where) || refusesSecond(s.program, type) || e.madeByAsking || holdsNothing(s, e) || isOfOneFile(s.program, e, type) || isMadeByFramework(s.program, type) || isMadeByTests(s, type)) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, type, &where) || refusesSecond(s.program, type) || e.madeByAsking || holdsNothing(s, e) || isOfOneFile(s.program, e, type) || isMadeByFramework(s.program, type) || isMadeByTests(s, type) || offersOthers(s.program, type)) continue;
     // Where no constructor can be closed, only a class that says so is meant to be one.
     bool cannotClose = s.program.guarantees(where.file).openConstructors.holds, saysSo = isOneByItsClass(s, e);
     if (cannotClose && !saysSo) continue;

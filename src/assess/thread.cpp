@@ -137,7 +137,7 @@ bool makesOne(const Program& p, Place value) {
   if (callee == kNoNode) return false;
   if (Symbol called = p.links[value.file].symbol[callee]; called.known()) return called.is(Symbol::Sort::Type);
   std::string_view name = lastPart(file.name(callee));
-  return !name.empty() && name[0] >= 'A' && name[0] <= 'Z';
+  return p.language(value.file).createsByCall && !name.empty() && name[0] >= 'A' && name[0] <= 'Z';
 }
 
 // Why a lock keeps nobody out of the slot, or empty. `about`: where that is seen.
@@ -433,6 +433,26 @@ Place walkBeside(const Program& p, const Use& use) {
   return use.place;
 }
 
+// A number, a text or a yes that is only ever set as a whole, to what its setter is handed, and that no loop waits for: a switch.
+// Who reads it a moment too late does as it was set before.
+bool isSwitch(const Program& p, VariableIndex v) {
+  if (!isPlainValue(p, v) || (variableTraits(p, v) & kTextType)) return false;
+  const auto& uses = p.usesOfVariable[v];
+  return std::all_of(uses.begin(), uses.end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    const LoweredFile& file = p.file(use.place);
+    if (use.access == Access::Read) {
+      Place loop = p.around(use.place, Kind::Loop);
+      NodeId condition = loop.node == kNoNode ? kNoNode : file.child(loop.node, Role::Condition);
+      return condition == kNoNode || (use.place.node != condition && !p.isInside(use.place, condition));
+    }
+    NodeId value = use.access == Access::Write && !use.inMember && !use.throughPointer ? p.assignedAt(use.place) : kNoNode;
+    if (value == kNoNode) return false;
+    Symbol given = p.symbolAt({use.place.file, bareExpression(file, value)});
+    return use.in == kNone || (given.is(Symbol::Sort::Variable) && p.variables[given.index()].storage == Storage::Parameter);
+  });
+}
+
 }  // namespace
 
 void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
@@ -456,7 +476,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       const OwnThreads own(s, field.variable);
       for (uint32_t u : p.usesOfVariable[field.variable]) {
         const Use& use = p.uses[u];
-        if (isSet && fillTest(p, use).known()) continue;  // it is there already
+        if ((isSet && fillTest(p, use).known()) || putsLookedUp(p, use)) continue;  // it is there already
         // What a test puts in another's place is no change of the program's.
         if (p.inOtherBranch(use.place) || s.inTests(use.place) || isConstruction(p, use) || runsOnce(p, use.place, use.in) || own.areApartFrom(use)) continue;
         bool changes = changesState(p, use), whole = use.access == Access::Write && !use.inMember && !readsItself(p, use);
@@ -482,7 +502,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
       expected |= makes && pair.meeting == Meeting::NotKnown && e.type != kNone && p.types[e.type].form == TypeForm::Object;
       if (pair.meeting < Meeting::Likely && !expected) continue;
       // What nobody in the tree calls may be called while the program starts up.
-      bool meets = !expected && !meetings.isFarFetched(pair) && (pair.meeting == Meeting::Certain || s.isAtWork(pair.change->in));
+      bool meets = !expected && !meetings.isFarFetched(pair) && (pair.meeting == Meeting::Certain || s.isAtWork(pair.change->in)) && !isSwitch(p, field.variable);
       if (makes) {
         made.add(p, *pair.change, meetings.ways(pair), meets);
         continue;

@@ -764,7 +764,9 @@ Meeting Threads::meeting(const Piece& a, const Piece& b) const {
       if (ra != kNone && rb != kNone && !areApart(ra, rb) && !areOfTwoPrograms(roots_[ra].in, roots_[rb].in)) raise(ra != rb ? Meeting::Certain : roots_[ra].many);
   auto besides = [&](const Side& on, const Piece& other) {
     for (uint32_t root : on.roots) {
-      Meeting to = other.side.outside != Outside::Entry ? Meeting::Likely : root != kNone && roots_[root].late ? Meeting::NotKnown : Meeting::Certain;
+      // What an entry runs does not meet a thread that no entry of the tree comes to start.
+      bool apart = root != kNone && (roots_[root].late || (roots_[root].in != kNone && !fromEntry_[roots_[root].in]));
+      Meeting to = other.side.outside != Outside::Entry ? Meeting::Likely : apart ? Meeting::NotKnown : Meeting::Certain;
       if (root != kNone && other.side.outside >= Outside::Entry && to > out && !areOfTwoPrograms(roots_[root].in, other.in) && !isApart(other, root)) raise(to);
     }
   };

@@ -73,6 +73,7 @@ enum CallTrait : uint32_t {
   kChangesFirst = 1u << 16,    // changes its first argument
   kRunsForEach = 1u << 17,     // its function argument runs on a thread for each request or turn, several at once
   kMakesObject = 1u << 18,     // gives a new object of a library's or the platform's class
+  kRunsGiven = 1u << 20,       // runs its function argument, or the members of the object that is one, before it returns
   kBindsFirst = 1u << 19,      // gives a function that calls its first argument, with the others, when it is called itself
 };
 inline constexpr uint32_t kHeavyCall =
@@ -371,6 +372,7 @@ struct Language {
   std::string_view testFileEnding = {};  // files whose declarations are seen in such files only
   bool importsInFileOnly = false;      // what an import makes visible is visible in its own file only
   bool modulesApart = false;           // a module sees no names of the folder or package around it, but by import
+  bool testFilesApart = false;         // runners of tests load the modules anew for each file of tests
   bool modulesByName = false;          // an import begins with the name of a module, which no folder bears
   bool modulesByFolder = false;        // an import may begin with the name of what the tree stands in
   bool createsByCall = false;          // an object is made by calling its class, a library's too

@@ -196,7 +196,19 @@ class BodyWalk {
     }
   }
 
-  void foreign(NameId name, NodeId at) { b_.foreignCalls.push_back({name, {f_, at}, in_, of_}); }
+  void foreign(NameId name, NodeId at) {
+    b_.foreignCalls.push_back({name, {f_, at}, in_, of_});
+    if (p_.guarantees(f_).callTraits(b_.text(name)) & kRunsGiven) runGiven(at);
+  }
+
+  // doPrivileged(new PrivilegedAction() { … }): a class that is written there is run there.
+  void runGiven(NodeId call) {
+    for (NodeId argument = node(call).firstChild; argument != kNoNode; argument = node(argument).nextSibling)
+      for (NodeId c = node(argument).kind == Kind::Create ? node(argument).firstChild : kNoNode; c != kNoNode; c = node(c).nextSibling)
+        if (Symbol own = p_.links[f_].symbol[c]; node(c).kind == Kind::Type && own.is(Symbol::Sort::Type))
+          for (FunctionIndex m : p_.types[own.index()].methods)
+            if (p_.functions[m].form == FunctionForm::Function) b_.calls.push_back({m, {f_, call}, in_, of_});
+  }
 
   VariableIndex findLocal(NameId name) const {
     for (auto it = locals_.rbegin(); it != locals_.rend(); ++it)

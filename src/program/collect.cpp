@@ -86,8 +86,9 @@ ScopeIndex Linker::addRoot(FileIndex f) {
   return entry->second;
 }
 
-void Linker::takeLastFile() {
+void Linker::takeLastFile(bool test) {
   FileIndex f = static_cast<FileIndex>(p_.files.size() - 1);
+  ofTests_.push_back(test);
   const LoweredFile& file = p_.files[f];
   p_.languageOf.push_back(languageById(file.language));
   FileLinks& links = p_.links.emplace_back();
@@ -309,7 +310,15 @@ void Linker::collectVariable(FileIndex f, NodeId nodeId, ScopeIndex scope) {
         if (!symbol.is(Symbol::Sort::Variable)) continue;
         Variable& other = p_.variables[symbol.index()];
         if (other.onlyIn != onlyIn) continue;
-        if (other.definition.known() && node.has(kDefinition)) continue;
+        if (other.definition.known() && node.has(kDefinition)) {
+          if (!ofTests_[other.definition.file] || ofTests_[f]) continue;
+          Place ofTest = std::exchange(other.definition, Place{f, nodeId});
+          std::replace(other.declarations.begin(), other.declarations.end(), ofTest, other.definition);
+          other.modifiers = node.modifiers;
+          p_.links[f].symbol[nodeId] = symbol;
+          addVariable(ofTest, scope, name, onlyIn);
+          return;
+        }
         other.declarations.push_back({f, nodeId});
         other.modifiers |= node.modifiers & ~(kDefinition | kExtern);
         if (node.has(kDefinition)) {

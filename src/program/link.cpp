@@ -271,9 +271,9 @@ Linking::Linking(std::string root, size_t files, size_t bytes, unsigned jobs) : 
 
 Linking::~Linking() = default;
 
-void Linking::add(LoweredFile file) {
+void Linking::add(LoweredFile file, bool test) {
   program_.files.push_back(std::move(file));
-  linker_->takeLastFile();
+  linker_->takeLastFile(test);
 }
 
 Program Linking::finish() {

@@ -25,7 +25,7 @@ class Linker {
   // About so many bytes of source are to come.
   void expect(size_t bytes);
   // The program's last file: its names and declarations.
-  void takeLastFile();
+  void takeLastFile(bool test);
   // Everything else.
   void run();
 
@@ -140,6 +140,7 @@ class Linker {
   std::map<std::string, std::vector<ScopeIndex>, std::less<>> modules_;  // by their last part
   std::map<std::pair<TypeIndex, bool>, VariableIndex> monitors_;
   std::vector<std::vector<NameId>> nameMap_;  // by file: local name id to the program's
+  std::vector<bool> ofTests_;                 // by file
   struct Named {
     Symbols symbols;
     FileIndex file = kNone;  // that has added to it last, and how often

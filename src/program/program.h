@@ -378,8 +378,9 @@ class Linking {
   // About how many files and bytes of source there will be.
   Linking(std::string root, size_t files, size_t bytes, unsigned jobs);
   ~Linking();
-  // The next file; one thread at a time.
-  void add(LoweredFile file);
+  // The next file; one thread at a time. Of a variable that many programs of the tree define, each for itself, that of a `test` is
+  // not the one that others mean, while there is another.
+  void add(LoweredFile file, bool test = false);
   // Once, after the last.
   Program finish();
 

@@ -217,6 +217,24 @@ bool Recogniser::isReachedBeside(const Entity& entity) const {
   });
 }
 
+namespace {
+
+bool isPutInto(const Program& p, const Creation& creation, VariableIndex slot) {
+  Place assign = p.around(creation.place, Kind::Assign);
+  NodeId target = assign.node == kNoNode ? kNoNode : p.file(assign).child(assign.node, Role::Target);
+  return target != kNoNode && p.symbolAt({assign.file, target}) == Symbol(Symbol::Sort::Variable, slot);
+}
+
+// slot = new X(slot): one that stands on the one before it, in a row of them.
+bool keepsTheOneBefore(const Program& p, const Creation& creation, VariableIndex slot) {
+  if (slot == kNone || !isPutInto(p, creation, slot)) return false;
+  const LoweredFile& file = p.file(creation.place);
+  const std::vector<NodeId> arguments = argumentsOf(file, creation.place.node);
+  return std::any_of(arguments.begin(), arguments.end(), [&](NodeId argument) { return p.symbolAt({creation.place.file, bareExpression(file, argument)}) == Symbol(Symbol::Sort::Variable, slot); });
+}
+
+}  // namespace
+
 // Does the class (or what it is nested with) make others too, for other places?
 // Then it is a class of values, of which this is one that is kept.
 bool Recogniser::makesMore(const Entity& entity) const {
@@ -235,12 +253,10 @@ bool Recogniser::makesMore(const Entity& entity) const {
   });
   for (uint32_t c : creations) {
     const Creation& creation = p_.creations[c];
+    if (keepsTheOneBefore(p_, creation, v)) return true;
     if (creation.asBase || creation.copy || creation.delegated || creation.place == entity.creation.place || creation.asVariable == v || creation.inInitialiserOf == v) continue;
     if (creation.in != kNone && creation.in == entity.creation.in) continue;
-    Place assign = p_.around(creation.place, Kind::Assign);
-    NodeId target = assign.node == kNoNode ? kNoNode : p_.file(assign).child(assign.node, Role::Target);
-    Symbol into = target == kNoNode ? Symbol{} : p_.links[assign.file].symbol[target];
-    if (into.is(Symbol::Sort::Variable) && into.index() == v) continue;
+    if (isPutInto(p_, creation, v)) continue;
     TypeIndex owner = creation.in != kNone ? p_.functions[creation.in].owner : creation.inInitialiserOf != kNone ? p_.variables[creation.inInitialiserOf].owner : kNone;
     // A base that makes it in two of its functions hands it out by what it is given.
     bool byBase = owner != kNone && owner != made && !creation.delegated && (p_.derivesFrom(made, outermost(p_, owner)) || outermost(p_, owner) == outermost(p_, made));

@@ -68,6 +68,7 @@ Language cppLanguage() {
   language.name = "C++";
   language.family = "c";
   language.extensions = kExtensions;
+  language.testImports = {"gtest/gtest.h", "gmock/gmock.h", "boost/test", "catch2", "catch.hpp", "QtTest", "QTest", "cppunit", "CppUTest"};
   language.headerExtensions = kHeaders;
   language.interpreters = kModes;
   language.marksConstants = true;

@@ -849,6 +849,7 @@ Language dartLanguage() {
   language.id = "dart";
   language.name = "Dart";
   language.extensions = kExtensions;
+  language.testImports = {"lib::test", "lib::flutter_test"};
   language.interpreters = kInterpreters;
   language.separator = ".";
   language.dotted = true;

@@ -32,6 +32,7 @@ Language javascriptLanguage() {
   language.separator = ".";
   language.dotted = true;
   language.modulesApart = true;
+  language.testFilesApart = true;
   language.bareMembers = false;
   language.infersTypes = true;
   language.guarantees = &javascriptGuarantees();

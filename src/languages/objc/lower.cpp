@@ -878,7 +878,7 @@ Language objcLanguage() {
   Language language;
   language.id = "objc";
   language.name = "Objective-C";
-  language.extensions = kExtensions;
+  language.extensions = kExtensions, language.testImports = {"XCTest"};
   language.headerExtensions = kHeaders;
   language.claims = claimsHeader;
   language.family = "c";

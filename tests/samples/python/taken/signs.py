@@ -15,6 +15,22 @@ class Office:
         self.book = None
 
 
+CALLERS = []  # entity: global-variable CALLERS eager language
+
+
+def call_all(sign):
+    for caller in list(CALLERS):
+        caller(sign)
+
+
+def call_me(caller):
+    CALLERS.append(caller)
+
+
+def leave_me(caller):
+    CALLERS.remove(caller)
+
+
 SIGNS = Signs()  # entity: registry SIGNS eager language
 OFFICE = Office()  # entity: global-variable OFFICE eager language
 

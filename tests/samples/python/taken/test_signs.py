@@ -1,6 +1,6 @@
 import unittest
 
-from signs import OFFICE, SIGNS
+from signs import CALLERS, OFFICE, SIGNS
 
 
 def close_office():
@@ -16,6 +16,17 @@ class SignsTest(unittest.TestCase):
 
     def test_unknown(self):
         self.assertEqual(len(SIGNS.known), 0)
+
+    def test_calls(self):
+        try:
+            CALLERS[:] = [self.fail]  # near: coupling.test-leak
+        finally:
+            CALLERS[:] = []
+        self.assertEqual(CALLERS, [])
+
+    def test_is_called(self):
+        CALLERS[:] = [print]
+        CALLERS[:] = []
 
     def setUp(self):
         OFFICE.window = object()  # near: coupling.test-leak
