@@ -10,32 +10,6 @@
 namespace elmcart {
 namespace {
 
-// A table in which each function that puts something looks first, and puts what it has worked out itself and what stays so: who asks
-// twice is told the same.
-bool isMemo(const Program& p, VariableIndex v) {
-  if (!(variableTraits(p, v) & kKeyedCollection) || (p.variables[v].modifiers & kPublic)) return false;
-  const Constancy constancy(p);
-  std::set<FunctionIndex> asks, puts;
-  for (uint32_t u : p.usesOfVariable[v]) {
-    const Use& use = p.uses[u];
-    if (p.inTests(use.place) || isConstruction(p, use)) continue;
-    CollectionAct act = actAt(p, use.place);
-    if (act == CollectionAct::Read) asks.insert(use.in);
-    if (act != CollectionAct::Add) continue;
-    Place up = p.parent(use.place), outer = p.parent(up);
-    const LoweredFile& file = p.file(outer);
-    NodeId value = file[outer.node].kind == Kind::Assign ? file.child(outer.node, Role::Value) : kNoNode;
-    if (std::vector<NodeId> given = file[outer.node].kind == Kind::Call ? argumentsOf(file, outer.node) : std::vector<NodeId>{}; given.size() > 1) value = given[1];
-    if (value == kNoNode) return false;
-    Symbol symbol = p.symbolAt({outer.file, value});
-    bool handedIn = symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Parameter;
-    TypeIndex type = p.classBehind(outer.file, p.typeAt({outer.file, value}));
-    if (handedIn || use.in == kNone || (type != kNone && constancy.changesLater(type))) return false;
-    puts.insert(use.in);
-  }
-  return !puts.empty() && std::includes(asks.begin(), asks.end(), puts.begin(), puts.end());
-}
-
 bool branchTests(const LoweredFile& file, NodeId n) {
   for (NodeId up = n; up != kNoNode && file[up].kind != Kind::Block; up = file.parents[up])
     if (file[up].role == Role::Condition) return true;

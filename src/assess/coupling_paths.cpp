@@ -533,6 +533,11 @@ bool isEmptyLiteral(const Program& p, Place literal) {
   return false;
 }
 
+bool isNothing(const Program& p, Place value) {
+  const Node& node = p.node(value);
+  return node.is(Kind::Literal, LiteralForm::Null) || (node.kind == Kind::Collection && node.firstChild == kNoNode);
+}
+
 // Is it written with as many letters as what the variable begins with?
 bool beginsAs(const Program& p, VariableIndex v, Place literal) {
   Place value = initialiserOf(p, v);
@@ -579,16 +584,21 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
       if (s.inTests(use.place) && symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage != Storage::Global && s.inTests(p.variables[symbol.index()].home())) return true;
     }
   }
+  bool setToNothing = false, setToSomething = false;  // by calls of setters
   for (uint32_t c : p.callsInFunction[f]) {
     const CallSite& call = p.calls[c];
     if (putsBack(s, e, state, call.callee, depth + 1)) return true;
     // set(old), where old = get() was kept.
     bool sets = s.inTests(call.place) && std::any_of(p.usesInFunction[call.callee].begin(), p.usesInFunction[call.callee].end(), [&](uint32_t u) { return state.count(p.uses[u].variable) && p.uses[u].access == Access::Write; });
     if (!sets) continue;
+    if (const std::vector<NodeId> handed = argumentsOf(p.file(call.place), call.place.node); !handed.empty()) {
+      bool nothing = std::all_of(handed.begin(), handed.end(), [&](NodeId given) { return isNothing(p, {call.place.file, given}); });
+      (nothing ? setToNothing : setToSomething) = true;
+    }
     for (NodeId given : argumentsOf(p.file(call.place), call.place.node))
       if (Symbol symbol = p.symbolAt({call.place.file, given}); symbol.is(Symbol::Sort::Variable) && remembers(p, e, symbol.index())) return true;
   }
-  return false;
+  return setToNothing && !setToSomething;
 }
 
 // Does a file in a folder of tests hold tests, or only what they are given: a module
@@ -650,6 +660,7 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
       if (field.changes) state.insert(field.variable);
     if (e.slot != kNone) state.insert(e.slot);
     state.insert(e.slots.begin(), e.slots.end());
+    std::erase_if(state, [&](VariableIndex v) { return isMemo(p, v); });
     if (s.inTests(e.place)) continue;
     std::map<FileIndex, std::vector<const Consumer*>> touched;
     for (const Consumer& c : e.consumers) {

@@ -125,6 +125,30 @@ bool isWorkedOut(const Program& p, VariableIndex v) {
   return out;
 }
 
+bool isMemo(const Program& p, VariableIndex v) {
+  if (!(variableTraits(p, v) & kKeyedCollection) || (p.variables[v].modifiers & kPublic)) return false;
+  const Constancy constancy(p);
+  std::set<FunctionIndex> asks, puts;
+  for (uint32_t u : p.usesOfVariable[v]) {
+    const Use& use = p.uses[u];
+    if (p.inTests(use.place) || isConstruction(p, use)) continue;
+    CollectionAct act = actAt(p, use.place);
+    if (act == CollectionAct::Read) asks.insert(use.in);
+    if (act != CollectionAct::Add) continue;
+    Place up = p.parent(use.place), outer = p.parent(up);
+    const LoweredFile& file = p.file(outer);
+    NodeId value = file[outer.node].kind == Kind::Assign ? file.child(outer.node, Role::Value) : kNoNode;
+    if (std::vector<NodeId> given = file[outer.node].kind == Kind::Call ? argumentsOf(file, outer.node) : std::vector<NodeId>{}; given.size() > 1) value = given[1];
+    if (value == kNoNode) return false;
+    Symbol symbol = p.symbolAt({outer.file, value});
+    bool handedIn = symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage == Storage::Parameter;
+    TypeIndex type = p.classBehind(outer.file, p.typeAt({outer.file, value}));
+    if (handedIn || use.in == kNone || (type != kNone && constancy.changesLater(type))) return false;
+    puts.insert(use.in);
+  }
+  return !puts.empty() && std::includes(asks.begin(), asks.end(), puts.begin(), puts.end());
+}
+
 namespace {
 
 // Is it given out by what the function keeps, and nothing made there?
@@ -288,6 +312,20 @@ bool beginsChain(const Program& p, const Entity& e) {
 
 bool oneOfMany(const Subject& s, const Entity& e) { return e.kind != EntityKind::Singleton && e.type != kNone && (beginsChain(s.program, e) || hasManyObjects(s, e.type)); }
 
+namespace {
+
+// options.name, where options is a parameter of that very class?
+bool isOfParameter(const Program& p, const Use& use, TypeIndex owner) {
+  const LoweredFile& file = p.file(use.place);
+  NodeId receiver = file[use.place.node].kind == Kind::Member ? file.child(use.place.node, Role::Receiver) : kNoNode;
+  Symbol object = receiver == kNoNode ? Symbol{} : p.symbolAt({use.place.file, receiver});
+  if (!object.is(Symbol::Sort::Variable)) return false;
+  const Variable& variable = p.variables[object.index()];
+  return variable.storage == Storage::Parameter && p.use(variable.type).decl == owner;
+}
+
+}  // namespace
+
 bool isOfMany(const Subject& s, const Entity& e, VariableIndex field) {
   const Program& p = s.program;
   const Variable& variable = p.variables[field];
@@ -295,6 +333,8 @@ bool isOfMany(const Subject& s, const Entity& e, VariableIndex field) {
   if (oneOfMany(s, e)) return true;
   if (e.type == kNone || variable.owner == kNone || variable.owner == e.type) return false;
   if (!hasManyObjects(s, variable.owner)) return false;
+  // What is handed in somewhere as one of that base may be another.
+  if (std::any_of(p.usesOfVariable[field].begin(), p.usesOfVariable[field].end(), [&](uint32_t u) { return isOfParameter(p, p.uses[u], variable.owner); })) return true;
   std::set<FunctionIndex> changing;
   for (uint32_t u : p.usesOfVariable[field])
     if (changesState(p, p.uses[u]) && !isConstruction(p, p.uses[u])) changing.insert(p.uses[u].in);

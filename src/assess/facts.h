@@ -53,6 +53,9 @@ CollectionAct actAt(const Program& p, Place place);
 // Is it only ever set as a whole, behind a test of whether it is there, to a number, a text or a collection that is
 // complete by then and not changed later, worked out from what is not handed in? Who sets it twice sets the same.
 bool isWorkedOut(const Program& p, VariableIndex v);
+// A table in which each function that puts something looks first, and puts what it has worked out itself and what stays so: who asks
+// twice is told the same.
+bool isMemo(const Program& p, VariableIndex v);
 // Does the collection hold its elements, or their keys, without keeping them alive?
 bool keepsWeakly(const Program& p, VariableIndex collection);
 // Is it given there, behind a test of whether it has a value, what another part keeps under a name or a class: GetService(typeof(X))?

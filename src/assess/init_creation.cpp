@@ -201,6 +201,20 @@ bool putsItselfThere(const Program& p, const Entity& e, Place place) {
   });
 }
 
+// Is a flag, by which the access point asks whether to make the object, set before that is made?
+bool isMarkedBefore(const Program& p, const Entity& e) {
+  if (!e.creation.place.known() || e.creation.in == kNone) return false;
+  Place branch = p.around(e.creation.place, Kind::If);
+  if (branch.node == kNoNode) return false;
+  const LoweredFile& file = p.file(branch);
+  NodeId condition = file.child(branch.node, Role::Condition);
+  return condition != kNoNode && std::any_of(p.usesInFunction[e.creation.in].begin(), p.usesInFunction[e.creation.in].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    if (use.access != Access::Write || use.variable == e.slot || use.place.file != branch.file || !p.isInside(use.place, branch.node) || use.place.node > e.creation.place.node) return false;
+    return p.symbolAt({branch.file, condition}) == Symbol(Symbol::Sort::Variable, use.variable) || namesInside(p, {branch.file, condition}, use.variable);
+  });
+}
+
 }  // namespace
 
 void checkReentrant(const Subject& s, std::vector<Finding>& out) {
@@ -219,6 +233,8 @@ void checkReentrant(const Subject& s, std::vector<Finding>& out) {
         Place up = p.parent(r.chain.back().place);
         return !(p.node(up).kind == Kind::Member && p.node(r.chain.back().place).role == Role::Receiver) || p.around(up, Kind::If).node != kNoNode || runsLater(p, r.chain);
       }
+      // Asked for nothing but that it be there, behind a mark that says it is being made.
+      if (p.node(p.parent(r.chain.back().place)).kind == Kind::ExpressionStatement && isMarkedBefore(p, e)) return true;
       return s.entityOfAccessPoint[r.function] != i || s.origins.accessPointOf(r.function) == kNone || r.chain.size() < 2 || runsLater(p, r.chain);
     });
     if (reached.empty()) continue;

@@ -137,6 +137,17 @@ bool isLifeOfLock(const Program& p, LockId lock, FunctionIndex in) {
   });
 }
 
+// List rows = m_rows; synchronized (rows) …: under its other name it is its own lock.
+bool isLockedAsLocal(const Program& p, Place read) {
+  Place up = p.parent(read);
+  const LoweredFile& file = p.file(read);
+  NodeId target = file[up.node].kind == Kind::Assign && file[read.node].role == Role::Value ? file.child(up.node, Role::Target) : file[up.node].kind == Kind::Variable ? up.node : kNoNode;
+  Symbol local = target == kNoNode ? Symbol{} : p.symbolAt({read.file, target});
+  if (!local.is(Symbol::Sort::Variable) || p.variables[local.index()].storage != Storage::Local) return false;
+  const auto& uses = p.usesOfVariable[local.index()];
+  return std::any_of(uses.begin(), uses.end(), [&](uint32_t u) { return p.node(p.uses[u].place).role == Role::Lock; });
+}
+
 }  // namespace
 
 GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field) {
@@ -170,7 +181,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
     if (p.around(use.place, Kind::Once).node != kNoNode || (changesIt(use) && runsOnce(p, use.place, use.in))) continue;
     if (p.node(use.place).role == Role::Lock) continue;  // named as the lock itself
     // An object that is never exchanged is only handed on here.
-    if ((p.variables[field.variable].modifiers & kConst) && use.access == Access::Read && !use.inMember && !use.throughPointer && p.node(use.place).role == Role::Argument) continue;
+    if ((p.variables[field.variable].modifiers & kConst) && use.access == Access::Read && !use.inMember && !use.throughPointer && (p.node(use.place).role == Role::Argument || isLockedAsLocal(p, use.place))) continue;
     if (isTakenAround(p, use.place, field.variable)) return {};  // a lock of a type that is not told
     LockSet held = s.locks.at(use.place, use.in);
     // One that the tree does not tell of and that callers hold is there for what they do.

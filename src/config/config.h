@@ -33,7 +33,7 @@ struct Config {
   Globs leaveOut;
   bool gitignore = true;
   std::vector<std::string> only;     // what the command line named, when it named several; no key of the file
-  Globs tests = {"test/**", "tests/**", "**/test/**", "**/tests/**", "**/testsuite/**", "**/testing/**", "Tests/**", "**/Tests/**", "**/*_test.*", "**/*_test?.*", "**/*_test_util*.*", "**/test_*.*", "**/test-*.*", "**/?*Test.*", "**/?*Tests.*", "**/*-test.*", "**/*-tests.*", "**/*.test.*", "**/*.bench.*", "e2e/**", "**/e2e/**", "**/test-e2e/**", "**/*.spec.*", "**/*Spec.js", "**/*Spec.ts", "**/*Spec.kt", "**/*Spec.swift", "**/*Spec.groovy", "**/__tests__/**", "**/unittest*/**", "Test/**", "**/Test/**", "bugtests/**", "**/bugtests/**", "benchmark/**", "benchmarks/**", "**/benchmark/**", "**/benchmarks/**", "**/jmh/**", "**/?*Benchmark.*", "**/?*Benchmarks.*"};
+  Globs tests = {"test/**", "tests/**", "**/test/**", "**/tests/**", "**/testsuite/**", "**/testing/**", "Tests/**", "**/Tests/**", "**/*_test.*", "**/*_test?.*", "**/*_test_util*.*", "**/test_*.*", "**/test-*.*", "**/?*Test.*", "**/?*Tests.*", "**/*-test.*", "**/*-tests.*", "**/*.test.*", "**/*.bench.*", "e2e/**", "**/e2e/**", "**/test-e2e/**", "**/*.spec.*", "**/*Spec.js", "**/*Spec.ts", "**/*Spec.kt", "**/*Spec.swift", "**/*Spec.groovy", "**/__tests__/**", "**/testdata/**", "**/_fixtures/**", "**/unittest*/**", "Test/**", "**/Test/**", "bugtests/**", "**/bugtests/**", "benchmark/**", "benchmarks/**", "**/benchmark/**", "**/benchmarks/**", "**/jmh/**", "**/?*Benchmark.*", "**/?*Benchmarks.*"};
 
   int wideReach = 5;                 // classes that reach one entity before it is called wide
   struct Layer {

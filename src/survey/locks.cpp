@@ -216,7 +216,7 @@ std::optional<LockSet> Locks::atEntry(FunctionIndex function, Path& path) const 
   // The callers that were read are taken for all.
   const Function& entered = p_.functions[function];
   Place home = entered.definition.known() ? entered.definition : entered.declarations.front();
-  bool open = entered.owner != kNone && !(entered.modifiers & (kPrivate | kProtected)) && !saysOneThread(p_, function);
+  bool open = entered.owner != kNone && (entered.modifiers & kPublic) && p_.types[entered.owner].onlyIn == kNone && !saysOneThread(p_, function);
   int depth = static_cast<int>(path.functions.size());
   std::vector<uint32_t> calls = depth > kCallerDepth ? std::vector<uint32_t>{} : callsTo(function);
   if (calls.empty()) return LockSet{};

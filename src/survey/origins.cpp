@@ -189,14 +189,63 @@ bool Origins::keepsIdentity(FileIndex f, TypeUseId type) const {
   return (p_.traits(f, type) & (kOwningPointer | kPointerLike | kAtomicType)) != 0;
 }
 
+// Is it made where it is given, or by a function that is called there and makes what it gives?
+bool Origins::isMadeThere(Place value, int depth) const {
+  const LoweredFile& file = p_.file(value);
+  NodeId n = value.node;
+  while (n != kNoNode && (file[n].kind == Kind::AddressOf || file[n].kind == Kind::Cast)) n = file.child(n, Role::Operand);
+  if (n == kNoNode || file[n].kind == Kind::Create) return n != kNoNode;
+  Symbol made = file[n].kind == Kind::Call || file[n].kind == Kind::Name ? p_.links[value.file].symbol[n] : Symbol{};
+  // Put nowhere meanwhile: it is still what its function alone has.
+  if (made.is(Symbol::Sort::Variable)) {
+    const Variable& local = p_.variables[made.index()];
+    NodeId first = local.storage == Storage::Local && local.definition.file == value.file ? file.child(local.definition.node, Role::Initialiser) : kNoNode;
+    auto isKeptElsewhere = [&](uint32_t u) {
+      Role role = p_.node(p_.uses[u].place).role;
+      return role == Role::Argument || (role == Role::Value && p_.node(p_.parent(p_.uses[u].place)).kind != Kind::Return);
+    };
+    const auto& uses = p_.usesOfVariable[made.index()];
+    return first != kNoNode && depth < 2 && std::none_of(uses.begin(), uses.end(), isKeptElsewhere) && isMadeThere({value.file, first}, depth + 1);
+  }
+  if (!made.is(Symbol::Sort::Function) || depth > 1) return false;
+  const std::vector<Place>& given = returns_[made.index()];
+  return !given.empty() && std::all_of(given.begin(), given.end(), [&](Place one) { return isMadeThere(one, depth + 1); });
+}
+
+// return *i->second, return rows[n]: is it in a collection of the function's own object, looked up here or before?
+bool Origins::isOwnElement(Place value) const {
+  const LoweredFile& file = p_.file(value);
+  bool inside = false;
+  NodeId n = value.node;
+  for (int depth = 0; n != kNoNode && depth < 16; ++depth) {
+    switch (file[n].kind) {
+      case Kind::Dereference: case Kind::AddressOf: case Kind::Cast: n = file.child(n, Role::Operand); continue;
+      case Kind::Call: n = file.child(n, Role::Callee); continue;
+      case Kind::Index: inside = true, n = file.child(n, Role::Receiver); continue;
+      case Kind::Member: case Kind::Name: break;
+      default: return false;
+    }
+    Symbol symbol = p_.links[value.file].symbol[n];
+    if (!symbol.is(Symbol::Sort::Variable)) {
+      inside = true, n = file.child(n, Role::Receiver);
+      continue;
+    }
+    const Variable& variable = p_.variables[symbol.index()];
+    if (variable.storage == Storage::Field) return inside && (p_.traits(value.file, variable.type) & (kCollection | kKeyedCollection));
+    if (variable.storage != Storage::Local || variable.definition.file != value.file) return false;
+    inside = true, n = file.child(variable.definition.node, Role::Initialiser);
+  }
+  return false;
+}
+
 // Handing out a slot means handing out its object: by pointer, reference or
 // owner, or by value of a class of ours or of nothing told.
 bool Origins::mayHandOut(FunctionIndex function) const {
   FileIndex f = returns_[function].front().file;
   TypeUseId result = p_.functions[function].result;
-  // One that makes another in one of its ways hands out now the one, now the other.
+  // One that makes another in one of its ways, or gives an element of what its own object holds, hands out now the one, now the other.
   for (Place value : returns_[function])
-    if (returns_[function].size() > 1 && p_.node(value).kind == Kind::Create) return false;
+    if (returns_[function].size() > 1 && (isMadeThere(value, 0) || isOwnElement(value))) return false;
   bool deduced = result != 0 && p_.text(p_.use(result).name) == "auto";
   return deduced || keepsIdentity(f, result) || (p_.traits(f, result) & kOptionalType);
 }

@@ -49,6 +49,8 @@ class Origins {
   bool isKept(VariableIndex variable) const;
   bool keepsIdentity(FileIndex f, TypeUseId type) const;
   bool mayHandOut(FunctionIndex function) const;
+  bool isMadeThere(Place value, int depth) const;
+  bool isOwnElement(Place value) const;
 
   // What is to be asked again, and what waits for an alias or access point to be known. An
   // item is a position in bindings_, or behind those in open_.
