@@ -16,24 +16,37 @@ NodeId appendedTo(const LoweredFile& file, NodeId assignment) {
 
 bool isMain(const Program& p, FunctionIndex f) { return f != kNone && p.text(p.functions[f].name) == "main" && (p.functions[f].owner == kNone || (p.functions[f].modifiers & kStatic)); }
 
+namespace {
+
+// Is the call the last thing that the function around it does, but for what a handler does when it has failed?
+bool isLastDone(const Program& p, const CallSite& call) {
+  auto follows = [&](Place other) {
+    if (other.file != call.place.file || p.node(other).span.begin < p.node(call.place).span.end) return false;
+    Place tried = p.around(other, Kind::Try);
+    bool handled = tried.node != kNoNode && p.isInside(call.place, tried.node) && p.file(tried).child(tried.node, Role::Body) != kNoNode && !p.isInside(other, p.file(tried).child(tried.node, Role::Body));
+    return !handled;
+  };
+  return p.around(call.place, Kind::Loop).node == kNoNode && std::none_of(p.callsInFunction[call.in].begin(), p.callsInFunction[call.in].end(), [&](uint32_t o) { return follows(p.calls[o].place); }) &&
+         std::none_of(p.foreignCallsInFunction[call.in].begin(), p.foreignCallsInFunction[call.in].end(), [&](uint32_t o) { return follows(p.foreignCalls[o].place); });
+}
+
+}  // namespace
+
 bool endsWithProgram(const Program& p, FunctionIndex f, int depth) {
   if (f == kNone || isMain(p, f)) return f != kNone;
   if (depth > 6 || p.callsOfFunction[f].empty()) return false;
-  for (uint32_t c : p.callsOfFunction[f]) {
+  return std::all_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) {
     const CallSite& call = p.calls[c];
-    if (call.in == kNone || call.in == f || !endsWithProgram(p, call.in, depth + 1)) return false;
-    // What a handler does, it does when the call has failed.
-    auto follows = [&](Place other) {
-      if (other.file != call.place.file || p.node(other).span.begin < p.node(call.place).span.end) return false;
-      Place tried = p.around(other, Kind::Try);
-      bool handled = tried.node != kNoNode && p.isInside(call.place, tried.node) && p.file(tried).child(tried.node, Role::Body) != kNoNode && !p.isInside(other, p.file(tried).child(tried.node, Role::Body));
-      return !handled;
-    };
-    bool more = std::any_of(p.callsInFunction[call.in].begin(), p.callsInFunction[call.in].end(), [&](uint32_t o) { return follows(p.calls[o].place); }) ||
-                std::any_of(p.foreignCallsInFunction[call.in].begin(), p.foreignCallsInFunction[call.in].end(), [&](uint32_t o) { return follows(p.foreignCalls[o].place); });
-    if (more || p.around(call.place, Kind::Loop).node != kNoNode) return false;
-  }
-  return true;
+    return call.in != kNone && call.in != f && endsWithProgram(p, call.in, depth + 1) && isLastDone(p, call);
+  });
+}
+
+bool mayEndWithProgram(const Program& p, FunctionIndex f, int depth) {
+  if (f == kNone || isMain(p, f)) return f != kNone;
+  return depth < 6 && std::any_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) {
+    const CallSite& call = p.calls[c];
+    return call.in != kNone && call.in != f && isLastDone(p, call) && mayEndWithProgram(p, call.in, depth + 1);
+  });
 }
 
 std::string partText(const Entity& e, const std::string& part) { return part == e.name ? e.shown : part + " of " + e.shown; }
@@ -394,6 +407,7 @@ bool keepsWeakly(const Program& p, VariableIndex collection) {
   // [NSHashTable weakObjectsHashTable], new MapMaker().weakKeys().makeMap()
   auto isMadeWeak = [&](Place made) {
     return anyNode(p.file(made), made.node, [&](NodeId n) {
+      if ((p.file(made)[n].kind == Kind::Name || p.file(made)[n].kind == Kind::Member) && lowerCase(lastPart(p.file(made).name(n))) == "weak") return true;
       NodeId callee = p.file(made)[n].kind == Kind::Call ? p.file(made).child(n, Role::Callee) : kNoNode;
       return callee != kNoNode && lowerCase(lastPart(p.file(made).name(callee))).starts_with("weak");
     });

@@ -40,6 +40,8 @@ VariableIndex parameterGiven(const Program& p, Place call, NodeId argument);
 bool isMain(const Program& p, FunctionIndex f);
 // Does its end mean the end of the program: main, or what main (or such a function) calls and does nothing after?
 bool endsWithProgram(const Program& p, FunctionIndex f, int depth = 0);
+// Does it, on some way to it, where its other callers may be no part of the program that is built here?
+bool mayEndWithProgram(const Program& p, FunctionIndex f, int depth = 0);
 // The class around a consumer, or what stands in for one, by name.
 std::string unitText(const Subject& s, const Consumer& c);
 // The class whose code a consumer stands in: a function's, or that of a field whose first value it is part of; kNone: a file's own.

@@ -103,8 +103,29 @@ FunctionIndex removerOf(const Program& p, VariableIndex collection) {
   return kNone;
 }
 
+namespace {
+
+// Is each function that is put there taken out before it is called, by who takes what comes next: front() and pop_front(), poll(), shift()?
+bool isTakenInTurn(const Program& p, VariableIndex collection) {
+  return notificationOf(p, collection).by == kNone && std::any_of(p.usesOfVariable[collection].begin(), p.usesOfVariable[collection].end(), [&](uint32_t u) {
+    const Use& use = p.uses[u];
+    Place member = p.parent(use.place), call = p.parent(member);
+    if (actAt(p, use.place) != CollectionAct::Remove || p.node(call).kind != Kind::Call || p.file(call).child(call.node, Role::Argument) != kNoNode) return false;
+    // What is taken out is not thrown away: it is given by the removal, or looked at before.
+    if (p.node(p.parent(call)).kind != Kind::ExpressionStatement) return true;
+    return use.in != kNone && std::any_of(p.usesInFunction[use.in].begin(), p.usesInFunction[use.in].end(), [&](uint32_t o) {
+      const Use& other = p.uses[o];
+      Place looked = p.parent(p.parent(other.place));
+      return other.variable == collection && actAt(p, other.place) == CollectionAct::Read && p.node(p.parent(looked)).kind == Kind::Assign;
+    });
+  });
+}
+
+}  // namespace
+
 bool dangles(const Subject& s, const Registration& r) {
   const Program& p = s.program;
+  if (r.asFunction && isTakenInTurn(p, r.collection)) return false;
   if (r.in == endOf(p, r.subscriber)) return false;  // kept beyond its end on purpose
   // What came back from registering may undo it.
   if (r.resultUsed || endRemoves(p, r.subscriber, r.collection) || livesOn(s, r.subscriber)) return false;

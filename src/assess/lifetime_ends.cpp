@@ -347,7 +347,7 @@ void checkLocalAddressStored(const Subject& s, std::vector<Finding>& out) {
         if (entity == SIZE_MAX && !s.survey.entities[i].harmless) entity = i;
     if (keeper != kNone) throughCall.insert({target, keeper});
     // Whether it is looked at once more after the call is not known.
-    Finding f = makeFinding(s, infoOf("lifetime.local-address-stored"), entity, keeper == kNone ? Sureness::Certain : Sureness::Likely);
+    Finding f = makeFinding(s, infoOf("lifetime.local-address-stored"), entity, mayEndWithProgram(p, p.variables[local].function) ? Sureness::Possible : keeper == kNone ? Sureness::Certain : Sureness::Likely);
     std::string name(p.text(p.variables[local].name)), kept = variableName(p, target);
     if (entity == SIZE_MAX) f.subject = p.text(p.variables[target].qualified);
     f.place = place;

@@ -18,6 +18,13 @@ bool holdsNothing(const Subject& s, const Entity& e) {
   return known && std::all_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return field.variable == e.slot; }) && type.definition.known();
 }
 
+// Is it a constant of its class, reached by its name alone, that stays as it was made? Another one is as good.
+bool isConstantOfItsKind(const Subject& s, const Entity& e) {
+  constexpr uint32_t kMoves = kThreadType | kKeepsState | kNotSafeToShare | kFileResource | kCollection | kKeyedCollection;
+  if (!e.creation.weights.empty() || !std::all_of(e.accessPoints.begin(), e.accessPoints.end(), [](const AccessPoint& one) { return one.sort == AccessPoint::Sort::Slot; })) return false;
+  return std::all_of(e.state.begin(), e.state.end(), [&](const StateField& field) { return field.variable == e.slot || (!(variableTraits(s.program, field.variable) & kMoves) && (!field.changes || isOfMany(s, e, field.variable))); });
+}
+
 // Does the class itself keep the object, or hand it out? Or is it a function beside it that does?
 bool isOneByItsClass(const Subject& s, const Entity& e) {
   const Program& p = s.program;
@@ -75,7 +82,7 @@ void checkOpenConstructor(const Subject& s, std::vector<Finding>& out) {
     const Entity& e = s.survey.entities[i];
     Place where;
     TypeIndex type = objectTypeOf(s.program, e);
-    if (e.harmless || e.kind != EntityKind::Singleton || type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, type, &where) || refusesSecond(s.program, type) || e.madeByAsking || holdsNothing(s, e) || isOfOneFile(s.program, e, type) || isMadeByFramework(s.program, type) || isMadeByTests(s, type) || offersOthers(s.program, type)) continue;
+    if (e.harmless || e.kind != EntityKind::Singleton || type == kNone || e.accessPoints.empty() || !hasOpenConstructor(s.program, type, &where) || refusesSecond(s.program, type) || e.madeByAsking || holdsNothing(s, e) || isOfOneFile(s.program, e, type) || isMadeByFramework(s.program, type) || isMadeByTests(s, type) || offersOthers(s.program, type) || isConstantOfItsKind(s, e)) continue;
     // Where no constructor can be closed, only a class that says so is meant to be one.
     bool cannotClose = s.program.guarantees(where.file).openConstructors.holds, saysSo = isOneByItsClass(s, e);
     if (cannotClose && !saysSo) continue;

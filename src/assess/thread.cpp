@@ -436,7 +436,9 @@ Place walkBeside(const Program& p, const Use& use) {
 // A number, a text or a yes that is only ever set as a whole, to what its setter is handed, and that no loop waits for: a switch.
 // Who reads it a moment too late does as it was set before.
 bool isSwitch(const Program& p, VariableIndex v) {
-  if (!isPlainValue(p, v) || (variableTraits(p, v) & kTextType)) return false;
+  const TypeUse& type = p.use(p.variables[v].type);
+  bool choice = type.decl != kNone && p.types[type.decl].form == TypeForm::Enum && !type.has(kPointer);
+  if ((!isPlainValue(p, v) && !choice) || (variableTraits(p, v) & kTextType)) return false;
   const auto& uses = p.usesOfVariable[v];
   return std::all_of(uses.begin(), uses.end(), [&](uint32_t u) {
     const Use& use = p.uses[u];

@@ -221,6 +221,10 @@ bool Origins::isOwnElement(Place value) const {
     switch (file[n].kind) {
       case Kind::Dereference: case Kind::AddressOf: case Kind::Cast: n = file.child(n, Role::Operand); continue;
       case Kind::Call: n = file.child(n, Role::Callee); continue;
+      case Kind::Conditional:
+        for (NodeId branch : children(file, n))
+          if (file[branch].role != Role::Condition && isOwnElement({value.file, branch})) return true;
+        return false;
       case Kind::Index: inside = true, n = file.child(n, Role::Receiver); continue;
       case Kind::Member: case Kind::Name: break;
       default: return false;
@@ -248,6 +252,18 @@ bool Origins::mayHandOut(FunctionIndex function) const {
     if (returns_[function].size() > 1 && (isMadeThere(value, 0) || isOwnElement(value))) return false;
   bool deduced = result != 0 && p_.text(p_.use(result).name) == "auto";
   return deduced || keepsIdentity(f, result) || (p_.traits(f, result) & kOptionalType);
+}
+
+// Does it promise no more than a base of the slot's class, and give what is no slot at all on another way?
+bool Origins::givesOthers(FunctionIndex function, VariableIndex slot) const {
+  if (returns_[function].size() < 2) return false;
+  TypeIndex promised = p_.classBehind(returns_[function].front().file, p_.functions[function].result), kept = p_.classBehind(p_.variables[slot].home().file, p_.variables[slot].type);
+  if (promised == kNone || kept == kNone || promised == kept || !p_.derivesFrom(kept, promised)) return false;
+  return std::any_of(returns_[function].begin(), returns_[function].end(), [&](Place value) {
+    if (p_.node(value).is(Kind::Literal, LiteralForm::Null)) return false;
+    VariableIndex other = of(value);
+    return other != slot && (other == kNone || p_.classBehind(p_.variables[other].home().file, p_.variables[other].type) != kept);
+  });
 }
 
 void Origins::Waiting::reset(size_t items, size_t variables, size_t functions) {
@@ -297,6 +313,7 @@ bool Origins::round() {
         // What walks along a list hands out one of it.
         if (Symbol walker = p_.symbolAt(value); walker.is(Symbol::Sort::Variable) && walks_[walker.index()]) continue;
         const Variable& v = p_.variables[slot];
+        if (givesOthers(i, slot)) continue;
         if (!v.lives()) {
           // A member of a long-lived object: only free and class-level functions make it a global service.
           bool instanceMethod = p_.functions[i].owner != kNone && !(p_.functions[i].modifiers & kStatic);

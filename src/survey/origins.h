@@ -49,6 +49,7 @@ class Origins {
   bool isKept(VariableIndex variable) const;
   bool keepsIdentity(FileIndex f, TypeUseId type) const;
   bool mayHandOut(FunctionIndex function) const;
+  bool givesOthers(FunctionIndex function, VariableIndex slot) const;
   bool isMadeThere(Place value, int depth) const;
   bool isOwnElement(Place value) const;
 
