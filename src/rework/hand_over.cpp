@@ -9,6 +9,7 @@
 #include "base/text.h"
 #include "rework/access.h"
 #include "rework/accessor.h"
+#include "rework/hand_over_work.h"
 #include "rework/parameter.h"
 #include "rework/retire.h"
 #include "rework/writing.h"
@@ -17,17 +18,10 @@
 namespace elmcart {
 namespace {
 
-bool startsWith(std::string_view text, std::string_view head) { return text.substr(0, head.size()) == head; }
-
-class HandOver {
+class HandOver : private HandOverWork {
  public:
   HandOver(const Analysis& analysis, size_t entity, PlanMemory& memory) : HandOver(analysis, analysis.survey.entities[entity], nullptr, memory) { entity_ = entity; }
-  HandOver(const Analysis& analysis, const Entity& entity, const Given* given, PlanMemory& memory)
-      // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
-      : a_(analysis), p_(analysis.program), e_(entity), given_(given), memory_(memory), scan_(analysis.program), h_(p_.language(e_.place.file).handing) {
-    made_ = e_.type;
-    if (made_ != kNone && h_) name_ = chooseName();
-  }
+  HandOver(const Analysis& analysis, const Entity& entity, const Given* given, PlanMemory& memory) : HandOverWork(analysis, entity, given, memory) {}
 
   std::string refusal() const {
     if (e_.kind != EntityKind::Singleton && e_.kind != EntityKind::SharedInstance && e_.kind != EntityKind::Ambient) return "inject is for singletons and shared instances, and this is a " + std::string(kindText(e_.kind));
@@ -44,10 +38,10 @@ class HandOver {
   NextStep run() {
     NextStep out;
     collect();
-    std::vector<const Work*> order;
-    for (const Work& w : work_) order.push_back(&w);
-    std::stable_sort(order.begin(), order.end(), [&](const Work* x, const Work* y) { return rank(*x) < rank(*y); });
-    for (const Work* w : order) {
+    std::vector<const HandOverTask*> order;
+    for (const HandOverTask& w : work_) order.push_back(&w);
+    std::stable_sort(order.begin(), order.end(), [&](const HandOverTask* x, const HandOverTask* y) { return rank(*x) < rank(*y); });
+    for (const HandOverTask* w : order) {
       if (!memory_.retire && w->type == kNone) continue;  // by default it is fetched there
       std::optional<Step> step = plan(*w);
       if (!step) continue;
@@ -77,167 +71,13 @@ class HandOver {
   }
 
  private:
-  struct Work {
-    TypeIndex type = kNone;          // a class, or …
-    FunctionIndex function = kNone;  // … a function where the program is put together, or …
-    FileIndex file = kNone;          // … a file's own code, that does so
-    std::vector<Place> accesses;     // to be replaced
-    std::vector<Place> passes;       // creations that must hand the object in
-    std::vector<std::pair<VariableIndex, Place>> firstValues;  // accesses in fields' first values: the constructor sets those from then on
-    Place first() const { return !accesses.empty() ? accesses.front() : !firstValues.empty() ? firstValues.front().second : passes.front(); }
-    bool uses() const { return !accesses.empty() || !firstValues.empty(); }
-  };
+  // ----- writing
 
-  // ----- small readings
+  void edit(Place place, Span span, std::string text) { edits_.push_back({p_.path(place), span, std::move(text)}); }
+  void insert(Place place, uint32_t offset, std::string text) { edit(place, {offset, offset}, std::move(text)); }
 
-  std::string at(Place place) const { return p_.path(place) + ":" + std::to_string(p_.line(place)); }
-  void byHand(Place place, std::string reason, bool blocks = true) {
-    for (const ByHand& b : byHand_)
-      if (b.file == p_.path(place) && b.line == p_.line(place) && b.reason == reason) return;
-    byHand_.push_back({p_.path(place), p_.line(place), std::move(reason), blocks});
-  }
-  bool inTests(Place place) const { return a_.config.tests.match(p_.path(place)); }
-  bool returnsIt(FunctionIndex f) const { return givesShared(p_, e_, f); }
-  bool sameLanguage(Place place) const { return p_.language(place.file).handing == h_; }
-
-  // tideTable or tide_table for TideTable; another when the tree uses that name for something else.
-  std::string chooseName() const {
-    std::string type(p_.text(p_.types[made_].name)), name;
-    type = type.substr(0, type.find_first_of("@$"));
-    name = objectName(type, h_->snake);
-    std::string shared = h_->snake ? "shared_" + name : "shared" + type;
-    for (const std::string& candidate : {name, shared, shared + "_"}) {
-      bool taken = false;
-      NameId id = p_.names.find(candidate);
-      for (const Variable& v : p_.variables) {
-        if (!id || v.name != id || p_.language(v.declarations.front().file).handing != h_) continue;
-        // One that a step put in, or that holds the object anyway.
-        bool own = p_.use(v.type).decl == made_ || (v.type == 0 && (v.storage == Storage::Parameter || v.storage == Storage::Field));
-        taken |= !own || (v.lives() && v.storage != Storage::StaticField);
-      }
-      for (const Function& f : p_.functions) taken |= id && f.name == id && f.owner == kNone;
-      if (!taken) return candidate;
-    }
-    return shared + "_";
-  }
-  std::string fieldName() const { return std::string(h_->fieldPrefix) + name_; }
-
-  // The position of the parameter that takes the object, or -1.
-  int takes(FunctionIndex f) const {
-    const Function& fn = p_.functions[f];
-    for (size_t i = 0; i < fn.parameters.size(); ++i)
-      if (p_.text(p_.variables[fn.parameters[i]].name) == name_) return static_cast<int>(i);
-    return -1;
-  }
-  bool isInjected(TypeIndex type) const {
-    for (FunctionIndex c : constructorsOf(p_, type))
-      if (takes(c) >= 0) return true;
-    return false;
-  }
-
-  // ----- what there is to do
-
-  Work& workFor(TypeIndex type, FunctionIndex function, FileIndex file = kNone) {
-    for (Work& w : work_)
-      if (w.type == type && w.function == function && w.file == file) return w;
-    Work& w = work_.emplace_back();
-    w.type = type;
-    w.function = function;
-    w.file = file;
-    return w;
-  }
-
-  Place accessOf(Place place) const { return given_ ? place : elmcart::accessOf(p_, e_, place); }
   // What fetches the object where nobody hands it in, as that file writes it.
   std::string valueAt(Place access) { return given_ ? accessText(access.file) : scan_.nodeText(access); }
-
-  void collect() {
-    std::set<std::pair<FileIndex, uint32_t>> seen;  // what is written once may be read twice: a?.b ?? c
-    for (const Consumer& c : e_.consumers) {
-      if (c.alias != kNone || !sameLanguage(c.place)) continue;
-      Place access = accessOf(c.place);
-      if (!access.known()) {
-        // Through what holds it already, nothing is fetched.
-        if (c.reach && scan_.nodeText(c.place).find(plainName(p_, made_)) != std::string::npos) byHand(c.place, "the way by which it is reached here is not written as its accessor or its name");
-        continue;
-      }
-      if (!seen.insert({access.file, p_.node(access).span.begin}).second) continue;
-      if (c.in == kNone) {
-        bool field = c.inInitialiserOf != kNone && p_.variables[c.inInitialiserOf].storage == Storage::Field;
-        TypeIndex owner = field ? p_.variables[c.inInitialiserOf].owner : kNone;
-        if (owner == kNone) continue;  // where the file is put together
-        if (h_->primary) workFor(owner, kNone).accesses.push_back(access);
-        else if (std::string reason = whyNotInConstructor(c.inInitialiserOf); reason.empty()) workFor(owner, kNone).firstValues.emplace_back(c.inInitialiserOf, access);
-        else byHand(access, "a field's first value is worked out before the constructor has the object, and " + reason);
-        continue;
-      }
-      TypeIndex unit = unitOf(p_, c.in);
-      if (unit == kNone) {
-        // Where the program is put together the access point stays. Any other function would need a parameter.
-        bool start = p_.functions[c.in].form == FunctionForm::Initialiser || lowerCase(p_.text(p_.functions[c.in].name)) == "main";
-        bool own = p_.functions[c.in].owner == made_ || std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& d) { return d.function == c.in; });
-        // What is made there is handed the object: that is putting the program together.
-        if (!start && !own && !inTests(access) && !isHandedIn(access)) byHand(access, functionText(p_, c.in) + " belongs to no object: the move hand-in gives it a parameter", false);
-        continue;
-      }
-      if (unit == made_) continue;
-      if (!sameLanguage(p_.types[unit].definition)) continue;
-      // Its own default: what a step before put there.
-      if (p_.functions[c.in].form == FunctionForm::Constructor && isInjected(unit)) continue;
-      if (p_.functions[c.in].form == FunctionForm::Constructor && standsInForParameter(access, c.in)) continue;
-      workFor(unit, kNone).accesses.push_back(access);
-    }
-    for (const Creation& creation : p_.creations) {
-      if (creation.asBase || creation.delegated || creation.type == made_ || !sameLanguage(creation.place) || !isInjected(creation.type)) continue;
-      if (isGiven(creation)) continue;
-      if (creation.in == kNone) {
-        bool field = creation.inInitialiserOf != kNone && p_.variables[creation.inInitialiserOf].storage == Storage::Field;
-        if (field && h_->primary) workFor(p_.variables[creation.inInitialiserOf].owner, kNone).passes.push_back(creation.place);
-        else if (field && !inTests(creation.place)) byHand(creation.place, "an object that takes it is made for a field before the constructor has anything to hand in; by default it fetches it itself");
-        else if (!field && !inTests(creation.place) && mayName(creation.place.file)) workFor(kNone, kNone, creation.place.file).passes.push_back(creation.place);
-        continue;
-      }
-      TypeIndex unit = unitOf(p_, creation.in);
-      if (unit == made_) continue;
-      if (unit != kNone && p_.types[unit].hasUnknownBase && inTests(creation.place)) continue;  // a test: by default it is fetched
-      if (unit != kNone) workFor(unit, kNone).passes.push_back(creation.place);
-      else if (!inTests(creation.place) && mayName(creation.place.file)) workFor(kNone, creation.in).passes.push_back(creation.place);
-    }
-    for (Work& w : work_) {
-      auto key = [&](Place x) { return std::make_tuple(p_.path(x), x.node); };
-      std::sort(w.accesses.begin(), w.accesses.end(), [&](Place x, Place y) { return key(x) < key(y); });
-    }
-  }
-
-  // if observer is None: observer = publisher, observer ?? publisher: it is taken already, and
-  // fetched for those who hand nothing in.
-  bool standsInForParameter(Place access, FunctionIndex constructor) const {
-    const LoweredFile& file = p_.file(access);
-    auto isParameter = [&](NodeId node) {
-      Symbol symbol = p_.symbolAt({access.file, node});
-      return file[node].kind == Kind::Name && symbol.is(Symbol::Sort::Variable) && p_.variables[symbol.index()].storage == Storage::Parameter && p_.variables[symbol.index()].function == constructor;
-    };
-    for (Place at = access, up = p_.parent(access); up.node != kNoNode && p_.node(up).kind != Kind::Function; at = up, up = p_.parent(up)) {
-      const Node& node = p_.node(up);
-      NodeId condition = node.kind == Kind::If || node.kind == Kind::Conditional ? file.child(up.node, Role::Condition) : kNoNode;
-      if (condition != kNoNode && condition != at.node && file[condition].kind == Kind::NullTest && isParameter(file[condition].firstChild)) return true;
-      // p or X, p ?? X
-      if (node.kind == Kind::Logic && node.detail == static_cast<uint8_t>(LogicForm::Or) && node.firstChild != at.node && isParameter(node.firstChild)) return true;
-    }
-    return false;
-  }
-
-  // Why a field's first value cannot be set by the constructor instead; "" it can.
-  std::string whyNotInConstructor(VariableIndex field) const {
-    Place home = p_.variables[field].definition;
-    if (h_->assign.empty() || h_->initialisers || h_->snake) return "it stands apart from constructors";
-    bool typed = home.known() && p_.file(home).child(home.node, Role::Type) != kNoNode;
-    if (!typed && h_->parameter.find("{type}") != std::string_view::npos) return "its type is not written";
-    if (isInjected(p_.variables[field].owner)) return "the constructor takes the object already";
-    for (uint32_t u : p_.usesOfVariable[field])
-      if (p_.uses[u].in == kNone || p_.functions[p_.uses[u].in].form == FunctionForm::Initialiser) return "another value is worked out from it before the constructor runs";
-    return "";
-  }
   // " = value" of a field goes, and the constructor sets it: the statement for that.
   std::string moveFirstValue(VariableIndex field, Place access, const std::string& object) {
     Place home = p_.variables[field].definition;
@@ -254,65 +94,6 @@ class HandOver {
     std::string through(h_->assign.substr(0, h_->assign.find("{field}")));
     return through + std::string(p_.text(p_.variables[field].name)) + " = " + text + (h_->assign.back() == ';' ? ";" : "");
   }
-
-  // Is it given to an object that takes it, where that is made?
-  bool isHandedIn(Place access) const {
-    Place creation = p_.around(access, Kind::Create);
-    if (creation.node == kNoNode) creation = p_.around(access, Kind::Call);
-    return creation.node != kNoNode && std::any_of(p_.creations.begin(), p_.creations.end(), [&](const Creation& c) { return c.place == creation && isInjected(c.type); });
-  }
-
-  // Does the creation hand the object in already?
-  bool isGiven(const Creation& creation) {
-    FunctionIndex target = targetOf(creation);
-    if (target == kNone) return true;  // to a constructor that does not take it
-    if (h_->argument != "{value}") {
-      for (NodeId c : argumentsOf(p_.file(creation.place), creation.place.node))
-        if (startsWith(scan_.nodeText({creation.place.file, c}), name_)) return true;
-      std::string written = scan_.nodeText(creation.place);
-      return written.find(name_ + "=") != std::string::npos || written.find(name_ + " =") != std::string::npos || written.find(name_ + ":") != std::string::npos;
-    }
-    return static_cast<int>(argumentsOf(p_.file(creation.place), creation.place.node).size()) > takes(target);
-  }
-
-  // The constructor that would take the object at this creation; kNone when none does.
-  FunctionIndex targetOf(const Creation& creation) const {
-    std::vector<FunctionIndex> all = constructorsOf(p_, creation.type);
-    size_t given = argumentsOf(p_.file(creation.place), creation.place.node).size();
-    FunctionIndex only = kNone;
-    for (FunctionIndex c : all) {
-      if (takes(c) < 0) continue;
-      if (c == creation.constructor) return c;
-      if (h_->overload.empty()) {
-        if (creation.constructor == kNone) only = c;
-      } else if (p_.functions[c].parameters.size() == given + 1) {
-        only = c;  // its twin keeps the old parameters
-      }
-    }
-    return only;
-  }
-
-  // May the file name the shared object's accessor: does it do so already, or is nothing needed for it?
-  bool mayName(FileIndex f) const {
-    if (h_->typeImport.empty() && !h_->snake && h_->passed.empty()) return true;  // one module
-    if (h_->typeImport == "\\" || startsWith(h_->typeImport, "import {") || startsWith(h_->typeImport, "using")) return true;
-    for (const Consumer& c : e_.consumers)
-      if (c.place.file == f && accessOf(c.place).known()) return true;
-    return f == p_.types[made_].definition.file;
-  }
-
-  std::tuple<int, size_t, std::string, uint32_t> rank(const Work& w) const {
-    Place place = w.type != kNone ? p_.types[w.type].definition : w.function != kNone ? p_.functions[w.function].declarations.front() : w.first();
-    size_t depth = 0;  // base classes first
-    if (w.type != kNone)
-      for (TypeIndex t = w.type; depth < 9 && !p_.types[t].bases.empty() && p_.types[t].bases.front().type != kNone; ++depth) t = p_.types[t].bases.front().type;
-    return {w.type == kNone ? 2 : !w.uses() ? 1 : 0, depth, p_.path(place), p_.line(place)};
-  }
-
-  // ----- writing
-
-  void edit(Place place, Span span, std::string text) { edits_.push_back({p_.path(place), span, std::move(text)}); }
-  void insert(Place place, uint32_t offset, std::string text) { edit(place, {offset, offset}, std::move(text)); }
 
   std::string laidOut(const std::string& pattern, FileIndex file, const std::string& indent, const std::string& unit) { return elmcart::laidOut(scan_, pattern, file, indent, unit); }
 
@@ -370,7 +151,7 @@ class HandOver {
         size_t end = std::min(source.find('\n', begin), source.size());
         std::string line(trim(source.substr(begin, end - begin)));
         begin = end + 1;
-        if (!startsWith(line, "import ") || line.find_first_of("'\"") == std::string::npos) continue;
+        if (!line.starts_with("import ") || line.find_first_of("'\"") == std::string::npos) continue;
         size_t open = line.find_first_of("'\""), close = line.find(line[open], open + 1);
         if (close == std::string::npos) continue;
         std::string path = line.substr(open + 1, close - open - 1);
@@ -379,7 +160,7 @@ class HandOver {
         bool brings = !meant.empty() && (meant == fs::path(home) || meant.string() == fs::path(home).replace_extension().string() || fs::path(meant).replace_extension().string() == fs::path(home).replace_extension().string());
         if (!brings) continue;
         std::string relative = meant.lexically_relative(fs::path(p_.files[to].path).parent_path().empty() ? fs::path(".") : fs::path(p_.files[to].path).parent_path()).string();
-        if (!startsWith(relative, ".") && !h_->optionalGroup) relative = "./" + relative;
+        if (!relative.starts_with(".") && !h_->optionalGroup) relative = "./" + relative;
         size_t braces = line.find('{');
         std::string head = braces == std::string::npos || braces > open ? line.substr(0, open) : "import { " + plain + " } from ";
         importLine(to, head + line[open] + relative + line.substr(close));
@@ -415,7 +196,7 @@ class HandOver {
     return std::nullopt;
   }
 
-  std::optional<Step> plan(const Work& w) {
+  std::optional<Step> plan(const HandOverTask& w) {
     edits_.clear();
     importedFor_.clear();
     current_ = &w;
@@ -435,11 +216,11 @@ class HandOver {
     if (!h_->functionRebindsThis) return "";
     const LoweredFile& file = p_.file(place);
     for (NodeId up = file.parents[place.node]; up != kNoNode && file[up].kind != Kind::Function; up = file.parents[up])
-      if (file[up].kind == Kind::Lambda && startsWith(scan_.nodeText({place.file, up}), "function")) return "inside a plain function `this` is another object";
+      if (file[up].kind == Kind::Lambda && scan_.nodeText({place.file, up}).starts_with("function")) return "inside a plain function `this` is another object";
     return "";
   }
 
-  std::optional<Step> changeClass(const Work& w) {
+  std::optional<Step> changeClass(const HandOverTask& w) {
     const TypeDecl& decl = p_.types[w.type];
     Place definition = decl.definition;
     Place first = w.first();
@@ -527,7 +308,7 @@ class HandOver {
   }
 
   // The class has the object already: what is left is to use it and to pass it on.
-  std::optional<Step> useIt(const Work& w, const std::string& className) {
+  std::optional<Step> useIt(const HandOverTask& w, const std::string& className) {
     if (!replaceAll(w)) return std::nullopt;
     Step step;
     step.kind = !w.uses() ? StepKind::Lift : StepKind::Seam;
@@ -543,7 +324,7 @@ class HandOver {
     return kNone;
   }
 
-  bool replaceAll(const Work& w) {
+  bool replaceAll(const HandOverTask& w) {
     auto objectAt = [&](Place place) {
       FunctionIndex in = functionAt(place);
       bool constructor = in == kNone || (p_.functions[in].form == FunctionForm::Constructor && p_.functions[in].owner == w.type);
@@ -557,7 +338,7 @@ class HandOver {
       if (ofClass) span.end += 2;
       std::string object = objectAt(access);
       // : base(…) is worked out before there are fields.
-      if (startsWith(object, "this.") && isBeforeBody(access)) object = name_ + " ?? " + valueAt(access);
+      if (object.starts_with("this.") && isBeforeBody(access)) object = name_ + " ?? " + valueAt(access);
       edit(access, span, object + (ofClass ? "->" : ""));
     }
     for (Place pass : w.passes) {
@@ -631,7 +412,7 @@ class HandOver {
       addKeyword(place, *list, inside, parameter);
     } else if (h_->optionalGroup) {
       if (inside.find('[') != std::string::npos) return "optional parameters by position and by name cannot be mixed";
-      if (startsWith(head, "const ")) return "a constant constructor can fetch nothing";
+      if (head.starts_with("const ")) return "a constant constructor can fetch nothing";
       if (head.find("factory ") != std::string::npos) return "";
       size_t group = inside.rfind('}');
       if (group != std::string::npos) {
@@ -646,7 +427,7 @@ class HandOver {
       size_t colon = source.find_first_not_of(" \t\r\n", list->end + 1);
       if (colon != std::string_view::npos && colon < end && source[colon] == ':') {
         size_t word = source.find_first_not_of(" \t\r\n", colon + 1);
-        if (word != std::string_view::npos && startsWith(source.substr(word), "this(")) {
+        if (word != std::string_view::npos && source.substr(word).starts_with("this(")) {
           if (h_->primary) return "";  // what it hands on to has the default
           auto arguments = brackets(place.file, static_cast<uint32_t>(word) + 4, end);
           if (!arguments) return "the constructor handed on to could not be read";
@@ -701,12 +482,12 @@ class HandOver {
     bool star = false;
     for (auto [begin, end] : items) {
       std::string_view item = trim(std::string_view(inside).substr(begin, end - begin));
-      if (startsWith(item, "**")) {
+      if (item.starts_with("**")) {
         uint32_t at = list.begin + static_cast<uint32_t>(inside.find("**", begin));
         insert(place, at, (star ? "" : "*, ") + parameter + ", ");
         return;
       }
-      star |= startsWith(item, "*");
+      star |= item.starts_with("*");
     }
     append(place, list, (star ? "" : "*, ") + parameter);
   }
@@ -716,7 +497,7 @@ class HandOver {
     NodeId body = p_.file(constructor).child(constructor.node, Role::Body);
     if (body == kNoNode) return false;
     Span span = p_.file(constructor)[body].span;
-    return startsWith(scan_.text(constructor.file).substr(codeBegin(constructor.file, span.begin + 1, span.end)), "this(");
+    return scan_.text(constructor.file).substr(codeBegin(constructor.file, span.begin + 1, span.end)).starts_with("this(");
   }
 
   // Where the code begins behind blanks and comments.
@@ -741,7 +522,7 @@ class HandOver {
         insert(body, static_cast<uint32_t>(behind), newline + indent + statement);
         return "";
       }
-      if (!h_->baseCall.empty() && startsWith(source.substr(at), h_->baseCall)) {
+      if (!h_->baseCall.empty() && source.substr(at).starts_with(h_->baseCall)) {
         Span call{at, scan_.contentEnd(body.file, at)};
         for (NodeId c : children(p_.file(body), body.node))
           if (p_.file(body)[c].span.contains(at)) call = p_.file(body)[c].span;
@@ -761,7 +542,7 @@ class HandOver {
       return "";
     }
     uint32_t call = codeBegin(body.file, at, node.span.end);
-    if (!h_->baseCall.empty() && startsWith(source.substr(call), h_->baseCall)) {
+    if (!h_->baseCall.empty() && source.substr(call).starts_with(h_->baseCall)) {
       auto arguments = brackets(body.file, call + static_cast<uint32_t>(h_->baseCall.size()) - 1, node.span.end);
       if (!arguments) return "the call of the base's constructor could not be read";
       at = arguments->end + 1;
@@ -806,7 +587,7 @@ class HandOver {
       ++at;
     }
     if (at >= node.span.end || source[at] != '(') {
-      if (startsWith(source.substr(node.span.begin), "new ") && type != kNoNode) {  // new Berth;
+      if (source.substr(node.span.begin).starts_with("new ") && type != kNoNode) {  // new Berth;
         insert(place, p_.file(place)[type].span.end, "(" + argument + ")");
         return true;
       }
@@ -834,7 +615,7 @@ class HandOver {
     return true;
   }
 
-  std::optional<Step> compose(const Work& w) {
+  std::optional<Step> compose(const HandOverTask& w) {
     Place first = w.passes.front();
     std::string object = accessText(first.file);
     if (object.empty()) return std::nullopt;
@@ -984,21 +765,10 @@ class HandOver {
     return changed;
   }
 
-  const Analysis& a_;
-  const Program& p_;
-  const Entity& e_;
   size_t entity_ = SIZE_MAX;
-  const Given* given_ = nullptr;
-  PlanMemory& memory_;
-  SourceScan scan_;
-  const Handing* h_ = nullptr;
-  TypeIndex made_ = kNone;
-  std::string name_;
-  std::vector<Work> work_;
-  std::vector<ByHand> byHand_;
   std::vector<FileEdit> edits_;
   std::set<FileIndex> importedFor_;
-  const Work* current_ = nullptr;  // that is planned
+  const HandOverTask* current_ = nullptr;  // that is planned
 };
 
 }  // namespace

@@ -8,7 +8,7 @@
 #include "assess/facts.h"
 #include "base/text.h"
 #include "rework/access.h"
-#include "rework/inject_reading.h"
+#include "rework/inject_work.h"
 #include "rework/source_scan.h"
 #include "source/ignore.h"
 #include "source/list_layout.h"
@@ -16,27 +16,9 @@
 namespace elmcart {
 namespace {
 
-// What a class or function must do with the shared object in this step.
-struct Work {
-  TypeIndex type = kNone;          // a class, or …
-  FunctionIndex function = kNone;  // … a function outside classes (or a static one)
-  std::vector<Place> accesses;     // accessor calls to replace
-  struct Pass {                    // a creation or call that must hand the object in
-    FunctionIndex callee = kNone;  // constructor or function
-    Place place;
-    VariableIndex field = kNone;   // an implicitly made field …
-    TypeIndex base = kNone;        // … or base, of the constructor `in`
-    FunctionIndex in = kNone;
-  };
-  std::vector<Pass> passes;
-  bool composing = false;
-};
-
-class Injector : private InjectReading {
+class Injector : private InjectWork {
  public:
-  Injector(const Analysis& analysis, size_t entity, PlanMemory& memory)
-      // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
-      : InjectReading(analysis, entity), memory_(memory), scan_(analysis.program) {}
+  Injector(const Analysis& analysis, size_t entity, PlanMemory& memory) : InjectWork(analysis, entity, memory) {}
 
   std::string refusal() const {
     if (e_.kind != EntityKind::Singleton && e_.kind != EntityKind::SharedInstance) return "inject is for singletons and shared instances, and this is a " + std::string(kindText(e_.kind));
@@ -60,10 +42,10 @@ class Injector : private InjectReading {
     collectWork();
     scanMentions();
     // Users first, then who makes or calls them, then the composing places, then the end.
-    std::vector<const Work*> order;
-    for (const Work& w : work_) order.push_back(&w);
-    std::stable_sort(order.begin(), order.end(), [&](const Work* x, const Work* y) { return rank(*x) < rank(*y); });
-    for (const Work* w : order) {
+    std::vector<const InjectTask*> order;
+    for (const InjectTask& w : work_) order.push_back(&w);
+    std::stable_sort(order.begin(), order.end(), [&](const InjectTask* x, const InjectTask* y) { return rank(*x) < rank(*y); });
+    for (const InjectTask* w : order) {
       if ((!memory_.retire || !memory_.only.empty()) && isLeft(*w)) continue;
       std::optional<Step> step = plan(*w);
       if (!step) continue;
@@ -93,12 +75,12 @@ class Injector : private InjectReading {
 
  private:
   // The tests of one file are composing places of the same sort: one step for all of them.
-  void joinTests(const std::vector<const Work*>& order, const Work& first, Step& step) {
-    auto fileOf = [&](const Work& w) { return w.type != kNone ? p_.types[w.type].definition.file : p_.functions[w.function].definition.file; };
+  void joinTests(const std::vector<const InjectTask*>& order, const InjectTask& first, Step& step) {
+    auto fileOf = [&](const InjectTask& w) { return w.type != kNone ? p_.types[w.type].definition.file : p_.functions[w.function].definition.file; };
     size_t joined = 1;
     std::set<std::pair<std::string, std::string>> insertions;  // an include is put in once
     for (const FileEdit& e : step.edits) insertions.emplace(e.path + ":" + std::to_string(e.span.begin), e.text);
-    for (const Work* w : order) {
+    for (const InjectTask* w : order) {
       if (w == &first || !w->composing || fileOf(*w) != fileOf(first)) continue;
       std::optional<Step> more = plan(*w);
       if (!more) continue;
@@ -112,248 +94,6 @@ class Injector : private InjectReading {
     step.subject = p_.files[fileOf(first)].path;
     step.units = joined;
     step.title = counted(joined, "test or fixture", "tests and fixtures") + " in " + step.subject + " fetch the " + std::string(p_.text(p_.types[made_].name)) + " once and pass it on";
-  }
-
-  // ----- small readings
-
-  std::string at(Place place) const { return p_.path(place) + ":" + std::to_string(p_.line(place)); }
-  void byHand(Place place, std::string reason, bool blocks = true) {
-    for (const ByHand& b : byHand_)
-      if (b.file == p_.path(place) && b.line == p_.line(place) && b.reason == reason) return;
-    byHand_.push_back({p_.path(place), p_.line(place), std::move(reason), blocks});
-  }
-  const Phrases& phrases(Place place) const { return *p_.languageOf[place.file]->phrases; }
-  bool inTests(Place place) const { return a_.config.tests.match(p_.path(place)); }
-  Place placeOf(const Work& w) const { return w.type != kNone ? p_.types[w.type].definition : p_.functions[w.function].home(); }
-  // What makes or calls something that takes the object, and has none itself, leaves that to the default: where the
-  // program is put together, in tests, and in classes that none makes which keeps the object.
-  bool isLeft(const Work& w) {
-    if (w.composing || inTests(placeOf(w)) || !memory_.isChosen(p_.path(placeOf(w)))) return true;
-    if (!w.accesses.empty()) return false;
-    if (w.function != kNone) return injectedParameter(w.function) < 0;
-    return !isInjected(w.type) && !isBelowInjected(w.type);
-  }
-  bool isBelowInjected(TypeIndex type) {
-    if (!below_) {
-      std::vector<TypeIndex> makers;
-      for (TypeIndex t = 0; t < p_.types.size(); ++t)
-        if (isInjected(t)) makers.push_back(t);
-      below_ = madeBelow(p_, a_.config.tests, std::move(makers));
-    }
-    return below_->contains(type);
-  }
-  // ----- what there is to do
-
-  Work& workFor(TypeIndex type, FunctionIndex function) {
-    for (Work& w : work_)
-      if (w.type == type && w.function == function) return w;
-    Work& w = work_.emplace_back();
-    w.type = type;
-    w.function = function;
-    w.composing = type != kNone ? isFrameworkMade(type) : isComposing(function);
-    return w;
-  }
-
-  // Which class or function has to change for something that happens in `in`?
-  Work* unitOf(Place place, FunctionIndex in, VariableIndex inInitialiserOf) {
-    if (in == kNone) {
-      if (inInitialiserOf != kNone && p_.variables[inInitialiserOf].storage == Storage::Field) return &workFor(p_.variables[inInitialiserOf].owner, kNone);
-      byHand(place, "it stands in the initialiser of a variable with static lifetime, where nothing can be handed in");
-      return nullptr;
-    }
-    const Function& fn = p_.functions[in];
-    if (fn.fixture != kNone) return &workFor(fn.fixture, kNone);
-    if (fn.owner == made_ && fn.owner != kNone) {
-      byHand(place, "the class itself reaches its accessor here");
-      return nullptr;
-    }
-    if (fn.owner != kNone && !(fn.modifiers & kStatic)) return &workFor(fn.owner, kNone);
-    return &workFor(kNone, in);
-  }
-
-  void collectWork() {
-    std::vector<Place> places;
-    for (FunctionIndex accessPoint : accessPointFunctions_) {
-      for (uint32_t c : p_.callsOfFunction[accessPoint]) {
-        const CallSite& call = p_.calls[c];
-        if (p_.node(call.place).kind != Kind::Call) {
-          byHand(call.place, "the accessor is not called in the plain way here");
-          continue;
-        }
-        seen_.insert({call.place.file, p_.node(call.place).span.begin});
-        if (call.in != kNone && accessPointFunctions_.count(call.in)) continue;
-        if (isDefaultArgument(call.place)) continue;
-        Work* w = unitOf(call.place, call.in, call.inInitialiserOf);
-        if (!w) continue;
-        if (w->composing && isHolding(call.place)) continue;
-        w->accesses.push_back(call.place);
-      }
-    }
-    // Creations and calls that let the parameter default.
-    for (const Creation& creation : p_.creations) {
-      if (creation.constructor == kNone || creation.copy) continue;
-      pass(creation.constructor, creation.place, creation.in, creation.inInitialiserOf);
-    }
-    for (const CallSite& call : p_.calls)
-      if (p_.functions[call.callee].form == FunctionForm::Function) pass(call.callee, call.place, call.in, call.inInitialiserOf);
-    // Fields and bases that a constructor makes without a word.
-    for (TypeIndex t = 0; t < p_.types.size(); ++t) {
-      const TypeDecl& decl = p_.types[t];
-      if (!decl.definition.known()) continue;
-      for (VariableIndex v : decl.fields) {
-        const TypeUse& use = p_.use(p_.variables[v].type);
-        if (use.decl == kNone || use.has(kPointer | kReference | kArray) || !isInjected(use.decl)) continue;
-        Place place = p_.variables[v].declarations.front();
-        if (p_.file(place).child(place.node, Role::Initialiser) != kNoNode) continue;  // told by its creation
-        implicit(t, use.decl, v, kNone, place);
-      }
-      for (const Base& base : decl.bases)
-        if (base.type != kNone && isInjected(base.type)) implicit(t, base.type, kNone, base.type, decl.definition);
-    }
-    for (Work& w : work_) {
-      auto key = [&](Place x) { return std::make_tuple(p_.path(x), x.node); };
-      std::sort(w.accesses.begin(), w.accesses.end(), [&](Place x, Place y) { return key(x) < key(y); });
-    }
-    work_.erase(std::remove_if(work_.begin(), work_.end(), [](const Work& w) { return w.accesses.empty() && w.passes.empty(); }), work_.end());
-    findConstant();
-  }
-
-  // ----- where it is held as one that may not be changed
-
-  UnitKey keyOf(FunctionIndex in, VariableIndex inInitialiserOf) const {
-    if (in == kNone) return {inInitialiserOf == kNone ? kNone : p_.variables[inInitialiserOf].owner, kNone};
-    const Function& fn = p_.functions[in];
-    if (fn.owner != kNone && !(fn.modifiers & kStatic)) return {fn.owner, kNone};
-    return {kNone, in};
-  }
-  UnitKey takerOf(FunctionIndex callee) const {
-    const Function& fn = p_.functions[callee];
-    return fn.form == FunctionForm::Constructor ? UnitKey{fn.owner, kNone} : UnitKey{kNone, callee};
-  }
-  // What a class whose field is constant hands the object to must take it so too, and what that hands it to.
-  void findConstant() {
-    std::map<UnitKey, std::set<UnitKey>> handsTo;
-    auto edge = [&](FunctionIndex callee, FunctionIndex in, VariableIndex inInitialiserOf) {
-      UnitKey to = callee == kNone ? UnitKey{kNone, kNone} : takerOf(callee);
-      bool takes = std::any_of(work_.begin(), work_.end(), [&](const Work& w) { return UnitKey{w.type, w.function} == to; }) || (callee != kNone && injectedParameter(callee) >= 0);
-      if (takes) handsTo[keyOf(in, inInitialiserOf)].insert(to);
-    };
-    std::vector<UnitKey> open;
-    for (TypeIndex t = 0; t < p_.types.size(); ++t)
-      if (t != made_ && holdsConstant(t)) open.push_back({t, kNone});
-    if (open.empty()) return;
-    for (const Creation& c : p_.creations) edge(c.constructor, c.in, c.inInitialiserOf);
-    for (const CallSite& c : p_.calls)
-      if (p_.functions[c.callee].form == FunctionForm::Function) edge(c.callee, c.in, c.inInitialiserOf);
-    std::set<UnitKey> changing;  // those that may change it, and who hands it to them
-    for (const Work& w : work_)
-      if (!std::all_of(w.accesses.begin(), w.accesses.end(), [&](Place place) { return looksOnly(place); })) changing.insert({w.type, w.function});
-    for (bool more = true; more;) {
-      more = false;
-      for (auto& [from, all] : handsTo)
-        if (std::any_of(all.begin(), all.end(), [&](UnitKey to) { return changing.contains(to); })) more |= changing.insert(from).second;
-    }
-    const size_t holders = open.size();
-    for (size_t i = 0; i < open.size(); ++i)
-      if ((i < holders || !changing.contains(open[i])) && constant_.insert(open[i]).second)
-        for (UnitKey to : handsTo[open[i]]) open.push_back(to);
-  }
-  // What is held so cannot be handed in where it may be changed.
-  std::string whyNotHanded(const Work& w) const {
-    if (!constant_.contains({w.type, w.function}) || resultIsConst()) return "";
-    for (const Work::Pass& pass : w.passes) {
-      int position = injectedParameter(pass.callee);
-      if (position < 0 || !p_.use(p_.variables[p_.functions[pass.callee].parameters[static_cast<size_t>(position)]].type).has(kPointeeConst)) return functionText(p_, pass.callee) + " may change the object, which is held as a constant here";
-    }
-    return "";
-  }
-
-  void pass(FunctionIndex callee, Place place, FunctionIndex in, VariableIndex inInitialiserOf) {
-    int position = injectedParameter(callee);
-    if (position < 0) return;
-    const LoweredFile& file = p_.file(place);
-    size_t given = 0;
-    for (NodeId c : children(file, place.node)) given += file[c].role == Role::Argument;
-    Kind kind = file[place.node].kind;
-    if (kind == Kind::Variable) {
-      // A local, field or global without arguments.
-      Symbol symbol = p_.symbolAt(place);
-      if (symbol.is(Symbol::Sort::Variable) && p_.variables[symbol.index()].storage == Storage::Field) return;  // told by implicit()
-    }
-    if (kind == Kind::Call && p_.functions[callee].form == FunctionForm::Constructor) {
-      NodeId callNode = file.child(place.node, Role::Callee);
-      // emplace(key, …): the first argument is the container's.
-      if (callNode != kNoNode && file[callNode].kind == Kind::Member && given > 0) {
-        std::string_view name = file.name(callNode);
-        NodeId receiver = file.child(callNode, Role::Receiver);
-        TypeUseId type = receiver == kNoNode ? 0 : p_.links[place.file].type[receiver];
-        if (type && (p_.traits(place.file, type) & kKeyedCollection) && name != "emplace_back") --given;
-      }
-    }
-    if (given > static_cast<size_t>(position)) return;
-    Work* w = unitOf(place, in, inInitialiserOf);
-    if (!w) return;
-    Work::Pass entry;
-    entry.callee = callee;
-    entry.place = place;
-    entry.in = in;
-    w->passes.push_back(entry);
-  }
-
-  void implicit(TypeIndex owner, TypeIndex made, VariableIndex field, TypeIndex base, Place place) {
-    FunctionIndex callee = kNone;
-    for (FunctionIndex c : constructorsOf(made))
-      if (injectedParameter(c) >= 0 && p_.functions[c].leastArguments == 0) callee = c;
-    if (callee == kNone) return;
-    std::vector<FunctionIndex> constructors = constructorsOf(owner);
-    auto entry = [&](FunctionIndex in) {
-      Work::Pass p;
-      p.callee = callee;
-      p.place = place;
-      p.field = field;
-      p.base = base;
-      p.in = in;
-      workFor(owner, kNone).passes.push_back(p);
-    };
-    if (constructors.empty()) {
-      entry(kNone);
-      return;
-    }
-    for (FunctionIndex c : constructors) {
-      const Function& fn = p_.functions[c];
-      bool told = false;
-      Place home = fn.home();
-      const LoweredFile& file = p_.file(home);
-      for (NodeId n : children(file, home.node)) {
-        if (file[n].kind != Kind::FieldInit) continue;
-        std::string_view name = lastPart(file.name(n));
-        if (name == p_.text(p_.types[owner].name)) told = true;  // delegates
-        if (field != kNone && name == p_.text(p_.variables[field].name)) told = true;
-        if (base != kNone && name == p_.text(p_.types[base].name)) told = true;
-      }
-      if (!told) entry(c);
-    }
-  }
-
-  // Names of the accessor where no call was read: in macros, in branches that are not built.
-  void scanMentions() {
-    const Function& accessPoint = p_.functions[accessPoint_];
-    std::string name(p_.text(accessPoint.name));
-    std::string owner = accessPoint.owner == kNone ? "" : std::string(p_.text(p_.types[accessPoint.owner].name));
-    for (auto [file, offset] : scan_.mentions(owner, name)) {
-      bool known = false;
-      for (auto& [f, begin] : seen_) known |= f == file && offset >= begin && offset < begin + 200 && scan_.sameStatement(f, begin, offset);
-      for (Place declaration : accessPoint.declarations) known |= declaration.file == file && p_.node(declaration).span.contains(offset);
-      if (known) continue;
-      byHand_.push_back({p_.files[file].path, p_.files[file].lineOf(offset), "the accessor is named where no plain call could be read: in a macro or in a branch that is not built", true});
-    }
-  }
-
-  // Users before makers before composing places; then in the order of files.
-  std::tuple<int, std::string, uint32_t> rank(const Work& w) const {
-    int kind = w.composing ? 3 : !w.accesses.empty() ? (w.type != kNone ? 0 : 1) : 2;
-    Place place = w.type != kNone ? p_.types[w.type].definition : p_.functions[w.function].declarations.front();
-    return {kind, p_.path(place), p_.line(place)};
   }
 
   // ----- edits
@@ -419,7 +159,7 @@ class Injector : private InjectReading {
   }
 
   // Adds the object to the arguments of a creation or call.
-  bool addArgument(const Work::Pass& pass, const std::string& object) {
+  bool addArgument(const InjectTask::Pass& pass, const std::string& object) {
     Place place = pass.place;
     const LoweredFile& file = p_.file(place);
     const Node& node = file[place.node];
@@ -515,7 +255,7 @@ class Injector : private InjectReading {
 
   // ----- a class
 
-  std::optional<Step> plan(const Work& w) {
+  std::optional<Step> plan(const InjectTask& w) {
     edits_.clear();
     newIncludes_.clear();
     std::vector<ByHand> before = byHand_;
@@ -555,7 +295,7 @@ class Injector : private InjectReading {
     return {};
   }
 
-  std::optional<Step> changeClass(const Work& w) {
+  std::optional<Step> changeClass(const InjectTask& w) {
     const TypeDecl& decl = p_.types[w.type];
     std::string className(p_.text(decl.qualified));
     if (!decl.definition.known()) return std::nullopt;
@@ -570,7 +310,7 @@ class Injector : private InjectReading {
     VariableIndex holder = holderOf(w.type);
     bool needsField = false;
     for (Place access : w.accesses) needsField |= !isConstructor(functionAt(access)) || copiesOrMoves(functionAt(access));
-    for (const Work::Pass& pass : w.passes) needsField |= pass.field == kNone && pass.base == kNone && !isConstructor(pass.in);
+    for (const InjectTask::Pass& pass : w.passes) needsField |= pass.field == kNone && pass.base == kNone && !isConstructor(pass.in);
     bool addField = needsField && holder == kNone;
     // A reference among its fields would forbid that its objects are assigned.
     bool pointer = addField ? assignedAt(w.type).known() : byPointer(holder);
@@ -598,7 +338,7 @@ class Injector : private InjectReading {
     // 1. Constructors.
     std::map<FunctionIndex, std::vector<Entry>> entries;
     std::vector<Entry> freshEntries;
-    for (const Work::Pass& pass : w.passes) {
+    for (const InjectTask::Pass& pass : w.passes) {
       if (pass.field == kNone && pass.base == kNone) continue;
       int group = 1;
       std::string name = pass.field != kNone ? std::string(p_.text(p_.variables[pass.field].name)) : std::string(lastPart(p_.text(p_.types[pass.base].name)));
@@ -688,7 +428,7 @@ class Injector : private InjectReading {
       if (!reachableInLambda(access, asField)) return refuse(w, "a lambda at " + at(access) + " does not capture what it would need");
       if (!replaceAccess(access, objectAt(in))) return std::nullopt;
     }
-    for (const Work::Pass& pass : w.passes) {
+    for (const InjectTask::Pass& pass : w.passes) {
       if (pass.field != kNone || pass.base != kNone) continue;
       // A delegating call was dealt with above when the parameter was new.
       bool delegating = p_.node(pass.place).kind == Kind::FieldInit && lastPart(p_.nameOf(pass.place)) == p_.text(decl.name);
@@ -707,7 +447,7 @@ class Injector : private InjectReading {
     return step;
   }
 
-  std::optional<Step> refuse(const Work& w, const std::string& reason) {
+  std::optional<Step> refuse(const InjectTask& w, const std::string& reason) {
     Place place = !w.accesses.empty() ? w.accesses.front() : w.passes.front().place;
     byHand(place, reason);
     for (Place access : w.accesses) byHand(access, reason);
@@ -769,7 +509,7 @@ class Injector : private InjectReading {
 
   // ----- a function outside classes
 
-  std::optional<Step> changeFunction(const Work& w) {
+  std::optional<Step> changeFunction(const InjectTask& w) {
     const Function& fn = p_.functions[w.function];
     std::string name = functionText(p_, w.function);
     if (!fn.definition.known()) return refuse(w, name + " has no body in this tree");
@@ -823,7 +563,7 @@ class Injector : private InjectReading {
   }
 
   // Inside one function the object goes by one name.
-  bool useInFunction(const Work& w, const std::string& object) {
+  bool useInFunction(const InjectTask& w, const std::string& object) {
     auto captured = [&](Place place) {
       if (reachableInLambda(place, false)) return true;
       (void)refuse(w, "a lambda at " + at(place) + " does not capture what it would need");
@@ -836,14 +576,14 @@ class Injector : private InjectReading {
       if (isHolding(access) && p_.nameOf(variable) == object) scan_.removeDeclaration(variable, edits_);
       else if (!replaceAccess(access, object)) return false;
     }
-    for (const Work::Pass& pass : w.passes)
+    for (const InjectTask::Pass& pass : w.passes)
       if (!captured(pass.place) || !addArgument(pass, object)) return false;
     return true;
   }
 
   // ----- composing places
 
-  std::optional<Step> composeFunction(const Work& w) {
+  std::optional<Step> composeFunction(const InjectTask& w) {
     const Function& fn = p_.functions[w.function];
     const LoweredFile& file = p_.file(fn.definition);
     NodeId body = file.child(fn.definition.node, Role::Body);
@@ -873,7 +613,7 @@ class Injector : private InjectReading {
   }
 
   // A class that a framework makes (a test fixture): it keeps the object as its first field.
-  std::optional<Step> composeClass(const Work& w) {
+  std::optional<Step> composeClass(const InjectTask& w) {
     const TypeDecl& decl = p_.types[w.type];
     VariableIndex holder = holderOf(w.type);
     std::string field = holder != kNone ? std::string(p_.text(p_.variables[holder].name)) : fieldName(w.type);
@@ -894,7 +634,7 @@ class Injector : private InjectReading {
       if (!reachableInLambda(access, true)) return refuse(w, "a lambda at " + at(access) + " does not capture what it would need");
       if (!replaceAccess(access, object)) return std::nullopt;
     }
-    for (const Work::Pass& pass : w.passes) {
+    for (const InjectTask::Pass& pass : w.passes) {
       if (pass.field != kNone || pass.base != kNone) {
         if (pass.field == kNone) return refuse(w, "a class made by a framework derives from one that needs the object");
         // Made without a word: now with the object, at its declaration.
@@ -1069,14 +809,8 @@ class Injector : private InjectReading {
     }
   }
 
-  PlanMemory& memory_;
-  SourceScan scan_;
-  std::optional<std::set<TypeIndex>> below_;  // classes that are made below those that take the object
-  std::vector<Work> work_;
-  std::vector<ByHand> byHand_;
   std::vector<FileEdit> edits_;
   std::set<std::string> newIncludes_;
-  std::set<std::pair<FileIndex, uint32_t>> seen_;
 };
 
 }  // namespace

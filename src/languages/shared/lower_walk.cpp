@@ -62,7 +62,7 @@ void SharedLowerer::statements(TSNode block, NodeList kids, NodeId parent) {
 // lock.lock(); and lock.unlock(); Monitor.Enter(lock); and Monitor.Exit(lock);
 TSNode SharedLowerer::lockOf(TSNode statement, bool taking) const {
   if (!g_.spec.lockCalls) return {};
-  static constexpr std::pair<std::string_view, std::string_view> kWords[] = {{"lock", "unlock"}, {"acquire", "release"}, {"EnterReadLock", "ExitReadLock"}, {"EnterWriteLock", "ExitWriteLock"}, {"WaitOne", "ReleaseMutex"}};
+  static constexpr std::pair<std::string_view, std::string_view> kWords[] = {{"lock", "unlock"}, {"acquire", "release"}, {"EnterReadLock", "ExitReadLock"}, {"EnterUpgradeableReadLock", "ExitUpgradeableReadLock"}, {"EnterWriteLock", "ExitWriteLock"}, {"AcquireReaderLock", "ReleaseReaderLock"}, {"AcquireWriterLock", "ReleaseWriterLock"}, {"WaitOne", "ReleaseMutex"}};
   std::string_view written = trim(text(statement));
   if (!written.empty() && written.back() == ';') written = trim(written.substr(0, written.size() - 1));
   if (written.size() < 3 || written.size() > 120 || written.back() != ')' || written.find('\n') != std::string_view::npos) return {};
@@ -72,15 +72,20 @@ TSNode SharedLowerer::lockOf(TSNode statement, bool taking) const {
       if (text(at) == wanted) return at;
     return TSNode{};
   };
-  std::string_view monitor = taking ? "Monitor.Enter(" : "Monitor.Exit(";
-  if (written.substr(0, monitor.size()) == monitor) {
-    std::string_view wanted = written.substr(monitor.size(), written.size() - monitor.size() - 1);
+  written.remove_suffix(1);
+  std::string_view monitor = taking ? "Monitor.Enter" : "Monitor.Exit";
+  if (size_t open = written.find('('); written.starts_with(monitor) && open != std::string_view::npos && trim(written.substr(monitor.size(), open - monitor.size())).empty()) {
+    std::string_view wanted = trim(written.substr(open + 1));
     TSNode call = statement;
     while (!isNull(call) && isNull(field(call, f_.arguments))) call = firstNamed(call);
     return isNull(call) ? TSNode{} : leading(firstNamed(field(call, f_.arguments)), wanted);
   }
-  if (written.substr(written.size() - 2) != "()") return {};
-  written.remove_suffix(2);
+  size_t open = written.rfind('(');
+  if (open == std::string_view::npos) return {};
+  // How long to wait for it.
+  bool waits = !trim(written.substr(open + 1)).empty();
+  written = trim(written.substr(0, open));
+  if (waits && !written.ends_with("AcquireReaderLock") && !written.ends_with("AcquireWriterLock")) return {};
   for (const auto& [take, give] : kWords) {
     std::string_view word = taking ? take : give;
     if (written.size() < word.size() + 2 || written.substr(written.size() - word.size()) != word || written[written.size() - word.size() - 1] != '.') continue;
