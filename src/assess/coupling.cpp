@@ -74,14 +74,17 @@ std::set<VariableIndex> changingState(const Subject& s, const Entity& e) {
     bool ofMany = many && p.variables[v].storage == Storage::Field;
     if (!field.changes || (!many && isOfMany(s, e, v)) || (variableTraits(p, v) & kPool) || isWorkedOut(p, v) || isMemo(p, v) || isLastAnswer(p, v)) continue;
     if (e.kind == EntityKind::StaticHolder && isOwnAnswer(p, v)) continue;
-    bool changes = std::any_of(p.usesOfVariable[v].begin(), p.usesOfVariable[v].end(), [&](uint32_t u) {
+    bool byProgram = false, atWork = false, byTests = false;  // a function that only tests call changes nothing that the program does not
+    for (uint32_t u : p.usesOfVariable[v]) {
       const Use& use = p.uses[u];
       // Of one object of many, what is called on this one changes it.
-      if (ofMany && std::none_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; })) return false;
-      if (!changesState(p, use) || s.inTests(use.place) || isConstruction(p, use) || onlyTestsCall(s, use.in)) return false;
-      return !s.threads.sideOf(use.place, use.in).startsUp();
-    });
-    if (changes) out.insert(v);
+      if (ofMany && std::none_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return c.method != kNone && c.method == use.in; })) continue;
+      if (!changesState(p, use) || s.inTests(use.place) || isConstruction(p, use)) continue;
+      bool startsUp = s.threads.sideOf(use.place, use.in).startsUp();
+      if (onlyTestsCall(s, use.in)) byTests |= !startsUp;
+      else byProgram = true, atWork |= !startsUp;
+    }
+    if (atWork || (byTests && byProgram)) out.insert(v);
   }
   return out;
 }

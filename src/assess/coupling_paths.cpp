@@ -584,7 +584,8 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
       if (s.inTests(use.place) && symbol.is(Symbol::Sort::Variable) && p.variables[symbol.index()].storage != Storage::Global && s.inTests(p.variables[symbol.index()].home())) return true;
     }
   }
-  bool setToNothing = false, setToSomething = false;  // by calls of setters
+  bool setToNothing = false;  // by the last call of a setter
+  Place last;
   for (uint32_t c : p.callsInFunction[f]) {
     const CallSite& call = p.calls[c];
     if (putsBack(s, e, state, call.callee, depth + 1)) return true;
@@ -593,12 +594,13 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
     if (!sets) continue;
     if (const std::vector<NodeId> handed = argumentsOf(p.file(call.place), call.place.node); !handed.empty()) {
       bool nothing = std::all_of(handed.begin(), handed.end(), [&](NodeId given) { return isNothing(p, {call.place.file, given}); });
-      (nothing ? setToNothing : setToSomething) = true;
+      // What it is set to last is what it leaves.
+      if (!last.known() || before(last, call.place)) last = call.place, setToNothing = nothing;
     }
     for (NodeId given : argumentsOf(p.file(call.place), call.place.node))
       if (Symbol symbol = p.symbolAt({call.place.file, given}); symbol.is(Symbol::Sort::Variable) && remembers(p, e, symbol.index())) return true;
   }
-  return setToNothing && !setToSomething;
+  return setToNothing;
 }
 
 // Does a file in a folder of tests hold tests, or only what they are given: a module

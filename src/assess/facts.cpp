@@ -366,10 +366,10 @@ bool isCalled(const Subject& s, FunctionIndex f) {
   return f == kNone || std::any_of(s.program.callsOfFunction[f].begin(), s.program.callsOfFunction[f].end(), [&](uint32_t c) { return !s.inTests(s.program.calls[c].place); });
 }
 
-bool onlyTestsCall(const Subject& s, FunctionIndex f, int depth) {
+bool onlyTestsCall(const Subject& s, FunctionIndex f) {
   const Program& p = s.program;
-  if (f == kNone || depth > 3 || p.callsOfFunction[f].empty() || isCalledByLibrary(p, f)) return false;
-  return std::all_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return s.inTests(p.calls[c].place) || onlyTestsCall(s, p.calls[c].in, depth + 1); });
+  if (f == kNone || p.callsOfFunction[f].empty() || isCalledByLibrary(p, f)) return false;
+  return std::all_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return s.inTests(p.calls[c].place); });
 }
 
 bool staysInside(const Program& p, FunctionIndex f) {

@@ -101,8 +101,8 @@ struct GuardedUses {
 GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& field);
 // Does production code of the tree call it?
 bool isCalled(const Subject& s, FunctionIndex f);
-// Do only tests call it, or what only they call? Not what nobody calls, or a library may.
-bool onlyTestsCall(const Subject& s, FunctionIndex f, int depth = 0);
+// Do only tests call it? Not what nobody calls, or a library may.
+bool onlyTestsCall(const Subject& s, FunctionIndex f);
 // Is it only called by its own class, and nobody else may?
 bool staysInside(const Program& p, FunctionIndex f);
 // Does it stand for a library's member, and nobody calls it by its class? When and with which locks it runs the library decides.

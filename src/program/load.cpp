@@ -71,6 +71,27 @@ class TellingWords {
 
 constexpr TellingWords kTellingWords;
 
+constexpr std::string_view kLeadingAway[] = {" by ", " with ", " for ", " of ", " to ", " from ", " in ", " on ", " get ", " gets ", " returns ", " return ", " uses ", " use "};
+
+// Is the word at `at` said of what the comment stands above: near the beginning of a sentence, or behind "is a"? Not "accepts a singleton
+// endpoint", "is backed by a singleton object".
+bool isOfItself(std::string_view words, size_t at) {
+  constexpr size_t kFew = 3;
+  size_t stop = words.find_last_of(".;:{\"", at == 0 ? 0 : at - 1), begin = at == 0 || stop == std::string_view::npos ? 0 : stop + 1;
+  std::string_view before = words.substr(begin, at - begin);
+  auto count = [](std::string_view text) {
+    size_t out = 0;
+    for (size_t i = 0; i < text.size(); ++i) out += isWordByte(text[i]) && (i == 0 || !isWordByte(text[i - 1]));
+    return out;
+  };
+  if (size_t is = before.rfind(" is "); is != std::string_view::npos) {
+    std::string_view between = before.substr(is + 4);
+    return std::none_of(std::begin(kLeadingAway), std::end(kLeadingAway), [&](std::string_view word) { return (" " + std::string(between)).find(word) != std::string::npos; });
+  }
+  bool quoted = begin > 0 && words[begin - 1] == '"';
+  return !quoted && count(before) <= kFew && std::none_of(std::begin(kLeadingAway), std::end(kLeadingAway), [&](std::string_view word) { return (" " + std::string(before)).find(word) != std::string::npos; });
+}
+
 // "is a singleton", "Singleton.", "the singleton instance": not "a singleton list of names".
 bool namesSingleton(std::string_view words) {
   constexpr std::string_view kFollowing[] = {"class", "object", "instance", "pattern", "that", "which", "for", "of", "to", "so", "since", "because", "and", "with", "by", "bean", "service", "is", "in", "used", "holding"};
@@ -78,11 +99,14 @@ bool namesSingleton(std::string_view words) {
   for (size_t at = words.find(kWord); at != std::string_view::npos; at = words.find(kWord, at + 1)) {
     std::string_view rest = words.substr(at + kWord.size());
     size_t begin = rest.find_first_not_of(" \t\r\n*/");
-    if (rest.empty() || begin == std::string_view::npos || !isWordByte(rest[begin])) return true;
+    if (rest.empty() || begin == std::string_view::npos || !isWordByte(rest[begin])) {
+      if (isOfItself(words, at)) return true;
+      continue;
+    }
     if (begin == 0) continue;
     rest.remove_prefix(begin);
     std::string_view next = rest.substr(0, std::find_if(rest.begin(), rest.end(), [](char c) { return !isWordByte(c); }) - rest.begin());
-    if (std::find(std::begin(kFollowing), std::end(kFollowing), next) != std::end(kFollowing)) return true;
+    if (std::find(std::begin(kFollowing), std::end(kFollowing), next) != std::end(kFollowing) && isOfItself(words, at)) return true;
   }
   return false;
 }

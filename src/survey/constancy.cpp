@@ -198,6 +198,8 @@ bool Constancy::isRemembered(VariableIndex f, TypeIndex type) const {
   uint32_t traits = p_.traits(declared.file, field.type);
   bool bare = use.has(kPointer) && (traits & ~uint32_t{kUnchanging}) == 0 && p_.language(declared.file).dotted;  // a library's object that is only remembered
   bool plain = use.name != 0 && (use.decl == kNone || choice) && (choice || bare || !use.has(kPointer)) && !use.has(kArray) && traits == (traits & (kTextType | kUnchanging));
+  // One of its own class is as good as what it is worked out from.
+  plain |= use.decl == type && p_.language(declared.file).dotted && (traits & ~uint32_t{kUnchanging}) == 0;
   if (!plain || (field.modifiers & kPublic)) return false;
   bool workedOut = false;
   for (uint32_t u : p_.usesOfVariable[f]) {

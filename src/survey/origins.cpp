@@ -254,15 +254,19 @@ bool Origins::mayHandOut(FunctionIndex function) const {
   return deduced || keepsIdentity(f, result) || (p_.traits(f, result) & kOptionalType);
 }
 
-// Does it promise no more than a base of the slot's class, and give what is no slot at all on another way?
+// Does it promise no more than a base of the slot's class, or is it asked of one of its objects, and gives what is no slot at all on
+// another way?
 bool Origins::givesOthers(FunctionIndex function, VariableIndex slot) const {
   if (returns_[function].size() < 2) return false;
   TypeIndex promised = p_.classBehind(returns_[function].front().file, p_.functions[function].result), kept = p_.classBehind(p_.variables[slot].home().file, p_.variables[slot].type);
-  if (promised == kNone || kept == kNone || promised == kept || !p_.derivesFrom(kept, promised)) return false;
+  if (promised == kNone || kept == kNone) return false;
+  // Asked of an object of that very class: who has one wants another of its kind.
+  bool ofItself = p_.functions[function].owner == kept && !(p_.functions[function].modifiers & kStatic);
+  if (!ofItself && (promised == kept || !p_.derivesFrom(kept, promised))) return false;
   return std::any_of(returns_[function].begin(), returns_[function].end(), [&](Place value) {
     if (p_.node(value).is(Kind::Literal, LiteralForm::Null)) return false;
     VariableIndex other = of(value);
-    return other != slot && (other == kNone || p_.classBehind(p_.variables[other].home().file, p_.variables[other].type) != kept);
+    return other != slot && (other == kNone || ofItself || p_.classBehind(p_.variables[other].home().file, p_.variables[other].type) != kept);
   });
 }
 
