@@ -229,6 +229,8 @@ void checkReentrant(const Subject& s, std::vector<Finding>& out) {
       // A constructor that has put the object there itself finds it.
       if (putsItselfThere(p, e, r.chain.front().place)) return true;
       if (r.function == kNone) {
+        // A value stands where it is made: its constructor has it under its name too.
+        if (p.guarantees(e.place.file).implicitCopy.holds && !p.use(p.variables[e.slot].type).has(kPointer) && !(variableTraits(p, e.slot) & (kPointerLike | kOwningPointer)) && r.chain.size() < 3) return true;
         // The slot is used, not only set or tested.
         Place up = p.parent(r.chain.back().place);
         return !(p.node(up).kind == Kind::Member && p.node(r.chain.back().place).role == Role::Receiver) || p.around(up, Kind::If).node != kNoNode || runsLater(p, r.chain);

@@ -61,7 +61,7 @@ bool isMadeByFramework(const Program& p, TypeIndex type) {
 bool isOfOneFile(const Program& p, const Entity& e, TypeIndex type) {
   Place home = p.types[type].definition;
   // A slot in such a class can be named no more than the class.
-  auto inside = [&](const AccessPoint& one) { return one.function != kNone ? p.functions[one.function].onlyIn != kNone : p.variables[e.slot].onlyIn != kNone || (p.variables[e.slot].owner == type && !p.language(home.file).dotted); };
+  auto inside = [&](const AccessPoint& one) { return one.function != kNone ? p.functions[one.function].onlyIn != kNone || (p.functions[one.function].owner == type && outermost(p, type) != type && !p.language(home.file).dotted) : p.variables[e.slot].onlyIn != kNone || (p.variables[e.slot].owner == type && !p.language(home.file).dotted); };
   return home.known() && !p.isHeader(home.file) && std::all_of(e.accessPoints.begin(), e.accessPoints.end(), inside);
 }
 

@@ -71,7 +71,7 @@ class TellingWords {
 
 constexpr TellingWords kTellingWords;
 
-constexpr std::string_view kLeadingAway[] = {" by ", " with ", " for ", " of ", " to ", " from ", " in ", " on ", " get ", " gets ", " returns ", " return ", " uses ", " use "};
+constexpr std::string_view kLeadingAway[] = {" by ", " with ", " for ", " of ", " to ", " from ", " in ", " on ", " get ", " gets ", " returns ", " return ", " uses ", " use ", " accept ", " accepts ", " takes ", " take ", " wraps ", " holds ", " makes ", " creates ", " backs "};
 
 // Is the word at `at` said of what the comment stands above: near the beginning of a sentence, or behind "is a"? Not "accepts a singleton
 // endpoint", "is backed by a singleton object".

@@ -14,8 +14,29 @@ constexpr std::string_view kNotWrittenHere = "it stands in code that a tool made
 
 }  // namespace
 
+// Which files are included in the middle of a class or function? What they declare is its own.
+void Recogniser::findParts() {
+  auto lastOf = [](std::string_view path) { return path.substr(path.rfind('/') + 1); };
+  absl::flat_hash_set<std::string_view> included;
+  std::vector<Span> bodies;
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    if (p_.languageOf[f]->headerExtensions.empty()) continue;
+    const LoweredFile& file = p_.files[f];
+    bodies.clear();
+    for (const Node& node : file.nodes)
+      if (node.kind == Kind::Type || node.kind == Kind::Function) bodies.push_back(node.span);
+    for (const Node& import : file.nodes) {
+      if (import.kind != Kind::Import || import.has(kExtern)) continue;
+      if (std::any_of(bodies.begin(), bodies.end(), [&](Span body) { return body.begin < import.span.begin && import.span.end < body.end; })) included.insert(lastOf(file.name(import)));
+    }
+  }
+  for (FileIndex f = 0; f < p_.files.size() && !included.empty(); ++f)
+    if (!p_.languageOf[f]->headerExtensions.empty() && included.contains(lastOf(p_.files[f].path))) parts_.insert(f);
+}
+
 bool Recogniser::isSlot(VariableIndex v) const {
   const Variable& variable = p_.variables[v];
+  if (variable.storage == Storage::Global && parts_.contains(variable.home().file)) return false;
   if (variable.lives()) {
     if (variable.setOnObjects && isDefaultOfField(v)) return false;
     if (variable.storage == Storage::StaticField && isOfPassingClass(variable.owner)) return false;

@@ -24,6 +24,7 @@ class Recogniser {
     auto inTests = std::make_shared<std::vector<bool>>();
     for (const LoweredFile& file : program.files) inTests->push_back(tests.match(file.path));
     inTests_ = std::move(inTests);
+    findParts();
     indexStaticHolders();
     indexFileHolders();
   }
@@ -31,6 +32,7 @@ class Recogniser {
  private:
 
   // ----- which variables are slots at all: recognise_slots.cpp
+  void findParts();
   bool isSlot(VariableIndex v) const;
   bool isDefaultOfField(VariableIndex v) const;
   bool isOfPassingClass(TypeIndex type) const;
@@ -171,6 +173,7 @@ class Recogniser {
   const Program& p_;
   const Origins& o_;
   std::shared_ptr<const std::vector<bool>> inTests_;  // by file
+  std::set<FileIndex> parts_;  // included in the middle of a class
   std::set<TypeIndex> staticHolders_;
   std::map<VariableIndex, TypeIndex> holderOfFileVariable_;
   std::map<TypeIndex, std::vector<VariableIndex>> fileState_;  // of such classes

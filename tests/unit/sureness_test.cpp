@@ -46,7 +46,7 @@ std::string keptIn(const std::string& value) {
          "public class Watch { static void Go() { Quick.Roster.Enter(\"one\"); } public static void Main() { new Thread(Go).Start(); new Thread(Go).Start(); } }\n";
 }
 
-const char* kLampLog = "public class LampLog {\n  static Level level = Level.ALL;\n  static void tell(String line, Level one) { if (one.compareTo(level) > 0) System.out.println(line); }\n}\nenum Level { ALL, LOUD }\n";
+const char* kLampLog = "public class LampLog {\n  static Level level = Level.ALL;\n  static void put(Level next) { level = next; }\n  static void tell(String line, Level one) { if (one.compareTo(level) > 0) System.out.println(line); }\n}\nenum Level { ALL, LOUD }\n";
 std::string lampTests(const std::string& second) {
   return "import org.junit.Test;\npublic class LampLogTest {\n  @Test public void all() { LampLog.level = Level.ALL; LampLog.tell(\"lit\", Level.LOUD); }\n  @Test public void few() { " + second + " }\n}\n";
 }
@@ -76,6 +76,7 @@ INSTANTIATE_TEST_SUITE_P(
         Judged{"LookedUpTwiceIsNoRace", "thread.unguarded-state", {{"A.cs", keptIn("(IRoster)Cupboard.Find(typeof(IRoster))")}}, Told::No},
         Judged{"TestsThatEachSetItFirst", "coupling.test-leak", {{"LampLog.java", kLampLog}, {"LampLogTest.java", lampTests("LampLog.level = Level.LOUD; LampLog.tell(\"lit\", Level.ALL);")}}, Told::No},
         Judged{"ATestThatSeesWhatAnotherLeft", "coupling.test-leak", {{"LampLog.java", kLampLog}, {"LampLogTest.java", lampTests("LampLog.tell(\"lit\", Level.ALL); LampLog.level = Level.LOUD;")}}, Told::Likely},
+        Judged{"TestsThatPutNothingLast", "coupling.test-leak", {{"LampLog.java", kLampLog}, {"LampLogTest.java", lampTests("LampLog.put(Level.LOUD); LampLog.put(Level.ALL); LampLog.put(null);")}}, Told::No},
         Judged{"ASetterThatNobodyCalls", "thread.mixed-guard", {{"Seed.java", seedIn("")}}, Told::Possible},
         Judged{"ASetterThatWorkCalls", "thread.mixed-guard", {{"Seed.java", seedIn("  static void work() { new Thread(() -> set(5)).start(); }\n")}}, Told::Likely},
         Judged{"AThreadThatNoProgramStarts", "thread.unguarded-state", {{"Desk.java", std::string(kHosted) + "class Hosted { public Thread start() { Thread t = new Thread(() -> System.out.println(Gate.count())); t.start(); return t; } }\n"}}, Told::No},

@@ -176,11 +176,13 @@ constexpr std::array kCalls = std::to_array<NamedBits>({
 
 CollectionAct collectionAct(std::string_view member) {
   static constexpr std::string_view kAdd[] = {"push_back", "emplace_back", "push_front", "emplace_front", "insert", "emplace", "push",
-                                       "try_emplace", "insert_or_assign", "append", "emplace_hint", "push_range", "insert_range"};
-  static constexpr std::string_view kRemove[] = {"erase", "clear", "pop_back", "pop_front", "pop", "remove", "remove_if", "extract", "reset"};
+                                       "try_emplace", "insert_or_assign", "append", "emplace_hint", "push_range", "insert_range", "prepend", "enqueue", "insertMulti"};
+  static constexpr std::string_view kRemove[] = {"erase", "clear", "pop_back", "pop_front", "pop", "remove", "remove_if", "extract", "reset",
+                                        "removeAll", "removeOne", "removeFirst", "removeLast", "removeAt", "take", "takeFirst", "takeLast", "takeAt", "dequeue"};
   static constexpr std::string_view kChange[] = {"resize", "assign", "swap", "sort", "reserve", "splice", "merge", "store", "exchange", "unique", "rehash", "shrink_to_fit", "replace"};
   static constexpr std::string_view kRead[] = {"size", "empty", "begin", "end", "cbegin", "cend", "find", "count", "contains", "at", "front", "back", "data", "c_str",
-                                        "lower_bound", "upper_bound", "equal_range", "load", "length", "substr", "rbegin", "rend", "top", "capacity", "has_value", "value", "get", "str", "compare", "find_first_of", "value_or"};
+                                        "lower_bound", "upper_bound", "equal_range", "load", "length", "substr", "rbegin", "rend", "top", "capacity", "has_value", "value", "get", "str", "compare", "find_first_of", "value_or",
+                                        "isEmpty", "constBegin", "constEnd", "constFind", "indexOf", "lastIndexOf", "keys", "values", "first", "last", "constFirst", "constLast"};
   return actIn(member, kAdd, kRemove, kChange, kRead);
 }
 
