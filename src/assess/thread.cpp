@@ -433,7 +433,7 @@ Place walkBeside(const Program& p, const Use& use) {
   return use.place;
 }
 
-// A number, a text or a yes that is only ever set as a whole, to what its setter is handed, and that no loop waits for: a switch.
+// A number, a choice or a yes that is only ever set as a whole, whatever it was, and that no loop waits for: a switch.
 // Who reads it a moment too late does as it was set before.
 bool isSwitch(const Program& p, VariableIndex v) {
   const TypeUse& type = p.use(p.variables[v].type);
@@ -446,12 +446,14 @@ bool isSwitch(const Program& p, VariableIndex v) {
     if (use.access == Access::Read) {
       Place loop = p.around(use.place, Kind::Loop);
       NodeId condition = loop.node == kNoNode ? kNoNode : file.child(loop.node, Role::Condition);
-      return condition == kNoNode || (use.place.node != condition && !p.isInside(use.place, condition));
+      if (condition != kNoNode && (use.place.node == condition || p.isInside(use.place, condition))) return false;
+      // while (true) if (stopped) break;
+      Place branch = loop.node == kNoNode ? Place{} : p.around(use.place, Kind::If);
+      NodeId asked = !branch.known() || branch.node == kNoNode || !p.isInside(branch, loop.node) ? kNoNode : file.child(branch.node, Role::Condition);
+      bool leaves = asked != kNoNode && (use.place.node == asked || p.isInside(use.place, asked)) && anyNode(file, branch.node, [&](NodeId n) { return file[n].kind == Kind::Return || file[n].kind == Kind::Jump; });
+      return !leaves;
     }
-    NodeId value = use.access == Access::Write && !use.inMember && !use.throughPointer ? p.assignedAt(use.place) : kNoNode;
-    if (value == kNoNode) return false;
-    Symbol given = p.symbolAt({use.place.file, bareExpression(file, value)});
-    return use.in == kNone || (given.is(Symbol::Sort::Variable) && p.variables[given.index()].storage == Storage::Parameter);
+    return use.access == Access::Write && !use.inMember && !use.throughPointer && p.assignedAt(use.place) != kNoNode && !readsItself(p, use);
   });
 }
 

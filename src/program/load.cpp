@@ -143,7 +143,7 @@ std::string_view namedBefore(std::string_view comment, std::string_view words) {
 std::string notesOne(std::string_view comment) {
   if (comment.size() > 4000 || !kTellingWords.in(comment)) return {};
   std::string words = lowerCase(comment);
-  if (hasAny(words, {"not a singleton", "no singleton", "non-singleton", "bound as a singleton", "registered as a singleton", "operate as a singleton", "used as a singleton", "exists as exactly one", "is a single instance of", "of a single instance of", "of one instance of", "one instance of each"})) return {};
+  if (hasAny(words, {"not a singleton", "no singleton", "non-singleton", "bound as a singleton", "registered as a singleton", "operate as a singleton", "used as a singleton", "exists as exactly one", "is a single instance of", "of a single instance of", "of one instance of", "one instance of each", "each class", "each type", "every class", "can have only one"})) return {};
   bool says = namesSingleton(words) || hasAny(words, {"only one instance", "exactly one instance", "a single instance", "there is only one", "there must be only one", "there should be only one", "there is exactly one", "one instance per process", "never make a second"});
   if (!says) return {};
   std::string_view subject = subjectOf(words);

@@ -68,6 +68,7 @@ INSTANTIATE_TEST_SUITE_P(
     testing::Values(
         Judged{"ASwitch", "thread.unguarded-state", {{"a.cpp", switchIn("if (g_loud) tell(\"lit\");")}}, Told::Possible},
         Judged{"AFlagThatALoopWaitsFor", "thread.unguarded-state", {{"a.cpp", switchIn("while (!g_loud) tell(\"dark\");")}}, Told::Likely},
+        Judged{"AFlagThatEndsALoop", "thread.unguarded-state", {{"a.cpp", switchIn("for (;;) { if (g_loud) break; tell(\"dark\"); }")}}, Told::Likely},
         Judged{"AChoice", "thread.unguarded-state", {{"a.cpp", "#include <thread>\nenum class Loud { no, yes };\nstatic Loud g_loud = Loud::no;\nvoid setLoud(Loud loud) { g_loud = loud; }\nvoid tell(const char*);\nvoid work() { if (g_loud == Loud::yes) tell(\"lit\"); }\nint main(int n, char**) { std::thread t(work); while (n-- > 0) setLoud(Loud::yes); t.join(); }\n"}}, Told::Possible},
         Judged{"ALocalOfTheProgramItself", "lifetime.local-address-stored", {{"a.cpp", "struct Hall { int n = 0; };\nHall* hall;\nvoid run() { Hall own; hall = &own; ++hall->n; }\nvoid serve() { run(); }\nint main() { run(); }\n"}}, Told::Possible},
         Judged{"ALocalThatEndsBefore", "lifetime.local-address-stored", {{"a.cpp", "struct Hall { int n = 0; };\nHall* hall;\nvoid run() { Hall own; hall = &own; ++hall->n; }\nvoid more();\nint main() { run(); more(); }\n"}}, Told::Likely},
