@@ -68,7 +68,8 @@ Language cppLanguage() {
   language.name = "C++";
   language.family = "c";
   language.extensions = kExtensions;
-  language.testImports = {"gtest/gtest.h", "gmock/gmock.h", "boost/test", "catch2", "catch.hpp", "QtTest", "QTest", "cppunit", "CppUTest"};
+  // Not those of libraries whose tests stand in the files of the program, behind a condition.
+  language.testImports = {"gtest/gtest.h", "gmock/gmock.h", "boost/test", "QtTest", "QTest", "cppunit", "CppUTest"};
   language.headerExtensions = kHeaders;
   language.interpreters = kModes;
   language.marksConstants = true;
