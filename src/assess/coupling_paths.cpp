@@ -592,12 +592,13 @@ bool putsBack(const Subject& s, const Entity& e, const std::set<VariableIndex>& 
     // set(old), where old = get() was kept.
     bool sets = s.inTests(call.place) && std::any_of(p.usesInFunction[call.callee].begin(), p.usesInFunction[call.callee].end(), [&](uint32_t u) { return state.count(p.uses[u].variable) && p.uses[u].access == Access::Write; });
     if (!sets) continue;
-    if (const std::vector<NodeId> handed = argumentsOf(p.file(call.place), call.place.node); !handed.empty()) {
+    const std::vector<NodeId> handed = argumentsOf(p.file(call.place), call.place.node);
+    if (!handed.empty()) {
       bool nothing = std::all_of(handed.begin(), handed.end(), [&](NodeId given) { return isNothing(p, {call.place.file, given}); });
       // What it is set to last is what it leaves.
       if (!last.known() || before(last, call.place)) last = call.place, setToNothing = nothing;
     }
-    for (NodeId given : argumentsOf(p.file(call.place), call.place.node))
+    for (NodeId given : handed)
       if (Symbol symbol = p.symbolAt({call.place.file, given}); symbol.is(Symbol::Sort::Variable) && remembers(p, e, symbol.index())) return true;
   }
   return setToNothing;
@@ -657,13 +658,13 @@ void checkTestLeak(const Subject& s, std::vector<Finding>& out) {
   for (size_t i = 0; i < s.survey.entities.size(); ++i) {
     const Entity& e = s.survey.entities[i];
     if (e.harmless || (e.slot != kNone && (p.variables[e.slot].modifiers & kThreadLocal))) continue;
+    if (s.inTests(e.place) || std::none_of(e.consumers.begin(), e.consumers.end(), [&](const Consumer& c) { return s.inTests(c.place); })) continue;
     std::set<VariableIndex> state;
     for (const StateField& field : e.state)
       if (field.changes) state.insert(field.variable);
     if (e.slot != kNone) state.insert(e.slot);
     state.insert(e.slots.begin(), e.slots.end());
     std::erase_if(state, [&](VariableIndex v) { return isMemo(p, v); });
-    if (s.inTests(e.place)) continue;
     std::map<FileIndex, std::vector<const Consumer*>> touched;
     for (const Consumer& c : e.consumers) {
       if (!s.inTests(c.place)) continue;

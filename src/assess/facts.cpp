@@ -138,6 +138,8 @@ bool isWorkedOut(const Program& p, VariableIndex v) {
   return out;
 }
 
+bool publishesAtOnce(const Program& p, VariableIndex v) { return (p.variables[v].modifiers & kVolatile) && p.guarantees(p.variables[v].declarations.front().file).volatilePublishes.holds; }
+
 bool isMemo(const Program& p, VariableIndex v) {
   if (!(variableTraits(p, v) & kKeyedCollection) || (p.variables[v].modifiers & kPublic)) return false;
   const Constancy constancy(p);
@@ -169,13 +171,8 @@ bool handsOutKept(const Program& p, FunctionIndex f) {
   Place body = p.functions[f].definition;
   if (!body.known()) return false;
   const LoweredFile& file = p.file(body);
-  bool gives = false;
-  for (NodeId n = body.node + 1; n < file.nodes.size() && file[n].span.begin < file[body.node].span.end; ++n) {
-    if (file[n].kind == Kind::Create) return false;
-    if (file[n].kind == Kind::Call && creationAt(p, {body.file, n})) return false;
-    gives |= file[n].kind == Kind::Return && file[n].firstChild != kNoNode;
-  }
-  return gives;
+  bool makes = anyNode(file, body.node, [&](NodeId n) { return file[n].kind == Kind::Create || (file[n].kind == Kind::Call && creationAt(p, {body.file, n})); });
+  return !makes && anyNode(file, body.node, [&](NodeId n) { return file[n].kind == Kind::Return && file[n].firstChild != kNoNode; });
 }
 
 // A library's function that is told by its first word to give what is there.
@@ -327,11 +324,16 @@ bool oneOfMany(const Subject& s, const Entity& e) { return e.kind != EntityKind:
 
 namespace {
 
-// options.name, where options is a parameter of that very class?
-bool isOfParameter(const Program& p, const Use& use, TypeIndex owner) {
+// object.field: the object, as far as it has a name.
+Symbol objectOf(const Program& p, const Use& use) {
   const LoweredFile& file = p.file(use.place);
   NodeId receiver = file[use.place.node].kind == Kind::Member ? file.child(use.place.node, Role::Receiver) : kNoNode;
-  Symbol object = receiver == kNoNode ? Symbol{} : p.symbolAt({use.place.file, receiver});
+  return receiver == kNoNode ? Symbol{} : p.symbolAt({use.place.file, receiver});
+}
+
+// options.name, where options is a parameter of that very class?
+bool isOfParameter(const Program& p, const Use& use, TypeIndex owner) {
+  Symbol object = objectOf(p, use);
   if (!object.is(Symbol::Sort::Variable)) return false;
   const Variable& variable = p.variables[object.index()];
   return variable.storage == Storage::Parameter && p.use(variable.type).decl == owner;
@@ -367,9 +369,7 @@ bool isCalled(const Subject& s, FunctionIndex f) {
 }
 
 bool onlyTestsCall(const Subject& s, FunctionIndex f) {
-  const Program& p = s.program;
-  if (f == kNone || p.callsOfFunction[f].empty() || isCalledByLibrary(p, f)) return false;
-  return std::all_of(p.callsOfFunction[f].begin(), p.callsOfFunction[f].end(), [&](uint32_t c) { return s.inTests(p.calls[c].place); });
+  return f != kNone && !s.program.callsOfFunction[f].empty() && !isCalled(s, f);
 }
 
 bool staysInside(const Program& p, FunctionIndex f) {
@@ -451,9 +451,7 @@ bool isCalledByLibrary(const Program& p, FunctionIndex f) {
 // one := &Roster{}; one.rows = …: nobody shares it yet.
 bool isConstruction(const Program& p, const Use& use) {
   if (isConstruction(p, use.in)) return true;
-  const LoweredFile& file = p.file(use.place);
-  NodeId receiver = file[use.place.node].kind == Kind::Member ? file.child(use.place.node, Role::Receiver) : kNoNode;
-  Symbol object = receiver == kNoNode ? Symbol{} : p.symbolAt({use.place.file, receiver});
+  Symbol object = objectOf(p, use);
   if (!object.is(Symbol::Sort::Variable) || p.variables[object.index()].storage != Storage::Local || p.variables[object.index()].function != use.in) return false;
   Place made = initialiserOf(p, object.index());
   if (!made.known()) return false;

@@ -55,6 +55,8 @@ CollectionAct actAt(const Program& p, Place place);
 // Is it only ever set as a whole, behind a test of whether it is there, to a number, a text or a collection that is
 // complete by then and not changed later, worked out from what is not handed in? Who sets it twice sets the same.
 bool isWorkedOut(const Program& p, VariableIndex v);
+// Is it declared so that all threads see at once what is put there, in a language that promises it?
+bool publishesAtOnce(const Program& p, VariableIndex v);
 // A table in which each function that puts something looks first, and puts what it has worked out itself and what stays so: who asks
 // twice is told the same.
 bool isMemo(const Program& p, VariableIndex v);

@@ -97,10 +97,6 @@ bool runsInOrder(const Program& p, VariableIndex v) {
   return value != kNoNode && file[value].kind != Kind::Lambda && !(file[value].kind == Kind::Literal && (variable.modifiers & kConst || file[value].detail == static_cast<uint8_t>(LiteralForm::Null)));
 }
 
-}  // namespace
-
-namespace {
-
 // Does the file define a variable of that name, as each program of a tree may for itself? Then that is the one.
 bool isDefinedIn(const Program& p, VariableIndex v, FileIndex file) {
   const Variable& named = p.variables[v];

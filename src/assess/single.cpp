@@ -60,9 +60,14 @@ bool isMadeByFramework(const Program& p, TypeIndex type) {
 // A source file has the class for itself, with all ways to its object: no other code can name it.
 bool isOfOneFile(const Program& p, const Entity& e, TypeIndex type) {
   Place home = p.types[type].definition;
-  // A slot in such a class can be named no more than the class.
-  auto inside = [&](const AccessPoint& one) { return one.function != kNone ? p.functions[one.function].onlyIn != kNone || (p.functions[one.function].owner == type && outermost(p, type) != type && !p.language(home.file).dotted) : p.variables[e.slot].onlyIn != kNone || (p.variables[e.slot].owner == type && !p.language(home.file).dotted); };
-  return home.known() && !p.isHeader(home.file) && std::all_of(e.accessPoints.begin(), e.accessPoints.end(), inside);
+  if (!home.known() || p.isHeader(home.file)) return false;
+  // A slot in such a class can be named no more than the class, nor can a function of one that stands in another.
+  bool apart = !p.language(home.file).dotted, nested = outermost(p, type) != type;
+  auto inside = [&](const AccessPoint& one) {
+    if (one.function == kNone) return p.variables[e.slot].onlyIn != kNone || (apart && p.variables[e.slot].owner == type);
+    return p.functions[one.function].onlyIn != kNone || (apart && nested && p.functions[one.function].owner == type);
+  };
+  return std::all_of(e.accessPoints.begin(), e.accessPoints.end(), inside);
 }
 
 // Do two or more constructors that say they are open to all take what an object is to be made from? Then the shared one is a default beside others.

@@ -444,14 +444,15 @@ bool isSwitch(const Program& p, VariableIndex v) {
     const Use& use = p.uses[u];
     const LoweredFile& file = p.file(use.place);
     if (use.access == Access::Read) {
-      Place loop = p.around(use.place, Kind::Loop);
-      NodeId condition = loop.node == kNoNode ? kNoNode : file.child(loop.node, Role::Condition);
-      if (condition != kNoNode && (use.place.node == condition || p.isInside(use.place, condition))) return false;
-      // while (true) if (stopped) break;
-      Place branch = loop.node == kNoNode ? Place{} : p.around(use.place, Kind::If);
-      NodeId asked = !branch.known() || branch.node == kNoNode || !p.isInside(branch, loop.node) ? kNoNode : file.child(branch.node, Role::Condition);
-      bool leaves = asked != kNoNode && (use.place.node == asked || p.isInside(use.place, asked)) && anyNode(file, branch.node, [&](NodeId n) { return file[n].kind == Kind::Return || file[n].kind == Kind::Jump; });
-      return !leaves;
+      Place loop = p.around(use.place, Kind::Loop), branch = p.around(use.place, Kind::If);
+      auto asks = [&](Place statement) {
+        NodeId condition = file.child(statement.node, Role::Condition);
+        return condition != kNoNode && (use.place.node == condition || p.isInside(use.place, condition));
+      };
+      auto leaves = [&](NodeId n) { return file[n].kind == Kind::Return || file[n].kind == Kind::Jump; };
+      // while (!stopped) …; while (true) if (stopped) break;
+      bool waits = loop.node != kNoNode && (asks(loop) || (branch.node != kNoNode && p.isInside(branch, loop.node) && asks(branch) && anyNode(file, branch.node, leaves)));
+      return !waits;
     }
     return use.access == Access::Write && !use.inMember && !use.throughPointer && p.assignedAt(use.place) != kNoNode && !readsItself(p, use);
   });
@@ -473,7 +474,7 @@ void checkUnguardedState(const Subject& s, std::vector<Finding>& out) {
     for (const StateField& field : e.state) {
       if (!isPlainState(s, e, field)) continue;
       const Variable& variable = p.variables[field.variable];
-      bool volatilePublishes = (variable.modifiers & kVolatile) && p.guarantees(variable.declarations.front().file).volatilePublishes.holds;
+      bool volatilePublishes = publishesAtOnce(p, field.variable);
       bool stepsAtomic = p.guarantees(variable.declarations.front().file).collectionStepsAtomic.holds;
       Meetings meetings(s, stepsAtomic);
       bool onlyCounts = true, isSet = isSetAtStartUp(s, field.variable);

@@ -154,7 +154,7 @@ GuardedUses guardedUses(const Subject& s, const Entity& e, const StateField& fie
   const Program& p = s.program;
   GuardedUses out;
   if (!isShareable(s, e, field)) return out;
-  bool volatilePublishes = (p.variables[field.variable].modifiers & kVolatile) && p.guarantees(p.variables[field.variable].declarations.front().file).volatilePublishes.holds;
+  bool volatilePublishes = publishesAtOnce(p, field.variable);
   bool stepsAtomic = p.guarantees(p.variables[field.variable].declarations.front().file).collectionStepsAtomic.holds;
   // Replaced whole under the lock, never changed in place: readers see the old one or the new.
   // What an object of the library's does when it is asked is its own matter.
@@ -314,8 +314,7 @@ void checkMixedGuard(const Subject& s, std::vector<Finding>& out) {
         f.message = partText(e, name) + " is guarded by " + lockText(p, held.front()) + " in " + functionName(p, with.in) + ", but " + functionName(p, without->in) + " uses it without a lock.";
         if (!s.isAtWork(without->in) && std::none_of(uses.unguarded.begin(), uses.unguarded.end(), [&](const Use* use) { return s.threads.sideOf(use->place, use->in).roots[0] != kNone; })) f.setSureness(Sureness::Possible);
         // Seen by all at once, and set by who may do so before there are threads: callers decide.
-        bool publishes = (p.variables[field.variable].modifiers & kVolatile) && p.guarantees(e.place.file).volatilePublishes.holds;
-        if (publishes && without->access == Access::Write && !without->inMember && !isCalled(s, without->in)) f.setSureness(Sureness::Possible);
+        if (publishesAtOnce(p, field.variable) && without->access == Access::Write && !without->inMember && !isCalled(s, without->in)) f.setSureness(Sureness::Possible);
         // Who reads a reference that is only ever replaced whole gets the old object or the new one (JLS 17.7): whether the old one
         // is too late is not known.
         if (!p.guarantees(e.place.file).freedByHand.holds && !p.guarantees(e.place.file).implicitCopy.holds && readsWhole(p, field.variable, uses)) f.setSureness(Sureness::Possible);
