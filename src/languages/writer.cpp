@@ -33,12 +33,50 @@ const SyntaxTree& WriterFiles::tree(const LoweredFile& file) {
   return *found.tree;
 }
 
+std::string Writer::can(const Change& change) {
+  switch (change.kind) {
+    case ChangeKind::TakeInConstructor: return change.at.known() ? canTake(change) : canGetConstructor(*change.of);
+    case ChangeKind::TakeInFunction: return canTakeInFunction(change);
+    case ChangeKind::KeepInField: return canKeep(*change.of);
+    case ChangeKind::MoveInitialiser: return canMove(change);
+    case ChangeKind::Read: return canRead(change);
+    case ChangeKind::HandOn: return canHandOn(change);
+    case ChangeKind::HandToBase: return canHandToBase(change);
+    case ChangeKind::DropDefault: return whyNotDropped(change);
+  }
+  return std::string(kNotWritten);
+}
+
 std::string Writer::write(std::span<const Change> changes, std::vector<FileEdit>& edits) {
   out_ = &edits;
   written_.clear();
-  std::string reason = writeAll(changes);
+  kept_.clear();
+  readsIn_.clear();
+  for (const Change& change : changes) {
+    if (change.kind == ChangeKind::KeepInField) kept_.insert(change.of);
+    if (change.kind == ChangeKind::Read && change.from == From::Parameter) ++readsIn_[change.in];
+  }
+  begin(changes);
+  std::string reason;
+  for (const Change& change : changes)
+    if (reason.empty()) reason = writeOne(change);
+  if (reason.empty()) reason = end(changes);
   out_ = nullptr;
   return reason;
+}
+
+std::string Writer::writeOne(const Change& change) {
+  switch (change.kind) {
+    case ChangeKind::TakeInConstructor: return change.at.known() ? take(change) : makeConstructor(change);
+    case ChangeKind::TakeInFunction: return takeInFunction(change);
+    case ChangeKind::KeepInField: return keep(change);
+    case ChangeKind::MoveInitialiser: return move(change);
+    case ChangeKind::Read: return read(change);
+    case ChangeKind::HandOn: return handOn(change);
+    case ChangeKind::HandToBase: return handToBase(change);
+    case ChangeKind::DropDefault: return drop(change);
+  }
+  return std::string(kNotWritten);
 }
 
 std::string Writer::objectWord(std::string_view name, bool snake) {

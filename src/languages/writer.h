@@ -42,7 +42,7 @@ class Writer {
   virtual ~Writer() = default;
 
   // Why the change cannot be written; empty: it can.
-  virtual std::string can(const Change& change) = 0;
+  std::string can(const Change& change);
   // Writes all changes of one step. An answer that is not empty: why that failed after all.
   std::string write(std::span<const Change> changes, std::vector<FileEdit>& edits);
 
@@ -62,10 +62,42 @@ class Writer {
   virtual bool passesAnything(Spot) { return false; }
 
  protected:
+  static constexpr std::string_view kNotWritten = "it is not written yet in this language";
+  static constexpr std::string_view kCannotFetch = "how the object is fetched could not be written here";
+
+  // ----- what a language says: why a change cannot be written; empty: it can
+
+  virtual std::string canTake(const Change&) { return std::string(kNotWritten); }
+  virtual std::string canGetConstructor(const ClassFacts&) { return std::string(kNotWritten); }
+  virtual std::string canTakeInFunction(const Change&) { return std::string(kNotWritten); }
+  virtual std::string canKeep(const ClassFacts&) { return ""; }
+  virtual std::string canMove(const Change&) { return std::string(kNotWritten); }
+  virtual std::string canRead(const Change&) { return ""; }
+  virtual std::string canHandOn(const Change&) { return std::string(kNotWritten); }
+  virtual std::string canHandToBase(const Change&) { return std::string(kNotWritten); }
+  virtual std::string whyNotDropped(const Change&) { return std::string(kNotWritten); }
+
+  // ----- and how each is written; an answer that is not empty: why that failed after all
+
+  // All changes of the step are of one program; those of one constructor belong together.
+  virtual void begin(std::span<const Change>) {}
+  virtual std::string take(const Change&) { return std::string(kNotWritten); }
+  virtual std::string makeConstructor(const Change&) { return std::string(kNotWritten); }
+  virtual std::string takeInFunction(const Change&) { return std::string(kNotWritten); }
+  virtual std::string keep(const Change&) { return ""; }
+  virtual std::string move(const Change&) { return ""; }
+  virtual std::string read(const Change&) = 0;
+  virtual std::string handOn(const Change&) = 0;
+  virtual std::string handToBase(const Change&) { return std::string(kNotWritten); }
+  virtual std::string drop(const Change&) { return std::string(kNotWritten); }
+  virtual std::string end(std::span<const Change>) { return ""; }
+
   // Is a list of parameters or arguments that does not fit on a line gone on with below its first item?
   virtual bool breaksLists() const { return false; }
-  // All changes of the step are of one program; those of one constructor belong together.
-  virtual std::string writeAll(std::span<const Change> changes) = 0;
+  // Does the class keep the object by this step?
+  bool keepsNow(const ClassFacts* c) const { return kept_.contains(c); }
+  // How often a function reads it from its parameter in this step.
+  size_t readsIn(Spot function) const { return readsIn_.contains(function) ? readsIn_.at(function) : 0; }
 
   // What code calls an object that goes by that name: without the marks that it begins with.
   static std::string objectWord(std::string_view name, bool snake);
@@ -117,6 +149,12 @@ class Writer {
   const HandedIn& handed_;
   std::vector<FileEdit>* out_ = nullptr;
   std::set<std::pair<std::string, uint32_t>> written_;  // accesses by file and place
+
+ private:
+  std::string writeOne(const Change& change);
+
+  std::set<const ClassFacts*> kept_;
+  std::map<Spot, size_t> readsIn_;
 };
 
 }  // namespace elmcart

@@ -68,8 +68,8 @@ class CsharpWriter final : public OverloadWriter {
     std::vector<TSNode> parts = SyntaxTree::children(declarator);
     return parts.size() > 1 ? parts.back() : TSNode{};
   }
-  std::string canMove(Spot field) override {
-    TSNode declarator = declaratorAt(field), value = valueOf(declarator);
+  std::string canMove(const Change& change) override {
+    TSNode declarator = declaratorAt(change.at), value = valueOf(declarator);
     if (SyntaxTree::isNull(value)) return "its first value could not be read";
     if (SyntaxTree::is(value, "initializer_expression")) return "its first value can be written in its declaration only";
     return SyntaxTree::children(SyntaxTree::parent(declarator)).size() > 2 ? "several fields are declared in one line" : "";

@@ -16,18 +16,6 @@ class GoWriter final : public Writer {
  public:
   using Writer::Writer;
 
-  std::string can(const Change& change) override {
-    switch (change.kind) {
-      case ChangeKind::TakeInConstructor: return change.at.known() ? "it is not written yet in Go" : "";
-      case ChangeKind::TakeInFunction: return canTwin(change.at);
-      case ChangeKind::KeepInField: return canKeep(*change.of);
-      case ChangeKind::Read: return change.from == From::Field && selfAt(change.at).empty() ? "its method has no name for its object" : "";
-      case ChangeKind::HandOn: return canHand(change);
-      case ChangeKind::HandToBase: case ChangeKind::DropDefault: case ChangeKind::MoveInitialiser: break;
-    }
-    return "it is not written yet in Go";
-  }
-
   std::string wordFor(std::string_view name) const override { return objectWord(name, false); }
 
   bool hands(Spot creation) override {
@@ -46,28 +34,26 @@ class GoWriter final : public Writer {
   bool takesByFields() const override { return true; }
 
  protected:
-  std::string writeAll(std::span<const Change> changes) override {
+  // A struct has no constructors: who makes one fills the field.
+  std::string canGetConstructor(const ClassFacts&) override { return ""; }
+  std::string makeConstructor(const Change&) override { return ""; }
+  std::string canRead(const Change& change) override { return change.from == From::Field && selfAt(change.at).empty() ? "its method has no name for its object" : ""; }
+
+  void begin(std::span<const Change> changes) override {
     direct_.clear();
-    std::set<Spot> twins;
+    twins_.clear();
+    changes_ = changes;
     for (const Change& change : changes) {
-      if (change.kind == ChangeKind::KeepInField && isAlwaysFilled(*change.of, changes)) direct_.insert(change.of);
-      if (change.kind == ChangeKind::TakeInFunction) twins.insert(change.at);
+      if (change.kind == ChangeKind::KeepInField && isAlwaysFilled(*change.of)) direct_.insert(change.of);
+      if (change.kind == ChangeKind::TakeInFunction) twins_.insert(change.at);
     }
-    for (const Change& change : changes) {
-      std::string reason;
-      switch (change.kind) {
-        case ChangeKind::KeepInField: reason = addField(*change.of); break;
-        case ChangeKind::TakeInFunction: reason = addTwin(change, changes); break;
-        case ChangeKind::Read:
-          if (!twins.contains(change.in)) replace(change);
-          break;
-        case ChangeKind::HandOn:
-          if (!twins.contains(change.in) && !isLeftToReader(change, changes)) fill(change);
-          break;
-        default: break;
-      }
-      if (!reason.empty()) return reason;
-    }
+  }
+  std::string read(const Change& change) override {
+    if (!twins_.contains(change.in)) replace(change);
+    return "";
+  }
+  std::string handOn(const Change& change) override {
+    if (!twins_.contains(change.in) && !isLeftToReader(change)) fill(change);
     return "";
   }
 
@@ -87,8 +73,6 @@ class GoWriter final : public Writer {
   }
 
  private:
-  static constexpr std::string_view kCannotFetch = "how the object is fetched could not be written here";
-
   // ----- reading
 
   static std::string_view folderOf(std::string_view path) { return path.substr(0, path.rfind('/') == std::string_view::npos ? 0 : path.rfind('/')); }
@@ -154,7 +138,7 @@ class GoWriter final : public Writer {
 
   // ----- what cannot be done
 
-  std::string canKeep(const ClassFacts& c) {
+  std::string canKeep(const ClassFacts& c) override {
     TSNode body = structAt(c.type);
     if (SyntaxTree::isNull(body)) return c.name + " is no struct: it can have no field";
     if (typeIn(*c.type.file).empty()) return "the class of the object cannot be named in this file: give it an exported name, or take an interface by hand";
@@ -163,7 +147,8 @@ class GoWriter final : public Writer {
         if (tree(c.type).text(ts_node_named_child(field, i)) == handed_.word) return c.name + " has a field " + handed_.word + " already";
     return "";
   }
-  std::string canTwin(Spot function) {
+  std::string canTakeInFunction(const Change& change) override {
+    Spot function = change.at;
     TSNode node = functionAt(function);
     if (!SyntaxTree::is(node, "function_declaration")) return "it is a method: its callers hold its object";
     for (TSNode parameter : SyntaxTree::children(SyntaxTree::field(node, "parameters"))) {
@@ -173,7 +158,7 @@ class GoWriter final : public Writer {
     if (!SyntaxTree::isNull(SyntaxTree::field(node, "type_parameters"))) return "it has type parameters";
     return typeIn(*function.file).empty() ? "the class of the object cannot be named in this file: give it an exported name, or take an interface by hand" : "";
   }
-  std::string canHand(const Change& change) {
+  std::string canHandOn(const Change& change) override {
     TSNode literal = literalAt(change.at);
     if (SyntaxTree::isNull(literal)) {
       TSNode call = tree(change.at).within(change.at->span, {"call_expression"});
@@ -186,9 +171,9 @@ class GoWriter final : public Writer {
   }
 
   // Is the field filled wherever one is made, tests too? And is none there without being made?
-  bool isAlwaysFilled(const ClassFacts& c, std::span<const Change> changes) {
+  bool isAlwaysFilled(const ClassFacts& c) {
     return !c.existsUnmade && !c.creations.empty() && std::all_of(c.creations.begin(), c.creations.end(), [&](Spot creation) {
-      return hands(creation) || std::any_of(changes.begin(), changes.end(), [&](const Change& change) { return change.kind == ChangeKind::HandOn && change.at == creation; });
+      return hands(creation) || std::any_of(changes_.begin(), changes_.end(), [&](const Change& change) { return change.kind == ChangeKind::HandOn && change.at == creation; });
     });
   }
 
@@ -199,7 +184,7 @@ class GoWriter final : public Writer {
     name[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(name[0])));
     return "the" + name;
   }
-  std::string read(const Change& change) {
+  std::string object(const Change& change) {
     if (change.from == From::Parameter) return handed_.word;
     std::string self = selfAt(change.at);
     return direct_.contains(change.of) || hasNoReader(*change.of) ? self + "." + handed_.word : self + "." + reader() + "()";
@@ -211,22 +196,23 @@ class GoWriter final : public Writer {
   void replace(const Change& change) {
     for (Span span : spansOf(change)) {
       if (holdsStruct() && span.begin > 0 && text(*change.at.file)[span.begin - 1] == '&') --span.begin;
-      put(*change.at.file, span, read(change));
+      put(*change.at.file, span, object(change));
     }
   }
   // A literal that fetches the object for a struct that would fetch it itself.
-  bool isLeftToReader(const Change& change, std::span<const Change> changes) {
+  bool isLeftToReader(const Change& change) const {
     if (change.from != From::Fetched || change.of == nullptr) return false;
-    return !direct_.contains(change.of) && std::any_of(changes.begin(), changes.end(), [&](const Change& c) { return c.kind == ChangeKind::KeepInField && c.of == change.of; });
+    return !direct_.contains(change.of) && keepsNow(change.of);
   }
 
   std::string source(const Change& change) {
     if (change.from == From::Parameter) return handed_.word;
     if (change.from == From::Fetched) return fetched(*change.at.file);
-    return read(change);
+    return object(change);
   }
 
-  std::string addField(const ClassFacts& c) {
+  std::string keep(const Change& change) override {
+    const ClassFacts& c = *change.of;
     const LoweredFile& file = *c.type.file;
     TSNode list = SyntaxTree::named(structAt(c.type), 0);
     std::string type = typeIn(file), newline(newlineOf(file)), indent = indentAt(file, c.type->span.begin) + "\t";
@@ -295,7 +281,7 @@ class GoWriter final : public Writer {
   }
 
   // The function stays, and calls one beside it that takes the object.
-  std::string addTwin(const Change& change, std::span<const Change> changes) {
+  std::string takeInFunction(const Change& change) override {
     const LoweredFile& file = *change.at.file;
     const SyntaxTree& syntax = files_.tree(file);
     TSNode node = functionAt(change.at), list = SyntaxTree::field(node, "parameters"), body = SyntaxTree::field(node, "body"), result = SyntaxTree::field(node, "result");
@@ -307,7 +293,7 @@ class GoWriter final : public Writer {
     // The old body, with what is read and handed on inside of it.
     uint32_t begin = ts_node_start_byte(body), end = ts_node_end_byte(body);
     std::string changed = changedInside(file, {begin, end}, [&] {
-      for (const Change& c : changes) {
+      for (const Change& c : changes_) {
         if (c.in != change.at) continue;
         if (c.kind == ChangeKind::Read) replace(c);
         if (c.kind == ChangeKind::HandOn) fill(c);
@@ -386,6 +372,8 @@ class GoWriter final : public Writer {
   }
 
   std::set<const ClassFacts*> direct_, made_;
+  std::set<Spot> twins_;                // functions that get one beside them in this step
+  std::span<const Change> changes_;     // of this step
   std::set<std::pair<std::string, std::string>> imported_;
 };
 

@@ -52,8 +52,8 @@ class JavaWriter final : public OverloadWriter {
 
   TSNode declaratorAt(Spot field) override { return tree(field).covering({field->nameBegin, field->nameBegin}, {"variable_declarator"}); }
   TSNode valueOf(TSNode declarator) override { return SyntaxTree::field(declarator, "value"); }
-  std::string canMove(Spot field) override {
-    TSNode declarator = declaratorAt(field), value = valueOf(declarator);
+  std::string canMove(const Change& change) override {
+    TSNode declarator = declaratorAt(change.at), value = valueOf(declarator);
     if (SyntaxTree::isNull(value)) return "its first value could not be read";
     if (SyntaxTree::is(value, "array_initializer")) return "its first value can be written in its declaration only";
     return SyntaxTree::children(SyntaxTree::parent(declarator)).size() > 3 ? "several fields are declared in one line" : "";

@@ -15,19 +15,6 @@ class ScriptWriter final : public Writer {
  public:
   using Writer::Writer;
 
-  std::string can(const Change& change) override {
-    switch (change.kind) {
-      case ChangeKind::TakeInConstructor: return change.at.known() ? canTake(change) : canGetConstructor(*change.of);
-      case ChangeKind::KeepInField: return isTyped(change.of->type) && typeIn(*change.of->type.file, false).empty() ? std::string(kCannotName) : "";
-      case ChangeKind::Read: return "";
-      case ChangeKind::HandOn: return canHand(argumentsOf(change.at), change.position);
-      case ChangeKind::HandToBase: return SyntaxTree::isNull(superOf(change.at)) ? "its constructor calls none of its base class" : canHand(SyntaxTree::field(superOf(change.at), "arguments"), change.position);
-      case ChangeKind::DropDefault: return whyNotDropped(change.at);
-      case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
-    }
-    return "it is not written yet in JavaScript";
-  }
-
   std::string wordFor(std::string_view name) const override { return objectWord(name, false); }
   // As most fields in the files at hand are called.
   std::string fieldFor(const std::string& word) const override { return (marksFields() ? "_" : "") + word; }
@@ -49,27 +36,12 @@ class ScriptWriter final : public Writer {
   bool isInterface(const ClassFacts& c, std::string_view base) override { return headNames(c, SyntaxTree::childOf(classAt(c.type), "class_heritage"), "implements_clause", base); }
 
  protected:
-  std::string writeAll(std::span<const Change> changes) override {
-    kept_.clear();
-    for (const Change& change : changes)
-      if (change.kind == ChangeKind::KeepInField) kept_.insert(change.of);
-    for (const Change& change : changes) {
-      std::string reason;
-      switch (change.kind) {
-        case ChangeKind::TakeInConstructor: reason = change.at.known() ? take(change) : makeConstructor(change); break;
-        case ChangeKind::KeepInField: declareField(*change.of, change.passesOnly || handed_.late); break;
-        case ChangeKind::Read:
-          for (Span span : spansOf(change)) put(*change.at.file, span, read(change));
-          break;
-        case ChangeKind::HandOn: reason = give(*change.at.file, argumentsOf(change.at), objectOf(change), change.position); break;
-        case ChangeKind::HandToBase: reason = give(*change.at.file, SyntaxTree::field(superOf(change.at), "arguments"), handed_.word, change.position); break;
-        case ChangeKind::DropDefault: drop(change); break;
-        case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
-      }
-      if (!reason.empty()) return reason;
-    }
-    return "";
-  }
+  std::string canKeep(const ClassFacts& c) override { return isTyped(c.type) && typeIn(*c.type.file, false).empty() ? std::string(kCannotName) : ""; }
+  std::string canHandOn(const Change& change) override { return canHand(argumentsOf(change.at), change.position); }
+  std::string canHandToBase(const Change& change) override { return SyntaxTree::isNull(superOf(change.at)) ? "its constructor calls none of its base class" : canHand(SyntaxTree::field(superOf(change.at), "arguments"), change.position); }
+
+  std::string handOn(const Change& change) override { return give(*change.at.file, argumentsOf(change.at), objectOf(change), change.position); }
+  std::string handToBase(const Change& change) override { return give(*change.at.file, SyntaxTree::field(superOf(change.at), "arguments"), handed_.word, change.position); }
 
   std::string fetchElsewhere(const LoweredFile&) override { return ""; }
 
@@ -94,7 +66,6 @@ class ScriptWriter final : public Writer {
     return marks_ > 0;
   }
 
-  static constexpr std::string_view kCannotFetch = "how the object is fetched could not be written here";
   static constexpr std::string_view kCannotName = "its class cannot be named in this file: it is not exported";
 
   // ----- reading
@@ -124,13 +95,13 @@ class ScriptWriter final : public Writer {
 
   // ----- what cannot be done
 
-  std::string canGetConstructor(const ClassFacts& c) {
+  std::string canGetConstructor(const ClassFacts& c) override {
     TSNode node = classAt(c.type);
     if (SyntaxTree::isNull(node)) return c.name + " is no ordinary class: nothing can be handed to a constructor of it";
     bool derived = c.lineage.size() > 1 || !c.otherBases.empty();
     return derived ? c.name + " has no constructor of its own, and what its base's takes stands elsewhere" : "";
   }
-  std::string canTake(const Change& change) {
+  std::string canTake(const Change& change) override {
     TSNode function = functionAt(change.at), list = SyntaxTree::field(function, "parameters");
     if (SyntaxTree::isNull(list)) return "its parameters could not be read";
     for (TSNode parameter : SyntaxTree::children(list))
@@ -153,9 +124,10 @@ class ScriptWriter final : public Writer {
     return change.from == From::Field ? "this." + fieldFor(handed_.word) : fetchIn(*change.at.file);
   }
   // §13.13: objects are truthy.
-  std::string read(const Change& change) {
+  std::string read(const Change& change) override {
     std::string fetch = textOf(change.at), holder = change.from == From::Parameter ? handed_.word : "this." + fieldFor(handed_.word);
-    return handed_.late ? "(" + holder + " || " + fetch + ")" : holder;
+    for (Span span : spansOf(change)) put(*change.at.file, span, handed_.late ? "(" + holder + " || " + fetch + ")" : holder);
+    return "";
   }
 
   std::string parameter(const LoweredFile& file, bool typed, bool passesOnly, const std::string& fetch) {
@@ -164,14 +136,14 @@ class ScriptWriter final : public Writer {
     return handed_.word + (typed ? ": " + type : "") + " = " + fetch;
   }
 
-  std::string take(const Change& change) {
+  std::string take(const Change& change) override {
     const LoweredFile& file = *change.at.file;
     TSNode function = functionAt(change.at), list = SyntaxTree::field(function, "parameters"), body = SyntaxTree::field(function, "body");
     std::string fetch = change.passesOnly || handed_.late ? "" : fetchIn(file);
     if (fetch.empty() && !change.passesOnly && !handed_.late) return std::string(kCannotFetch);
     append(file, list, parameter(file, isTyped(change.at), change.passesOnly, fetch));
     document(file, function);
-    if (!kept_.contains(change.of)) return "";
+    if (!keepsNow(change.of)) return "";
     // §13.3.7.1: a derived class has no `this` before its base's constructor has run.
     TSNode super = superOf(change.at);
     while (!SyntaxTree::isNull(super) && !ts_node_eq(SyntaxTree::parent(super), body)) super = SyntaxTree::parent(super);
@@ -198,21 +170,23 @@ class ScriptWriter final : public Writer {
     insert(file, ts_node_start_byte(comment) + static_cast<uint32_t>(end), std::string(newlineOf(file)) + indent + "* @param " + (braces ? "{" + handed_.type + "} [" + handed_.word + "]" : handed_.word));
   }
 
-  void declareField(const ClassFacts& c, bool mayBeNone) {
-    if (!isTyped(c.type)) return;
+  std::string keep(const Change& change) override {
+    const ClassFacts& c = *change.of;
+    bool mayBeNone = change.passesOnly || handed_.late;
+    if (!isTyped(c.type)) return "";
     const LoweredFile& file = *c.type.file;
     TSNode body = SyntaxTree::field(classAt(c.type), "body"), last{};
     for (TSNode member : SyntaxTree::children(body))
       if (SyntaxTree::is(member, "public_field_definition")) last = member;
     std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(body)) + unitOf(file);
     std::string line = "private readonly " + fieldFor(handed_.word) + ": " + typeIn(file, true) + (mayBeNone ? " | undefined" : "") + semicolon(file);
-    if (SyntaxTree::isNull(last)) return insert(file, ts_node_start_byte(body) + 1, newline + indent + line + (c.constructors.empty() ? "" : newline));
+    if (SyntaxTree::isNull(last)) return insert(file, ts_node_start_byte(body) + 1, newline + indent + line + (c.constructors.empty() ? "" : newline)), "";
     uint32_t end = ts_node_end_byte(last);
     if (end < text(file).size() && text(file)[end] == ';') ++end;
-    insert(file, end, newline + indent + line);
+    return insert(file, end, newline + indent + line), "";
   }
 
-  std::string makeConstructor(const Change& change) {
+  std::string makeConstructor(const Change& change) override {
     const ClassFacts& c = *change.of;
     const LoweredFile& file = *c.type.file;
     std::string fetch = change.passesOnly || handed_.late ? "" : fetchIn(file);
@@ -233,15 +207,16 @@ class ScriptWriter final : public Writer {
   }
 
   // §15.1: a parameter with a default, or one that may be left out.
-  std::string whyNotDropped(Spot constructor) {
+  std::string whyNotDropped(const Change& change) override {
+    Spot constructor = change.at;
     TSNode parameter = parameterAt(constructor);
     bool optional = SyntaxTree::is(parameter, "optional_parameter");
     return !optional && SyntaxTree::isNull(SyntaxTree::field(parameter, isTyped(constructor) ? "value" : "right")) ? "it has no default" : "";
   }
-  void drop(const Change& change) {
+  std::string drop(const Change& change) override {
     const LoweredFile& file = *change.at.file;
     put(file, spanOf(parameterAt(change.at)), isTyped(change.at) ? handed_.word + ": " + handed_.type : handed_.word);
-    if (!isTyped(change.at)) return;
+    if (!isTyped(change.at)) return "";
     std::string_view none = " | undefined";
     for (TSNode member : SyntaxTree::children(SyntaxTree::field(classAt(change.of->type), "body"))) {
       std::string_view said = files_.tree(*change.of->type.file).text(member);
@@ -250,6 +225,7 @@ class ScriptWriter final : public Writer {
       uint32_t begin = ts_node_start_byte(member) + static_cast<uint32_t>(at);
       put(*change.of->type.file, {begin, begin + static_cast<uint32_t>(none.size())}, "");
     }
+    return "";
   }
 
   std::string give(const LoweredFile& file, TSNode arguments, const std::string& object, uint32_t position) {
@@ -296,7 +272,6 @@ class ScriptWriter final : public Writer {
     return handed_.type;
   }
 
-  std::set<const ClassFacts*> kept_;
   std::set<std::string> imported_;
   mutable int marks_ = -1;  // are fields marked by a leading underscore? -1: not looked yet
 };

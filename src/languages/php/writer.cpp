@@ -14,19 +14,6 @@ class PhpWriter final : public Writer {
  public:
   using Writer::Writer;
 
-  std::string can(const Change& change) override {
-    switch (change.kind) {
-      case ChangeKind::TakeInConstructor: return change.at.known() ? canTake(change) : canGetConstructor(*change.of);
-      case ChangeKind::KeepInField: return canKeep(*change.of);
-      case ChangeKind::Read: return canRead(change);
-      case ChangeKind::HandOn: return canHand(change, argumentsOf(change.at));
-      case ChangeKind::HandToBase: return SyntaxTree::isNull(baseCallOf(change.at)) ? "its constructor calls none of its base class" : canHand(change, SyntaxTree::field(baseCallOf(change.at), "arguments"));
-      case ChangeKind::DropDefault: return whyNotDropped(change.at);
-      case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
-    }
-    return "it is not written yet in PHP";
-  }
-
   std::string wordFor(std::string_view name) const override { return objectWord(name, false); }
 
   bool hands(Spot creation) override {
@@ -51,29 +38,17 @@ class PhpWriter final : public Writer {
   bool isInterface(const ClassFacts& c, std::string_view base) override { return headNames(c, classAt(c.type), "class_interface_clause", base); }
 
  protected:
-  std::string writeAll(std::span<const Change> changes) override {
-    kept_.clear();
-    readsIn_.clear();
-    putAt_.clear();
-    for (const Change& change : changes) {
-      if (change.kind == ChangeKind::KeepInField) kept_.insert(change.of);
-      if (change.kind == ChangeKind::Read && change.from == From::Parameter) ++readsIn_[change.in];
-    }
-    for (const Change& change : changes) {
-      std::string reason;
-      switch (change.kind) {
-        case ChangeKind::TakeInConstructor: reason = change.at.known() ? take(change) : makeConstructor(change); break;
-        case ChangeKind::KeepInField: declareField(*change.of, change.passesOnly || handed_.late); break;
-        case ChangeKind::Read:
-          for (Span span : spansOf(change)) put(*change.at.file, span, read(change)), putAt_.insert({change.at.file->path, span.begin});
-          break;
-        case ChangeKind::HandOn: reason = give(change, argumentsOf(change.at), change.from == From::Parameter ? variable() : change.from == From::Field ? field() : fetchAt(change.at)); break;
-        case ChangeKind::HandToBase: reason = give(change, SyntaxTree::field(baseCallOf(change.at), "arguments"), variable()); break;
-        case ChangeKind::DropDefault: drop(change); break;
-        case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
-      }
-      if (!reason.empty()) return reason;
-    }
+  std::string canHandOn(const Change& change) override { return canHand(change, argumentsOf(change.at)); }
+  std::string canHandToBase(const Change& change) override { return SyntaxTree::isNull(baseCallOf(change.at)) ? "its constructor calls none of its base class" : canHand(change, SyntaxTree::field(baseCallOf(change.at), "arguments")); }
+
+  void begin(std::span<const Change>) override { putAt_.clear(); }
+  std::string read(const Change& change) override {
+    for (Span span : spansOf(change)) put(*change.at.file, span, object(change)), putAt_.insert({change.at.file->path, span.begin});
+    return "";
+  }
+  std::string handOn(const Change& change) override { return give(change, argumentsOf(change.at), change.from == From::Parameter ? variable() : change.from == From::Field ? field() : fetchAt(change.at)); }
+  std::string handToBase(const Change& change) override { return give(change, SyntaxTree::field(baseCallOf(change.at), "arguments"), variable()); }
+  std::string end(std::span<const Change> changes) override {
     for (const Change& change : changes)
       if (change.kind == ChangeKind::Read) unnameGlobal(change);
     return "";
@@ -90,8 +65,6 @@ class PhpWriter final : public Writer {
   }
 
  private:
-  static constexpr std::string_view kCannotFetch = "how the object is fetched could not be written here";
-
   static bool isBare(std::string_view text) { return text.starts_with('$') && std::all_of(text.begin() + 1, text.end(), isWordByte); }
   // A global variable from any scope (page "Superglobals": $GLOBALS).
   std::string fetchFrom(const LoweredFile& file) {
@@ -136,12 +109,12 @@ class PhpWriter final : public Writer {
 
   // ----- what cannot be done
 
-  std::string canGetConstructor(const ClassFacts& c) {
+  std::string canGetConstructor(const ClassFacts& c) override {
     if (SyntaxTree::isNull(classAt(c.type))) return c.name + " is no ordinary class: nothing can be handed to a constructor of it";
     bool derived = c.lineage.size() > 1 || !c.otherBases.empty();
     return derived ? c.name + " has no constructor of its own, and what its base's takes stands elsewhere" : "";
   }
-  std::string canTake(const Change& change) {
+  std::string canTake(const Change& change) override {
     TSNode function = functionAt(change.at);
     if (SyntaxTree::isNull(function) || SyntaxTree::isNull(classAt(change.of->type))) return change.of->name + " is no ordinary class: nothing can be handed to a constructor of it";
     for (TSNode parameter : SyntaxTree::children(SyntaxTree::field(function, "parameters")))
@@ -149,7 +122,7 @@ class PhpWriter final : public Writer {
     return "";
   }
   // Magic methods: what is serialised or cloned as a whole meets one more field.
-  std::string canKeep(const ClassFacts& c) {
+  std::string canKeep(const ClassFacts& c) override {
     for (Spot type : c.lineage)
       for (NodeId member : children(*type.file, type.node)) {
         std::string_view name = type.file->name(member);
@@ -158,7 +131,7 @@ class PhpWriter final : public Writer {
     return "";
   }
   // Anonymous functions: what stands around is seen by those with `fn` only, or when it is named behind `use`.
-  std::string canRead(const Change& change) {
+  std::string canRead(const Change& change) override {
     if (change.from != From::Parameter) return "";
     const SyntaxTree& syntax = tree(change.at);
     TSNode node = syntax.covering(change.at->span, {"anonymous_function", "anonymous_function_creation_expression", "method_declaration"});
@@ -191,10 +164,10 @@ class PhpWriter final : public Writer {
 
   // ----- writing
 
-  std::string read(const Change& change) {
+  std::string object(const Change& change) {
     std::string fetch = textOf(change.at);
     if (change.from == From::Field) return handed_.late ? "(" + field() + " ?? " + fetch + ")" : field();
-    return !handed_.late && readsIn_[change.in] > 1 ? variable() : "(" + variable() + " ?? " + fetch + ")";
+    return !handed_.late && readsIn(change.in) > 1 ? variable() : "(" + variable() + " ?? " + fetch + ")";
   }
   // `global $x;` goes where nothing is left that reads it so: it would hide the parameter.
   void unnameGlobal(const Change& read) {
@@ -221,7 +194,7 @@ class PhpWriter final : public Writer {
   std::string parameter(const LoweredFile& file) { return "?" + nameIn(file) + " " + variable() + " = null"; }
   std::string assignment(const std::string& fetch, bool passesOnly) const { return field() + " = " + variable() + (passesOnly || handed_.late ? ";" : " ?? " + fetch + ";"); }
 
-  std::string take(const Change& change) {
+  std::string take(const Change& change) override {
     const LoweredFile& file = *change.at.file;
     TSNode function = functionAt(change.at), list = SyntaxTree::field(function, "parameters"), body = SyntaxTree::field(function, "body");
     std::string fetch = change.passesOnly ? "" : fetchFrom(file);
@@ -229,8 +202,8 @@ class PhpWriter final : public Writer {
     append(file, list, parameter(file));
     document(file, function);
     std::string statement;
-    if (kept_.contains(change.of)) statement = assignment(fetch, change.passesOnly);
-    else if (!handed_.late && readsIn_[change.at] > 1) statement = variable() + " = " + variable() + " ?? " + fetch + ";";
+    if (keepsNow(change.of)) statement = assignment(fetch, change.passesOnly);
+    else if (!handed_.late && readsIn(change.at) > 1) statement = variable() + " = " + variable() + " ?? " + fetch + ";";
     if (statement.empty()) return "";
     std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(function));
     bool oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
@@ -251,7 +224,9 @@ class PhpWriter final : public Writer {
   }
 
   // Where the class writes the types of its properties it goes on so.
-  void declareField(const ClassFacts& c, bool mayBeNone) {
+  std::string keep(const Change& change) override {
+    const ClassFacts& c = *change.of;
+    bool mayBeNone = change.passesOnly || handed_.late;
     const LoweredFile& file = *c.type.file;
     const SyntaxTree& syntax = files_.tree(file);
     TSNode body = SyntaxTree::field(classAt(c.type), "body"), last{};
@@ -266,12 +241,12 @@ class PhpWriter final : public Writer {
     std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(body)) + unitOf(file);
     std::string line = "private " + (typed ? (mayBeNone ? "?" : "") + nameIn(file) + " " : "") + variable() + ";";
     if (documented) line = "/** @var " + nameIn(file) + (mayBeNone ? "|null" : "") + " */" + newline + indent + line;
-    if (SyntaxTree::isNull(last)) return insert(file, ts_node_start_byte(body) + 1, newline + indent + line + (c.constructors.empty() ? "" : newline));
-    bool apart = documented;
-    insert(file, ts_node_end_byte(last), newline + (apart ? newline : "") + indent + line);
+    if (SyntaxTree::isNull(last)) insert(file, ts_node_start_byte(body) + 1, newline + indent + line + (c.constructors.empty() ? "" : newline));
+    else insert(file, ts_node_end_byte(last), newline + (documented ? newline : "") + indent + line);
+    return "";
   }
 
-  std::string makeConstructor(const Change& change) {
+  std::string makeConstructor(const Change& change) override {
     const ClassFacts& c = *change.of;
     const LoweredFile& file = *c.type.file;
     std::string fetch = change.passesOnly ? "" : fetchFrom(file);
@@ -332,7 +307,8 @@ class PhpWriter final : public Writer {
 
   // ----- the default goes
 
-  std::string whyNotDropped(Spot constructor) {
+  std::string whyNotDropped(const Change& change) override {
+    Spot constructor = change.at;
     TSNode parameter = parameterOf(constructor);
     if (SyntaxTree::isNull(SyntaxTree::field(parameter, "default_value"))) return "it has no default";
     for (TSNode other : SyntaxTree::children(SyntaxTree::field(functionAt(constructor), "parameters"))) {
@@ -341,7 +317,7 @@ class PhpWriter final : public Writer {
     }
     return "";
   }
-  void drop(const Change& change) {
+  std::string drop(const Change& change) override {
     const LoweredFile& file = *change.at.file;
     const SyntaxTree& syntax = files_.tree(file);
     put(file, spanOf(parameterOf(change.at)), nameIn(file) + " " + variable());
@@ -350,10 +326,9 @@ class PhpWriter final : public Writer {
       if (choice) put(file, spanOf(node), variable());
       return !choice;
     });
+    return "";
   }
 
-  std::set<const ClassFacts*> kept_;
-  std::map<Spot, size_t> readsIn_;
   std::set<std::string> imported_;
   std::set<std::pair<std::string, uint32_t>> putAt_;  // what was written over
 };

@@ -14,23 +14,6 @@ class PythonWriter final : public Writer {
  public:
   using Writer::Writer;
 
-  std::string can(const Change& change) override {
-    switch (change.kind) {
-      case ChangeKind::TakeInConstructor: return change.at.known() ? canTake(change) : canGetConstructor(*change.of);
-      case ChangeKind::KeepInField: return canKeep(*change.of);
-      case ChangeKind::Read: {
-        TSNode node = tree(change.at).covering(change.at->span), above = SyntaxTree::parent(node);
-        if (SyntaxTree::isOneOf(above, {"assignment", "augmented_assignment"}) && ts_node_eq(SyntaxTree::field(above, "left"), node)) return "here the slot itself is set";
-        return fetchIn(*change.at.file).empty() ? std::string(kCannotFetch) : "";
-      }
-      case ChangeKind::HandOn: return SyntaxTree::isNull(argumentsOf(change.at)) ? "its arguments could not be read" : "";
-      case ChangeKind::HandToBase: return SyntaxTree::isNull(baseCallOf(change.at)) ? "its constructor calls none of its base class" : "";
-      case ChangeKind::DropDefault: return whyNotDropped(change);
-      case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
-    }
-    return "it is not written yet in Python";
-  }
-
   std::string wordFor(std::string_view name) const override { return objectWord(name, true); }
   std::string fieldFor(const std::string& word) const override { return "_" + word; }
 
@@ -53,29 +36,23 @@ class PythonWriter final : public Writer {
 
  protected:
   bool breaksLists() const override { return true; }
-  std::string writeAll(std::span<const Change> changes) override {
-    kept_.clear();
+  std::string canRead(const Change& change) override {
+    TSNode node = tree(change.at).covering(change.at->span), above = SyntaxTree::parent(node);
+    if (SyntaxTree::isOneOf(above, {"assignment", "augmented_assignment"}) && ts_node_eq(SyntaxTree::field(above, "left"), node)) return "here the slot itself is set";
+    return fetchIn(*change.at.file).empty() ? std::string(kCannotFetch) : "";
+  }
+  std::string canHandOn(const Change& change) override { return SyntaxTree::isNull(argumentsOf(change.at)) ? "its arguments could not be read" : ""; }
+  std::string canHandToBase(const Change& change) override { return SyntaxTree::isNull(baseCallOf(change.at)) ? "its constructor calls none of its base class" : ""; }
+
+  void begin(std::span<const Change> changes) override {
     reads_.clear();
-    for (const Change& change : changes) {
-      if (change.kind == ChangeKind::KeepInField) kept_.insert(change.of);
+    for (const Change& change : changes)
       if (change.kind == ChangeKind::Read && change.from == From::Field) reads_[change.of] += isLong(change.at) ? 2 : 1;
-      if (change.kind == ChangeKind::Read && change.from == From::Parameter) ++readsIn_[change.in];
-    }
-    for (const Change& change : changes) {
-      std::string reason;
-      switch (change.kind) {
-        case ChangeKind::TakeInConstructor: reason = change.at.known() ? take(change) : makeConstructor(change); break;
-        case ChangeKind::KeepInField: break;  // the constructor makes the field
-        case ChangeKind::Read: reason = read(change); break;
-        case ChangeKind::HandOn: reason = handOn(change); break;
-        case ChangeKind::HandToBase: give(*change.at.file, SyntaxTree::field(baseCallOf(change.at), "arguments"), handed_.word); break;
-        case ChangeKind::DropDefault: drop(change); break;
-        case ChangeKind::TakeInFunction: case ChangeKind::MoveInitialiser: break;
-      }
-      if (!reason.empty()) return reason;
-    }
-    for (const ClassFacts* c : kept_)
-      if (isLate(*c->type.file) && reads_[c] > 1 && isBoundInFile(*c->type.file)) addReader(*c);
+  }
+  std::string handToBase(const Change& change) override { return give(*change.at.file, SyntaxTree::field(baseCallOf(change.at), "arguments"), handed_.word), ""; }
+  std::string end(std::span<const Change> changes) override {
+    for (const Change& change : changes)
+      if (const LoweredFile* file = change.kind == ChangeKind::KeepInField ? change.of->type.file : nullptr; file && isLate(*file) && reads_[change.of] > 1 && isBoundInFile(*file)) addReader(*change.of);
     return "";
   }
 
@@ -96,8 +73,6 @@ class PythonWriter final : public Writer {
   }
 
  private:
-  static constexpr std::string_view kCannotFetch = "how the object is fetched could not be written here";
-
   // ----- reading
 
   TSNode functionAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"function_definition"}); }
@@ -160,7 +135,7 @@ class PythonWriter final : public Writer {
 
   // ----- what cannot be done
 
-  std::string canGetConstructor(const ClassFacts& c) {
+  std::string canGetConstructor(const ClassFacts& c) override {
     static const std::set<std::string_view> kFixed = {"str", "int", "float", "tuple", "frozenset", "bytes", "bool", "complex", "Enum", "IntEnum", "Flag", "IntFlag", "StrEnum", "NamedTuple", "TypedDict", "Protocol", "Exception", "BaseException"};
     TSNode node = classAt(c.type);
     if (SyntaxTree::isNull(node)) return "the class could not be read";
@@ -176,7 +151,7 @@ class PythonWriter final : public Writer {
     return "";
   }
 
-  std::string canTake(const Change& change) {
+  std::string canTake(const Change& change) override {
     if (std::string reason = isMarked(*change.of); !reason.empty()) return reason;
     TSNode function = functionAt(change.at);
     if (SyntaxTree::isNull(function) || SyntaxTree::is(SyntaxTree::parent(function), "decorated_definition")) return "its constructor is marked: what calls it may not be in this tree";
@@ -185,7 +160,7 @@ class PythonWriter final : public Writer {
   }
 
   // §3.3.2.4: with __slots__ an object has the fields that are listed. What copies or compares all fields meets one more.
-  std::string canKeep(const ClassFacts& c) {
+  std::string canKeep(const ClassFacts& c) override {
     for (Spot type : c.lineage) {
       const SyntaxTree& syntax = tree(type);
       std::string reason;
@@ -238,7 +213,7 @@ class PythonWriter final : public Writer {
     return self + "." + fieldFor(handed_.word) + " = " + (asGiven ? handed_.word : fallback(fetch, handed_.word));
   }
 
-  std::string take(const Change& change) {
+  std::string take(const Change& change) override {
     const LoweredFile& file = *change.at.file;
     const SyntaxTree& syntax = files_.tree(file);
     TSNode function = functionAt(change.at), list = SyntaxTree::field(function, "parameters"), body = SyntaxTree::field(function, "body");
@@ -249,8 +224,8 @@ class PythonWriter final : public Writer {
     // §8.7: in front of the parameter that takes all other names.
     append(file, list, handed_.word + "=None", SyntaxTree::is(parameters.back(), "dictionary_splat_pattern") ? parameters.back() : TSNode{});
     std::string statement;
-    if (kept_.contains(change.of)) statement = assignment(file, self, fetch, change.passesOnly);
-    else if (!isLate(file) && readsIn_[change.at] > 1) statement = "if " + handed_.word + " is None:\n\t" + handed_.word + " = " + fetch;
+    if (keepsNow(change.of)) statement = assignment(file, self, fetch, change.passesOnly);
+    else if (!isLate(file) && readsIn(change.at) > 1) statement = "if " + handed_.word + " is None:\n\t" + handed_.word + " = " + fetch;
     if (!statement.empty()) insertFirst(file, body, statement);
     document(file, body);
     return "";
@@ -292,7 +267,7 @@ class PythonWriter final : public Writer {
     insert(file, at, std::string(newlineOf(file)) + indent + ":param " + handed_.word + ": the object to use instead of the shared one");
   }
 
-  std::string makeConstructor(const Change& change) {
+  std::string makeConstructor(const Change& change) override {
     const ClassFacts& c = *change.of;
     const LoweredFile& file = *c.type.file;
     const SyntaxTree& syntax = files_.tree(file);
@@ -329,20 +304,20 @@ class PythonWriter final : public Writer {
     insert(file, ts_node_end_byte(members.back()), newline + newline + indent + text);
   }
 
-  std::string read(const Change& change) {
+  std::string read(const Change& change) override {
     std::string fetch = textOf(change.at), text;
     if (change.from == From::Parameter) {
-      bool settled = !isLate(*change.at.file) && readsIn_[change.in] > 1;
+      bool settled = !isLate(*change.at.file) && readsIn(change.in) > 1;
       text = settled ? handed_.word : inBrackets(change.at, fallback(fetch, handed_.word));
     } else {
       std::string self = selfAt(change.at), field = self + "." + fieldFor(handed_.word);
-      text = !isLate(*change.at.file) ? field : reads_[change.of] > 1 && kept_.contains(change.of) && isBoundInFile(*change.at.file) ? self + "." + reader() + "()" : inBrackets(change.at, fallback(fetch, field));
+      text = !isLate(*change.at.file) ? field : reads_[change.of] > 1 && keepsNow(change.of) && isBoundInFile(*change.at.file) ? self + "." + reader() + "()" : inBrackets(change.at, fallback(fetch, field));
     }
     for (Span span : spansOf(change)) put(*change.at.file, span, text);
     return "";
   }
 
-  std::string handOn(const Change& change) {
+  std::string handOn(const Change& change) override {
     const LoweredFile& file = *change.at.file;
     TSNode arguments = argumentsOf(change.at);
     std::string object = change.from == From::Parameter ? handed_.word : change.from == From::Field ? selfAt(change.at) + "." + fieldFor(handed_.word) : fetchIn(file);
@@ -387,7 +362,7 @@ class PythonWriter final : public Writer {
     });
     return found;
   }
-  std::string whyNotDropped(const Change& change) {
+  std::string whyNotDropped(const Change& change) override {
     TSNode function = functionAt(change.at);
     std::vector<TSNode> parameters = SyntaxTree::children(SyntaxTree::field(function, "parameters"));
     TSNode own = parameterOf(function, tree(change.at));
@@ -400,17 +375,16 @@ class PythonWriter final : public Writer {
     }
     return "";
   }
-  void drop(const Change& change) {
+  std::string drop(const Change& change) override {
     const SyntaxTree& syntax = tree(change.at);
     TSNode function = functionAt(change.at);
     put(*change.at.file, spanOf(parameterOf(function, syntax)), handed_.word);
     if (TSNode choice = choiceOf(function, syntax); !SyntaxTree::isNull(choice)) put(*change.at.file, spanOf(choice), handed_.word);
+    return "";
   }
 
   std::map<std::string, bool> bound_;  // by file: can the object be fetched anywhere in it?
-  std::set<const ClassFacts*> kept_;
   std::map<const ClassFacts*, size_t> reads_;
-  std::map<Spot, size_t> readsIn_;
   std::set<std::pair<std::string, std::string>> imported_;
 };
 

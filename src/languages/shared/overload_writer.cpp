@@ -6,30 +6,21 @@
 
 namespace elmcart {
 
-std::string OverloadWriter::can(const Change& change) {
-  switch (change.kind) {
-    case ChangeKind::TakeInConstructor: {
-      if (!change.at.known()) return canGetConstructor(*change.of);
-      TSNode constructor = constructorAt(change.at);
-      if (SyntaxTree::isNull(constructor)) return "the constructors of a record or enumeration are fixed";
-      if (!isPlainClass(classAt(change.of->type))) return change.of->name + " is no ordinary class: nothing can be handed to a constructor of it";
-      std::string reason = whyNotTaken(change, constructor);
-      return reason.empty() ? clash(change, constructor) : reason;
-    }
-    case ChangeKind::KeepInField: return canKeep(*change.of);
-    case ChangeKind::Read: return "";
-    case ChangeKind::MoveInitialiser: return canMove(change.at);
-    case ChangeKind::HandOn: {
-      std::string reason = "its arguments could not be read";
-      if (!SyntaxTree::isNull(argumentsOf(change.at))) (void)leftOut(change, reason);
-      return reason;
-    }
-    case ChangeKind::HandToBase: return SyntaxTree::isNull(handsOn(constructorAt(change.at), true)) ? "its constructor calls none of its base class" : "";
-    case ChangeKind::DropDefault: return whyNotDropped(change);
-    case ChangeKind::TakeInFunction: break;
-  }
-  return "it is not written yet in this language";
+std::string OverloadWriter::canTake(const Change& change) {
+  TSNode constructor = constructorAt(change.at);
+  if (SyntaxTree::isNull(constructor)) return "the constructors of a record or enumeration are fixed";
+  if (!isPlainClass(classAt(change.of->type))) return change.of->name + " is no ordinary class: nothing can be handed to a constructor of it";
+  std::string reason = whyNotTaken(change, constructor);
+  return reason.empty() ? clash(change, constructor) : reason;
 }
+
+std::string OverloadWriter::canHandOn(const Change& change) {
+  std::string reason = "its arguments could not be read";
+  if (!SyntaxTree::isNull(argumentsOf(change.at))) (void)leftOut(change, reason);
+  return reason;
+}
+
+std::string OverloadWriter::canHandToBase(const Change& change) { return SyntaxTree::isNull(handsOn(constructorAt(change.at), true)) ? "its constructor calls none of its base class" : ""; }
 
 bool OverloadWriter::hands(Spot creation) {
   for (TSNode argument : SyntaxTree::children(argumentsOf(creation)))
@@ -37,31 +28,22 @@ bool OverloadWriter::hands(Spot creation) {
   return false;
 }
 
-std::string OverloadWriter::writeAll(std::span<const Change> changes) {
-  std::set<const ClassFacts*> kept;
+void OverloadWriter::begin(std::span<const Change> changes) {
   for (const Change& change : changes) {
-    if (change.kind != ChangeKind::KeepInField) continue;
-    kept.insert(change.of);
-    if (handed_.late) addReader(*change.of);
+    if (change.kind == ChangeKind::KeepInField && handed_.late) addReader(*change.of);
+    if (change.kind == ChangeKind::MoveInitialiser) moveInto(change, changes);
   }
-  for (const Change& change : changes)
-    if (change.kind == ChangeKind::MoveInitialiser) move(change, changes);
-  for (const Change& change : changes) {
-    std::string reason;
-    if (isMoved(change.at)) continue;
-    switch (change.kind) {
-      case ChangeKind::TakeInConstructor: reason = change.at.known() ? takeBeside(change, kept.contains(change.of)) : makeConstructors(change, kept.contains(change.of)); break;
-      case ChangeKind::KeepInField: addField(*change.of); break;
-      case ChangeKind::Read:
-        for (Span span : spansOf(change)) put(*change.at.file, span, source(change));
-        break;
-      case ChangeKind::HandOn: reason = handOn(change); break;
-      case ChangeKind::HandToBase: append(*change.at.file, SyntaxTree::childOf(handsOn(constructorAt(change.at), true), "argument_list"), handed_.word); break;
-      case ChangeKind::DropDefault: dropFirst(change); break;
-      case ChangeKind::MoveInitialiser: case ChangeKind::TakeInFunction: break;
-    }
-    if (!reason.empty()) return reason;
-  }
+}
+
+std::string OverloadWriter::read(const Change& change) {
+  if (isMoved(change.at)) return "";
+  for (Span span : spansOf(change)) put(*change.at.file, span, source(change));
+  return "";
+}
+
+std::string OverloadWriter::handToBase(const Change& change) { return append(*change.at.file, SyntaxTree::childOf(handsOn(constructorAt(change.at), true), "argument_list"), handed_.word), ""; }
+
+std::string OverloadWriter::end(std::span<const Change>) {
   for (auto& [of, statements] : moved_)
     for (Spot constructor : of->constructors)
       if (std::string reason = setIn(constructor, statements); !reason.empty()) return reason;
@@ -141,14 +123,14 @@ std::string OverloadWriter::clash(const Change& change, TSNode constructor) {
 }
 
 // A field's first value goes into the constructors.
-void OverloadWriter::move(const Change& change, std::span<const Change> changes) {
+void OverloadWriter::moveInto(const Change& change, std::span<const Change> changes) {
   const LoweredFile& file = *change.at.file;
   TSNode declarator = declaratorAt(change.at), value = valueOf(declarator);
   std::string moved = changedInside(file, spanOf(value), [&] {
     for (const Change& c : changes) {
       if (c.at.file != &file || !spanOf(value).contains(c.at->span.begin)) continue;
       if (c.kind == ChangeKind::Read) put(file, c.at->span, source(c));
-      if (c.kind == ChangeKind::HandOn) handOn(c);
+      if (c.kind == ChangeKind::HandOn) (void)handOn(c);
     }
   });
   std::string_view name = files_.tree(file).text(SyntaxTree::field(declarator, "name"));
@@ -176,7 +158,8 @@ void OverloadWriter::addReader(const ClassFacts& c) {
 }
 
 // A second constructor that takes the object stands behind the first, which hands on to it what it fetches.
-std::string OverloadWriter::takeBeside(const Change& change, bool kept) {
+std::string OverloadWriter::take(const Change& change) {
+  bool kept = keepsNow(change.of);
   const LoweredFile& file = *change.at.file;
   const SyntaxTree& syntax = files_.tree(file);
   TSNode constructor = constructorAt(change.at), parameters = SyntaxTree::field(constructor, "parameters");
@@ -211,7 +194,8 @@ void OverloadWriter::castNulls(const Change& change, TSNode constructor) {
   }
 }
 
-std::string OverloadWriter::makeConstructors(const Change& change, bool kept) {
+std::string OverloadWriter::makeConstructor(const Change& change) {
+  bool kept = keepsNow(change.of);
   const LoweredFile& file = *change.of->type.file;
   std::string fetch = fetchIn(file), newline(newlineOf(file));
   if (fetch.empty()) return std::string(kCannotFetch);
@@ -247,7 +231,8 @@ TSNode OverloadWriter::lastField(TSNode body) {
   return last;
 }
 
-void OverloadWriter::addField(const ClassFacts& c) {
+std::string OverloadWriter::keep(const Change& change) {
+  const ClassFacts& c = *change.of;
   const LoweredFile& file = *c.type.file;
   TSNode node = classAt(c.type), body = bodyOf(node), last = lastField(body);
   std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node)) + unitOf(file);
@@ -255,9 +240,11 @@ void OverloadWriter::addField(const ClassFacts& c) {
   if (c.constructors.empty()) pending_ = line;
   else if (!SyntaxTree::isNull(last)) insert(file, ts_node_end_byte(last), line);
   else insert(file, ts_node_start_byte(body) + 1, line + newline);
+  return "";
 }
 
 std::string OverloadWriter::handOn(const Change& change) {
+  if (isMoved(change.at)) return "";
   TSNode arguments = argumentsOf(change.at);
   std::string object = source(change);
   if (object.empty()) return std::string(kCannotFetch);
@@ -272,14 +259,14 @@ std::string OverloadWriter::whyNotDropped(const Change& change) {
   return handsOnOnly(constructor) && !arguments.empty() && isFetched(change.at, arguments.back()) ? "" : "it does more than fetch the object";
 }
 
-void OverloadWriter::dropFirst(const Change& change) {
+std::string OverloadWriter::drop(const Change& change) {
   const LoweredFile& file = *change.at.file;
   TSNode constructor = constructorAt(change.at);
   uint32_t begin = ts_node_start_byte(constructor), end = ts_node_end_byte(constructor);
   std::string_view source = text(file);
   // What documents it documents the next.
   while (end < source.size() && isBlank(source[end])) ++end;
-  put(file, {begin, end}, "");
+  return put(file, {begin, end}, ""), "";
 }
 
 }  // namespace elmcart

@@ -12,13 +12,25 @@ class OverloadWriter : public Writer {
  public:
   using Writer::Writer;
 
-  std::string can(const Change& change) override;
   std::string wordFor(std::string_view name) const override { return objectWord(name, false); }
   bool hands(Spot creation) override;
 
  protected:
   bool breaksLists() const override { return true; }
-  std::string writeAll(std::span<const Change> changes) override;
+  std::string canTake(const Change& change) override;
+  std::string canGetConstructor(const ClassFacts& c) override;
+  std::string canHandOn(const Change& change) override;
+  std::string canHandToBase(const Change& change) override;
+  std::string whyNotDropped(const Change& change) override;
+  void begin(std::span<const Change> changes) override;
+  std::string take(const Change& change) override;
+  std::string makeConstructor(const Change& change) override;
+  std::string keep(const Change& change) override;
+  std::string read(const Change& change) override;
+  std::string handOn(const Change& change) override;
+  std::string handToBase(const Change& change) override;
+  std::string drop(const Change& change) override;
+  std::string end(std::span<const Change> changes) override;
   std::string fetchElsewhere(const LoweredFile& file) override;
 
   // ----- what a language says itself
@@ -29,8 +41,6 @@ class OverloadWriter : public Writer {
   // What a constructor hands on to, `this` or its base: the node that has the arguments; null: nothing of that sort.
   virtual TSNode handsOn(TSNode constructor, bool toBase) = 0;
   virtual std::string whyNotTaken(const Change& change, TSNode constructor) = 0;
-  virtual std::string canKeep(const ClassFacts& c) = 0;
-  virtual std::string canMove(Spot field) = 0;
   virtual TSNode declaratorAt(Spot field) = 0;
   virtual TSNode valueOf(TSNode declarator) = 0;
   virtual bool isPlainClass(TSNode type) = 0;
@@ -61,28 +71,20 @@ class OverloadWriter : public Writer {
 
   // ----- shared readings
 
-  static constexpr std::string_view kCannotFetch = "how the object is fetched could not be written here";
   std::vector<TSNode> parametersOf(TSNode constructor) { return SyntaxTree::children(SyntaxTree::field(constructor, "parameters")); }
   static std::string spacedOut(std::string_view type);
   std::string dotted() const;
 
  private:
-  std::string canGetConstructor(const ClassFacts& c);
   std::string clash(const Change& change, TSNode constructor);
   std::string putFirst(Spot constructor, const std::vector<std::string>& statements);
   std::string setIn(Spot constructor, const std::vector<std::string>& statements);
-  void move(const Change& change, std::span<const Change> changes);
+  void moveInto(const Change& change, std::span<const Change> changes);
   bool isMoved(Spot place) const;
   std::string source(const Change& change);
-  std::string takeBeside(const Change& change, bool kept);
   void castNulls(const Change& change, TSNode constructor);
-  std::string makeConstructors(const Change& change, bool kept);
   TSNode lastField(TSNode body);
-  void addField(const ClassFacts& c);
   void addReader(const ClassFacts& c);
-  std::string handOn(const Change& change);
-  std::string whyNotDropped(const Change& change);
-  void dropFirst(const Change& change);
 
   std::map<const ClassFacts*, std::vector<std::string>> moved_;  // statements that set fields
   std::vector<std::pair<const LoweredFile*, Span>> movedSpans_;
