@@ -31,7 +31,8 @@ struct ClassFacts {
   std::vector<Spot> constructors;
   std::vector<std::vector<Spot>> calls;  // by constructor: who makes an object by it, or hands on to it
   std::vector<Spot> creations;           // every place where one is made
-  bool baseTakesArguments = false;       // a base has a constructor that cannot be called with nothing
+  bool baseTakesArguments = false;       // a base has constructors, and none that can be called with nothing
+  bool hasBaseClass = false;             // it derives from more than interfaces, or from what is not in the tree
   bool existsUnmade = false;             // somewhere it is a value that is there without being made
   std::vector<Spot> methods;             // those that have a body
 };
@@ -47,12 +48,16 @@ struct HandedIn {
   bool slotHoldsObject = false;  // where objects are values: the variable holds the object itself, not where it is
   std::vector<Spot> accesses;    // every place that fetches it
   bool late = false;             // what the slot holds may be replaced: it is read anew at each use
+  // An object that is not shared today: how one is made where nobody hands it in, with {wrap} for its class. Each access
+  // names the class `beside` it, whose members it has. Empty: the object is fetched.
+  std::string made = {}, beside = {};
 };
 
 enum class ChangeKind : uint8_t {
   TakeInConstructor,  // the constructor takes the object as its last parameter; for those who call it as before it is fetched
   TakeInFunction,     // a function takes it so
   KeepInField,        // the class keeps what its constructors take
+  OpenField,          // what the class keeps may be read in those that derive from it
   MoveInitialiser,    // a field gets its first value in the constructors that take the object, behind that
   Read,               // an access reads the object from where it was handed in
   HandOn,             // a creation, or a call of another constructor or of such a function, hands the object on
@@ -67,7 +72,8 @@ inline constexpr uint32_t kLast = UINT32_MAX;
 
 struct Change {
   ChangeKind kind = ChangeKind::Read;
-  Spot at;            // the constructor or function (not known: the class has no constructor), class, access or call
+  Spot at;            // the constructor or function (not known: the class has no constructor), class, access or call;
+                      // of OpenField: the field
   const ClassFacts* of = nullptr;  // the class in which it is made; null: none
   From from = From::Parameter;
   Spot in = {};        // of Read and HandOn: the function around; not known: a field's first value

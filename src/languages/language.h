@@ -180,40 +180,17 @@ struct Phrases {
   std::string_view ownedType = {}, makeOwned = {}, bareOfOwned = {}, freeOwned = {}, ownedImport = {};
 };
 
-// How a class takes what it needs, in languages whose objects are handed by
-// reference. Texts with these words put in:
-//   {type} {name} {field}   the object's class, its parameter and its field
-//   {value}                 what stood there before: the access to the shared object
-//   {class} {visibility}    the class that takes it; "public " where its makers may be elsewhere
-//   {assign}                the line made of `assign`
-// \n is a line end with the indentation of the member, \t one level more.
+// How a function or constructor is given one more parameter, where that is not written by a Writer yet.
+//   {name} {type} {field} {value} {names}: of the parameter, what is put into it, and the parameters there are
 struct Handing {
   bool snake = false;                   // names are written_so
   std::string_view fieldPrefix = {};    // of every field
-  std::string_view field = {};          // declared in the class; empty: no declaration
-  std::string_view optionalField = {};  // of a class that only passes it on; empty: as `field`
-  std::string_view parameter;           // with its default; without one where a second constructor serves (overload)
-  std::string_view passed = {};         // of a class that only passes it on; empty: as `parameter`
-  std::string_view assign = {};         // in the constructor; empty: the parameter makes the field
-  std::string_view passedAssign = {};   // of a class that only passes it on; empty: as `assign`
-  std::string_view closedParameter = {};  // when every maker hands it in; empty: as it was
-  std::string_view closedAssign = {};     // likewise
-  std::string_view inMethod, inConstructor;
-  std::string_view constructor;         // a whole one, for a class that has none
-  std::string_view baseConstructor = {};  // the same for a class with a base; empty: by hand
-  std::string_view argument = "{value}";  // at a creation
+  std::string_view throughObject = {};  // how a constructor names a field where the bare name may mean something else
   std::string_view overload = {};       // "this({names}{value});" in a second constructor that keeps the old parameters
-  std::string_view baseCall = {};       // a statement that begins so comes before the assignment
-  std::string_view typeImport = {};     // {qualified} or {namespace}: what makes the class visible in another file; empty: nothing is needed
-  std::string_view functionParameter = {};  // of a function, that may be left out; empty: none can be written
+  std::string_view functionParameter = {};  // one that may be left out; empty: none can be written
   std::string_view functionUse = {};        // what stands there for the object then
   bool primary = false;                 // the parameters stand behind the class's name
-  bool keywordOnly = false;             // the parameter stands behind a `*`
-  bool optionalGroup = false;           // optional parameters stand in braces at the end of the list
-  bool initialisers = false;            // `assign` is an entry of the constructor's initialiser list
-  bool valueForPassing = false;         // a class that only passes it on needs the default too, and so the import
-  bool privateIsShared = false;         // a field of that name in a base class is in the way
-  bool functionRebindsThis = false;     // a plain function inside a method has another object at hand
+  bool initialisers = false;            // fields are set in the constructor's initialiser list
 };
 
 // How an accessor creates its object once, soundly, and how a class that is meant
@@ -265,21 +242,12 @@ struct Mending {
   std::string_view guardImport = {};
   bool takenTwice = false;             // whoever holds a lock may take it again
 
-  // Where no constructor could take the object: a field for it, and a member
-  // that hands out what is in it or else {value}. {type} {class} {this} {field} {helper}
-  std::string_view seamField = {}, seamHelper = {}, seamHelperName = {}, seamUse = {};
-  std::string_view seamSelf = {};      // what the object is called inside of its members; empty: as they say
-  // Where such an object is made: what stands in its literal ({field} {value}), else a line behind
-  // the statement that makes it ({target} too). And the field without the member, when all give it.
-  std::string_view seamGiven = {}, seamGivenAfter = {}, seamDirect = {};
-  bool seamFieldInInterface = false;   // the field stands among the declarations of members
-  bool seamTypeOfClass = false;        // {type} is the class's name, else what the accessor says
-
   // Where no parameter may be left out: a function of its own that takes the object, called by
   // the one that is there. {name} {type} {twin} {names}; `return ` in front where it gives something
   std::string_view twinName = {};      // {function}; the same name where functions are told apart by what they take
   std::string_view twinParameter = {}, twinCall = {};
   bool twinFirst = false;              // what is called must stand in front of what calls it
+  bool twinAsHandedOut = false;        // {type} is what the accessor says, else the class's name
 
   bool guards() const { return !guardLines.empty() || !guardWrap.empty() || !guardWord.empty(); }
 };
@@ -405,6 +373,8 @@ struct Language {
 
   // Its grammar, and how changes are written in it; null: by tables, not by a writer of its own.
   const TSLanguage* (*grammar)() = nullptr;
+  // A text in words that the grammar knows, of the same length; null: as it is.
+  std::string (*forGrammar)(std::string_view text) = nullptr;
   std::unique_ptr<Writer> (*writer)(WriterFiles& files, const HandedIn& handed) = nullptr;
   // How a program that makes a fault happen is written in it; null: not yet.
   std::unique_ptr<HarnessWriter> (*harness)(WriterFiles& files) = nullptr;

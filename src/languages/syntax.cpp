@@ -4,9 +4,9 @@
 
 namespace elmcart {
 
-SyntaxTree::SyntaxTree(const TSLanguage* grammar, std::string_view text) : text_(text) {
+SyntaxTree::SyntaxTree(const TSLanguage* grammar, std::string_view text, std::string_view forGrammar) : text_(text) {
   ParserHandle parser = makeParser(grammar);
-  tree_ = parseText(parser, text);
+  tree_ = parseText(parser, forGrammar);
 }
 
 TSNode SyntaxTree::covering(Span span) const { return ts_node_named_descendant_for_byte_range(root(), span.begin, std::max(span.begin, span.end)); }

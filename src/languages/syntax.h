@@ -14,7 +14,9 @@ namespace elmcart {
 class SyntaxTree {
  public:
   // The text must live as long as the tree.
-  SyntaxTree(const TSLanguage* grammar, std::string_view text);
+  SyntaxTree(const TSLanguage* grammar, std::string_view text) : SyntaxTree(grammar, text, text) {}
+  // Read from the same in words that the grammar knows, of the same length.
+  SyntaxTree(const TSLanguage* grammar, std::string_view text, std::string_view forGrammar);
 
   std::string_view text() const { return text_; }
   std::string_view text(TSNode node) const { return textOf(text_, node); }

@@ -23,9 +23,10 @@ std::string_view WriterFiles::text(const LoweredFile& file) { return one(file).t
 const SyntaxTree& WriterFiles::tree(const LoweredFile& file) {
   One& found = one(file);
   if (found.tree) return *found.tree;
-  const TSLanguage* grammar = languageById(file.language)->grammar();
+  const Language& language = *languageById(file.language);
+  const TSLanguage* grammar = language.grammar();
   try {
-    found.tree = std::make_unique<SyntaxTree>(grammar, found.text);
+    found.tree = language.forGrammar ? std::make_unique<SyntaxTree>(grammar, found.text, language.forGrammar(found.text)) : std::make_unique<SyntaxTree>(grammar, found.text);
   } catch (const LeftUnread&) {
     // As a file without any declaration: nothing can be written in it.
     found.tree = std::make_unique<SyntaxTree>(grammar, std::string_view());
@@ -38,6 +39,7 @@ std::string Writer::can(const Change& change) {
     case ChangeKind::TakeInConstructor: return change.at.known() ? canTake(change) : canGetConstructor(*change.of);
     case ChangeKind::TakeInFunction: return canTakeInFunction(change);
     case ChangeKind::KeepInField: return canKeep(*change.of);
+    case ChangeKind::OpenField: return canOpen(change);
     case ChangeKind::MoveInitialiser: return canMove(change);
     case ChangeKind::Read: return canRead(change);
     case ChangeKind::HandOn: return canHandOn(change);
@@ -51,9 +53,11 @@ std::string Writer::write(std::span<const Change> changes, std::vector<FileEdit>
   out_ = &edits;
   written_.clear();
   kept_.clear();
+  handsNew_.clear();
   readsIn_.clear();
   for (const Change& change : changes) {
     if (change.kind == ChangeKind::KeepInField) kept_.insert(change.of);
+    if (change.kind == ChangeKind::HandToBase && !change.at.known()) handsNew_.insert(change.of);
     if (change.kind == ChangeKind::Read && change.from == From::Parameter) ++readsIn_[change.in];
   }
   begin(changes);
@@ -70,6 +74,7 @@ std::string Writer::writeOne(const Change& change) {
     case ChangeKind::TakeInConstructor: return change.at.known() ? take(change) : makeConstructor(change);
     case ChangeKind::TakeInFunction: return takeInFunction(change);
     case ChangeKind::KeepInField: return keep(change);
+    case ChangeKind::OpenField: return open(change);
     case ChangeKind::MoveInitialiser: return move(change);
     case ChangeKind::Read: return read(change);
     case ChangeKind::HandOn: return handOn(change);
@@ -85,6 +90,10 @@ std::string Writer::objectWord(std::string_view name, bool snake) {
 }
 
 bool Writer::isFetched(Spot place, TSNode node) {
+  if (!handed_.made.empty()) {
+    std::string made = handed_.made;
+    return tree(place).text(node) == made.replace(made.find("{wrap}"), std::string_view("{wrap}").size(), handed_.type);
+  }
   Span span = spanOf(node);
   return std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) { return access.file == place.file && access->span.begin == span.begin && access->span.end == span.end; });
 }
@@ -101,6 +110,7 @@ std::vector<Span> Writer::spansOf(const Change& read) {
   if (!read.in.known()) return out;
   const SyntaxTree& syntax = files_.tree(file);
   TSNode access = syntax.covering(read.at->span), holder = SyntaxTree::parent(access);
+  if (!(spanOf(access) == read.at->span)) return out;  // no node of its own
   // At the same place of the same form: what a member is asked of.
   auto isAlike = [&](TSNode node) { return !SyntaxTree::isNull(holder) && ts_node_symbol(SyntaxTree::parent(node)) == ts_node_symbol(holder) && ts_node_eq(ts_node_named_child(SyntaxTree::parent(node), 0), node); };
   SyntaxTree::walk(syntax.covering(read.in->span), [&](TSNode node) {
@@ -114,6 +124,10 @@ std::vector<Span> Writer::spansOf(const Change& read) {
 }
 
 std::string Writer::fetchIn(const LoweredFile& file) {
+  if (std::string made = handed_.made; !made.empty()) {
+    std::string name = nameIn(file);
+    return name.empty() ? "" : made.replace(made.find("{wrap}"), std::string_view("{wrap}").size(), name);
+  }
   for (Spot access : handed_.accesses)
     if (access.file == &file) return textOf(access);
   return fetchElsewhere(file);
@@ -189,22 +203,76 @@ bool Writer::headNames(const ClassFacts& c, TSNode type, std::string_view part, 
 }
 
 void Writer::append(const LoweredFile& file, TSNode list, const std::string& item, TSNode before) {
-  std::string_view source = text(file);
   if (!SyntaxTree::isNull(before)) return insert(file, ts_node_start_byte(before), item + ", ");
-  std::vector<TSNode> items = SyntaxTree::children(list);
-  uint32_t close = ts_node_end_byte(list) - 1;
+  std::vector<Span> items;
+  for (TSNode node : SyntaxTree::children(list)) items.push_back(spanOf(node));
+  append(file, items, ts_node_end_byte(list) - 1, item);
+}
+
+void Writer::append(const LoweredFile& file, const std::vector<Span>& items, uint32_t close, const std::string& item) {
   if (items.empty()) return insert(file, close, item);
-  uint32_t end = ts_node_end_byte(items.back()), begin = ts_node_start_byte(items.back());
+  std::string_view source = text(file);
+  uint32_t end = items.back().end, begin = items.back().begin;
   std::string_view rest = source.substr(end, close - end);
   bool comma = rest.find(',') != std::string_view::npos;
   // One a line, as they stand.
-  bool ownLine = trim(source.substr(lineBegin(file, begin), begin - lineBegin(file, begin))).empty() && (items.size() == 1 || ts_node_start_point(items[items.size() - 2]).row != ts_node_start_point(items.back()).row);
+  bool ownLine = trim(source.substr(lineBegin(file, begin), begin - lineBegin(file, begin))).empty() && (items.size() == 1 || lineBegin(file, items[items.size() - 2].begin) != lineBegin(file, begin));
   std::string gap = ownLine ? std::string(newlineOf(file)) + indentAt(file, begin) : " ";
   if (comma) return insert(file, end + static_cast<uint32_t>(rest.find(',')) + 1, gap + item + ",");
   if (ownLine || !breaksLists()) return insert(file, end, "," + gap + item);
-  std::vector<Span> spans;
-  for (TSNode node : items) spans.push_back(spanOf(node));
-  insert(file, end, separatorBehind(source, spans, item.size()) + item);
+  insert(file, end, separatorBehind(source, items, item.size()) + item);
+}
+
+bool Writer::putSorted(const LoweredFile& file, const std::vector<TSNode>& lines, const std::string& line) {
+  const SyntaxTree& syntax = files_.tree(file);
+  TSNode last{}, next{};
+  for (TSNode one : lines) {
+    if (syntax.text(one) == line) return true;
+    if (syntax.text(one) < line) last = one;
+    else if (SyntaxTree::isNull(next)) next = one;
+  }
+  std::string newline(newlineOf(file));
+  if (!SyntaxTree::isNull(last)) insert(file, ts_node_end_byte(last), newline + line);
+  else if (!SyntaxTree::isNull(next)) insert(file, ts_node_start_byte(next), line + newline);
+  return !lines.empty();
+}
+
+bool Writer::nameBeside(const LoweredFile& file, std::initializer_list<std::string_view> imports, std::initializer_list<std::string_view> lists) {
+  const SyntaxTree& syntax = files_.tree(file);
+  TSNode beside{};
+  bool named = false;
+  SyntaxTree::walk(syntax.root(), [&](TSNode node) {
+    if (ts_node_named_child_count(node) > 0) return true;
+    TSNode import = syntax.covering(spanOf(node), imports);
+    if (SyntaxTree::isNull(import)) return true;
+    named |= syntax.text(node) == handed_.type;
+    if (syntax.text(node) == handed_.beside && !SyntaxTree::isNull(syntax.covering(spanOf(node), lists))) beside = node;
+    return true;
+  });
+  if (named || &file == handed_.home) return true;
+  if (SyntaxTree::isNull(beside)) return false;
+  if (out_ && written_.insert({file.path, ts_node_end_byte(beside)}).second) insert(file, ts_node_end_byte(beside), ", " + handed_.type);
+  return true;
+}
+
+bool Writer::reword(const LoweredFile& file, TSNode declaration, uint32_t name, std::string_view word, std::string_view other) {
+  for (uint32_t i = 0; !SyntaxTree::isNull(declaration) && i < ts_node_child_count(declaration); ++i) {
+    TSNode child = ts_node_child(declaration, i);
+    if (ts_node_start_byte(child) >= name) break;
+    if (files_.tree(file).text(child) == word) return put(file, {ts_node_start_byte(child), ts_node_end_byte(child) + (other.empty() ? 1 : 0)}, std::string(other)), true;
+    if (ts_node_child_count(child) > 0 && reword(file, child, name, word, other)) return true;
+  }
+  return false;
+}
+
+void Writer::documentBehind(const LoweredFile& file, TSNode comment, std::string_view last, const std::string& line) {
+  if (SyntaxTree::isNull(comment) || !SyntaxTree::isComment(comment)) return;
+  std::string_view said = files_.tree(file).text(comment);
+  size_t at = said.rfind(last), end = at == std::string_view::npos ? at : said.find('\n', at);
+  if (!said.starts_with("/**") || end == std::string_view::npos) return;
+  if (said[end - 1] == '\r') --end;
+  uint32_t begin = ts_node_start_byte(comment);
+  insert(file, begin + static_cast<uint32_t>(end), std::string(newlineOf(file)) + indentAt(file, begin + static_cast<uint32_t>(at)) + line);
 }
 
 }  // namespace elmcart

@@ -58,6 +58,10 @@ class Writer {
   virtual bool isInterface(const ClassFacts&, std::string_view) { return false; }
   // Has a class no constructors, and takes what it needs in a field that its makers fill? Then functions take it too.
   virtual bool takesByFields() const { return false; }
+  // Has a class without constructors those of its base?
+  virtual bool inheritsConstructors() const { return false; }
+  // May what a field is set to in its declaration name a parameter of the constructor?
+  virtual bool firstValuesSeeParameters() const { return false; }
   // Does a constructor that does not name the parameter hand it to its base's all the same, with all it is given by name?
   virtual bool passesAnything(Spot) { return false; }
 
@@ -71,6 +75,7 @@ class Writer {
   virtual std::string canGetConstructor(const ClassFacts&) { return std::string(kNotWritten); }
   virtual std::string canTakeInFunction(const Change&) { return std::string(kNotWritten); }
   virtual std::string canKeep(const ClassFacts&) { return ""; }
+  virtual std::string canOpen(const Change&) { return "its base class keeps the object for itself alone"; }
   virtual std::string canMove(const Change&) { return std::string(kNotWritten); }
   virtual std::string canRead(const Change&) { return ""; }
   virtual std::string canHandOn(const Change&) { return std::string(kNotWritten); }
@@ -85,6 +90,7 @@ class Writer {
   virtual std::string makeConstructor(const Change&) { return std::string(kNotWritten); }
   virtual std::string takeInFunction(const Change&) { return std::string(kNotWritten); }
   virtual std::string keep(const Change&) { return ""; }
+  virtual std::string open(const Change&) { return std::string(kNotWritten); }
   virtual std::string move(const Change&) { return ""; }
   virtual std::string read(const Change&) = 0;
   virtual std::string handOn(const Change&) = 0;
@@ -96,6 +102,8 @@ class Writer {
   virtual bool breaksLists() const { return false; }
   // Does the class keep the object by this step?
   bool keepsNow(const ClassFacts* c) const { return kept_.contains(c); }
+  // Does the constructor that it gets by this step hand the object to its base's?
+  bool handsNew(const ClassFacts* c) const { return handsNew_.contains(c); }
   // How often a function reads it from its parameter in this step.
   size_t readsIn(Spot function) const { return readsIn_.contains(function) ? readsIn_.at(function) : 0; }
 
@@ -123,6 +131,10 @@ class Writer {
   }
   // What fetches the object in a file; what it needs for that is put in. Empty: that cannot be written.
   std::string fetchIn(const LoweredFile& file);
+  // The same where an access stands today.
+  std::string fetchAt(Spot access) { return handed_.made.empty() ? textOf(access) : fetchIn(*access.file); }
+  // The class's name as a file may write it; what it needs for that is put in.
+  virtual std::string nameIn(const LoweredFile&) { return handed_.type; }
   // The same where no access stands in the file.
   virtual std::string fetchElsewhere(const LoweredFile& file) = 0;
   std::string_view newlineOf(const LoweredFile& file);
@@ -139,11 +151,22 @@ class Writer {
   // The text with line ends and indentation of the file: \n begins a line at `indent`, \t is one unit.
   std::string laidOut(const LoweredFile& file, std::string_view pattern, const std::string& indent);
 
+  // Names it in that list of names too, where the class beside it is named. False: that stands in no list.
+  bool nameBeside(const LoweredFile& file, std::initializer_list<std::string_view> imports, std::initializer_list<std::string_view> lists);
+
   // ----- writing
   void put(const LoweredFile& file, Span span, std::string text) { out_->push_back({file.path, span, std::move(text)}); }
   void insert(const LoweredFile& file, uint32_t offset, std::string text) { put(file, {offset, offset}, std::move(text)); }
   // Puts an item behind the last of a list in brackets, in the manner of the list. `before`: in front of that item instead.
   void append(const LoweredFile& file, TSNode list, const std::string& item, TSNode before = {});
+  // The same of items that are followed by a bracket at `close`.
+  void append(const LoweredFile& file, const std::vector<Span>& items, uint32_t close, const std::string& item);
+  // Puts a line among others in the order of the alphabet; not when it is there. False: there are no others.
+  bool putSorted(const LoweredFile& file, const std::vector<TSNode>& lines, const std::string& line);
+  // Says another word for one that stands in a declaration in front of its name. False: it does not.
+  bool reword(const LoweredFile& file, TSNode declaration, uint32_t name, std::string_view word, std::string_view other);
+  // A line more behind the last that begins so in a comment; nothing when none does.
+  void documentBehind(const LoweredFile& file, TSNode comment, std::string_view last, const std::string& line);
 
   WriterFiles& files_;
   const HandedIn& handed_;
@@ -153,7 +176,7 @@ class Writer {
  private:
   std::string writeOne(const Change& change);
 
-  std::set<const ClassFacts*> kept_;
+  std::set<const ClassFacts*> kept_, handsNew_;
   std::map<Spot, size_t> readsIn_;
 };
 

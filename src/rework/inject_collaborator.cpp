@@ -128,7 +128,7 @@ class Supplier {
       if (p_.uses[u].inInitialiserOf != kNone && p_.uses[u].in == kNone) return "another field's value is worked out from it before the constructor's body runs";
     if (std::string reason = addOptionalParameter(p_, scan_, *h_, all.front(), name, type, edits_); !reason.empty()) return reason;
     std::string_view source = scan_.text(field.file), behind = trim(source.substr(p_.node(one.creation).span.end, 8));
-    std::string_view through = h_->inConstructor.find('.') != std::string_view::npos ? h_->inConstructor : h_->inMethod;
+    std::string_view through = h_->throughObject;
     std::string statement = filled(through, {{"field", std::string(p_.text(p_.variables[one.field].name))}, {"name", name}}) + " = " + bare(usedAs(name, value(one))) + (behind.substr(0, 1) == ";" ? ";" : "");
     // The declaration keeps its type, or is given it.
     const Node& node = p_.node(field);

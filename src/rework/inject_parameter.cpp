@@ -163,7 +163,7 @@ class HandIn {
       names += std::string(one) + ", ";
     }
     FunctionIndex accessPoint = p_.symbolAt(accesses.front()).is(Symbol::Sort::Function) ? p_.symbolAt(accesses.front()).index() : kNone;
-    std::string type = m_->seamTypeOfClass || m_->seamField.empty() ? plainName(p_, e_.type) : accessPoint == kNone ? "" : typeHandedOut(p_, scan_, accesses.front(), accessPoint);
+    std::string type = !m_->twinAsHandedOut ? plainName(p_, e_.type) : accessPoint == kNone ? "" : typeHandedOut(p_, scan_, accesses.front(), accessPoint);
     if (type.empty()) return "the class of the object cannot be named in this file";
     NodeId result = p_.file(place).child(place.node, Role::Type);
     std::string_view inFront = source.substr(node.span.begin, node.nameBegin - node.span.begin), behind = trim(source.substr(close, p_.file(place)[body].span.begin - close));

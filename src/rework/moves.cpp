@@ -22,7 +22,7 @@ const Language& languageOfEntity(const Analysis& a, size_t entity) { return a.pr
 
 // ----- in which languages a move makes no sense, or is not written
 
-std::string injectNotIn(const Language& l) { return l.phrases || l.handing || (l.mending && !l.mending->seamField.empty()) ? "" : "it is not written yet"; }
+std::string injectNotIn(const Language& l) { return l.phrases || l.writer ? "" : "it is not written yet"; }
 std::string injectParameterNotIn(const Language& l) {
   if (l.phrases) return "inject hands it to functions as well";
   bool can = (l.handing && !l.handing->functionParameter.empty()) || (l.mending && !l.mending->twinName.empty());
@@ -48,7 +48,7 @@ std::string extractInterfaceNotIn(const Language& l) { return l.facing && !l.fac
 
 std::string wrapNotIn(const Language& l) {
   if (l.guarantees->noStaticMembers.holds) return "functions belong to packages, not to classes: hand in a struct of functions";
-  return l.facing && !l.facing->wrapper.empty() && (l.handing || !l.facing->wrapperAccessPoint.empty() || !l.mending->seamField.empty()) ? "" : "it is not written yet";
+  return l.facing && !l.facing->wrapper.empty() && (l.writer || !l.facing->wrapperAccessPoint.empty()) ? "" : "it is not written yet";
 }
 
 std::string ownNotIn(const Language& l) {

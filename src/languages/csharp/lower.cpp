@@ -501,6 +501,7 @@ Language csharpLanguage() {
   };
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   language.grammar = tree_sitter_c_sharp;
+  language.forGrammar = [](std::string_view text) { return std::string(rephraseCsharp(text).text()); };
   language.writer = csharpWriter;
   language.harness = csharpHarness;
   return language;

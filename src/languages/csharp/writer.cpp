@@ -85,11 +85,11 @@ class CsharpWriter final : public OverloadWriter {
     std::string on = (ownLine ? deeper : std::string(" ")) + ": this(" + arguments + ")";
     return head + on + (bracesApart(file) ? newline + indent + "{" + newline + indent + "}" : " { }");
   }
-  std::string both(const ClassFacts& c, TSNode type, const std::string& fetch) override {
+  std::string both(const ClassFacts& c, TSNode type, const std::string& fetch, bool toBase) override {
     std::string head = (hasWord(type, "abstract") ? "protected " : "public ") + c.name, second = isOpenToAll() ? head : "internal " + c.name;
     bool apart = bracesApart(*c.type.file);
     std::string open = apart ? "\n\t{" : " {";
-    return "\n\t" + head + "() : this(" + fetch + ")" + (apart ? "\n\t{\n\t}" : " { }") + "\n\n\t" + second + "(" + handed_.type + " " + handed_.word + ")" + open + "{statements}\n\t}";
+    return "\n\t" + head + "() : this(" + fetch + ")" + (apart ? "\n\t{\n\t}" : " { }") + "\n\n\t" + second + "(" + handed_.type + " " + handed_.word + ")" + (toBase ? " : base(" + handed_.word + ")" : "") + open + "{statements}\n\t}";
   }
   uint32_t statementsBegin(TSNode constructor) override {
     TSNode body = SyntaxTree::field(constructor, "body");
@@ -166,7 +166,8 @@ class CsharpWriter final : public OverloadWriter {
   std::string fieldIn(const LoweredFile& file) override { return (marksFields(file) ? "_" : "") + handed_.word; }
   std::string fieldLine(const LoweredFile& file) override { return "private readonly " + nameIn(file) + " " + fieldIn(file) + ";"; }
   std::string assignment(const LoweredFile& file) override { return (marksFields(file) ? "_" : "this.") + handed_.word + " = " + handed_.word + ";"; }
-  std::string readerText(const LoweredFile& file) override { return "private " + handed_.type + " " + readerCall() + " => " + fieldIn(file) + " ?? " + fetchIn(file) + ";"; }
+  std::string chosen(const std::string& variable, const std::string& fetch) override { return variable + " ?? " + fetch; }
+  std::string readerText(const LoweredFile& file) override { return "private " + handed_.type + " " + readerCall() + " => " + chosen(fieldIn(file), fetchIn(file)) + ";"; }
   std::string readerCall() override {
     std::string name = handed_.word;
     name[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(name[0])));

@@ -6,6 +6,7 @@
 namespace elmcart {
 
 Language dartLanguage();
+std::unique_ptr<Writer> dartWriter(WriterFiles& files, const HandedIn& handed);
 const Guarantees& dartGuarantees();
 
 const Handing& dartHanding();

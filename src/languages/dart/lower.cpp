@@ -864,6 +864,8 @@ Language dartLanguage() {
   language.announcing = &dartAnnouncing();
   language.handing = &dartHanding();
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) { lowerDart(text, out); };
+  language.grammar = tree_sitter_dart;
+  language.writer = dartWriter;
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), std::string(text) + missingEnd(text)); };
   return language;
 }

@@ -12,12 +12,8 @@ const Mending& goMending() {
       .lockOfObject = "{this}.{lock}",
       .guardLines = "{lock}.Lock()\ndefer {lock}.Unlock()",
       .guardImport = "import \"sync\"",
-      .seamField = "{field} {type}",
-      .seamHelper = "func ({this} *{class}) {helper}() {type} {\n\tif {this}.{field} == nil {\n\t\treturn {value}\n\t}\n\treturn {this}.{field}\n}",
-      .seamHelperName = "the{Field}",
-      .seamUse = "{this}.{helper}()",
-      .seamGiven = "{field}: {value}", .seamDirect = "{this}.{field}",
-      .twinName = "{function}With", .twinParameter = "{name} {type}", .twinCall = "{return}{twin}({names}{value})",
+      
+      .twinName = "{function}With", .twinParameter = "{name} {type}", .twinCall = "{return}{twin}({names}{value})", .twinAsHandedOut = true,
   };
   return kMending;
 }

@@ -64,9 +64,9 @@ class JavaWriter final : public OverloadWriter {
     uint32_t begin = ts_node_start_byte(constructor), body = ts_node_start_byte(SyntaxTree::field(constructor, "body"));
     return std::string(syntax.text().substr(begin, body - begin)) + laidOut(file, "{\n\tthis(" + arguments + ");\n}", indent);
   }
-  std::string both(const ClassFacts& c, TSNode type, const std::string& fetch) override {
+  std::string both(const ClassFacts& c, TSNode type, const std::string& fetch, bool toBase) override {
     std::string head = std::string(hasWord(type, "public") ? "public " : hasWord(type, "protected") ? "protected " : "") + c.name;
-    return "\n\t" + head + "() {\n\t\tthis(" + fetch + ");\n\t}\n\n\t" + head + "(" + handed_.type + " " + handed_.word + ") {{statements}\n\t}";
+    return "\n\t" + head + "() {\n\t\tthis(" + fetch + ");\n\t}\n\n\t" + head + "(" + handed_.type + " " + handed_.word + ") {" + (toBase ? "\n\t\tsuper(" + handed_.word + ");" : "") + "{statements}\n\t}";
   }
   uint32_t statementsBegin(TSNode constructor) override {
     TSNode super = invocationOf(constructor, "super");
@@ -120,7 +120,8 @@ class JavaWriter final : public OverloadWriter {
     std::string package(scopePart(handed_.qualified)), full = dotted();
     if (&file == handed_.home || package.empty()) return handed_.type;
     std::string ownPackage = full.substr(0, full.size() - handed_.type.size() - 1);
-    TSNode last{}, declared{}, next{};
+    TSNode declared{};
+    std::vector<TSNode> lines;
     for (TSNode node : SyntaxTree::children(syntax.root())) {
       if (SyntaxTree::is(node, "package_declaration")) {
         declared = node;
@@ -130,23 +131,21 @@ class JavaWriter final : public OverloadWriter {
       std::string_view line = syntax.text(node);
       if (line.find(" " + full + ";") != std::string_view::npos || line.find(" " + ownPackage + ".*;") != std::string_view::npos) return handed_.type;
       if (line.starts_with("import static")) continue;
-      std::string ours = "import " + full + ";";
-      if (line < ours) last = node;
-      else if (SyntaxTree::isNull(next)) next = node;
+      lines.push_back(node);
     }
     if (!imported_.insert(file.path).second) return handed_.type;
     std::string line = "import " + full + ";", newline(newlineOf(file));
-    if (!SyntaxTree::isNull(last)) insert(file, ts_node_end_byte(last), newline + line);
-    else if (!SyntaxTree::isNull(next)) insert(file, ts_node_start_byte(next), line + newline);
-    else if (!SyntaxTree::isNull(declared)) insert(file, ts_node_end_byte(declared), newline + newline + line);
+    if (putSorted(file, lines, line)) return handed_.type;
+    if (!SyntaxTree::isNull(declared)) insert(file, ts_node_end_byte(declared), newline + newline + line);
     else insert(file, 0, line + newline + newline);
     return handed_.type;
   }
 
   std::string fieldLine(const LoweredFile& file) override { return "private final " + nameIn(file) + " " + handed_.word + ";"; }
   std::string assignment(const LoweredFile&) override { return "this." + handed_.word + " = " + handed_.word + ";"; }
+  std::string chosen(const std::string& variable, const std::string& fetch) override { return variable + " != null ? " + variable + " : " + fetch; }
   std::string readerText(const LoweredFile& file) override {
-    return "private " + handed_.type + " " + readerCall() + " {\n\t\treturn " + handed_.word + " != null ? " + handed_.word + " : " + fetchIn(file) + ";\n\t}";
+    return "private " + handed_.type + " " + readerCall() + " {\n\t\treturn " + chosen(handed_.word, fetchIn(file)) + ";\n\t}";
   }
   std::string readerCall() override {
     std::string name = handed_.word;

@@ -1,19 +1,13 @@
-// How classes of JavaScript take what they need.
+// How classes of JavaScript are given one more parameter.
 #include "languages/javascript/javascript.h"
 
 namespace elmcart {
 
 const Handing& javascriptHanding() {
   static constexpr Handing kHanding = {
-      .parameter = "{name} = {value}",
-      .passed = "{name}",
-      .assign = "this.{field} = {name};",
-      .closedParameter = "{name}",
-      .inMethod = "this.{field}", .inConstructor = "{name}",
-      .constructor = "constructor({parameter}) {\n\t{assign}\n}",
-      .baseCall = "super(",
-      .functionParameter = "{name}", .functionUse = "({name} ?? {value})",
-      .functionRebindsThis = true,
+      .throughObject = "this.{field}",
+      .functionParameter = "{name}",
+      .functionUse = "({name} ?? {value})",
   };
   return kHanding;
 }

@@ -33,10 +33,16 @@ class ScriptWriter final : public Writer {
     return hasObject(place) ? "" : "inside a plain function `this` is another object";
   }
 
+  bool inheritsConstructors() const override { return true; }
   bool isInterface(const ClassFacts& c, std::string_view base) override { return headNames(c, SyntaxTree::childOf(classAt(c.type), "class_heritage"), "implements_clause", base); }
 
  protected:
   std::string canKeep(const ClassFacts& c) override { return isTyped(c.type) && typeIn(*c.type.file, false).empty() ? std::string(kCannotName) : ""; }
+  std::string canOpen(const Change&) override { return ""; }
+  std::string open(const Change& change) override {
+    reword(*change.at.file, tree(change.at).covering({change.at->nameBegin, change.at->nameBegin}, {"public_field_definition", "required_parameter", "optional_parameter"}), change.at->nameBegin, "private", "protected");
+    return "";
+  }
   std::string canHandOn(const Change& change) override { return canHand(argumentsOf(change.at), change.position); }
   std::string canHandToBase(const Change& change) override { return SyntaxTree::isNull(superOf(change.at)) ? "its constructor calls none of its base class" : canHand(SyntaxTree::field(superOf(change.at), "arguments"), change.position); }
 
@@ -44,6 +50,9 @@ class ScriptWriter final : public Writer {
   std::string handToBase(const Change& change) override { return give(*change.at.file, SyntaxTree::field(superOf(change.at), "arguments"), handed_.word, change.position); }
 
   std::string fetchElsewhere(const LoweredFile&) override { return ""; }
+  std::string nameIn(const LoweredFile& file) override {
+    return nameBeside(file, {"import_statement", "lexical_declaration"}, {"named_imports", "object_pattern"}) ? handed_.type : "";
+  }
 
  private:
   bool hasObject(Spot place) {
@@ -125,7 +134,7 @@ class ScriptWriter final : public Writer {
   }
   // §13.13: objects are truthy.
   std::string read(const Change& change) override {
-    std::string fetch = textOf(change.at), holder = change.from == From::Parameter ? handed_.word : "this." + fieldFor(handed_.word);
+    std::string fetch = fetchAt(change.at), holder = change.from == From::Parameter ? handed_.word : "this." + fieldFor(handed_.word);
     for (Span span : spansOf(change)) put(*change.at.file, span, handed_.late ? "(" + holder + " || " + fetch + ")" : holder);
     return "";
   }
@@ -141,9 +150,10 @@ class ScriptWriter final : public Writer {
     TSNode function = functionAt(change.at), list = SyntaxTree::field(function, "parameters"), body = SyntaxTree::field(function, "body");
     std::string fetch = change.passesOnly || handed_.late ? "" : fetchIn(file);
     if (fetch.empty() && !change.passesOnly && !handed_.late) return std::string(kCannotFetch);
-    append(file, list, parameter(file, isTyped(change.at), change.passesOnly, fetch));
+    bool declares = keepsNow(change.of) && declaresFields(change.at);
+    append(file, list, (declares ? "private readonly " : "") + parameter(file, isTyped(change.at), change.passesOnly, fetch));
     document(file, function);
-    if (!keepsNow(change.of)) return "";
+    if (!keepsNow(change.of) || declares) return "";
     // §13.3.7.1: a derived class has no `this` before its base's constructor has run.
     TSNode super = superOf(change.at);
     while (!SyntaxTree::isNull(super) && !ts_node_eq(SyntaxTree::parent(super), body)) super = SyntaxTree::parent(super);
@@ -154,26 +164,26 @@ class ScriptWriter final : public Writer {
     if (!oneLine || SyntaxTree::children(body).empty()) return insert(file, at, line + (oneLine ? newline + indent : "")), "";
     return insert(file, at, " " + assignment(file)), "";
   }
+  // Does a constructor declare fields among its parameters, and can it do so with ours?
+  bool declaresFields(Spot constructor) {
+    if (fieldFor(handed_.word) != handed_.word) return false;
+    std::vector<TSNode> all = SyntaxTree::children(SyntaxTree::field(functionAt(constructor), "parameters"));
+    return std::any_of(all.begin(), all.end(), [](TSNode one) { return !SyntaxTree::isNull(SyntaxTree::childOf(one, "accessibility_modifier")); });
+  }
   std::string assignment(const LoweredFile& file) { return "this." + fieldFor(handed_.word) + " = " + handed_.word + semicolon(file); }
 
   // "@param {T} [word]" where the others are documented so.
   void document(const LoweredFile& file, TSNode function) {
     TSNode comment = ts_node_prev_sibling(function);
     if (!SyntaxTree::is(comment, "comment")) return;
-    std::string_view said = files_.tree(file).text(comment);
-    size_t last = said.rfind("* @param");
-    if (!said.starts_with("/**") || last == std::string_view::npos) return;
-    size_t end = said.find('\n', last);
-    if (end == std::string_view::npos) return;
-    std::string indent = indentAt(file, ts_node_start_byte(comment) + static_cast<uint32_t>(last));
-    bool braces = said.find("@param {") != std::string_view::npos;
-    insert(file, ts_node_start_byte(comment) + static_cast<uint32_t>(end), std::string(newlineOf(file)) + indent + "* @param " + (braces ? "{" + handed_.type + "} [" + handed_.word + "]" : handed_.word));
+    bool braces = files_.tree(file).text(comment).find("@param {") != std::string_view::npos;
+    documentBehind(file, comment, "* @param", "* @param " + (braces ? "{" + handed_.type + "} [" + handed_.word + "]" : handed_.word));
   }
 
   std::string keep(const Change& change) override {
     const ClassFacts& c = *change.of;
     bool mayBeNone = change.passesOnly || handed_.late;
-    if (!isTyped(c.type)) return "";
+    if (!isTyped(c.type) || (!c.constructors.empty() && declaresFields(c.constructors.front()))) return "";
     const LoweredFile& file = *c.type.file;
     TSNode body = SyntaxTree::field(classAt(c.type), "body"), last{};
     for (TSNode member : SyntaxTree::children(body))
@@ -215,7 +225,9 @@ class ScriptWriter final : public Writer {
   }
   std::string drop(const Change& change) override {
     const LoweredFile& file = *change.at.file;
-    put(file, spanOf(parameterAt(change.at)), isTyped(change.at) ? handed_.word + ": " + handed_.type : handed_.word);
+    TSNode ours = parameterAt(change.at);
+    uint32_t from = ts_node_start_byte(isTyped(change.at) ? SyntaxTree::field(ours, "pattern") : ours);
+    put(file, {from, ts_node_end_byte(ours)}, isTyped(change.at) ? handed_.word + ": " + handed_.type : handed_.word);
     if (!isTyped(change.at)) return "";
     std::string_view none = " | undefined";
     for (TSNode member : SyntaxTree::children(SyntaxTree::field(classAt(change.of->type), "body"))) {
@@ -243,6 +255,8 @@ class ScriptWriter final : public Writer {
     namespace fs = std::filesystem;
     const SyntaxTree& syntax = files_.tree(file);
     if (&file == handed_.home) return handed_.type;
+    if (!handed_.made.empty())
+      if (std::string name = nameIn(file); !name.empty()) return name;
     TSNode last{};
     for (TSNode node : SyntaxTree::children(syntax.root())) {
       if (!SyntaxTree::is(node, "import_statement")) continue;

@@ -1,19 +1,13 @@
-// How classes of Kotlin take what they need.
+// How classes of Kotlin are given one more parameter.
 #include "languages/kotlin/kotlin.h"
 
 namespace elmcart {
 
 const Handing& kotlinHanding() {
   static constexpr Handing kHanding = {
-      .parameter = "private val {name}: {type} = {value}",
-      .closedParameter = "private val {name}: {type}",
-      .inMethod = "{name}", .inConstructor = "{name}",
-      .constructor = "({parameter})",
-      .baseConstructor = "({parameter})",
-      .argument = "{name} = {value}",
-      .typeImport = "import {qualified}",
-      .functionParameter = "{name}: {type}? = null", .functionUse = "({name} ?: {value})",
-      .primary = true, .valueForPassing = true,
+      .functionParameter = "{name}: {type}? = null",
+      .functionUse = "({name} ?: {value})",
+      .primary = true,
   };
   return kHanding;
 }

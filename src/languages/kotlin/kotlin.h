@@ -6,6 +6,7 @@
 namespace elmcart {
 
 Language kotlinLanguage();
+std::unique_ptr<Writer> kotlinWriter(WriterFiles& files, const HandedIn& handed);
 const Guarantees& kotlinGuarantees();
 
 const Handing& kotlinHanding();

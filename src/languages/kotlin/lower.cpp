@@ -754,6 +754,9 @@ Language kotlinLanguage() {
   language.lower = [](std::string_view text, const Language::TreeLore*, LoweredFile& out) {
     KotlinLowerer(grammar(), text, out).run(rephraseKotlin(text).text());
   };
+  language.grammar = tree_sitter_kotlin;
+  language.forGrammar = [](std::string_view text) { return std::string(rephraseKotlin(text).text()); };
+  language.writer = kotlinWriter;
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;
 }

@@ -10,7 +10,7 @@
 #include "base/text.h"
 #include "languages/cpp/prepare.h"
 #include "languages/cpp/repair.h"
-#include "languages/objc/objc.h"
+#include "languages/objc/lower.h"
 #include "languages/objc/rephrase.h"
 #include "languages/shared/lowerer.h"
 
@@ -80,6 +80,8 @@ void learnProperties(std::string_view text, std::set<std::string, std::less<>>& 
   }
 }
 
+}  // namespace
+
 std::unique_ptr<Language::TreeLore> learnObjc(std::span<const std::string_view> texts, unsigned jobs) {
   std::unique_ptr<Language::TreeLore> macros = learnMacros(texts, jobs);
   auto lore = std::make_unique<ObjcLore>();
@@ -92,6 +94,8 @@ std::unique_ptr<Language::TreeLore> learnObjc(std::span<const std::string_view> 
   for (std::string_view text : texts) learnProperties(text, lore->properties);
   return lore;
 }
+
+namespace {
 
 class ObjcLowerer : public SharedLowerer {
  public:
@@ -834,6 +838,8 @@ class ObjcLowerer : public SharedLowerer {
   bool inFunction_ = false, inClassMethod_ = false;
 };
 
+}  // namespace
+
 void lowerObjc(std::string_view text, const Language::TreeLore* lore, LoweredFile& out) {
   const auto* known = static_cast<const ObjcLore*>(lore);
   lowerEither(text, known, out, [&](PreparedText prepared, LoweredFile& into) {
@@ -849,52 +855,6 @@ void lowerObjc(std::string_view text, const Language::TreeLore* lore, LoweredFil
   });
 }
 
-// Does a header speak Objective-C? One that only imports or names its classes, and
-// has what no C has, is C++ for the other files of an Objective-C++ program.
-bool claimsHeader(std::string_view text) {
-  static constexpr std::string_view kSure[] = {"@interface", "@protocol", "@end", "NS_ENUM", "NS_OPTIONS"};
-  static constexpr std::string_view kLikely[] = {"@class", "@import", "#import", "NS_ASSUME_NONNULL_BEGIN"};
-  static constexpr std::string_view kOther[] = {"namespace ", "template <", "template<", "class ", "using "};
-  auto begins = [](std::string_view line, std::span<const std::string_view> words) {
-    return std::any_of(words.begin(), words.end(), [&](std::string_view word) { return line.substr(0, word.size()) == word; });
-  };
-  bool likely = false, other = false;
-  for (size_t at = 0; at < text.size();) {
-    size_t end = std::min(text.find('\n', at), text.size());
-    std::string_view line = trim(text.substr(at, end - at));
-    if (begins(line, kSure)) return true;
-    likely |= begins(line, kLikely);
-    other |= begins(line, kOther);
-    at = end + 1;
-  }
-  return likely && !other;
-}
-
-}  // namespace
-
-Language objcLanguage() {
-  static constexpr std::string_view kExtensions[] = {".m", ".mm", ".h"};
-  static constexpr std::string_view kHeaders[] = {".h"};
-  Language language;
-  language.id = "objc";
-  language.name = "Objective-C";
-  language.extensions = kExtensions, language.testImports = {"XCTest"};
-  language.headerExtensions = kHeaders;
-  language.claims = claimsHeader;
-  language.family = "c";
-  language.separator = ".";
-  language.dotted = true;
-  language.bareMethods = false;
-  language.guarantees = &objcGuarantees();
-  language.mending = &objcMending();
-  language.facing = &objcFacing();
-  language.settling = &objcSettling();
-  language.announcing = &objcAnnouncing();
-  language.sound = &objcSound();
-  language.learn = learnObjc;
-  language.lower = lowerObjc;
-  language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
-  return language;
-}
+void parseObjcOnly(std::string_view text) { parseOnlyWith(grammar(), text); }
 
 }  // namespace elmcart

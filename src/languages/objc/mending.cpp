@@ -8,14 +8,6 @@ const Mending& objcMending() {
       .takeOut = "[{list} removeObject:{value}];",
       .guardWrap = "@synchronized ({this}) {", .guardWrapEnd = "}",
       .takenTwice = true,
-      .seamField = "@property (nonatomic, strong) {type} *{field};",
-      .seamHelper = "- ({type} *){helper} {\n\treturn _{field} ?: {value};\n}",
-      .seamHelperName = "{field}",
-      .seamUse = "{this}.{field}",
-      .seamSelf = "self",
-      .seamGivenAfter = "{target}.{field} = {value};",
-      .seamFieldInInterface = true,
-      .seamTypeOfClass = true,
       .twinName = "{function}With", .twinParameter = "{type} *{name}", .twinCall = "{return}{twin}({names}{value});", .twinFirst = true,
   };
   return kMending;

@@ -6,6 +6,7 @@
 namespace elmcart {
 
 Language objcLanguage();
+std::unique_ptr<Writer> objcWriter(WriterFiles& files, const HandedIn& handed);
 const Guarantees& objcGuarantees();
 const Mending& objcMending();
 const Facing& objcFacing();

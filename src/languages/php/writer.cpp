@@ -36,14 +36,26 @@ class PhpWriter final : public Writer {
   }
 
   bool isInterface(const ClassFacts& c, std::string_view base) override { return headNames(c, classAt(c.type), "class_interface_clause", base); }
+  bool inheritsConstructors() const override { return true; }
 
  protected:
+  std::string canOpen(const Change&) override { return ""; }
+  std::string open(const Change& change) override {
+    reword(*change.at.file, tree(change.at).covering({change.at->nameBegin, change.at->nameBegin}, {"property_declaration", "property_promotion_parameter"}), change.at->nameBegin, "private", "protected");
+    return "";
+  }
   std::string canHandOn(const Change& change) override { return canHand(change, argumentsOf(change.at)); }
   std::string canHandToBase(const Change& change) override { return SyntaxTree::isNull(baseCallOf(change.at)) ? "its constructor calls none of its base class" : canHand(change, SyntaxTree::field(baseCallOf(change.at), "arguments")); }
 
   void begin(std::span<const Change>) override { putAt_.clear(); }
   std::string read(const Change& change) override {
-    for (Span span : spansOf(change)) put(*change.at.file, span, object(change)), putAt_.insert({change.at.file->path, span.begin});
+    for (Span span : spansOf(change)) {
+      putAt_.insert({change.at.file->path, span.begin});
+      // Tides::height(): a member of an object is reached by another sign.
+      bool ofClass = text(*change.at.file).substr(span.end, 2) == "::";
+      if (ofClass) span.end += 2;
+      put(*change.at.file, span, object(change) + (ofClass ? "->" : ""));
+    }
     return "";
   }
   std::string handOn(const Change& change) override { return give(change, argumentsOf(change.at), change.from == From::Parameter ? variable() : change.from == From::Field ? field() : fetchAt(change.at)); }
@@ -165,7 +177,7 @@ class PhpWriter final : public Writer {
   // ----- writing
 
   std::string object(const Change& change) {
-    std::string fetch = textOf(change.at);
+    std::string fetch = fetchAt(change.at);
     if (change.from == From::Field) return handed_.late ? "(" + field() + " ?? " + fetch + ")" : field();
     return !handed_.late && readsIn(change.in) > 1 ? variable() : "(" + variable() + " ?? " + fetch + ")";
   }
@@ -214,13 +226,7 @@ class PhpWriter final : public Writer {
   // "@param T|null $word" where the others are documented so.
   void document(const LoweredFile& file, TSNode function) {
     TSNode comment = ts_node_prev_sibling(function);
-    if (!SyntaxTree::is(comment, "comment")) return;
-    std::string_view said = files_.tree(file).text(comment);
-    size_t last = said.rfind("* @param");
-    size_t end = last == std::string_view::npos ? last : said.find('\n', last);
-    if (!said.starts_with("/**") || end == std::string_view::npos) return;
-    std::string indent = indentAt(file, ts_node_start_byte(comment) + static_cast<uint32_t>(last));
-    insert(file, ts_node_start_byte(comment) + static_cast<uint32_t>(end), std::string(newlineOf(file)) + indent + "* @param " + nameIn(file) + "|null " + variable());
+    if (SyntaxTree::is(comment, "comment") && files_.tree(file).text(comment).find("* @param") != std::string_view::npos) documentBehind(file, comment, "* @param", "* @param " + nameIn(file) + "|null " + variable());
   }
 
   // Where the class writes the types of its properties it goes on so.
@@ -270,7 +276,7 @@ class PhpWriter final : public Writer {
   }
 
   // The class's name as a file may write it, with the line that it needs.
-  std::string nameIn(const LoweredFile& file) {
+  std::string nameIn(const LoweredFile& file) override {
     const SyntaxTree& syntax = files_.tree(file);
     std::string full;
     for (size_t i = 0; i < handed_.qualified.size(); ++i) {
@@ -279,14 +285,12 @@ class PhpWriter final : public Writer {
       i += cut;
     }
     std::string space = full.size() > handed_.type.size() ? full.substr(0, full.size() - handed_.type.size() - 1) : "";
-    TSNode declared{}, last{}, next{};
+    TSNode declared{};
+    std::vector<TSNode> lines;
     std::string line = "use " + full + ";";
     SyntaxTree::walk(syntax.root(), [&](TSNode node) {
       if (SyntaxTree::is(node, "namespace_definition")) declared = node;
-      if (SyntaxTree::is(node, "namespace_use_declaration")) {
-        if (syntax.text(node) < line) last = node;
-        else if (SyntaxTree::isNull(next)) next = node;
-      }
+      if (SyntaxTree::is(node, "namespace_use_declaration")) lines.push_back(node);
       return SyntaxTree::isOneOf(node, {"program", "namespace_definition", "compound_statement"});
     });
     std::string own = SyntaxTree::isNull(declared) ? "" : std::string(syntax.text(SyntaxTree::field(declared, "name")));
@@ -298,9 +302,8 @@ class PhpWriter final : public Writer {
     if (source.find("use " + full + " as") != std::string_view::npos || source.find("\\" + handed_.type + ";") != std::string_view::npos || source.find("use " + space + "\\{") != std::string_view::npos) return "\\" + full;
     if (!imported_.insert(file.path).second) return handed_.type;
     std::string newline(newlineOf(file));
-    if (!SyntaxTree::isNull(last)) insert(file, ts_node_end_byte(last), newline + line);
-    else if (!SyntaxTree::isNull(next)) insert(file, ts_node_start_byte(next), line + newline);
-    else if (!SyntaxTree::isNull(declared) && SyntaxTree::isNull(SyntaxTree::field(declared, "body"))) insert(file, ts_node_end_byte(declared), newline + newline + line);
+    if (putSorted(file, lines, line)) return handed_.type;
+    if (!SyntaxTree::isNull(declared) && SyntaxTree::isNull(SyntaxTree::field(declared, "body"))) insert(file, ts_node_end_byte(declared), newline + newline + line);
     else return imported_.erase(file.path), "\\" + full;
     return handed_.type;
   }

@@ -23,6 +23,7 @@ class PythonWriter final : public Writer {
     return false;
   }
 
+  bool inheritsConstructors() const override { return true; }
   std::string whyNoObject(Spot place) override { return selfAt(place).empty() ? "there is no object here that could have it" : ""; }
 
   // def __init__(self, quay, **others): Boat.__init__(self, quay, **others)
@@ -135,6 +136,7 @@ class PythonWriter final : public Writer {
 
   // ----- what cannot be done
 
+  std::string nameIn(const LoweredFile& file) override { return nameBeside(file, {"import_from_statement"}, {"import_from_statement"}) ? handed_.type : ""; }
   std::string canGetConstructor(const ClassFacts& c) override {
     static const std::set<std::string_view> kFixed = {"str", "int", "float", "tuple", "frozenset", "bytes", "bool", "complex", "Enum", "IntEnum", "Flag", "IntFlag", "StrEnum", "NamedTuple", "TypedDict", "Protocol", "Exception", "BaseException"};
     TSNode node = classAt(c.type);
@@ -191,6 +193,7 @@ class PythonWriter final : public Writer {
   std::string fallback(const std::string& fetch, const std::string& holder) const { return fetch + " if " + holder + " is None else " + holder; }
   // Can what fetches the object be written anywhere in the file? Not where a function imports it for itself.
   bool isBoundInFile(const LoweredFile& file) {
+    if (!handed_.made.empty()) return !nameIn(file).empty();
     auto [known, isNew] = bound_.try_emplace(file.path, true);
     if (!isNew) return known->second;
     std::string fetch = fetchIn(file), head = fetch.substr(0, fetch.find_first_of(".("));
@@ -305,7 +308,7 @@ class PythonWriter final : public Writer {
   }
 
   std::string read(const Change& change) override {
-    std::string fetch = textOf(change.at), text;
+    std::string fetch = fetchAt(change.at), text;
     if (change.from == From::Parameter) {
       bool settled = !isLate(*change.at.file) && readsIn(change.in) > 1;
       text = settled ? handed_.word : inBrackets(change.at, fallback(fetch, handed_.word));

@@ -20,7 +20,7 @@ std::string OverloadWriter::canHandOn(const Change& change) {
   return reason;
 }
 
-std::string OverloadWriter::canHandToBase(const Change& change) { return SyntaxTree::isNull(handsOn(constructorAt(change.at), true)) ? "its constructor calls none of its base class" : ""; }
+std::string OverloadWriter::canHandToBase(const Change& change) { return !change.at.known() ? "" : SyntaxTree::isNull(handsOn(constructorAt(change.at), true)) ? "its constructor calls none of its base class" : ""; }
 
 bool OverloadWriter::hands(Spot creation) {
   for (TSNode argument : SyntaxTree::children(argumentsOf(creation)))
@@ -41,7 +41,7 @@ std::string OverloadWriter::read(const Change& change) {
   return "";
 }
 
-std::string OverloadWriter::handToBase(const Change& change) { return append(*change.at.file, SyntaxTree::childOf(handsOn(constructorAt(change.at), true), "argument_list"), handed_.word), ""; }
+std::string OverloadWriter::handToBase(const Change& change) { return !change.at.known() ? "" : (append(*change.at.file, SyntaxTree::childOf(handsOn(constructorAt(change.at), true), "argument_list"), handed_.word), ""); }
 
 std::string OverloadWriter::end(std::span<const Change>) {
   for (auto& [of, statements] : moved_)
@@ -145,7 +145,7 @@ bool OverloadWriter::isMoved(Spot place) const {
 
 std::string OverloadWriter::source(const Change& change) {
   if (change.from == From::Fetched) return fetchIn(*change.at.file);
-  if (change.from == From::Parameter) return handed_.word;
+  if (change.from == From::Parameter) return handed_.late && change.kind == ChangeKind::Read ? "(" + chosen(handed_.word, fetchAt(change.at)) + ")" : handed_.word;
   return handed_.late ? readerCall() : fieldIn(*change.at.file);
 }
 
@@ -165,7 +165,7 @@ std::string OverloadWriter::take(const Change& change) {
   TSNode constructor = constructorAt(change.at), parameters = SyntaxTree::field(constructor, "parameters");
   std::string fetch = fetchIn(file);
   if (fetch.empty()) return std::string(kCannotFetch);
-  if (kept && handed_.late) fetch = "(" + handed_.type + ") null";
+  if (handed_.late) fetch = "(" + handed_.type + ") null";
   uint32_t begin = ts_node_start_byte(constructor);
   std::string names, indent = indentAt(file, begin);
   for (TSNode parameter : SyntaxTree::children(parameters)) names += std::string(syntax.text(SyntaxTree::field(parameter, "name"))) + ", ";
@@ -199,11 +199,11 @@ std::string OverloadWriter::makeConstructor(const Change& change) {
   const LoweredFile& file = *change.of->type.file;
   std::string fetch = fetchIn(file), newline(newlineOf(file));
   if (fetch.empty()) return std::string(kCannotFetch);
-  if (kept && handed_.late) fetch = "(" + handed_.type + ") null";
+  if (handed_.late) fetch = "(" + handed_.type + ") null";
   TSNode node = classAt(change.of->type), body = bodyOf(node);
   std::string indent = indentAt(file, ts_node_start_byte(node)), statements = kept ? "\n\t\t" + assignment(file) : "";
   for (const std::string& statement : moved_[change.of]) statements += "\n\t\t" + statement;
-  std::string pattern = both(*change.of, node, fetch);
+  std::string pattern = both(*change.of, node, fetch, handsNew(change.of));
   pattern.replace(pattern.find("{statements}"), std::string_view("{statements}").size(), statements);
   // Behind the fields; the field itself comes first.
   TSNode last = lastField(body);
@@ -240,6 +240,18 @@ std::string OverloadWriter::keep(const Change& change) {
   if (c.constructors.empty()) pending_ = line;
   else if (!SyntaxTree::isNull(last)) insert(file, ts_node_end_byte(last), line);
   else insert(file, ts_node_start_byte(body) + 1, line + newline);
+  return "";
+}
+
+std::string OverloadWriter::open(const Change& change) {
+  const LoweredFile& file = *change.at.file;
+  TSNode field = SyntaxTree::parent(declaratorAt(change.at));
+  while (!SyntaxTree::isNull(field) && !isField(field, false)) field = SyntaxTree::parent(field);
+  reword(file, field, change.at->nameBegin, "private", "protected");
+  // What falls back on the shared one is named too.
+  std::string reader = " " + readerCall();
+  for (TSNode member : SyntaxTree::children(bodyOf(classAt(change.of->type))))
+    if (size_t at = files_.tree(file).text(member).find(reader); handed_.late && at != std::string_view::npos && !isField(member, false)) reword(file, member, ts_node_start_byte(member) + static_cast<uint32_t>(at), "private", "protected");
   return "";
 }
 

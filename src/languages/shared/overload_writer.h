@@ -26,6 +26,9 @@ class OverloadWriter : public Writer {
   std::string take(const Change& change) override;
   std::string makeConstructor(const Change& change) override;
   std::string keep(const Change& change) override;
+  // What is protected a derived class names, §6.6.2 of Java's specification, §7.5.4 of C#'s.
+  std::string canOpen(const Change&) override { return ""; }
+  std::string open(const Change& change) override;
   std::string read(const Change& change) override;
   std::string handOn(const Change& change) override;
   std::string handToBase(const Change& change) override;
@@ -47,7 +50,7 @@ class OverloadWriter : public Writer {
   // The constructor as it was, which hands on what it takes and fetches the object.
   virtual std::string first(const LoweredFile& file, TSNode constructor, const std::string& arguments, const std::string& indent) = 0;
   // The same for a class that has no constructor, and the one that takes the object; {statements} stand in its body.
-  virtual std::string both(const ClassFacts& c, TSNode type, const std::string& fetch) = 0;
+  virtual std::string both(const ClassFacts& c, TSNode type, const std::string& fetch, bool toBase) = 0;
   // Where the statements of a body may begin to set fields; 0: it has no body of statements.
   virtual uint32_t statementsBegin(TSNode constructor) = 0;
   // What stands for parameters that are left out at a call, each with a comma behind it; a text in `reason`: why that cannot be written.
@@ -56,12 +59,12 @@ class OverloadWriter : public Writer {
   // What documents a constructor, for the one beside it, with the new parameter; empty: nothing does.
   virtual std::string documentation(const LoweredFile&, TSNode, const std::string&) { return ""; }
   virtual std::string documentedField(const LoweredFile&, TSNode, const std::string& line, const std::string&) { return line; }
-  // The class's name as a file may write it, imported where that is needed.
-  virtual std::string nameIn(const LoweredFile& file) = 0;
   virtual std::string fieldLine(const LoweredFile& file) = 0;
   virtual std::string assignment(const LoweredFile& file) = 0;
   // What a member calls the field, and the member that falls back on what is fetched.
   virtual std::string fieldIn(const LoweredFile&) { return handed_.word; }
+  // What is in the variable, or what is fetched where nothing is.
+  virtual std::string chosen(const std::string& variable, const std::string& fetch) = 0;
   virtual std::string readerText(const LoweredFile& file) = 0;
   virtual std::string readerCall() = 0;
   virtual bool isField(TSNode member, bool ofObjects) = 0;

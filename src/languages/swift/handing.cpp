@@ -1,19 +1,13 @@
-// How classes of Swift take what they need.
+// How classes of Swift are given one more parameter.
 #include "languages/swift/swift.h"
 
 namespace elmcart {
 
 const Handing& swiftHanding() {
   static constexpr Handing kHanding = {
-      .field = "private let {field}: {type}",
-      .parameter = "{name}: {type} = {value}",
-      .assign = "self.{field} = {name}",
-      .closedParameter = "{name}: {type}",
-      .inMethod = "self.{field}", .inConstructor = "{name}",
-      .constructor = "init({name}: {type} = {value}) {\n\t{assign}\n}",
-      .argument = "{name}: {value}",
-      .functionParameter = "{name}: {type}? = nil", .functionUse = "({name} ?? {value})",
-      .privateIsShared = true,
+      .throughObject = "self.{field}",
+      .functionParameter = "{name}: {type}? = nil",
+      .functionUse = "({name} ?? {value})",
   };
   return kHanding;
 }

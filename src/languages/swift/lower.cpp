@@ -659,6 +659,13 @@ Language swiftLanguage() {
       SwiftLowerer(grammar(), prepared, into).run(rephraseSwift(prepared).text());
     });
   };
+  language.grammar = tree_sitter_swift;
+  language.forGrammar = [](std::string_view text) {
+    std::string prepared(text);
+    blankWords(prepared, "nonisolated(unsafe)");
+    return std::string(rephraseSwift(prepared).text());
+  };
+  language.writer = swiftWriter;
   language.parseOnly = [](std::string_view text) { parseOnlyWith(grammar(), text); };
   return language;
 }

@@ -6,6 +6,7 @@
 namespace elmcart {
 
 Language swiftLanguage();
+std::unique_ptr<Writer> swiftWriter(WriterFiles& files, const HandedIn& handed);
 const Guarantees& swiftGuarantees();
 
 const Handing& swiftHanding();

@@ -30,8 +30,10 @@ struct Unit {
 
 class InjectPlan {
  public:
-  InjectPlan(const Analysis& a, size_t entity, PlanMemory& memory)
-      : a_(a), p_(a.program), entity_(entity), e_(a.survey.entities[entity]), memory_(memory), files_(a.program.root), writer_(p_.language(e_.place.file).writer(files_, handed_)) {}
+  InjectPlan(const Analysis& a, size_t entity, PlanMemory& memory) : InjectPlan(a, a.survey.entities[entity], nullptr, memory) { entity_ = entity; }
+  // `given`: what is handed in though it is no shared state; null: the entity's object.
+  InjectPlan(const Analysis& a, const Entity& entity, const Given* given, PlanMemory& memory)
+      : a_(a), p_(a.program), e_(entity), given_(given), memory_(memory), files_(a.program.root), writer_(p_.language(e_.place.file).writer(files_, handed_)) {}
 
   std::string refusal() const {
     if (e_.type == kNone || !p_.types[e_.type].definition.known()) return "its class is not defined in this tree";
@@ -46,7 +48,7 @@ class InjectPlan {
     plain |= !function && e_.slot != kNone;
     for (const Consumer& c : e_.consumers) {
       bool own = c.in != kNone && std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& a) { return a.function == c.in; });
-      plain |= !own && c.alias == kNone && accessOf(p_, e_, c.place).known();
+      plain |= !own && c.alias == kNone && accessAt(c).known();
     }
     if (!plain) return "its accessor takes arguments";
     if (e_.madeByAsking) return "it is reached by making it: give it an accessor first";
@@ -80,6 +82,8 @@ class InjectPlan {
     functionAround_.push_back(functionAround(p_, place));
   }
 
+  Place accessAt(const Consumer& c) const { return given_ ? c.place : accessOf(p_, e_, c.place); }
+
   // ----- the object and its name
 
   void describe() {
@@ -89,21 +93,32 @@ class InjectPlan {
     handed_.home = &p_.files[decl.definition.file];
     if (e_.slot != kNone) handed_.slot = spot(p_.variables[e_.slot].home());
     handed_.slotHoldsObject = e_.slot != kNone && p_.guarantees(e_.place.file).implicitCopy.holds && p_.use(p_.variables[e_.slot].type).decl == e_.type && !p_.use(p_.variables[e_.slot].type).has(kPointer | kReference);
-    bool byName = true;
+    if (given_) {
+      handed_.made = given_->value;
+      handed_.beside = plainName(p_, given_->beside);
+    }
+    // A slot among its own class's members says nothing that its class does not: shared, instance.
+    bool byName = e_.slot != kNone && p_.variables[e_.slot].owner != e_.type;
     for (const AccessPoint& accessPoint : e_.accessPoints) {
       if (accessPoint.function == kNone || accessPoint.sort != AccessPoint::Sort::Accessor || !givesShared(p_, e_, accessPoint.function) || isReader(accessPoint.function)) continue;
       byName = false;
       if (!handed_.accessor.known()) handed_.accessor = spot(p_.functions[accessPoint.function].home());
     }
-    handed_.late = isReplaced() || (e_.creation.time == CreationTime::Lazy && !e_.creation.weights.empty());
+    handed_.late = !given_ && (isReplaced() || (e_.creation.time == CreationTime::Lazy && !e_.creation.weights.empty()));
     std::set<std::pair<FileIndex, uint32_t>> seen;
     for (bool tests : {false, true})
       for (const Consumer& c : e_.consumers) {
         if (c.alias != kNone || inTests(c.place) != tests || !sameLanguage(c.place)) continue;
-        Place access = accessOf(p_, e_, c.place);
+        Place access = accessAt(c);
         if (!access.known() || !seen.insert({access.file, p_.node(access).span.begin}).second) continue;
         handed_.accesses.push_back(spot(access));
       }
+    // What a member that a step put in falls back on fetches it too.
+    for (const AccessPoint& accessPoint : e_.accessPoints) {
+      if (accessPoint.function == kNone || isReader(accessPoint.function)) continue;
+      for (uint32_t c : p_.callsOfFunction[accessPoint.function])
+        if (const CallSite& call = p_.calls[c]; call.in != kNone && isReader(call.in) && seen.insert({call.place.file, p_.node(call.place).span.begin}).second) handed_.accesses.push_back(spot(call.place));
+    }
     if (memory_.word.empty()) {
       std::string slot = e_.slot == kNone ? "" : std::string(p_.text(p_.variables[e_.slot].name));
       std::string name = byName && slot.size() > 3 ? slot : handed_.type;
@@ -183,9 +198,11 @@ class InjectPlan {
       if (p_.types[t].definition.known()) out.lineage.push_back(spot(p_.types[t].definition));
       for (const Base& base : p_.types[t].bases)
         if (base.type == kNone) out.otherBases.emplace_back(p_.text(p_.use(base.use).name));
-      if (t != type && p_.types[t].form == TypeForm::Class)
-        for (FunctionIndex c : constructorsOf(p_, t)) out.baseTakesArguments |= p_.functions[c].leastArguments > 0;
+      out.hasBaseClass |= t != type && p_.types[t].form != TypeForm::Interface;
+      if (std::vector<FunctionIndex> all = constructorsOf(p_, t); t != type && p_.types[t].form == TypeForm::Class && !all.empty())
+        out.baseTakesArguments |= std::all_of(all.begin(), all.end(), [&](FunctionIndex c) { return p_.functions[c].leastArguments > 0; });
     });
+    out.hasBaseClass |= std::any_of(out.otherBases.begin(), out.otherBases.end(), [&](const std::string& base) { return !writer_->isInterface(out, base); });
     for (FunctionIndex c : constructorsOf(p_, type)) {
       out.constructors.push_back(spot(p_.functions[c].home()));
       std::vector<Spot>& calls = out.calls.emplace_back();
@@ -220,6 +237,23 @@ class InjectPlan {
     });
     return found;
   }
+  // The field of a base class that keeps it; kNone: none does.
+  VariableIndex keptInBase(TypeIndex type) const {
+    VariableIndex found = kNone;
+    eachOfLineage(type, [&](TypeIndex t) {
+      if (t != type && isTaker(t))
+        for (VariableIndex v : p_.types[t].fields)
+          if (found == kNone && isOurField(p_.text(p_.variables[v].name))) found = v;
+    });
+    return found;
+  }
+  // Does a constructor of its base take the object?
+  bool takesByBase(TypeIndex type) const {
+    const std::vector<Base>& bases = p_.types[type].bases;
+    if (bases.empty() || bases.front().type == kNone) return false;
+    std::vector<FunctionIndex> all = constructorsOf(p_, bases.front().type);
+    return std::any_of(all.begin(), all.end(), [&](FunctionIndex c) { return takes(c) >= 0; });
+  }
   // The position of the parameter that takes the object, or -1.
   int takes(FunctionIndex f) const {
     const Function& fn = p_.functions[f];
@@ -250,6 +284,8 @@ class InjectPlan {
   bool isTaker(TypeIndex type) const {
     if (memory_.takers.contains(p_.text(p_.types[type].qualified))) return true;
     // One that an earlier run left so.
+    if (writer_->takesByFields())
+      return std::any_of(p_.types[type].fields.begin(), p_.types[type].fields.end(), [&](VariableIndex v) { return isOurField(p_.text(p_.variables[v].name)) && p_.use(p_.variables[v].type).decl == e_.type; });
     for (FunctionIndex c : constructorsOf(p_, type))
       for (VariableIndex v : p_.functions[c].parameters)
         if (p_.text(p_.variables[v].name) == handed_.word && (p_.use(p_.variables[v].type).decl == e_.type || hasFallback(c))) return true;
@@ -292,13 +328,19 @@ class InjectPlan {
 
   // What a step put into a class hands the object out too, and is no accessor of it.
   bool isReader(FunctionIndex f) const { return p_.functions[f].owner != kNone && p_.functions[f].owner != e_.type && !p_.functions[f].isStaticMember() && memory_.takers.contains(p_.text(p_.types[p_.functions[f].owner].qualified)); }
-  // The same by a member that chooses.
+  // What the object is called where it was handed in.
+  bool isHandedVariable(const Variable& v) const {
+    if (v.storage == Storage::Field) return v.owner != kNone && isTaker(v.owner) && isOurField(p_.text(v.name));
+    return v.storage == Storage::Parameter && p_.text(v.name) == handed_.word && v.function != kNone && p_.functions[v.function].owner != kNone && isTaker(p_.functions[v.function].owner);
+  }
+  // The same by a member that chooses, or by what keeps it.
   bool asksReader(Place place) const {
     const LoweredFile& file = p_.file(place);
     NodeId node = place.node;
     for (int depth = 0; depth < 6 && node != kNoNode; ++depth) {
       Symbol symbol = p_.symbolAt({place.file, node});
       if (symbol.is(Symbol::Sort::Function) && isReader(symbol.index())) return true;
+      if (symbol.is(Symbol::Sort::Variable) && isHandedVariable(p_.variables[symbol.index()])) return true;
       NodeId callee = file.child(node, Role::Callee);
       node = callee != kNoNode ? callee : file.child(node, Role::Receiver);
     }
@@ -338,7 +380,7 @@ class InjectPlan {
     std::map<TypeIndex, Unit> units;
     for (const Consumer& c : e_.consumers) {
       if (c.alias != kNone || !sameLanguage(c.place) || inTests(c.place)) continue;
-      Place access = accessOf(p_, e_, c.place);
+      Place access = accessAt(c);
       if (!access.known()) {
         if (c.access == Access::Write && !c.reach) continue;
         if (c.reach && !asksReader(c.place) && !holdsFallback(c.place)) leave(c.place, "the way by which it is reached here is not written as its accessor or its name", false, true);
@@ -359,7 +401,7 @@ class InjectPlan {
         leave(access, "here the slot itself is set", true, false);
         continue;
       }
-      bool field = c.in == kNone;
+      bool field = c.in == kNone || (writer_->firstValuesSeeParameters() && p_.functions[c.in].form == FunctionForm::Initialiser);
       std::string noObject = writer_->whyNoObject(spot(access));
       bool constructor = !field && p_.functions[c.in].form == FunctionForm::Constructor && p_.functions[c.in].owner == unit;
       if (!field && !constructor && !noObject.empty()) {
@@ -388,10 +430,14 @@ class InjectPlan {
   }
   // Why a field cannot get its first value in the constructors instead; empty: it can.
   std::string whyNotMoved(VariableIndex field) {
+    if (writer_->firstValuesSeeParameters()) return "";
     if (p_.variables[field].storage != Storage::Field) return "it belongs to no object";
     for (uint32_t u : p_.usesOfVariable[field])
       if (p_.uses[u].in == kNone || p_.functions[p_.uses[u].in].form == FunctionForm::Initialiser) return "another value is worked out from it before the constructor runs";
     return writer_->can({ChangeKind::MoveInitialiser, spot(p_.variables[field].home()), &factsOf(p_.variables[field].owner), From::Parameter, {}});
+  }
+  void moveFirst(VariableIndex field, const ClassFacts& facts, std::vector<Change>& changes) const {
+    if (!writer_->firstValuesSeeParameters()) changes.push_back({ChangeKind::MoveInitialiser, spot(p_.variables[field].home()), &facts, From::Parameter, {}});
   }
   bool isAssigned(Place access) const { return p_.node(access).role == Role::Target && p_.node(p_.parent(access)).kind == Kind::Assign; }
   TypeIndex ownerOfInitialiser(VariableIndex v) const { return v == kNone ? kNone : p_.variables[v].owner; }
@@ -479,13 +525,18 @@ class InjectPlan {
         if (const Creation& c = p_.creations[k]; c.delegated && c.in != kNone && taking.contains(c.in) && c.constructor != kNone && !accepts(twinOf(c))) more |= taking.insert(c.constructor).second;
     }
     bool inherits = keep && keeps(type);
+    if (VariableIndex field = inherits ? keptInBase(type) : kNone; field != kNone && p_.variables[field].modifiers & kPrivate) changes.push_back({ChangeKind::OpenField, spot(p_.variables[field].home()), &factsOf(p_.variables[field].owner), From::Parameter, {}});
     if (keep && !inherits) changes.push_back({ChangeKind::KeepInField, facts.type, &facts, From::Parameter, {}, kLast, {}, passesOnly});
     for (FunctionIndex c : all)
       if (taking.contains(c) && takes(c) < 0) {
         changes.push_back({ChangeKind::TakeInConstructor, spot(p_.functions[c].home()), &facts, From::Parameter, {}, kLast, {}, passesOnly || inherits});
         handOnInside(c, taking, facts, changes);
       }
-    if (all.empty() && ((keep && !inherits) || everywhere)) changes.push_back({ChangeKind::TakeInConstructor, {}, &facts, From::Parameter, {}, kLast, {}, passesOnly});
+    bool byBase = inherits && takesByBase(type);
+    if (all.empty() && ((keep && !inherits) || everywhere || (byBase && !writer_->inheritsConstructors()))) {
+      changes.push_back({ChangeKind::TakeInConstructor, {}, &facts, From::Parameter, {}, kLast, {}, passesOnly});
+      if (takesByBase(type)) changes.push_back({ChangeKind::HandToBase, {}, &facts, From::Parameter, {}});
+    }
     return "";
   }
 
@@ -496,13 +547,13 @@ class InjectPlan {
       std::set<FunctionIndex> wanted;
       for (auto& [constructor, places] : unit.inConstructors) wanted.insert(constructor);
       bool keep = !unit.inMembers.empty();
-      for (auto& [field, access] : unit.firstValues) changes.push_back({ChangeKind::MoveInitialiser, spot(p_.variables[field].home()), &facts, From::Parameter, {}});
+      for (auto& [field, access] : unit.firstValues) moveFirst(field, facts, changes);
       std::string reason = takeIn(unit.type, keep, wanted, false, changes, !unit.firstValues.empty());
       for (auto& [field, access] : unit.firstValues) changes.push_back({ChangeKind::Read, spot(access), &facts, From::Parameter, {}});
       for (Place access : unit.inMembers) changes.push_back({ChangeKind::Read, spot(access), &facts, From::Field, around(access)});
       for (auto& [constructor, places] : unit.inConstructors)
         for (Place access : places) changes.push_back({ChangeKind::Read, spot(access), &facts, From::Parameter, spot(p_.functions[constructor].home())});
-      Step step = stepOf(StepKind::Seam, unit.type, writer_->takesByFields() ? "has a field for the " + shown_ + "; where nobody fills it, it is fetched as before" : keep ? "takes the " + shown_ + " in its constructor; by default it fetches it as before" : "takes the " + shown_ + " in the constructors that use it; by default it is fetched as before");
+      Step step = stepOf(StepKind::Seam, unit.type, writer_->takesByFields() ? "has a field for the " + shown_ + "; where nobody fills it, it is fetched as before" : keep ? "takes the " + shown_ + " in its constructor; by default it " + (given_ ? "makes one" : "fetches it as before") : "takes the " + shown_ + " in the constructors that use it; by default it is fetched as before");
       step.callSites = unit.count();
       if (writer_->takesByFields() && !keeps(unit.type)) fillAll(facts, unit.type, changes);
       if (reason.empty()) reason = take(std::move(step), changes, {unit.type});
@@ -654,7 +705,7 @@ class InjectPlan {
     }
     if (made.empty()) return false;
     std::vector<Change> changes;
-    for (VariableIndex field : firsts) changes.push_back({ChangeKind::MoveInitialiser, spot(p_.variables[field].home()), &facts, From::Parameter, {}});
+    for (VariableIndex field : firsts) moveFirst(field, facts, changes);
     std::string reason = keep && keeps(maker) && wanted.empty() && firsts.empty() ? "" : takeIn(maker, keep, wanted, true, changes, !firsts.empty());
     for (const Creation* c : made) {
       bool parameter = c->in == kNone || wanted.contains(c->in);
@@ -779,6 +830,7 @@ class InjectPlan {
   }
 
   void retire() {
+    if (given_) return;
     RetireStep last = planRetirement(a_, entity_, handed_.word);
     if (!last.found || memory_.refused.contains(last.step.key())) return;
     out_.found = true;
@@ -787,8 +839,9 @@ class InjectPlan {
 
   const Analysis& a_;
   const Program& p_;
-  size_t entity_;
+  size_t entity_ = 0;
   const Entity& e_;
+  const Given* given_;
   PlanMemory& memory_;
   WriterFiles files_;
   HandedIn handed_;
@@ -810,6 +863,11 @@ class InjectPlan {
 std::string injectByWriterRefusal(const Analysis& analysis, size_t entity) {
   PlanMemory memory;
   return InjectPlan(analysis, entity, memory).refusal();
+}
+
+NextStep nextInjectByWriterOf(const Analysis& analysis, const Given& given, PlanMemory& memory) {
+  Entity entity = entityOf(analysis, given);
+  return InjectPlan(analysis, entity, &given, memory).run();
 }
 
 NextStep nextInjectByWriterStep(const Analysis& analysis, size_t entity, PlanMemory& memory) { return InjectPlan(analysis, entity, memory).run(); }

@@ -10,6 +10,7 @@
 // One call plans one step from the program as it stands.
 #pragma once
 
+#include "rework/given.h"
 #include "rework/step.h"
 
 namespace elmcart {
@@ -18,5 +19,8 @@ namespace elmcart {
 std::string injectByWriterRefusal(const Analysis& analysis, size_t entity);
 
 NextStep nextInjectByWriterStep(const Analysis& analysis, size_t entity, PlanMemory& memory);
+
+// The same for an object that is no shared state.
+NextStep nextInjectByWriterOf(const Analysis& analysis, const Given& given, PlanMemory& memory);
 
 }  // namespace elmcart

@@ -11,9 +11,9 @@ final class TideTable {
 }
 
 class Pilot {
-    private let tideTable: TideTable
     private let name: String
     private let draught: Int
+    private let tideTable: TideTable
 
     init(name: String, draught: Int = 1, tideTable: TideTable) {
         self.tideTable = tideTable
@@ -44,8 +44,8 @@ class Ferry {
 }
 
 class Office {
-    private let tideTable: TideTable
     private var pilots: [Pilot] = []
+    private let tideTable: TideTable
 
     init(tideTable: TideTable = TideTable.shared) {
         self.tideTable = tideTable

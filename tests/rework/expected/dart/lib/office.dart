@@ -1,12 +1,11 @@
 import 'tides.dart';
 
 class Pilot {
-  final TideTable tideTable;
-
   Pilot(this.name, this.draught, {TideTable? tideTable}) : tideTable = tideTable ?? TideTable.instance;
 
   final String name;
   final int draught;
+  final TideTable tideTable;
 
   String advice(int hour) {
     final deep = tideTable.height(hour) > draught;
@@ -29,10 +28,10 @@ class Ferry {
 }
 
 class Office {
-  final TideTable? tideTable;
   final List<Pilot> pilots = [];
+  final TideTable? tideTable;
 
-  Office({TideTable? tideTable}) : tideTable = tideTable;
+  Office({this.tideTable});
 
   void hire(String name, int draught) {
     pilots.add(Pilot(name, draught, tideTable: tideTable));

@@ -1,0 +1,229 @@
+// Writes changes in Dart. Sections are of the Dart language specification, version 2.13.
+#include <algorithm>
+#include <filesystem>
+
+#include "base/text.h"
+#include "languages/dart/dart.h"
+#include "languages/shared/label_writer.h"
+
+namespace elmcart {
+namespace {
+
+class DartWriter final : public LabelWriter {
+ public:
+  using LabelWriter::LabelWriter;
+
+  std::string fieldFor(const std::string& word) const override { return word; }
+  // §10.6.1: a field's first value is worked out before the constructor has the object.
+  std::string whyNoObject(Spot place) override {
+    TSNode node = tree(place).covering(place->span, {"declaration", "function_body", "class_body"});
+    bool field = SyntaxTree::is(node, "declaration") && SyntaxTree::isNull(SyntaxTree::childOf(node, "constructor_signature")) && SyntaxTree::isNull(SyntaxTree::childOf(node, "late_builtin"));
+    return field ? "a field's first value is worked out before the constructor has the object" : "";
+  }
+  bool isInterface(const ClassFacts& c, std::string_view base) override { return headNames(c, classAt(c.type), "interfaces", base); }
+
+ protected:
+  std::string_view label() const override { return ": "; }
+  std::string_view orElse() const override { return " ?? "; }
+  // §9.2.2: what a parameter is by default must be constant, so it is nothing.
+  bool parameterMayBeNone() const override { return true; }
+
+  TSNode classAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_definition"}); }
+  TSNode constructorAt(Spot spot) override {
+    TSNode node = tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"constructor_signature", "constant_constructor_signature", "factory_constructor_signature", "redirecting_factory_constructor_signature", "class_body"});
+    return SyntaxTree::is(node, "class_body") ? TSNode{} : node;
+  }
+  TSNode argumentsOf(Spot call) override { return tree(call).within(call->span, {"arguments"}); }
+  TSNode baseArgumentsOf(const Change& change) override {
+    return change.at.known() ? SyntaxTree::childOf(superOf(constructorAt(change.at)), "arguments") : TSNode{};
+  }
+  // One that names no constructor of its base calls it all the same, §10.6.1.
+  std::string canHandToBase(const Change& change) override { return change.at.known() ? "" : change.of->name + " has no constructor, and its base class may need arguments"; }
+
+  std::string whyNotTaken(const Change& change, TSNode constructor) override {
+    if (SyntaxTree::is(constructor, "constant_constructor_signature")) return "a constant constructor can fetch nothing";
+    if (!SyntaxTree::is(constructor, "constructor_signature")) return "a factory makes it: what it takes stands elsewhere";
+    TSNode group = SyntaxTree::childOf(parametersOf(constructor), "optional_formal_parameters");
+    return !SyntaxTree::isNull(group) && tree(change.at).text(group).starts_with("[") ? "optional parameters by position and by name cannot be mixed" : "";
+  }
+  std::string canGetConstructor(const ClassFacts& c) override {
+    TSNode node = classAt(c.type);
+    if (SyntaxTree::isNull(node)) return c.name + std::string(kNoClass);
+    return SyntaxTree::isNull(SyntaxTree::field(node, "superclass")) ? "" : c.name + " has no constructor, and its base class may need arguments";
+  }
+  std::string canKeep(const ClassFacts& c) override {
+    for (Spot type : c.lineage)
+      for (NodeId member : children(*type.file, type.node))
+        if ((*type.file)[member].kind == Kind::Function && type.file->name(member) == "hashCode") return "objects of " + c.name + " are compared by value: they get no field";
+    return "";
+  }
+  std::string canMove(const Change& change) override {
+    TSNode declaration = tree(change.at).covering({change.at->nameBegin, change.at->nameBegin}, {"declaration"});
+    return SyntaxTree::children(SyntaxTree::childOf(declaration, "initialized_identifier_list")).size() == 1 ? "it is set in the list of initialisers only" : "several fields are declared in one line";
+  }
+
+  std::string keep(const Change& change) override {
+    const LoweredFile& file = *change.of->type.file;
+    TSNode node = classAt(change.of->type), body = SyntaxTree::field(node, "body"), last{};
+    for (TSNode member : SyntaxTree::children(body)) {
+      bool field = SyntaxTree::is(member, "declaration") && !SyntaxTree::isNull(SyntaxTree::childOf(member, "initialized_identifier_list"));
+      if (field) last = member;
+    }
+    std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node)), line = newline + indent + unitOf(file) + "final " + nameIn(file) + (isNullable(change) ? "? " : " ") + handed_.word + ";";
+    if (!SyntaxTree::isNull(last)) return insert(file, behindRemark(file, behindSemicolon(file, last)), line), "";
+    bool alone = SyntaxTree::children(body).empty(), oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
+    if (change.of->constructors.empty()) return pending_ = line, "";
+    return insert(file, ts_node_start_byte(body) + 1, line + (oneLine ? newline + indent : alone ? "" : newline)), "";
+  }
+  std::string take(const Change& change) override {
+    const LoweredFile& file = *change.at.file;
+    TSNode constructor = constructorAt(change.at), list = parametersOf(constructor), group = SyntaxTree::childOf(list, "optional_formal_parameters");
+    bool kept = keepsNow(change.of), asGiven = kept && isNullable(change);
+    std::string fetch = kept && !asGiven ? fetchIn(file) : "";
+    if (kept && !asGiven && fetch.empty()) return std::string(kCannotFetch);
+    std::string item = asGiven ? "this." + handed_.word : nameIn(file) + "? " + handed_.word;
+    if (SyntaxTree::isNull(group)) append(file, list, "{" + item + "}");
+    else append(file, group, item);
+    if (kept && !asGiven) initialise(file, constructor, handed_.word + " = " + orFetched(handed_.word, fetch), true);
+    return "";
+  }
+  std::string handToBase(const Change& change) override {
+    if (!SyntaxTree::isNull(baseArgumentsOf(change))) return LabelWriter::handToBase(change);
+    initialise(*change.at.file, constructorAt(change.at), "super(" + given(handed_.word) + ")", false);
+    return "";
+  }
+  std::string makeConstructor(const Change& change) override {
+    const LoweredFile& file = *change.of->type.file;
+    TSNode node = classAt(change.of->type), body = SyntaxTree::field(node, "body");
+    bool asGiven = isNullable(change);
+    std::string fetch = asGiven ? "" : fetchIn(file), newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node));
+    if (!asGiven && fetch.empty()) return std::string(kCannotFetch);
+    std::string text = asGiven ? change.of->name + "({this." + handed_.word + "});" : change.of->name + "({" + nameIn(file) + "? " + handed_.word + "}) : " + handed_.word + " = " + orFetched(handed_.word, fetch) + ";";
+    std::string made = laidOut(file, "\n\t" + text, indent);
+    TSNode last{};
+    for (TSNode member : SyntaxTree::children(body))
+      if (SyntaxTree::is(member, "declaration") && !SyntaxTree::isNull(SyntaxTree::childOf(member, "initialized_identifier_list"))) last = member;
+    if (!SyntaxTree::isNull(last)) return insert(file, behindRemark(file, behindSemicolon(file, last)), std::exchange(pending_, "") + newline + made), "";
+    bool alone = SyntaxTree::children(body).empty(), oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
+    return insert(file, ts_node_start_byte(body) + 1, std::exchange(pending_, "") + newline + made + (oneLine ? newline + indent : alone ? "" : newline)), "";
+  }
+  std::string open(const Change&) override { return ""; }
+
+  std::string whyNotDropped(const Change& change) override {
+    if (handed_.late) return "what is fetched may be replaced, and it may be left out";
+    return SyntaxTree::isNull(parameterOf(change)) ? "it has no default" : "";
+  }
+  std::string drop(const Change& change) override {
+    const LoweredFile& file = *change.at.file;
+    TSNode constructor = constructorAt(change.at), parameter = parameterOf(change);
+    bool field = files_.tree(file).text(parameter).starts_with("this.");
+    put(file, spanOf(parameter), "required " + std::string(field ? "this." : nameIn(file) + " ") + handed_.word);
+    SyntaxTree::walk(SyntaxTree::parent(constructor), [&](TSNode node) {
+      std::string_view said = files_.tree(file).text(node);
+      bool entry = SyntaxTree::is(node, "field_initializer") && said.starts_with(handed_.word + " = " + handed_.word + " ??");
+      if (entry) put(file, spanOf(node), handed_.word + " = " + handed_.word);
+      return !entry;
+    });
+    // final T? word; of a class that only passed it on
+    for (TSNode member : SyntaxTree::children(SyntaxTree::field(classAt(change.of->type), "body"))) {
+      std::string_view said = files_.tree(*change.of->type.file).text(member);
+      size_t at = said.find("? " + handed_.word);
+      if (!SyntaxTree::is(member, "declaration") || at == std::string_view::npos || !said.starts_with("final " + handed_.type)) continue;
+      uint32_t begin = ts_node_start_byte(member) + static_cast<uint32_t>(at);
+      put(*change.of->type.file, {begin, begin + 1}, "");
+    }
+    return "";
+  }
+
+  std::string nameIn(const LoweredFile& file) override {
+    if (&file == handed_.home || imports(file)) return handed_.type;
+    if (!handed_.made.empty() && nameBesideIn(file)) return handed_.type;
+    // As another file brings it: by its package's name, or by its path from there.
+    for (Spot access : handed_.accesses)
+      if (std::string line = access.file == &file ? "" : lineThatImports(*access.file, file); !line.empty()) {
+        if (!imported_.insert(file.path).second) return handed_.type;
+        std::vector<TSNode> lines;
+        for (TSNode node : SyntaxTree::children(files_.tree(file).root()))
+          if (SyntaxTree::is(node, "import_or_export")) lines.push_back(node);
+        if (!putSorted(file, lines, line)) insert(file, 0, line + std::string(newlineOf(file)) + std::string(newlineOf(file)));
+        return handed_.type;
+      }
+    return "";
+  }
+
+ private:
+  static TSNode parametersOf(TSNode constructor) {
+    TSNode list = SyntaxTree::field(constructor, "parameters");
+    return SyntaxTree::isNull(list) ? SyntaxTree::childOf(constructor, "formal_parameter_list") : list;
+  }
+  static TSNode initialisersOf(TSNode constructor) { return SyntaxTree::childOf(SyntaxTree::parent(constructor), "initializers"); }
+  TSNode superOf(TSNode constructor) {
+    for (TSNode entry : SyntaxTree::children(initialisersOf(constructor)))
+      if (!SyntaxTree::isNull(SyntaxTree::childOf(entry, "super"))) return entry;
+    return {};
+  }
+  TSNode parameterOf(const Change& change) {
+    const SyntaxTree& syntax = tree(change.at);
+    for (TSNode parameter : SyntaxTree::children(SyntaxTree::childOf(parametersOf(constructorAt(change.at)), "optional_formal_parameters")))
+      if (std::string_view said = syntax.text(parameter); SyntaxTree::is(parameter, "formal_parameter") && !said.starts_with("required") && (said == "this." + handed_.word || said.ends_with("? " + handed_.word))) return parameter;
+    return {};
+  }
+  bool isNullable(const Change& change) const { return handed_.late || change.passesOnly; }
+  uint32_t behindSemicolon(const LoweredFile& file, TSNode member) {
+    std::string_view source = text(file);
+    size_t at = source.find(';', ts_node_end_byte(member) - 1);
+    return at == std::string_view::npos ? ts_node_end_byte(member) : static_cast<uint32_t>(at) + 1;
+  }
+  // One more entry in front of the others, or behind them.
+  void initialise(const LoweredFile& file, TSNode constructor, const std::string& entry, bool first) {
+    std::vector<TSNode> entries = SyntaxTree::children(initialisersOf(constructor));
+    if (entries.empty()) return insert(file, ts_node_end_byte(parametersOf(constructor)), (entered_.insert({file.path, ts_node_start_byte(constructor)}).second ? " : " : ", ") + entry);
+    if (!first) return insert(file, ts_node_end_byte(entries.back()), ", " + entry);
+    insert(file, ts_node_start_byte(entries.front()), entry + ", ");
+  }
+
+  static std::string pathIn(std::string_view import) {
+    size_t open = import.find_first_of("'\"");
+    size_t close = open == std::string_view::npos ? open : import.find(import[open], open + 1);
+    return close == std::string_view::npos ? "" : std::string(import.substr(open + 1, close - open - 1));
+  }
+  // Does the import of that file bring the class's file? `package:` paths begin in a folder lib.
+  bool brings(const LoweredFile& file, std::string_view import) {
+    namespace fs = std::filesystem;
+    std::string path = pathIn(import);
+    if (path.empty() || !import.starts_with("import")) return false;
+    if (path.starts_with("package:")) return handed_.home->path.ends_with("lib" + path.substr(path.find('/')));
+    return (fs::path(file.path).parent_path() / path).lexically_normal() == fs::path(handed_.home->path);
+  }
+  bool imports(const LoweredFile& file) {
+    const SyntaxTree& syntax = files_.tree(file);
+    for (TSNode node : SyntaxTree::children(syntax.root()))
+      if (SyntaxTree::is(node, "import_or_export") && brings(file, syntax.text(node))) return true;
+    return handed_.made.empty() && std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) { return access.file == &file; });
+  }
+  // What names the class beside it, not in a list of names of its own, names this one too.
+  bool nameBesideIn(const LoweredFile& file) { return std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) { return access.file == &file; }); }
+  std::string lineThatImports(const LoweredFile& from, const LoweredFile& to) {
+    namespace fs = std::filesystem;
+    const SyntaxTree& syntax = files_.tree(from);
+    for (TSNode node : SyntaxTree::children(syntax.root())) {
+      std::string line(syntax.text(node)), path = pathIn(line);
+      if (!SyntaxTree::is(node, "import_or_export") || !brings(from, line)) continue;
+      if (path.starts_with("package:")) return line;
+      fs::path folder = fs::path(to.path).parent_path();
+      std::string relative = fs::path(handed_.home->path).lexically_relative(folder.empty() ? fs::path(".") : folder).string();
+      return line.replace(line.find(path), path.size(), relative);
+    }
+    return "";
+  }
+
+  std::set<std::string> imported_;
+  std::set<std::pair<std::string, uint32_t>> entered_;
+  std::string pending_;  // a field that stands in front of the constructor that is made
+};
+
+}  // namespace
+
+std::unique_ptr<Writer> dartWriter(WriterFiles& files, const HandedIn& handed) { return std::make_unique<DartWriter>(files, handed); }
+
+}  // namespace elmcart
