@@ -52,18 +52,29 @@ std::string Writer::can(const Change& change) {
 std::string Writer::write(std::span<const Change> changes, std::vector<FileEdit>& edits) {
   out_ = &edits;
   written_.clear();
+  once_.clear();
+  pending_.clear();
   kept_.clear();
   handsNew_.clear();
   readsIn_.clear();
+  moved_.clear();
+  movedSpans_.clear();
   for (const Change& change : changes) {
     if (change.kind == ChangeKind::KeepInField) kept_.insert(change.of);
     if (change.kind == ChangeKind::HandToBase && !change.at.known()) handsNew_.insert(change.of);
     if (change.kind == ChangeKind::Read && change.from == From::Parameter) ++readsIn_[change.in];
   }
   begin(changes);
+  for (const Change& change : changes)
+    if (change.kind == ChangeKind::MoveInitialiser) move(change, changes);
   std::string reason;
   for (const Change& change : changes)
     if (reason.empty()) reason = writeOne(change);
+  for (auto& [of, statements] : moved_)
+    for (Spot constructor : of->constructors) {
+      bool takesNow = std::any_of(changes.begin(), changes.end(), [&](const Change& c) { return c.kind == ChangeKind::TakeInConstructor && c.at == constructor; });
+      if (reason.empty() && !takesNow) reason = setIn(constructor, statements);
+    }
   if (reason.empty()) reason = end(changes);
   out_ = nullptr;
   return reason;
@@ -75,13 +86,34 @@ std::string Writer::writeOne(const Change& change) {
     case ChangeKind::TakeInFunction: return takeInFunction(change);
     case ChangeKind::KeepInField: return keep(change);
     case ChangeKind::OpenField: return open(change);
-    case ChangeKind::MoveInitialiser: return move(change);
-    case ChangeKind::Read: return read(change);
-    case ChangeKind::HandOn: return handOn(change);
+    case ChangeKind::MoveInitialiser: return "";
+    case ChangeKind::Read: return isMoved(change.at) ? "" : read(change);
+    case ChangeKind::HandOn: return isMoved(change.at) ? "" : handOn(change);
     case ChangeKind::HandToBase: return handToBase(change);
     case ChangeKind::DropDefault: return drop(change);
   }
   return std::string(kNotWritten);
+}
+
+// A field's first value goes into the constructors.
+void Writer::move(const Change& change, std::span<const Change> changes) {
+  const LoweredFile& file = *change.at.file;
+  FirstValue first = firstValueOf(change.at);
+  Span span = first.whole.empty() ? spanOf(first.value) : first.whole;
+  std::string moved = changedInside(file, span, [&] {
+    for (const Change& c : changes) {
+      if (c.at.file != &file || !span.contains(c.at->span.begin)) continue;
+      if (c.kind == ChangeKind::Read) (void)read(c);
+      if (c.kind == ChangeKind::HandOn) (void)handOn(c);
+    }
+  });
+  moved_[change.of].push_back(setting(first.name, moved));
+  movedSpans_.emplace_back(&file, span);
+  put(file, first.gone, first.instead);
+}
+
+bool Writer::isMoved(Spot place) const {
+  return place.known() && std::any_of(movedSpans_.begin(), movedSpans_.end(), [&](const auto& moved) { return moved.first == place.file && moved.second.contains(place->span.begin); });
 }
 
 std::string Writer::objectWord(std::string_view name, bool snake) {
@@ -156,6 +188,14 @@ uint32_t Writer::behindRemark(const LoweredFile& file, uint32_t offset) {
   std::string_view remark = trim(rest);
   bool alone = remark.starts_with("//") || remark.starts_with("# ") || (remark.starts_with("/*") && remark.find("*/") + 2 == remark.size());
   return alone ? offset + static_cast<uint32_t>(rest.size()) : offset;
+}
+
+std::string Writer::gapBehind(const LoweredFile& file, uint32_t offset) {
+  std::string_view source = text(file);
+  size_t begin = source.find('\n', offset);
+  if (begin == std::string_view::npos) return "";
+  std::string_view line = trim(source.substr(begin + 1, source.find('\n', begin + 1) - begin - 1));
+  return line.empty() || line.starts_with('}') ? "" : std::string(newlineOf(file));
 }
 
 std::string Writer::indentAt(const LoweredFile& file, uint32_t offset) {

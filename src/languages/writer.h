@@ -86,12 +86,27 @@ class Writer {
 
   // All changes of the step are of one program; those of one constructor belong together.
   virtual void begin(std::span<const Change>) {}
+  // A field that is set in its declaration: its name, what it is set to, and what of the declaration goes, where something
+  // else may be needed.
+  struct FirstValue {
+    std::string name;
+    TSNode value{};
+    Span gone;
+    std::string instead = {};
+    Span whole = {};  // of a value that is several nodes; empty: as `value`
+  };
+  virtual FirstValue firstValueOf(Spot) { return {}; }
+  // The statement that sets a field of that name.
+  virtual std::string setting(const std::string&, const std::string&) { return ""; }
+  // Sets them in a constructor that takes the object already.
+  virtual std::string setIn(Spot, const std::vector<std::string>&) { return ""; }
+  // Statements that set fields of the class which were set in their declarations.
+  const std::vector<std::string>& moved(const ClassFacts* c) { return moved_[c]; }
   virtual std::string take(const Change&) { return std::string(kNotWritten); }
   virtual std::string makeConstructor(const Change&) { return std::string(kNotWritten); }
   virtual std::string takeInFunction(const Change&) { return std::string(kNotWritten); }
   virtual std::string keep(const Change&) { return ""; }
   virtual std::string open(const Change&) { return std::string(kNotWritten); }
-  virtual std::string move(const Change&) { return ""; }
   virtual std::string read(const Change&) = 0;
   virtual std::string handOn(const Change&) = 0;
   virtual std::string handToBase(const Change&) { return std::string(kNotWritten); }
@@ -144,6 +159,8 @@ class Writer {
   Span wholeLines(const LoweredFile& file, Span span);
   // Behind a remark that ends the line, where nothing else stands on the rest of it.
   uint32_t behindRemark(const LoweredFile& file, uint32_t offset);
+  // A line end, where what stands on the next line follows without a blank one.
+  std::string gapBehind(const LoweredFile& file, uint32_t offset);
   // By how much a block is deeper than what it belongs to.
   std::string unitOf(const LoweredFile& file);
   // Does a part of a class's head, of that type, name a base?
@@ -155,7 +172,12 @@ class Writer {
   bool nameBeside(const LoweredFile& file, std::initializer_list<std::string_view> imports, std::initializer_list<std::string_view> lists);
 
   // ----- writing
-  void put(const LoweredFile& file, Span span, std::string text) { out_->push_back({file.path, span, std::move(text)}); }
+  // Nothing is put where a change is only asked about.
+  void put(const LoweredFile& file, Span span, std::string text) {
+    if (out_) out_->push_back({file.path, span, std::move(text)});
+  }
+  // Is this put into the file for the first time in the step?
+  bool once(const LoweredFile& file, std::string_view what) { return out_ && once_.emplace(file.path, what).second; }
   void insert(const LoweredFile& file, uint32_t offset, std::string text) { put(file, {offset, offset}, std::move(text)); }
   // Puts an item behind the last of a list in brackets, in the manner of the list. `before`: in front of that item instead.
   void append(const LoweredFile& file, TSNode list, const std::string& item, TSNode before = {});
@@ -172,12 +194,18 @@ class Writer {
   const HandedIn& handed_;
   std::vector<FileEdit>* out_ = nullptr;
   std::set<std::pair<std::string, uint32_t>> written_;  // accesses by file and place
+  std::string pending_;  // a field that stands in front of the constructor which is made in the same step
 
  private:
   std::string writeOne(const Change& change);
+  void move(const Change& change, std::span<const Change> changes);
+  bool isMoved(Spot place) const;
 
+  std::set<std::pair<std::string, std::string>> once_;
   std::set<const ClassFacts*> kept_, handsNew_;
   std::map<Spot, size_t> readsIn_;
+  std::map<const ClassFacts*, std::vector<std::string>> moved_;
+  std::vector<std::pair<const LoweredFile*, Span>> movedSpans_;
 };
 
 }  // namespace elmcart

@@ -104,7 +104,7 @@ class BodyWalk {
     bool named = creation.constructor != kNone;
     for (FunctionIndex m : p_.types[creation.type].methods) {
       if (named || p_.functions[m].form != FunctionForm::Constructor) continue;
-      int score = overloads_.fit(m, arguments) + (isCopyConstructor(m) == creation.copy ? 1 : 0);
+      int score = overloads_.fit(m, arguments) + (isCopyConstructor(m) == creation.copy ? 1 : 0) + (creation.place.file == f_ ? overloads_.fitOfLiterals(m, creation.place.node) : 0);
       if (score <= best) continue;
       best = score;
       creation.constructor = m;
@@ -531,10 +531,14 @@ class BodyWalk {
     variable.type = b_.addUse(use, {0, element});
   }
 
+  // self.init(…), by which one constructor calls another.
+  bool handsOn(NodeId receiver) const { return node(receiver).kind == Kind::This && in_ != kNone && p_.functions[in_].form == FunctionForm::Constructor; }
+
   // T.name(…), where `name` is one of the constructors of T.
   bool namesConstructor(NodeId callee, FunctionIndex fn) const {
     NodeId receiver = file().child(callee, Role::Receiver);
-    return p_.functions[fn].form == FunctionForm::Constructor && receiver != kNoNode && p_.links[f_].symbol[receiver].is(Symbol::Sort::Type);
+    if (p_.functions[fn].form != FunctionForm::Constructor || receiver == kNoNode) return false;
+    return p_.links[f_].symbol[receiver].is(Symbol::Sort::Type) || handsOn(receiver);
   }
 
   // T(…)
@@ -543,6 +547,8 @@ class BodyWalk {
     Creation creation = creationAt(id, type);
     creation.copy = types.size() == 1 && isSameClass(types[0], type);
     creation.constructor = constructor;
+    NodeId callee = file().child(id, Role::Callee), receiver = callee == kNoNode ? kNoNode : file().child(callee, Role::Receiver);
+    creation.delegated = constructor != kNone && receiver != kNoNode && handsOn(receiver) && ownerType() == type;
     // T.name(this, …) in a derived class's constructor sees to the part that is a T.
     NodeId first = file().child(id, Role::Argument);
     TypeIndex own = ownerType();

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "base/text.h"
 #include "program/linker.h"
 
 namespace elmcart {
@@ -30,6 +31,37 @@ int Overloads::fit(FunctionIndex m, const std::vector<TypeUseId>& arguments) con
       score += p_.derivesFrom(argument.decl, parameter.decl) ? 3 : -3;
       if (parameter.has(kPointer) != argument.has(kPointer)) score -= 2;
     }
+  }
+  return score;
+}
+
+namespace {
+
+// What literals a type of a language's own takes, told by its name; none: it is another.
+LiteralForm formTaken(std::string_view name) {
+  std::string low = lowerCase(lastPart(name));
+  if (low == "string" || low == "str" || low == "charsequence" || low == "string_view" || low == "nsstring") return LiteralForm::Text;
+  if (low == "bool" || low == "boolean") return LiteralForm::Boolean;
+  static constexpr std::string_view kNumbers[] = {"int", "integer", "long", "short", "byte", "double", "float", "number", "num", "decimal", "size_t", "uint", "ulong", "nsinteger"};
+  if (std::find(std::begin(kNumbers), std::end(kNumbers), low) != std::end(kNumbers) || (low.ends_with("_t") && low.find("int") != std::string::npos)) return LiteralForm::Number;
+  return LiteralForm::Null;
+}
+
+}  // namespace
+
+int Overloads::fitOfLiterals(FunctionIndex m, NodeId call) const {
+  const Function& fn = p_.functions[m];
+  const LoweredFile& file = p_.files[f_];
+  int score = 0;
+  size_t i = 0;
+  for (NodeId c : children(file, call)) {
+    if (file[c].role != Role::Argument) continue;
+    if (i >= fn.parameters.size()) break;
+    const TypeUse& parameter = b_.use(b_.variables[fn.parameters[i++]].type);
+    LiteralForm given = static_cast<LiteralForm>(file[c].detail);
+    if (file[c].kind != Kind::Literal || given == LiteralForm::Null || given == LiteralForm::Character) continue;
+    LiteralForm taken = parameter.decl == kNone ? formTaken(b_.text(parameter.name)) : LiteralForm::Null;
+    if (taken != LiteralForm::Null) score += taken == given ? 1 : -2;
   }
   return score;
 }

@@ -14,6 +14,8 @@ class Overloads {
   // How well arguments of these types go with a function's parameters; below zero: not at all.
   // A type of 0 is one that could not be told (a number, say).
   int fit(FunctionIndex function, const std::vector<TypeUseId>& arguments) const;
+  // How well literals among the arguments of a call or creation go with the parameters that take them: below 0 where one cannot.
+  int fitOfLiterals(FunctionIndex function, NodeId call) const;
   // The first of the list that takes so many arguments, or else the first function in it.
   FunctionIndex byCount(const Symbols& list, size_t arguments) const;
   // The same of all functions that bear the name of `first`, where it stands.

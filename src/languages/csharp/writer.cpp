@@ -156,7 +156,7 @@ class CsharpWriter final : public OverloadWriter {
     // A class of an enclosing namespace is visible as it is.
     for (size_t dot = space.size(); dot != std::string::npos; dot = space.rfind('.', dot - 1))
       if (syntax.text().find("namespace " + space.substr(0, dot) + ".") != std::string_view::npos && dot == space.size()) return handed_.type;
-    if (!imported_.insert(file.path).second) return handed_.type;
+    if (!once(file, "import")) return handed_.type;
     std::string newline(newlineOf(file));
     if (!SyntaxTree::isNull(last)) insert(file, ts_node_end_byte(last), newline + line);
     else if (!SyntaxTree::isNull(next)) insert(file, ts_node_start_byte(next), line + newline);
@@ -219,7 +219,6 @@ class CsharpWriter final : public OverloadWriter {
   }
 
   int open_ = -1;  // is the object's class open to all? -1: not looked yet
-  std::set<std::string> imported_;
 };
 
 }  // namespace

@@ -216,6 +216,12 @@ class DartLowerer : public SharedLowerer {
     if (!isNull(list)) parameterList(list, fn);
     if (TSNode inits = childOfType(whole, "initializers"); !isNull(inits))
       for (TSNode entry : named(inits)) initializer(entry, fn);
+    // : this(…), to another constructor of the class
+    if (TSNode redirected = childOfType(whole, "redirection"); !isNull(redirected)) {
+      NodeId id = add(fn, Kind::FieldInit, Role::FieldInit, redirected);
+      build_.setName(id, text(firstNamed(childOfType(whole, "constructor_signature"))), begin(redirected));
+      if (TSNode given = childOfType(redirected, "arguments"); !isNull(given)) arguments(given, id);
+    }
     if (!isNull(bodyNode)) functionBody(bodyNode, fn);
   }
 

@@ -57,10 +57,30 @@ class DartWriter final : public LabelWriter {
         if ((*type.file)[member].kind == Kind::Function && type.file->name(member) == "hashCode") return "objects of " + c.name + " are compared by value: they get no field";
     return "";
   }
+  // §10.6.1: in the list of initialisers, where parameters are known. A field without a type is told that of the object which is made.
   std::string canMove(const Change& change) override {
-    TSNode declaration = tree(change.at).covering({change.at->nameBegin, change.at->nameBegin}, {"declaration"});
-    return SyntaxTree::children(SyntaxTree::childOf(declaration, "initialized_identifier_list")).size() == 1 ? "it is set in the list of initialisers only" : "several fields are declared in one line";
+    TSNode declaration = declarationAt(change.at);
+    if (SyntaxTree::children(SyntaxTree::childOf(declaration, "initialized_identifier_list")).size() != 1) return "several fields are declared in one line";
+    return isTyped(declaration) || !madeType(change.at).empty() ? "" : "its type is not written: write it, so that the constructor can set it";
   }
+  FirstValue firstValueOf(Spot field) override {
+    const SyntaxTree& syntax = tree(field);
+    TSNode declaration = declarationAt(field), one = SyntaxTree::named(SyntaxTree::childOf(declaration, "initialized_identifier_list"), 0), name = SyntaxTree::named(one, 0), value = SyntaxTree::named(one, 1);
+    if (!isTyped(declaration)) typeOf(field, name, declaration);
+    // The value is what stands behind the sign: a name and the selectors behind it.
+    FirstValue out{std::string(syntax.text(name)), value, {ts_node_end_byte(name), ts_node_end_byte(one)}};
+    out.whole = {ts_node_start_byte(value), ts_node_end_byte(one)};
+    return out;
+  }
+  std::string setIn(Spot constructor, const std::vector<std::string>& statements) override {
+    TSNode node = constructorAt(constructor);
+    std::string entries;
+    for (const std::string& entry : statements) entries += (entries.empty() ? "" : ", ") + entry;
+    bool makes = SyntaxTree::is(node, "constructor_signature") && SyntaxTree::isNull(SyntaxTree::childOf(SyntaxTree::parent(node), "redirection"));
+    if (makes) initialise(*constructor.file, node, entries, true);
+    return "";
+  }
+  std::string setting(const std::string& name, const std::string& value) override { return name + " = " + value; }
 
   std::string keep(const Change& change) override {
     const LoweredFile& file = *change.of->type.file;
@@ -84,7 +104,9 @@ class DartWriter final : public LabelWriter {
     std::string item = asGiven ? "this." + handed_.word : nameIn(file) + "? " + handed_.word;
     if (SyntaxTree::isNull(group)) append(file, list, "{" + item + "}");
     else append(file, group, item);
-    if (kept && !asGiven) initialise(file, constructor, handed_.word + " = " + orFetched(handed_.word, fetch), true);
+    std::string entries = kept && !asGiven ? handed_.word + " = " + orFetched(handed_.word, fetch) : "";
+    for (const std::string& entry : moved(change.of)) entries += (entries.empty() ? "" : ", ") + entry;
+    if (!entries.empty()) initialise(file, constructor, entries, true);
     return "";
   }
   std::string handToBase(const Change& change) override {
@@ -95,15 +117,17 @@ class DartWriter final : public LabelWriter {
   std::string makeConstructor(const Change& change) override {
     const LoweredFile& file = *change.of->type.file;
     TSNode node = classAt(change.of->type), body = SyntaxTree::field(node, "body");
-    bool asGiven = isNullable(change);
-    std::string fetch = asGiven ? "" : fetchIn(file), newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node));
-    if (!asGiven && fetch.empty()) return std::string(kCannotFetch);
-    std::string text = asGiven ? change.of->name + "({this." + handed_.word + "});" : change.of->name + "({" + nameIn(file) + "? " + handed_.word + "}) : " + handed_.word + " = " + orFetched(handed_.word, fetch) + ";";
+    bool kept = keepsNow(change.of), asGiven = isNullable(change) && kept;
+    std::string fetch = asGiven || !kept ? "" : fetchIn(file), newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node));
+    if (kept && !asGiven && fetch.empty()) return std::string(kCannotFetch);
+    std::string entries = kept && !asGiven ? handed_.word + " = " + orFetched(handed_.word, fetch) : "";
+    for (const std::string& entry : moved(change.of)) entries += (entries.empty() ? "" : ", ") + entry;
+    std::string text = change.of->name + "({" + (asGiven ? "this." : nameIn(file) + "? ") + handed_.word + "})" + (entries.empty() ? "" : " : " + entries) + ";";
     std::string made = laidOut(file, "\n\t" + text, indent);
     TSNode last{};
     for (TSNode member : SyntaxTree::children(body))
       if (SyntaxTree::is(member, "declaration") && !SyntaxTree::isNull(SyntaxTree::childOf(member, "initialized_identifier_list"))) last = member;
-    if (!SyntaxTree::isNull(last)) return insert(file, behindRemark(file, behindSemicolon(file, last)), std::exchange(pending_, "") + newline + made), "";
+    if (!SyntaxTree::isNull(last)) return insert(file, behindRemark(file, behindSemicolon(file, last)), std::exchange(pending_, "") + newline + made + gapBehind(file, ts_node_end_byte(last))), "";
     bool alone = SyntaxTree::children(body).empty(), oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
     return insert(file, ts_node_start_byte(body) + 1, std::exchange(pending_, "") + newline + made + (oneLine ? newline + indent : alone ? "" : newline)), "";
   }
@@ -141,7 +165,7 @@ class DartWriter final : public LabelWriter {
     // As another file brings it: by its package's name, or by its path from there.
     for (Spot access : handed_.accesses)
       if (std::string line = access.file == &file ? "" : lineThatImports(*access.file, file); !line.empty()) {
-        if (!imported_.insert(file.path).second) return handed_.type;
+        if (!once(file, "import")) return handed_.type;
         std::vector<TSNode> lines;
         for (TSNode node : SyntaxTree::children(files_.tree(file).root()))
           if (SyntaxTree::is(node, "import_or_export")) lines.push_back(node);
@@ -168,6 +192,21 @@ class DartWriter final : public LabelWriter {
       if (std::string_view said = syntax.text(parameter); SyntaxTree::is(parameter, "formal_parameter") && !said.starts_with("required") && (said == "this." + handed_.word || said.ends_with("? " + handed_.word))) return parameter;
     return {};
   }
+  TSNode declarationAt(Spot field) { return tree(field).covering({field->nameBegin, field->nameBegin}, {"declaration"}); }
+  static bool isTyped(TSNode declaration) { return !SyntaxTree::isNull(SyntaxTree::childOf(declaration, "type_identifier")); }
+  // final quay = Quay('east'): the class's name; empty: no object of a class is made.
+  std::string madeType(Spot field) {
+    TSNode one = SyntaxTree::named(SyntaxTree::childOf(declarationAt(field), "initialized_identifier_list"), 0), value = SyntaxTree::named(one, 1), call = SyntaxTree::named(one, 2);
+    std::string_view name = tree(field).text(value);
+    bool made = SyntaxTree::is(value, "identifier") && std::isupper(static_cast<unsigned char>(name[0])) && SyntaxTree::is(SyntaxTree::named(call, 0), "argument_part");
+    return made ? std::string(name) : "";
+  }
+  void typeOf(Spot field, TSNode name, TSNode declaration) {
+    // var quay, final quay: the type stands in the place of var, and behind final.
+    TSNode word = SyntaxTree::childOf(declaration, "inferred_type");
+    if (SyntaxTree::isNull(word)) insert(*field.file, ts_node_start_byte(name), madeType(field) + " ");
+    else put(*field.file, spanOf(word), madeType(field));
+  }
   bool isNullable(const Change& change) const { return handed_.late || change.passesOnly; }
   uint32_t behindSemicolon(const LoweredFile& file, TSNode member) {
     std::string_view source = text(file);
@@ -177,7 +216,7 @@ class DartWriter final : public LabelWriter {
   // One more entry in front of the others, or behind them.
   void initialise(const LoweredFile& file, TSNode constructor, const std::string& entry, bool first) {
     std::vector<TSNode> entries = SyntaxTree::children(initialisersOf(constructor));
-    if (entries.empty()) return insert(file, ts_node_end_byte(parametersOf(constructor)), (entered_.insert({file.path, ts_node_start_byte(constructor)}).second ? " : " : ", ") + entry);
+    if (entries.empty()) return insert(file, ts_node_end_byte(parametersOf(constructor)), (once(file, "initialisers " + std::to_string(ts_node_start_byte(constructor))) ? " : " : ", ") + entry);
     if (!first) return insert(file, ts_node_end_byte(entries.back()), ", " + entry);
     insert(file, ts_node_start_byte(entries.front()), entry + ", ");
   }
@@ -216,10 +255,6 @@ class DartWriter final : public LabelWriter {
     }
     return "";
   }
-
-  std::set<std::string> imported_;
-  std::set<std::pair<std::string, uint32_t>> entered_;
-  std::string pending_;  // a field that stands in front of the constructor that is made
 };
 
 }  // namespace

@@ -359,7 +359,7 @@ class GoWriter final : public Writer {
   }
   void addImport(const LoweredFile& file, const std::string& spec) {
     const SyntaxTree& syntax = files_.tree(file);
-    if (!imported_.insert({file.path, spec}).second || syntax.text().find(spec) != std::string_view::npos) return;
+    if (!once(file, spec) || syntax.text().find(spec) != std::string_view::npos) return;
     TSNode package{}, list{};
     for (TSNode node : SyntaxTree::children(syntax.root())) {
       if (SyntaxTree::is(node, "package_clause")) package = node;
@@ -374,7 +374,6 @@ class GoWriter final : public Writer {
   std::set<const ClassFacts*> direct_, made_;
   std::set<Spot> twins_;                // functions that get one beside them in this step
   std::span<const Change> changes_;     // of this step
-  std::set<std::pair<std::string, std::string>> imported_;
 };
 
 }  // namespace

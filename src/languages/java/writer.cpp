@@ -133,7 +133,7 @@ class JavaWriter final : public OverloadWriter {
       if (line.starts_with("import static")) continue;
       lines.push_back(node);
     }
-    if (!imported_.insert(file.path).second) return handed_.type;
+    if (!once(file, "import")) return handed_.type;
     std::string line = "import " + full + ";", newline(newlineOf(file));
     if (putSorted(file, lines, line)) return handed_.type;
     if (!SyntaxTree::isNull(declared)) insert(file, ts_node_end_byte(declared), newline + newline + line);
@@ -163,8 +163,6 @@ class JavaWriter final : public OverloadWriter {
   }
 
   bool hasWord(TSNode declaration, std::string_view word) { return !SyntaxTree::isNull(SyntaxTree::childOf(SyntaxTree::childOf(declaration, "modifiers"), word)); }
-
-  std::set<std::string> imported_;
 };
 
 }  // namespace

@@ -30,6 +30,7 @@ class ScriptWriter final : public Writer {
 
   // §10.2.1.1: a plain function has a `this` of its own; a field's first value is worked out before the constructor has set any.
   std::string whyNoObject(Spot place) override {
+    if (!SyntaxTree::isNull(fieldAt(place))) return "a field's first value is worked out before the constructor has the object";
     return hasObject(place) ? "" : "inside a plain function `this` is another object";
   }
 
@@ -46,6 +47,20 @@ class ScriptWriter final : public Writer {
   std::string canHandOn(const Change& change) override { return canHand(argumentsOf(change.at), change.position); }
   std::string canHandToBase(const Change& change) override { return SyntaxTree::isNull(superOf(change.at)) ? "its constructor calls none of its base class" : canHand(SyntaxTree::field(superOf(change.at), "arguments"), change.position); }
 
+  std::string canMove(const Change& change) override {
+    TSNode field = fieldAt(change.at);
+    if (SyntaxTree::isNull(SyntaxTree::field(field, "value"))) return "its first value could not be read";
+    bool typed = !isTyped(change.at) || !SyntaxTree::isNull(SyntaxTree::field(field, "type")) || SyntaxTree::is(SyntaxTree::field(field, "value"), "new_expression");
+    return typed ? "" : "its type is not written: write it, so that the constructor can set it";
+  }
+  FirstValue firstValueOf(Spot spot) override {
+    TSNode field = fieldAt(spot), value = SyntaxTree::field(field, "value"), type = SyntaxTree::field(field, "type"), name = SyntaxTree::field(field, isTyped(spot) ? "name" : "property");
+    bool untyped = isTyped(spot) && SyntaxTree::isNull(type);
+    uint32_t from = ts_node_end_byte(SyntaxTree::isNull(type) ? name : type);
+    return {std::string(tree(spot).text(name)), value, {from, ts_node_end_byte(value)}, untyped ? ": " + std::string(tree(spot).text(SyntaxTree::field(value, "constructor"))) : ""};
+  }
+  std::string setting(const std::string& name, const std::string& value) override { return "this." + name + " = " + value; }
+
   std::string handOn(const Change& change) override { return give(*change.at.file, argumentsOf(change.at), objectOf(change), change.position); }
   std::string handToBase(const Change& change) override { return give(*change.at.file, SyntaxTree::field(superOf(change.at), "arguments"), handed_.word, change.position); }
 
@@ -55,6 +70,11 @@ class ScriptWriter final : public Writer {
   }
 
  private:
+  // The declaration of a field of objects that the place stands in, outside of functions.
+  TSNode fieldAt(Spot place) {
+    TSNode node = tree(place).covering(place->span, {"method_definition", "function", "function_expression", "field_definition", "public_field_definition", "class_body"});
+    return SyntaxTree::isOneOf(node, {"field_definition", "public_field_definition"}) && SyntaxTree::isNull(SyntaxTree::childOf(node, "static")) ? node : TSNode{};
+  }
   bool hasObject(Spot place) {
     TSNode node = tree(place).covering(place->span, {"method_definition", "function", "function_expression", "function_declaration", "generator_function", "field_definition", "public_field_definition", "class_body"});
     if (SyntaxTree::is(node, "method_definition")) return SyntaxTree::isNull(SyntaxTree::childOf(node, "static"));
@@ -147,22 +167,41 @@ class ScriptWriter final : public Writer {
 
   std::string take(const Change& change) override {
     const LoweredFile& file = *change.at.file;
-    TSNode function = functionAt(change.at), list = SyntaxTree::field(function, "parameters"), body = SyntaxTree::field(function, "body");
+    TSNode function = functionAt(change.at), list = SyntaxTree::field(function, "parameters");
     std::string fetch = change.passesOnly || handed_.late ? "" : fetchIn(file);
     if (fetch.empty() && !change.passesOnly && !handed_.late) return std::string(kCannotFetch);
     bool declares = keepsNow(change.of) && declaresFields(change.at);
     append(file, list, (declares ? "private readonly " : "") + parameter(file, isTyped(change.at), change.passesOnly, fetch));
     document(file, function);
-    if (!keepsNow(change.of) || declares) return "";
+    putFirst(change.at, statements(file, change.of, declares));
+    return "";
+  }
+  std::string setIn(Spot constructor, const std::vector<std::string>& moved) override {
+    std::vector<std::string> first;
+    for (const std::string& one : moved) first.push_back(one + semicolon(*constructor.file));
+    putFirst(constructor, first);
+    return "";
+  }
+  void putFirst(Spot constructor, const std::vector<std::string>& first) {
+    if (first.empty()) return;
+    const LoweredFile& file = *constructor.file;
+    TSNode function = functionAt(constructor), body = SyntaxTree::field(function, "body");
     // §13.3.7.1: a derived class has no `this` before its base's constructor has run.
-    TSNode super = superOf(change.at);
+    TSNode super = superOf(constructor);
     while (!SyntaxTree::isNull(super) && !ts_node_eq(SyntaxTree::parent(super), body)) super = SyntaxTree::parent(super);
     uint32_t at = SyntaxTree::isNull(super) ? behindRemark(file, ts_node_start_byte(body) + 1) : ts_node_end_byte(super);
     std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(function)), inner = indent + unitOf(file);
-    std::string line = newline + inner + assignment(file);
-    bool oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
-    if (!oneLine || SyntaxTree::children(body).empty()) return insert(file, at, line + (oneLine ? newline + indent : "")), "";
-    return insert(file, at, " " + assignment(file)), "";
+    bool oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row, ownLines = !oneLine || SyntaxTree::children(body).empty();
+    std::string lines;
+    for (const std::string& statement : first) lines += (ownLines ? newline + inner : " ") + statement;
+    insert(file, at, lines + (oneLine && ownLines ? newline + indent : ""));
+  }
+  // What a constructor begins with; `declared`: the parameter declares the field.
+  std::vector<std::string> statements(const LoweredFile& file, const ClassFacts* c, bool declared) {
+    std::vector<std::string> out;
+    if (keepsNow(c) && !declared) out.push_back("this." + fieldFor(handed_.word) + " = " + handed_.word + semicolon(file));
+    for (const std::string& one : moved(c)) out.push_back(one + semicolon(file));
+    return out;
   }
   // Does a constructor declare fields among its parameters, and can it do so with ours?
   bool declaresFields(Spot constructor) {
@@ -170,7 +209,6 @@ class ScriptWriter final : public Writer {
     std::vector<TSNode> all = SyntaxTree::children(SyntaxTree::field(functionAt(constructor), "parameters"));
     return std::any_of(all.begin(), all.end(), [](TSNode one) { return !SyntaxTree::isNull(SyntaxTree::childOf(one, "accessibility_modifier")); });
   }
-  std::string assignment(const LoweredFile& file) { return "this." + fieldFor(handed_.word) + " = " + handed_.word + semicolon(file); }
 
   // "@param {T} [word]" where the others are documented so.
   void document(const LoweredFile& file, TSNode function) {
@@ -205,7 +243,9 @@ class ScriptWriter final : public Writer {
     for (TSNode member : SyntaxTree::children(body))
       if (SyntaxTree::isOneOf(member, {"public_field_definition", "field_definition"})) last = member;
     std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(body));
-    std::string text0 = laidOut(file, "\n\tconstructor(" + parameter(file, isTyped(c.type), change.passesOnly, fetch) + ") {\n\t\t" + assignment(file) + "\n\t}", indent);
+    std::string lines;
+    for (const std::string& statement : statements(file, change.of, false)) lines += "\n\t\t" + statement;
+    std::string text0 = laidOut(file, "\n\tconstructor(" + parameter(file, isTyped(c.type), change.passesOnly, fetch) + ") {" + lines + "\n\t}", indent);
     bool alone = SyntaxTree::children(body).empty();
     if (SyntaxTree::isNull(last)) {
       std::string lead = isTyped(c.type) ? newline : "";
@@ -213,7 +253,7 @@ class ScriptWriter final : public Writer {
     }
     uint32_t end = ts_node_end_byte(last);
     if (end < text(file).size() && text(file)[end] == ';') ++end;
-    return insert(file, end, newline + text0), "";
+    return insert(file, end, newline + text0 + gapBehind(file, end)), "";
   }
 
   // §15.1: a parameter with a default, or one that may be left out.
@@ -272,7 +312,7 @@ class ScriptWriter final : public Writer {
     bool byDefault = home.find("export default class " + handed_.type) != std::string_view::npos;
     bool byName = home.find("export class " + handed_.type) != std::string_view::npos || home.find("export abstract class " + handed_.type) != std::string_view::npos;
     if (!byDefault && !byName) return "";
-    if (!write || !imported_.insert(file.path).second) return handed_.type;
+    if (!write || !once(file, "import")) return handed_.type;
     std::string path = fs::path(handed_.home->path).lexically_relative(fs::path(file.path).parent_path().empty() ? fs::path(".") : fs::path(file.path).parent_path()).string();
     if (!path.starts_with(".")) path = "./" + path;
     // As the file spells its other imports: quotes, and whether the ending is written.
@@ -286,7 +326,6 @@ class ScriptWriter final : public Writer {
     return handed_.type;
   }
 
-  std::set<std::string> imported_;
   mutable int marks_ = -1;  // are fields marked by a leading underscore? -1: not looked yet
 };
 

@@ -128,7 +128,7 @@ class KotlinWriter final : public LabelWriter {
     if (!SyntaxTree::isNull(declared) && trim(syntax.text(declared)) == "package " + package) return handed_.type;
     for (TSNode import : lines)
       if (std::string_view said = trim(syntax.text(import)); said == line || said == "import " + package + ".*") return handed_.type;
-    if (!imported_.insert(file.path).second || putSorted(file, lines, line)) return handed_.type;
+    if (!once(file, "import") || putSorted(file, lines, line)) return handed_.type;
     std::string newline(newlineOf(file));
     if (!SyntaxTree::isNull(declared)) insert(file, ts_node_end_byte(declared), newline + newline + line);
     else insert(file, 0, line + newline + newline);
@@ -153,8 +153,6 @@ class KotlinWriter final : public LabelWriter {
     std::string fetch = fetchIn(file);
     return fetch.empty() ? "" : head + nameIn(file) + " = " + fetch;
   }
-
-  std::set<std::string> imported_;
 };
 
 }  // namespace

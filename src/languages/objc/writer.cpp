@@ -135,7 +135,7 @@ class ObjcWriter final : public Writer {
     }
     // A header that does not know the class is told that it is one.
     if (&file == handed_.home || syntax.text().find(handed_.type) != std::string_view::npos) return;
-    if (declared_.insert(file.path).second) insert(file, ts_node_start_byte(node), "@class " + handed_.type + ";" + newline + newline);
+    if (once(file, "class")) insert(file, ts_node_start_byte(node), "@class " + handed_.type + ";" + newline + newline);
   }
   std::string addGetter(const ClassFacts& c) {
     const LoweredFile& file = *c.methods.front().file;
@@ -148,8 +148,6 @@ class ObjcWriter final : public Writer {
     insert(file, ts_node_start_byte(first), laidOut(file, "- (" + handed_.type + " *)" + handed_.word + " {\n\treturn _" + handed_.word + " ?: " + fetch + ";\n}", "") + newline + newline);
     return "";
   }
-
-  std::set<std::string> declared_;
 };
 
 }  // namespace

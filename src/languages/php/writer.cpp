@@ -300,11 +300,11 @@ class PhpWriter final : public Writer {
     if (source.find(line) != std::string_view::npos) return handed_.type;
     // Under another name, or in a group: by its whole name.
     if (source.find("use " + full + " as") != std::string_view::npos || source.find("\\" + handed_.type + ";") != std::string_view::npos || source.find("use " + space + "\\{") != std::string_view::npos) return "\\" + full;
-    if (!imported_.insert(file.path).second) return handed_.type;
+    if (!once(file, "import")) return handed_.type;
     std::string newline(newlineOf(file));
     if (putSorted(file, lines, line)) return handed_.type;
     if (!SyntaxTree::isNull(declared) && SyntaxTree::isNull(SyntaxTree::field(declared, "body"))) insert(file, ts_node_end_byte(declared), newline + newline + line);
-    else return imported_.erase(file.path), "\\" + full;
+    else return "\\" + full;
     return handed_.type;
   }
 
@@ -332,7 +332,6 @@ class PhpWriter final : public Writer {
     return "";
   }
 
-  std::set<std::string> imported_;
   std::set<std::pair<std::string, uint32_t>> putAt_;  // what was written over
 };
 

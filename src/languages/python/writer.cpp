@@ -42,6 +42,9 @@ class PythonWriter final : public Writer {
     if (SyntaxTree::isOneOf(above, {"assignment", "augmented_assignment"}) && ts_node_eq(SyntaxTree::field(above, "left"), node)) return "here the slot itself is set";
     return fetchIn(*change.at.file).empty() ? std::string(kCannotFetch) : "";
   }
+  // One underscore is a hint only ("Private name mangling", chapter 6.2.1).
+  std::string canOpen(const Change&) override { return ""; }
+  std::string open(const Change&) override { return ""; }
   std::string canHandOn(const Change& change) override { return SyntaxTree::isNull(argumentsOf(change.at)) ? "its arguments could not be read" : ""; }
   std::string canHandToBase(const Change& change) override { return SyntaxTree::isNull(baseCallOf(change.at)) ? "its constructor calls none of its base class" : ""; }
 
@@ -335,7 +338,7 @@ class PythonWriter final : public Writer {
 
   void addImport(const LoweredFile& file, const std::string& line) {
     const SyntaxTree& syntax = files_.tree(file);
-    if (!imported_.insert({file.path, line}).second) return;
+    if (!once(file, line)) return;
     TSNode last{};
     for (TSNode node : SyntaxTree::children(syntax.root())) {
       if (syntax.text(node) == line) return;
@@ -388,7 +391,6 @@ class PythonWriter final : public Writer {
 
   std::map<std::string, bool> bound_;  // by file: can the object be fetched anywhere in it?
   std::map<const ClassFacts*, size_t> reads_;
-  std::set<std::pair<std::string, std::string>> imported_;
 };
 
 }  // namespace

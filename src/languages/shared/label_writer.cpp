@@ -64,16 +64,17 @@ std::string LabelWriter::fetchElsewhere(const LoweredFile& file) {
   return "";
 }
 
-void LabelWriter::putFirst(const LoweredFile& file, TSNode around, TSNode body, const std::string& statement) {
-  std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(around));
+void LabelWriter::putFirst(const LoweredFile& file, TSNode around, TSNode body, const std::vector<std::string>& statements) {
+  std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(around)), lines;
+  for (const std::string& statement : statements) lines += newline + indent + unitOf(file) + statement;
   bool oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
   std::string_view inside = trim(files_.tree(file).text(body));
   uint32_t open = ts_node_start_byte(body) + 1;
-  if (!oneLine) return insert(file, behindRemark(file, open), newline + indent + unitOf(file) + statement);
+  if (!oneLine) return insert(file, behindRemark(file, open), lines);
   // { name = "" }: each on a line of its own.
   uint32_t close = ts_node_end_byte(body) - 1;
   std::string rest(trim(inside.substr(1, inside.size() - 2)));
-  put(file, {open, close}, newline + indent + unitOf(file) + statement + (rest.empty() ? "" : newline + indent + unitOf(file) + rest) + newline + indent);
+  put(file, {open, close}, lines + (rest.empty() ? "" : newline + indent + unitOf(file) + rest) + newline + indent);
 }
 
 bool LabelWriter::marksFields(const LoweredFile& file, std::string_view field) {

@@ -47,8 +47,8 @@ class LabelWriter : public Writer {
   std::string given(const std::string& object) const { return handed_.word + std::string(label()) + object; }
   std::string orFetched(const std::string& variable, const std::string& fetch) const { return variable + std::string(orElse()) + fetch; }
   std::string objectAt(const Change& change);
-  // As the first statement of a body in braces, behind a remark.
-  void putFirst(const LoweredFile& file, TSNode around, TSNode body, const std::string& statement);
+  // As the first statements of a body in braces, behind a remark.
+  void putFirst(const LoweredFile& file, TSNode around, TSNode body, const std::vector<std::string>& statements);
   // Do most fields that are declared in the file begin with an underscore?
   bool marksFields(const LoweredFile& file, std::string_view field);
 

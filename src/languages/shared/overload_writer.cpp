@@ -31,24 +31,15 @@ bool OverloadWriter::hands(Spot creation) {
 void OverloadWriter::begin(std::span<const Change> changes) {
   for (const Change& change : changes) {
     if (change.kind == ChangeKind::KeepInField && handed_.late) addReader(*change.of);
-    if (change.kind == ChangeKind::MoveInitialiser) moveInto(change, changes);
   }
 }
 
 std::string OverloadWriter::read(const Change& change) {
-  if (isMoved(change.at)) return "";
   for (Span span : spansOf(change)) put(*change.at.file, span, source(change));
   return "";
 }
 
 std::string OverloadWriter::handToBase(const Change& change) { return !change.at.known() ? "" : (append(*change.at.file, SyntaxTree::childOf(handsOn(constructorAt(change.at), true), "argument_list"), handed_.word), ""); }
-
-std::string OverloadWriter::end(std::span<const Change>) {
-  for (auto& [of, statements] : moved_)
-    for (Spot constructor : of->constructors)
-      if (std::string reason = setIn(constructor, statements); !reason.empty()) return reason;
-  return "";
-}
 
 // Moved statements in a constructor that takes the object already; one that does not hands on to such a one.
 std::string OverloadWriter::setIn(Spot constructor, const std::vector<std::string>& statements) {
@@ -122,25 +113,9 @@ std::string OverloadWriter::clash(const Change& change, TSNode constructor) {
   return "";
 }
 
-// A field's first value goes into the constructors.
-void OverloadWriter::moveInto(const Change& change, std::span<const Change> changes) {
-  const LoweredFile& file = *change.at.file;
-  TSNode declarator = declaratorAt(change.at), value = valueOf(declarator);
-  std::string moved = changedInside(file, spanOf(value), [&] {
-    for (const Change& c : changes) {
-      if (c.at.file != &file || !spanOf(value).contains(c.at->span.begin)) continue;
-      if (c.kind == ChangeKind::Read) put(file, c.at->span, source(c));
-      if (c.kind == ChangeKind::HandOn) (void)handOn(c);
-    }
-  });
-  std::string_view name = files_.tree(file).text(SyntaxTree::field(declarator, "name"));
-  moved_[change.of].push_back("this." + std::string(name) + " = " + moved + ";");
-  movedSpans_.emplace_back(&file, spanOf(value));
-  put(file, {ts_node_end_byte(SyntaxTree::field(declarator, "name")), ts_node_end_byte(value)}, "");
-}
-
-bool OverloadWriter::isMoved(Spot place) const {
-  return place.known() && std::any_of(movedSpans_.begin(), movedSpans_.end(), [&](const auto& moved) { return moved.first == place.file && moved.second.contains(place->span.begin); });
+Writer::FirstValue OverloadWriter::firstValueOf(Spot field) {
+  TSNode declarator = declaratorAt(field), value = valueOf(declarator), name = SyntaxTree::field(declarator, "name");
+  return {std::string(tree(field).text(name)), value, {ts_node_end_byte(name), ts_node_end_byte(value)}};
 }
 
 std::string OverloadWriter::source(const Change& change) {
@@ -175,7 +150,7 @@ std::string OverloadWriter::take(const Change& change) {
   append(file, parameters, nameIn(file) + " " + handed_.word);
   castNulls(change, constructor);
   std::vector<std::string> statements = kept ? std::vector<std::string>{assignment(file)} : std::vector<std::string>{};
-  statements.insert(statements.end(), moved_[change.of].begin(), moved_[change.of].end());
+  statements.insert(statements.end(), moved(change.of).begin(), moved(change.of).end());
   if (!statements.empty() && SyntaxTree::isNull(handsOn(constructor, false))) return putFirst(change.at, statements);
   return "";
 }
@@ -202,7 +177,7 @@ std::string OverloadWriter::makeConstructor(const Change& change) {
   if (handed_.late) fetch = "(" + handed_.type + ") null";
   TSNode node = classAt(change.of->type), body = bodyOf(node);
   std::string indent = indentAt(file, ts_node_start_byte(node)), statements = kept ? "\n\t\t" + assignment(file) : "";
-  for (const std::string& statement : moved_[change.of]) statements += "\n\t\t" + statement;
+  for (const std::string& statement : moved(change.of)) statements += "\n\t\t" + statement;
   std::string pattern = both(*change.of, node, fetch, handsNew(change.of));
   pattern.replace(pattern.find("{statements}"), std::string_view("{statements}").size(), statements);
   // Behind the fields; the field itself comes first.
@@ -256,7 +231,6 @@ std::string OverloadWriter::open(const Change& change) {
 }
 
 std::string OverloadWriter::handOn(const Change& change) {
-  if (isMoved(change.at)) return "";
   TSNode arguments = argumentsOf(change.at);
   std::string object = source(change);
   if (object.empty()) return std::string(kCannotFetch);

@@ -33,7 +33,6 @@ class OverloadWriter : public Writer {
   std::string handOn(const Change& change) override;
   std::string handToBase(const Change& change) override;
   std::string drop(const Change& change) override;
-  std::string end(std::span<const Change> changes) override;
   std::string fetchElsewhere(const LoweredFile& file) override;
 
   // ----- what a language says itself
@@ -46,6 +45,9 @@ class OverloadWriter : public Writer {
   virtual std::string whyNotTaken(const Change& change, TSNode constructor) = 0;
   virtual TSNode declaratorAt(Spot field) = 0;
   virtual TSNode valueOf(TSNode declarator) = 0;
+  FirstValue firstValueOf(Spot field) override;
+  std::string setIn(Spot constructor, const std::vector<std::string>& statements) override;
+  std::string setting(const std::string& name, const std::string& value) override { return "this." + name + " = " + value + ";"; }
   virtual bool isPlainClass(TSNode type) = 0;
   // The constructor as it was, which hands on what it takes and fetches the object.
   virtual std::string first(const LoweredFile& file, TSNode constructor, const std::string& arguments, const std::string& indent) = 0;
@@ -81,17 +83,10 @@ class OverloadWriter : public Writer {
  private:
   std::string clash(const Change& change, TSNode constructor);
   std::string putFirst(Spot constructor, const std::vector<std::string>& statements);
-  std::string setIn(Spot constructor, const std::vector<std::string>& statements);
-  void moveInto(const Change& change, std::span<const Change> changes);
-  bool isMoved(Spot place) const;
   std::string source(const Change& change);
   void castNulls(const Change& change, TSNode constructor);
   TSNode lastField(TSNode body);
   void addReader(const ClassFacts& c);
-
-  std::map<const ClassFacts*, std::vector<std::string>> moved_;  // statements that set fields
-  std::vector<std::pair<const LoweredFile*, Span>> movedSpans_;
-  std::string pending_;  // a field that stands in front of the constructors that are made
 };
 
 }  // namespace elmcart

@@ -74,6 +74,25 @@ class SwiftWriter final : public LabelWriter {
     return SyntaxTree::isNull(SyntaxTree::childOf(suffix, "lambda_literal")) ? "" : "it is made with a closure behind the brackets";
   }
 
+  // A property that is declared by a value alone is told its type: that of the object which is made.
+  std::string canMove(const Change& change) override {
+    TSNode node = propertyAt(change.at), value = SyntaxTree::field(node, "value");
+    if (SyntaxTree::isNull(value)) return "its first value could not be read";
+    return SyntaxTree::isNull(SyntaxTree::childOf(node, "type_annotation")) && madeType(change.at, value).empty() ? "its type is not written: write it, so that the initializer can set it" : "";
+  }
+  FirstValue firstValueOf(Spot field) override {
+    TSNode node = propertyAt(field), value = SyntaxTree::field(node, "value"), type = SyntaxTree::childOf(node, "type_annotation"), name = SyntaxTree::field(node, "name");
+    bool typed = !SyntaxTree::isNull(type);
+    return {std::string(tree(field).text(name)), value, {ts_node_end_byte(typed ? type : name), ts_node_end_byte(value)}, typed ? "" : ": " + madeType(field, value)};
+  }
+  std::string setting(const std::string& name, const std::string& value) override { return "self." + name + " = " + value; }
+
+  std::string setIn(Spot constructor, const std::vector<std::string>& first) override {
+    TSNode node = constructorAt(constructor);
+    if (SyntaxTree::isNull(delegation(constructor))) putFirst(*constructor.file, node, SyntaxTree::field(node, "body"), first);
+    return "";
+  }
+
   std::string keep(const Change& change) override {
     const LoweredFile& file = *change.of->type.file;
     TSNode node = classAt(change.of->type), body = SyntaxTree::field(node, "body"), last = lastProperty(body);
@@ -105,7 +124,8 @@ class SwiftWriter final : public LabelWriter {
     append(file, items, close, item);
     document(file, constructor);
     TSNode body = SyntaxTree::field(constructor, "body");
-    if (keepsNow(change.of) && SyntaxTree::isNull(delegation(change.at))) putFirst(file, constructor, body, assignment());
+    std::vector<std::string> first = statements(change.of);
+    if (!first.empty() && SyntaxTree::isNull(delegation(change.at))) putFirst(file, constructor, body, first);
     return "";
   }
   std::string makeConstructor(const Change& change) override {
@@ -114,10 +134,12 @@ class SwiftWriter final : public LabelWriter {
     std::string item = parameter(file);
     if (item.empty()) return std::string(kCannotFetch);
     std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node));
-    std::string made = laidOut(file, "\n\t" + visibility(change.of->type, node) + "init(" + item + ") {" + (keepsNow(change.of) ? "\n\t\t" + assignment() + "\n\t" : "") + "}", indent);
+    std::string lines;
+    for (const std::string& statement : statements(change.of)) lines += "\n\t\t" + statement;
+    std::string made = laidOut(file, "\n\t" + visibility(change.of->type, node) + "init(" + item + ") {" + lines + (lines.empty() ? "" : "\n\t") + "}", indent);
     bool alone = SyntaxTree::children(body).empty();
     bool oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
-    if (!SyntaxTree::isNull(last)) return insert(file, behindRemark(file, ts_node_end_byte(last)), newline + made), "";
+    if (!SyntaxTree::isNull(last)) return insert(file, behindRemark(file, ts_node_end_byte(last)), newline + made + gapBehind(file, ts_node_end_byte(last))), "";
     if (pending_.empty()) made = made.substr(newline.size());
     std::string lead = std::exchange(pending_, "") + newline;
     return insert(file, ts_node_start_byte(body) + 1, lead + made + (oneLine ? newline + indent : alone ? "" : newline)), "";
@@ -146,6 +168,14 @@ class SwiftWriter final : public LabelWriter {
     }
     return last;
   }
+  TSNode propertyAt(Spot field) { return tree(field).covering({field->nameBegin, field->nameBegin}, {"property_declaration"}); }
+  // Boat(name: "c"): the name of the class; empty: no object of a class is made.
+  std::string madeType(Spot field, TSNode value) {
+    TSNode called = SyntaxTree::named(value, 0);
+    if (!SyntaxTree::is(value, "call_expression") || !SyntaxTree::is(called, "simple_identifier")) return "";
+    std::string_view name = tree(field).text(called);
+    return std::isupper(static_cast<unsigned char>(name[0])) ? std::string(name) : "";
+  }
   // self.init(…), to which a convenience initializer hands on.
   TSNode delegation(Spot constructor) {
     const SyntaxTree& syntax = tree(constructor);
@@ -162,7 +192,13 @@ class SwiftWriter final : public LabelWriter {
       if (std::string_view word = tree(spot).text(modifier); word == "public" || word == "open") return "public ";
     return "";
   }
-  std::string assignment() const { return "self." + handed_.word + " = " + handed_.word; }
+  // What a constructor begins with.
+  std::vector<std::string> statements(const ClassFacts* c) {
+    std::vector<std::string> out;
+    if (keepsNow(c)) out.push_back("self." + handed_.word + " = " + handed_.word);
+    out.insert(out.end(), moved(c).begin(), moved(c).end());
+    return out;
+  }
   std::string parameter(const LoweredFile& file) {
     if (handed_.late) return handed_.word + ": " + nameIn(file) + "? = nil";
     std::string fetch = fetchIn(file);
@@ -193,8 +229,6 @@ class SwiftWriter final : public LabelWriter {
     line += indentAt(file, ts_node_start_byte(last)) + std::string(said.substr(0, said.find("- Parameter "))) + "- Parameter " + handed_.word + ": what to use instead of the shared one";
     insert(file, ts_node_end_byte(last), line);
   }
-
-  std::string pending_;  // a property that stands in front of the constructor that is made
 };
 
 }  // namespace

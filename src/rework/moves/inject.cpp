@@ -301,7 +301,7 @@ class InjectPlan {
     const LoweredFile& file = p_.file(access);
     auto isGiven = [&](NodeId node) {
       Symbol symbol = p_.symbolAt({access.file, node});
-      if (!symbol.known()) return file[node].kind == Kind::Member && isOurField(file.name(node));
+      if (!symbol.known()) return (file[node].kind == Kind::Member && isOurField(file.name(node))) || (file[node].kind == Kind::Name && file.name(node) == handed_.word);
       if (!symbol.is(Symbol::Sort::Variable)) return false;
       const Variable& v = p_.variables[symbol.index()];
       return v.storage == Storage::Parameter || (v.storage == Storage::Field && isOurField(p_.text(v.name)));
