@@ -101,7 +101,7 @@ class Writer {
   // Sets them in a constructor that takes the object already.
   virtual std::string setIn(Spot, const std::vector<std::string>&) { return ""; }
   // Statements that set fields of the class which were set in their declarations.
-  const std::vector<std::string>& moved(const ClassFacts* c) { return moved_[c]; }
+  std::vector<std::string> moved(const ClassFacts* c) const { return moved_.contains(c) ? moved_.at(c) : std::vector<std::string>{}; }
   virtual std::string take(const Change&) { return std::string(kNotWritten); }
   virtual std::string makeConstructor(const Change&) { return std::string(kNotWritten); }
   virtual std::string takeInFunction(const Change&) { return std::string(kNotWritten); }

@@ -150,7 +150,7 @@ std::string OverloadWriter::take(const Change& change) {
   append(file, parameters, nameIn(file) + " " + handed_.word);
   castNulls(change, constructor);
   std::vector<std::string> statements = kept ? std::vector<std::string>{assignment(file)} : std::vector<std::string>{};
-  statements.insert(statements.end(), moved(change.of).begin(), moved(change.of).end());
+  for (const std::string& one : moved(change.of)) statements.push_back(one);
   if (!statements.empty() && SyntaxTree::isNull(handsOn(constructor, false))) return putFirst(change.at, statements);
   return "";
 }

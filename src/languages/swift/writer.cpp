@@ -196,7 +196,7 @@ class SwiftWriter final : public LabelWriter {
   std::vector<std::string> statements(const ClassFacts* c) {
     std::vector<std::string> out;
     if (keepsNow(c)) out.push_back("self." + handed_.word + " = " + handed_.word);
-    out.insert(out.end(), moved(c).begin(), moved(c).end());
+    for (const std::string& one : moved(c)) out.push_back(one);
     return out;
   }
   std::string parameter(const LoweredFile& file) {
