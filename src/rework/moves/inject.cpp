@@ -6,8 +6,7 @@
 
 #include "assess/facts.h"
 #include "base/text.h"
-#include "languages/writer.h"
-#include "rework/access.h"
+#include "rework/moves/handing_plan.h"
 #include "rework/retire.h"
 #include "rework/writing.h"
 #include "source/ignore.h"
@@ -28,12 +27,10 @@ struct Unit {
   }
 };
 
-class InjectPlan {
+class InjectPlan : private HandingPlan {
  public:
   InjectPlan(const Analysis& a, size_t entity, PlanMemory& memory) : InjectPlan(a, a.survey.entities[entity], nullptr, memory) { entity_ = entity; }
-  // `given`: what is handed in though it is no shared state; null: the entity's object.
-  InjectPlan(const Analysis& a, const Entity& entity, const Given* given, PlanMemory& memory)
-      : a_(a), p_(a.program), e_(entity), given_(given), memory_(memory), files_(a.program.root), writer_(p_.language(e_.place.file).writer(files_, handed_)) {}
+  InjectPlan(const Analysis& a, const Entity& entity, const Given* given, PlanMemory& memory) : HandingPlan(a, entity, given, memory) {}
 
   std::string refusal() const {
     if (e_.type == kNone || !p_.types[e_.type].definition.known()) return "its class is not defined in this tree";
@@ -68,311 +65,6 @@ class InjectPlan {
   }
 
  private:
-  Spot spot(Place place) const { return place.known() ? Spot{&p_.files[place.file], place.node} : Spot{}; }
-  bool inTests(Place place) const { return a_.config.tests.match(p_.path(place)); }
-  bool sameLanguage(Place place) const { return p_.language(place.file).writer == p_.language(e_.place.file).writer; }
-
-  // One line for several places of one function with the same reason.
-  void leave(Place place, std::string reason, bool left, bool blocks) {
-    for (const ByHand& b : out_.byHand)
-      if (b.file == p_.path(place) && b.line == p_.line(place)) return;
-    for (const ByHand& b : out_.byHand)
-      if (b.file == p_.path(place) && b.reason == reason && functionAround(p_, place) == functionAround_[&b - out_.byHand.data()]) return;
-    out_.byHand.push_back({p_.path(place), p_.line(place), std::move(reason), blocks, left});
-    functionAround_.push_back(functionAround(p_, place));
-  }
-
-  Place accessAt(const Consumer& c) const { return given_ ? c.place : accessOf(p_, e_, c.place); }
-
-  // ----- the object and its name
-
-  void describe() {
-    const TypeDecl& decl = p_.types[e_.type];
-    handed_.type = plainName(p_, e_.type);
-    handed_.qualified = p_.text(decl.qualified);
-    handed_.home = &p_.files[decl.definition.file];
-    if (e_.slot != kNone) handed_.slot = spot(p_.variables[e_.slot].home());
-    handed_.slotHoldsObject = e_.slot != kNone && p_.guarantees(e_.place.file).implicitCopy.holds && p_.use(p_.variables[e_.slot].type).decl == e_.type && !p_.use(p_.variables[e_.slot].type).has(kPointer | kReference);
-    if (given_) {
-      handed_.made = given_->value;
-      handed_.beside = plainName(p_, given_->beside);
-    }
-    // A slot among its own class's members says nothing that its class does not: shared, instance.
-    bool byName = e_.slot != kNone && p_.variables[e_.slot].owner != e_.type;
-    for (const AccessPoint& accessPoint : e_.accessPoints) {
-      if (accessPoint.function == kNone || accessPoint.sort != AccessPoint::Sort::Accessor || !givesShared(p_, e_, accessPoint.function) || isReader(accessPoint.function)) continue;
-      byName = false;
-      if (!handed_.accessor.known()) handed_.accessor = spot(p_.functions[accessPoint.function].home());
-    }
-    handed_.late = !given_ && (isReplaced() || (e_.creation.time == CreationTime::Lazy && !e_.creation.weights.empty()));
-    std::set<std::pair<FileIndex, uint32_t>> seen;
-    for (bool tests : {false, true})
-      for (const Consumer& c : e_.consumers) {
-        if (c.alias != kNone || inTests(c.place) != tests || !sameLanguage(c.place)) continue;
-        Place access = accessAt(c);
-        if (!access.known() || !seen.insert({access.file, p_.node(access).span.begin}).second) continue;
-        handed_.accesses.push_back(spot(access));
-      }
-    // What a member that a step put in falls back on fetches it too.
-    for (const AccessPoint& accessPoint : e_.accessPoints) {
-      if (accessPoint.function == kNone || isReader(accessPoint.function)) continue;
-      for (uint32_t c : p_.callsOfFunction[accessPoint.function])
-        if (const CallSite& call = p_.calls[c]; call.in != kNone && isReader(call.in) && seen.insert({call.place.file, p_.node(call.place).span.begin}).second) handed_.accesses.push_back(spot(call.place));
-    }
-    if (memory_.word.empty()) {
-      std::string slot = e_.slot == kNone ? "" : std::string(p_.text(p_.variables[e_.slot].name));
-      std::string name = byName && slot.size() > 3 ? slot : handed_.type;
-      std::string capital = name.substr(name.find_first_not_of('_') == std::string::npos ? 0 : name.find_first_not_of('_'));
-      capital[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(capital[0])));
-      for (const std::string& candidate : {name, "Shared" + capital, "Handed" + capital})
-        if (memory_.word.empty() && !isTaken(writer_->wordFor(candidate))) memory_.word = writer_->wordFor(candidate);
-      if (memory_.word.empty()) memory_.word = writer_->wordFor("Shared" + capital) + "_";
-    }
-    handed_.word = memory_.word;
-    shown_ = byName && e_.slot != kNone ? std::string(p_.text(p_.variables[e_.slot].name)) : handed_.type;
-  }
-
-  // Does anything put another object into the slot, once it is filled?
-  bool isReplaced() const {
-    if (e_.reset.known()) return true;
-    if (e_.slot == kNone) return false;
-    size_t elsewhere = 0;
-    for (uint32_t u : p_.usesOfVariable[e_.slot]) {
-      const Use& use = p_.uses[u];
-      if (use.access != Access::Write || use.throughPointer || use.inMember) continue;
-      bool first = use.in == kNone || use.in == e_.creation.in || p_.functions[use.in].form == FunctionForm::Initialiser;
-      elsewhere += !first;
-    }
-    return elsewhere > 0;
-  }
-
-  // The name that what fetches the object begins with: a variable's, or a function's that is called.
-  static std::string_view headOf(Spot access) {
-    const LoweredFile& file = *access.file;
-    for (NodeId node = access.node; node != kNoNode;) {
-      if (file[node].kind == Kind::Name) return file.name(node);
-      node = file.child(node, file[node].kind == Kind::Call ? Role::Callee : Role::Receiver);
-    }
-    return {};
-  }
-  // Does a class that uses the object mean something else by that name?
-  bool isTaken(const std::string& word) const {
-    if (!writer_->takesByFields())
-      for (Spot access : handed_.accesses)
-        if (headOf(access) == word) return true;
-    NameId id = p_.names.find(word), field = p_.names.find(writer_->fieldFor(word));
-    if (!id && !field) return false;
-    std::set<TypeIndex> users;
-    for (const Consumer& c : e_.consumers)
-      if (c.in != kNone && p_.functions[c.in].owner != kNone) users.insert(p_.functions[c.in].owner);
-    auto concerned = [&](TypeIndex type) { return type != kNone && users.contains(type); };
-    for (const Variable& v : p_.variables) {
-      if ((v.name != id && v.name != field) || v.name == 0) continue;
-      bool own = p_.use(v.type).decl == e_.type && v.storage != Storage::Local;
-      TypeIndex owner = v.owner != kNone ? v.owner : v.function != kNone ? p_.functions[v.function].owner : kNone;
-      if (!own && concerned(owner)) return true;
-    }
-    return std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& f) { return f.name != 0 && f.name == field && concerned(f.owner); });
-  }
-
-  // ----- classes
-
-  template <typename Visit>
-  void eachOfLineage(TypeIndex type, Visit visit) const {
-    std::vector<TypeIndex> open{type};
-    for (size_t i = 0; i < open.size() && i < 64; ++i) {
-      visit(open[i]);
-      for (const Base& base : p_.types[open[i]].bases)
-        if (base.type != kNone && std::find(open.begin(), open.end(), base.type) == open.end()) open.push_back(base.type);
-    }
-  }
-
-  const ClassFacts& factsOf(TypeIndex type) {
-    auto [found, isNew] = facts_.try_emplace(type);
-    ClassFacts& out = found->second;
-    if (!isNew) return out;
-    const TypeDecl& decl = p_.types[type];
-    out.type = spot(decl.definition);
-    out.name = plainName(p_, type);
-    eachOfLineage(type, [&](TypeIndex t) {
-      if (p_.types[t].definition.known()) out.lineage.push_back(spot(p_.types[t].definition));
-      for (const Base& base : p_.types[t].bases)
-        if (base.type == kNone) out.otherBases.emplace_back(p_.text(p_.use(base.use).name));
-      out.hasBaseClass |= t != type && p_.types[t].form != TypeForm::Interface;
-      if (std::vector<FunctionIndex> all = constructorsOf(p_, t); t != type && p_.types[t].form == TypeForm::Class && !all.empty())
-        out.baseTakesArguments |= std::all_of(all.begin(), all.end(), [&](FunctionIndex c) { return p_.functions[c].leastArguments > 0; });
-    });
-    out.hasBaseClass |= std::any_of(out.otherBases.begin(), out.otherBases.end(), [&](const std::string& base) { return !writer_->isInterface(out, base); });
-    for (FunctionIndex c : constructorsOf(p_, type)) {
-      out.constructors.push_back(spot(p_.functions[c].home()));
-      std::vector<Spot>& calls = out.calls.emplace_back();
-      for (uint32_t k : p_.creationsOfType[type])
-        if (p_.creations[k].constructor == c) calls.push_back(spot(p_.creations[k].place));
-    }
-    for (uint32_t c : p_.creationsOfType[type])
-      if (!p_.creations[c].asBase && !p_.creations[c].delegated) out.creations.push_back(spot(p_.creations[c].place));
-    for (FunctionIndex m : decl.methods)
-      if (p_.functions[m].definition.known()) out.methods.push_back(spot(p_.functions[m].definition));
-    if (writer_->takesByFields()) out.existsUnmade = existsUnmade(type);
-    return out;
-  }
-
-  // Is it named somewhere as a value, which is there without anybody making it?
-  bool existsUnmade(TypeIndex type) const {
-    for (FileIndex f = 0; f < p_.files.size(); ++f) {
-      const LoweredFile& file = p_.files[f];
-      if (!sameLanguage({f, 0})) continue;
-      for (NodeId n = 1; n < file.nodes.size(); ++n)
-        if (file[n].kind == Kind::TypeRef && !file[n].has(kPointer) && p_.use(p_.links[f].type[n]).decl == type && file[file.parents[n]].kind != Kind::Create && file[file.parents[n]].kind != Kind::Function) return true;
-    }
-    return false;
-  }
-
-  // A file may mark its fields, and another not.
-  bool isOurField(std::string_view name) const { return name == writer_->fieldFor(handed_.word) || (name.size() == handed_.word.size() + 1 && name[0] == '_' && name.substr(1) == handed_.word); }
-  bool keeps(TypeIndex type) const {
-    bool found = false;
-    eachOfLineage(type, [&](TypeIndex t) {
-      for (VariableIndex v : p_.types[t].fields) found |= isOurField(p_.text(p_.variables[v].name)) && isTaker(t);
-    });
-    return found;
-  }
-  // The field of a base class that keeps it; kNone: none does.
-  VariableIndex keptInBase(TypeIndex type) const {
-    VariableIndex found = kNone;
-    eachOfLineage(type, [&](TypeIndex t) {
-      if (t != type && isTaker(t))
-        for (VariableIndex v : p_.types[t].fields)
-          if (found == kNone && isOurField(p_.text(p_.variables[v].name))) found = v;
-    });
-    return found;
-  }
-  // Does a constructor of its base take the object?
-  bool takesByBase(TypeIndex type) const {
-    const std::vector<Base>& bases = p_.types[type].bases;
-    if (bases.empty() || bases.front().type == kNone) return false;
-    std::vector<FunctionIndex> all = constructorsOf(p_, bases.front().type);
-    return std::any_of(all.begin(), all.end(), [&](FunctionIndex c) { return takes(c) >= 0; });
-  }
-  // The position of the parameter that takes the object, or -1.
-  int takes(FunctionIndex f) const {
-    const Function& fn = p_.functions[f];
-    if (fn.owner == kNone || !isTaker(fn.owner)) return -1;
-    for (size_t i = 0; i < fn.parameters.size(); ++i)
-      if (p_.text(p_.variables[fn.parameters[i]].name) == handed_.word) return static_cast<int>(i);
-    return -1;
-  }
-  // The same for one that hands on to its base's whatever it is given by name.
-  bool accepts(FunctionIndex f) const {
-    for (int depth = 0; f != kNone && depth < 32; ++depth) {
-      if (takes(f) >= 0) return true;
-      TypeIndex owner = p_.functions[f].owner;
-      if (owner == kNone || !writer_->passesAnything(spot(p_.functions[f].home()))) return false;
-      f = kNone;
-      for (TypeIndex t = owner; f == kNone && !p_.types[t].bases.empty() && p_.types[t].bases.front().type != kNone;) {
-        t = p_.types[t].bases.front().type;
-        if (std::vector<FunctionIndex> all = constructorsOf(p_, t); !all.empty()) f = all.front();
-      }
-    }
-    return false;
-  }
-  Spot calledBy(const Creation& c) const { return c.constructor == kNone ? Spot{} : spot(p_.functions[c.constructor].home()); }
-  uint32_t positionIn(FunctionIndex f) const {
-    int at = f == kNone ? -1 : takes(f);
-    return at < 0 || static_cast<size_t>(at) + 1 < p_.functions[f].parameters.size() ? kLast : static_cast<uint32_t>(at);
-  }
-  bool isTaker(TypeIndex type) const {
-    if (memory_.takers.contains(p_.text(p_.types[type].qualified))) return true;
-    // One that an earlier run left so.
-    if (writer_->takesByFields())
-      return std::any_of(p_.types[type].fields.begin(), p_.types[type].fields.end(), [&](VariableIndex v) { return isOurField(p_.text(p_.variables[v].name)) && p_.use(p_.variables[v].type).decl == e_.type; });
-    for (FunctionIndex c : constructorsOf(p_, type))
-      for (VariableIndex v : p_.functions[c].parameters)
-        if (p_.text(p_.variables[v].name) == handed_.word && (p_.use(p_.variables[v].type).decl == e_.type || hasFallback(c))) return true;
-    return false;
-  }
-  bool hasFallback(FunctionIndex constructor) const {
-    return std::any_of(e_.consumers.begin(), e_.consumers.end(), [&](const Consumer& c) { return c.in == constructor && isFallback(c.place); });
-  }
-
-  // `book if given is None else given`, `given ?? book`, `if (given == null) given = book`: it is fetched for those who hand
-  // nothing in, where `given` is a parameter or the field that keeps it.
-  bool isFallback(Place access) const {
-    const LoweredFile& file = p_.file(access);
-    auto isGiven = [&](NodeId node) {
-      Symbol symbol = p_.symbolAt({access.file, node});
-      if (!symbol.known()) return (file[node].kind == Kind::Member && isOurField(file.name(node))) || (file[node].kind == Kind::Name && file.name(node) == handed_.word);
-      if (!symbol.is(Symbol::Sort::Variable)) return false;
-      const Variable& v = p_.variables[symbol.index()];
-      return v.storage == Storage::Parameter || (v.storage == Storage::Field && isOurField(p_.text(v.name)));
-    };
-    for (Place at = access, up = p_.parent(access); up.node != kNoNode && p_.node(up).kind != Kind::Function; at = up, up = p_.parent(up)) {
-      const Node& node = p_.node(up);
-      if (node.kind == Kind::Parameter && p_.nameOf(up) == handed_.word) return true;  // what it is when it is left out
-      NodeId condition = node.kind == Kind::If || node.kind == Kind::Conditional ? file.child(up.node, Role::Condition) : kNoNode;
-      if (condition != kNoNode && condition != at.node && file[condition].kind == Kind::NullTest && isGiven(file[condition].firstChild)) {
-        bool none = file[condition].detail == static_cast<uint8_t>(NullTestForm::IsNull);
-        if (p_.node(at).role == (none ? Role::Then : Role::Else)) return true;
-      }
-      if (node.kind == Kind::Logic && node.detail == static_cast<uint8_t>(LogicForm::Or) && node.firstChild != at.node && isGiven(node.firstChild)) return true;
-    }
-    return false;
-  }
-  // Is it reached through what a class was handed, or else fetched?
-  bool holdsFallback(Place place) const {
-    return std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) {
-      Place at{place.file, access.node};
-      return access.file == &p_.files[place.file] && p_.isInside(at, place.node) && isFallback(at);
-    });
-  }
-
-  // What a step put into a class hands the object out too, and is no accessor of it.
-  bool isReader(FunctionIndex f) const { return p_.functions[f].owner != kNone && p_.functions[f].owner != e_.type && !p_.functions[f].isStaticMember() && memory_.takers.contains(p_.text(p_.types[p_.functions[f].owner].qualified)); }
-  // What the object is called where it was handed in.
-  bool isHandedVariable(const Variable& v) const {
-    if (v.storage == Storage::Field) return v.owner != kNone && isTaker(v.owner) && isOurField(p_.text(v.name));
-    return v.storage == Storage::Parameter && p_.text(v.name) == handed_.word && v.function != kNone && p_.functions[v.function].owner != kNone && isTaker(p_.functions[v.function].owner);
-  }
-  // The same by a member that chooses, or by what keeps it.
-  bool asksReader(Place place) const {
-    const LoweredFile& file = p_.file(place);
-    NodeId node = place.node;
-    for (int depth = 0; depth < 6 && node != kNoNode; ++depth) {
-      Symbol symbol = p_.symbolAt({place.file, node});
-      if (symbol.is(Symbol::Sort::Function) && isReader(symbol.index())) return true;
-      if (symbol.is(Symbol::Sort::Variable) && isHandedVariable(p_.variables[symbol.index()])) return true;
-      NodeId callee = file.child(node, Role::Callee);
-      node = callee != kNoNode ? callee : file.child(node, Role::Receiver);
-    }
-    return false;
-  }
-
-  // What a constructor that is called as before hands on to the one that takes the object.
-  bool isDefault(Place access) const {
-    FunctionIndex in = functionAround(p_, access);
-    if (in == kNone || p_.functions[in].owner == kNone || !isTaker(p_.functions[in].owner) || takes(in) >= 0) return false;
-    const auto& made = p_.creationsInFunction[in];
-    return std::any_of(made.begin(), made.end(), [&](uint32_t c) { return p_.creations[c].delegated; });
-  }
-
-  // Why nothing can be handed to objects of that class by those who make them; empty: it can.
-  std::string whyNotMadeHere(TypeIndex type) {
-    const TypeDecl& decl = p_.types[type];
-    std::string name = plainName(p_, type);
-    if (!decl.definition.known()) return name + " is not defined in this tree";
-    if (decl.form != TypeForm::Class && !(decl.form == TypeForm::Struct && writer_->takesByFields())) return name + " is no ordinary class: nothing can be handed to a constructor of it";
-    for (NodeId c : children(p_.file(decl.definition), decl.definition.node)) {
-      if (p_.file(decl.definition)[c].role != Role::Annotation) continue;
-      std::string_view mark = lastPart(p_.file(decl.definition).name(c));
-      if (mark != "Deprecated" && mark != "SuppressWarnings") return name + " is marked " + std::string(mark) + ": what makes it may not be in this tree";
-    }
-    bool made = !decl.derived.empty() || std::any_of(p_.creationsOfType[type].begin(), p_.creationsOfType[type].end(), [&](uint32_t c) { return !p_.creations[c].asBase; });
-    if (made || !decl.hasUnknownBase) return "";
-    for (const Base& base : decl.bases)
-      if (base.type == kNone && p_.text(p_.use(base.use).name) != "object" && !writer_->isInterface(factsOf(type), p_.text(p_.use(base.use).name))) return name + " derives from a class that is not in this tree, and nobody here makes one: a framework does";
-    return "";
-  }
-
   // ----- what there is to do
 
   void collect() {
@@ -439,14 +131,7 @@ class InjectPlan {
   void moveFirst(VariableIndex field, const ClassFacts& facts, std::vector<Change>& changes) const {
     if (!writer_->firstValuesSeeParameters()) changes.push_back({ChangeKind::MoveInitialiser, spot(p_.variables[field].home()), &facts, From::Parameter, {}});
   }
-  bool isAssigned(Place access) const { return p_.node(access).role == Role::Target && p_.node(p_.parent(access)).kind == Kind::Assign; }
   TypeIndex ownerOfInitialiser(VariableIndex v) const { return v == kNone ? kNone : p_.variables[v].owner; }
-  // Base classes first, then as the text stands.
-  std::tuple<size_t, std::string, uint32_t> orderOf(TypeIndex type) const {
-    size_t depth = 0;
-    for (TypeIndex t = type; depth < 32 && !p_.types[t].bases.empty() && p_.types[t].bases.front().type != kNone; ++depth) t = p_.types[t].bases.front().type;
-    return {depth, p_.path(p_.types[type].home()), p_.line(p_.types[type].home())};
-  }
 
   void leaveOutside(const Consumer& c, Place access) {
     if (c.in == kNone) return;  // where the program is put together
@@ -462,28 +147,6 @@ class InjectPlan {
   }
 
   // ----- steps
-
-  // Takes the step if all of its changes can be written. A text: why not.
-  std::string take(Step step, const std::vector<Change>& changes, std::initializer_list<TypeIndex> takers) {
-    if (memory_.refused.contains(step.key())) return std::string(kTakenBack);
-    if (step.kind == StepKind::Seam && memory_.made.contains(step.key())) return "a step that was made for it left this place as it was";
-    for (const Change& change : changes)
-      if (std::string reason = writer_->can(change); !reason.empty()) return reason;
-    if (std::string reason = writer_->write(changes, step.edits); !reason.empty()) return reason;
-    for (TypeIndex type : takers) memory_.takers.insert(std::string(p_.text(p_.types[type].qualified)));
-    out_.found = true;
-    out_.step = std::move(step);
-    return "";
-  }
-
-  Step stepOf(StepKind kind, TypeIndex type, std::string what) const {
-    Step step;
-    step.kind = kind;
-    step.subject = std::string(p_.text(p_.types[type].qualified));
-    step.inTests = inTests(p_.types[type].definition);
-    step.title = plainName(p_, type) + " " + std::move(what);
-    return step;
-  }
 
   // Who in a constructor is called in its stead or for a base, and takes the object by now or in this step.
   void handOnInside(FunctionIndex constructor, const std::set<FunctionIndex>& taking, const ClassFacts& facts, std::vector<Change>& changes) const {
@@ -572,10 +235,6 @@ class InjectPlan {
       fills.push_back(fill);
     }
     changes.insert(changes.end(), fills.begin(), fills.end());
-  }
-  Spot around(Place access) const {
-    Place function = p_.around(access, Kind::Function);
-    return function.node == kNoNode ? Spot{} : spot(function);
   }
   void leaveUnit(const Unit& unit, const std::string& reason) {
     for (Place access : unit.inMembers) leave(access, reason, false, true);
@@ -837,25 +496,13 @@ class InjectPlan {
     out_.step = std::move(last.step);
   }
 
-  const Analysis& a_;
-  const Program& p_;
   size_t entity_ = 0;
-  const Entity& e_;
-  const Given* given_;
-  PlanMemory& memory_;
-  WriterFiles files_;
-  HandedIn handed_;
-  std::string shown_;
-  std::unique_ptr<Writer> writer_;
   std::vector<Unit> units_;
   std::map<FunctionIndex, std::vector<Place>> functions_;  // accesses outside of classes
-  std::map<TypeIndex, ClassFacts> facts_;
   std::set<TypeIndex> passed_;
   std::set<FunctionIndex> passedBy_;
   std::optional<std::set<TypeIndex>> below_;  // classes that are made below those that keep the object
   std::set<std::string> composed_;
-  std::vector<FunctionIndex> functionAround_;
-  NextStep out_;
 };
 
 }  // namespace

@@ -1,0 +1,119 @@
+// What the moves share that hand an object in by changes: the object with its name and its accesses, the classes that
+// take it by now, what an earlier step left as the way of those who hand nothing in, and steps that are made of changes.
+#pragma once
+
+#include <map>
+#include <memory>
+#include <tuple>
+
+#include "languages/writer.h"
+#include "rework/access.h"
+#include "rework/given.h"
+#include "rework/step.h"
+
+namespace elmcart {
+
+class HandingPlan {
+ protected:
+  // `given`: what is handed in though it is no shared state; null: the entity's object.
+  HandingPlan(const Analysis& a, const Entity& entity, const Given* given, PlanMemory& memory);
+
+  Spot spot(Place place) const { return place.known() ? Spot{&p_.files[place.file], place.node} : Spot{}; }
+  bool inTests(Place place) const { return a_.config.tests.match(p_.path(place)); }
+  bool sameLanguage(Place place) const { return p_.language(place.file).writer == p_.language(e_.place.file).writer; }
+
+  // One line for several places of one function with the same reason.
+  void leave(Place place, std::string reason, bool left, bool blocks);
+
+  Place accessAt(const Consumer& c) const { return given_ ? c.place : accessOf(p_, e_, c.place); }
+
+  // ----- the object and its name
+
+  void describe();
+
+  // Does anything put another object into the slot, once it is filled?
+  bool isReplaced() const;
+
+  // The name that what fetches the object begins with: a variable's, or a function's that is called.
+  static std::string_view headOf(Spot access);
+  // Does a class that uses the object mean something else by that name?
+  bool isTaken(const std::string& word) const;
+
+  // ----- classes
+
+  template <typename Visit>
+  void eachOfLineage(TypeIndex type, Visit visit) const {
+    std::vector<TypeIndex> open{type};
+    for (size_t i = 0; i < open.size() && i < 64; ++i) {
+      visit(open[i]);
+      for (const Base& base : p_.types[open[i]].bases)
+        if (base.type != kNone && std::find(open.begin(), open.end(), base.type) == open.end()) open.push_back(base.type);
+    }
+  }
+
+  const ClassFacts& factsOf(TypeIndex type);
+
+  // Is it named somewhere as a value, which is there without anybody making it?
+  bool existsUnmade(TypeIndex type) const;
+
+  // A file may mark its fields, and another not.
+  bool isOurField(std::string_view name) const { return name == writer_->fieldFor(handed_.word) || (name.size() == handed_.word.size() + 1 && name[0] == '_' && name.substr(1) == handed_.word); }
+  bool keeps(TypeIndex type) const;
+  // The field of a base class that keeps it; kNone: none does.
+  VariableIndex keptInBase(TypeIndex type) const;
+  // Does a constructor of its base take the object?
+  bool takesByBase(TypeIndex type) const;
+  // The position of the parameter that takes the object, or -1.
+  int takes(FunctionIndex f) const;
+  // The same for one that hands on to its base's whatever it is given by name.
+  bool accepts(FunctionIndex f) const;
+  Spot calledBy(const Creation& c) const { return c.constructor == kNone ? Spot{} : spot(p_.functions[c.constructor].home()); }
+  uint32_t positionIn(FunctionIndex f) const;
+  bool isTaker(TypeIndex type) const;
+  bool hasFallback(FunctionIndex constructor) const;
+
+  // `book if given is None else given`, `given ?? book`, `if (given == null) given = book`: it is fetched for those who hand
+  // nothing in, where `given` is a parameter or the field that keeps it.
+  bool isFallback(Place access) const;
+  // Is it reached through what a class was handed, or else fetched?
+  bool holdsFallback(Place place) const;
+
+  // What a step put into a class hands the object out too, and is no accessor of it.
+  bool isReader(FunctionIndex f) const { return p_.functions[f].owner != kNone && p_.functions[f].owner != e_.type && !p_.functions[f].isStaticMember() && memory_.takers.contains(p_.text(p_.types[p_.functions[f].owner].qualified)); }
+  // What the object is called where it was handed in.
+  bool isHandedVariable(const Variable& v) const;
+  // The same by a member that chooses, or by what keeps it.
+  bool asksReader(Place place) const;
+
+  // What a constructor that is called as before hands on to the one that takes the object.
+  bool isDefault(Place access) const;
+
+  // Why nothing can be handed to objects of that class by those who make them; empty: it can.
+  std::string whyNotMadeHere(TypeIndex type);
+
+  bool isAssigned(Place access) const { return p_.node(access).role == Role::Target && p_.node(p_.parent(access)).kind == Kind::Assign; }
+  // Base classes first, then as the text stands.
+  std::tuple<size_t, std::string, uint32_t> orderOf(TypeIndex type) const;
+
+  // ----- steps
+
+  // Takes the step if all of its changes can be written. A text: why not.
+  std::string take(Step step, const std::vector<Change>& changes, std::initializer_list<TypeIndex> takers);
+  Step stepOf(StepKind kind, TypeIndex type, std::string what) const;
+  Spot around(Place access) const;
+
+  const Analysis& a_;
+  const Program& p_;
+  const Entity& e_;
+  const Given* given_;
+  PlanMemory& memory_;
+  WriterFiles files_;
+  HandedIn handed_;
+  std::string shown_;  // what people are told that is handed in
+  std::unique_ptr<Writer> writer_;
+  std::map<TypeIndex, ClassFacts> facts_;
+  std::vector<FunctionIndex> functionAround_;  // of each place in out_.byHand
+  NextStep out_;
+};
+
+}  // namespace elmcart
