@@ -5,7 +5,7 @@
 #include "rework/broadcast.h"
 #include "rework/extract_interface.h"
 #include "rework/synchronize.h"
-#include "rework/inject_parameter.h"
+#include "rework/moves/inject_parameter.h"
 #include "rework/inject_any.h"
 #include "rework/own.h"
 #include "rework/enforce.h"
@@ -25,8 +25,7 @@ const Language& languageOfEntity(const Analysis& a, size_t entity) { return a.pr
 std::string injectNotIn(const Language& l) { return l.phrases || l.writer ? "" : "it is not written yet"; }
 std::string injectParameterNotIn(const Language& l) {
   if (l.phrases) return "inject hands it to functions as well";
-  bool can = (l.handing && !l.handing->functionParameter.empty()) || (l.mending && !l.mending->twinName.empty());
-  return can ? "" : "neither a parameter that may be left out nor a second function can be written";
+  return l.writer ? "" : "neither a parameter that may be left out nor a second function can be written";
 }
 std::string safeInitNotIn(const Language& l) {
   if (!l.guarantees->sharedMemoryThreads.holds) return "no two threads share memory, so lazy creation is sound as it is";

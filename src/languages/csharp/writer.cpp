@@ -23,6 +23,15 @@ class CsharpWriter final : public OverloadWriter {
 
  protected:
   TSNode constructorAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"constructor_declaration"}); }
+  TSNode methodAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"method_declaration"}); }
+  std::string whyNotInMethod(Spot method, TSNode node) override {
+    const SyntaxTree& syntax = tree(method);
+    if (TSNode mark = SyntaxTree::childOf(node, "attribute_list"); !SyntaxTree::isNull(mark)) return "it is marked " + std::string(syntax.text(mark)) + ": what calls it may not be in this tree";
+    std::string_view list = syntax.text(SyntaxTree::field(node, "parameters"));
+    for (std::string_view word : {"params ", "ref ", "out "})
+      if (list.find(word) != std::string_view::npos) return word == "params " ? "it takes any number of arguments" : "it takes variables, not values";
+    return "";
+  }
   TSNode classAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_declaration", "record_declaration", "struct_declaration", "interface_declaration", "enum_declaration"}); }
   TSNode argumentsOf(Spot call) override {
     TSNode node = tree(call).within(call->span, {"object_creation_expression", "implicit_object_creation_expression", "constructor_initializer"});

@@ -29,6 +29,25 @@ class DartWriter final : public LabelWriter {
   bool parameterMayBeNone() const override { return true; }
 
   TSNode classAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_definition"}); }
+  TSNode functionAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"function_signature"}); }
+  std::string whyNotInFunction(Spot function, TSNode node) override { return whyNotInList(function, parametersOf(node)); }
+  std::string whyNotInList(Spot spot, TSNode list) {
+    TSNode group = SyntaxTree::childOf(list, "optional_formal_parameters");
+    return !SyntaxTree::isNull(group) && tree(spot).text(group).starts_with("[") ? "optional parameters by position and by name cannot be mixed" : "";
+  }
+  std::string takeInFunction(const Change& change) override {
+    const LoweredFile& file = *change.at.file;
+    std::string name = nameIn(file);
+    if (name.empty()) return std::string(kCannotFetch);
+    appendNamed(file, parametersOf(functionAt(change.at)), name + "? " + handed_.word);
+    return "";
+  }
+  // Among the parameters that are given by name.
+  void appendNamed(const LoweredFile& file, TSNode list, const std::string& item) {
+    TSNode group = SyntaxTree::childOf(list, "optional_formal_parameters");
+    if (SyntaxTree::isNull(group)) append(file, list, "{" + item + "}");
+    else append(file, group, item);
+  }
   TSNode constructorAt(Spot spot) override {
     TSNode node = tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"constructor_signature", "constant_constructor_signature", "factory_constructor_signature", "redirecting_factory_constructor_signature", "class_body"});
     return SyntaxTree::is(node, "class_body") ? TSNode{} : node;
@@ -43,8 +62,7 @@ class DartWriter final : public LabelWriter {
   std::string whyNotTaken(const Change& change, TSNode constructor) override {
     if (SyntaxTree::is(constructor, "constant_constructor_signature")) return "a constant constructor can fetch nothing";
     if (!SyntaxTree::is(constructor, "constructor_signature")) return "a factory makes it: what it takes stands elsewhere";
-    TSNode group = SyntaxTree::childOf(parametersOf(constructor), "optional_formal_parameters");
-    return !SyntaxTree::isNull(group) && tree(change.at).text(group).starts_with("[") ? "optional parameters by position and by name cannot be mixed" : "";
+    return whyNotInList(change.at, parametersOf(constructor));
   }
   std::string canGetConstructor(const ClassFacts& c) override {
     TSNode node = classAt(c.type);
@@ -97,13 +115,12 @@ class DartWriter final : public LabelWriter {
   }
   std::string take(const Change& change) override {
     const LoweredFile& file = *change.at.file;
-    TSNode constructor = constructorAt(change.at), list = parametersOf(constructor), group = SyntaxTree::childOf(list, "optional_formal_parameters");
+    TSNode constructor = constructorAt(change.at), list = parametersOf(constructor);
     bool kept = keepsNow(change.of), asGiven = kept && isNullable(change);
     std::string fetch = kept && !asGiven ? fetchIn(file) : "";
     if (kept && !asGiven && fetch.empty()) return std::string(kCannotFetch);
     std::string item = asGiven ? "this." + handed_.word : nameIn(file) + "? " + handed_.word;
-    if (SyntaxTree::isNull(group)) append(file, list, "{" + item + "}");
-    else append(file, group, item);
+    appendNamed(file, list, item);
     std::string entries = kept && !asGiven ? handed_.word + " = " + orFetched(handed_.word, fetch) : "";
     for (const std::string& entry : moved(change.of)) entries += (entries.empty() ? "" : ", ") + entry;
     if (!entries.empty()) initialise(file, constructor, entries, true);

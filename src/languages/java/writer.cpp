@@ -22,6 +22,14 @@ class JavaWriter final : public OverloadWriter {
 
  protected:
   TSNode constructorAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"constructor_declaration"}); }
+  TSNode methodAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"method_declaration"}); }
+  std::string whyNotInMethod(Spot method, TSNode node) override {
+    for (TSNode mark : SyntaxTree::children(SyntaxTree::childOf(node, "modifiers")))
+      if (std::string_view said = tree(method).text(mark); said != "@Deprecated" && !said.starts_with("@SuppressWarnings")) return "it is marked " + std::string(said) + ": what calls it may not be in this tree";
+    for (TSNode parameter : parametersOf(node))
+      if (SyntaxTree::is(parameter, "spread_parameter")) return "it takes any number of arguments";
+    return "";
+  }
   TSNode classAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_declaration", "record_declaration", "enum_declaration", "interface_declaration"}); }
   TSNode argumentsOf(Spot call) override { return SyntaxTree::field(tree(call).within(call->span, {"object_creation_expression", "explicit_constructor_invocation"}), "arguments"); }
   TSNode handsOn(TSNode constructor, bool toBase) override { return invocationOf(constructor, toBase ? "super" : "this"); }

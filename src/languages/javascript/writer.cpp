@@ -44,6 +44,21 @@ class ScriptWriter final : public Writer {
     reword(*change.at.file, tree(change.at).covering({change.at->nameBegin, change.at->nameBegin}, {"public_field_definition", "required_parameter", "optional_parameter"}), change.at->nameBegin, "private", "protected");
     return "";
   }
+  std::string canTakeInFunction(const Change& change) override {
+    TSNode list = SyntaxTree::field(functionAt(change.at), "parameters");
+    if (SyntaxTree::isNull(list)) return "its parameters could not be read";
+    for (TSNode parameter : SyntaxTree::children(list))
+      if (tree(change.at).text(parameter).starts_with("...")) return "it takes any number of arguments";
+    return isTyped(change.at) && typeIn(*change.at.file, false).empty() ? std::string(kCannotName) : "";
+  }
+  std::string takeInFunction(const Change& change) override {
+    const LoweredFile& file = *change.at.file;
+    std::string fetch = handed_.late ? "" : fetchIn(file);
+    if (fetch.empty() && !handed_.late) return std::string(kCannotFetch);
+    append(file, SyntaxTree::field(functionAt(change.at), "parameters"), parameter(file, isTyped(change.at), false, fetch));
+    document(file, functionAt(change.at));
+    return "";
+  }
   std::string canHandOn(const Change& change) override { return canHand(argumentsOf(change.at), change.position); }
   std::string canHandToBase(const Change& change) override { return SyntaxTree::isNull(superOf(change.at)) ? "its constructor calls none of its base class" : canHand(SyntaxTree::field(superOf(change.at), "arguments"), change.position); }
 
@@ -100,7 +115,10 @@ class ScriptWriter final : public Writer {
   // ----- reading
 
   static bool isTyped(Spot spot) { return spot.file->language != "javascript"; }
-  TSNode functionAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"method_definition", "function_declaration", "function", "function_expression"}); }
+  TSNode functionAt(Spot spot) {
+    TSNode own = tree(spot).within(spot->span, {"method_definition", "function_declaration", "generator_function_declaration", "function", "function_expression"});
+    return SyntaxTree::isNull(own) ? tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"method_definition", "function_declaration", "function", "function_expression"}) : own;
+  }
   TSNode classAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_declaration", "class", "abstract_class_declaration"}); }
   TSNode argumentsOf(Spot call) { return SyntaxTree::field(tree(call).within(call->span, {"new_expression", "call_expression"}), "arguments"); }
   TSNode superOf(Spot constructor) {

@@ -33,6 +33,20 @@ class KotlinWriter final : public LabelWriter {
   std::string_view orElse() const override { return " ?: "; }
 
   TSNode classAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_declaration"}); }
+  TSNode functionAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"function_declaration"}); }
+  std::string whyNotInFunction(Spot function, TSNode node) override {
+    if (!SyntaxTree::isNull(SyntaxTree::childOf(SyntaxTree::childOf(node, "modifiers"), "annotation"))) return "it is marked: what calls it may not be in this tree";
+    return whyNotInList(tree(function), SyntaxTree::childOf(node, "function_value_parameters"), "it takes any number of arguments");
+  }
+  // What must be true of a list that gets a parameter more at its end.
+  static std::string whyNotInList(const SyntaxTree& syntax, TSNode list, const std::string& any) {
+    std::vector<TSNode> parameters = SyntaxTree::children(list);
+    for (TSNode parameter : parameters)
+      if (syntax.text(parameter).find("vararg") != std::string_view::npos) return any;
+    // Chapter "Expressions", trailing lambdas: they mean the last parameter.
+    bool function = !parameters.empty() && !SyntaxTree::isNull(SyntaxTree::childOf(parameters.back(), "function_type"));
+    return function ? "its last parameter takes a function, which calls may write behind the brackets" : "";
+  }
   TSNode constructorAt(Spot spot) override {
     TSNode node = tree(spot).covering({spot->span.begin, spot->span.begin}, {"primary_constructor", "secondary_constructor", "class_declaration"});
     return SyntaxTree::is(node, "class_declaration") ? SyntaxTree::childOf(node, "primary_constructor") : node;
@@ -49,12 +63,8 @@ class KotlinWriter final : public LabelWriter {
     if (SyntaxTree::is(constructor, "secondary_constructor") && SyntaxTree::isNull(SyntaxTree::childOf(classAt(change.of->type), "primary_constructor"))) return "it has no constructor behind its name, only others";
     if (!SyntaxTree::isNull(SyntaxTree::childOf(SyntaxTree::childOf(constructor, "modifiers"), "annotation"))) return "this constructor is marked: what calls it may not be in this tree";
     TSNode list = SyntaxTree::is(constructor, "secondary_constructor") ? SyntaxTree::childOf(constructor, "function_value_parameters") : constructor;
-    std::vector<TSNode> parameters = SyntaxTree::children(list);
-    for (TSNode parameter : parameters)
-      if (syntax.text(parameter).find("vararg ") != std::string_view::npos) return "this constructor takes any number of arguments";
-    // Chapter "Expressions", trailing lambdas: they mean the last parameter.
-    if (!parameters.empty() && !SyntaxTree::isNull(SyntaxTree::childOf(parameters.back(), "function_type"))) return "its last parameter takes a function, which calls may write behind the brackets";
-    return canGetConstructor(*change.of);
+    std::string reason = whyNotInList(syntax, list, "this constructor takes any number of arguments");
+    return reason.empty() ? canGetConstructor(*change.of) : reason;
   }
   std::string canGetConstructor(const ClassFacts& c) override {
     TSNode node = classAt(c.type);
@@ -81,6 +91,12 @@ class KotlinWriter final : public LabelWriter {
     std::string item = parameter(file, primary && keepsNow(change.of));
     if (item.empty()) return std::string(kCannotFetch);
     append(file, primary ? constructor : SyntaxTree::childOf(constructor, "function_value_parameters"), item);
+    return "";
+  }
+  std::string takeInFunction(const Change& change) override {
+    std::string item = parameter(*change.at.file, false);
+    if (item.empty()) return std::string(kCannotFetch);
+    append(*change.at.file, SyntaxTree::childOf(functionAt(change.at), "function_value_parameters"), item);
     return "";
   }
   // Behind the class's name and its type parameters.

@@ -39,7 +39,36 @@ class ObjcWriter final : public Writer {
  protected:
   std::string canTake(const Change&) override { return "its initialiser runs before anybody could have filled a property"; }
   std::string canGetConstructor(const ClassFacts&) override { return ""; }
-  std::string canTakeInFunction(const Change&) override { return "the move inject-parameter gives a function a parameter"; }
+  // What is called must stand in front of what calls it.
+  std::string canTakeInFunction(const Change& change) override {
+    TSNode function = functionAt(change.at);
+    if (SyntaxTree::isNull(listOf(function))) return "it could not be read";
+    for (TSNode parameter : SyntaxTree::children(listOf(function)))
+      if (SyntaxTree::is(parameter, "variadic_parameter")) return "it takes any number of arguments";
+    return "";
+  }
+  std::string takeInFunction(const Change& change) override {
+    const LoweredFile& file = *change.at.file;
+    const SyntaxTree& syntax = files_.tree(file);
+    TSNode function = functionAt(change.at), list = listOf(function), body = SyntaxTree::childOf(function, "compound_statement"), name = SyntaxTree::field(SyntaxTree::parent(list), "declarator");
+    std::string fetch = fetchIn(file), newline(newlineOf(file)), twin = std::string(syntax.text(name)) + "With", names;
+    if (fetch.empty()) return std::string(kCannotFetch);
+    bool none = SyntaxTree::children(list).empty() || trim(syntax.text(list)) == "(void)";
+    for (TSNode parameter : SyntaxTree::children(list)) {
+      TSNode declarator = SyntaxTree::field(parameter, "declarator");
+      while (SyntaxTree::is(declarator, "pointer_declarator")) declarator = SyntaxTree::field(declarator, "declarator");
+      if (!none) names += std::string(syntax.text(declarator)) + ", ";
+    }
+    uint32_t begin = ts_node_start_byte(function);
+    std::string head(trim(syntax.text().substr(begin, ts_node_start_byte(body) - begin)));
+    bool gives = syntax.text(SyntaxTree::field(function, "type")) != "void";
+    insert(file, ts_node_end_byte(function), newline + newline + head + laidOut(file, " {\n\t" + std::string(gives ? "return " : "") + twin + "(" + names + fetch + ");\n}", ""));
+    put(file, spanOf(name), twin);
+    std::string item = handed_.type + " *" + handed_.word;
+    if (none) put(file, spanOf(list), "(" + item + ")");
+    else append(file, list, item);
+    return "";
+  }
   std::string canKeep(const ClassFacts& c) override {
     if (SyntaxTree::isNull(interfaceOf(c))) return "the interface of its class could not be read";
     if (SyntaxTree::isNull(implementationOf(c))) return "the implementation of its class could not be read";
@@ -62,7 +91,7 @@ class ObjcWriter final : public Writer {
     return addGetter(*change.of);
   }
   std::string read(const Change& change) override {
-    for (Span span : spansOf(change)) put(*change.at.file, span, "self." + handed_.word);
+    for (Span span : spansOf(change)) put(*change.at.file, span, (change.from == From::Parameter ? "" : "self.") + handed_.word);
     return "";
   }
   std::string handOn(const Change& change) override {
@@ -84,6 +113,12 @@ class ObjcWriter final : public Writer {
   }
 
  private:
+  TSNode functionAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"function_definition"}); }
+  static TSNode listOf(TSNode function) {
+    TSNode declarator = SyntaxTree::field(function, "declarator");
+    while (SyntaxTree::is(declarator, "pointer_declarator")) declarator = SyntaxTree::field(declarator, "declarator");
+    return SyntaxTree::field(declarator, "parameters");
+  }
   TSNode methodAround(Spot place) { return tree(place).covering(place->span, {"method_definition"}); }
   // The class's declaration, and what implements it in the file of its methods.
   TSNode interfaceOf(const ClassFacts& c) {

@@ -96,7 +96,7 @@ class PhpWriter final : public Writer {
 
   // ----- reading
 
-  TSNode functionAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"method_declaration"}); }
+  TSNode functionAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"method_declaration", "function_definition"}); }
   TSNode classAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_declaration"}); }
   TSNode argumentsOf(Spot call) {
     TSNode node = tree(call).within(call->span, {"object_creation_expression", "scoped_call_expression"});
@@ -133,6 +133,13 @@ class PhpWriter final : public Writer {
       if (SyntaxTree::is(parameter, "variadic_parameter")) return "its constructor takes any number of arguments";
     return "";
   }
+  std::string canTakeInFunction(const Change& change) override {
+    TSNode function = functionAt(change.at);
+    if (SyntaxTree::isNull(function)) return "it could not be read";
+    for (TSNode parameter : SyntaxTree::children(SyntaxTree::field(function, "parameters")))
+      if (SyntaxTree::is(parameter, "variadic_parameter")) return "it takes any number of arguments";
+    return "";
+  }
   // Magic methods: what is serialised or cloned as a whole meets one more field.
   std::string canKeep(const ClassFacts& c) override {
     for (Spot type : c.lineage)
@@ -146,8 +153,8 @@ class PhpWriter final : public Writer {
   std::string canRead(const Change& change) override {
     if (change.from != From::Parameter) return "";
     const SyntaxTree& syntax = tree(change.at);
-    TSNode node = syntax.covering(change.at->span, {"anonymous_function", "anonymous_function_creation_expression", "method_declaration"});
-    return SyntaxTree::is(node, "method_declaration") ? "" : "a function inside of the constructor does not see its parameters";
+    TSNode node = syntax.covering(change.at->span, {"anonymous_function", "anonymous_function_creation_expression", "method_declaration", "function_definition"});
+    return SyntaxTree::isOneOf(node, {"method_declaration", "function_definition"}) ? "" : "a function inside of it does not see its parameters";
   }
   std::string canHand(const Change& change, TSNode arguments) {
     if (SyntaxTree::isNull(arguments)) return "it is made without brackets";
@@ -220,6 +227,17 @@ class PhpWriter final : public Writer {
     std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(function));
     bool oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
     insert(file, behindRemark(file, ts_node_start_byte(body) + 1), newline + indent + unitOf(file) + statement + (oneLine ? newline + indent : ""));
+    return "";
+  }
+
+  std::string takeInFunction(const Change& change) override {
+    const LoweredFile& file = *change.at.file;
+    TSNode function = functionAt(change.at), body = SyntaxTree::field(function, "body");
+    std::string fetch = fetchFrom(file);
+    if (fetch.empty()) return std::string(kCannotFetch);
+    append(file, SyntaxTree::field(function, "parameters"), parameter(file));
+    document(file, function);
+    if (!handed_.late && readsIn(change.at) > 1) insert(file, behindRemark(file, ts_node_start_byte(body) + 1), std::string(newlineOf(file)) + indentAt(file, ts_node_start_byte(function)) + unitOf(file) + variable() + " = " + variable() + " ?? " + fetch + ";");
     return "";
   }
 

@@ -164,6 +164,25 @@ class PythonWriter final : public Writer {
     return "";
   }
 
+  // A function, or a method that belongs to its class.
+  std::string canTakeInFunction(const Change& change) override {
+    TSNode function = functionAt(change.at), above = SyntaxTree::parent(function);
+    if (SyntaxTree::isNull(function)) return "it could not be read";
+    for (TSNode mark : SyntaxTree::children(above))
+      if (std::string_view said = tree(change.at).text(mark); SyntaxTree::is(above, "decorated_definition") && SyntaxTree::is(mark, "decorator") && said != "@staticmethod" && said != "@classmethod") return "it is marked " + std::string(said) + ": what calls it may not be in this tree";
+    for (TSNode parameter : SyntaxTree::children(SyntaxTree::field(function, "parameters")))
+      if (SyntaxTree::isOneOf(parameter, {"list_splat_pattern", "dictionary_splat_pattern"})) return "it takes any number of arguments";
+    return "";
+  }
+  std::string takeInFunction(const Change& change) override {
+    const LoweredFile& file = *change.at.file;
+    TSNode function = functionAt(change.at), body = SyntaxTree::field(function, "body");
+    append(file, SyntaxTree::field(function, "parameters"), handed_.word + "=None");
+    if (!isLate(file) && readsIn(change.at) > 1) insertFirst(file, body, "if " + handed_.word + " is None:\n\t" + handed_.word + " = " + fetchIn(file));
+    document(file, body);
+    return "";
+  }
+
   // §3.3.2.4: with __slots__ an object has the fields that are listed. What copies or compares all fields meets one more.
   std::string canKeep(const ClassFacts& c) override {
     for (Spot type : c.lineage) {

@@ -21,6 +21,11 @@ std::string LabelWriter::canTake(const Change& change) {
   return whyNotTaken(change, constructor);
 }
 
+std::string LabelWriter::canTakeInFunction(const Change& change) {
+  TSNode function = functionAt(change.at);
+  return SyntaxTree::isNull(function) ? "it could not be read" : whyNotInFunction(change.at, function);
+}
+
 std::string LabelWriter::canHandOn(const Change& change) {
   if (SyntaxTree::isNull(argumentsOf(change.at))) return "its arguments could not be read";
   return whyNotGiven(change.at);

@@ -18,6 +18,7 @@ class LabelWriter : public Writer {
   std::string canHandOn(const Change& change) override;
   std::string canHandToBase(const Change& change) override;
   std::string canOpen(const Change&) override { return ""; }
+  std::string canTakeInFunction(const Change& change) override;
   std::string read(const Change& change) override;
   std::string handOn(const Change& change) override;
   std::string handToBase(const Change& change) override;
@@ -27,6 +28,8 @@ class LabelWriter : public Writer {
 
   virtual TSNode constructorAt(Spot spot) = 0;
   virtual TSNode classAt(Spot spot) = 0;
+  virtual TSNode functionAt(Spot spot) = 0;
+  virtual std::string whyNotInFunction(Spot function, TSNode node) = 0;
   // The brackets with what a creation or a call of another constructor is given; null: it has none.
   virtual TSNode argumentsOf(Spot call) = 0;
   // The same of the call by which a constructor, or a class without one, makes its base; null: there is none.

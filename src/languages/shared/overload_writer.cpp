@@ -14,6 +14,31 @@ std::string OverloadWriter::canTake(const Change& change) {
   return reason.empty() ? clash(change, constructor) : reason;
 }
 
+std::string OverloadWriter::canTakeInFunction(const Change& change) {
+  TSNode method = methodAt(change.at);
+  if (SyntaxTree::isNull(method) || SyntaxTree::isNull(SyntaxTree::field(method, "body"))) return "it could not be read";
+  return whyNotInMethod(change.at, method);
+}
+
+// The method keeps what it takes, and calls one of its name that takes the object too.
+std::string OverloadWriter::takeInFunction(const Change& change) {
+  const LoweredFile& file = *change.at.file;
+  const SyntaxTree& syntax = files_.tree(file);
+  TSNode method = methodAt(change.at), parameters = SyntaxTree::field(method, "parameters"), body = SyntaxTree::field(method, "body");
+  std::string fetch = fetchIn(file), newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(method)), names;
+  if (fetch.empty()) return std::string(kCannotFetch);
+  for (TSNode parameter : SyntaxTree::children(parameters)) names += std::string(syntax.text(SyntaxTree::field(parameter, "name"))) + ", ";
+  uint32_t begin = ts_node_start_byte(method);
+  std::string head(syntax.text().substr(begin, ts_node_start_byte(body) - begin)), call = std::string(syntax.text(SyntaxTree::field(method, "name"))) + "(" + names + fetch + ");";
+  std::string_view type = syntax.text(SyntaxTree::field(method, "type"));
+  bool block = syntax.text(body).starts_with("{");
+  std::string first = block ? "{\n\t" + std::string(type == "void" ? "" : "return ") + call + "\n}" : "=> " + call;
+  insert(file, begin, head + laidOut(file, first, indent) + newline + newline + indent + documentation(file, method, indent));
+  prepareSecond(file, method);
+  append(file, parameters, nameIn(file) + " " + handed_.word);
+  return "";
+}
+
 std::string OverloadWriter::canHandOn(const Change& change) {
   std::string reason = "its arguments could not be read";
   if (!SyntaxTree::isNull(argumentsOf(change.at))) (void)leftOut(change, reason);

@@ -19,6 +19,8 @@ class OverloadWriter : public Writer {
   bool breaksLists() const override { return true; }
   std::string canTake(const Change& change) override;
   std::string canGetConstructor(const ClassFacts& c) override;
+  std::string canTakeInFunction(const Change& change) override;
+  std::string takeInFunction(const Change& change) override;
   std::string canHandOn(const Change& change) override;
   std::string canHandToBase(const Change& change) override;
   std::string whyNotDropped(const Change& change) override;
@@ -39,6 +41,8 @@ class OverloadWriter : public Writer {
 
   virtual TSNode constructorAt(Spot spot) = 0;
   virtual TSNode classAt(Spot spot) = 0;
+  virtual TSNode methodAt(Spot spot) = 0;
+  virtual std::string whyNotInMethod(Spot method, TSNode node) = 0;
   virtual TSNode argumentsOf(Spot call) = 0;
   // What a constructor hands on to, `this` or its base: the node that has the arguments; null: nothing of that sort.
   virtual TSNode handsOn(TSNode constructor, bool toBase) = 0;

@@ -32,6 +32,16 @@ class SwiftWriter final : public LabelWriter {
     TSNode node = tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_declaration", "protocol_declaration"});
     return tree(spot).text(SyntaxTree::field(node, "declaration_kind")) == "class" ? node : TSNode{};
   }
+  TSNode functionAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"function_declaration"}); }
+  std::string whyNotInFunction(Spot function, TSNode node) override {
+    const SyntaxTree& syntax = tree(function);
+    TSNode modifiers = SyntaxTree::childOf(node, "modifiers");
+    if (!SyntaxTree::isNull(SyntaxTree::childOf(modifiers, "attribute"))) return "it is marked: what calls it may not be in this tree";
+    if (syntax.text(modifiers).find("override") != std::string_view::npos) return "it is marked override: those of other classes must take the same";
+    for (TSNode parameter : SyntaxTree::children(node))
+      if (SyntaxTree::is(parameter, "parameter") && syntax.text(parameter).ends_with("...")) return "it takes any number of arguments";
+    return "";
+  }
   TSNode constructorAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"init_declaration"}); }
   TSNode argumentsOf(Spot call) override { return tree(call).within(call->span, {"value_arguments"}); }
   TSNode baseArgumentsOf(const Change& change) override {
@@ -108,24 +118,18 @@ class SwiftWriter final : public LabelWriter {
     TSNode constructor = constructorAt(change.at);
     std::string item = parameter(file);
     if (item.empty()) return std::string(kCannotFetch);
-    std::vector<Span> items;
-    for (TSNode one : SyntaxTree::children(constructor)) {
-      if (SyntaxTree::is(one, "parameter")) items.push_back(spanOf(one));
-      else if (!items.empty() && ts_node_eq(one, SyntaxTree::field(constructor, "default_value"))) items.back().end = ts_node_end_byte(one);
-    }
-    // Each default stands behind its parameter.
-    std::string_view source = text(file);
-    uint32_t close = ts_node_start_byte(SyntaxTree::childOf(constructor, ")"));
-    for (size_t i = 0; i < items.size(); ++i) {
-      uint32_t limit = i + 1 < items.size() ? items[i + 1].begin : close;
-      while (limit > items[i].end && (isBlank(source[limit - 1]) || source[limit - 1] == '\n' || source[limit - 1] == '\r' || source[limit - 1] == ',')) --limit;
-      items[i].end = limit;
-    }
-    append(file, items, close, item);
+    appendParameter(file, constructor, item);
     document(file, constructor);
     TSNode body = SyntaxTree::field(constructor, "body");
     std::vector<std::string> first = statements(change.of);
     if (!first.empty() && SyntaxTree::isNull(delegation(change.at))) putFirst(file, constructor, body, first);
+    return "";
+  }
+  std::string takeInFunction(const Change& change) override {
+    std::string item = parameter(*change.at.file);
+    if (item.empty()) return std::string(kCannotFetch);
+    appendParameter(*change.at.file, functionAt(change.at), item);
+    document(*change.at.file, functionAt(change.at));
     return "";
   }
   std::string makeConstructor(const Change& change) override {
@@ -158,6 +162,23 @@ class SwiftWriter final : public LabelWriter {
   std::string drop(const Change& change) override { return put(*change.at.file, defaultOf(change), ""), ""; }
 
  private:
+  // Behind the other parameters of a declaration, which stand in it one by one, each with its default behind it.
+  void appendParameter(const LoweredFile& file, TSNode declaration, const std::string& item) {
+    std::vector<Span> items;
+    for (TSNode one : SyntaxTree::children(declaration)) {
+      if (SyntaxTree::is(one, "parameter")) items.push_back(spanOf(one));
+      else if (!items.empty() && ts_node_eq(one, SyntaxTree::field(declaration, "default_value"))) items.back().end = ts_node_end_byte(one);
+    }
+    // Each default stands behind its parameter.
+    std::string_view source = text(file);
+    uint32_t close = ts_node_start_byte(SyntaxTree::childOf(declaration, ")"));
+    for (size_t i = 0; i < items.size(); ++i) {
+      uint32_t limit = i + 1 < items.size() ? items[i + 1].begin : close;
+      while (limit > items[i].end && (isBlank(source[limit - 1]) || source[limit - 1] == '\n' || source[limit - 1] == '\r' || source[limit - 1] == ',')) --limit;
+      items[i].end = limit;
+    }
+    append(file, items, close, item);
+  }
   // Stored properties of objects.
   TSNode lastProperty(TSNode body) {
     TSNode last{};

@@ -96,14 +96,16 @@ bool HandingPlan::isTaken(const std::string& word) const {
   NameId id = p_.names.find(word), field = p_.names.find(writer_->fieldFor(word));
   if (!id && !field) return false;
   std::set<TypeIndex> users;
+  std::set<FunctionIndex> functions;
   for (const Consumer& c : e_.consumers)
     if (c.in != kNone && p_.functions[c.in].owner != kNone) users.insert(p_.functions[c.in].owner);
+    else if (c.in != kNone) functions.insert(c.in);
   auto concerned = [&](TypeIndex type) { return type != kNone && users.contains(type); };
   for (const Variable& v : p_.variables) {
     if ((v.name != id && v.name != field) || v.name == 0) continue;
     bool own = p_.use(v.type).decl == e_.type && v.storage != Storage::Local;
     TypeIndex owner = v.owner != kNone ? v.owner : v.function != kNone ? p_.functions[v.function].owner : kNone;
-    if (!own && concerned(owner)) return true;
+    if (!own && (concerned(owner) || (v.function != kNone && functions.contains(v.function)))) return true;
   }
   return std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& f) { return f.name != 0 && f.name == field && concerned(f.owner); });
 }
@@ -294,7 +296,7 @@ std::tuple<size_t, std::string, uint32_t> HandingPlan::orderOf(TypeIndex type) c
 
 std::string HandingPlan::take(Step step, const std::vector<Change>& changes, std::initializer_list<TypeIndex> takers) {
   if (memory_.refused.contains(step.key())) return std::string(kTakenBack);
-  if (step.kind == StepKind::Seam && memory_.made.contains(step.key())) return "a step that was made for it left this place as it was";
+  if ((step.kind == StepKind::Seam || step.kind == StepKind::InjectParameter) && memory_.made.contains(step.key())) return "a step that was made for it left this place as it was";
   for (const Change& change : changes)
     if (std::string reason = writer_->can(change); !reason.empty()) return reason;
   if (std::string reason = writer_->write(changes, step.edits); !reason.empty()) return reason;

@@ -1,0 +1,119 @@
+#include "rework/moves/inject_parameter.h"
+
+#include <algorithm>
+#include <map>
+
+#include "assess/facts.h"
+#include "base/text.h"
+#include "rework/moves/handing_plan.h"
+
+namespace elmcart {
+namespace {
+
+class ParameterPlan : private HandingPlan {
+ public:
+  ParameterPlan(const Analysis& a, size_t entity, PlanMemory& memory) : HandingPlan(a, a.survey.entities[entity], nullptr, memory) {
+    if (e_.type != kNone) describe();
+  }
+
+  std::string refusal() {
+    if (e_.type == kNone || !p_.types[e_.type].definition.known()) return "its class is not defined in this tree";
+    return work().empty() ? "no function that belongs to no object reaches it" : "";
+  }
+
+  NextStep run() {
+    for (auto& [f, accesses] : work()) {
+      Spot at = spot(p_.functions[f].definition);
+      std::vector<Change> changes{{ChangeKind::TakeInFunction, at, nullptr, From::Parameter, {}}};
+      for (Place access : accesses) changes.push_back({ChangeKind::Read, spot(access), nullptr, From::Parameter, at});
+      Step step;
+      step.kind = StepKind::InjectParameter;
+      step.subject = functionText(p_, f);
+      step.title = step.subject + " takes the " + shown_ + " as a parameter; without one it fetches it as before";
+      step.callSites = accesses.size();
+      std::string reason = whyNot(f, accesses);
+      if (reason.empty()) reason = take(std::move(step), changes, {});
+      if (reason.empty()) break;
+      leave(accesses.front(), reason, false, true);
+    }
+    out_.finished = !out_.found && std::none_of(out_.byHand.begin(), out_.byHand.end(), [](const ByHand& b) { return b.blocksRetire; });
+    return std::move(out_);
+  }
+
+ private:
+  // The functions that reach it and could take it, in the order of the text.
+  std::vector<std::pair<FunctionIndex, std::vector<Place>>> work() const {
+    std::map<FunctionIndex, std::vector<Place>> found;
+    std::set<std::pair<FileIndex, uint32_t>> seen;  // what is written once may be read twice: a?.b ?? c
+    for (const Consumer& c : e_.consumers) {
+      if (c.alias != kNone || c.in == kNone || !sameLanguage(c.place) || inTests(c.place) || !memory_.isChosen(p_.path(c.place))) continue;
+      const Function& fn = p_.functions[c.in];
+      // A method whose class is not in the tree cannot be written.
+      bool whole = !fn.ofClassElsewhere && scopePart(p_.text(fn.name)).empty();
+      bool free = whole && fn.form == FunctionForm::Function && (fn.owner == kNone || fn.isStaticMember());
+      // What makes the object, or hands it out, is no user of it.
+      bool own = fn.owner == e_.type || c.in == e_.creation.in || std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& d) { return d.function == c.in; });
+      if (!free || own || isMain(p_, c.in) || lowerCase(p_.text(fn.name)) == "main") continue;
+      Place access = accessAt(c);
+      if (!access.known() || !seen.insert({access.file, p_.node(access).span.begin}).second || isFallback(access) || isHandedOn(access)) continue;
+      found[c.in].push_back(access);
+    }
+    std::vector<std::pair<FunctionIndex, std::vector<Place>>> out(found.begin(), found.end());
+    for (auto& [f, accesses] : out) std::sort(accesses.begin(), accesses.end(), [&](Place x, Place y) { return p_.node(x).span.begin < p_.node(y).span.begin; });
+    std::sort(out.begin(), out.end(), [&](const auto& x, const auto& y) { return std::make_tuple(p_.path(x.second.front()), p_.line(x.second.front()), x.first) < std::make_tuple(p_.path(y.second.front()), p_.line(y.second.front()), y.first); });
+    return out;
+  }
+
+  // Is it given to a function that takes it, as by the one that a step left for those who hand nothing in?
+  bool isHandedOn(Place access) const {
+    // A pointer to it may be what is given.
+    if (Place up = p_.parent(access); p_.node(up).kind == Kind::AddressOf) access = up;
+    Place call = p_.parent(access);
+    if (p_.node(access).role != Role::Argument || p_.node(call).kind != Kind::Call) return false;
+    Place callee{call.file, p_.file(call).child(call.node, Role::Callee)};
+    Symbol symbol = callee.node == kNoNode ? Symbol{} : p_.symbolAt(callee);
+    if (!symbol.is(Symbol::Sort::Function)) symbol = p_.symbolAt(call);
+    if (!symbol.is(Symbol::Sort::Function)) return false;
+    const std::vector<VariableIndex>& parameters = p_.functions[symbol.index()].parameters;
+    return std::any_of(parameters.begin(), parameters.end(), [&](VariableIndex v) { return p_.text(p_.variables[v].name) == handed_.word; });
+  }
+
+  std::string whyNot(FunctionIndex f, const std::vector<Place>& accesses) {
+    const Function& fn = p_.functions[f];
+    bool whole = fn.definition.known() && !(fn.modifiers & kInMacro) && std::all_of(accesses.begin(), accesses.end(), [&](Place access) { return access.file == fn.definition.file; });
+    if (!whole) return functionText(p_, f) + " could not be read";
+    if (std::any_of(accesses.begin(), accesses.end(), [&](Place access) { return isAssigned(access); })) return "here the slot itself is set";
+    if (fn.modifiers & kOverride) return functionText(p_, f) + " stands for one of a base or an interface, whose parameters are not its own choice";
+    if (std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& o) { return &o != &fn && o.name == fn.name && o.parent == fn.parent && o.owner == fn.owner && o.parameters.size() == fn.parameters.size() + 1; })) return "there is a " + std::string(p_.text(fn.name)) + " with one parameter more already";
+    return isGivenAway(f) ? functionText(p_, f) + " is given to others, who call it with what it takes today" : "";
+  }
+
+  // Is it named elsewhere than where it is called: given to somebody who calls it with what it takes today?
+  bool isGivenAway(FunctionIndex f) {
+    if (!lookedAtAll_) {
+      lookedAtAll_ = true;
+      for (FileIndex i = 0; i < p_.files.size(); ++i) {
+        const LoweredFile& file = p_.files[i];
+        for (NodeId n = 1; n < file.nodes.size(); ++n) {
+          if ((file[n].kind != Kind::Name && file[n].kind != Kind::Member) || file[n].role == Role::Callee) continue;
+          if (Symbol symbol = p_.links[i].symbol[n]; symbol.is(Symbol::Sort::Function)) givenAway_.insert(symbol.index());
+        }
+      }
+    }
+    return givenAway_.contains(f);
+  }
+
+  std::set<FunctionIndex> givenAway_;
+  bool lookedAtAll_ = false;
+};
+
+}  // namespace
+
+std::string injectParameterRefusal(const Analysis& analysis, size_t entity) {
+  PlanMemory memory;
+  return ParameterPlan(analysis, entity, memory).refusal();
+}
+
+NextStep nextInjectParameterStep(const Analysis& analysis, size_t entity, PlanMemory& memory) { return ParameterPlan(analysis, entity, memory).run(); }
+
+}  // namespace elmcart
