@@ -121,6 +121,31 @@ std::string Writer::objectWord(std::string_view name, bool snake) {
   return objectName(name, snake);
 }
 
+bool Writer::isFieldNamed(std::string_view name, std::string_view word) {
+  if (name.ends_with(word) && (name.size() == word.size() || name == "_" + std::string(word) || name == "m_" + std::string(word))) return true;
+  return name.size() == word.size() + 1 && name[0] == 'm' && std::toupper(static_cast<unsigned char>(word[0])) == name[1] && name.substr(2) == word.substr(1);
+}
+
+std::string Writer::fieldNamed(const LoweredFile& file, const std::string& word) {
+  auto [found, isNew] = marks_.try_emplace(file.path);
+  if (isNew) {
+    std::map<std::string_view, size_t> counts;
+    for (NodeId n = 1; n < file.nodes.size(); ++n) {
+      if (file[n].kind != Kind::Variable || file[n].has(kStatic) || file[file.parents[n]].kind != Kind::Type || isFieldNamed(file.name(n), word)) continue;
+      std::string_view name = file.name(n);
+      bool capital = name.size() > 2 && name[0] == 'm' && std::isupper(static_cast<unsigned char>(name[1]));
+      ++counts[name.starts_with("m_") ? "m_" : name.starts_with('_') ? "_" : capital ? "m" : ""];
+    }
+    size_t all = 0;
+    for (auto& [mark, count] : counts) all += count;
+    for (auto& [mark, count] : counts)
+      if (2 * count > all) found->second = mark;
+  }
+  std::string out = word;
+  if (found->second == "m") out[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(out[0])));
+  return found->second + out;
+}
+
 bool Writer::isFetched(Spot place, TSNode node) {
   if (!handed_.made.empty()) {
     std::string made = handed_.made;

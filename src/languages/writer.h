@@ -50,6 +50,8 @@ class Writer {
   virtual std::string wordFor(std::string_view name) const = 0;
   // What the class calls the field for it.
   virtual std::string fieldFor(const std::string& word) const { return word; }
+  // Is that the word, or the word behind a mark by which files tell fields: _x, m_x, mX?
+  static bool isFieldNamed(std::string_view name, std::string_view word);
   // Is the object handed in at this creation already?
   virtual bool hands(Spot creation) = 0;
   // Why the object that a function belongs to cannot be named at this place (`this`, `self`); empty: it can.
@@ -124,6 +126,8 @@ class Writer {
 
   // What code calls an object that goes by that name: without the marks that it begins with.
   static std::string objectWord(std::string_view name, bool snake);
+  // A field for the word, marked as most fields of objects are that the file declares.
+  std::string fieldNamed(const LoweredFile& file, const std::string& word);
   // ----- reading
   const SyntaxTree& tree(Spot spot) { return files_.tree(*spot.file); }
   std::string_view text(const LoweredFile& file) { return files_.text(file); }
@@ -198,6 +202,8 @@ class Writer {
 
  private:
   std::string writeOne(const Change& change);
+
+  std::map<std::string, std::string> marks_;  // of fields, by file
   void move(const Change& change, std::span<const Change> changes);
   bool isMoved(Spot place) const;
 

@@ -172,9 +172,7 @@ class CsharpWriter final : public OverloadWriter {
     else insert(file, ts_node_start_byte(SyntaxTree::named(syntax.root(), 0)), line + newline + newline);
     return handed_.type;
   }
-  std::string fieldIn(const LoweredFile& file) override { return (marksFields(file) ? "_" : "") + handed_.word; }
   std::string fieldLine(const LoweredFile& file) override { return "private readonly " + nameIn(file) + " " + fieldIn(file) + ";"; }
-  std::string assignment(const LoweredFile& file) override { return (marksFields(file) ? "_" : "this.") + handed_.word + " = " + handed_.word + ";"; }
   std::string chosen(const std::string& variable, const std::string& fetch) override { return variable + " ?? " + fetch; }
   std::string readerText(const LoweredFile& file) override { return "private " + handed_.type + " " + readerCall() + " => " + chosen(fieldIn(file), fetchIn(file)) + ";"; }
   std::string readerCall() override {
@@ -213,18 +211,6 @@ class CsharpWriter final : public OverloadWriter {
       ++(alone ? apart : same);
     }
     return apart >= same;
-  }
-  // Are the fields of the file marked by a leading underscore?
-  bool marksFields(const LoweredFile& file) {
-    size_t marked = 0, plain = 0;
-    SyntaxTree::walk(files_.tree(file).root(), [&](TSNode node) {
-      if (SyntaxTree::is(node, "field_declaration") && !hasWord(node, "const") && !hasWord(node, "static")) {
-        std::vector<TSNode> parts = SyntaxTree::children(SyntaxTree::childOf(node, "variable_declaration"));
-        if (!parts.empty()) ++(files_.tree(file).text(parts.back()).starts_with("_") ? marked : plain);
-      }
-      return !SyntaxTree::is(node, "block");
-    });
-    return marked > plain;
   }
 
   int open_ = -1;  // is the object's class open to all? -1: not looked yet

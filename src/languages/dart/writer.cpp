@@ -25,6 +25,7 @@ class DartWriter final : public LabelWriter {
  protected:
   std::string_view label() const override { return ": "; }
   std::string_view orElse() const override { return " ?? "; }
+  std::string fieldIn(const LoweredFile& file) override { return fieldNamed(file, handed_.word).starts_with('_') ? "_" + handed_.word : handed_.word; }
   // §9.2.2: what a parameter is by default must be constant, so it is nothing.
   bool parameterMayBeNone() const override { return true; }
 
@@ -107,7 +108,7 @@ class DartWriter final : public LabelWriter {
       bool field = SyntaxTree::is(member, "declaration") && !SyntaxTree::isNull(SyntaxTree::childOf(member, "initialized_identifier_list"));
       if (field) last = member;
     }
-    std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node)), line = newline + indent + unitOf(file) + "final " + nameIn(file) + (isNullable(change) ? "? " : " ") + handed_.word + ";";
+    std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node)), line = newline + indent + unitOf(file) + "final " + nameIn(file) + (isNullable(change) ? "? " : " ") + fieldIn(file) + ";";
     if (!SyntaxTree::isNull(last)) return insert(file, behindRemark(file, behindSemicolon(file, last)), line), "";
     bool alone = SyntaxTree::children(body).empty(), oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
     if (change.of->constructors.empty()) return pending_ = line, "";
@@ -116,12 +117,12 @@ class DartWriter final : public LabelWriter {
   std::string take(const Change& change) override {
     const LoweredFile& file = *change.at.file;
     TSNode constructor = constructorAt(change.at), list = parametersOf(constructor);
-    bool kept = keepsNow(change.of), asGiven = kept && isNullable(change);
-    std::string fetch = kept && !asGiven ? fetchIn(file) : "";
-    if (kept && !asGiven && fetch.empty()) return std::string(kCannotFetch);
+    bool kept = keepsNow(change.of), asGiven = kept && isNullable(change) && fieldIn(file) == handed_.word;
+    std::string fetch = kept && !isNullable(change) ? fetchIn(file) : "";
+    if (kept && !isNullable(change) && fetch.empty()) return std::string(kCannotFetch);
     std::string item = asGiven ? "this." + handed_.word : nameIn(file) + "? " + handed_.word;
     appendNamed(file, list, item);
-    std::string entries = kept && !asGiven ? handed_.word + " = " + orFetched(handed_.word, fetch) : "";
+    std::string entries = kept && !asGiven ? fieldIn(file) + " = " + (isNullable(change) ? handed_.word : orFetched(handed_.word, fetch)) : "";
     for (const std::string& entry : moved(change.of)) entries += (entries.empty() ? "" : ", ") + entry;
     if (!entries.empty()) initialise(file, constructor, entries, true);
     return "";
@@ -134,10 +135,10 @@ class DartWriter final : public LabelWriter {
   std::string makeConstructor(const Change& change) override {
     const LoweredFile& file = *change.of->type.file;
     TSNode node = classAt(change.of->type), body = SyntaxTree::field(node, "body");
-    bool kept = keepsNow(change.of), asGiven = isNullable(change) && kept;
-    std::string fetch = asGiven || !kept ? "" : fetchIn(file), newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node));
-    if (kept && !asGiven && fetch.empty()) return std::string(kCannotFetch);
-    std::string entries = kept && !asGiven ? handed_.word + " = " + orFetched(handed_.word, fetch) : "";
+    bool kept = keepsNow(change.of), asGiven = isNullable(change) && kept && fieldIn(file) == handed_.word;
+    std::string fetch = asGiven || !kept || isNullable(change) ? "" : fetchIn(file), newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node));
+    if (kept && !isNullable(change) && fetch.empty()) return std::string(kCannotFetch);
+    std::string entries = kept && !asGiven ? fieldIn(file) + " = " + (isNullable(change) ? handed_.word : orFetched(handed_.word, fetch)) : "";
     for (const std::string& entry : moved(change.of)) entries += (entries.empty() ? "" : ", ") + entry;
     std::string text = change.of->name + "({" + (asGiven ? "this." : nameIn(file) + "? ") + handed_.word + "})" + (entries.empty() ? "" : " : " + entries) + ";";
     std::string made = laidOut(file, "\n\t" + text, indent);
@@ -161,14 +162,14 @@ class DartWriter final : public LabelWriter {
     put(file, spanOf(parameter), "required " + std::string(field ? "this." : nameIn(file) + " ") + handed_.word);
     SyntaxTree::walk(SyntaxTree::parent(constructor), [&](TSNode node) {
       std::string_view said = files_.tree(file).text(node);
-      bool entry = SyntaxTree::is(node, "field_initializer") && said.starts_with(handed_.word + " = " + handed_.word + " ??");
-      if (entry) put(file, spanOf(node), handed_.word + " = " + handed_.word);
+      bool entry = SyntaxTree::is(node, "field_initializer") && said.starts_with(fieldIn(file) + " = " + handed_.word + " ??");
+      if (entry) put(file, spanOf(node), fieldIn(file) + " = " + handed_.word);
       return !entry;
     });
     // final T? word; of a class that only passed it on
     for (TSNode member : SyntaxTree::children(SyntaxTree::field(classAt(change.of->type), "body"))) {
       std::string_view said = files_.tree(*change.of->type.file).text(member);
-      size_t at = said.find("? " + handed_.word);
+      size_t at = said.find("? " + fieldIn(file));
       if (!SyntaxTree::is(member, "declaration") || at == std::string_view::npos || !said.starts_with("final " + handed_.type)) continue;
       uint32_t begin = ts_node_start_byte(member) + static_cast<uint32_t>(at);
       put(*change.of->type.file, {begin, begin + 1}, "");

@@ -149,11 +149,10 @@ class JavaWriter final : public OverloadWriter {
     return handed_.type;
   }
 
-  std::string fieldLine(const LoweredFile& file) override { return "private final " + nameIn(file) + " " + handed_.word + ";"; }
-  std::string assignment(const LoweredFile&) override { return "this." + handed_.word + " = " + handed_.word + ";"; }
+  std::string fieldLine(const LoweredFile& file) override { return "private final " + nameIn(file) + " " + fieldIn(file) + ";"; }
   std::string chosen(const std::string& variable, const std::string& fetch) override { return variable + " != null ? " + variable + " : " + fetch; }
   std::string readerText(const LoweredFile& file) override {
-    return "private " + handed_.type + " " + readerCall() + " {\n\t\treturn " + chosen(handed_.word, fetchIn(file)) + ";\n\t}";
+    return "private " + handed_.type + " " + readerCall() + " {\n\t\treturn " + chosen(fieldIn(file), fetchIn(file)) + ";\n\t}";
   }
   std::string readerCall() override {
     std::string name = handed_.word;

@@ -35,7 +35,7 @@ std::string LabelWriter::canHandToBase(const Change& change) { return SyntaxTree
 
 std::string LabelWriter::objectAt(const Change& change) {
   if (change.from == From::Parameter) return handed_.word;
-  return change.from == From::Field ? fieldIn(*change.at.file) : fetchIn(*change.at.file);
+  return change.from == From::Field ? fieldIn(change.of ? *change.of->type.file : *change.at.file) : fetchIn(*change.at.file);
 }
 
 std::string LabelWriter::read(const Change& change) {
@@ -80,15 +80,6 @@ void LabelWriter::putFirst(const LoweredFile& file, TSNode around, TSNode body, 
   uint32_t close = ts_node_end_byte(body) - 1;
   std::string rest(trim(inside.substr(1, inside.size() - 2)));
   put(file, {open, close}, lines + (rest.empty() ? "" : newline + indent + unitOf(file) + rest) + newline + indent);
-}
-
-bool LabelWriter::marksFields(const LoweredFile& file, std::string_view field) {
-  auto [found, isNew] = marks_.try_emplace(file.path, false);
-  if (!isNew) return found->second;
-  size_t marked = 0, plain = 0;
-  for (NodeId n = 1; n < file.nodes.size(); ++n)
-    if (file[n].kind == Kind::Variable && file[file.parents[n]].kind == Kind::Type && file.name(n) != field) ++(file.name(n).starts_with("_") ? marked : plain);
-  return found->second = marked > plain;
 }
 
 }  // namespace elmcart

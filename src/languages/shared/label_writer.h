@@ -52,11 +52,6 @@ class LabelWriter : public Writer {
   std::string objectAt(const Change& change);
   // As the first statements of a body in braces, behind a remark.
   void putFirst(const LoweredFile& file, TSNode around, TSNode body, const std::vector<std::string>& statements);
-  // Do most fields that are declared in the file begin with an underscore?
-  bool marksFields(const LoweredFile& file, std::string_view field);
-
- private:
-  std::map<std::string, bool> marks_;  // by file
 };
 
 }  // namespace elmcart

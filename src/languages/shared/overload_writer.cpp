@@ -49,7 +49,7 @@ std::string OverloadWriter::canHandToBase(const Change& change) { return !change
 
 bool OverloadWriter::hands(Spot creation) {
   for (TSNode argument : SyntaxTree::children(argumentsOf(creation)))
-    if (std::string_view written = tree(creation).text(argument); written == handed_.word || written == "this." + handed_.word || written == fieldIn(*creation.file) || written == readerCall() || isFetched(creation, argument)) return true;
+    if (std::string_view written = tree(creation).text(argument); isFieldNamed(written.starts_with("this.") ? written.substr(5) : written, handed_.word) || written == readerCall() || isFetched(creation, argument)) return true;
   return false;
 }
 
@@ -146,7 +146,7 @@ Writer::FirstValue OverloadWriter::firstValueOf(Spot field) {
 std::string OverloadWriter::source(const Change& change) {
   if (change.from == From::Fetched) return fetchIn(*change.at.file);
   if (change.from == From::Parameter) return handed_.late && change.kind == ChangeKind::Read ? "(" + chosen(handed_.word, fetchAt(change.at)) + ")" : handed_.word;
-  return handed_.late ? readerCall() : fieldIn(*change.at.file);
+  return handed_.late ? readerCall() : fieldIn(change.of ? *change.of->type.file : *change.at.file);
 }
 
 void OverloadWriter::addReader(const ClassFacts& c) {
@@ -218,11 +218,16 @@ std::string OverloadWriter::makeConstructor(const Change& change) {
   return "";
 }
 
-// The last of the fields of objects, or else of those that stand before anything else than fields.
+// The last field of objects among those that stand before anything else than fields, or in the class, or else the last
+// of those that stand so.
 TSNode OverloadWriter::lastField(TSNode body) {
   TSNode last{};
-  for (TSNode member : SyntaxTree::children(body))
+  bool leading = true;
+  for (TSNode member : SyntaxTree::children(body)) {
     if (isField(member, true)) last = member;
+    leading = leading && isField(member, false);
+    if (!leading && !SyntaxTree::isNull(last) && isField(SyntaxTree::named(body, 0), false)) return last;
+  }
   if (!SyntaxTree::isNull(last)) return last;
   for (TSNode member : SyntaxTree::children(body)) {
     if (!isField(member, false)) break;

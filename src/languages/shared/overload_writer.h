@@ -66,9 +66,12 @@ class OverloadWriter : public Writer {
   virtual std::string documentation(const LoweredFile&, TSNode, const std::string&) { return ""; }
   virtual std::string documentedField(const LoweredFile&, TSNode, const std::string& line, const std::string&) { return line; }
   virtual std::string fieldLine(const LoweredFile& file) = 0;
-  virtual std::string assignment(const LoweredFile& file) = 0;
   // What a member calls the field, and the member that falls back on what is fetched.
-  virtual std::string fieldIn(const LoweredFile&) { return handed_.word; }
+  std::string fieldIn(const LoweredFile& file) { return fieldNamed(file, handed_.word); }
+  std::string assignment(const LoweredFile& file) {
+    std::string field = fieldIn(file);
+    return (field == handed_.word ? "this." : "") + field + " = " + handed_.word + ";";
+  }
   // What is in the variable, or what is fetched where nothing is.
   virtual std::string chosen(const std::string& variable, const std::string& fetch) = 0;
   virtual std::string readerText(const LoweredFile& file) = 0;

@@ -116,6 +116,9 @@ const ClassFacts& HandingPlan::factsOf(TypeIndex type) {
   if (!isNew) return out;
   const TypeDecl& decl = p_.types[type];
   out.type = spot(decl.definition);
+  // A class in several parts: that with its constructors.
+  if (std::vector<FunctionIndex> all = constructorsOf(p_, type); !all.empty())
+    if (Place part = p_.around(p_.functions[all.front()].home(), Kind::Type); part.node != kNoNode && p_.file(part).name(part.node) == p_.file(decl.definition).name(decl.definition.node)) out.type = spot(part);
   out.name = plainName(p_, type);
   eachOfLineage(type, [&](TypeIndex t) {
     if (p_.types[t].definition.known()) out.lineage.push_back(spot(p_.types[t].definition));

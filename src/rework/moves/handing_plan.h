@@ -57,7 +57,7 @@ class HandingPlan {
   bool existsUnmade(TypeIndex type) const;
 
   // A file may mark its fields, and another not.
-  bool isOurField(std::string_view name) const { return name == writer_->fieldFor(handed_.word) || (name.size() == handed_.word.size() + 1 && name[0] == '_' && name.substr(1) == handed_.word); }
+  bool isOurField(std::string_view name) const { return name == writer_->fieldFor(handed_.word) || Writer::isFieldNamed(name, handed_.word); }
   bool keeps(TypeIndex type) const;
   // The field of a base class that keeps it; kNone: none does.
   VariableIndex keptInBase(TypeIndex type) const;
@@ -91,6 +91,8 @@ class HandingPlan {
   // Why nothing can be handed to objects of that class by those who make them; empty: it can.
   std::string whyNotMadeHere(TypeIndex type);
 
+  // Is nothing done with what is fetched?
+  bool isUnused(Place access) const { return p_.node(p_.parent(access)).kind == Kind::ExpressionStatement || p_.node(p_.parent(access)).kind == Kind::Block; }
   bool isAssigned(Place access) const { return p_.node(access).role == Role::Target && p_.node(p_.parent(access)).kind == Kind::Assign; }
   // Base classes first, then as the text stands.
   std::tuple<size_t, std::string, uint32_t> orderOf(TypeIndex type) const;

@@ -93,6 +93,10 @@ class InjectPlan : private HandingPlan {
         leave(access, "here the slot itself is set", true, false);
         continue;
       }
+      if (isUnused(access)) {
+        leave(access, "nothing is done with it here: it is only seen to that the object is there", true, false);
+        continue;
+      }
       bool field = c.in == kNone || (writer_->firstValuesSeeParameters() && p_.functions[c.in].form == FunctionForm::Initialiser);
       std::string noObject = writer_->whyNoObject(spot(access));
       bool constructor = !field && p_.functions[c.in].form == FunctionForm::Constructor && p_.functions[c.in].owner == unit;
@@ -140,7 +144,8 @@ class InjectPlan : private HandingPlan {
     const Function& in = p_.functions[c.in];
     bool own = in.owner == e_.type || std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& d) { return d.function == c.in; });
     if (own || in.form == FunctionForm::Initialiser || lowerCase(p_.text(in.name)) == "main" || isHandedIn(access)) return;
-    leave(access, functionText(p_, c.in) + " belongs to no object: the move inject-parameter gives it a parameter", false, false);
+    bool property = in.form == FunctionForm::Getter || in.form == FunctionForm::Setter;
+    leave(access, functionText(p_, c.in) + (property ? " belongs to no object, and takes no parameters" : " belongs to no object: the move inject-parameter gives it a parameter"), property, false);
   }
   bool isHandedIn(Place access) const {
     return std::any_of(p_.creations.begin(), p_.creations.end(), [&](const Creation& c) { return c.place.file == access.file && isTaker(c.type) && p_.isInside(access, c.place.node); });

@@ -55,7 +55,7 @@ class ParameterPlan : private HandingPlan {
       bool own = fn.owner == e_.type || c.in == e_.creation.in || std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& d) { return d.function == c.in; });
       if (!free || own || isMain(p_, c.in) || lowerCase(p_.text(fn.name)) == "main") continue;
       Place access = accessAt(c);
-      if (!access.known() || !seen.insert({access.file, p_.node(access).span.begin}).second || isFallback(access) || isHandedOn(access)) continue;
+      if (!access.known() || !seen.insert({access.file, p_.node(access).span.begin}).second || isFallback(access) || isHandedOn(access) || isUnused(access)) continue;
       found[c.in].push_back(access);
     }
     std::vector<std::pair<FunctionIndex, std::vector<Place>>> out(found.begin(), found.end());
