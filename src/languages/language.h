@@ -242,13 +242,6 @@ struct Mending {
   std::string_view guardImport = {};
   bool takenTwice = false;             // whoever holds a lock may take it again
 
-  // Where no parameter may be left out: a function of its own that takes the object, called by
-  // the one that is there. {name} {type} {twin} {names}; `return ` in front where it gives something
-  std::string_view twinName = {};      // {function}; the same name where functions are told apart by what they take
-  std::string_view twinParameter = {}, twinCall = {};
-  bool twinFirst = false;              // what is called must stand in front of what calls it
-  bool twinAsHandedOut = false;        // {type} is what the accessor says, else the class's name
-
   bool guards() const { return !guardLines.empty() || !guardWrap.empty() || !guardWord.empty(); }
 };
 

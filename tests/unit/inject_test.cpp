@@ -72,6 +72,36 @@ TEST(InjectWherePutTogether, ImportsWhatFetchesTheObject) {
   EXPECT_EQ(main->after, "from office.quay import Quay\nfrom office.tides import tides\n\nquay = Quay(shared_tides=tides)\nprint(quay.depth())\n");
 }
 
+// A class that only passes the object on names its class nowhere yet.
+TEST(InjectAcrossPackages, ImportsTheClass) {
+  struct Row {
+    const char *ending, *tides, *base, *derived, *entity, *wanted;
+  };
+  const Row rows[] = {
+      {"java", "package office;\n\npublic class Tides {\n    private static final Tides TIDES = new Tides();\n    private int asked;\n    private Tides() {\n    }\n    public static Tides get() {\n        return TIDES;\n    }\n    public int height() {\n        return asked++;\n    }\n}\n",
+       "package quays;\n\nimport office.Tides;\n\nclass Boat {\n    Boat(int rank) {\n    }\n    int depth() {\n        return Tides.get().height();\n    }\n}\n\nclass Yard {\n    int open() {\n        return Tides.get().height() + new Ferry().depth();\n    }\n}\n",
+       "package quays;\n\nimport java.util.List;\n\nclass Ferry extends Boat {\n    Ferry() {\n        super(1);\n    }\n}\n", "office.Tides", "import java.util.List;\nimport office.Tides;\n"},
+      {"kt", "package office\n\nclass Tides private constructor() {\n    private var asked = 0\n    fun height(): Int = asked++\n\n    companion object {\n        private val tides = Tides()\n        fun get(): Tides = tides\n    }\n}\n",
+       "package quays\n\nimport office.Tides\n\nopen class Boat(rank: Int) {\n    fun depth(): Int = Tides.get().height()\n}\n\nclass Yard {\n    fun open(): Int = Tides.get().height() + Ferry().depth()\n}\n",
+       "package quays\n\nimport kotlin.math.max\n\nclass Ferry : Boat(max(1, 2))\n", "office.Tides", "import kotlin.math.max\nimport office.Tides\n\nclass Ferry(tides: Tides = Tides.get()) : Boat(max(1, 2), tides = tides)\n"},
+  };
+  for (const Row& row : rows) {
+    Folder folder;
+    std::string ending = row.ending;
+    folder.write("office/Tides." + ending, row.tides);
+    folder.write("quays/Boat." + ending, row.base);
+    folder.write("quays/Ferry." + ending, row.derived);
+    ReworkOptions options;
+    options.confirm = false;
+    options.jobs = 1;
+    auto done = rework(folder.path(), Config{}, row.entity, options);
+    ASSERT_TRUE(done.ok()) << done.error().line();
+    auto ferry = std::find_if(done->files.begin(), done->files.end(), [&](const WriteBackFile& file) { return file.path == "quays/Ferry." + ending; });
+    ASSERT_NE(ferry, done->files.end()) << ending;
+    EXPECT_NE(ferry->after.find(row.wanted), std::string::npos) << ferry->after;
+  }
+}
+
 INSTANTIATE_TEST_SUITE_P(All, InjectTraps, testing::Values(
     // ----- what a field's first value makes is made in the constructors, which have the object
     Trap{"java_made_as_first_values", "A.java", JAVA_TIDES "class Quay {\n    int depth() {\n        return Tides.get().height(1);\n    }\n}\nclass Office {\n    private final Quay north = new Quay();\n    private final String name;\n    Office(String name) { // as it is painted\n        this.name = name;\n    }\n    int open() {\n        return Tides.get().height(0) + north.depth();\n    }\n}\n", "Tides",
@@ -97,6 +127,10 @@ INSTANTIATE_TEST_SUITE_P(All, InjectTraps, testing::Values(
          {"open class Boat(val name: String, protected val tides: Tides = Tides.get()) {", "class Ferry(name: String, tides: Tides = Tides.get()) : Boat(name, tides = tides) {\n    fun low(): Int = tides.height(2)", "    private val rank: Int,\n    tides: Tides = Tides.get(),\n) {\n    private val depth = tides.height(rank)\n", "println(tides.height(4))", "constructor(name: String, tides: Tides = Tides.get()) : this(name.length, tides = tides)", "private val quay = Quay(\"east\", tides = tides)", "Ferry(\"a\", tides = tides).low()"}, {}, ""},
     Trap{"kotlin_data", "a.kt", KOTLIN_TIDES "data class Mark(val at: Int) {\n    fun depth(): Int = Tides.get().height(at)\n}\n", "Tides", {"= Tides.get().height(at)"}, {}, "is what its objects are"},
     Trap{"kotlin_trailing_lambda", "a.kt", KOTLIN_TIDES "class Watch(val done: (Int) -> Unit) {\n    fun go() = done(Tides.get().height(1))\n}\n", "Tides", {"done(Tides.get().height(1))"}, {}, "may write behind the brackets"},
+    // ----- what only sees to it that the object is there stays; a class in several parts is changed where its constructors stand
+    Trap{"java_unused", "A.java", JAVA_TIDES "class Quay {\n    int depth() {\n        Tides.get();\n        return Tides.get().height(1);\n    }\n}\n", "Tides", {"        Tides.get();\n        return tides.height(1);\n"}, {}, "only seen to that the object is there"},
+    Trap{"csharp_parts_and_marks", "a.cs", SHARP_TIDES "partial class Quay\n{\n    private int m_rank;\n    public int Rank() { return m_rank; }\n    private int m_late;\n}\n\npartial class Quay\n{\n    private int m_first;\n\n    public Quay() { m_first = 1; }\n    public int Depth() { return Tides.Get().Height(m_first); }\n}\n", "Tides",
+         {"    private int m_first;\n    private readonly Tides m_tides;\n", "internal Quay(Tides tides) { m_tides = tides; m_first = 1; }", "return m_tides.Height(m_first);"}, {}, ""},
     // ----- Swift
     Trap{"swift_classes", "a.swift", SWIFT_TIDES "class Boat {\n    let name: String\n\n    /// - Parameter name: what it is called\n    init(name: String) { self.name = name }\n\n    convenience init() { self.init(name: \"x\") }\n\n    func depth() -> Int { return Tides.shared.height(1) }\n}\n\nclass Ferry: Boat {\n    func low() -> Int { return Tides.shared.height(2) }\n}\n\nclass Office {\n    private let boat = Boat()\n\n    func open() -> Int { return Tides.shared.height(0) + boat.depth() }\n}\n", "Tides",
          {"    let tides: Tides\n", "    /// - Parameter tides: what to use instead of the shared one\n    init(name: String, tides: Tides = Tides.shared) {\n        self.tides = tides\n        self.name = name\n    }\n", "convenience init(tides: Tides = Tides.shared) { self.init(name: \"x\", tides: tides) }", "func low() -> Int { return self.tides.height(2) }", "    private let boat: Boat\n", "self.boat = Boat(tides: tides)"}, {"private let tides: Tides\n\n    ///"}, ""},

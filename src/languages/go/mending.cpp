@@ -13,7 +13,6 @@ const Mending& goMending() {
       .guardLines = "{lock}.Lock()\ndefer {lock}.Unlock()",
       .guardImport = "import \"sync\"",
       
-      .twinName = "{function}With", .twinParameter = "{name} {type}", .twinCall = "{return}{twin}({names}{value})", .twinAsHandedOut = true,
   };
   return kMending;
 }

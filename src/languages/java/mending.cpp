@@ -10,7 +10,6 @@ const Mending& javaMending() {
       .guardWrap = "synchronized ({lock}) {", .guardWrapEnd = "}",
       .guardWord = "synchronized ", .guardWordBeforeType = true,
       .takenTwice = true,
-      .twinName = "{function}", .twinParameter = "{type} {name}", .twinCall = "{return}{twin}({names}{value});",
   };
   return kMending;
 }

@@ -8,7 +8,6 @@ const Mending& objcMending() {
       .takeOut = "[{list} removeObject:{value}];",
       .guardWrap = "@synchronized ({this}) {", .guardWrapEnd = "}",
       .takenTwice = true,
-      .twinName = "{function}With", .twinParameter = "{type} *{name}", .twinCall = "{return}{twin}({names}{value});", .twinFirst = true,
   };
   return kMending;
 }

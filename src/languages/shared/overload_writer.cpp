@@ -85,6 +85,11 @@ std::string OverloadWriter::putFirst(Spot constructor, const std::vector<std::st
   std::string text, newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node));
   for (const std::string& statement : statements) text += newline + indent + unitOf(file) + statement;
   bool closesBelow = ts_node_start_point(body).row != ts_node_end_point(body).row;
+  if (!closesBelow && !SyntaxTree::children(body).empty()) {
+    // { rank = 1; } goes on so.
+    for (text.clear(); const std::string& statement : statements) text += " " + statement;
+    return insert(file, at, text), "";
+  }
   insert(file, behindRemark(file, at), text + (SyntaxTree::children(body).empty() && !closesBelow ? newline + indent : ""));
   return "";
 }

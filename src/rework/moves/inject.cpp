@@ -285,7 +285,8 @@ class InjectPlan : private HandingPlan {
     bool base = false;
     eachOfLineage(type, [&](TypeIndex t) { base |= t != type && isTaker(t); });
     std::vector<FunctionIndex> own = constructorsOf(p_, type);
-    return base && !isTaker(type) && std::any_of(own.begin(), own.end(), [&](FunctionIndex c) { return !accepts(c); });
+    bool bare = own.empty() && takesByBase(type) && !writer_->inheritsConstructors();
+    return base && !isTaker(type) && (bare || std::any_of(own.begin(), own.end(), [&](FunctionIndex c) { return !accepts(c); }));
   }
 
   bool lift() {
@@ -331,13 +332,15 @@ class InjectPlan : private HandingPlan {
     std::set<FunctionIndex> wanted;
     for (FunctionIndex c : constructorsOf(p_, type))
       if (creation.constructor == c || (creation.constructor == kNone && constructorsOf(p_, type).size() == 1)) wanted.insert(c);
-    if (wanted.empty()) return false;  // which of them is called is not known
-    std::string reason = takeIn(type, false, wanted, true, changes);
+    bool bare = constructorsOf(p_, type).empty() && takesByBase(type);
+    if (wanted.empty() && !bare) return false;  // which of them is called is not known
+    std::string reason = bare ? whyNotMadeHere(type) : takeIn(type, false, wanted, true, changes);
+    if (bare) changes = {{ChangeKind::TakeInConstructor, {}, &factsOf(type), From::Parameter, {}, kLast, {}, true}, {ChangeKind::HandToBase, {}, &factsOf(type), From::Parameter, {}}};
     bool hands = std::any_of(changes.begin(), changes.end(), [](const Change& c) { return c.kind == ChangeKind::HandOn || c.kind == ChangeKind::HandToBase; });
     if (!hands) return false;
     bool base = std::any_of(changes.begin(), changes.end(), [](const Change& c) { return c.kind == ChangeKind::HandToBase; });
     Step step = stepOf(StepKind::Lift, type, base ? "takes the " + shown_ + " for its base class" : "takes the " + shown_ + " in one more constructor");
-    if (!base) step.subject += " " + std::to_string(p_.functions[creation.constructor].parameters.size());
+    if (!base && !bare) step.subject += " " + std::to_string(p_.functions[creation.constructor].parameters.size());
     step.passesOnly = true;
     if (reason.empty()) reason = take(std::move(step), changes, {type});
     if (!reason.empty()) leave(creation.place, reason + "; by default it is fetched as before", true, false);
