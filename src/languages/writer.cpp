@@ -10,6 +10,12 @@
 #include "source/walk.h"
 
 namespace elmcart {
+namespace {
+
+// In names of nodes that hold one thing as their last.
+constexpr std::string_view kHolders[] = {"argument", "return", "assignment", "declarator", "property", "initializer", "control_transfer", "jump"};
+
+}  // namespace
 
 WriterFiles::One& WriterFiles::one(const LoweredFile& file) {
   auto [found, isNew] = files_.try_emplace(file.path);
@@ -158,6 +164,16 @@ bool Writer::isFetched(Spot place, TSNode node) {
 std::string Writer::textOf(Spot spot) {
   Span span = spot->span;
   return std::string(text(*spot.file).substr(span.begin, span.size()));
+}
+
+bool Writer::standsAlone(Spot place) {
+  TSNode node = tree(place).covering(place->span);
+  if (!(spanOf(node) == place->span)) return false;
+  while (!SyntaxTree::isNull(SyntaxTree::parent(node)) && spanOf(SyntaxTree::parent(node)) == spanOf(node)) node = SyntaxTree::parent(node);
+  TSNode above = SyntaxTree::parent(node);
+  if (SyntaxTree::isNull(above) || !ts_node_eq(ts_node_named_child(above, ts_node_named_child_count(above) - 1), node)) return SyntaxTree::isOneOf(above, {"argument_list", "arguments", "value_arguments"});
+  std::string_view type = ts_node_type(above);
+  return std::any_of(std::begin(kHolders), std::end(kHolders), [&](std::string_view word) { return type.find(word) != std::string_view::npos; });
 }
 
 std::vector<Span> Writer::spansOf(const Change& read) {

@@ -134,6 +134,8 @@ class Writer {
   std::string textOf(Spot spot);
   // Is what stands there an access of the object, and nothing else?
   bool isFetched(Spot place, TSNode node);
+  // Has what stands there its place to itself: is it a whole argument, result or value?
+  bool standsAlone(Spot place);
   // The access, and what else in its function is written like it and was left out as the other half of a pair: lock and unlock.
   std::vector<Span> spansOf(const Change& read);
   // The text of a span with some of the changes made in it.

@@ -532,13 +532,11 @@ class BodyWalk {
   }
 
   // self.init(…), by which one constructor calls another.
-  bool handsOn(NodeId receiver) const { return node(receiver).kind == Kind::This && in_ != kNone && p_.functions[in_].form == FunctionForm::Constructor; }
-
+  bool handsOn(NodeId receiver) const { return node(receiver).kind == Kind::This && node(receiver).name == 0 && in_ != kNone && p_.functions[in_].form == FunctionForm::Constructor; }
   // T.name(…), where `name` is one of the constructors of T.
   bool namesConstructor(NodeId callee, FunctionIndex fn) const {
     NodeId receiver = file().child(callee, Role::Receiver);
-    if (p_.functions[fn].form != FunctionForm::Constructor || receiver == kNoNode) return false;
-    return p_.links[f_].symbol[receiver].is(Symbol::Sort::Type) || handsOn(receiver);
+    return p_.functions[fn].form == FunctionForm::Constructor && receiver != kNoNode && (p_.links[f_].symbol[receiver].is(Symbol::Sort::Type) || handsOn(receiver));
   }
 
   // T(…)
@@ -547,16 +545,14 @@ class BodyWalk {
     Creation creation = creationAt(id, type);
     creation.copy = types.size() == 1 && isSameClass(types[0], type);
     creation.constructor = constructor;
-    NodeId callee = file().child(id, Role::Callee), receiver = callee == kNoNode ? kNoNode : file().child(callee, Role::Receiver);
-    creation.delegated = constructor != kNone && receiver != kNoNode && handsOn(receiver) && ownerType() == type;
-    // T.name(this, …) in a derived class's constructor sees to the part that is a T.
-    NodeId first = file().child(id, Role::Argument);
+    NodeId first = file().child(id, Role::Argument), callee = file().child(id, Role::Callee), receiver = callee == kNoNode ? kNoNode : file().child(callee, Role::Receiver);
     TypeIndex own = ownerType();
+    creation.delegated = constructor != kNone && receiver != kNoNode && handsOn(receiver) && own == type;
+    // T.name(this, …) in a derived class's constructor sees to the part that is a T.
     creation.asBase = constructor != kNone && first != kNoNode && node(first).kind == Kind::This && in_ != kNone && p_.functions[in_].form == FunctionForm::Constructor && own != type && p_.derivesFrom(own, type);
     finishCreation(creation, types);
     TypeUse use;
-    use.decl = type;
-    use.name = p_.types[type].qualified;
+    use.decl = type, use.name = p_.types[type].qualified;
     if (p_.language(f_).dotted) use.modifiers = kManaged;
     return b_.addUse(use);
   }

@@ -1,6 +1,5 @@
-// The move "inject" in the way that goes with a language: with values and references (inject.h),
-// where all objects are references (hand_over.h), where objects are made without
-// constructors that could take one more parameter (field_seam.h).
+// The move "inject": planned in changes (moves/inject.h), or, where a language has no writer yet, with values and
+// references (inject.h).
 #pragma once
 
 #include "rework/given.h"
@@ -11,7 +10,7 @@ namespace elmcart {
 std::string injectAnyRefusal(const Analysis& analysis, size_t entity);
 NextStep nextInjectAnyStep(const Analysis& analysis, size_t entity, PlanMemory& memory);
 
-// The same for an object that is no shared state; not in languages with values and references.
+// The same for an object that is no shared state; in languages with a writer.
 NextStep nextInjectOf(const Analysis& analysis, const Given& given, PlanMemory& memory);
 
 }  // namespace elmcart

@@ -23,8 +23,14 @@ class KotlinWriter final : public LabelWriter {
   // A base that is called is a class.
   bool isInterface(const ClassFacts& c, std::string_view base) override {
     bool called = false;
+    size_t cut = base.find_last_of(":.");
+    if (cut != std::string_view::npos) base = base.substr(cut + 1);
     for (TSNode one : SyntaxTree::children(classAt(c.type)))
-      if (TSNode invocation = SyntaxTree::childOf(one, "constructor_invocation"); SyntaxTree::is(one, "delegation_specifier") && !SyntaxTree::isNull(invocation)) called |= tree(c.type).text(SyntaxTree::childOf(invocation, "user_type")).starts_with(base);
+      if (TSNode invocation = SyntaxTree::childOf(one, "constructor_invocation"); SyntaxTree::is(one, "delegation_specifier") && !SyntaxTree::isNull(invocation)) {
+        std::string_view named = tree(c.type).text(SyntaxTree::childOf(invocation, "user_type"));
+        size_t dot = named.substr(0, named.find('<')).rfind('.');
+        called |= named.substr(dot == std::string_view::npos ? 0 : dot + 1).starts_with(base);
+      }
     return !called;
   }
 
@@ -62,6 +68,8 @@ class KotlinWriter final : public LabelWriter {
     const SyntaxTree& syntax = tree(change.at);
     if (SyntaxTree::is(constructor, "secondary_constructor") && SyntaxTree::isNull(SyntaxTree::childOf(classAt(change.of->type), "primary_constructor"))) return "it has no constructor behind its name, only others";
     if (!SyntaxTree::isNull(SyntaxTree::childOf(SyntaxTree::childOf(constructor, "modifiers"), "annotation"))) return "this constructor is marked: what calls it may not be in this tree";
+    // Java gives all parameters, for it knows nothing of what they are by default.
+    if (std::any_of(change.of->creations.begin(), change.of->creations.end(), [](Spot made) { return made.file->language == "java"; })) return "Java code makes one, which must give all that its constructor takes";
     TSNode list = SyntaxTree::is(constructor, "secondary_constructor") ? SyntaxTree::childOf(constructor, "function_value_parameters") : constructor;
     std::string reason = whyNotInList(syntax, list, "this constructor takes any number of arguments");
     return reason.empty() ? canGetConstructor(*change.of) : reason;

@@ -40,7 +40,8 @@ std::string LabelWriter::objectAt(const Change& change) {
 
 std::string LabelWriter::read(const Change& change) {
   bool mayBeNone = change.from == From::Parameter ? parameterMayBeNone() : handed_.late;
-  std::string object = mayBeNone ? "(" + orFetched(objectAt(change), fetchAt(change.at)) + ")" : objectAt(change);
+  std::string object = mayBeNone ? orFetched(objectAt(change), fetchAt(change.at)) : objectAt(change);
+  if (mayBeNone && !standsAlone(change.at)) object = "(" + object + ")";
   for (Span span : spansOf(change)) put(*change.at.file, span, object);
   return "";
 }

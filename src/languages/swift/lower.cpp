@@ -12,7 +12,7 @@ extern "C" const TSLanguage* tree_sitter_swift(void);
 namespace elmcart {
 namespace {
 
-enum Own : uint8_t { kImport, kType, kProtocol, kFunction, kInit, kDeinit, kProperty, kIf, kGuardStmt, kFor, kWhile, kTransfer, kCall, kNavigation, kLambda, kSwitchEntry, kDo, kCatch, kPostfix, kCast, kTernary, kAlias, kSelf, kTryExpr, kDictionary, kArrayLit, kNilCoalesce, kArithmetic, kSubscript };
+enum Own : uint8_t { kImport, kType, kProtocol, kFunction, kInit, kDeinit, kProperty, kIf, kGuardStmt, kFor, kWhile, kTransfer, kCall, kNavigation, kLambda, kSwitchEntry, kDo, kCatch, kPostfix, kCast, kTernary, kAlias, kSelf, kSuper, kTryExpr, kDictionary, kArrayLit, kNilCoalesce, kArithmetic, kSubscript };
 
 constexpr ShapeRow kRows[] = {
     {"comment", Shape::Comment}, {"multiline_comment", Shape::Comment}, {"import_declaration", Shape::Own, kImport}, {"class_declaration", Shape::Own, kType}, {"protocol_declaration", Shape::Own, kProtocol}, {"class_body", Shape::Pass}, {"enum_class_body", Shape::Pass}, {"enum_entry", Shape::Skip}, {"typealias_declaration", Shape::Own, kAlias}, {"associatedtype_declaration", Shape::Skip},
@@ -20,7 +20,7 @@ constexpr ShapeRow kRows[] = {
     {"statements", Shape::Block}, {"if_statement", Shape::Own, kIf}, {"guard_statement", Shape::Own, kGuardStmt}, {"for_statement", Shape::Own, kFor}, {"while_statement", Shape::Own, kWhile}, {"repeat_while_statement", Shape::Own, kWhile}, {"switch_statement", Shape::Switch}, {"switch_entry", Shape::Own, kSwitchEntry}, {"switch_pattern", Shape::Skip}, {"where_keyword", Shape::Skip}, {"do_statement", Shape::Own, kDo}, {"catch_block", Shape::Own, kCatch}, {"control_transfer_statement", Shape::Own, kTransfer},
     {"assignment", Shape::Assign}, {"directly_assignable_expression", Shape::Paren}, {"call_expression", Shape::Own, kCall}, {"constructor_expression", Shape::Own, kCall}, {"navigation_expression", Shape::Own, kNavigation}, {"postfix_expression", Shape::Own, kPostfix}, {"prefix_expression", Shape::Unary}, {"try_expression", Shape::Own, kTryExpr}, {"await_expression", Shape::Await}, {"as_expression", Shape::Own, kCast}, {"check_expression", Shape::Other}, {"ternary_expression", Shape::Own, kTernary}, {"nil_coalescing_expression", Shape::Own, kNilCoalesce},
     {"equality_expression", Shape::Binary}, {"comparison_expression", Shape::Binary}, {"conjunction_expression", Shape::Binary}, {"disjunction_expression", Shape::Binary}, {"additive_expression", Shape::Own, kArithmetic}, {"multiplicative_expression", Shape::Own, kArithmetic}, {"infix_expression", Shape::Other}, {"range_expression", Shape::Other}, {"bitwise_operation", Shape::Other},
-    {"lambda_literal", Shape::Own, kLambda}, {"simple_identifier", Shape::Name}, {"self_expression", Shape::Own, kSelf}, {"super_expression", Shape::This}, {"value_argument", Shape::Pass}, {"value_arguments", Shape::Pass}, {"value_argument_label", Shape::Skip}, {"tuple_expression", Shape::Paren}, {"dictionary_literal", Shape::Own, kDictionary}, {"array_literal", Shape::Own, kArrayLit},
+    {"lambda_literal", Shape::Own, kLambda}, {"simple_identifier", Shape::Name}, {"self_expression", Shape::Own, kSelf}, {"super_expression", Shape::Own, kSuper}, {"value_argument", Shape::Pass}, {"value_arguments", Shape::Pass}, {"value_argument_label", Shape::Skip}, {"tuple_expression", Shape::Paren}, {"dictionary_literal", Shape::Own, kDictionary}, {"array_literal", Shape::Own, kArrayLit},
     {"line_string_literal", Shape::Text}, {"multi_line_string_literal", Shape::Text}, {"raw_string_literal", Shape::Text}, {"interpolated_expression", Shape::Pass}, {"integer_literal", Shape::Number}, {"real_literal", Shape::Number}, {"hex_literal", Shape::Number}, {"bin_literal", Shape::Number}, {"oct_literal", Shape::Number}, {"boolean_literal", Shape::Boolean}, {"regex_literal", Shape::Text},
     {"modifiers", Shape::Skip}, {"attribute", Shape::Skip}, {"type_parameters", Shape::Skip}, {"type_arguments", Shape::Skip}, {"user_type", Shape::Name}, {"optional_type", Shape::Skip}, {"type_annotation", Shape::Skip}, {"value_binding_pattern", Shape::Skip}, {"pattern", Shape::Skip}, {"where_clause", Shape::Skip}, {"where_keyword", Shape::Skip}, {"throws", Shape::Skip}, {"async", Shape::Skip}, {"else", Shape::Skip}, {"type_constraints", Shape::Skip}, {"directive", Shape::Skip}, {"diagnostic", Shape::Skip}, {"shebang_line", Shape::Skip}, {"availability_condition", Shape::Skip},
 };
@@ -379,6 +379,11 @@ class SwiftLowerer : public SharedLowerer {
         NodeId id = add(parent, Kind::Alias, Role::Member, node);
         build_.setName(id, text(name), begin(name));
         type(field(node, f_.value), id, Role::Type);
+        break;
+      }
+      case kSuper: {  // the object as one of its base
+        NodeId id = add(parent, Kind::This, role, node);
+        build_.setName(id, "super", begin(node));
         break;
       }
       case kSelf: lowerSelf(node, parent, role); break;
