@@ -127,6 +127,16 @@ std::string Writer::objectWord(std::string_view name, bool snake) {
   return objectName(name, snake);
 }
 
+std::string Writer::qualifiedBy(char sign) const {
+  std::string out;
+  for (size_t i = 0; i < handed_.qualified.size(); ++i) {
+    bool cut = handed_.qualified.compare(i, 2, "::") == 0;
+    out += cut ? sign : handed_.qualified[i];
+    i += cut;
+  }
+  return out;
+}
+
 bool Writer::isFieldNamed(std::string_view name, std::string_view word) {
   if (name.ends_with(word) && (name.size() == word.size() || name == "_" + std::string(word) || name == "m_" + std::string(word))) return true;
   return name.size() == word.size() + 1 && name[0] == 'm' && std::toupper(static_cast<unsigned char>(word[0])) == name[1] && name.substr(2) == word.substr(1);

@@ -128,6 +128,8 @@ class Writer {
   static std::string objectWord(std::string_view name, bool snake);
   // A field for the word, marked as most fields of objects are that the file declares.
   std::string fieldNamed(const LoweredFile& file, const std::string& word);
+  // The class's qualified name with that between its parts.
+  std::string qualifiedBy(char sign) const;
   // ----- reading
   const SyntaxTree& tree(Spot spot) { return files_.tree(*spot.file); }
   std::string_view text(const LoweredFile& file) { return files_.text(file); }

@@ -546,13 +546,13 @@ class BodyWalk {
     creation.copy = types.size() == 1 && isSameClass(types[0], type);
     creation.constructor = constructor;
     NodeId first = file().child(id, Role::Argument), callee = file().child(id, Role::Callee), receiver = callee == kNoNode ? kNoNode : file().child(callee, Role::Receiver);
-    TypeIndex own = ownerType();
-    creation.delegated = constructor != kNone && receiver != kNoNode && handsOn(receiver) && own == type;
+    creation.delegated = constructor != kNone && receiver != kNoNode && handsOn(receiver) && ownerType() == type;
     // T.name(this, …) in a derived class's constructor sees to the part that is a T.
-    creation.asBase = constructor != kNone && first != kNoNode && node(first).kind == Kind::This && in_ != kNone && p_.functions[in_].form == FunctionForm::Constructor && own != type && p_.derivesFrom(own, type);
+    creation.asBase = constructor != kNone && first != kNoNode && node(first).kind == Kind::This && in_ != kNone && p_.functions[in_].form == FunctionForm::Constructor && ownerType() != type && p_.derivesFrom(ownerType(), type);
     finishCreation(creation, types);
     TypeUse use;
-    use.decl = type, use.name = p_.types[type].qualified;
+    use.decl = type;
+    use.name = p_.types[type].qualified;
     if (p_.language(f_).dotted) use.modifiers = kManaged;
     return b_.addUse(use);
   }

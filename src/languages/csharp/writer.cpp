@@ -150,7 +150,7 @@ class CsharpWriter final : public OverloadWriter {
 
   std::string nameIn(const LoweredFile& file) override {
     const SyntaxTree& syntax = files_.tree(file);
-    std::string full = dotted();
+    std::string full = qualifiedBy('.');
     if (&file == handed_.home || full.size() == handed_.type.size()) return handed_.type;
     std::string space = full.substr(0, full.size() - handed_.type.size() - 1), line = "using " + space + ";";
     if (syntax.text().find("namespace " + space) != std::string_view::npos || syntax.text().find(line) != std::string_view::npos) return handed_.type;

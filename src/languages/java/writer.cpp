@@ -125,7 +125,7 @@ class JavaWriter final : public OverloadWriter {
   // The class's name as a file may write it, imported where that is needed.
   std::string nameIn(const LoweredFile& file) override {
     const SyntaxTree& syntax = files_.tree(file);
-    std::string full = dotted();
+    std::string full = qualifiedBy('.');
     if (&file == handed_.home || full.size() == handed_.type.size()) return handed_.type;
     std::string ownPackage = full.substr(0, full.size() - handed_.type.size() - 1);
     TSNode declared{};

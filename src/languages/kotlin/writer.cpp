@@ -134,12 +134,7 @@ class KotlinWriter final : public LabelWriter {
 
   std::string nameIn(const LoweredFile& file) override {
     const SyntaxTree& syntax = files_.tree(file);
-    std::string full;
-    for (size_t i = 0; i < handed_.qualified.size(); ++i) {
-      bool cut = handed_.qualified.compare(i, 2, "::") == 0;
-      full += cut ? '.' : handed_.qualified[i];
-      i += cut;
-    }
+    std::string full = qualifiedBy('.');
     if (&file == handed_.home || full.size() == handed_.type.size()) return handed_.type;
     std::string package = full.substr(0, full.size() - handed_.type.size() - 1), line = "import " + full;
     TSNode declared{};

@@ -296,12 +296,7 @@ class PhpWriter final : public Writer {
   // The class's name as a file may write it, with the line that it needs.
   std::string nameIn(const LoweredFile& file) override {
     const SyntaxTree& syntax = files_.tree(file);
-    std::string full;
-    for (size_t i = 0; i < handed_.qualified.size(); ++i) {
-      bool cut = handed_.qualified.compare(i, 2, "::") == 0;
-      full += cut ? '\\' : handed_.qualified[i];
-      i += cut;
-    }
+    std::string full = qualifiedBy('\\');
     std::string space = full.size() > handed_.type.size() ? full.substr(0, full.size() - handed_.type.size() - 1) : "";
     TSNode declared{};
     std::vector<TSNode> lines;

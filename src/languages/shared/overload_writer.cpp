@@ -112,16 +112,6 @@ std::string OverloadWriter::spacedOut(std::string_view type) {
   return out;
 }
 
-std::string OverloadWriter::dotted() const {
-  std::string out;
-  for (size_t i = 0; i < handed_.qualified.size(); ++i) {
-    bool cut = handed_.qualified.compare(i, 2, "::") == 0;
-    out += cut ? '.' : handed_.qualified[i];
-    i += cut;
-  }
-  return out;
-}
-
 std::string OverloadWriter::canGetConstructor(const ClassFacts& c) {
   TSNode node = classAt(c.type);
   if (!isPlainClass(node)) return c.name + " is no ordinary class: nothing can be handed to a constructor of it";

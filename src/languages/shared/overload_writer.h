@@ -85,7 +85,6 @@ class OverloadWriter : public Writer {
 
   std::vector<TSNode> parametersOf(TSNode constructor) { return SyntaxTree::children(SyntaxTree::field(constructor, "parameters")); }
   static std::string spacedOut(std::string_view type);
-  std::string dotted() const;
 
  private:
   std::string clash(const Change& change, TSNode constructor);
