@@ -361,6 +361,12 @@ void Writer::documentBehind(const LoweredFile& file, TSNode comment, std::string
   std::string_view said = files_.tree(file).text(comment);
   size_t at = said.rfind(last), end = at == std::string_view::npos ? at : said.find('\n', at);
   if (!said.starts_with("/**") || end == std::string_view::npos) return;
+  // What is said of the last may go on in the next lines.
+  for (size_t next = said.find_first_not_of(" \t", end + 1); next != std::string_view::npos && said[next] == '*'; next = said.find_first_not_of(" \t", end + 1)) {
+    size_t word = said.find_first_not_of("* \t", next), lineEnd = said.find('\n', next);
+    if (word == std::string_view::npos || lineEnd == std::string_view::npos || word >= lineEnd || said[word] == '@' || said[word] == '/' || said[word] == '\r') break;
+    end = lineEnd;
+  }
   if (said[end - 1] == '\r') --end;
   uint32_t begin = ts_node_start_byte(comment);
   insert(file, begin + static_cast<uint32_t>(end), std::string(newlineOf(file)) + indentAt(file, begin + static_cast<uint32_t>(at)) + line);

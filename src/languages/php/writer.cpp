@@ -186,6 +186,7 @@ class PhpWriter final : public Writer {
   std::string object(const Change& change) {
     std::string fetch = fetchAt(change.at);
     if (change.from == From::Field) return handed_.late ? "(" + field() + " ?? " + fetch + ")" : field();
+    if (keepsNow(change.of) && !handed_.late) return field();  // which is set by then
     return !handed_.late && readsIn(change.in) > 1 ? variable() : "(" + variable() + " ?? " + fetch + ")";
   }
   // `global $x;` goes where nothing is left that reads it so: it would hide the parameter.

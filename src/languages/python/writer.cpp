@@ -287,6 +287,14 @@ class PythonWriter final : public Writer {
     if (last == std::string_view::npos) return;
     size_t end = said.find('\n', last);
     if (end == std::string_view::npos) return;
+    // What is said of the last goes on in deeper lines.
+    size_t begin = said.rfind('\n', last), column = last - (begin == std::string_view::npos ? 0 : begin + 1);
+    for (size_t next = end; next != std::string_view::npos; next = said.find('\n', next + 1)) {
+      size_t word = said.find_first_not_of(" \t", next + 1);
+      if (word == std::string_view::npos || said[word] == '\n' || said[word] == '\r' || word - next - 1 <= column) break;
+      end = std::min(said.find('\n', word), said.size());
+    }
+    if (said[end - 1] == '\r') --end;
     uint32_t at = ts_node_start_byte(statements.front()) + static_cast<uint32_t>(end);
     std::string indent = indentAt(file, ts_node_start_byte(statements.front()) + static_cast<uint32_t>(last));
     insert(file, at, std::string(newlineOf(file)) + indent + ":param " + handed_.word + ": the object to use instead of the shared one");
@@ -331,7 +339,9 @@ class PythonWriter final : public Writer {
 
   std::string read(const Change& change) override {
     std::string fetch = fetchAt(change.at), text;
-    if (change.from == From::Parameter) {
+    // A constructor that keeps it has set the field by then.
+    bool kept = change.from == From::Parameter && keepsNow(change.of) && !isLate(*change.at.file);
+    if (change.from == From::Parameter && !kept) {
       bool settled = !isLate(*change.at.file) && readsIn(change.in) > 1;
       text = settled ? handed_.word : inBrackets(change.at, fallback(fetch, handed_.word));
     } else {
