@@ -105,7 +105,7 @@ std::string Writer::writeOne(const Change& change) {
 void Writer::move(const Change& change, std::span<const Change> changes) {
   const LoweredFile& file = *change.at.file;
   FirstValue first = firstValueOf(change.at);
-  Span span = first.whole.empty() ? spanOf(first.value) : first.whole;
+  Span span = first.value;
   std::string moved = changedInside(file, span, [&] {
     for (const Change& c : changes) {
       if (c.at.file != &file || !span.contains(c.at->span.begin)) continue;
@@ -120,6 +120,14 @@ void Writer::move(const Change& change, std::span<const Change> changes) {
 
 bool Writer::isMoved(Spot place) const {
   return place.known() && std::any_of(movedSpans_.begin(), movedSpans_.end(), [&](const auto& moved) { return moved.first == place.file && moved.second.contains(place->span.begin); });
+}
+
+bool Writer::declares(const ClassFacts& c, std::string_view method) {
+  return std::any_of(c.lineage.begin(), c.lineage.end(), [&](Spot type) {
+    for (NodeId member : children(*type.file, type.node))
+      if ((*type.file)[member].kind == Kind::Function && type.file->name(member) == method) return true;
+    return false;
+  });
 }
 
 std::string Writer::objectWord(std::string_view name, bool snake) {
@@ -214,6 +222,16 @@ std::string Writer::fetchIn(const LoweredFile& file) {
   for (Spot access : handed_.accesses)
     if (access.file == &file) return textOf(access);
   return fetchElsewhere(file);
+}
+
+std::string Writer::fetchElsewhere(const LoweredFile& file) {
+  for (Spot access : handed_.accesses) {
+    std::string written = textOf(access);
+    if (!written.starts_with(handed_.type) || (written.size() > handed_.type.size() && isWordByte(written[handed_.type.size()]))) continue;
+    std::string name = nameIn(file);
+    return name.empty() ? "" : name + written.substr(handed_.type.size());
+  }
+  return "";
 }
 
 std::string_view Writer::newlineOf(const LoweredFile& file) {
@@ -342,7 +360,7 @@ bool Writer::nameBeside(const LoweredFile& file, std::initializer_list<std::stri
   });
   if (named || &file == handed_.home) return true;
   if (SyntaxTree::isNull(beside)) return false;
-  if (out_ && written_.insert({file.path, ts_node_end_byte(beside)}).second) insert(file, ts_node_end_byte(beside), ", " + handed_.type);
+  if (once(file, "beside")) insert(file, ts_node_end_byte(beside), ", " + handed_.type);
   return true;
 }
 

@@ -92,10 +92,8 @@ class Writer {
   // else may be needed.
   struct FirstValue {
     std::string name;
-    TSNode value{};
-    Span gone;
+    Span value, gone;
     std::string instead = {};
-    Span whole = {};  // of a value that is several nodes; empty: as `value`
   };
   virtual FirstValue firstValueOf(Spot) { return {}; }
   // The statement that sets a field of that name.
@@ -124,6 +122,8 @@ class Writer {
   // How often a function reads it from its parameter in this step.
   size_t readsIn(Spot function) const { return readsIn_.contains(function) ? readsIn_.at(function) : 0; }
 
+  // Does the class, or one of its bases in the tree, declare a method of that name?
+  static bool declares(const ClassFacts& c, std::string_view method);
   // What code calls an object that goes by that name: without the marks that it begins with.
   static std::string objectWord(std::string_view name, bool snake);
   // A field for the word, marked as most fields of objects are that the file declares.
@@ -158,8 +158,8 @@ class Writer {
   std::string fetchAt(Spot access) { return handed_.made.empty() ? textOf(access) : fetchIn(*access.file); }
   // The class's name as a file may write it; what it needs for that is put in.
   virtual std::string nameIn(const LoweredFile&) { return handed_.type; }
-  // The same where no access stands in the file.
-  virtual std::string fetchElsewhere(const LoweredFile& file) = 0;
+  // The same where no access stands in the file: as it is written elsewhere, behind its class's name.
+  virtual std::string fetchElsewhere(const LoweredFile& file);
   std::string_view newlineOf(const LoweredFile& file);
   std::string indentAt(const LoweredFile& file, uint32_t offset);
   uint32_t lineBegin(const LoweredFile& file, uint32_t offset);
@@ -206,11 +206,10 @@ class Writer {
 
  private:
   std::string writeOne(const Change& change);
-
-  std::map<std::string, std::string> marks_;  // of fields, by file
   void move(const Change& change, std::span<const Change> changes);
   bool isMoved(Spot place) const;
 
+  std::map<std::string, std::string> marks_;  // of fields, by file
   std::set<std::pair<std::string, std::string>> once_;
   std::set<const ClassFacts*> kept_, handsNew_;
   std::map<Spot, size_t> readsIn_;

@@ -65,9 +65,7 @@ class CsharpWriter final : public OverloadWriter {
     return "";
   }
   std::string canKeep(const ClassFacts& c) override {
-    for (Spot type : c.lineage)
-      for (NodeId member : children(*type.file, type.node))
-        if ((*type.file)[member].kind == Kind::Function && type.file->name(member) == "GetHashCode") return "objects of " + c.name + " are compared by value: they get no field";
+    if (declares(c, "GetHashCode")) return "objects of " + c.name + " are compared by value: they get no field";
     for (const std::string& base : c.otherBases)
       if (lastPart(base) == "ISerializable" || lastPart(base).ends_with("Exception") || lastPart(base).ends_with("Attribute")) return c.name + " can be serialised, or is made by the runtime: it gets no field";
     return "";

@@ -71,9 +71,7 @@ class DartWriter final : public LabelWriter {
     return SyntaxTree::isNull(SyntaxTree::field(node, "superclass")) ? "" : c.name + " has no constructor, and its base class may need arguments";
   }
   std::string canKeep(const ClassFacts& c) override {
-    for (Spot type : c.lineage)
-      for (NodeId member : children(*type.file, type.node))
-        if ((*type.file)[member].kind == Kind::Function && type.file->name(member) == "hashCode") return "objects of " + c.name + " are compared by value: they get no field";
+    if (declares(c, "hashCode")) return "objects of " + c.name + " are compared by value: they get no field";
     return "";
   }
   // §10.6.1: in the list of initialisers, where parameters are known. A field without a type is told that of the object which is made.
@@ -87,27 +85,19 @@ class DartWriter final : public LabelWriter {
     TSNode declaration = declarationAt(field), one = SyntaxTree::named(SyntaxTree::childOf(declaration, "initialized_identifier_list"), 0), name = SyntaxTree::named(one, 0), value = SyntaxTree::named(one, 1);
     if (!isTyped(declaration)) typeOf(field, name, declaration);
     // The value is what stands behind the sign: a name and the selectors behind it.
-    FirstValue out{std::string(syntax.text(name)), value, {ts_node_end_byte(name), ts_node_end_byte(one)}};
-    out.whole = {ts_node_start_byte(value), ts_node_end_byte(one)};
-    return out;
+    return {std::string(syntax.text(name)), {ts_node_start_byte(value), ts_node_end_byte(one)}, {ts_node_end_byte(name), ts_node_end_byte(one)}};
   }
   std::string setIn(Spot constructor, const std::vector<std::string>& statements) override {
     TSNode node = constructorAt(constructor);
-    std::string entries;
-    for (const std::string& entry : statements) entries += (entries.empty() ? "" : ", ") + entry;
     bool makes = SyntaxTree::is(node, "constructor_signature") && SyntaxTree::isNull(SyntaxTree::childOf(SyntaxTree::parent(node), "redirection"));
-    if (makes) initialise(*constructor.file, node, entries, true);
+    if (makes) initialise(*constructor.file, node, joinWith(statements, ", "), true);
     return "";
   }
   std::string setting(const std::string& name, const std::string& value) override { return name + " = " + value; }
 
   std::string keep(const Change& change) override {
     const LoweredFile& file = *change.of->type.file;
-    TSNode node = classAt(change.of->type), body = SyntaxTree::field(node, "body"), last{};
-    for (TSNode member : SyntaxTree::children(body)) {
-      bool field = SyntaxTree::is(member, "declaration") && !SyntaxTree::isNull(SyntaxTree::childOf(member, "initialized_identifier_list"));
-      if (field) last = member;
-    }
+    TSNode node = classAt(change.of->type), body = SyntaxTree::field(node, "body"), last = lastField(body);
     std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node)), line = newline + indent + unitOf(file) + "final " + nameIn(file) + (isNullable(change) ? "? " : " ") + fieldIn(file) + ";";
     if (!SyntaxTree::isNull(last)) return insert(file, behindRemark(file, behindSemicolon(file, last)), line), "";
     bool alone = SyntaxTree::children(body).empty(), oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
@@ -117,14 +107,10 @@ class DartWriter final : public LabelWriter {
   std::string take(const Change& change) override {
     const LoweredFile& file = *change.at.file;
     TSNode constructor = constructorAt(change.at), list = parametersOf(constructor);
-    bool kept = keepsNow(change.of), asGiven = kept && isNullable(change) && fieldIn(file) == handed_.word;
-    std::string fetch = kept && !isNullable(change) ? fetchIn(file) : "";
-    if (kept && !isNullable(change) && fetch.empty()) return std::string(kCannotFetch);
-    std::string item = asGiven ? "this." + handed_.word : nameIn(file) + "? " + handed_.word;
-    appendNamed(file, list, item);
-    std::string entries = kept && !asGiven ? fieldIn(file) + " = " + (isNullable(change) ? handed_.word : orFetched(handed_.word, fetch)) : "";
-    for (const std::string& entry : moved(change.of)) entries += (entries.empty() ? "" : ", ") + entry;
-    if (!entries.empty()) initialise(file, constructor, entries, true);
+    std::string fetch = keepsNow(change.of) && !isNullable(change) ? fetchIn(file) : "";
+    if (keepsNow(change.of) && !isNullable(change) && fetch.empty()) return std::string(kCannotFetch);
+    appendNamed(file, list, parameter(change, file));
+    if (std::string first = entries(change, file, fetch); !first.empty()) initialise(file, constructor, first, true);
     return "";
   }
   std::string handToBase(const Change& change) override {
@@ -135,16 +121,11 @@ class DartWriter final : public LabelWriter {
   std::string makeConstructor(const Change& change) override {
     const LoweredFile& file = *change.of->type.file;
     TSNode node = classAt(change.of->type), body = SyntaxTree::field(node, "body");
-    bool kept = keepsNow(change.of), asGiven = isNullable(change) && kept && fieldIn(file) == handed_.word;
-    std::string fetch = asGiven || !kept || isNullable(change) ? "" : fetchIn(file), newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node));
-    if (kept && !isNullable(change) && fetch.empty()) return std::string(kCannotFetch);
-    std::string entries = kept && !asGiven ? fieldIn(file) + " = " + (isNullable(change) ? handed_.word : orFetched(handed_.word, fetch)) : "";
-    for (const std::string& entry : moved(change.of)) entries += (entries.empty() ? "" : ", ") + entry;
-    std::string text = change.of->name + "({" + (asGiven ? "this." : nameIn(file) + "? ") + handed_.word + "})" + (entries.empty() ? "" : " : " + entries) + ";";
+    std::string fetch = keepsNow(change.of) && !isNullable(change) ? fetchIn(file) : "", newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(node));
+    if (keepsNow(change.of) && !isNullable(change) && fetch.empty()) return std::string(kCannotFetch);
+    std::string first = entries(change, file, fetch), text = change.of->name + "({" + parameter(change, file) + "})" + (first.empty() ? "" : " : " + first) + ";";
     std::string made = laidOut(file, "\n\t" + text, indent);
-    TSNode last{};
-    for (TSNode member : SyntaxTree::children(body))
-      if (SyntaxTree::is(member, "declaration") && !SyntaxTree::isNull(SyntaxTree::childOf(member, "initialized_identifier_list"))) last = member;
+    TSNode last = lastField(body);
     if (!SyntaxTree::isNull(last)) return insert(file, behindRemark(file, behindSemicolon(file, last)), std::exchange(pending_, "") + newline + made + gapBehind(file, ts_node_end_byte(last))), "";
     bool alone = SyntaxTree::children(body).empty(), oneLine = ts_node_start_point(body).row == ts_node_end_point(body).row;
     return insert(file, ts_node_start_byte(body) + 1, std::exchange(pending_, "") + newline + made + (oneLine ? newline + indent : alone ? "" : newline)), "";
@@ -179,7 +160,6 @@ class DartWriter final : public LabelWriter {
 
   std::string nameIn(const LoweredFile& file) override {
     if (&file == handed_.home || imports(file)) return handed_.type;
-    if (!handed_.made.empty() && nameBesideIn(file)) return handed_.type;
     // As another file brings it: by its package's name, or by its path from there.
     for (Spot access : handed_.accesses)
       if (std::string line = access.file == &file ? "" : lineThatImports(*access.file, file); !line.empty()) {
@@ -225,6 +205,22 @@ class DartWriter final : public LabelWriter {
     if (SyntaxTree::isNull(word)) insert(*field.file, ts_node_start_byte(name), madeType(field) + " ");
     else put(*field.file, spanOf(word), madeType(field));
   }
+  static TSNode lastField(TSNode body) {
+    TSNode last{};
+    for (TSNode member : SyntaxTree::children(body))
+      if (SyntaxTree::is(member, "declaration") && !SyntaxTree::isNull(SyntaxTree::childOf(member, "initialized_identifier_list"))) last = member;
+    return last;
+  }
+  // Does the parameter set the field by its name, §10.6.1?
+  bool setsField(const Change& change, const LoweredFile& file) { return keepsNow(change.of) && isNullable(change) && fieldIn(file) == handed_.word; }
+  std::string parameter(const Change& change, const LoweredFile& file) { return setsField(change, file) ? "this." + handed_.word : nameIn(file) + "? " + handed_.word; }
+  // What the list of initialisers begins with.
+  std::string entries(const Change& change, const LoweredFile& file, const std::string& fetch) {
+    std::vector<std::string> out;
+    if (keepsNow(change.of) && !setsField(change, file)) out.push_back(fieldIn(file) + " = " + (isNullable(change) ? handed_.word : orFetched(handed_.word, fetch)));
+    for (const std::string& one : moved(change.of)) out.push_back(one);
+    return joinWith(out, ", ");
+  }
   bool isNullable(const Change& change) const { return handed_.late || change.passesOnly; }
   uint32_t behindSemicolon(const LoweredFile& file, TSNode member) {
     std::string_view source = text(file);
@@ -252,14 +248,13 @@ class DartWriter final : public LabelWriter {
     if (path.starts_with("package:")) return handed_.home->path.ends_with("lib" + path.substr(path.find('/')));
     return (fs::path(file.path).parent_path() / path).lexically_normal() == fs::path(handed_.home->path);
   }
+  // Where an access stands its class is known, and so is what stands beside that.
   bool imports(const LoweredFile& file) {
     const SyntaxTree& syntax = files_.tree(file);
     for (TSNode node : SyntaxTree::children(syntax.root()))
       if (SyntaxTree::is(node, "import_or_export") && brings(file, syntax.text(node))) return true;
-    return handed_.made.empty() && std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) { return access.file == &file; });
+    return std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) { return access.file == &file; });
   }
-  // What names the class beside it, not in a list of names of its own, names this one too.
-  bool nameBesideIn(const LoweredFile& file) { return std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) { return access.file == &file; }); }
   std::string lineThatImports(const LoweredFile& from, const LoweredFile& to) {
     namespace fs = std::filesystem;
     const SyntaxTree& syntax = files_.tree(from);

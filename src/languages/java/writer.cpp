@@ -23,11 +23,13 @@ class JavaWriter final : public OverloadWriter {
  protected:
   TSNode constructorAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"constructor_declaration"}); }
   TSNode methodAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"method_declaration"}); }
-  std::string whyNotInMethod(Spot method, TSNode node) override {
+  std::string whyNotInMethod(Spot method, TSNode node) override { return whyNotBeside(method, node, "it"); }
+  // Why another that takes one parameter more cannot stand beside a method or constructor.
+  std::string whyNotBeside(Spot spot, TSNode node, const std::string& which) {
     for (TSNode mark : SyntaxTree::children(SyntaxTree::childOf(node, "modifiers")))
-      if (std::string_view said = tree(method).text(mark); said != "@Deprecated" && !said.starts_with("@SuppressWarnings")) return "it is marked " + std::string(said) + ": what calls it may not be in this tree";
+      if (std::string_view said = tree(spot).text(mark); said != "@Deprecated" && !said.starts_with("@SuppressWarnings")) return which + " is marked " + std::string(said) + ": what calls it may not be in this tree";
     for (TSNode parameter : parametersOf(node))
-      if (SyntaxTree::is(parameter, "spread_parameter")) return "it takes any number of arguments";
+      if (SyntaxTree::is(parameter, "spread_parameter")) return which + " takes any number of arguments";
     return "";
   }
   TSNode classAt(Spot spot) override { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"class_declaration", "record_declaration", "enum_declaration", "interface_declaration"}); }
@@ -37,14 +39,7 @@ class JavaWriter final : public OverloadWriter {
   bool isPlainClass(TSNode type) override { return SyntaxTree::is(type, "class_declaration"); }
   bool handsOnOnly(TSNode constructor) override { return !SyntaxTree::isNull(invocationOf(constructor, "this")) && SyntaxTree::children(SyntaxTree::field(constructor, "body")).size() == 1; }
 
-  std::string whyNotTaken(const Change& change, TSNode constructor) override {
-    const SyntaxTree& syntax = tree(change.at);
-    for (TSNode mark : SyntaxTree::children(SyntaxTree::childOf(constructor, "modifiers")))
-      if (syntax.text(mark) != "@Deprecated" && !syntax.text(mark).starts_with("@SuppressWarnings")) return "this constructor is marked " + std::string(syntax.text(mark)) + ": what calls it may not be in this tree";
-    for (TSNode parameter : parametersOf(constructor))
-      if (SyntaxTree::is(parameter, "spread_parameter")) return "this constructor takes any number of arguments";
-    return "";
-  }
+  std::string whyNotTaken(const Change& change, TSNode constructor) override { return whyNotBeside(change.at, constructor, "this constructor"); }
 
   // §8.1.4: by what it extends and implements.
   std::string canKeep(const ClassFacts& c) override {
@@ -52,9 +47,7 @@ class JavaWriter final : public OverloadWriter {
       std::string_view name = lastPart(base);
       if (name == "Serializable" || name == "Externalizable" || name.ends_with("Exception") || name.ends_with("Error") || name == "Throwable") return c.name + " can be serialised: a field would change its serialised form, or could not be written";
     }
-    for (Spot type : c.lineage)
-      for (NodeId member : children(*type.file, type.node))
-        if ((*type.file)[member].kind == Kind::Function && type.file->name(member) == "hashCode") return "objects of " + c.name + " are compared by value: they get no field";
+    if (declares(c, "hashCode")) return "objects of " + c.name + " are compared by value: they get no field";
     return "";
   }
 

@@ -72,7 +72,7 @@ class ScriptWriter final : public Writer {
     TSNode field = fieldAt(spot), value = SyntaxTree::field(field, "value"), type = SyntaxTree::field(field, "type"), name = SyntaxTree::field(field, isTyped(spot) ? "name" : "property");
     bool untyped = isTyped(spot) && SyntaxTree::isNull(type);
     uint32_t from = ts_node_end_byte(SyntaxTree::isNull(type) ? name : type);
-    return {std::string(tree(spot).text(name)), value, {from, ts_node_end_byte(value)}, untyped ? ": " + std::string(tree(spot).text(SyntaxTree::field(value, "constructor"))) : ""};
+    return {std::string(tree(spot).text(name)), spanOf(value), {from, ts_node_end_byte(value)}, untyped ? ": " + std::string(tree(spot).text(SyntaxTree::field(value, "constructor"))) : ""};
   }
   std::string setting(const std::string& name, const std::string& value) override { return "this." + name + " = " + value; }
 

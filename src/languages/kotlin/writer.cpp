@@ -22,16 +22,13 @@ class KotlinWriter final : public LabelWriter {
   bool firstValuesSeeParameters() const override { return true; }
   // A base that is called is a class.
   bool isInterface(const ClassFacts& c, std::string_view base) override {
-    bool called = false;
     size_t cut = base.find_last_of(":.");
     if (cut != std::string_view::npos) base = base.substr(cut + 1);
-    for (TSNode one : SyntaxTree::children(classAt(c.type)))
-      if (TSNode invocation = SyntaxTree::childOf(one, "constructor_invocation"); SyntaxTree::is(one, "delegation_specifier") && !SyntaxTree::isNull(invocation)) {
-        std::string_view named = tree(c.type).text(SyntaxTree::childOf(invocation, "user_type"));
-        size_t dot = named.substr(0, named.find('<')).rfind('.');
-        called |= named.substr(dot == std::string_view::npos ? 0 : dot + 1).starts_with(base);
-      }
-    return !called;
+    TSNode type = SyntaxTree::childOf(baseCallOf(c), "user_type");
+    if (SyntaxTree::isNull(type)) return true;
+    std::string_view named = tree(c.type).text(type);
+    size_t dot = named.substr(0, named.find('<')).rfind('.');
+    return !named.substr(dot == std::string_view::npos ? 0 : dot + 1).starts_with(base);
   }
 
  protected:
@@ -58,20 +55,22 @@ class KotlinWriter final : public LabelWriter {
     return SyntaxTree::is(node, "class_declaration") ? SyntaxTree::childOf(node, "primary_constructor") : node;
   }
   TSNode argumentsOf(Spot call) override { return tree(call).within(call->span, {"value_arguments"}); }
-  TSNode baseArgumentsOf(const Change& change) override {
-    for (TSNode one : SyntaxTree::children(classAt(change.of->type)))
-      if (TSNode invocation = SyntaxTree::childOf(one, "constructor_invocation"); SyntaxTree::is(one, "delegation_specifier") && !SyntaxTree::isNull(invocation)) return SyntaxTree::childOf(invocation, "value_arguments");
+  TSNode baseArgumentsOf(const Change& change) override { return SyntaxTree::childOf(baseCallOf(*change.of), "value_arguments"); }
+  // The base that is called in the head of a class: it has one base class at most.
+  TSNode baseCallOf(const ClassFacts& c) {
+    for (TSNode one : SyntaxTree::children(classAt(c.type)))
+      if (TSNode invocation = SyntaxTree::childOf(one, "constructor_invocation"); SyntaxTree::is(one, "delegation_specifier") && !SyntaxTree::isNull(invocation)) return invocation;
     return {};
   }
+  // What its parameters stand in.
+  static TSNode listOf(TSNode constructor) { return SyntaxTree::is(constructor, "secondary_constructor") ? SyntaxTree::childOf(constructor, "function_value_parameters") : constructor; }
 
   std::string whyNotTaken(const Change& change, TSNode constructor) override {
-    const SyntaxTree& syntax = tree(change.at);
     if (SyntaxTree::is(constructor, "secondary_constructor") && SyntaxTree::isNull(SyntaxTree::childOf(classAt(change.of->type), "primary_constructor"))) return "it has no constructor behind its name, only others";
     if (!SyntaxTree::isNull(SyntaxTree::childOf(SyntaxTree::childOf(constructor, "modifiers"), "annotation"))) return "this constructor is marked: what calls it may not be in this tree";
     // Java gives all parameters, for it knows nothing of what they are by default.
     if (std::any_of(change.of->creations.begin(), change.of->creations.end(), [](Spot made) { return made.file->language == "java"; })) return "Java code makes one, which must give all that its constructor takes";
-    TSNode list = SyntaxTree::is(constructor, "secondary_constructor") ? SyntaxTree::childOf(constructor, "function_value_parameters") : constructor;
-    std::string reason = whyNotInList(syntax, list, "this constructor takes any number of arguments");
+    std::string reason = whyNotInList(tree(change.at), listOf(constructor), "this constructor takes any number of arguments");
     return reason.empty() ? canGetConstructor(*change.of) : reason;
   }
   std::string canGetConstructor(const ClassFacts& c) override {
@@ -86,19 +85,16 @@ class KotlinWriter final : public LabelWriter {
   std::string canKeep(const ClassFacts& c) override {
     for (const std::string& base : c.otherBases)
       if (lastPart(base) == "Serializable" || lastPart(base) == "Parcelable") return c.name + " can be serialised: a field would change its serialised form, or could not be written";
-    for (Spot type : c.lineage)
-      for (NodeId member : children(*type.file, type.node))
-        if ((*type.file)[member].kind == Kind::Function && type.file->name(member) == "hashCode") return "objects of " + c.name + " are compared by value: they get no field";
+    if (declares(c, "hashCode")) return "objects of " + c.name + " are compared by value: they get no field";
     return canGetConstructor(c);
   }
 
   std::string take(const Change& change) override {
     const LoweredFile& file = *change.at.file;
     TSNode constructor = constructorAt(change.at);
-    bool primary = SyntaxTree::is(constructor, "primary_constructor");
-    std::string item = parameter(file, primary && keepsNow(change.of));
+    std::string item = parameter(file, SyntaxTree::is(constructor, "primary_constructor") && keepsNow(change.of));
     if (item.empty()) return std::string(kCannotFetch);
-    append(file, primary ? constructor : SyntaxTree::childOf(constructor, "function_value_parameters"), item);
+    append(file, listOf(constructor), item);
     return "";
   }
   std::string takeInFunction(const Change& change) override {
@@ -157,9 +153,7 @@ class KotlinWriter final : public LabelWriter {
  private:
   // The type of our parameter where a default stands behind it; null: there is none.
   TSNode typeOf(const Change& change) {
-    TSNode constructor = constructorAt(change.at);
-    TSNode list = SyntaxTree::is(constructor, "secondary_constructor") ? SyntaxTree::childOf(constructor, "function_value_parameters") : constructor;
-    for (TSNode parameter : SyntaxTree::children(list)) {
+    for (TSNode parameter : SyntaxTree::children(listOf(constructorAt(change.at)))) {
       if (tree(change.at).text(SyntaxTree::childOf(parameter, "simple_identifier")) != handed_.word) continue;
       TSNode type = SyntaxTree::childOf(parameter, "user_type");
       return SyntaxTree::isNull(SyntaxTree::childOf(parameter, "=")) ? TSNode{} : type;

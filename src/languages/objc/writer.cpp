@@ -28,7 +28,7 @@ class ObjcWriter final : public Writer {
     return tree(place).text(method).starts_with("+") ? "a class's own method has no object" : "";
   }
   bool hands(Spot creation) override {
-    std::string target, after;
+    std::string target;
     TSNode statement = statementOf(creation, target);
     if (SyntaxTree::isNull(statement)) return false;
     for (TSNode next = ts_node_next_named_sibling(statement); !SyntaxTree::isNull(next); next = ts_node_next_named_sibling(next))
@@ -54,11 +54,8 @@ class ObjcWriter final : public Writer {
     std::string fetch = fetchIn(file), newline(newlineOf(file)), twin = std::string(syntax.text(name)) + "With", names;
     if (fetch.empty()) return std::string(kCannotFetch);
     bool none = SyntaxTree::children(list).empty() || trim(syntax.text(list)) == "(void)";
-    for (TSNode parameter : SyntaxTree::children(list)) {
-      TSNode declarator = SyntaxTree::field(parameter, "declarator");
-      while (SyntaxTree::is(declarator, "pointer_declarator")) declarator = SyntaxTree::field(declarator, "declarator");
-      if (!none) names += std::string(syntax.text(declarator)) + ", ";
-    }
+    for (TSNode parameter : SyntaxTree::children(list))
+      if (!none) names += std::string(syntax.text(declaredBy(parameter))) + ", ";
     uint32_t begin = ts_node_start_byte(function);
     std::string head(trim(syntax.text().substr(begin, ts_node_start_byte(body) - begin)));
     bool gives = syntax.text(SyntaxTree::field(function, "type")) != "void";
@@ -82,7 +79,7 @@ class ObjcWriter final : public Writer {
     uint32_t end = ts_node_end_byte(statement);
     const LoweredFile& file = *change.at.file;
     std::string_view source = text(file), line = source.substr(lineBegin(file, change.at->span.begin), std::min(source.find('\n', end), source.size()) - lineBegin(file, change.at->span.begin));
-    return trim(line).ends_with(";") && SyntaxTree::isOneOf(SyntaxTree::parent(statement), {"compound_statement"}) ? "" : "the statement that makes it does not stand on a line of its own";
+    return trim(line).ends_with(";") && SyntaxTree::is(SyntaxTree::parent(statement), "compound_statement") ? "" : "the statement that makes it does not stand on a line of its own";
   }
 
   std::string makeConstructor(const Change&) override { return ""; }
@@ -114,17 +111,16 @@ class ObjcWriter final : public Writer {
 
  private:
   TSNode functionAt(Spot spot) { return tree(spot).covering({spot->nameBegin, spot->nameBegin}, {"function_definition"}); }
-  static TSNode listOf(TSNode function) {
-    TSNode declarator = SyntaxTree::field(function, "declarator");
+  // What is declared, without the stars in front of it.
+  static TSNode declaredBy(TSNode declaration) {
+    TSNode declarator = SyntaxTree::field(declaration, "declarator");
     while (SyntaxTree::is(declarator, "pointer_declarator")) declarator = SyntaxTree::field(declarator, "declarator");
-    return SyntaxTree::field(declarator, "parameters");
+    return declarator;
   }
+  static TSNode listOf(TSNode function) { return SyntaxTree::field(declaredBy(function), "parameters"); }
   TSNode methodAround(Spot place) { return tree(place).covering(place->span, {"method_definition"}); }
   // The class's declaration, and what implements it in the file of its methods.
-  TSNode interfaceOf(const ClassFacts& c) {
-    TSNode node = tree(c.type).covering({c.type->nameBegin, c.type->nameBegin}, {"class_interface"});
-    return node;
-  }
+  TSNode interfaceOf(const ClassFacts& c) { return tree(c.type).covering({c.type->nameBegin, c.type->nameBegin}, {"class_interface"}); }
   TSNode implementationOf(const ClassFacts& c) {
     if (c.methods.empty()) return {};
     Spot first = c.methods.front();
@@ -136,9 +132,7 @@ class ObjcWriter final : public Writer {
     const SyntaxTree& syntax = tree(creation);
     TSNode made = syntax.covering(creation->span), above = SyntaxTree::parent(made);
     if (SyntaxTree::is(above, "init_declarator")) {
-      TSNode name = SyntaxTree::field(above, "declarator");
-      while (SyntaxTree::is(name, "pointer_declarator")) name = SyntaxTree::field(name, "declarator");
-      target = std::string(syntax.text(name));
+      target = std::string(syntax.text(declaredBy(above)));
       return SyntaxTree::parent(above);
     }
     if (SyntaxTree::is(above, "assignment_expression")) {

@@ -59,17 +59,6 @@ std::string LabelWriter::handToBase(const Change& change) {
   return "";
 }
 
-std::string LabelWriter::fetchElsewhere(const LoweredFile& file) {
-  for (Spot access : handed_.accesses) {
-    std::string written = textOf(access);
-    size_t at = written.find(handed_.type);
-    if (at != 0 || (written.size() > handed_.type.size() && isWordByte(written[handed_.type.size()]))) continue;
-    std::string name = nameIn(file);
-    return name.empty() ? "" : name + written.substr(handed_.type.size());
-  }
-  return "";
-}
-
 void LabelWriter::putFirst(const LoweredFile& file, TSNode around, TSNode body, const std::vector<std::string>& statements) {
   std::string newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(around)), lines;
   for (const std::string& statement : statements) lines += newline + indent + unitOf(file) + statement;

@@ -22,7 +22,6 @@ class LabelWriter : public Writer {
   std::string read(const Change& change) override;
   std::string handOn(const Change& change) override;
   std::string handToBase(const Change& change) override;
-  std::string fetchElsewhere(const LoweredFile& file) override;
 
   // ----- what a language says itself
 

@@ -24,19 +24,31 @@ std::string OverloadWriter::canTakeInFunction(const Change& change) {
 std::string OverloadWriter::takeInFunction(const Change& change) {
   const LoweredFile& file = *change.at.file;
   const SyntaxTree& syntax = files_.tree(file);
-  TSNode method = methodAt(change.at), parameters = SyntaxTree::field(method, "parameters"), body = SyntaxTree::field(method, "body");
-  std::string fetch = fetchIn(file), newline(newlineOf(file)), indent = indentAt(file, ts_node_start_byte(method)), names;
+  TSNode method = methodAt(change.at), body = SyntaxTree::field(method, "body");
+  std::string fetch = fetchIn(file);
   if (fetch.empty()) return std::string(kCannotFetch);
-  for (TSNode parameter : SyntaxTree::children(parameters)) names += std::string(syntax.text(SyntaxTree::field(parameter, "name"))) + ", ";
   uint32_t begin = ts_node_start_byte(method);
-  std::string head(syntax.text().substr(begin, ts_node_start_byte(body) - begin)), call = std::string(syntax.text(SyntaxTree::field(method, "name"))) + "(" + names + fetch + ");";
+  std::string head(syntax.text().substr(begin, ts_node_start_byte(body) - begin)), call = std::string(syntax.text(SyntaxTree::field(method, "name"))) + "(" + namesIn(file, method) + fetch + ");";
   std::string_view type = syntax.text(SyntaxTree::field(method, "type"));
   bool block = syntax.text(body).starts_with("{");
   std::string first = block ? "{\n\t" + std::string(type == "void" ? "" : "return ") + call + "\n}" : "=> " + call;
-  insert(file, begin, head + laidOut(file, first, indent) + newline + newline + indent + documentation(file, method, indent));
-  prepareSecond(file, method);
-  append(file, parameters, nameIn(file) + " " + handed_.word);
+  putBeside(file, method, head + laidOut(file, first, indentAt(file, begin)));
   return "";
+}
+
+std::string OverloadWriter::namesIn(const LoweredFile& file, TSNode declaration) {
+  std::string names;
+  for (TSNode parameter : parametersOf(declaration)) names += std::string(files_.tree(file).text(SyntaxTree::field(parameter, "name"))) + ", ";
+  return names;
+}
+
+// What keeps its parameters stands in front of what takes the object now, which is documented like it.
+void OverloadWriter::putBeside(const LoweredFile& file, TSNode declaration, const std::string& first) {
+  uint32_t begin = ts_node_start_byte(declaration);
+  std::string newline(newlineOf(file)), indent = indentAt(file, begin);
+  insert(file, begin, first + newline + newline + indent + documentation(file, declaration, indent));
+  prepareSecond(file, declaration);
+  append(file, SyntaxTree::field(declaration, "parameters"), nameIn(file) + " " + handed_.word);
 }
 
 std::string OverloadWriter::canHandOn(const Change& change) {
@@ -94,14 +106,6 @@ std::string OverloadWriter::putFirst(Spot constructor, const std::vector<std::st
   return "";
 }
 
-std::string OverloadWriter::fetchElsewhere(const LoweredFile& file) {
-  for (Spot access : handed_.accesses) {
-    std::string written = textOf(access);
-    if (written.compare(0, handed_.type.size(), handed_.type) == 0 && (written.size() == handed_.type.size() || !isWordByte(written[handed_.type.size()]))) return nameIn(file) + written.substr(handed_.type.size());
-  }
-  return "";
-}
-
 std::string OverloadWriter::spacedOut(std::string_view type) {
   std::string out;
   for (size_t i = 0; i < type.size(); ++i) {
@@ -135,7 +139,7 @@ std::string OverloadWriter::clash(const Change& change, TSNode constructor) {
 
 Writer::FirstValue OverloadWriter::firstValueOf(Spot field) {
   TSNode declarator = declaratorAt(field), value = valueOf(declarator), name = SyntaxTree::field(declarator, "name");
-  return {std::string(tree(field).text(name)), value, {ts_node_end_byte(name), ts_node_end_byte(value)}};
+  return {std::string(tree(field).text(name)), spanOf(value), {ts_node_end_byte(name), ts_node_end_byte(value)}};
 }
 
 std::string OverloadWriter::source(const Change& change) {
@@ -156,18 +160,11 @@ void OverloadWriter::addReader(const ClassFacts& c) {
 std::string OverloadWriter::take(const Change& change) {
   bool kept = keepsNow(change.of);
   const LoweredFile& file = *change.at.file;
-  const SyntaxTree& syntax = files_.tree(file);
-  TSNode constructor = constructorAt(change.at), parameters = SyntaxTree::field(constructor, "parameters");
+  TSNode constructor = constructorAt(change.at);
   std::string fetch = fetchIn(file);
   if (fetch.empty()) return std::string(kCannotFetch);
   if (handed_.late) fetch = "(" + handed_.type + ") null";
-  uint32_t begin = ts_node_start_byte(constructor);
-  std::string names, indent = indentAt(file, begin);
-  for (TSNode parameter : SyntaxTree::children(parameters)) names += std::string(syntax.text(SyntaxTree::field(parameter, "name"))) + ", ";
-  std::string newline(newlineOf(file));
-  insert(file, begin, first(file, constructor, names + fetch, indent) + newline + newline + indent + documentation(file, constructor, indent));
-  prepareSecond(file, constructor);
-  append(file, parameters, nameIn(file) + " " + handed_.word);
+  putBeside(file, constructor, first(file, constructor, namesIn(file, constructor) + fetch, indentAt(file, ts_node_start_byte(constructor))));
   castNulls(change, constructor);
   std::vector<std::string> statements = kept ? std::vector<std::string>{assignment(file)} : std::vector<std::string>{};
   for (const std::string& one : moved(change.of)) statements.push_back(one);

@@ -35,7 +35,6 @@ class OverloadWriter : public Writer {
   std::string handOn(const Change& change) override;
   std::string handToBase(const Change& change) override;
   std::string drop(const Change& change) override;
-  std::string fetchElsewhere(const LoweredFile& file) override;
 
   // ----- what a language says itself
 
@@ -84,10 +83,13 @@ class OverloadWriter : public Writer {
   // ----- shared readings
 
   std::vector<TSNode> parametersOf(TSNode constructor) { return SyntaxTree::children(SyntaxTree::field(constructor, "parameters")); }
+  // The names in a list, each with a comma behind it.
+  std::string namesIn(const LoweredFile& file, TSNode declaration);
   static std::string spacedOut(std::string_view type);
 
  private:
   std::string clash(const Change& change, TSNode constructor);
+  void putBeside(const LoweredFile& file, TSNode declaration, const std::string& first);
   std::string putFirst(Spot constructor, const std::vector<std::string>& statements);
   std::string source(const Change& change);
   void castNulls(const Change& change, TSNode constructor);

@@ -93,7 +93,7 @@ class SwiftWriter final : public LabelWriter {
   FirstValue firstValueOf(Spot field) override {
     TSNode node = propertyAt(field), value = SyntaxTree::field(node, "value"), type = SyntaxTree::childOf(node, "type_annotation"), name = SyntaxTree::field(node, "name");
     bool typed = !SyntaxTree::isNull(type);
-    return {std::string(tree(field).text(name)), value, {ts_node_end_byte(typed ? type : name), ts_node_end_byte(value)}, typed ? "" : ": " + madeType(field, value)};
+    return {std::string(tree(field).text(name)), spanOf(value), {ts_node_end_byte(typed ? type : name), ts_node_end_byte(value)}, typed ? "" : ": " + madeType(field, value)};
   }
   std::string setting(const std::string& name, const std::string& value) override { return "self." + name + " = " + value; }
 

@@ -2,6 +2,7 @@
 // take it by now, what an earlier step left as the way of those who hand nothing in, and steps that are made of changes.
 #pragma once
 
+#include <algorithm>
 #include <map>
 #include <memory>
 #include <tuple>
@@ -26,6 +27,11 @@ class HandingPlan {
   void leave(Place place, std::string reason, bool left, bool blocks);
 
   Place accessAt(const Consumer& c) const { return given_ ? c.place : accessOf(p_, e_, c.place); }
+
+  // Is it one of the functions by which the object is reached?
+  bool isAccessPoint(FunctionIndex f) const {
+    return std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& a) { return a.function == f; });
+  }
 
   // ----- the object and its name
 

@@ -44,7 +44,7 @@ class InjectPlan : private HandingPlan {
     }
     plain |= !function && e_.slot != kNone;
     for (const Consumer& c : e_.consumers) {
-      bool own = c.in != kNone && std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& a) { return a.function == c.in; });
+      bool own = c.in != kNone && isAccessPoint(c.in);
       plain |= !own && c.alias == kNone && accessAt(c).known();
     }
     if (!plain) return "its accessor takes arguments";
@@ -142,7 +142,7 @@ class InjectPlan : private HandingPlan {
     if (writer_->takesByFields() && memory_.takers.contains(functionText(p_, c.in))) return;  // what it hands on to the one beside it
     if (writer_->takesByFields() && p_.functions[c.in].form == FunctionForm::Function) functions_[c.in].push_back(access);
     const Function& in = p_.functions[c.in];
-    bool own = in.owner == e_.type || std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& d) { return d.function == c.in; });
+    bool own = in.owner == e_.type || isAccessPoint(c.in);
     if (own || in.form == FunctionForm::Initialiser || lowerCase(p_.text(in.name)) == "main" || isHandedIn(access)) return;
     bool property = in.form == FunctionForm::Getter || in.form == FunctionForm::Setter;
     leave(access, functionText(p_, c.in) + (property ? " belongs to no object, and takes no parameters" : " belongs to no object: the move inject-parameter gives it a parameter"), property, false);
