@@ -28,11 +28,13 @@ struct ClassFacts {
   std::string name;                      // plain
   std::vector<Spot> lineage;             // itself, then its bases that are in the tree
   std::vector<std::string> otherBases;   // bases of any of these that are not in the tree, as they are named
-  std::vector<Spot> constructors;
+  std::vector<Spot> constructors;        // that make an object of no other: where copies are made by themselves, none that copies
+  std::vector<Spot> copies;              // those that do, where they are written out
   std::vector<std::vector<Spot>> calls;  // by constructor: who makes an object by it, or hands on to it
   std::vector<Spot> creations;           // every place where one is made
   bool baseTakesArguments = false;       // a base has constructors, and none that can be called with nothing
   bool hasBaseClass = false;             // it derives from more than interfaces, or from what is not in the tree
+  bool isAssigned = false;               // where objects are values: one is assigned to somewhere as a whole
   bool existsUnmade = false;             // somewhere it is a value that is there without being made
   std::vector<Spot> methods;             // those that have a body
 };
@@ -45,6 +47,7 @@ struct HandedIn {
   const LoweredFile* home = nullptr;  // where the class is declared
   Spot slot;                     // the variable that holds it; unknown: none is read by its name
   Spot accessor;                 // the function that hands it out; unknown: there is none
+  std::string fetched;           // the qualified name of that or of the variable, with "::"
   bool slotHoldsObject = false;  // where objects are values: the variable holds the object itself, not where it is
   std::vector<Spot> accesses;    // every place that fetches it
   bool late = false;             // what the slot holds may be replaced: it is read anew at each use

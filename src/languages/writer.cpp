@@ -108,18 +108,18 @@ void Writer::move(const Change& change, std::span<const Change> changes) {
   Span span = first.value;
   std::string moved = changedInside(file, span, [&] {
     for (const Change& c : changes) {
-      if (c.at.file != &file || !span.contains(c.at->span.begin)) continue;
+      if (c.at.file != &file || !(c.at == change.at || span.contains(c.at->span.begin))) continue;
       if (c.kind == ChangeKind::Read) (void)read(c);
       if (c.kind == ChangeKind::HandOn) (void)handOn(c);
     }
   });
   moved_[change.of].push_back(setting(first.name, moved));
-  movedSpans_.emplace_back(&file, span);
+  movedSpans_.emplace_back(change.at, span);
   put(file, first.gone, first.instead);
 }
 
 bool Writer::isMoved(Spot place) const {
-  return place.known() && std::any_of(movedSpans_.begin(), movedSpans_.end(), [&](const auto& moved) { return moved.first == place.file && moved.second.contains(place->span.begin); });
+  return place.known() && std::any_of(movedSpans_.begin(), movedSpans_.end(), [&](const auto& moved) { return moved.first == place || (moved.first.file == place.file && moved.second.contains(place->span.begin)); });
 }
 
 bool Writer::declares(const ClassFacts& c, std::string_view method) {
@@ -147,6 +147,7 @@ std::string Writer::qualifiedBy(char sign) const {
 
 bool Writer::isFieldNamed(std::string_view name, std::string_view word) {
   if (name.ends_with(word) && (name.size() == word.size() || name == "_" + std::string(word) || name == "m_" + std::string(word))) return true;
+  if (name.size() == word.size() + 1 && name.starts_with(word) && name.back() == '_') return true;
   return name.size() == word.size() + 1 && name[0] == 'm' && std::toupper(static_cast<unsigned char>(word[0])) == name[1] && name.substr(2) == word.substr(1);
 }
 

@@ -17,10 +17,28 @@
 
 namespace elmcart {
 
+// What a writer asks about other files of the program, in languages that declare a thing in several places and include files.
+class Surroundings {
+ public:
+  virtual ~Surroundings() = default;
+  // All declarations of the function or variable that one of them stands for.
+  virtual std::vector<Spot> declarationsOf(Spot one) const = 0;
+  virtual bool isHeader(const LoweredFile& file) const = 0;
+  // Does a file see what another declares, by what it includes?
+  virtual bool sees(const LoweredFile& file, const LoweredFile& other) const = 0;
+  virtual void include(const LoweredFile& file, const LoweredFile& other, std::vector<FileEdit>& edits) = 0;
+  // From the bracket that opens a function's parameters to behind the one that closes them; empty: they could not be found.
+  virtual Span parameterList(Spot function) = 0;
+  virtual void addMember(Spot type, bool open, const std::string& text, std::vector<FileEdit>& edits) = 0;
+  virtual void insertLineBefore(Spot member, const std::string& line, std::vector<FileEdit>& edits) = 0;
+};
+
 // Texts and grammar trees of the files that are written in, each read when it is asked for.
 class WriterFiles {
  public:
-  explicit WriterFiles(std::string root) : root_(std::move(root)) {}
+  explicit WriterFiles(std::string root, Surroundings* around = nullptr) : root_(std::move(root)), around_(around) {}
+  // Null where no move plans with the whole program.
+  Surroundings* around() const { return around_; }
 
   // Empty when the file cannot be read any more.
   std::string_view text(const LoweredFile& file);
@@ -33,6 +51,7 @@ class WriterFiles {
   };
   One& one(const LoweredFile& file);
   std::string root_;
+  Surroundings* around_;
   std::map<std::string, One> files_;
 };
 
@@ -50,7 +69,7 @@ class Writer {
   virtual std::string wordFor(std::string_view name) const = 0;
   // What the class calls the field for it.
   virtual std::string fieldFor(const std::string& word) const { return word; }
-  // Is that the word, or the word behind a mark by which files tell fields: _x, m_x, mX?
+  // Is that the word with a mark by which files tell fields: _x, m_x, mX, x_?
   static bool isFieldNamed(std::string_view name, std::string_view word);
   // Is the object handed in at this creation already?
   virtual bool hands(Spot creation) = 0;
@@ -60,6 +79,12 @@ class Writer {
   virtual bool isInterface(const ClassFacts&, std::string_view) { return false; }
   // Has a class no constructors, and takes what it needs in a field that its makers fill? Then functions take it too.
   virtual bool takesByFields() const { return false; }
+  // Can what fetches the object be named where a parameter or field of the same name stands?
+  virtual bool namesBeside() const { return takesByFields(); }
+  // Is a struct made by constructors, as a class is?
+  virtual bool constructsStructs() const { return takesByFields(); }
+  // Does a derived class keep the object in a field of its own, beside that of its base?
+  virtual bool keepsBesideBase() const { return false; }
   // Has a class without constructors those of its base?
   virtual bool inheritsConstructors() const { return false; }
   // May what a field is set to in its declaration name a parameter of the constructor?
@@ -214,7 +239,7 @@ class Writer {
   std::set<const ClassFacts*> kept_, handsNew_;
   std::map<Spot, size_t> readsIn_;
   std::map<const ClassFacts*, std::vector<std::string>> moved_;
-  std::vector<std::pair<const LoweredFile*, Span>> movedSpans_;
+  std::vector<std::pair<Spot, Span>> movedSpans_;  // fields, and what they are set to
 };
 
 }  // namespace elmcart

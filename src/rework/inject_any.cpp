@@ -1,24 +1,27 @@
 #include "rework/inject_any.h"
 
+#include <algorithm>
+
 #include "rework/inject.h"
 #include "rework/moves/inject.h"
 
 namespace elmcart {
 namespace {
 
-const Language& languageOf(const Analysis& a, size_t entity) { return a.program.language(a.survey.entities[entity].place.file); }
+bool isByReference(const Analysis& a, size_t entity) { return elmcart::isByReference(a, a.survey.entities[entity]); }
 
 }  // namespace
 
+bool isByReference(const Analysis& a, const Entity& e) {
+  return a.program.language(e.place.file).phrases && std::any_of(e.accessPoints.begin(), e.accessPoints.end(), [](const AccessPoint& one) { return one.function != kNone; });
+}
+
 std::string injectAnyRefusal(const Analysis& a, size_t entity) {
-  const Language& language = languageOf(a, entity);
-  if (language.phrases) return injectRefusal(a, entity);
-  return injectByWriterRefusal(a, entity);
+  return isByReference(a, entity) ? injectRefusal(a, entity) : injectByWriterRefusal(a, entity);
 }
 
 NextStep nextInjectAnyStep(const Analysis& a, size_t entity, PlanMemory& memory) {
-  const Language& language = languageOf(a, entity);
-  return language.phrases ? nextInjectStep(a, entity, memory) : nextInjectByWriterStep(a, entity, memory);
+  return isByReference(a, entity) ? nextInjectStep(a, entity, memory) : nextInjectByWriterStep(a, entity, memory);
 }
 
 NextStep nextInjectOf(const Analysis& a, const Given& given, PlanMemory& memory) { return nextInjectByWriterOf(a, given, memory); }

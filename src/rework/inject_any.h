@@ -7,6 +7,8 @@
 
 namespace elmcart {
 
+// Is it reached by an accessor in a language with values and references?
+bool isByReference(const Analysis& analysis, const Entity& entity);
 std::string injectAnyRefusal(const Analysis& analysis, size_t entity);
 NextStep nextInjectAnyStep(const Analysis& analysis, size_t entity, PlanMemory& memory);
 

@@ -24,7 +24,6 @@ const Language& languageOfEntity(const Analysis& a, size_t entity) { return a.pr
 
 std::string injectNotIn(const Language& l) { return l.phrases || l.writer ? "" : "it is not written yet"; }
 std::string injectParameterNotIn(const Language& l) {
-  if (l.phrases) return "inject hands it to functions as well";
   return l.writer ? "" : "neither a parameter that may be left out nor a second function can be written";
 }
 std::string safeInitNotIn(const Language& l) {

@@ -7,6 +7,7 @@ namespace elmcart {
 
 Language cppLanguage();
 std::unique_ptr<HarnessWriter> cppHarness(WriterFiles& files);
+std::unique_ptr<Writer> cppWriter(WriterFiles& files, const HandedIn& handed);
 
 // One file each: guarantees.cpp, phrases.cpp, lower.cpp.
 const Guarantees& cppGuarantees();

@@ -83,6 +83,8 @@ Language cppLanguage() {
   language.learn = learnMacros;
   language.lower = lowerCpp;
   language.harness = cppHarness;
+  language.grammar = tree_sitter_cpp;
+  language.writer = cppWriter;
   language.parseOnly = parseOnlyCpp;
   return language;
 }

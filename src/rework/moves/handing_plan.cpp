@@ -10,7 +10,9 @@
 namespace elmcart {
 
 HandingPlan::HandingPlan(const Analysis& a, const Entity& entity, const Given* given, PlanMemory& memory)
-    : a_(a), p_(a.program), e_(entity), given_(given), memory_(memory), files_(a.program.root), writer_(p_.language(e_.place.file).writer(files_, handed_)) {}
+    : a_(a), p_(a.program), e_(entity), given_(given), memory_(memory),
+      // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
+      around_(a.program), files_(a.program.root, &around_), writer_(p_.language(e_.place.file).writer(files_, handed_)) {}
 
 void HandingPlan::leave(Place place, std::string reason, bool left, bool blocks) {
   for (const ByHand& b : out_.byHand)
@@ -26,7 +28,10 @@ void HandingPlan::describe() {
   handed_.type = plainName(p_, e_.type);
   handed_.qualified = p_.text(decl.qualified);
   handed_.home = &p_.files[decl.definition.file];
-  if (e_.slot != kNone) handed_.slot = spot(p_.variables[e_.slot].home());
+  if (e_.slot != kNone) {
+    handed_.slot = spot(p_.variables[e_.slot].home());
+    handed_.fetched = p_.text(p_.variables[e_.slot].qualified);
+  }
   handed_.slotHoldsObject = e_.slot != kNone && p_.guarantees(e_.place.file).implicitCopy.holds && p_.use(p_.variables[e_.slot].type).decl == e_.type && !p_.use(p_.variables[e_.slot].type).has(kPointer | kReference);
   if (given_) {
     handed_.made = given_->value;
@@ -37,7 +42,9 @@ void HandingPlan::describe() {
   for (const AccessPoint& accessPoint : e_.accessPoints) {
     if (accessPoint.function == kNone || accessPoint.sort != AccessPoint::Sort::Accessor || !givesShared(p_, e_, accessPoint.function) || isReader(accessPoint.function)) continue;
     byName = false;
-    if (!handed_.accessor.known()) handed_.accessor = spot(p_.functions[accessPoint.function].home());
+    if (handed_.accessor.known()) continue;
+    handed_.accessor = spot(p_.functions[accessPoint.function].home());
+    handed_.fetched = p_.text(p_.functions[accessPoint.function].qualified);
   }
   handed_.late = !given_ && (isReplaced() || (e_.creation.time == CreationTime::Lazy && !e_.creation.weights.empty()));
   std::set<std::pair<FileIndex, uint32_t>> seen;
@@ -56,6 +63,7 @@ void HandingPlan::describe() {
   }
   if (memory_.word.empty()) {
     std::string slot = e_.slot == kNone ? "" : std::string(p_.text(p_.variables[e_.slot].name));
+    if (slot.size() > 4 && slot[1] == '_' && (slot[0] == 'g' || slot[0] == 's')) slot.erase(0, 2);  // what marks it as global or static
     std::string name = byName && slot.size() > 3 ? slot : handed_.type;
     std::string capital = name.substr(name.find_first_not_of('_') == std::string::npos ? 0 : name.find_first_not_of('_'));
     capital[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(capital[0])));
@@ -90,7 +98,7 @@ std::string_view HandingPlan::headOf(Spot access) {
 }
 
 bool HandingPlan::isTaken(const std::string& word) const {
-  if (!writer_->takesByFields())
+  if (!writer_->namesBeside())
     for (Spot access : handed_.accesses)
       if (headOf(access) == word) return true;
   NameId id = p_.names.find(word), field = p_.names.find(writer_->fieldFor(word));
@@ -110,6 +118,43 @@ bool HandingPlan::isTaken(const std::string& word) const {
   return std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& f) { return f.name != 0 && f.name == field && concerned(f.owner); });
 }
 
+// [class.copy.ctor] of C++'s standard: the same where such objects are values.
+bool HandingPlan::copies(FunctionIndex constructor) const {
+  const Function& fn = p_.functions[constructor];
+  if (fn.parameters.size() != 1 || fn.owner == kNone || !p_.guarantees(fn.home().file).implicitCopy.holds) return false;
+  const TypeUse& use = p_.use(p_.variables[fn.parameters[0]].type);
+  return use.decl == fn.owner && use.has(kReference) && !use.has(kPointer);
+}
+
+std::vector<FunctionIndex> HandingPlan::makersOf(TypeIndex type) const {
+  std::vector<FunctionIndex> all = constructorsOf(p_, type);
+  std::erase_if(all, [&](FunctionIndex c) { return copies(c) || (p_.functions[c].modifiers & kDeleted); });
+  return all;
+}
+
+bool HandingPlan::isAssignedTo(TypeIndex type) const {
+  auto assignsFrom = [&](TypeIndex from) {
+    return std::any_of(p_.types[type].methods.begin(), p_.types[type].methods.end(), [&](FunctionIndex m) {
+      const Function& fn = p_.functions[m];
+      return fn.form == FunctionForm::Operator && p_.text(fn.name).ends_with('=') && fn.parameters.size() == 1 && p_.use(p_.variables[fn.parameters[0]].type).decl == from;
+    });
+  };
+  for (FileIndex f = 0; f < p_.files.size(); ++f) {
+    const LoweredFile& file = p_.files[f];
+    for (NodeId n = 1; n < file.nodes.size(); ++n) {
+      NodeId target = file[n].kind == Kind::Assign ? file.child(n, Role::Target) : kNoNode;
+      if (target == kNoNode) continue;
+      const TypeUse& use = p_.use(p_.links[f].type[target]);
+      if (use.decl != type || use.has(kPointer)) continue;
+      // What the class assigns from another class by an operator of its own, a reference does not forbid.
+      NodeId value = file.child(n, Role::Value);
+      TypeIndex from = value == kNoNode ? kNone : p_.use(p_.links[f].type[value]).decl;
+      if (from == kNone || from == type || p_.derivesFrom(from, type) || !assignsFrom(from)) return true;
+    }
+  }
+  return false;
+}
+
 const ClassFacts& HandingPlan::factsOf(TypeIndex type) {
   auto [found, isNew] = facts_.try_emplace(type);
   ClassFacts& out = found->second;
@@ -117,7 +162,7 @@ const ClassFacts& HandingPlan::factsOf(TypeIndex type) {
   const TypeDecl& decl = p_.types[type];
   out.type = spot(decl.definition);
   // A class in several parts: that with its constructors.
-  if (std::vector<FunctionIndex> all = constructorsOf(p_, type); !all.empty())
+  if (std::vector<FunctionIndex> all = makersOf(type); !all.empty())
     if (Place part = p_.around(p_.functions[all.front()].home(), Kind::Type); part.node != kNoNode && p_.file(part).name(part.node) == p_.file(decl.definition).name(decl.definition.node)) out.type = spot(part);
   out.name = plainName(p_, type);
   eachOfLineage(type, [&](TypeIndex t) {
@@ -125,11 +170,11 @@ const ClassFacts& HandingPlan::factsOf(TypeIndex type) {
     for (const Base& base : p_.types[t].bases)
       if (base.type == kNone) out.otherBases.emplace_back(p_.text(p_.use(base.use).name));
     out.hasBaseClass |= t != type && p_.types[t].form != TypeForm::Interface;
-    if (std::vector<FunctionIndex> all = constructorsOf(p_, t); t != type && p_.types[t].form == TypeForm::Class && !all.empty())
+    if (std::vector<FunctionIndex> all = makersOf(t); t != type && p_.types[t].form == TypeForm::Class && !all.empty())
       out.baseTakesArguments |= std::all_of(all.begin(), all.end(), [&](FunctionIndex c) { return p_.functions[c].leastArguments > 0; });
   });
   out.hasBaseClass |= std::any_of(out.otherBases.begin(), out.otherBases.end(), [&](const std::string& base) { return !writer_->isInterface(out, base); });
-  for (FunctionIndex c : constructorsOf(p_, type)) {
+  for (FunctionIndex c : makersOf(type)) {
     out.constructors.push_back(spot(p_.functions[c].home()));
     std::vector<Spot>& calls = out.calls.emplace_back();
     for (uint32_t k : p_.creationsOfType[type])
@@ -139,6 +184,9 @@ const ClassFacts& HandingPlan::factsOf(TypeIndex type) {
     if (!p_.creations[c].asBase && !p_.creations[c].delegated) out.creations.push_back(spot(p_.creations[c].place));
   for (FunctionIndex m : decl.methods)
     if (p_.functions[m].definition.known()) out.methods.push_back(spot(p_.functions[m].definition));
+  for (FunctionIndex c : constructorsOf(p_, type))
+    if (const Function& fn = p_.functions[c]; copies(c) && fn.definition.known() && !(fn.modifiers & kDeleted) && !p_.node(fn.definition).has(kDefaulted)) out.copies.push_back(spot(fn.definition));
+  if (writer_->keepsBesideBase()) out.isAssigned = isAssignedTo(type);
   if (writer_->takesByFields()) out.existsUnmade = existsUnmade(type);
   return out;
 }
@@ -156,6 +204,7 @@ bool HandingPlan::existsUnmade(TypeIndex type) const {
 bool HandingPlan::keeps(TypeIndex type) const {
   bool found = false;
   eachOfLineage(type, [&](TypeIndex t) {
+    if (t != type && writer_->keepsBesideBase()) return;
     for (VariableIndex v : p_.types[t].fields) found |= isOurField(p_.text(p_.variables[v].name)) && isTaker(t);
   });
   return found;
@@ -174,7 +223,7 @@ VariableIndex HandingPlan::keptInBase(TypeIndex type) const {
 bool HandingPlan::takesByBase(TypeIndex type) const {
   const std::vector<Base>& bases = p_.types[type].bases;
   if (bases.empty() || bases.front().type == kNone) return false;
-  std::vector<FunctionIndex> all = constructorsOf(p_, bases.front().type);
+  std::vector<FunctionIndex> all = makersOf(bases.front().type);
   return std::any_of(all.begin(), all.end(), [&](FunctionIndex c) { return takes(c) >= 0; });
 }
 
@@ -194,7 +243,7 @@ bool HandingPlan::accepts(FunctionIndex f) const {
     f = kNone;
     for (TypeIndex t = owner; f == kNone && !p_.types[t].bases.empty() && p_.types[t].bases.front().type != kNone;) {
       t = p_.types[t].bases.front().type;
-      if (std::vector<FunctionIndex> all = constructorsOf(p_, t); !all.empty()) f = all.front();
+      if (std::vector<FunctionIndex> all = makersOf(t); !all.empty()) f = all.front();
     }
   }
   return false;
@@ -210,7 +259,7 @@ bool HandingPlan::isTaker(TypeIndex type) const {
   // One that an earlier run left so.
   if (writer_->takesByFields())
     return std::any_of(p_.types[type].fields.begin(), p_.types[type].fields.end(), [&](VariableIndex v) { return isOurField(p_.text(p_.variables[v].name)) && p_.use(p_.variables[v].type).decl == e_.type; });
-  for (FunctionIndex c : constructorsOf(p_, type))
+  for (FunctionIndex c : makersOf(type))
     for (VariableIndex v : p_.functions[c].parameters)
       if (p_.text(p_.variables[v].name) == handed_.word && (p_.use(p_.variables[v].type).decl == e_.type || hasFallback(c))) return true;
   return false;
@@ -278,7 +327,7 @@ std::string HandingPlan::whyNotMadeHere(TypeIndex type) {
   const TypeDecl& decl = p_.types[type];
   std::string name = plainName(p_, type);
   if (!decl.definition.known()) return name + " is not defined in this tree";
-  if (decl.form != TypeForm::Class && !(decl.form == TypeForm::Struct && writer_->takesByFields())) return name + " is no ordinary class: nothing can be handed to a constructor of it";
+  if (decl.form != TypeForm::Class && !(decl.form == TypeForm::Struct && writer_->constructsStructs())) return name + " is no ordinary class: nothing can be handed to a constructor of it";
   for (NodeId c : children(p_.file(decl.definition), decl.definition.node)) {
     if (p_.file(decl.definition)[c].role != Role::Annotation) continue;
     std::string_view mark = lastPart(p_.file(decl.definition).name(c));

@@ -10,6 +10,7 @@
 #include "languages/writer.h"
 #include "rework/access.h"
 #include "rework/given.h"
+#include "rework/moves/surroundings.h"
 #include "rework/step.h"
 
 namespace elmcart {
@@ -57,6 +58,11 @@ class HandingPlan {
     }
   }
 
+  // Its constructors, without those that only copy an object where the language does that itself.
+  std::vector<FunctionIndex> makersOf(TypeIndex type) const;
+  bool copies(FunctionIndex constructor) const;
+  // Is an object of the class assigned to as a whole?
+  bool isAssignedTo(TypeIndex type) const;
   const ClassFacts& factsOf(TypeIndex type);
 
   // Is it named somewhere as a value, which is there without anybody making it?
@@ -115,6 +121,7 @@ class HandingPlan {
   const Entity& e_;
   const Given* given_;
   PlanMemory& memory_;
+  ProgramAround around_;
   WriterFiles files_;
   HandedIn handed_;
   std::string shown_;  // what people are told that is handed in

@@ -181,7 +181,7 @@ class InjectPlan : private HandingPlan {
   std::string takeIn(TypeIndex type, bool keep, const std::set<FunctionIndex>& wanted, bool passesOnly, std::vector<Change>& changes, bool everywhere = false) {
     const ClassFacts& facts = factsOf(type);
     if (std::string reason = whyNotMadeHere(type); !reason.empty()) return reason;
-    std::vector<FunctionIndex> all = constructorsOf(p_, type);
+    std::vector<FunctionIndex> all = makersOf(type);
     std::set<FunctionIndex> taking = wanted;
     if (keep || everywhere)
       for (FunctionIndex c : all)
@@ -255,8 +255,8 @@ class InjectPlan : private HandingPlan {
     if (creation.constructor != kNone && accepts(creation.constructor)) return creation.constructor;
     FunctionIndex found = kNone;
     eachOfLineage(creation.type, [&](TypeIndex t) {
-      std::vector<FunctionIndex> all = constructorsOf(p_, t);
-      if (found != kNone || (t != creation.type && !constructorsOf(p_, creation.type).empty())) return;
+      std::vector<FunctionIndex> all = makersOf(t);
+      if (found != kNone || (t != creation.type && !makersOf(creation.type).empty())) return;
       for (FunctionIndex c : all) {
         bool beside = creation.constructor != kNone && takes(c) >= 0 && isBeside(creation.constructor, c);
         if (beside || (creation.constructor == kNone && accepts(c))) found = c;
@@ -284,7 +284,7 @@ class InjectPlan : private HandingPlan {
         if (const Creation& c = p_.creations[k]; c.delegated && accepts(twinOf(c)) && !writer_->hands(spot(c.place))) return true;
     bool base = false;
     eachOfLineage(type, [&](TypeIndex t) { base |= t != type && isTaker(t); });
-    std::vector<FunctionIndex> own = constructorsOf(p_, type);
+    std::vector<FunctionIndex> own = makersOf(type);
     bool bare = own.empty() && takesByBase(type) && !writer_->inheritsConstructors();
     return base && !isTaker(type) && (bare || std::any_of(own.begin(), own.end(), [&](FunctionIndex c) { return !accepts(c); }));
   }
@@ -309,7 +309,7 @@ class InjectPlan : private HandingPlan {
   // Has code of such a class the object at hand by now?
   bool hasIt(TypeIndex maker, FunctionIndex in) const {
     if (in != kNone) return takes(in) >= 0 || keeps(maker);
-    std::vector<FunctionIndex> own = constructorsOf(p_, maker);
+    std::vector<FunctionIndex> own = makersOf(maker);
     return keeps(maker) || std::any_of(own.begin(), own.end(), [&](FunctionIndex c) { return takes(c) >= 0; });
   }
   // Is an object of the class made, in however many steps, by one that keeps the shared object? Then what is made
@@ -330,9 +330,9 @@ class InjectPlan : private HandingPlan {
     if (!passedBy_.insert(creation.constructor == kNone ? kNone - 1 - type : creation.constructor).second) return false;
     std::vector<Change> changes;
     std::set<FunctionIndex> wanted;
-    for (FunctionIndex c : constructorsOf(p_, type))
-      if (creation.constructor == c || (creation.constructor == kNone && constructorsOf(p_, type).size() == 1)) wanted.insert(c);
-    bool bare = constructorsOf(p_, type).empty() && takesByBase(type);
+    for (FunctionIndex c : makersOf(type))
+      if (creation.constructor == c || (creation.constructor == kNone && makersOf(type).size() == 1)) wanted.insert(c);
+    bool bare = makersOf(type).empty() && takesByBase(type);
     if (wanted.empty() && !bare) return false;  // which of them is called is not known
     std::string reason = bare ? whyNotMadeHere(type) : takeIn(type, false, wanted, true, changes);
     if (bare) changes = {{ChangeKind::TakeInConstructor, {}, &factsOf(type), From::Parameter, {}, kLast, {}, true}, {ChangeKind::HandToBase, {}, &factsOf(type), From::Parameter, {}}};
@@ -462,11 +462,11 @@ class InjectPlan : private HandingPlan {
     for (bool passers : {true, false})
       for (TypeIndex type : takers) {
         bool uses = false;
-        for (FunctionIndex c : constructorsOf(p_, type)) uses |= hasFallback(c);
+        for (FunctionIndex c : makersOf(type)) uses |= hasFallback(c);
         if (passers == uses || !isAlwaysGiven(type)) continue;
         std::vector<Change> changes;
         const ClassFacts& facts = factsOf(type);
-        std::vector<FunctionIndex> all = constructorsOf(p_, type);
+        std::vector<FunctionIndex> all = makersOf(type);
         for (size_t i = 0; i < all.size(); ++i) {
           Change change{ChangeKind::DropDefault, facts.constructors[i], &facts, From::Parameter, {}};
           bool unused = takes(all[i]) >= 0 || facts.calls[i].empty();
@@ -488,7 +488,7 @@ class InjectPlan : private HandingPlan {
       // One that may have nothing to hand on is to be closed first.
       TypeIndex maker = creation.in == kNone ? kNone : unitOf(p_, creation.in);
       if (maker != kNone && isTaker(maker) && !inTests(creation.place))
-        for (FunctionIndex k : constructorsOf(p_, maker)) {
+        for (FunctionIndex k : makersOf(maker)) {
           Change change{ChangeKind::DropDefault, spot(p_.functions[k].home()), &factsOf(maker), From::Parameter, {}};
           if (takes(k) >= 0 && !hasFallback(k) && writer_->can(change).empty()) return false;
         }
