@@ -35,6 +35,7 @@ struct ClassFacts {
   bool baseTakesArguments = false;       // a base has constructors, and none that can be called with nothing
   bool hasBaseClass = false;             // it derives from more than interfaces, or from what is not in the tree
   bool isAssigned = false;               // where objects are values: one is assigned to somewhere as a whole
+  Spot keptIn;                           // the field that holds the object by now; unknown: none does
   bool existsUnmade = false;             // somewhere it is a value that is there without being made
   std::vector<Spot> methods;             // those that have a body
 };
@@ -58,14 +59,14 @@ struct HandedIn {
 
 enum class ChangeKind : uint8_t {
   TakeInConstructor,  // the constructor takes the object as its last parameter; for those who call it as before it is fetched
-  TakeInFunction,     // a function takes it so
+  TakeInFunction,     // a function takes it so, as a constant where nothing in it changes the object
   KeepInField,        // the class keeps what its constructors take
   OpenField,          // what the class keeps may be read in those that derive from it
   MoveInitialiser,    // a field gets its first value in the constructors that take the object, behind that
   Read,               // an access reads the object from where it was handed in
   HandOn,             // a creation, or a call of another constructor or of such a function, hands the object on
   HandToBase,         // a constructor hands its parameter on to its base's, which takes one too
-  DropDefault,        // a constructor that takes it must be given it
+  DropDefault,        // a constructor or function that takes it must be given it
 };
 
 // Where the object is read from.
@@ -83,6 +84,7 @@ struct Change {
   uint32_t position = kLast;  // of HandOn and HandToBase: which parameter of what is called it is; kLast: the last
   Spot callee = {};      // of HandOn: the constructor or function that is called today; unknown: it is not known
   bool passesOnly = false;  // of TakeInConstructor and KeepInField: nothing is read there, it is only handed on
+  bool looksOnly = false;   // of Read: nothing is asked there that changes the object
 };
 
 }  // namespace elmcart

@@ -83,6 +83,14 @@ class Writer {
   virtual bool namesBeside() const { return takesByFields(); }
   // Is a struct made by constructors, as a class is?
   virtual bool constructsStructs() const { return takesByFields(); }
+  // May any function take it by a parameter that may be left out, so that functions are handed it as classes are?
+  virtual bool injectsFunctions() const { return false; }
+  // May code be written by macros, which name what fetches the object where no call is read?
+  virtual bool hasMacros() const { return false; }
+  // The class's name where an object of its own is made.
+  virtual std::string typeAt(Spot) const { return handed_.type; }
+  // May a field refer to one object for good, so that its own object cannot be assigned to?
+  virtual bool holdsByReference() const { return false; }
   // Does a derived class keep the object in a field of its own, beside that of its base?
   virtual bool keepsBesideBase() const { return false; }
   // Has a class without constructors those of its base?
@@ -172,7 +180,7 @@ class Writer {
     std::vector<FileEdit>* outer = std::exchange(out_, &inner);
     write();
     out_ = outer;
-    std::erase_if(inner, [&](const FileEdit& edit) { return edit.path != file.path || !span.contains(edit.span.begin); });
+    std::erase_if(inner, [&](const FileEdit& edit) { return edit.path != file.path || edit.span.begin < span.begin || edit.span.begin > span.end; });
     for (FileEdit& edit : inner) edit.span = {edit.span.begin - span.begin, edit.span.end - span.begin};
     Result<std::string> changed = applyEdits(text(file).substr(span.begin, span.size()), inner);
     return changed ? *changed : std::string();

@@ -15,9 +15,9 @@ namespace {
 
 class Retirement {
  public:
-  Retirement(const Analysis& a, size_t entity, const std::string& word)
+  Retirement(const Analysis& a, size_t entity, const LocalObject& local)
       // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
-      : a_(a), p_(a.program), e_(a.survey.entities[entity]), word_(word), scan_(a.program), settling_(p_.language(e_.place.file).settling), made_(e_.type) {}
+      : a_(a), p_(a.program), e_(a.survey.entities[entity]), local_(local), word_(local.name), scan_(a.program), settling_(p_.language(e_.place.file).settling), made_(e_.type) {}
 
   // Where the program's first function alone, or the code of one file, still fetches the object, to
   // hand it in, the object is made there: accessor and slot go.
@@ -39,7 +39,7 @@ class Retirement {
       if (std::find(accesses.begin(), accesses.end(), access) == accesses.end()) accesses.push_back(access);
     }
     // What may run twice would make two.
-    bool once = in == kNone || lowerCase(p_.text(p_.functions[in].name)) == "main";
+    bool once = (in == kNone && !local_.read) || (in != kNone && lowerCase(p_.text(p_.functions[in].name)) == "main");
     if (accesses.empty() || !once) return std::nullopt;
     // A variable of the very code that hands it in is there already.
     if (in == kNone && p_.variables[e_.slot].storage == Storage::Global && p_.variables[e_.slot].declarations.front().file == accesses.front().file &&
@@ -50,7 +50,7 @@ class Retirement {
     std::string type = plainName(p_, made_), creation;
     if (!creationElsewhere(p_, scan_, e_, creation).empty() || !holdsWord(scan_.text(first.file), type) || isNamedElsewhere(accesses)) return std::nullopt;
     for (const Variable& v : p_.variables)
-      if (p_.text(v.name) == word_ && (in != kNone ? v.function == in : v.declarations.front().file == first.file && v.function == kNone && v.owner == kNone)) return std::nullopt;
+      if (p_.text(v.name) == word_ && !(local_.read && p_.use(v.type).decl == made_ && p_.use(v.type).has(kReference)) && (in != kNone ? v.function == in : v.declarations.front().file == first.file && v.function == kNone && v.owner == kNone)) return std::nullopt;
     // In front of the statement of that code's own block that fetches it first.
     Place body = in != kNone ? Place{first.file, p_.file(first).child(p_.functions[in].definition.node, Role::Body)} : Place{first.file, 0}, statement = first;
     auto isOuter = [&](Place place) {
@@ -61,12 +61,17 @@ class Retirement {
     while (statement.node != kNoNode && !isOuter(p_.parent(statement))) statement = p_.parent(statement);
     if (statement.node == kNoNode || (in != kNone && (body.node == kNoNode || p_.functions[in].definition.file != first.file))) return std::nullopt;
     uint32_t line = scan_.lineBegin(first.file, p_.node(statement).span.begin);
-    // The statement may begin with a type, but nothing else may stand in front of it.
-    if (scan_.text(first.file).substr(line, p_.node(statement).span.begin - line).find_first_of(";{}?") != std::string_view::npos) return std::nullopt;
-    std::string local = filled(s->local, {{"type", type}, {"name", word_}, {"value", creation}});
-    edits_.push_back({p_.path(first), {line, line}, scan_.indentOf(statement) + local + scan_.newlineOf(first.file)});
+    std::string local = filled(s->local, {{"type", local_.typeAt(statement)}, {"name", word_}, {"value", creation}});
+    // The statement may begin with a type, but nothing else may stand in front of it than what opens its block.
+    std::string_view before = scan_.text(first.file).substr(line, p_.node(statement).span.begin - line);
+    bool opens = before.find_first_of(";}?") == std::string_view::npos && trim(before).ends_with('{') && statement == Place{first.file, p_.node(body).firstChild};
+    if (!opens && before.find_first_of(";{}?") != std::string_view::npos) return std::nullopt;
+    if (opens) edits_.push_back({p_.path(first), {p_.node(statement).span.begin, p_.node(statement).span.begin}, local + " "});
+    else edits_.push_back({p_.path(first), {line, line}, scan_.indentOf(statement) + local + scan_.newlineOf(first.file)});
     std::string use = s->local[0] == '$' ? "$" + word_ : word_;
-    for (Place access : accesses) edits_.push_back({p_.path(access), p_.node(access).span, use});
+    if (local_.read) local_.read(accesses, edits_);
+    else
+      for (Place access : accesses) edits_.push_back({p_.path(access), p_.node(access).span, use});
     if (!openConstructor(p_, scan_, e_, first.file, edits_).empty() || !removeAccessor(p_, scan_, e_, edits_, accesses).empty()) return std::nullopt;
     Step step;
     step.kind = StepKind::Retire;
@@ -107,6 +112,7 @@ class Retirement {
   const Analysis& a_;
   const Program& p_;
   const Entity& e_;
+  const LocalObject& local_;
   const std::string& word_;
   SourceScan scan_;
   const Settling* settling_;
@@ -116,9 +122,9 @@ class Retirement {
 
 }  // namespace
 
-RetireStep planRetirement(const Analysis& analysis, size_t entity, const std::string& word) {
+RetireStep planRetirement(const Analysis& analysis, size_t entity, const LocalObject& local) {
   RetireStep out;
-  if (std::optional<Step> step = Retirement(analysis, entity, word).run()) {
+  if (std::optional<Step> step = Retirement(analysis, entity, local).run()) {
     out.found = true;
     out.step = std::move(*step);
   }

@@ -2,6 +2,11 @@
 // fetches the object, to hand it in, the object is made there, and accessor and slot go.
 #pragma once
 
+#include <functional>
+#include <span>
+#include <string>
+#include <vector>
+
 #include "rework/step.h"
 
 namespace elmcart {
@@ -11,7 +16,14 @@ struct RetireStep {
   Step step;
 };
 
-// `word`: what the object is called there.
-RetireStep planRetirement(const Analysis& analysis, size_t entity, const std::string& word);
+// The object where it is made then.
+struct LocalObject {
+  std::string name;                           // what the variable for it is called
+  std::function<std::string(Place)> typeAt;   // its class's name at a place
+  // Writes accesses as the variable's; empty: its name stands for each.
+  std::function<void(std::span<const Place>, std::vector<FileEdit>&)> read;
+};
+
+RetireStep planRetirement(const Analysis& analysis, size_t entity, const LocalObject& local);
 
 }  // namespace elmcart

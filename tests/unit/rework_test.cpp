@@ -84,8 +84,8 @@ TEST(Inject, HandsTheObjectToFreeFunctionsToo) {
   ReworkResult result = project.plan();
   EXPECT_TRUE(result.finished);
   std::string after = Project::textOf(result, "main.cpp");
-  EXPECT_NE(after.find("static int deepest(Gauge& gauge) { return gauge.level(); }"), std::string::npos) << after;
-  EXPECT_NE(after.find("int middle(int n, Gauge& gauge) { return deepest(gauge) + n; }"), std::string::npos) << after;
+  EXPECT_NE(after.find("static int deepest(const Gauge& gauge) { return gauge.level(); }"), std::string::npos) << after;
+  EXPECT_NE(after.find("int middle(int n, const Gauge& gauge) { return deepest(gauge) + n; }"), std::string::npos) << after;
   EXPECT_NE(after.find("Gauge gauge; return middle(0, gauge);"), std::string::npos) << after;
   EXPECT_TRUE(project.builds(result));
 }
@@ -118,7 +118,7 @@ TEST(Inject, RefusesWhatCannotBeWrittenSafely) {
       {"#include \"gauge.h\"\nstatic int start = Gauge::get().level();\nint main() { return start; }\n",
        "static lifetime"},
       {"#include \"gauge.h\"\nint look() { return Gauge::get().level(); }\nint main() { int (*f)() = look; return f() + look(); }\n",
-       "used as a value"},
+       "look is given to others"},
       {"#include \"gauge.h\"\nclass User {\n public:\n  int read() { auto f = [] { return Gauge::get().level(); }; return f(); }\n};\nint main() { User user; return user.read(); }\n",
        "lambda"},
       {"#include \"gauge.h\"\nclass Keeper {\n  friend int look(const Keeper& keeper);\n  int kept = 1;\n};\nint look(const Keeper& keeper) { return Gauge::get().level() + keeper.kept; }\nint main() { return look(Keeper()); }\n",
@@ -168,19 +168,22 @@ TEST(Inject, WritesAsTheFileDoes) {
   auto result = rework(project.root(), Config{}, "harbour::TideGauge", ReworkOptions{.move = "inject", .confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
   ASSERT_TRUE(result.ok());
   std::string after = Project::textOf(*result, "main.cpp");
-  for (const char* text : {"       int second_offset,\n       const TideGauge& tide_gauge = *TideGauge::get())\n      : gauge_(tide_gauge),\n", "deep(sum_, gauge_)", "deep(int by_how_much, const TideGauge& tide_gauge = *TideGauge::get())",
+  for (const char* text : {"       int second_offset,\n       const TideGauge& shared_tide_gauge = *TideGauge::get())\n      : gauge_(shared_tide_gauge),\n", "deep(sum_, gauge_)", "deep(int by_how_much,\n                  const TideGauge& shared_tide_gauge = *TideGauge::get())",
                            "int raise_it(int how_much, TideGauge& shared_tide_gauge = *TideGauge::get()) {\n  TideGauge* tide_gauge = &shared_tide_gauge;"})
     EXPECT_NE(after.find(text), std::string::npos) << text << "\n" << after;
   EXPECT_TRUE(project.builds(*result));
 }
 
-TEST(Inject, IsRefusedForAReplaceableSlot) {
+// What may be another object tomorrow is asked for anew, unless one was handed in.
+TEST(Inject, AsksAReplaceableSlotAtEachUse) {
   Project project;
-  project.write("gauge.h", "#pragma once\nclass Gauge {\n public:\n  static Gauge* get() {\n    if (!slot) slot = new Gauge;\n    return slot;\n  }\n  static void use(Gauge* other) { slot = other; }\n  int level() const { return level_; }\n\n private:\n  static Gauge* slot;\n  int level_ = 0;\n};\n");
-  project.write("main.cpp", "#include \"gauge.h\"\nGauge* Gauge::slot = nullptr;\nint main() { Gauge other; Gauge::use(&other); return Gauge::get()->level(); }\n");
+  project.write("gauge.h", "#pragma once\nclass Gauge {\n public:\n  static Gauge& get() {\n    if (!slot) slot = new Gauge;\n    return *slot;\n  }\n  static void use(Gauge* other) { slot = other; }\n  int level() const { return level_; }\n\n private:\n  static Gauge* slot;\n  int level_ = 0;\n};\n");
+  project.write("main.cpp", "#include \"gauge.h\"\nGauge* Gauge::slot = nullptr;\nclass User {\n public:\n  int read() const {\n    const Gauge& gauge = Gauge::get();\n    return gauge.level() + Gauge::get().level();\n  }\n};\nint main() {\n  User user;\n  Gauge other;\n  Gauge::use(&other);\n  return user.read();\n}\n");
   auto result = rework(project.root(), Config{}, "Gauge::slot", ReworkOptions{.confirm = false, .jobs = 1, .mostSteps = 100, .retire = true, .progress = {}, .tamper = {}});
-  ASSERT_FALSE(result.ok());
-  EXPECT_NE(result.error().reason.find("replaced at gauge.h:8"), std::string::npos) << result.error().line();
+  ASSERT_TRUE(result.ok()) << result.error().line();
+  std::string after = Project::textOf(*result, "main.cpp");
+  for (const char* text : {"  explicit User(Gauge* gauge = nullptr) : gauge_(gauge) {}\n", "  const Gauge& gauge = *(gauge_ ? gauge_ : &Gauge::get());\n", "return gauge.level() + (gauge_ ? gauge_ : &Gauge::get())->level();", "  Gauge* gauge_;\n"}) EXPECT_NE(after.find(text), std::string::npos) << text << "\n" << after;
+  EXPECT_TRUE(project.builds(*result));
 }
 
 TEST(Inject, DealsWithPointersToTheInstance) {

@@ -8,6 +8,7 @@ const Settling& cppSettling() {
       .field = "{type} {field} = {value};",
       .shadowedUse = "this->{field}",
       .staticWord = "static",
+      .local = "{type} {name}{value};",
   };
   return kSettling;
 }

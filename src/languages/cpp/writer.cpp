@@ -25,6 +25,10 @@ class CppWriter final : public Writer {
   bool namesBeside() const override { return true; }
   bool constructsStructs() const override { return true; }
   bool keepsBesideBase() const override { return true; }
+  bool holdsByReference() const override { return true; }
+  bool injectsFunctions() const override { return true; }
+  bool hasMacros() const override { return true; }
+  std::string typeAt(Spot place) const override { return nameFrom(place, scopeOf(functionAround(place).known() ? functionAround(place) : place), handed_.qualified); }
 
   bool hands(Spot creation) override {
     if (creation->kind == Kind::Variable && isSetByAll(creation)) return true;
@@ -45,10 +49,17 @@ class CppWriter final : public Writer {
  protected:
   bool breaksLists() const override { return true; }
 
-  void begin(std::span<const Change>) override {
+  void begin(std::span<const Change> changes) override {
     entries_.clear();
     fresh_.clear();
     taking_.clear();
+    constant_.clear();
+    for (const Change& change : changes)
+      if (change.kind == ChangeKind::TakeInFunction) constant_.insert(change.at);
+    for (const Change& change : changes) {
+      bool changing = change.kind == ChangeKind::Read ? !change.looksOnly : change.kind == ChangeKind::HandOn && !isConstant(parameterIn(change.callee));
+      if (changing) constant_.erase(change.in);
+    }
   }
 
   // ----- what cannot be done
@@ -86,6 +97,7 @@ class CppWriter final : public Writer {
     if (change.at->has(kInMacro)) return "it stands in a macro's call";
     if (change.from == From::Parameter && !capturedAt(change.at, false)) return std::string(kNotCaptured);
     if (change.from == From::Field && !capturedAt(change.at, true)) return std::string(kNotCaptured);
+    if (change.of && holdsConstant(*change.of) && !change.looksOnly) return "it is held as a constant here, and this may change it";
     if (isOwner(typeOfSource())) {
       Spot up = parent(change.at);
       bool member = up->kind == Kind::Member && up->has(kArrow), object = up->kind == Kind::Dereference;
@@ -97,7 +109,8 @@ class CppWriter final : public Writer {
     if (change.at->has(kInMacro)) return "it is made by a macro";
     if (change.at->kind == Kind::Call && isPlacedByKey(change.at)) return "how many of these arguments are the container's cannot be told";
     if (change.in.known() && change.from != From::Fetched && !capturedAt(change.at, change.from == From::Field)) return std::string(kNotCaptured);
-    if (change.of && change.from == From::Field && holdsConstant(*change.of) && !takesConstant(change.callee)) return std::string(change.callee.file->name(change.callee.node)) + " may change the object, which is held as a constant here";
+    bool constant = change.of ? holdsConstant(*change.of) : change.from == From::Parameter && isConstant(parameterIn(change.in));
+    if (constant && change.from != From::Fetched && change.callee.known() && parameterIn(change.callee).known() && !isConstant(parameterIn(change.callee)) && !sourceIsConstant()) return std::string(change.callee.file->name(change.callee.node)) + " may change the object, which is held as a constant here";
     std::string reason;
     (void)leftOut(change, reason);
     return reason;
@@ -383,6 +396,7 @@ class CppWriter final : public Writer {
   // A class whose objects are assigned keeps it by a pointer: a reference would forbid that, [class.copy.assign].
   bool fieldIsPointer(const ClassFacts& c) const { return byPointer() || (keepsNow(&c) ? c.isAssigned : keptByPointer(c)); }
   static Spot fieldOf(const ClassFacts& c, const std::string& word) {
+    if (c.keptIn.known()) return c.keptIn;
     for (NodeId member : children(*c.type.file, c.type.node))
       if ((*c.type.file)[member].kind == Kind::Variable && !(*c.type.file)[member].has(kStatic) && isFieldNamed(c.type.file->name(member), word)) return {c.type.file, member};
     return {};
@@ -395,12 +409,14 @@ class CppWriter final : public Writer {
     Spot field = fieldOf(c, handed_.word), type = field.known() ? child(field, Role::Type) : Spot{};
     return type.known() && type->has(kPointeeConst) && !sourceIsConstant();
   }
-  bool takesConstant(Spot constructor) const {
-    for (Spot declaration : constructor.known() ? declarationsOf(constructor) : std::vector<Spot>{})
+  // What takes the object in a constructor or function.
+  Spot parameterIn(Spot function) const {
+    for (Spot declaration : function.known() ? declarationsOf(function) : std::vector<Spot>{})
       for (Spot parameter : parametersOf(declaration))
-        if (parameter.file->name(parameter.node) == handed_.word) return child(parameter, Role::Type).known() && child(parameter, Role::Type)->has(kPointeeConst);
-    return true;
+        if (parameter.file->name(parameter.node) == handed_.word) return parameter;
+    return {};
   }
+  static bool isConstant(Spot parameter) { return parameter.known() && child(parameter, Role::Type).known() && child(parameter, Role::Type)->has(kPointeeConst); }
   std::string heldFrom(const ClassFacts& c, const std::string& object) const { return c.isAssigned && !byPointer() ? "&" + object : object; }
   // As the class marks its fields, or its file, or the file of the object's class.
   std::string fieldIn(const ClassFacts& c) const {
@@ -457,9 +473,9 @@ class CppWriter final : public Writer {
     }
     return false;
   }
-  std::string typeFor(Spot at, std::string_view scope) const {
+  std::string typeFor(Spot at, std::string_view scope, bool constant = false) const {
     std::string name = nameFrom(at, scope, handed_.qualified);
-    return sourceIsConstant() ? "const " + name : name;
+    return constant || sourceIsConstant() ? "const " + name : name;
   }
 
   // ----- parameters
@@ -510,7 +526,7 @@ class CppWriter final : public Writer {
     std::string scope = of ? scopeOf(of->type) + (scopeOf(of->type).empty() ? "" : "::") + of->name : scopeOf(function);
     for (Spot declaration : declarationsOf(function)) {
       const LoweredFile& file = *declaration.file;
-      std::string parameter = typeFor(declaration, scope) + (byPointer() ? "* " : "& ") + handed_.word;
+      std::string parameter = typeFor(declaration, scope, of ? holdsConstant(*of) : constant_.contains(function)) + (byPointer() ? "* " : "& ") + handed_.word;
       if (declaration == first) parameter += isLate() ? " = nullptr" : " = " + fetchFrom(declaration, scope);
       std::vector<Span> items;
       for (Spot p : parametersOf(declaration)) items.push_back(p->span);
@@ -670,11 +686,32 @@ class CppWriter final : public Writer {
 
   // ----- an access becomes what was handed in
 
+  // Does something else in the function go by that name?
+  static bool hides(Spot function, std::string_view name) {
+    for (NodeId n = function.known() ? function.node : 0; function.known() && n < function.file->nodes.size() && (*function.file)[n].span.begin < function->span.end; ++n)
+      if (((*function.file)[n].kind == Kind::Variable || (*function.file)[n].kind == Kind::Parameter) && function.file->name(n) == name) return true;
+    return false;
+  }
+  // `Gauge& gauge = Gauge::get();` where that is what the parameter is called.
+  bool isOwnName(Spot variable) const {
+    if (variable->kind == Kind::Dereference) variable = parent(variable);
+    Spot type = variable->kind == Kind::Variable ? child(variable, Role::Type) : Spot{};
+    return type.known() && type->has(kReference) && variable.file->name(variable.node) == handed_.word;
+  }
+  Span statementOf(Spot variable) {
+    if (variable->kind == Kind::Dereference) variable = parent(variable);
+    std::string_view source = text(*variable.file);
+    uint32_t end = variable->span.end;
+    while (end < source.size() && (source[end] == ' ' || source[end] == ';')) ++end;
+    return {variable->span.begin, end};
+  }
   void replace(Spot access, const Change& change) {
     const LoweredFile& file = *access.file;
     std::string name = change.from == From::Parameter ? handed_.word : fieldIn(*change.of);
     bool pointer = byPointer() || (change.from == From::Field && fieldIsPointer(*change.of));
     Spot up = parent(access);
+    if (change.from == From::Field && hides(functionAround(access), name)) name = "this->" + name;
+    if (change.from == From::Parameter && isOwnName(up)) return put(file, wholeLines(file, statementOf(up)), "");
     bool member = up->kind == Kind::Member && child(up, Role::Receiver) == access, points = sourcePoints();
     if (isLate()) {
       std::string own = textOf(access);
@@ -694,7 +731,7 @@ class CppWriter final : public Writer {
 
   std::map<Spot, std::vector<Entry>> entries_;             // by constructor
   std::map<const ClassFacts*, std::vector<Entry>> fresh_;  // of classes that get a constructor
-  std::set<Spot> taking_;
+  std::set<Spot> taking_, constant_;  // constructors that take it; functions that take it as a constant
 };
 
 }  // namespace

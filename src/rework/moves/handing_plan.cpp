@@ -112,6 +112,9 @@ bool HandingPlan::isTaken(const std::string& word) const {
   for (const Variable& v : p_.variables) {
     if ((v.name != id && v.name != field) || v.name == 0) continue;
     bool own = p_.use(v.type).decl == e_.type && v.storage != Storage::Local;
+    // A local that refers to the object goes with the step, and a method reads it from its field.
+    if (writer_->namesBeside() && writer_->holdsByReference() && v.storage == Storage::Local && p_.use(v.type).decl == e_.type)
+      own = p_.use(v.type).has(kReference) || (v.function != kNone && unitOf(p_, v.function) != kNone && p_.functions[v.function].form != FunctionForm::Constructor);
     TypeIndex owner = v.owner != kNone ? v.owner : v.function != kNone ? p_.functions[v.function].owner : kNone;
     if (!own && (concerned(owner) || (v.function != kNone && functions.contains(v.function)))) return true;
   }
@@ -130,6 +133,32 @@ std::vector<FunctionIndex> HandingPlan::makersOf(TypeIndex type) const {
   std::vector<FunctionIndex> all = constructorsOf(p_, type);
   std::erase_if(all, [&](FunctionIndex c) { return copies(c) || (p_.functions[c].modifiers & kDeleted); });
   return all;
+}
+
+VariableIndex HandingPlan::heldIn(TypeIndex type) const {
+  for (VariableIndex v : p_.types[type].fields) {
+    if (isOurField(p_.text(p_.variables[v].name)) && isTaker(type)) return v;
+    const TypeUse& use = p_.use(p_.variables[v].type);
+    if (writer_->holdsByReference() && use.decl == e_.type && use.has(kReference) && isSetFromObject(type, v)) return v;
+  }
+  return kNone;
+}
+
+// In every constructor, by what fetches it or by what it was handed in as.
+bool HandingPlan::isSetFromObject(TypeIndex type, VariableIndex field) const {
+  std::vector<FunctionIndex> all = makersOf(type);
+  return !all.empty() && std::all_of(all.begin(), all.end(), [&](FunctionIndex c) {
+    Place home = p_.functions[c].home();
+    const LoweredFile& file = p_.file(home);
+    for (NodeId n : children(file, home.node)) {
+      if (file[n].kind != Kind::FieldInit || !(p_.symbolAt({home.file, n}) == Symbol(Symbol::Sort::Variable, field))) continue;
+      for (NodeId a : argumentsOf(file, n)) {
+        if (file[a].kind == Kind::Name && file.name(a) == handed_.word) return true;
+        if (std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) { return access.file == &file && p_.isInside({home.file, access.node}, a); })) return true;
+      }
+    }
+    return false;
+  });
 }
 
 bool HandingPlan::isAssignedTo(TypeIndex type) const {
@@ -186,7 +215,8 @@ const ClassFacts& HandingPlan::factsOf(TypeIndex type) {
     if (p_.functions[m].definition.known()) out.methods.push_back(spot(p_.functions[m].definition));
   for (FunctionIndex c : constructorsOf(p_, type))
     if (const Function& fn = p_.functions[c]; copies(c) && fn.definition.known() && !(fn.modifiers & kDeleted) && !p_.node(fn.definition).has(kDefaulted)) out.copies.push_back(spot(fn.definition));
-  if (writer_->keepsBesideBase()) out.isAssigned = isAssignedTo(type);
+  if (writer_->holdsByReference()) out.isAssigned = isAssignedTo(type);
+  if (VariableIndex held = heldIn(type); held != kNone) out.keptIn = spot(p_.variables[held].home());
   if (writer_->takesByFields()) out.existsUnmade = existsUnmade(type);
   return out;
 }
@@ -204,8 +234,7 @@ bool HandingPlan::existsUnmade(TypeIndex type) const {
 bool HandingPlan::keeps(TypeIndex type) const {
   bool found = false;
   eachOfLineage(type, [&](TypeIndex t) {
-    if (t != type && writer_->keepsBesideBase()) return;
-    for (VariableIndex v : p_.types[t].fields) found |= isOurField(p_.text(p_.variables[v].name)) && isTaker(t);
+    if (t == type || !writer_->keepsBesideBase()) found |= heldIn(t) != kNone;
   });
   return found;
 }
@@ -225,6 +254,59 @@ bool HandingPlan::takesByBase(TypeIndex type) const {
   if (bases.empty() || bases.front().type == kNone) return false;
   std::vector<FunctionIndex> all = makersOf(bases.front().type);
   return std::any_of(all.begin(), all.end(), [&](FunctionIndex c) { return takes(c) >= 0; });
+}
+
+std::string HandingPlan::whyNotInFunction(FunctionIndex f, const std::vector<Place>& accesses) {
+  const Function& fn = p_.functions[f];
+  bool whole = fn.definition.known() && !(fn.modifiers & kInMacro) && std::all_of(accesses.begin(), accesses.end(), [&](Place access) { return access.file == fn.definition.file; });
+  if (!whole) return functionText(p_, f) + " could not be read";
+  if (std::any_of(accesses.begin(), accesses.end(), [&](Place access) { return isAssigned(access); })) return "here the slot itself is set";
+  if (fn.modifiers & kOverride) return functionText(p_, f) + " stands for one of a base or an interface, whose parameters are not its own choice";
+  if (std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& o) { return &o != &fn && o.name == fn.name && o.parent == fn.parent && o.owner == fn.owner && o.parameters.size() == fn.parameters.size() + 1; })) return "there is a " + std::string(p_.text(fn.name)) + " with one parameter more already";
+  for (const TypeDecl& type : p_.types)
+    if (std::find(type.friends.begin(), type.friends.end(), fn.name) != type.friends.end()) return std::string(p_.text(type.qualified)) + " names " + functionText(p_, f) + " as its friend, with what it takes today";
+  return isGivenAway(f) ? functionText(p_, f) + " is given to others, who call it with what it takes today" : "";
+}
+
+bool HandingPlan::isGivenAway(FunctionIndex f) {
+  if (!lookedAtAll_) {
+    lookedAtAll_ = true;
+    for (FileIndex i = 0; i < p_.files.size(); ++i) {
+      const LoweredFile& file = p_.files[i];
+      for (NodeId n = 1; n < file.nodes.size(); ++n) {
+        if ((file[n].kind != Kind::Name && file[n].kind != Kind::Member) || file[n].role == Role::Callee) continue;
+        if (Symbol symbol = p_.links[i].symbol[n]; symbol.is(Symbol::Sort::Function)) givenAway_.insert(symbol.index());
+      }
+    }
+  }
+  return givenAway_.contains(f);
+}
+
+bool HandingPlan::isGiven(Place call) {
+  if (writer_->hands(spot(call))) return true;
+  for (NodeId a : argumentsOf(p_.file(call), call.node)) {
+    Symbol symbol = p_.symbolAt({call.file, a});
+    if (symbol.is(Symbol::Sort::Variable) && p_.variables[symbol.index()].owner != kNone && heldIn(p_.variables[symbol.index()].owner) == symbol.index()) return true;
+  }
+  return false;
+}
+
+bool HandingPlan::takesAsFunction(FunctionIndex f) const {
+  const Function& fn = p_.functions[f];
+  return std::any_of(fn.parameters.begin(), fn.parameters.end(), [&](VariableIndex v) { return p_.text(p_.variables[v].name) == handed_.word && p_.use(p_.variables[v].type).decl == e_.type; });
+}
+
+// [dcl.type.cv] of C++'s standard; what marks no member as constant may change the object with each.
+bool HandingPlan::looksOnly(Place access) const {
+  Place up = p_.parent(access);
+  if (p_.node(up).kind == Kind::Dereference) up = p_.parent(up);
+  Symbol symbol = p_.symbolAt(up);
+  if (p_.node(up).kind == Kind::Member) {
+    if (!symbol.is(Symbol::Sort::Function)) symbol = p_.symbolAt(p_.parent(up));
+    return symbol.is(Symbol::Sort::Function) && (p_.functions[symbol.index()].modifiers & kConst);
+  }
+  bool kept = (p_.node(up).kind == Kind::Variable || p_.node(up).kind == Kind::FieldInit) && symbol.is(Symbol::Sort::Variable);
+  return kept && p_.use(p_.variables[symbol.index()].type).has(kPointeeConst);
 }
 
 int HandingPlan::takes(FunctionIndex f) const {

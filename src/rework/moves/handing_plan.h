@@ -61,6 +61,9 @@ class HandingPlan {
   // Its constructors, without those that only copy an object where the language does that itself.
   std::vector<FunctionIndex> makersOf(TypeIndex type) const;
   bool copies(FunctionIndex constructor) const;
+  // The field in which a class holds the object by now, in whatever way it came to it; kNone: in none.
+  VariableIndex heldIn(TypeIndex type) const;
+  bool isSetFromObject(TypeIndex type, VariableIndex field) const;
   // Is an object of the class assigned to as a whole?
   bool isAssignedTo(TypeIndex type) const;
   const ClassFacts& factsOf(TypeIndex type);
@@ -81,6 +84,16 @@ class HandingPlan {
   bool accepts(FunctionIndex f) const;
   Spot calledBy(const Creation& c) const { return c.constructor == kNone ? Spot{} : spot(p_.functions[c.constructor].home()); }
   uint32_t positionIn(FunctionIndex f) const;
+  // Does a function of no object take it, by a parameter?
+  bool takesAsFunction(FunctionIndex f) const;
+  // Why a function of no object cannot be given a parameter for it; empty: it can, as far as the program tells.
+  std::string whyNotInFunction(FunctionIndex f, const std::vector<Place>& accesses);
+  // Is it named elsewhere than where it is called: given to somebody who calls it with what it takes today?
+  bool isGivenAway(FunctionIndex f);
+  // Is the object handed in at a creation or call by now, as a parameter or as the field that holds it?
+  bool isGiven(Place call);
+  // Is nothing asked there that changes the object?
+  bool looksOnly(Place access) const;
   bool isTaker(TypeIndex type) const;
   bool hasFallback(FunctionIndex constructor) const;
 
@@ -127,6 +140,8 @@ class HandingPlan {
   std::string shown_;  // what people are told that is handed in
   std::unique_ptr<Writer> writer_;
   std::map<TypeIndex, ClassFacts> facts_;
+  std::set<FunctionIndex> givenAway_;
+  bool lookedAtAll_ = false;
   std::vector<FunctionIndex> functionAround_;  // of each place in out_.byHand
   NextStep out_;
 };

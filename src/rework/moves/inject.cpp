@@ -55,7 +55,7 @@ class InjectPlan : private HandingPlan {
   NextStep run() {
     describe();
     collect();
-    if (!seam() && !lift() && !inFunctions() && memory_.retire && !compose() && !dropDefault()) retire();
+    if (!seam() && !lift() && !inFunctions() && !callsInClasses() && memory_.retire && !compose() && !dropDefault()) retire();
     if (!out_.found)
       for (const Creation& c : p_.creations)
         if (isMakersOwn(c) && lacksIt(c))
@@ -118,6 +118,7 @@ class InjectPlan : private HandingPlan {
       if (constructor) u.inConstructors[c.in].push_back(access);
       else u.inMembers.push_back(access);
     }
+    if (writer_->hasMacros()) leaveMentions();
     for (auto& [type, unit] : units) {
       std::sort(unit.inMembers.begin(), unit.inMembers.end(), [&](Place x, Place y) { return std::make_pair(p_.path(x), p_.node(x).span.begin) < std::make_pair(p_.path(y), p_.node(y).span.begin); });
       units_.push_back(std::move(unit));
@@ -138,15 +139,42 @@ class InjectPlan : private HandingPlan {
   TypeIndex ownerOfInitialiser(VariableIndex v) const { return v == kNone ? kNone : p_.variables[v].owner; }
 
   void leaveOutside(const Consumer& c, Place access) {
-    if (c.in == kNone) return;  // where the program is put together
+    if (c.in == kNone) {  // where the program is put together
+      bool early = writer_->injectsFunctions() && c.inInitialiserOf != kNone;
+      if (early) leave(access, "it stands in the initialiser of a variable with static lifetime, where nothing can be handed in", false, memory_.retire);
+      return;
+    }
     if (writer_->takesByFields() && memory_.takers.contains(functionText(p_, c.in))) return;  // what it hands on to the one beside it
     if (writer_->takesByFields() && p_.functions[c.in].form == FunctionForm::Function) functions_[c.in].push_back(access);
     const Function& in = p_.functions[c.in];
     bool own = in.owner == e_.type || isAccessPoint(c.in);
     if (own || in.form == FunctionForm::Initialiser || lowerCase(p_.text(in.name)) == "main" || isHandedIn(access)) return;
     bool property = in.form == FunctionForm::Getter || in.form == FunctionForm::Setter;
+    if (writer_->injectsFunctions()) {
+      if (!takesAsFunction(c.in)) functions_[c.in].push_back(access);
+      return;
+    }
     leave(access, functionText(p_, c.in) + (property ? " belongs to no object, and takes no parameters" : " belongs to no object: the move inject-parameter gives it a parameter"), property, false);
   }
+  // Where it is named though no call was read: in macros, in branches that are not built.
+  void leaveMentions() {
+    for (const AccessPoint& accessPoint : e_.accessPoints) {
+      if (accessPoint.function == kNone || accessPoint.sort != AccessPoint::Sort::Accessor) continue;
+      const Function& fn = p_.functions[accessPoint.function];
+      for (auto [file, offset] : around_.mentions(fn.owner == kNone ? "" : std::string(p_.text(p_.types[fn.owner].name)), std::string(p_.text(fn.name)))) {
+        auto holds = [&, f = file, o = offset](Place place) { return place.file == f && p_.node(place).span.contains(o); };
+        const auto& calls = p_.callsOfFunction[accessPoint.function];
+        bool known = std::any_of(fn.declarations.begin(), fn.declarations.end(), holds);
+        for (uint32_t c : calls) {
+          uint32_t begin = p_.node(p_.calls[c].place).span.begin;
+          known |= p_.calls[c].place.file == file && offset >= begin && offset < begin + kLongestAccess && around_.sameStatement(file, begin, offset);
+        }
+        if (!known) out_.byHand.push_back({p_.files[file].path, p_.files[file].lineOf(offset), "the accessor is named where no plain call could be read: in a macro or in a branch that is not built", true, false}), functionAround_.push_back(kNone);
+      }
+    }
+  }
+  static constexpr uint32_t kLongestAccess = 200;  // bytes
+
   bool isHandedIn(Place access) const {
     return std::any_of(p_.creations.begin(), p_.creations.end(), [&](const Creation& c) { return c.place.file == access.file && isTaker(c.type) && p_.isInside(access, c.place.node); });
   }
@@ -154,7 +182,7 @@ class InjectPlan : private HandingPlan {
   // ----- steps
 
   // Who in a constructor is called in its stead or for a base, and takes the object by now or in this step.
-  void handOnInside(FunctionIndex constructor, const std::set<FunctionIndex>& taking, const ClassFacts& facts, std::vector<Change>& changes) const {
+  void handOnInside(FunctionIndex constructor, const std::set<FunctionIndex>& taking, const ClassFacts& facts, std::vector<Change>& changes) {
     Spot in = spot(p_.functions[constructor].home());
     bool base = false, knownBase = false;
     uint32_t position = kLast;
@@ -164,7 +192,7 @@ class InjectPlan : private HandingPlan {
       if (c.delegated && taken) changes.push_back({ChangeKind::HandOn, spot(c.place), &facts, From::Parameter, in, positionIn(twinOf(c)), calledBy(c)});
       if (c.asBase && taken) position = positionIn(twinOf(c));
       knownBase |= c.asBase && c.constructor != kNone;
-      base |= c.asBase && taken && !writer_->hands(spot(c.place));
+      base |= c.asBase && taken && !isGiven(c.place);
     }
     // A base is called by its constructor's name, or by a word for it.
     if (!knownBase) eachOfLineage(p_.functions[constructor].owner, [&](TypeIndex t) { base |= t != p_.functions[constructor].owner && isTaker(t); });
@@ -218,9 +246,9 @@ class InjectPlan : private HandingPlan {
       for (auto& [field, access] : unit.firstValues) moveFirst(field, facts, changes);
       std::string reason = takeIn(unit.type, keep, wanted, false, changes, !unit.firstValues.empty());
       for (auto& [field, access] : unit.firstValues) changes.push_back({ChangeKind::Read, spot(access), &facts, From::Parameter, {}});
-      for (Place access : unit.inMembers) changes.push_back({ChangeKind::Read, spot(access), &facts, From::Field, around(access)});
+      for (Place access : unit.inMembers) changes.push_back({.kind = ChangeKind::Read, .at = spot(access), .of = &facts, .from = From::Field, .in = around(access), .looksOnly = looksOnly(access)});
       for (auto& [constructor, places] : unit.inConstructors)
-        for (Place access : places) changes.push_back({ChangeKind::Read, spot(access), &facts, From::Parameter, spot(p_.functions[constructor].home())});
+        for (Place access : places) changes.push_back({.kind = ChangeKind::Read, .at = spot(access), .of = &facts, .in = spot(p_.functions[constructor].home()), .looksOnly = looksOnly(access)});
       Step step = stepOf(StepKind::Seam, unit.type, writer_->takesByFields() ? "has a field for the " + shown_ + "; where nobody fills it, it is fetched as before" : keep ? "takes the " + shown_ + " in its constructor; by default it " + (given_ ? "makes one" : "fetches it as before") : "takes the " + shown_ + " in the constructors that use it; by default it is fetched as before");
       step.callSites = unit.count();
       if (writer_->takesByFields() && !keeps(unit.type)) fillAll(facts, unit.type, changes);
@@ -256,7 +284,7 @@ class InjectPlan : private HandingPlan {
     FunctionIndex found = kNone;
     eachOfLineage(creation.type, [&](TypeIndex t) {
       std::vector<FunctionIndex> all = makersOf(t);
-      if (found != kNone || (t != creation.type && !makersOf(creation.type).empty())) return;
+      if (found != kNone || (t != creation.type && (!writer_->inheritsConstructors() || !makersOf(creation.type).empty()))) return;
       for (FunctionIndex c : all) {
         bool beside = creation.constructor != kNone && takes(c) >= 0 && isBeside(creation.constructor, c);
         if (beside || (creation.constructor == kNone && accepts(c))) found = c;
@@ -275,13 +303,13 @@ class InjectPlan : private HandingPlan {
   bool canBeGiven(const Creation& creation) const { return writer_->takesByFields() ? isTaker(creation.type) && keeps(creation.type) : twinOf(creation) != kNone; }
   // An object of its own that production code makes, and not the shared one.
   bool isMakersOwn(const Creation& c) const { return !c.asBase && !c.delegated && c.type != e_.type && sameLanguage(c.place) && !inTests(c.place); }
-  bool lacksIt(const Creation& c) { return canBeGiven(c) && !writer_->hands(spot(c.place)); }
+  bool lacksIt(const Creation& c) { return canBeGiven(c) && !isGiven(c.place); }
   // Made by a constructor that calls one of a base or of its own class that takes the object, and has nothing to hand it.
   bool couldPass(const Creation& creation) {
     TypeIndex type = creation.type;
     if (FunctionIndex own = creation.constructor; own != kNone && isTaker(type) && !accepts(twinOf(creation)))
       for (uint32_t k : p_.creationsInFunction[own])
-        if (const Creation& c = p_.creations[k]; c.delegated && accepts(twinOf(c)) && !writer_->hands(spot(c.place))) return true;
+        if (const Creation& c = p_.creations[k]; c.delegated && accepts(twinOf(c)) && !isGiven(c.place)) return true;
     bool base = false;
     eachOfLineage(type, [&](TypeIndex t) { base |= t != type && isTaker(t); });
     std::vector<FunctionIndex> own = makersOf(type);
@@ -397,6 +425,7 @@ class InjectPlan : private HandingPlan {
     return false;
   }
   bool inFunctions() {
+    if (writer_->injectsFunctions()) return functionsTake();
     for (auto& [function, places] : functions_) {
       if (isStart(function) || inTests(p_.functions[function].home())) continue;
       bool makes = makesTakers(function);
@@ -428,15 +457,117 @@ class InjectPlan : private HandingPlan {
     return reason.empty();
   }
 
+  // ----- functions that take it as classes do
+
+  // A call of a function that takes the object, and is not handed it.
+  bool lacksIt(const CallSite& call) {
+    if (call.callee == kNone || p_.functions[call.callee].form != FunctionForm::Function || !takesAsFunction(call.callee) || !sameLanguage(call.place) || inTests(call.place)) return false;
+    return !isGiven(call.place) && memory_.isChosen(p_.path(call.place));
+  }
+  Change handTo(const CallSite& call, const ClassFacts* of, From from) const { return {ChangeKind::HandOn, spot(call.place), of, from, call.in == kNone ? Spot{} : spot(p_.functions[call.in].home()), kLast, spot(p_.functions[call.callee].home())}; }
+
+  // What a function makes or calls that takes the object, and is not handed it.
+  std::vector<Change> neededIn(FunctionIndex function, From from) {
+    std::vector<Change> out;
+    for (uint32_t k : p_.creationsInFunction[function])
+      if (const Creation& c = p_.creations[k]; isMakersOwn(c) && lacksIt(c)) out.push_back({ChangeKind::HandOn, spot(c.place), nullptr, from, spot(p_.functions[function].home()), positionIn(twinOf(c)), calledBy(c)});
+    for (uint32_t k : p_.callsInFunction[function])
+      if (const CallSite& call = p_.calls[k]; lacksIt(call)) out.push_back(handTo(call, nullptr, from));
+    return out;
+  }
+  bool isFree(FunctionIndex f) const { return p_.functions[f].definition.known() && unitOf(p_, f) == kNone && p_.functions[f].owner != e_.type && !isAccessPoint(f) && p_.functions[f].form == FunctionForm::Function && lowerCase(p_.text(p_.functions[f].name)) != "main" && !inTests(p_.functions[f].home()) && memory_.isChosen(p_.path(p_.functions[f].home())); }
+
+  bool functionsTake() {
+    for (auto& [function, places] : functions_)
+      if (isFree(function) && takeAsFunction(function, 0)) return true;
+    // Those that have it by now hand it on; and, where that is asked for, those take it that need to hand it on.
+    for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
+      bool has = takesAsFunction(f);
+      if ((!has && !memory_.retire) || !isFree(f) || failed_.contains(f)) continue;
+      std::vector<Change> changes = neededIn(f, From::Parameter);
+      if (changes.empty()) continue;
+      if (!has) {
+        if (takeAsFunction(f, 0)) return true;
+        continue;
+      }
+      Step step;
+      step.kind = StepKind::Lift;
+      step.subject = functionText(p_, f);
+      step.title = step.subject + " passes what it has on to what it makes or calls";
+      step.creationSites = changes.size();
+      if (std::string reason = take(std::move(step), changes, {}); reason.empty()) return true;
+      else failed_.insert(f), leave(p_.functions[f].home(), reason + "; by default it is fetched as before", true, false);
+    }
+    return false;
+  }
+  bool takeAsFunction(FunctionIndex function, int depth) {
+    if (failed_.contains(function)) return false;
+    // First those that it calls, so that nothing is left with the shared object.
+    constexpr int kDeepest = 8;
+    for (uint32_t c : p_.callsInFunction[function])
+      if (FunctionIndex callee = p_.calls[c].callee; callee != function && depth < kDeepest && functions_.contains(callee) && isFree(callee) && takeAsFunction(callee, depth + 1)) return true;
+    Spot in = spot(p_.functions[function].home());
+    std::vector<Place> places = functions_.contains(function) ? functions_.at(function) : std::vector<Place>{};
+    std::vector<Change> changes = neededIn(function, From::Parameter);
+    changes.insert(changes.begin(), {ChangeKind::TakeInFunction, in, nullptr, From::Parameter, {}});
+    for (Place place : places) changes.push_back({.kind = ChangeKind::Read, .at = spot(place), .in = in, .looksOnly = looksOnly(place)});
+    Step step;
+    step.kind = places.empty() ? StepKind::Lift : StepKind::InjectParameter;
+    step.subject = functionText(p_, function);
+    step.title = step.subject + " takes the " + shown_ + " as a parameter" + (places.empty() ? " and passes it on" : "; by default it fetches it as before");
+    step.passesOnly = places.empty();
+    step.callSites = places.size();
+    bool called = std::any_of(p_.callsOfFunction[function].begin(), p_.callsOfFunction[function].end(), [&](uint32_t c) { return p_.calls[c].in != function; });
+    std::string reason = called ? whyNotInFunction(function, places) : step.subject + " is not called in this tree: who would hand the object in?";
+    if (reason.empty()) reason = take(std::move(step), changes, {});
+    if (reason.empty()) return true;
+    failed_.insert(function);
+    if (places.empty()) leave(p_.functions[function].home(), reason + "; by default it is fetched as before", true, false);
+    for (Place place : places) leave(place, reason, false, true);
+    return false;
+  }
+
+  // A class that has it hands it to the functions that it calls, and takes it for them where that is asked for.
+  bool callsInClasses() {
+    if (!writer_->injectsFunctions()) return false;
+    for (const CallSite& call : p_.calls) {
+      TypeIndex maker = call.in == kNone ? kNone : unitOf(p_, call.in);
+      if (maker == kNone || maker == e_.type || !lacksIt(call) || !(memory_.retire || hasIt(maker, call.in)) || !passed_.insert(maker).second) continue;
+      const ClassFacts& facts = factsOf(maker);
+      std::set<FunctionIndex> wanted;
+      bool keep = false;
+      std::vector<Change> changes, calls;
+      for (const CallSite& other : p_.calls) {
+        if (other.in == kNone || unitOf(p_, other.in) != maker || !lacksIt(other)) continue;
+        bool constructor = p_.functions[other.in].form == FunctionForm::Constructor && p_.functions[other.in].owner == maker;
+        if (constructor) wanted.insert(other.in);
+        else keep = true;
+        calls.push_back(handTo(other, &facts, constructor ? From::Parameter : From::Field));
+      }
+      std::string reason = keep && keeps(maker) && wanted.empty() ? "" : takeIn(maker, keep, wanted, true, changes);
+      changes.insert(changes.end(), calls.begin(), calls.end());
+      Step step = stepOf(StepKind::Lift, maker, isTaker(maker) ? "passes what it has on to what it calls" : "takes the " + shown_ + " and passes it on to what it calls");
+      step.creationSites = calls.size();
+      if (reason.empty()) reason = take(std::move(step), changes, {maker});
+      if (reason.empty()) return true;
+      for (const Change& handed : calls) leave({static_cast<FileIndex>(handed.at.file - p_.files.data()), handed.at.node}, reason + "; by default it is fetched as before", true, false);
+    }
+    return false;
+  }
+
   // ----- only when asked for
 
+  // Is it made where the program is put together?
+  bool isComposing(const Creation& c) {
+    if (!isMakersOwn(c) || (c.in != kNone && unitOf(p_, c.in) != kNone)) return false;
+    if (c.in == kNone && ownerOfInitialiser(c.inInitialiserOf) != kNone) return false;
+    return c.in == kNone || !writer_->injectsFunctions() || !isFree(c.in);
+  }
   bool compose() {
+    for (const Creation& creation : p_.creations)
+      if (isComposing(creation) && couldPass(creation) && pass(creation)) return true;
     for (const Creation& creation : p_.creations) {
-      if (!isMakersOwn(creation)) continue;
-      if (creation.in != kNone && unitOf(p_, creation.in) != kNone) continue;
-      if (creation.in == kNone && ownerOfInitialiser(creation.inInitialiserOf) != kNone) continue;
-      if (couldPass(creation) && pass(creation)) return true;
-      if (!lacksIt(creation)) continue;
+      if (!isComposing(creation) || !lacksIt(creation)) continue;
       std::vector<Change> changes;
       for (const Creation& c : p_.creations)
         if (c.in == creation.in && c.place.file == creation.place.file && isMakersOwn(c) && lacksIt(c)) changes.push_back({ChangeKind::HandOn, spot(c.place), nullptr, From::Fetched, {}, positionIn(twinOf(c)), calledBy(c)});
@@ -449,6 +580,23 @@ class InjectPlan : private HandingPlan {
       std::string reason = take(std::move(step), changes, {});
       if (reason.empty()) return true;
       leave(creation.place, reason + "; by default it is fetched as before", true, false);
+    }
+    return writer_->injectsFunctions() && composeCalls();
+  }
+  // The program's first function hands it to the functions that it calls.
+  bool composeCalls() {
+    for (const CallSite& call : p_.calls) {
+      if (call.in == kNone || unitOf(p_, call.in) != kNone || isFree(call.in) || isAccessPoint(call.in) || !lacksIt(call)) continue;
+      std::vector<Change> changes = neededIn(call.in, From::Fetched);
+      Step step;
+      step.kind = StepKind::Compose;
+      step.subject = functionText(p_, call.in);
+      step.title = step.subject + " hands in the " + shown_ + " where the program is put together";
+      step.creationSites = changes.size();
+      if (!composed_.insert(step.subject).second) continue;
+      std::string reason = take(std::move(step), changes, {});
+      if (reason.empty()) return true;
+      leave(call.place, reason + "; by default it is fetched as before", true, false);
     }
     return false;
   }
@@ -476,15 +624,32 @@ class InjectPlan : private HandingPlan {
         step.creationSites = p_.creationsOfType[type].size();
         if (!changes.empty() && take(std::move(step), changes, {}).empty()) return true;
       }
+    return writer_->injectsFunctions() && dropInFunctions();
+  }
+  bool dropInFunctions() {
+    for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
+      const auto& calls = p_.callsOfFunction[f];
+      bool given = p_.functions[f].form == FunctionForm::Function && takesAsFunction(f) && calls.size() > 0 && std::all_of(calls.begin(), calls.end(), [&](uint32_t c) { return isGiven(p_.calls[c].place); });
+      Change change{ChangeKind::DropDefault, spot(p_.functions[f].home()), nullptr, From::Parameter, {}};
+      if (!given || isGivenAway(f) || !writer_->can(change).empty()) continue;
+      Step step;
+      step.kind = StepKind::Retire;
+      step.subject = functionText(p_, f);
+      step.title = step.subject + " needs to be given the " + shown_ + ": all that call it do, and its default goes";
+      step.creationSites = calls.size();
+      if (take(std::move(step), {change}, {}).empty()) return true;
+    }
     return false;
   }
   bool isAlwaysGiven(TypeIndex type) {
     const TypeDecl& decl = p_.types[type];
-    if (!decl.derived.empty() || decl.hasUnknownBase || p_.creationsOfType[type].empty()) return false;
+    bool derived = std::any_of(decl.derived.begin(), decl.derived.end(), [&](TypeIndex t) { return !writer_->keepsBesideBase() || makersOf(t).empty() || !isTaker(t); });
+    if (derived || decl.hasUnknownBase || p_.creationsOfType[type].empty()) return false;
     for (uint32_t c : p_.creationsOfType[type]) {
       const Creation& creation = p_.creations[c];
       if (creation.delegated) continue;
-      if (creation.asBase || !writer_->hands(spot(creation.place))) return false;
+      if (creation.copy && writer_->holdsByReference()) continue;
+      if ((creation.asBase && !writer_->keepsBesideBase()) || !isGiven(creation.place)) return false;
       // One that may have nothing to hand on is to be closed first.
       TypeIndex maker = creation.in == kNone ? kNone : unitOf(p_, creation.in);
       if (maker != kNone && isTaker(maker) && !inTests(creation.place))
@@ -498,7 +663,14 @@ class InjectPlan : private HandingPlan {
 
   void retire() {
     if (given_) return;
-    RetireStep last = planRetirement(a_, entity_, handed_.word);
+    std::function<void(std::span<const Place>, std::vector<FileEdit>&)> read;
+    if (writer_->injectsFunctions())
+      read = [&](std::span<const Place> places, std::vector<FileEdit>& edits) {
+        std::vector<Change> changes;
+        for (Place place : places) changes.push_back({.kind = ChangeKind::Read, .at = spot(place), .in = around(place)});
+        (void)writer_->write(changes, edits);
+      };
+    RetireStep last = planRetirement(a_, entity_, {handed_.word, [&](Place place) { return writer_->typeAt(spot(place)); }, std::move(read)});
     if (!last.found || memory_.refused.contains(last.step.key())) return;
     out_.found = true;
     out_.step = std::move(last.step);
@@ -511,6 +683,7 @@ class InjectPlan : private HandingPlan {
   std::set<FunctionIndex> passedBy_;
   std::optional<std::set<TypeIndex>> below_;  // classes that are made below those that keep the object
   std::set<std::string> composed_;
+  std::set<FunctionIndex> failed_;  // functions that cannot take it, or cannot hand it on
 };
 
 }  // namespace

@@ -27,13 +27,13 @@ class ParameterPlan : private HandingPlan {
     for (auto& [f, accesses] : work()) {
       Spot at = spot(p_.functions[f].definition);
       std::vector<Change> changes{{ChangeKind::TakeInFunction, at, nullptr, From::Parameter, {}}};
-      for (Place access : accesses) changes.push_back({ChangeKind::Read, spot(access), nullptr, From::Parameter, at});
+      for (Place access : accesses) changes.push_back({.kind = ChangeKind::Read, .at = spot(access), .in = at, .looksOnly = looksOnly(access)});
       Step step;
       step.kind = StepKind::InjectParameter;
       step.subject = functionText(p_, f);
       step.title = step.subject + " takes the " + shown_ + " as a parameter; without one it fetches it as before";
       step.callSites = accesses.size();
-      std::string reason = whyNot(f, accesses);
+      std::string reason = whyNotInFunction(f, accesses);
       if (reason.empty()) reason = take(std::move(step), changes, {});
       if (reason.empty()) break;
       leave(accesses.front(), reason, false, true);
@@ -79,34 +79,6 @@ class ParameterPlan : private HandingPlan {
     const std::vector<VariableIndex>& parameters = p_.functions[symbol.index()].parameters;
     return std::any_of(parameters.begin(), parameters.end(), [&](VariableIndex v) { return p_.text(p_.variables[v].name) == handed_.word; });
   }
-
-  std::string whyNot(FunctionIndex f, const std::vector<Place>& accesses) {
-    const Function& fn = p_.functions[f];
-    bool whole = fn.definition.known() && !(fn.modifiers & kInMacro) && std::all_of(accesses.begin(), accesses.end(), [&](Place access) { return access.file == fn.definition.file; });
-    if (!whole) return functionText(p_, f) + " could not be read";
-    if (std::any_of(accesses.begin(), accesses.end(), [&](Place access) { return isAssigned(access); })) return "here the slot itself is set";
-    if (fn.modifiers & kOverride) return functionText(p_, f) + " stands for one of a base or an interface, whose parameters are not its own choice";
-    if (std::any_of(p_.functions.begin(), p_.functions.end(), [&](const Function& o) { return &o != &fn && o.name == fn.name && o.parent == fn.parent && o.owner == fn.owner && o.parameters.size() == fn.parameters.size() + 1; })) return "there is a " + std::string(p_.text(fn.name)) + " with one parameter more already";
-    return isGivenAway(f) ? functionText(p_, f) + " is given to others, who call it with what it takes today" : "";
-  }
-
-  // Is it named elsewhere than where it is called: given to somebody who calls it with what it takes today?
-  bool isGivenAway(FunctionIndex f) {
-    if (!lookedAtAll_) {
-      lookedAtAll_ = true;
-      for (FileIndex i = 0; i < p_.files.size(); ++i) {
-        const LoweredFile& file = p_.files[i];
-        for (NodeId n = 1; n < file.nodes.size(); ++n) {
-          if ((file[n].kind != Kind::Name && file[n].kind != Kind::Member) || file[n].role == Role::Callee) continue;
-          if (Symbol symbol = p_.links[i].symbol[n]; symbol.is(Symbol::Sort::Function)) givenAway_.insert(symbol.index());
-        }
-      }
-    }
-    return givenAway_.contains(f);
-  }
-
-  std::set<FunctionIndex> givenAway_;
-  bool lookedAtAll_ = false;
 };
 
 }  // namespace
