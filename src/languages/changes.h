@@ -51,6 +51,7 @@ struct HandedIn {
   std::string fetched;           // the qualified name of that or of the variable, with "::"
   bool slotHoldsObject = false;  // where objects are values: the variable holds the object itself, not where it is
   std::vector<Spot> accesses;    // every place that fetches it
+  bool onlyLooked = false;       // nobody who fetches it changes it
   bool late = false;             // what the slot holds may be replaced: it is read anew at each use
   // An object that is not shared today: how one is made where nobody hands it in, with {wrap} for its class. Each access
   // names the class `beside` it, whose members it has. Empty: the object is fetched.

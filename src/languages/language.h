@@ -165,19 +165,9 @@ struct Guarantees {
 };
 
 // How things are written in a language: what the moves need.
-struct Phrases {
-  // A constructor parameter, a field and an initialiser that hand an object of
-  // class `type` in by reference.
-  std::string (*parameter)(std::string_view type, std::string_view name) = nullptr;
-  std::string (*parameterWithDefault)(std::string_view type, std::string_view name, std::string_view value) = nullptr;
-  std::string (*field)(std::string_view type, std::string_view name) = nullptr;
-  std::string (*fieldInit)(std::string_view field, std::string_view value) = nullptr;
-  std::string (*forwardDeclaration)(std::string_view form, std::string_view qualified) = nullptr;
-  std::string (*import)(std::string_view path) = nullptr;
-  std::string (*localInstance)(std::string_view type, std::string_view name) = nullptr;
-  std::string_view memberAccess;  // between an object held by reference and its member
-  // An owner of an object on the heap: {type} {arguments} {name}
-  std::string_view ownedType = {}, makeOwned = {}, bareOfOwned = {}, freeOwned = {}, ownedImport = {};
+// An owner of an object on the heap: {type} {arguments} {name}
+struct Owning {
+  std::string_view type, make, bare, free, import;
 };
 
 // How a function or constructor is given one more parameter, where that is not written by a Writer yet.
@@ -341,7 +331,8 @@ struct Language {
   bool marksConstants = false;         // what is not to change is declared so: what everybody can name and is not declared so is open to change
 
   const Guarantees* guarantees = nullptr;
-  const Phrases* phrases = nullptr;
+  const Owning* owning = nullptr;      // null: the language frees objects itself, or no move writes owners
+  std::string_view includeLine = {};   // how a file names one that it includes: {path}; empty: files are not included
   const Sound* sound = nullptr;        // null: neither steady nor seal can be written
   const Mending* mending = nullptr;    // null: neither tether nor guard can be written
   const Handing* handing = nullptr;    // null: no move can hand an object in

@@ -50,7 +50,7 @@ std::string creationElsewhere(const Program& p, SourceScan& scan, const Entity& 
   if (p.types[e.type].form == TypeForm::Object || p.types[e.type].form == TypeForm::Enum) return "the language makes it, as what it is declared to be";
   TypeIndex made = e.creation.made != kNone ? e.creation.made : e.type;
   if (made != e.type) return "what is made is a " + plainName(p, made) + ", and asked for is a " + plainName(p, e.type);
-  bool values = p.language(place.file).phrases != nullptr;
+  bool values = p.language(place.file).owning != nullptr;
   if (!values && node.kind != Kind::Create && node.kind != Kind::Call) return "how it is made could not be read";
   std::vector<NodeId> arguments = node.kind == Kind::Variable ? std::vector<NodeId>{} : argumentsOf(file, place.node);
   std::string list;
@@ -75,7 +75,7 @@ std::string creationElsewhere(const Program& p, SourceScan& scan, const Entity& 
 std::string openConstructor(const Program& p, SourceScan& scan, const Entity& e, FileIndex from, std::vector<FileEdit>& edits) {
   const TypeDecl& decl = p.types[e.type];
   const Settling* s = p.language(decl.definition.file).settling;
-  bool values = p.language(decl.definition.file).phrases != nullptr;
+  bool values = p.language(decl.definition.file).owning != nullptr;
   std::vector<FileEdit> cuts;
   for (FunctionIndex m : decl.methods) {
     const Function& fn = p.functions[m];

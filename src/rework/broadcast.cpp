@@ -131,7 +131,7 @@ class Broadcaster {
     edits_.push_back({p_.files[f].path, {at, at}, indent + laidOut(scan_, filled(n_->broadcaster, words), f, indent, unit) + newline + newline});
     for (std::string_view import : {n_->import, n_->otherImport}) {
       if (import.empty() || scan_.text(f).find(import) != std::string_view::npos) continue;
-      if (language_.phrases) scan_.addInclude(f, std::string(import), edits_);
+      if (language_.owning) scan_.addInclude(f, std::string(import), edits_);
       else importLine(p_, scan_, f, std::string(import), edits_);
     }
     return "";

@@ -45,7 +45,7 @@ class Enforcer {
  private:
   std::string className() const { return std::string(p_.text(p_.types[e_.type].name)); }
   const TypeDecl& type() const { return p_.types[e_.type]; }
-  bool classLabels() const { return p_.language(e_.place.file).phrases != nullptr; }  // access stands in front of groups of members
+  bool classLabels() const { return p_.language(e_.place.file).owning != nullptr; }  // access stands in front of groups of members
 
   // In front of the first member that is a function, or at the end of the fields.
   void addMember(const std::string& pattern, const std::string& value = "") {

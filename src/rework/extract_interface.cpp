@@ -128,7 +128,7 @@ class InterfaceExtractor {
     const TypeUse& use = p_.use(variable.type);
     if (p_.node(homeOf(v)).has(kInMacro)) return "it is written by a macro";
     if (use.has(kArray)) return "it is a list of them";
-    if (language_.phrases && !use.has(kPointer | kReference)) return "it holds one by value";
+    if (language_.owning && !use.has(kPointer | kReference)) return "it holds one by value";
     if (variable.storage == Storage::Parameter && functionOf(v) != kNone) {
       const Function& fn = p_.functions[functionOf(v)];
       if (isBound(functionOf(v))) return functionText(p_, functionOf(v)) + " stands for others of its name";
@@ -191,7 +191,7 @@ class InterfaceExtractor {
         case Kind::Dereference: case Kind::AddressOf: at = up; continue;
         case Kind::Conditional:
           if (role == Role::Condition) return {};
-          if (language_.phrases) return {"one of it or of another is chosen (line " + std::to_string(p_.line(at)) + ")", kNone, kNone};
+          if (language_.owning) return {"one of it or of another is chosen (line " + std::to_string(p_.line(at)) + ")", kNone, kNone};
           at = up;
           continue;
         default: return {"it is used in a way that needs the class (line " + std::to_string(p_.line(at)) + ")", kNone, kNone};
@@ -302,7 +302,7 @@ class InterfaceExtractor {
     std::string name(p_.text(fn.name));
     if (fn.owner != type_) return name + " comes from a base class";
     if (fn.modifiers & (kPrivate | kProtected)) return name + " is not open to others";
-    if (!fn.typeParameters.empty() && language_.phrases) return name + " is a template";
+    if (!fn.typeParameters.empty() && language_.owning) return name + " is a template";
     if (there_ != kNone) {
       bool in = std::any_of(p_.types[there_].methods.begin(), p_.types[there_].methods.end(), [&](FunctionIndex o) { return p_.functions[o].name == fn.name; });
       return in || !f_->untold.empty() ? "" : name + " is not in " + face_;

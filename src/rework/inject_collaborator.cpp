@@ -18,7 +18,7 @@ class Supplier {
         scan_(a.program) {
     const Language& language = p_.language(p_.types[type].definition.file);
     h_ = language.handing;
-    phrases_ = language.phrases != nullptr;
+    owners_ = language.owning != nullptr;
     for (const Collaborator& one : a.subject().collaborators)
       if (one.owner == type) (one.field == kNone ? inMethods_ : found_).push_back(one);
   }
@@ -61,7 +61,7 @@ class Supplier {
     while (!bare.empty() && bare.front() == '_') bare.erase(0, 1);
     while (!bare.empty() && bare.back() == '_') bare.pop_back();
     std::string byType = plainName(p_, one.type);
-    bool snake = phrases_ ? field.find('_') != std::string::npos : h_->snake;
+    bool snake = owners_ ? field.find('_') != std::string::npos : h_->snake;
     std::string typed = objectName(byType, snake);
     for (const std::string& candidate : {bare, typed, snake ? "given_" + typed : "given" + byType}) {
       if (candidate.empty() || !isWordByte(candidate[0])) continue;
@@ -85,7 +85,7 @@ class Supplier {
 
   std::string write(const Collaborator& one) {
     if (p_.node(one.creation).has(kInMacro)) return "it is made by a macro";
-    if (phrases_) return writeOwned(one);
+    if (owners_) return writeOwned(one);
     if (!one.creation.known() || one.creation.file != p_.types[type_].definition.file) return "it is made outside of the class's file";
     if (one.in != kNone && p_.functions[one.in].form != FunctionForm::Constructor) return "it is made by " + functionText(p_, one.in) + ", whose parameters are no constructor's: give it one, and hand it in";
     if (one.in == kNone) return writeField(one);
@@ -258,7 +258,7 @@ class Supplier {
   PlanMemory& memory_;
   SourceScan scan_;
   const Handing* h_ = nullptr;
-  bool phrases_ = false;
+  bool owners_ = false;
   std::vector<Collaborator> found_, inMethods_;
   std::vector<FileEdit> edits_;
 };

@@ -74,7 +74,7 @@ class LocalMaker {
       if (fn.owner == kNone || fn.isStaticMember() || fn.form == FunctionForm::Initialiser || fn.form == FunctionForm::Factory) return functionText(p_, in) + ", which belongs to no object, uses it (" + at(access) + ")";
       if (owner_ != kNone && owner_ != fn.owner) return plainName(p_, owner_) + " and " + plainName(p_, fn.owner) + " use it";
       owner_ = fn.owner;
-      if (p_.around(access, Kind::Lambda).node != kNoNode && language_.phrases) return "a lambda uses it (" + at(access) + ")";
+      if (p_.around(access, Kind::Lambda).node != kNoNode && language_.owning) return "a lambda uses it (" + at(access) + ")";
       accesses_.emplace_back(access, in);
       return "";
     };
@@ -95,7 +95,7 @@ class LocalMaker {
       }
       const Variable& slot = p_.variables[e_.slot];
       if (owner_ != kNone && slot.owner != kNone && slot.owner != owner_) return "it belongs to " + plainName(p_, slot.owner) + ", and " + plainName(p_, owner_) + " uses it";
-      if (owner_ != kNone && slot.owner == kNone && slot.definition.known() && p_.types[owner_].definition.file != slot.definition.file && !language_.phrases) return "it stands in another file than the class that uses it";
+      if (owner_ != kNone && slot.owner == kNone && slot.definition.known() && p_.types[owner_].definition.file != slot.definition.file && !language_.owning) return "it stands in another file than the class that uses it";
     }
     if (owner_ != kNone && (!p_.types[owner_].definition.known() || &p_.language(p_.types[owner_].definition.file) != &language_)) return "the class that uses it could not be read";
     if (owner_ != kNone && p_.types[owner_].form != TypeForm::Class && p_.types[owner_].form != TypeForm::Struct) return plainName(p_, owner_) + " is no ordinary class";
@@ -189,7 +189,7 @@ class LocalMaker {
     std::string text(pattern);
     if (size_t cut = text.find(" = {value}"); cut != std::string::npos && value.empty()) text.erase(cut, 10);
     text = filled(text, words);
-    if (language_.phrases) {
+    if (language_.owning) {
       addLastField(text);
       return "";
     }
@@ -252,7 +252,7 @@ class LocalMaker {
     if (!reason.empty()) return reason;
     std::string type = plainName(p_, e_.type), field = objectName(type, language_.handing && language_.handing->snake);
     if (language_.handing) field = std::string(language_.handing->fieldPrefix) + field;
-    if (language_.phrases) field += "_";
+    if (language_.owning) field += "_";
     Place home = p_.types[owner_].definition, made = p_.types[e_.type].definition;
     for (VariableIndex v : p_.types[owner_].fields)
       if (p_.text(p_.variables[v].name) == field) return plainName(p_, owner_) + " has a field " + field + " already";
@@ -260,17 +260,17 @@ class LocalMaker {
     for (auto& [access, in] : accesses_) {
       Symbol symbol = p_.symbolAt(access);
       const TypeUse& use = p_.use(symbol.is(Symbol::Sort::Function) ? p_.functions[symbol.index()].result : symbol.is(Symbol::Sort::Variable) ? p_.variables[symbol.index()].type : 0);
-      if (use.decl == kNone && language_.phrases) return "it is handed out in a smart pointer, which others may keep";
-      pointer |= language_.phrases && use.has(kPointer);
+      if (use.decl == kNone && language_.owning) return "it is handed out in a smart pointer, which others may keep";
+      pointer |= language_.owning && use.has(kPointer);
     }
-    if (language_.phrases) {
+    if (language_.owning) {
       // By value, so its class must be known where the field is declared.
       std::string name(p_.text(p_.types[e_.type].qualified));
       if (p_.types[owner_].parent == p_.types[e_.type].parent) name = type;
       edits_.clear();
       if (home.file != made.file && !scan_.includes(home.file, made.file)) {
         if (scan_.includes(made.file, home.file)) return "including the class's file would make a circle";
-        scan_.addInclude(home.file, language_.phrases->import(scan_.spellingOf(made.file, home.file)), edits_);
+        scan_.addInclude(home.file, filled(language_.includeLine, {{"path", scan_.spellingOf(made.file, home.file)}}), edits_);
       }
       addLastField(name + " " + field + creation + ";");
     } else {
@@ -320,7 +320,7 @@ class LocalMaker {
     if (slot.owner != kNone && !s_->staticWord.empty() && slot.owner == owner_ && !slot.declarations.empty() && p_.isInside(slot.declarations.front(), p_.types[owner_].definition.node)) {
       if (std::string reason = dropStatic(value); !reason.empty()) return reason;
     } else {
-      if (language_.phrases && slot.declarations.size() > 1) return "it is declared in several places";
+      if (language_.owning && slot.declarations.size() > 1) return "it is declared in several places";
       for (Place place : slot.declarations) {
         auto lines = declarationLines(p_, scan_, place);
         if (!lines) return "its declaration shares its line with others";
@@ -329,7 +329,7 @@ class LocalMaker {
       if (s_->field.find("{type}{field}") != std::string_view::npos && type.find('*') == std::string::npos) type += " ";
       if (std::string reason = addField(field, type, value); !reason.empty()) return reason;
     }
-    if (language_.phrases) {
+    if (language_.owning) {
       // Bare names go on meaning it; one that is qualified by the class does so too.
       for (auto& [access, in] : accesses_)
         if (useAt(in, field) != field) edits_.push_back({p_.path(access), p_.node(access).span, useAt(in, field)});

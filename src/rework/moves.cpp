@@ -6,7 +6,7 @@
 #include "rework/extract_interface.h"
 #include "rework/synchronize.h"
 #include "rework/moves/inject_parameter.h"
-#include "rework/inject_any.h"
+#include "rework/moves/inject.h"
 #include "rework/own.h"
 #include "rework/enforce.h"
 #include "rework/make_local.h"
@@ -22,7 +22,7 @@ const Language& languageOfEntity(const Analysis& a, size_t entity) { return a.pr
 
 // ----- in which languages a move makes no sense, or is not written
 
-std::string injectNotIn(const Language& l) { return l.phrases || l.writer ? "" : "it is not written yet"; }
+std::string injectNotIn(const Language& l) { return l.owning || l.writer ? "" : "it is not written yet"; }
 std::string injectParameterNotIn(const Language& l) {
   return l.writer ? "" : "neither a parameter that may be left out nor a second function can be written";
 }
@@ -37,7 +37,7 @@ std::string synchronizeNotIn(const Language& l) {
 }
 std::string unregisterNotIn(const Language& l) { return l.mending && !l.mending->takeOut.empty() ? "" : "it is not written yet"; }
 std::string injectCollaboratorNotIn(const Language& l) {
-  bool can = l.phrases || (l.handing && (!l.handing->functionParameter.empty() || !l.handing->overload.empty()));
+  bool can = l.owning || (l.handing && (!l.handing->functionParameter.empty() || !l.handing->overload.empty()));
   return can ? "" : "a parameter that may be left out cannot be written: give the constructor one, and hand it in at each call";
 }
 
@@ -51,12 +51,12 @@ std::string wrapNotIn(const Language& l) {
 
 std::string ownNotIn(const Language& l) {
   if (!l.guarantees->freedByHand.holds) return "the language frees objects itself";
-  return l.phrases && !l.phrases->ownedType.empty() ? "" : "it is not written yet";
+  return l.owning ? "" : "it is not written yet";
 }
 std::string broadcastNotIn(const Language& l) { return l.announcing ? "" : "it is not written yet"; }
 
 constexpr std::array kMoves = std::to_array<Move>({
-    {"inject", "accessor calls inside classes become a constructor parameter and a field", MoveTarget::State, injectNotIn, injectAnyRefusal, nextInjectAnyStep},
+    {"inject", "accessor calls inside classes become a constructor parameter and a field", MoveTarget::State, injectNotIn, injectRefusal, nextInjectStep},
     {"inject-parameter", "free functions take it as an optional parameter", MoveTarget::State, injectParameterNotIn, injectParameterRefusal, nextInjectParameterStep},
     {"safe-init", "unsound or needlessly slow creation becomes the language's sound form", MoveTarget::State, safeInitNotIn, safeInitRefusal, nextSafeInitStep},
     {"enforce", "a second instance is forbidden: private constructor, no copies, subclasses, clones or deserialised ones", MoveTarget::State, enforceNotIn, enforceRefusal, nextEnforceStep},

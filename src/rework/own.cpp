@@ -14,7 +14,7 @@ namespace {
 class Owner {
  public:
   Owner(const Analysis& a, FileIndex home, PlanMemory& memory)
-      : a_(a), p_(a.program), memory_(memory), h_(a.program.language(home).phrases),
+      : a_(a), p_(a.program), memory_(memory), h_(a.program.language(home).owning),
         // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
         scan_(a.program) {}
 
@@ -115,8 +115,8 @@ class Owner {
     if (const Creation* creation = creationAt(p_, value); creation && creation->constructor != kNone) open = !(p_.functions[creation->constructor].modifiers & (kPrivate | kProtected));
     if (behind.find('[') == 0) return "";
     if (behind.size() >= 2 && behind.front() == '(') arguments = behind.substr(1, behind.size() - 2);
-    if (!open || (!behind.empty() && behind.front() == '{')) return filled(h_->ownedType, {{"type", type}}) + "(" + scan_.nodeText(value) + ")";
-    return filled(h_->makeOwned, {{"type", type}, {"arguments", arguments}});
+    if (!open || (!behind.empty() && behind.front() == '{')) return filled(h_->type, {{"type", type}}) + "(" + scan_.nodeText(value) + ")";
+    return filled(h_->make, {{"type", type}, {"arguments", arguments}});
   }
 
   // "T* name", with what stands for the type from then on. A text: why it cannot be written.
@@ -136,26 +136,26 @@ class Owner {
     }
     if (std::count(between.begin(), between.end(), '*') != 1) return "its type could not be read";
     if (source.find(',', end) < source.find(';', end) && p_.node(declaration).kind == Kind::Variable && source.find('(', end) > source.find(';', end)) return "it is declared together with others";
-    edit(declaration, {span.begin, end}, filled(h_->ownedType, {{"type", std::string(trim(text))}}) + " ");
+    edit(declaration, {span.begin, end}, filled(h_->type, {{"type", std::string(trim(text))}}) + " ");
     return "";
   }
 
   void include(FileIndex f) {
-    std::string line(h_->ownedImport);
+    std::string line(h_->import);
     if (scan_.text(f).find(line) != std::string_view::npos) return;
     for (const FileEdit& done : edits_)
       if (done.path == p_.files[f].path && done.text.find(line) != std::string::npos) return;
     scan_.addInclude(f, line, edits_);
   }
 
-  std::string bare(Place use) { return filled(h_->bareOfOwned, {{"name", scan_.nodeText(use)}}); }
+  std::string bare(Place use) { return filled(h_->bare, {{"name", scan_.nodeText(use)}}); }
 
   // delete x; as the last thing that is done with it needs no words.
   void giveBack(Place destroy, Place use, bool last) {
     Place statement = p_.parent(destroy);
     if (p_.node(statement).kind != Kind::ExpressionStatement) statement = destroy;
     if (!last) {
-      edit(destroy, p_.node(destroy).span, filled(h_->freeOwned, {{"name", scan_.nodeText(use)}}));
+      edit(destroy, p_.node(destroy).span, filled(h_->free, {{"name", scan_.nodeText(use)}}));
       return;
     }
     std::string_view source = scan_.text(destroy.file);
@@ -363,7 +363,7 @@ class Owner {
   const Analysis& a_;
   const Program& p_;
   PlanMemory& memory_;
-  const Phrases* h_ = nullptr;
+  const Owning* h_ = nullptr;
   mutable SourceScan scan_;
   VariableIndex returned_ = kNone;  // the local that a function hands out
   std::vector<FileEdit> edits_;

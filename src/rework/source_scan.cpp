@@ -95,23 +95,6 @@ void SourceScan::insertLineBefore(Place place, const std::string& line, std::vec
   edits.push_back({p_.path(place), {at, at}, indentOf(place) + line + newlineOf(place.file)});
 }
 
-void SourceScan::insertAtBodyStart(Place block, const std::string& statement, std::vector<FileEdit>& edits) {
-  std::string_view source = text(block.file);
-  const Node& node = p_.node(block);
-  std::string_view body = source.substr(node.span.begin, node.span.size());
-  uint32_t at = node.span.begin + 1;
-  if (body.find('\n') == std::string_view::npos) {
-    edits.push_back({p_.path(block), {at, at}, " " + statement});
-    return;
-  }
-  std::string indent = "  ";
-  for (NodeId c : children(p_.file(block), block.node)) {
-    indent = indentOf({block.file, c});
-    break;
-  }
-  edits.push_back({p_.path(block), {at, at}, newlineOf(block.file) + indent + statement});
-}
-
 uint32_t SourceScan::bodyOpen(TypeIndex type) {
   Place definition = p_.types[type].definition;
   std::string_view source = text(definition.file);
@@ -253,13 +236,6 @@ FileIndex SourceScan::resolveInclude(FileIndex from, std::string_view path) cons
   return byEnd;
 }
 
-bool SourceScan::includesDirectly(FileIndex from, FileIndex to) const {
-  const LoweredFile& file = p_.files[from];
-  for (NodeId c : children(file, 0))
-    if (file[c].kind == Kind::Import && resolveInclude(from, file.name(c)) == to) return true;
-  return false;
-}
-
 bool SourceScan::includes(FileIndex from, FileIndex to) const {
   std::vector<FileIndex> open = {from};
   std::set<FileIndex> seen = {from};
@@ -349,38 +325,6 @@ void SourceScan::addInclude(FileIndex fileIndex, const std::string& line, std::v
       edits.push_back({file.path, {0, 0}, line + newline + newline});
     }
   }
-}
-
-void SourceScan::includeToDeclaration(FileIndex fileIndex, const std::string& spelling, TypeIndex type, std::vector<FileEdit>& edits) {
-  const LoweredFile& file = p_.files[fileIndex];
-  std::string_view source = text(fileIndex);
-  std::string newline = newlineOf(fileIndex);
-  NodeId import = kNoNode;
-  size_t ownImports = 0;
-  for (NodeId c : children(file, 0)) {
-    if (file[c].kind != Kind::Import || file[c].has(kExtern)) continue;
-    ++ownImports;
-    if (file.name(c) == spelling) import = c;
-  }
-  if (import == kNoNode) return;
-  uint32_t begin = lineBegin(fileIndex, file[import].span.begin);
-  uint32_t end = std::min<uint32_t>(lineEnd(fileIndex, file[import].span.end) + 1, static_cast<uint32_t>(source.size()));
-  // The blank line that was put above a lone include goes with it.
-  bool lone = false;
-  if (ownImports == 1 && begin > 0 && trim(source.substr(lineBegin(fileIndex, begin - 1), begin - lineBegin(fileIndex, begin - 1))).empty()) begin = lineBegin(fileIndex, begin - 1), lone = true;
-  edits.push_back({file.path, {begin, end}, ""});
-  const TypeDecl& decl = p_.types[type];
-  std::string form = decl.form == TypeForm::Class ? "class" : "struct";
-  std::string_view scope = scopePart(p_.text(decl.qualified));
-  // Inside the namespace's own block when the file opens it, else in a block of its own.
-  for (NodeId c : children(file, 0)) {
-    if (file[c].kind != Kind::Namespace || file.name(c) != scope || scope.empty()) continue;
-    uint32_t at = file[c].nameBegin;
-    while (at < source.size() && source[at] != '{') ++at;
-    edits.push_back({file.path, {at + 1, at + 1}, newline + newline + form + " " + std::string(p_.text(decl.name)) + ";"});
-    return;
-  }
-  edits.push_back({file.path, {end, end}, (lone ? newline : "") + p_.languageOf[fileIndex]->phrases->forwardDeclaration(form, p_.text(decl.qualified)) + newline});
 }
 
 std::vector<std::pair<FileIndex, uint32_t>> SourceScan::mentions(const std::string& owner, const std::string& name) {

@@ -36,7 +36,6 @@ class SourceScan {
   uint32_t bodyOpen(TypeIndex type);  // the offset of the bracket that opens a class's body
 
   void insertLineBefore(Place place, const std::string& line, std::vector<FileEdit>& edits);
-  void insertAtBodyStart(Place block, const std::string& statement, std::vector<FileEdit>& edits);
   void addPublicMember(TypeIndex type, const std::string& member, std::vector<FileEdit>& edits);
   void addPrivateMember(TypeIndex type, const std::string& member, std::vector<FileEdit>& edits);
   // Removes a declaration with the comment that belongs to it and its line ends.
@@ -47,11 +46,9 @@ class SourceScan {
   Span withBlankLines(FileIndex file, Span lines);
 
   // ----- includes
-  bool includesDirectly(FileIndex from, FileIndex to) const;
   bool includes(FileIndex from, FileIndex to) const;  // also through others
   std::string spellingOf(FileIndex target, FileIndex from) const;
   void addInclude(FileIndex file, const std::string& line, std::vector<FileEdit>& edits);
-  void includeToDeclaration(FileIndex file, const std::string& spelling, TypeIndex type, std::vector<FileEdit>& edits);
 
   // ----- names in the text, outside comments
   std::vector<std::pair<FileIndex, uint32_t>> mentions(const std::string& owner, const std::string& name);

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <functional>
+#include <optional>
 #include <set>
 #include <span>
 #include <string>
@@ -48,7 +49,7 @@ struct ByHand {
 struct PlanMemory {
   std::set<std::string> refused;        // keys of steps that were taken back
   std::set<std::string> made;           // keys of steps that were kept
-  std::set<std::string> addedIncludes;  // "header path\nincluded path" that a step put in
+  std::optional<bool> onlyLooked;       // does nobody who fetches the object change it? Told when the first step is planned
   std::string word;                     // what the object is called where it is handed in
   std::set<std::string, std::less<>> takers;       // qualified names of the classes that take it by now
   Globs only;                           // files whose uses are changed; none named: all

@@ -212,9 +212,9 @@ class Synchronizer {
       std::set<FileIndex> files;
       if (!existing_.known()) files.insert(lockFile_);
       for (const Body& body : functions_)
-        if (p_.language(home).phrases) files.insert(p_.functions[body.function].definition.file);
+        if (p_.language(home).owning) files.insert(p_.functions[body.function].definition.file);
       for (FileIndex f : files) {
-        if (p_.language(f).phrases) {
+        if (p_.language(f).owning) {
           if (scan_.text(f).find(m_->guardImport) == std::string_view::npos && f == lockFile_) scan_.addInclude(f, std::string(m_->guardImport), edits_);
         } else {
           importLine(p_, scan_, f, std::string(m_->guardImport), edits_);
@@ -260,8 +260,8 @@ class Synchronizer {
     lockFile_ = beside.file;
     if (ofFile) {
       // After what it guards, in the manner of its name.
-      std::string slot(p_.text(p_.variables[fields_.front()].name)), word = p_.language(beside.file).phrases ? "mutex" : "lock";
-      bool camel = std::any_of(slot.begin(), slot.end(), [](char c) { return c >= 'A' && c <= 'Z'; }) || (name[0] != '_' && !p_.language(beside.file).phrases);
+      std::string slot(p_.text(p_.variables[fields_.front()].name)), word = p_.language(beside.file).owning ? "mutex" : "lock";
+      bool camel = std::any_of(slot.begin(), slot.end(), [](char c) { return c >= 'A' && c <= 'Z'; }) || (name[0] != '_' && !p_.language(beside.file).owning);
       if (camel) word[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(word[0])));
       name = slot + (camel ? "" : "_") + word;
     }

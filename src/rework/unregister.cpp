@@ -131,7 +131,7 @@ class Unregisterer {
     std::string newline = scan_.newlineOf(f), indent = scan_.indentOf(puts.definition), unit = puts.owner != kNone && p_.types[puts.owner].definition.file == f && !indent.empty() ? unitIndent(p_, scan_, puts.owner) : bodyUnit(puts.definition, body);
     bool braces = text[block.span.begin] == '{';
     std::string statement = takingOut(r.collection, list, value);
-    bool labels = p_.language(f).phrases != nullptr;
+    bool labels = p_.language(f).owning != nullptr;
     Place inClass = puts.owner != kNone ? declarationIn(r.by, puts.owner) : Place{};
     step.kind = StepKind::Open;
     step.subject = functionText(p_, r.by);

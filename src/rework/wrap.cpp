@@ -5,7 +5,7 @@
 #include <set>
 
 #include "base/text.h"
-#include "rework/inject_any.h"
+#include "rework/moves/inject.h"
 #include "rework/signature.h"
 #include "rework/writing.h"
 #include "source/ignore.h"
@@ -98,8 +98,8 @@ class Wrapper {
     });
     if (out.found) return out;
     for (size_t e = 0; e < a_.survey.entities.size(); ++e) {
-      if (a_.survey.entities[e].type != there_ || !injectAnyRefusal(a_, e).empty()) continue;
-      NextStep next = nextInjectAnyStep(a_, e, memory_);
+      if (a_.survey.entities[e].type != there_ || !injectRefusal(a_, e).empty()) continue;
+      NextStep next = nextInjectStep(a_, e, memory_);
       next.byHand.insert(next.byHand.begin(), out.byHand.begin(), out.byHand.end());
       return next;
     }

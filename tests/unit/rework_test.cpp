@@ -147,10 +147,10 @@ TEST(Inject, HoldsByPointerWhereObjectsAreAssigned) {
   EXPECT_TRUE(result.finished);
   EXPECT_TRUE(result.byHand.empty()) << result.byHand.front().reason;
   std::string after = Project::textOf(result, "main.cpp");
-  EXPECT_NE(after.find("  Gauge* sharedGauge_;\n  int offset_;\n"), std::string::npos) << after;
+  EXPECT_NE(after.find("  const Gauge* sharedGauge_;\n  int offset_;\n"), std::string::npos) << after;
   EXPECT_NE(after.find("sharedGauge_(other.sharedGauge_), offset_(other.offset_ + 1)"), std::string::npos) << after;
   EXPECT_NE(after.find("return sharedGauge_->level() + offset_;"), std::string::npos) << after;
-  EXPECT_NE(after.find("  Gauge& sharedGauge_;\n  int shown_ = 0;\n"), std::string::npos) << after;
+  EXPECT_NE(after.find("  const Gauge& sharedGauge_;\n  int shown_ = 0;\n"), std::string::npos) << after;
   EXPECT_TRUE(project.builds(result));
 }
 
@@ -168,8 +168,8 @@ TEST(Inject, WritesAsTheFileDoes) {
   auto result = rework(project.root(), Config{}, "harbour::TideGauge", ReworkOptions{.move = "inject", .confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
   ASSERT_TRUE(result.ok());
   std::string after = Project::textOf(*result, "main.cpp");
-  for (const char* text : {"       int second_offset,\n       const TideGauge& shared_tide_gauge = *TideGauge::get())\n      : gauge_(shared_tide_gauge),\n", "deep(sum_, gauge_)", "deep(int by_how_much,\n                  const TideGauge& shared_tide_gauge = *TideGauge::get())",
-                           "int raise_it(int how_much, TideGauge& shared_tide_gauge = *TideGauge::get()) {\n  TideGauge* tide_gauge = &shared_tide_gauge;"})
+  for (const char* text : {"       int second_offset,\n       const TideGauge& tide_gauge = *TideGauge::get())\n      : gauge_(tide_gauge),\n", "deep(sum_, gauge_)", "deep(int by_how_much, const TideGauge& tide_gauge = *TideGauge::get())",
+                           "int raise_it(int how_much, TideGauge& tide_gauge = *TideGauge::get()) {\n  tide_gauge.raise(how_much);\n  return tide_gauge.level();"})
     EXPECT_NE(after.find(text), std::string::npos) << text << "\n" << after;
   EXPECT_TRUE(project.builds(*result));
 }
@@ -182,7 +182,7 @@ TEST(Inject, AsksAReplaceableSlotAtEachUse) {
   auto result = rework(project.root(), Config{}, "Gauge::slot", ReworkOptions{.confirm = false, .jobs = 1, .mostSteps = 100, .retire = true, .progress = {}, .tamper = {}});
   ASSERT_TRUE(result.ok()) << result.error().line();
   std::string after = Project::textOf(*result, "main.cpp");
-  for (const char* text : {"  explicit User(Gauge* gauge = nullptr) : gauge_(gauge) {}\n", "  const Gauge& gauge = *(gauge_ ? gauge_ : &Gauge::get());\n", "return gauge.level() + (gauge_ ? gauge_ : &Gauge::get())->level();", "  Gauge* gauge_;\n"}) EXPECT_NE(after.find(text), std::string::npos) << text << "\n" << after;
+  for (const char* text : {"  explicit User(const Gauge* gauge = nullptr) : gauge_(gauge) {}\n", "  const Gauge& gauge = *(gauge_ ? gauge_ : &Gauge::get());\n", "return gauge.level() + (gauge_ ? gauge_ : &Gauge::get())->level();", "  const Gauge* gauge_;\n"}) EXPECT_NE(after.find(text), std::string::npos) << text << "\n" << after;
   EXPECT_TRUE(project.builds(*result));
 }
 

@@ -9,9 +9,9 @@ Language cppLanguage();
 std::unique_ptr<HarnessWriter> cppHarness(WriterFiles& files);
 std::unique_ptr<Writer> cppWriter(WriterFiles& files, const HandedIn& handed);
 
-// One file each: guarantees.cpp, phrases.cpp, lower.cpp.
+// One file each: guarantees.cpp, owning.cpp, lower.cpp.
 const Guarantees& cppGuarantees();
-const Phrases& cppPhrases();
+const Owning& cppOwning();
 void lowerCpp(std::string_view text, const Language::TreeLore* lore, LoweredFile& out);
 
 const Sound& cppSound();

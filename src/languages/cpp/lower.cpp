@@ -79,7 +79,8 @@ Language cppLanguage() {
   language.announcing = &cppAnnouncing();
   language.mending = &cppMending();
   language.sound = &cppSound();
-  language.phrases = &cppPhrases();
+  language.owning = &cppOwning();
+  language.includeLine = "#include \"{path}\"";
   language.learn = learnMacros;
   language.lower = lowerCpp;
   language.harness = cppHarness;

@@ -380,6 +380,7 @@ class CppWriter final : public Writer {
   }
   bool byPointer() const { return slotPoints() || isLate(); }
   bool sourceIsConstant() const {
+    if (handed_.onlyLooked) return true;
     Spot type = typeOfSource();
     return type.known() && (type->has(kPointeeConst) || (!handed_.accessor.known() && !type->has(kPointer) && handed_.slot->has(kConst)));
   }
@@ -696,14 +697,24 @@ class CppWriter final : public Writer {
   bool isOwnName(Spot variable) const {
     if (variable->kind == Kind::Dereference) variable = parent(variable);
     Spot type = variable->kind == Kind::Variable ? child(variable, Role::Type) : Spot{};
-    return type.known() && type->has(kReference) && variable.file->name(variable.node) == handed_.word;
+    return type.known() && type->has(kReference | kPointer) && variable.file->name(variable.node) == handed_.word;
   }
-  Span statementOf(Spot variable) {
-    if (variable->kind == Kind::Dereference) variable = parent(variable);
-    std::string_view source = text(*variable.file);
+  // The local goes, and what it pointed to is the parameter.
+  void dropOwnName(Spot variable) {
+    const LoweredFile& file = *variable.file;
+    std::string_view source = text(file);
     uint32_t end = variable->span.end;
     while (end < source.size() && (source[end] == ' ' || source[end] == ';')) ++end;
-    return {variable->span.begin, end};
+    put(file, wholeLines(file, {variable->span.begin, end}), "");
+    if (child(variable, Role::Type)->has(kReference) || byPointer()) return;
+    Span around = functionAround(variable)->span;
+    for (NodeId n = variable.node + 1; n < file.nodes.size() && file[n].span.begin < around.end; ++n) {
+      if (file[n].kind != Kind::Name || file.name(n) != handed_.word) continue;
+      Spot use{&file, n}, up = parent(use);
+      if (up->kind == Kind::Member && up->has(kArrow)) put(file, {use->span.end, up->nameBegin}, ".");
+      else if (up->kind == Kind::Dereference) put(file, up->span, handed_.word);
+      else insert(file, use->span.begin, "&");
+    }
   }
   void replace(Spot access, const Change& change) {
     const LoweredFile& file = *access.file;
@@ -711,7 +722,7 @@ class CppWriter final : public Writer {
     bool pointer = byPointer() || (change.from == From::Field && fieldIsPointer(*change.of));
     Spot up = parent(access);
     if (change.from == From::Field && hides(functionAround(access), name)) name = "this->" + name;
-    if (change.from == From::Parameter && isOwnName(up)) return put(file, wholeLines(file, statementOf(up)), "");
+    if (change.from == From::Parameter && isOwnName(up)) return dropOwnName(up->kind == Kind::Dereference ? parent(up) : up);
     bool member = up->kind == Kind::Member && child(up, Role::Receiver) == access, points = sourcePoints();
     if (isLate()) {
       std::string own = textOf(access);

@@ -61,6 +61,12 @@ void HandingPlan::describe() {
     for (uint32_t c : p_.callsOfFunction[accessPoint.function])
       if (const CallSite& call = p_.calls[c]; call.in != kNone && isReader(call.in) && seen.insert({call.place.file, p_.node(call.place).span.begin}).second) handed_.accesses.push_back(spot(call.place));
   }
+  if (!memory_.onlyLooked) memory_.onlyLooked = writer_->holdsByReference() && std::all_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) {
+    Place place{static_cast<FileIndex>(access.file - p_.files.data()), access.node};
+    FunctionIndex in = functionAround(p_, place);
+    return inTests(place) || (in != kNone && p_.functions[in].owner == e_.type) || looksOnly(place);
+  });
+  handed_.onlyLooked = *memory_.onlyLooked;
   if (memory_.word.empty()) {
     std::string slot = e_.slot == kNone ? "" : std::string(p_.text(p_.variables[e_.slot].name));
     if (slot.size() > 4 && slot[1] == '_' && (slot[0] == 'g' || slot[0] == 's')) slot.erase(0, 2);  // what marks it as global or static
@@ -114,7 +120,7 @@ bool HandingPlan::isTaken(const std::string& word) const {
     bool own = p_.use(v.type).decl == e_.type && v.storage != Storage::Local;
     // A local that refers to the object goes with the step, and a method reads it from its field.
     if (writer_->namesBeside() && writer_->holdsByReference() && v.storage == Storage::Local && p_.use(v.type).decl == e_.type)
-      own = p_.use(v.type).has(kReference) || (v.function != kNone && unitOf(p_, v.function) != kNone && p_.functions[v.function].form != FunctionForm::Constructor);
+      own = (p_.use(v.type).has(kReference | kPointer) && isSteady(static_cast<VariableIndex>(&v - p_.variables.data()))) || (v.function != kNone && unitOf(p_, v.function) != kNone && p_.functions[v.function].form != FunctionForm::Constructor);
     TypeIndex owner = v.owner != kNone ? v.owner : v.function != kNone ? p_.functions[v.function].owner : kNone;
     if (!own && (concerned(owner) || (v.function != kNone && functions.contains(v.function)))) return true;
   }
@@ -305,8 +311,24 @@ bool HandingPlan::looksOnly(Place access) const {
     if (!symbol.is(Symbol::Sort::Function)) symbol = p_.symbolAt(p_.parent(up));
     return symbol.is(Symbol::Sort::Function) && (p_.functions[symbol.index()].modifiers & kConst);
   }
-  bool kept = (p_.node(up).kind == Kind::Variable || p_.node(up).kind == Kind::FieldInit) && symbol.is(Symbol::Sort::Variable);
-  return kept && p_.use(p_.variables[symbol.index()].type).has(kPointeeConst);
+  Kind kind = p_.node(up).kind;
+  bool kept = (kind == Kind::Variable || kind == Kind::FieldInit || kind == Kind::Parameter) && symbol.is(Symbol::Sort::Variable);
+  if (!kept || p_.use(p_.variables[symbol.index()].type).has(kPointeeConst)) return kept;
+  // A local that goes with the step, of the parameter's name.
+  const Variable& v = p_.variables[symbol.index()];
+  if (v.storage != Storage::Local || p_.text(v.name) != handed_.word || !isSteady(symbol.index())) return false;
+  const auto& uses = p_.usesOfVariable[symbol.index()];
+  return std::all_of(uses.begin(), uses.end(), [&](uint32_t u) { return p_.parent(p_.uses[u].place) == up || p_.uses[u].place == up || looksOnly(p_.uses[u].place); });
+}
+
+bool HandingPlan::isSteady(VariableIndex local) const {
+  const Variable& v = p_.variables[local];
+  Place home = v.home();
+  NodeId initial = p_.file(home).child(home.node, Role::Initialiser);
+  bool fetched = initial != kNoNode && std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot a) { return a.file == &p_.files[home.file] && p_.isInside({home.file, a.node}, initial); });
+  size_t alike = static_cast<size_t>(std::count_if(p_.variables.begin(), p_.variables.end(), [&](const Variable& o) { return o.name == v.name && o.function == v.function; }));
+  const auto& uses = p_.usesOfVariable[local];
+  return fetched && alike == 1 && std::none_of(uses.begin(), uses.end(), [&](uint32_t u) { return (p_.uses[u].access == Access::Write || p_.uses[u].access == Access::Update) && !p_.uses[u].throughPointer && !p_.uses[u].inMember && !(p_.uses[u].place == home); });
 }
 
 int HandingPlan::takes(FunctionIndex f) const {

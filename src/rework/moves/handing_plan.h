@@ -94,6 +94,8 @@ class HandingPlan {
   bool isGiven(Place call);
   // Is nothing asked there that changes the object?
   bool looksOnly(Place access) const;
+  // A local of a function that is what was fetched, and never anything else.
+  bool isSteady(VariableIndex local) const;
   bool isTaker(TypeIndex type) const;
   bool hasFallback(FunctionIndex constructor) const;
 

@@ -162,6 +162,7 @@ class InjectPlan : private HandingPlan {
       if (accessPoint.function == kNone || accessPoint.sort != AccessPoint::Sort::Accessor) continue;
       const Function& fn = p_.functions[accessPoint.function];
       for (auto [file, offset] : around_.mentions(fn.owner == kNone ? "" : std::string(p_.text(p_.types[fn.owner].name)), std::string(p_.text(fn.name)))) {
+        if (!sameLanguage({file, 0}) || inTests({file, 0})) continue;
         auto holds = [&, f = file, o = offset](Place place) { return place.file == f && p_.node(place).span.contains(o); };
         const auto& calls = p_.callsOfFunction[accessPoint.function];
         bool known = std::any_of(fn.declarations.begin(), fn.declarations.end(), holds);
@@ -688,16 +689,16 @@ class InjectPlan : private HandingPlan {
 
 }  // namespace
 
-std::string injectByWriterRefusal(const Analysis& analysis, size_t entity) {
+std::string injectRefusal(const Analysis& analysis, size_t entity) {
   PlanMemory memory;
   return InjectPlan(analysis, entity, memory).refusal();
 }
 
-NextStep nextInjectByWriterOf(const Analysis& analysis, const Given& given, PlanMemory& memory) {
+NextStep nextInjectOf(const Analysis& analysis, const Given& given, PlanMemory& memory) {
   Entity entity = entityOf(analysis, given);
   return InjectPlan(analysis, entity, &given, memory).run();
 }
 
-NextStep nextInjectByWriterStep(const Analysis& analysis, size_t entity, PlanMemory& memory) { return InjectPlan(analysis, entity, memory).run(); }
+NextStep nextInjectStep(const Analysis& analysis, size_t entity, PlanMemory& memory) { return InjectPlan(analysis, entity, memory).run(); }
 
 }  // namespace elmcart

@@ -16,11 +16,11 @@
 namespace elmcart {
 
 // Can the move be made for this entity at all? An empty text: yes.
-std::string injectByWriterRefusal(const Analysis& analysis, size_t entity);
+std::string injectRefusal(const Analysis& analysis, size_t entity);
 
-NextStep nextInjectByWriterStep(const Analysis& analysis, size_t entity, PlanMemory& memory);
+NextStep nextInjectStep(const Analysis& analysis, size_t entity, PlanMemory& memory);
 
 // The same for an object that is no shared state.
-NextStep nextInjectByWriterOf(const Analysis& analysis, const Given& given, PlanMemory& memory);
+NextStep nextInjectOf(const Analysis& analysis, const Given& given, PlanMemory& memory);
 
 }  // namespace elmcart

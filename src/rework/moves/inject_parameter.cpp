@@ -5,7 +5,6 @@
 
 #include "assess/facts.h"
 #include "base/text.h"
-#include "rework/inject_any.h"
 #include "rework/moves/handing_plan.h"
 
 namespace elmcart {
@@ -19,7 +18,6 @@ class ParameterPlan : private HandingPlan {
 
   std::string refusal() {
     if (e_.type == kNone || !p_.types[e_.type].definition.known()) return "its class is not defined in this tree";
-    if (isByReference(a_, e_)) return "inject hands it to functions as well";
     return work().empty() ? "no function that belongs to no object reaches it" : "";
   }
 

@@ -1,5 +1,7 @@
 #include "rework/moves/surroundings.h"
 
+#include "base/text.h"
+
 namespace elmcart {
 
 std::vector<Spot> ProgramAround::declarationsOf(Spot one) const {
@@ -12,7 +14,7 @@ std::vector<Spot> ProgramAround::declarationsOf(Spot one) const {
 }
 
 void ProgramAround::include(const LoweredFile& file, const LoweredFile& other, std::vector<FileEdit>& edits) {
-  scan_.addInclude(indexOf(file), "#include \"" + scan_.spellingOf(indexOf(other), indexOf(file)) + "\"", edits);
+  scan_.addInclude(indexOf(file), filled(p_.language(indexOf(file)).includeLine, {{"path", scan_.spellingOf(indexOf(other), indexOf(file))}}), edits);
 }
 
 Span ProgramAround::parameterList(Spot function) {
