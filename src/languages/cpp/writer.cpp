@@ -149,15 +149,9 @@ class CppWriter final : public Writer {
 
   std::string keep(const Change& change) override {
     const ClassFacts& c = *change.of;
-    std::string line = typeFor(c.type, scopeOf(c.type)) + (fieldIsPointer(c) ? "*" : "&") + " " + fieldIn(c) + ";";
-    for (NodeId member : children(*c.type.file, c.type.node)) {
-      const Node& node = (*c.type.file)[member];
-      if (node.kind != Kind::Variable || node.has(kStatic)) continue;
-      files_.around()->insertLineBefore({c.type.file, member}, line, *out_);
-      line.clear();
-      break;
-    }
-    if (!line.empty()) files_.around()->addMember(c.type, false, line, *out_);
+    std::string line = declared(*c.type.file, typeFor(c.type, scopeOf(c.type)), fieldIsPointer(c) ? '*' : '&', fieldIn(c)) + ";";
+    if (Spot next = fieldBehind(c); next.known()) files_.around()->insertLineBefore(next, line, *out_);
+    else files_.around()->addMember(c.type, false, line, *out_);
     // A copy that is written out takes the field along.
     for (Spot copy : c.copies) {
       std::vector<Spot> parameters = parametersOf(copy);
@@ -479,6 +473,23 @@ class CppWriter final : public Writer {
     return constant || sourceIsConstant() ? "const " + name : name;
   }
 
+  // The sign of a reference or pointer stands by the name where it does so in most parameters of the file.
+  std::string declared(const LoweredFile& file, const std::string& type, char sign, const std::string& name) {
+    auto [found, isNew] = signByName_.try_emplace(&file);
+    if (isNew) {
+      std::string_view source = text(file);
+      int byName = 0, byType = 0;
+      for (NodeId n = 1; n < file.nodes.size(); ++n) {
+        uint32_t begin = file[n].kind == Kind::Parameter ? file[n].nameBegin : 0;
+        if (begin < 2 || file.name(n).empty()) continue;
+        byName += source[begin - 1] == '&' || source[begin - 1] == '*';
+        byType += source[begin - 1] == ' ' && (source[begin - 2] == '&' || source[begin - 2] == '*');
+      }
+      found->second = byName > byType;
+    }
+    return type + (found->second ? " " + std::string(1, sign) : std::string(1, sign) + " ") + name;
+  }
+
   // ----- parameters
 
   std::string whyNotClass(const ClassFacts& c) const {
@@ -527,7 +538,7 @@ class CppWriter final : public Writer {
     std::string scope = of ? scopeOf(of->type) + (scopeOf(of->type).empty() ? "" : "::") + of->name : scopeOf(function);
     for (Spot declaration : declarationsOf(function)) {
       const LoweredFile& file = *declaration.file;
-      std::string parameter = typeFor(declaration, scope, of ? holdsConstant(*of) : constant_.contains(function)) + (byPointer() ? "* " : "& ") + handed_.word;
+      std::string parameter = declared(file, typeFor(declaration, scope, of ? holdsConstant(*of) : constant_.contains(function)), byPointer() ? '*' : '&', handed_.word);
       if (declaration == first) parameter += isLate() ? " = nullptr" : " = " + fetchFrom(declaration, scope);
       std::vector<Span> items;
       for (Spot p : parametersOf(declaration)) items.push_back(p->span);
@@ -564,8 +575,20 @@ class CppWriter final : public Writer {
 
   // ----- initialiser lists, in the order of initialisation, [class.base.init]/13
 
+  // The field in front of which a new one stands: the first that is not for everybody, where none is moved that reads it.
+  Spot fieldBehind(const ClassFacts& c) const {
+    Spot first{};
+    for (Spot field : childrenOf(c.type, Kind::Variable)) {
+      if (field->has(kStatic)) continue;
+      if (!first.known()) first = field;
+      if (!moved(&c).empty()) break;
+      if (field->has(kPrivate | kProtected)) return field;
+    }
+    return first;
+  }
   std::pair<int, int> orderOf(const ClassFacts& c, std::string_view name) const {
-    int base = 0, field = 0;
+    int base = 0, field = 0, added = 0;
+    Spot behind = keepsNow(&c) ? fieldBehind(c) : Spot{};
     for (NodeId n : children(*c.type.file, c.type.node)) {
       const Node& node = (*c.type.file)[n];
       if (node.role == Role::Base) {
@@ -573,10 +596,11 @@ class CppWriter final : public Writer {
         ++base;
       }
       if (node.kind != Kind::Variable || node.has(kStatic)) continue;
+      if (behind == Spot{c.type.file, n}) added = field - 1;
       if (c.type.file->name(n) == name) return {1, field};
-      ++field;
+      field += 2;  // between two of them there is room for another
     }
-    return {1, keepsNow(&c) && name == fieldIn(c) ? -1 : field};
+    return {1, keepsNow(&c) && name == fieldIn(c) ? added : field};
   }
   void sortEntries(std::vector<Entry>& entries) const {
     std::stable_sort(entries.begin(), entries.end(), [&](const Entry& x, const Entry& y) { return orderOf(*x.of, x.name) < orderOf(*y.of, y.name); });
@@ -597,7 +621,7 @@ class CppWriter final : public Writer {
       items.push_back(item->span);
       present.push_back(orderOf(*entries.front().of, file.name(item.node)));
     }
-    if (items.empty()) return insert(file, file[bodyOf(constructor)].span.begin, ": " + joined(entries) + " ");
+    if (items.empty()) return insert(file, headEnd(constructor), " : " + joined(entries));
     for (const Entry& entry : entries) {
       size_t after = static_cast<size_t>(std::find_if(present.begin(), present.end(), [&](const auto& p) { return p > orderOf(*entry.of, entry.name); }) - present.begin());
       std::string written = entry.text();
@@ -605,10 +629,17 @@ class CppWriter final : public Writer {
       else insert(file, items[after - 1].end, separatorBehind(text(file), items, written.size()) + written);
     }
   }
+  // Behind what stands in front of a body, on whatever line that begins.
+  uint32_t headEnd(Spot constructor) {
+    std::string_view source = text(*constructor.file);
+    uint32_t end = (*constructor.file)[bodyOf(constructor)].span.begin;
+    while (end > 0 && std::isspace(static_cast<unsigned char>(source[end - 1]))) --end;
+    return end;
+  }
   void writeConstructor(const ClassFacts& c, std::vector<Entry> entries) {
     sortEntries(entries);
     std::string scope = scopeOf(c.type);
-    std::string made = "explicit " + c.name + "(" + typeFor(c.type, scope) + (byPointer() ? "* " : "& ") + handed_.word + " = " + (isLate() ? "nullptr" : fetchFrom(c.type, scope)) + ")";
+    std::string made = "explicit " + c.name + "(" + declared(*c.type.file, typeFor(c.type, scope), byPointer() ? '*' : '&', handed_.word) + " = " + (isLate() ? "nullptr" : fetchFrom(c.type, scope)) + ")";
     files_.around()->addMember(c.type, true, made + (entries.empty() ? "" : " : " + joined(entries)) + " {}", *out_);
     include(*c.type.file);
   }
@@ -695,9 +726,11 @@ class CppWriter final : public Writer {
   }
   // `Gauge& gauge = Gauge::get();` where that is what the parameter is called.
   bool isOwnName(Spot variable) const {
-    if (variable->kind == Kind::Dereference) variable = parent(variable);
+    bool object = variable->kind == Kind::Dereference;
+    if (object) variable = parent(variable);
     Spot type = variable->kind == Kind::Variable ? child(variable, Role::Type) : Spot{};
-    return type.known() && type->has(kReference | kPointer) && variable.file->name(variable.node) == handed_.word;
+    bool refers = type.known() && (type->has(kReference | kPointer) || (type.file->name(type.node) == "auto" && sourcePoints() && !object));
+    return refers && variable.file->name(variable.node) == handed_.word;
   }
   // The local goes, and what it pointed to is the parameter.
   void dropOwnName(Spot variable) {
@@ -742,6 +775,7 @@ class CppWriter final : public Writer {
 
   std::map<Spot, std::vector<Entry>> entries_;             // by constructor
   std::map<const ClassFacts*, std::vector<Entry>> fresh_;  // of classes that get a constructor
+  std::map<const LoweredFile*, bool> signByName_;
   std::set<Spot> taking_, constant_;  // constructors that take it; functions that take it as a constant
 };
 
