@@ -4,6 +4,7 @@
 #include <map>
 
 #include "base/text.h"
+#include "program/arguments.h"
 
 namespace elmcart {
 
@@ -34,7 +35,8 @@ Place accessOf(const Program& p, const Entity& e, Place place) {
     // Not what an object of another class hands out, which keeps it for reasons of its own.
     const Function& fn = p.functions[symbol.index()];
     bool free = fn.owner == kNone || (fn.modifiers & kStatic);
-    return fn.mostArguments == 0 && free ? place : Place{};
+    bool plain = fn.mostArguments == 0 || (fn.leastArguments == 0 && argumentsOf(file, place.node).empty());
+    return plain && free ? place : Place{};
   }
   // What is put into the slot is no access of what is in it.
   if (!symbol.is(Symbol::Sort::Variable) || file[node].role == Role::Target) return {};

@@ -103,40 +103,47 @@ uint32_t SourceScan::bodyOpen(TypeIndex type) {
   return at;
 }
 
+std::string SourceScan::memberIndent(TypeIndex type) {
+  Place definition = p_.types[type].definition;
+  for (NodeId c : children(p_.file(definition), definition.node))
+    if (Kind kind = p_.file(definition)[c].kind; kind == Kind::Function || kind == Kind::Variable) return indentOf({definition.file, c});
+  return indentOf(definition) + "  ";
+}
+
+std::string SourceScan::labelIndent(TypeIndex type) {
+  Place definition = p_.types[type].definition;
+  std::string_view body = text(definition.file).substr(bodyOpen(type), p_.node(definition).span.end - bodyOpen(type));
+  for (std::string_view word : {"\npublic:", "\nprivate:", "\nprotected:"})
+    if (body.find(word) != std::string_view::npos) return "";
+  return indentOf(definition) + " ";
+}
+
 void SourceScan::addPublicMember(TypeIndex type, const std::string& member, std::vector<FileEdit>& edits) {
   Place definition = p_.types[type].definition;
   std::string_view source = text(definition.file);
   const Node& node = p_.node(definition);
   std::string newline = newlineOf(definition.file);
-  std::string outer = indentOf(definition);
   uint32_t open = bodyOpen(type);
-  std::string indent = outer + "  ";
-  for (NodeId c : children(p_.file(definition), definition.node)) {
-    Kind kind = p_.file(definition)[c].kind;
-    if (kind == Kind::Function || kind == Kind::Variable) {
-      indent = indentOf({definition.file, c});
-      break;
-    }
-  }
+  std::string indent = memberIndent(type), label = labelIndent(type);
   bool isStruct = p_.types[type].form != TypeForm::Class;
   uint32_t at = open + 1;
   if (!isStruct) {
     // Behind the first `public:` that belongs to this class.
-    size_t label = std::string_view::npos;
+    size_t colonAt = std::string_view::npos;
     for (size_t found = source.find("public", open); found != std::string_view::npos && found < node.span.end; found = source.find("public", found + 1)) {
       size_t colon = source.find_first_not_of(" \t", found + 6);
       if (inComment(definition.file, static_cast<uint32_t>(found)) || colon == std::string_view::npos || source[colon] != ':' || trim(source.substr(lineBegin(definition.file, static_cast<uint32_t>(found)), found - lineBegin(definition.file, static_cast<uint32_t>(found)))).size() > 0) continue;
       bool nested = false;
       for (NodeId c : children(p_.file(definition), definition.node)) nested |= p_.file(definition)[c].kind == Kind::Type && p_.file(definition)[c].span.contains(static_cast<uint32_t>(found));
       if (nested) continue;
-      label = colon;
+      colonAt = colon;
       break;
     }
-    if (label == std::string_view::npos) {
-      edits.push_back({p_.path(definition), {at, at}, newline + outer + " public:" + newline + indent + member + newline + newline + outer + " private:"});
+    if (colonAt == std::string_view::npos) {
+      edits.push_back({p_.path(definition), {at, at}, newline + label + "public:" + newline + indent + member + newline + newline + label + "private:"});
       return;
     }
-    at = static_cast<uint32_t>(label) + 1;
+    at = static_cast<uint32_t>(colonAt) + 1;
   }
   bool oneLine = source.substr(open, node.span.end - open).find('\n') == std::string_view::npos;
   edits.push_back({p_.path(definition), {at, at}, oneLine ? " " + member : newline + indent + member});
@@ -146,15 +153,15 @@ void SourceScan::addPrivateMember(TypeIndex type, const std::string& member, std
   Place definition = p_.types[type].definition;
   std::string_view source = text(definition.file);
   std::string newline = newlineOf(definition.file);
-  std::string outer = indentOf(definition);
   uint32_t close = p_.node(definition).span.end - 1;
   bool oneLine = source.substr(p_.node(definition).span.begin, p_.node(definition).span.size()).find('\n') == std::string_view::npos;
-  if (oneLine) {
-    edits.push_back({p_.path(definition), {close, close}, " private: " + member + " "});
+  bool shared = !trim(source.substr(lineBegin(definition.file, close), close - lineBegin(definition.file, close))).empty();  // the bracket's line with something else
+  if (oneLine || shared) {
+    edits.push_back({p_.path(definition), {close, close}, (source[close - 1] == ' ' ? "private: " : " private: ") + member + " "});
     return;
   }
   uint32_t at = lineBegin(definition.file, close);
-  edits.push_back({p_.path(definition), {at, at}, newline + outer + " private:" + newline + outer + "  " + member + newline});
+  edits.push_back({p_.path(definition), {at, at}, newline + labelIndent(type) + "private:" + newline + memberIndent(type) + member + newline});
 }
 
 void SourceScan::removeLines(Place place, std::vector<FileEdit>& edits) {

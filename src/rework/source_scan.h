@@ -36,6 +36,9 @@ class SourceScan {
   uint32_t bodyOpen(TypeIndex type);  // the offset of the bracket that opens a class's body
 
   void insertLineBefore(Place place, const std::string& line, std::vector<FileEdit>& edits);
+  std::string memberIndent(TypeIndex type);
+  // In front of public: and the like.
+  std::string labelIndent(TypeIndex type);
   void addPublicMember(TypeIndex type, const std::string& member, std::vector<FileEdit>& edits);
   void addPrivateMember(TypeIndex type, const std::string& member, std::vector<FileEdit>& edits);
   // Removes a declaration with the comment that belongs to it and its line ends.

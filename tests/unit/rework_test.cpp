@@ -197,6 +197,57 @@ TEST(Inject, DealsWithPointersToTheInstance) {
   EXPECT_TRUE(project.builds(result));
 }
 
+// What is reached by its variable's name, and what C++ asks of a constructor, a field, a closure.
+struct ByName {
+  const char* name;
+  std::string header, main;           // of the class and its variable; the rest of the program
+  std::vector<const char*> written;   // stands in the result
+  const char* reason = "";            // why a place is left; empty: none is by hand
+};
+void PrintTo(const ByName& row, std::ostream* out) { *out << row.name; }
+
+std::string seaWith(const std::string& variable, const std::string& before = "") {
+  return "#pragma once\n" + before + "class Sea {\n public:\n  int level(int hour) const { return hour + asked_; }\n  void raise() { ++asked_; }\n\n private:\n  int asked_ = 0;\n};\n" + variable;
+}
+const std::string kSea = seaWith("extern Sea sea;\n"), kHere = "#include \"gauge.h\"\nSea sea;\n";
+
+class InjectByName : public testing::TestWithParam<ByName> {};
+
+TEST_P(InjectByName, IsWrittenOrLeftWithItsReason) {
+  const ByName& row = GetParam();
+  Project project;
+  project.write("gauge.h", row.header);
+  project.write("main.cpp", row.main);
+  auto result = rework(project.root(), Config{}, row.header.find("get()") != std::string::npos ? "Sea" : "sea", ReworkOptions{.move = "inject", .confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
+  ASSERT_TRUE(result.ok()) << result.error().line();
+  std::string after = Project::textOf(*result, "gauge.h") + Project::textOf(*result, "main.cpp");
+  for (const char* text : row.written) EXPECT_NE(after.find(text), std::string::npos) << text << "\n--- in\n" << after;
+  if (*row.reason) EXPECT_TRUE(says(result->byHand, row.reason)) << after;
+  else EXPECT_TRUE(result->byHand.empty()) << result->byHand.front().reason;
+  EXPECT_TRUE(project.builds(*result)) << after;
+}
+
+INSTANTIATE_TEST_SUITE_P(All, InjectByName, testing::Values(
+    ByName{"APointerThatIsFilledLater", seaWith("extern Sea* sea;\n"), "#include \"gauge.h\"\nSea* sea;\nclass Desk {\n public:\n  Desk() : first_(sea->level(0)) {}\n  int read() {\n    sea->raise();\n    return sea ? (*sea).level(first_) : 1;\n  }\n\n private:\n  int first_;\n};\nint main() {\n  sea = new Sea;\n  Desk desk;\n  return desk.read();\n}\n",
+           {"  explicit Desk(Sea* sea = nullptr) : sea_(sea), first_((sea ? sea : ::sea)->level(0)) {}\n", "(sea_ ? sea_ : sea)->raise();", "return (sea_ ? sea_ : sea) ? (*(sea_ ? sea_ : sea)).level(first_) : 1;", "  Sea* sea_;\n  int first_;\n"}},
+    ByName{"AnOwner", seaWith("extern std::unique_ptr<Sea> sea;\n", "#include <memory>\n"), "#include \"gauge.h\"\nstd::unique_ptr<Sea> sea = std::make_unique<Sea>();\nclass Desk {\n public:\n  int read() {\n    sea->raise();\n    return sea != nullptr ? (*sea).level(1) : 2;\n  }\n};\nclass Keeper {\n public:\n  Sea* look() { return sea.get(); }\n};\nint main() {\n  Desk desk;\n  Keeper keeper;\n  return desk.read() + keeper.look()->level(1);\n}\n",
+           {"  explicit Desk(Sea* sea = ::sea.get()) : sea_(sea) {}\n", "return sea_ != nullptr ? (*sea_).level(1) : 2;", "Sea* look() { return sea.get(); }"}, "the owner itself (a smart pointer) is used here"},
+    ByName{"Closures", kSea, kHere + "class Desk {\n public:\n  explicit Desk(int hour) {\n    auto copied = [=] { return sea.level(hour); };\n    auto seen = [&] { sea.raise(); };\n    seen();\n    sum_ = copied();\n  }\n  int read() {\n    auto own = [this] { return sea.level(sum_); };\n    auto none = [] { return sea.level(1); };\n    return own() + none();\n  }\n\n private:\n  int sum_;\n};\nint main() {\n  Desk desk(2);\n  return desk.read();\n}\n",
+           {"[=] { return sea_.level(hour); }", "[&] { sea.raise(); }", "[this] { return sea_.level(sum_); }", "[] { return sea.level(1); }"}, "a lambda does not capture"},
+    ByName{"AListOfValues", kSea, kHere + "struct Desk {\n  int first;\n  int read() {\n    sea.raise();\n    return first;\n  }\n};\nint main() {\n  Desk desk{1};\n  return desk.read();\n}\n", {}, "filled with a list of values"},
+    ByName{"FirstValues", kSea, kHere + "class Desk {\n public:\n  int read() {\n    sea.raise();\n    return first_ + second_;\n  }\n\n private:\n  int first_ = sea.level(1);\n  int second_{sea.level(2)};\n};\nint main() {\n  Desk desk;\n  return desk.read();\n}\n",
+           {"  explicit Desk(Sea& sea = ::sea) : sea_(sea), first_(sea.level(1)), second_{sea.level(2)} {}\n", "  Sea& sea_;\n  int first_;\n  int second_;\n"}},
+    ByName{"BasesAndParts", kSea, kHere + "class Desk {\n public:\n  explicit Desk(int n = 3, const char* s = \"x\") : n_(n), s_(s) {}\n  int read() {\n    sea.raise();\n    return n_ + s_[0];\n  }\n\n private:\n  int n_;\n  const char* s_;\n};\nclass Far : public Desk {\n public:\n  Far() : Desk(4) {}\n  int far() { return sea.level(3); }\n};\nclass Hall {\n public:\n  Hall() = default;\n  int all() {\n    Far far;\n    sea.raise();\n    return far.far() + one_.read() + two_.read();\n  }\n\n private:\n  Desk one_;\n  Desk two_{2};\n};\nint main() {\n  Hall hall;\n  return hall.all();\n}\n",
+           {"explicit Far(Sea& sea = ::sea) : Desk(4, \"x\", sea), sea_(sea) {}", "explicit Hall(Sea& sea = ::sea) : sea_(sea), one_(3, \"x\", sea), two_{2, \"x\", sea} {}", "    Far far(sea_);\n", "  Desk two_;\n"}},
+    ByName{"TheMannerOfTheFile", kSea, kHere + "class Desk\n{\npublic:\n    Desk(const char *name, int count)\n        : name(name)\n        , count(count)\n    {\n    }\n    int read()\n    {\n        sea.raise();\n        return count + name[0];\n    }\n\n    int open = 0;\n\nprivate:\n    const char *name;\n    int count;\n};\nclass Mast\n{\npublic:\n    Mast()\n    {\n    }\n    int up() { return sea.level(1); }\n};\nint main()\n{\n    Desk desk(\"a\", 2);\n    Mast mast;\n    return desk.read() + mast.up();\n}\n",
+           {"    Desk(const char *name, int count, Sea &sea = ::sea)\n        : sea_(sea)\n        , name(name)\n", "private:\n    Sea &sea_;\n    const char *name;\n", "    explicit Mast(Sea &sea = ::sea) : sea_(sea)\n    {\n    }\n", "\nprivate:\n    Sea &sea_;\n};\nint main()"}},
+    ByName{"AVariableOfOneFile", seaWith("class Desk {\n public:\n  int read();\n};\n"), "#include \"gauge.h\"\nstatic Sea sea;\nint Desk::read() {\n  sea.raise();\n  return sea.level(2);\n}\nint main() {\n  Desk desk;\n  return desk.read();\n}\n",
+           {"  explicit Desk(Sea* sea = nullptr) : sea_(sea) {}\n", "  (sea_ ? sea_ : &sea)->raise();\n"}},
+    ByName{"ATemplate", kSea, kHere + "template <typename T>\nclass Desk {\n public:\n  T read() { return sea.level(1); }\n};\nint main() {\n  Desk<int> desk;\n  sea.raise();\n  return desk.read();\n}\n", {}, "the class is a template"},
+    ByName{"ALocalOfTheParametersName", "#pragma once\nclass Sea {\n public:\n  static Sea* get() {\n    static Sea one;\n    return &one;\n  }\n  int level(int hour) const { return hour + asked_; }\n  void raise() { ++asked_; }\n\n private:\n  int asked_ = 0;\n};\n", "#include \"gauge.h\"\nvoid calm(Sea* it) { it->raise(); }\nint read(int hour) {\n  Sea* sea = Sea::get();\n  calm(sea);\n  return sea->level(hour) + (*sea).level(1);\n}\nclass Desk {\n public:\n  Desk() {\n    auto sea = Sea::get();\n    sea->raise();\n  }\n};\nint main() {\n  Desk desk;\n  return read(2);\n}\n",
+           {"int read(int hour, Sea& sea = *Sea::get()) {\n  calm(&sea);\n  return sea.level(hour) + sea.level(1);\n}", "  explicit Desk(Sea& sea = *Sea::get()) {\n    sea.raise();\n  }\n"}}),
+                         [](const auto& info) { return info.param.name; });
+
 // A step that changes behaviour in a way that only one test sees is taken back, and that test is named.
 TEST(Rework, TakesBackASabotagedStep) {
   Project project;

@@ -356,7 +356,7 @@ NodeId Lowerer::lambda(TSNode node, NodeId parent, Role role) {
     bool byReference = false;
     for (size_t i = 0; i < kids.size(); ++i) {
       std::string_view word = textOfNode(kids[i].node);
-      if (kids[i].tag == Tag::None && word == "&") {
+      if (kids[i].tag == Tag::None && word == "&" && !ts_node_is_named(kids[i].node)) {  // of the next name; else of all, which is a node
         byReference = true;
         continue;
       }

@@ -100,14 +100,14 @@ class CppWriter final : public Writer {
     if (change.of && holdsConstant(*change.of) && !change.looksOnly) return "it is held as a constant here, and this may change it";
     if (isOwner(typeOfSource())) {
       Spot up = parent(change.at);
-      bool member = up->kind == Kind::Member && up->has(kArrow), object = up->kind == Kind::Dereference;
+      bool member = up->kind == Kind::Member && up->has(kArrow), object = up->kind == Kind::Dereference || (slotPoints() && up->kind == Kind::NullTest);
       if (!member && !object) return "the owner itself (a smart pointer) is used here, not only the object";
     }
     return "";
   }
   std::string canHandOn(const Change& change) override {
     if (change.at->has(kInMacro)) return "it is made by a macro";
-    if (change.at->kind == Kind::Call && isPlacedByKey(change.at)) return "how many of these arguments are the container's cannot be told";
+    if (change.at->kind == Kind::Call && isPlaced(change.at)) return "how many of these arguments are the container's cannot be told";
     if (change.in.known() && change.from != From::Fetched && !capturedAt(change.at, change.from == From::Field)) return std::string(kNotCaptured);
     bool constant = change.of ? holdsConstant(*change.of) : change.from == From::Parameter && isConstant(parameterIn(change.in));
     if (constant && change.from != From::Fetched && change.callee.known() && parameterIn(change.callee).known() && !isConstant(parameterIn(change.callee)) && !sourceIsConstant()) return std::string(change.callee.file->name(change.callee.node)) + " may change the object, which is held as a constant here";
@@ -368,9 +368,20 @@ class CppWriter final : public Writer {
   bool slotPoints() const { return !handed_.accessor.known() && sourcePoints(); }
   // May the variable hold nothing, or another object, one day?
   bool isLate() const {
+    if (isHidden()) return true;
     if (!slotPoints()) return handed_.late && !handed_.slotHoldsObject;
     Spot value = child(handed_.slot, Role::Initialiser);
     return handed_.late || !value.known() || value->is(Kind::Literal, LiteralForm::Null);
+  }
+  // A variable of one source file, which classes use that stand in headers: none of these can name it.
+  bool isHidden() const {
+    if (handed_.accessor.known()) return false;
+    if (!hidden_) {
+      std::vector<Spot> all = declarationsOf(handed_.slot);
+      hidden_ = std::none_of(all.begin(), all.end(), [&](Spot one) { return files_.around()->isHeader(*one.file); }) &&
+                std::any_of(handed_.accesses.begin(), handed_.accesses.end(), [](Spot access) { return functionAround(access).known() && !scopePart(access.file->name(functionAround(access).node)).empty(); });
+    }
+    return *hidden_;
   }
   bool byPointer() const { return slotPoints() || isLate(); }
   bool sourceIsConstant() const {
@@ -512,17 +523,18 @@ class CppWriter final : public Writer {
     Spot source = sourceFor(*place.file);
     if (!source.known()) return "what fetches it is declared in no header";
     if (source.file == place.file && source->span.begin > place->span.begin) return "it is declared further down in the same file than " + name + ": a default cannot name it there";
-    if (handed_.home == place.file && homeEnd() > place->span.begin) return "the class is defined further down in the same file than " + name + ": a default cannot name it there";
+    if (Spot home = homeSpot(); home.file == place.file && home->span.end > place->span.begin) return "the class is defined further down in the same file than " + name + ": a default cannot name it there";
     if (source.file != place.file && !files_.around()->sees(*place.file, *source.file) && files_.around()->sees(*source.file, *place.file)) return "including the class's file from " + place.file->path + " would make a circle";
     return "";
   }
-  uint32_t homeEnd() const {
+  Spot homeSpot() const {
     for (NodeId n = 1; n < handed_.home->nodes.size(); ++n)
-      if ((*handed_.home)[n].kind == Kind::Type && (*handed_.home)[n].has(kDefinition) && handed_.home->name(n) == handed_.type) return (*handed_.home)[n].span.end;
-    return 0;
+      if ((*handed_.home)[n].kind == Kind::Type && (*handed_.home)[n].has(kDefinition) && handed_.home->name(n) == handed_.type) return {handed_.home, n};
+    return {};
   }
   // The declaration of the accessor or variable that a file may come to see: in itself, or in a header.
   Spot sourceFor(const LoweredFile& file) const {
+    if (isLate()) return homeSpot();
     Spot source = handed_.accessor.known() ? handed_.accessor : handed_.slot, found{};
     for (Spot declaration : source.known() ? files_.around()->declarationsOf(source) : std::vector<Spot>{}) {
       if (declaration.file == &file) return declaration;
@@ -554,7 +566,7 @@ class CppWriter final : public Writer {
   }
   void include(const LoweredFile& file) {
     Spot source = sourceFor(file);
-    const LoweredFile& other = isLate() ? *handed_.home : *source.file;
+    const LoweredFile& other = *source.file;
     if (&other == &file || files_.around()->sees(file, other) || !once(file, "include")) return;
     files_.around()->include(file, other, *out_);
   }
@@ -660,16 +672,18 @@ class CppWriter final : public Writer {
         if (member->detail == static_cast<uint8_t>(FunctionForm::Constructor) && parameter.file->name(parameter.node) == handed_.word) return member;
     return {};
   }
-  // `map.emplace(key, …)`: of these arguments the first may be the container's.
-  static bool isPlacedByKey(Spot call) {
+  static std::string_view memberCalled(Spot call) {
     Spot callee = child(call, Role::Callee);
-    std::string_view name = callee.known() && callee->kind == Kind::Member ? callee.file->name(callee.node) : std::string_view();
-    return name == "emplace" || name == "try_emplace" || name == "emplace_hint";
+    return callee.known() && callee->kind == Kind::Member ? callee.file->name(callee.node) : std::string_view();
   }
+  // `emplace(…)`: the first of these arguments may be a position, or a key with the only other as its value.
+  static bool isPlaced(Spot call) { return memberCalled(call) == "emplace" || memberCalled(call) == "emplace_hint"; }
+  // `map.try_emplace(key, …)`, [map.modifiers]
+  static bool isPlacedWithKey(Spot call) { return memberCalled(call) == "try_emplace"; }
   // What stands for parameters that are left out at a call: their defaults, where those can be written elsewhere.
   std::string leftOut(const Change& change, std::string& reason) const {
     if (!change.callee.known()) return "";
-    size_t given = argumentsOf(change.at).size();
+    size_t given = argumentsOf(change.at).size() - isPlacedWithKey(change.at);
     std::vector<Spot> declarations = declarationsOf(change.callee);
     std::vector<std::string> values;
     for (Spot declaration : declarations) {
@@ -732,6 +746,13 @@ class CppWriter final : public Writer {
     bool refers = type.known() && (type->has(kReference | kPointer) || (type.file->name(type.node) == "auto" && sourcePoints() && !object));
     return refers && variable.file->name(variable.node) == handed_.word;
   }
+  // `(*gauge)`: the brackets go with the sign.
+  Span withBrackets(Spot dereference) {
+    std::string_view source = text(*dereference.file);
+    Span span = dereference->span;
+    bool alone = span.begin > 1 && source[span.begin - 1] == '(' && source[span.end] == ')' && !isWordByte(source[span.begin - 2]);
+    return alone ? Span{span.begin - 1, span.end + 1} : span;
+  }
   // The local goes, and what it pointed to is the parameter.
   void dropOwnName(Spot variable) {
     const LoweredFile& file = *variable.file;
@@ -745,7 +766,7 @@ class CppWriter final : public Writer {
       if (file[n].kind != Kind::Name || file.name(n) != handed_.word) continue;
       Spot use{&file, n}, up = parent(use);
       if (up->kind == Kind::Member && up->has(kArrow)) put(file, {use->span.end, up->nameBegin}, ".");
-      else if (up->kind == Kind::Dereference) put(file, up->span, handed_.word);
+      else if (up->kind == Kind::Dereference) put(file, withBrackets(up), handed_.word);
       else insert(file, use->span.begin, "&");
     }
   }
@@ -759,6 +780,7 @@ class CppWriter final : public Writer {
     bool member = up->kind == Kind::Member && child(up, Role::Receiver) == access, points = sourcePoints();
     if (isLate()) {
       std::string own = textOf(access);
+      if (own == handed_.word && change.from == From::Parameter) own = (scopePart(handed_.fetched).empty() ? "::" : "") + handed_.fetched;
       bool bare = slotPoints() && !isOwner(typeOfSource());
       std::string fallback = bare ? own : points ? (isOwner(typeOfSource()) ? own + ".get()" : own) : "&" + own;
       std::string chosen = "(" + name + " ? " + name + " : " + fallback + ")";
@@ -769,12 +791,13 @@ class CppWriter final : public Writer {
     if (member && (pointer || points) && up->has(kArrow) == points) return put(file, {access->span.begin, up->nameBegin}, name + (pointer ? "->" : "."));
     std::string whole = pointer ? "(*" + name + ")" : name;
     if (!points) return put(file, access->span, whole);
-    if (up->kind == Kind::Dereference) return put(file, up->span, whole);
+    if (up->kind == Kind::Dereference) return put(file, withBrackets(up), whole);
     put(file, access->span, pointer ? name : "&" + name);
   }
 
   std::map<Spot, std::vector<Entry>> entries_;             // by constructor
   std::map<const ClassFacts*, std::vector<Entry>> fresh_;  // of classes that get a constructor
+  mutable std::optional<bool> hidden_;
   std::map<const LoweredFile*, bool> signByName_;
   std::set<Spot> taking_, constant_;  // constructors that take it; functions that take it as a constant
 };

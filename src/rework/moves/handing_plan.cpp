@@ -40,7 +40,7 @@ void HandingPlan::describe() {
   // A slot among its own class's members says nothing that its class does not: shared, instance.
   bool byName = e_.slot != kNone && p_.variables[e_.slot].owner != e_.type;
   for (const AccessPoint& accessPoint : e_.accessPoints) {
-    if (accessPoint.function == kNone || accessPoint.sort != AccessPoint::Sort::Accessor || !givesShared(p_, e_, accessPoint.function) || isReader(accessPoint.function)) continue;
+    if (accessPoint.function == kNone || accessPoint.sort != AccessPoint::Sort::Accessor || !givesShared(p_, e_, accessPoint.function) || isReader(accessPoint.function) || !isFreeOrStatic(accessPoint.function)) continue;
     byName = false;
     if (handed_.accessor.known()) continue;
     handed_.accessor = spot(p_.functions[accessPoint.function].home());

@@ -34,6 +34,9 @@ class HandingPlan {
     return std::any_of(e_.accessPoints.begin(), e_.accessPoints.end(), [&](const AccessPoint& a) { return a.function == f; });
   }
 
+  // Can it be called from everywhere, and not only of an object of some class?
+  bool isFreeOrStatic(FunctionIndex f) const { return p_.functions[f].owner == kNone || (p_.functions[f].modifiers & kStatic); }
+
   // ----- the object and its name
 
   void describe();

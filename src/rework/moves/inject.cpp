@@ -39,8 +39,9 @@ class InjectPlan : private HandingPlan {
     // By an accessor, or by the slot's name.
     bool plain = false, function = false;
     for (const AccessPoint& accessPoint : e_.accessPoints) {
-      function |= accessPoint.function != kNone;
-      plain |= accessPoint.function != kNone && givesShared(p_, e_, accessPoint.function) && p_.functions[accessPoint.function].mostArguments == 0;
+      if (accessPoint.function == kNone || !isFreeOrStatic(accessPoint.function)) continue;
+      function = true;
+      plain |= givesShared(p_, e_, accessPoint.function) && p_.functions[accessPoint.function].leastArguments == 0;
     }
     plain |= !function && e_.slot != kNone;
     for (const Consumer& c : e_.consumers) {
@@ -100,6 +101,8 @@ class InjectPlan : private HandingPlan {
       bool field = c.in == kNone || (writer_->firstValuesSeeParameters() && p_.functions[c.in].form == FunctionForm::Initialiser);
       std::string noObject = writer_->whyNoObject(spot(access));
       bool constructor = !field && p_.functions[c.in].form == FunctionForm::Constructor && p_.functions[c.in].owner == unit;
+      // A closure in a constructor may see the object only.
+      if (constructor && noObject.empty() && !writer_->can({.kind = ChangeKind::Read, .at = spot(access), .in = around(access), .looksOnly = looksOnly(access)}).empty()) constructor = !writer_->holdsByReference();
       if (!field && !constructor && !noObject.empty()) {
         leave(access, noObject, false, true);
         continue;
