@@ -1,5 +1,5 @@
 // What a language gives to the rest of the program: how its files are lowered,
-// what it promises (guarantees) and how things are written in it (phrases).
+// what it promises (guarantees) and how things are written in it.
 //
 // Checks and moves ask only through these tables; they never ask for a
 // language by name. Adding a language is one folder here and one row in
