@@ -48,8 +48,11 @@ std::set<TypeIndex> madeBelow(const Program& p, const Globs& tests, std::vector<
   std::set<TypeIndex> out;
   std::multimap<TypeIndex, TypeIndex> makes;
   for (const Creation& c : p.creations) {
-    if (c.in == kNone || c.asBase || p.functions[c.in].owner == kNone || p.functions[c.in].isStaticMember() || tests.match(p.path(c.place))) continue;
-    makes.emplace(p.functions[c.in].owner, c.type);
+    if (c.asBase || tests.match(p.path(c.place))) continue;
+    // In its code, or as the first value of a field.
+    bool field = c.in == kNone && c.inInitialiserOf != kNone && p.variables[c.inInitialiserOf].storage == Storage::Field;
+    TypeIndex maker = field ? p.variables[c.inInitialiserOf].owner : c.in == kNone || p.functions[c.in].isStaticMember() ? kNone : p.functions[c.in].owner;
+    if (maker != kNone) makes.emplace(maker, c.type);
   }
   while (!makers.empty()) {
     TypeIndex maker = makers.back();

@@ -103,6 +103,8 @@ TEST(InjectAcrossPackages, ImportsTheClass) {
 }
 
 INSTANTIATE_TEST_SUITE_P(All, InjectTraps, testing::Values(
+    Trap{"JavaOfTheDeclaredClass", "Office.java", "interface Tides {\n    int height(int hour);\n}\n\nclass Coast {\n    private static final SpringTides TIDES = new SpringTides();\n\n    static Tides get() {\n        return TIDES;\n    }\n\n    private static class SpringTides implements Tides {\n        private int asked;\n\n        public int height(int hour) {\n            return hour + asked++;\n        }\n    }\n}\n\nclass Pilot {\n    int ask() {\n        return Coast.get().height(1);\n    }\n}\n", "Coast.TIDES",
+         {"    private final Tides tides;\n", "    Pilot(Tides tides) {\n", "return tides.height(1);"}, {"SpringTides springTides"}, ""},
     // ----- what a field's first value makes is made in the constructors, which have the object
     Trap{"java_made_as_first_values", "A.java", JAVA_TIDES "class Quay {\n    int depth() {\n        return Tides.get().height(1);\n    }\n}\nclass Office {\n    private final Quay north = new Quay();\n    private final String name;\n    Office(String name) { // as it is painted\n        this.name = name;\n    }\n    int open() {\n        return Tides.get().height(0) + north.depth();\n    }\n}\n", "Tides",
          {"    private final Quay north;\n", "    Office(String name, Tides tides) { // as it is painted\n        this.north = new Quay(tides);\n        this.tides = tides;\n        this.name = name;\n"}, {"new Quay()"}, ""},

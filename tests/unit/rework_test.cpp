@@ -218,7 +218,7 @@ TEST_P(InjectByName, IsWrittenOrLeftWithItsReason) {
   Project project;
   project.write("gauge.h", row.header);
   project.write("main.cpp", row.main);
-  auto result = rework(project.root(), Config{}, row.header.find("get()") != std::string::npos ? "Sea" : "sea", ReworkOptions{.move = "inject", .confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
+  auto result = rework(project.root(), Config{}, row.header.find("level(int hour) = 0") != std::string::npos ? "NorthSea" : row.header.find("get()") != std::string::npos ? "Sea" : "sea", ReworkOptions{.move = "inject", .confirm = false, .jobs = 1, .mostSteps = 100, .progress = {}, .tamper = {}});
   ASSERT_TRUE(result.ok()) << result.error().line();
   std::string after = Project::textOf(*result, "gauge.h") + Project::textOf(*result, "main.cpp");
   for (const char* text : row.written) EXPECT_NE(after.find(text), std::string::npos) << text << "\n--- in\n" << after;
@@ -243,6 +243,8 @@ INSTANTIATE_TEST_SUITE_P(All, InjectByName, testing::Values(
            {"    Desk(const char *name, int count, Sea &sea = ::sea)\n        : sea_(sea)\n        , name(name)\n", "private:\n    Sea &sea_;\n    const char *name;\n", "    explicit Mast(Sea &sea = ::sea) : sea_(sea)\n    {\n    }\n", "\nprivate:\n    Sea &sea_;\n};\nint main()"}},
     ByName{"AVariableOfOneFile", seaWith("class Desk {\n public:\n  int read();\n};\n"), "#include \"gauge.h\"\nstatic Sea sea;\nint Desk::read() {\n  sea.raise();\n  return sea.level(2);\n}\nint main() {\n  Desk desk;\n  return desk.read();\n}\n",
            {"  explicit Desk(Sea* sea = nullptr) : sea_(sea) {}\n", "  (sea_ ? sea_ : &sea)->raise();\n"}},
+    ByName{"TheDeclaredClass", "#pragma once\nclass Sea {\n public:\n  virtual ~Sea() = default;\n  virtual int level(int hour) = 0;\n  static Sea* get();\n};\n", "#include \"gauge.h\"\nnamespace {\nclass NorthSea : public Sea {\n public:\n  int level(int hour) override { return hour + asked_++; }\n\n private:\n  int asked_ = 0;\n};\n}\nSea* Sea::get() {\n  static NorthSea sea;\n  return &sea;\n}\nclass Desk {\n public:\n  int read() { return Sea::get()->level(1); }\n};\nint main() {\n  Desk desk;\n  Desk copy(desk);\n  return desk.read() + copy.read();\n}\n",
+           {"  Desk copy(desk);\n", "  explicit Desk(Sea& sea = *Sea::get()) : sea_(sea) {}\n", "return sea_.level(1);"}},
     ByName{"ATemplate", kSea, kHere + "template <typename T>\nclass Desk {\n public:\n  T read() { return sea.level(1); }\n};\nint main() {\n  Desk<int> desk;\n  sea.raise();\n  return desk.read();\n}\n", {}, "the class is a template"},
     ByName{"ALocalOfTheParametersName", "#pragma once\nclass Sea {\n public:\n  static Sea* get() {\n    static Sea one;\n    return &one;\n  }\n  int level(int hour) const { return hour + asked_; }\n  void raise() { ++asked_; }\n\n private:\n  int asked_ = 0;\n};\n", "#include \"gauge.h\"\nvoid calm(Sea* it) { it->raise(); }\nint read(int hour) {\n  Sea* sea = Sea::get();\n  calm(sea);\n  return sea->level(hour) + (*sea).level(1);\n}\nclass Desk {\n public:\n  Desk() {\n    auto sea = Sea::get();\n    sea->raise();\n  }\n};\nint main() {\n  Desk desk;\n  return read(2);\n}\n",
            {"int read(int hour, Sea& sea = *Sea::get()) {\n  calm(&sea);\n  return sea.level(hour) + sea.level(1);\n}", "  explicit Desk(Sea& sea = *Sea::get()) {\n    sea.raise();\n  }\n"}}),

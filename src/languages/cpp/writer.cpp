@@ -634,9 +634,12 @@ class CppWriter final : public Writer {
       present.push_back(orderOf(*entries.front().of, file.name(item.node)));
     }
     if (items.empty()) return insert(file, headEnd(constructor), " : " + joined(entries));
-    for (const Entry& entry : entries) {
-      size_t after = static_cast<size_t>(std::find_if(present.begin(), present.end(), [&](const auto& p) { return p > orderOf(*entry.of, entry.name); }) - present.begin());
-      std::string written = entry.text();
+    // Those that come behind the same one stand together.
+    std::map<size_t, std::vector<Entry>> behind;
+    for (const Entry& entry : entries)
+      behind[static_cast<size_t>(std::find_if(present.begin(), present.end(), [&](const auto& p) { return p > orderOf(*entry.of, entry.name); }) - present.begin())].push_back(entry);
+    for (auto& [after, together] : behind) {
+      std::string written = joined(together);
       if (after == 0) insert(file, items.front().begin, written + separatorInFront(text(file), items, written.size()));
       else insert(file, items[after - 1].end, separatorBehind(text(file), items, written.size()) + written);
     }

@@ -12,7 +12,18 @@ namespace elmcart {
 HandingPlan::HandingPlan(const Analysis& a, const Entity& entity, const Given* given, PlanMemory& memory)
     : a_(a), p_(a.program), e_(entity), given_(given), memory_(memory),
       // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
-      around_(a.program), files_(a.program.root, &around_), writer_(p_.language(e_.place.file).writer(files_, handed_)) {}
+      around_(a.program), files_(a.program.root, &around_), writer_(p_.language(e_.place.file).writer(files_, handed_)), object_(declaredClass()) {}
+
+TypeIndex HandingPlan::declaredClass() const {
+  for (const AccessPoint& accessPoint : e_.accessPoints) {
+    FunctionIndex f = accessPoint.function;
+    if (f == kNone || accessPoint.sort != AccessPoint::Sort::Accessor || !givesShared(p_, e_, f) || !isFreeOrStatic(f)) continue;
+    TypeIndex result = p_.classBehind(p_.functions[f].home().file, p_.functions[f].result);
+    return result == kNone || e_.type == kNone || !p_.derivesFrom(e_.type, result) || !p_.types[result].definition.known() ? e_.type : result;
+  }
+  TypeIndex held = e_.slot == kNone ? kNone : p_.classBehind(p_.variables[e_.slot].home().file, p_.variables[e_.slot].type);
+  return held != kNone && e_.type != kNone && p_.derivesFrom(e_.type, held) && p_.types[held].definition.known() ? held : e_.type;
+}
 
 void HandingPlan::leave(Place place, std::string reason, bool left, bool blocks) {
   for (const ByHand& b : out_.byHand)
@@ -24,8 +35,8 @@ void HandingPlan::leave(Place place, std::string reason, bool left, bool blocks)
 }
 
 void HandingPlan::describe() {
-  const TypeDecl& decl = p_.types[e_.type];
-  handed_.type = plainName(p_, e_.type);
+  const TypeDecl& decl = p_.types[object_];
+  handed_.type = plainName(p_, object_);
   handed_.qualified = p_.text(decl.qualified);
   handed_.home = &p_.files[decl.definition.file];
   if (e_.slot != kNone) {
@@ -64,7 +75,7 @@ void HandingPlan::describe() {
   if (!memory_.onlyLooked) memory_.onlyLooked = writer_->holdsByReference() && std::all_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) {
     Place place{static_cast<FileIndex>(access.file - p_.files.data()), access.node};
     FunctionIndex in = functionAround(p_, place);
-    return inTests(place) || (in != kNone && p_.functions[in].owner == e_.type) || looksOnly(place);
+    return inTests(place) || (in != kNone && isOwn(p_.functions[in].owner)) || looksOnly(place);
   });
   handed_.onlyLooked = *memory_.onlyLooked;
   if (memory_.word.empty()) {
@@ -117,9 +128,9 @@ bool HandingPlan::isTaken(const std::string& word) const {
   auto concerned = [&](TypeIndex type) { return type != kNone && users.contains(type); };
   for (const Variable& v : p_.variables) {
     if ((v.name != id && v.name != field) || v.name == 0) continue;
-    bool own = p_.use(v.type).decl == e_.type && v.storage != Storage::Local;
+    bool own = p_.use(v.type).decl == object_ && v.storage != Storage::Local;
     // A local that refers to the object goes with the step, and a method reads it from its field.
-    if (writer_->namesBeside() && writer_->holdsByReference() && v.storage == Storage::Local && p_.use(v.type).decl == e_.type)
+    if (writer_->namesBeside() && writer_->holdsByReference() && v.storage == Storage::Local && p_.use(v.type).decl == object_)
       own = (p_.use(v.type).has(kReference | kPointer) && isSteady(static_cast<VariableIndex>(&v - p_.variables.data()))) || (v.function != kNone && unitOf(p_, v.function) != kNone && p_.functions[v.function].form != FunctionForm::Constructor);
     TypeIndex owner = v.owner != kNone ? v.owner : v.function != kNone ? p_.functions[v.function].owner : kNone;
     if (!own && (concerned(owner) || (v.function != kNone && functions.contains(v.function)))) return true;
@@ -145,7 +156,7 @@ VariableIndex HandingPlan::heldIn(TypeIndex type) const {
   for (VariableIndex v : p_.types[type].fields) {
     if (isOurField(p_.text(p_.variables[v].name)) && isTaker(type)) return v;
     const TypeUse& use = p_.use(p_.variables[v].type);
-    if (writer_->holdsByReference() && use.decl == e_.type && use.has(kReference) && isSetFromObject(type, v)) return v;
+    if (writer_->holdsByReference() && use.decl == object_ && use.has(kReference) && isSetFromObject(type, v)) return v;
   }
   return kNone;
 }
@@ -216,7 +227,7 @@ const ClassFacts& HandingPlan::factsOf(TypeIndex type) {
       if (p_.creations[k].constructor == c) calls.push_back(spot(p_.creations[k].place));
   }
   for (uint32_t c : p_.creationsOfType[type])
-    if (!p_.creations[c].asBase && !p_.creations[c].delegated) out.creations.push_back(spot(p_.creations[c].place));
+    if (!p_.creations[c].asBase && !p_.creations[c].delegated && !(p_.creations[c].copy && writer_->holdsByReference())) out.creations.push_back(spot(p_.creations[c].place));
   for (FunctionIndex m : decl.methods)
     if (p_.functions[m].definition.known()) out.methods.push_back(spot(p_.functions[m].definition));
   for (FunctionIndex c : constructorsOf(p_, type))
@@ -299,7 +310,7 @@ bool HandingPlan::isGiven(Place call) {
 
 bool HandingPlan::takesAsFunction(FunctionIndex f) const {
   const Function& fn = p_.functions[f];
-  return std::any_of(fn.parameters.begin(), fn.parameters.end(), [&](VariableIndex v) { return p_.text(p_.variables[v].name) == handed_.word && p_.use(p_.variables[v].type).decl == e_.type; });
+  return std::any_of(fn.parameters.begin(), fn.parameters.end(), [&](VariableIndex v) { return p_.text(p_.variables[v].name) == handed_.word && p_.use(p_.variables[v].type).decl == object_; });
 }
 
 // [dcl.type.cv] of C++'s standard; what marks no member as constant may change the object with each.
@@ -362,10 +373,10 @@ bool HandingPlan::isTaker(TypeIndex type) const {
   if (memory_.takers.contains(p_.text(p_.types[type].qualified))) return true;
   // One that an earlier run left so.
   if (writer_->takesByFields())
-    return std::any_of(p_.types[type].fields.begin(), p_.types[type].fields.end(), [&](VariableIndex v) { return isOurField(p_.text(p_.variables[v].name)) && p_.use(p_.variables[v].type).decl == e_.type; });
+    return std::any_of(p_.types[type].fields.begin(), p_.types[type].fields.end(), [&](VariableIndex v) { return isOurField(p_.text(p_.variables[v].name)) && p_.use(p_.variables[v].type).decl == object_; });
   for (FunctionIndex c : makersOf(type))
     for (VariableIndex v : p_.functions[c].parameters)
-      if (p_.text(p_.variables[v].name) == handed_.word && (p_.use(p_.variables[v].type).decl == e_.type || hasFallback(c))) return true;
+      if (p_.text(p_.variables[v].name) == handed_.word && (p_.use(p_.variables[v].type).decl == object_ || hasFallback(c))) return true;
   return false;
 }
 

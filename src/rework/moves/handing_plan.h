@@ -39,6 +39,9 @@ class HandingPlan {
 
   // ----- the object and its name
 
+  // The class that people are given an object of: its own, or the one as which it is handed out.
+  TypeIndex declaredClass() const;
+  bool isOwn(TypeIndex type) const { return type == e_.type || type == object_; }
   void describe();
 
   // Does anything put another object into the slot, once it is filled?
@@ -144,6 +147,7 @@ class HandingPlan {
   HandedIn handed_;
   std::string shown_;  // what people are told that is handed in
   std::unique_ptr<Writer> writer_;
+  TypeIndex object_ = kNone;
   std::map<TypeIndex, ClassFacts> facts_;
   std::set<FunctionIndex> givenAway_;
   bool lookedAtAll_ = false;

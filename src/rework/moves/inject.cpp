@@ -85,7 +85,7 @@ class InjectPlan : private HandingPlan {
         continue;
       }
       TypeIndex unit = c.in != kNone ? unitOf(p_, c.in) : ownerOfInitialiser(c.inInitialiserOf);
-      if (unit == e_.type && c.in != kNone) continue;
+      if (isOwn(unit) && c.in != kNone) continue;
       if (unit == kNone) {
         leaveOutside(c, access);
         continue;
@@ -150,7 +150,7 @@ class InjectPlan : private HandingPlan {
     if (writer_->takesByFields() && memory_.takers.contains(functionText(p_, c.in))) return;  // what it hands on to the one beside it
     if (writer_->takesByFields() && p_.functions[c.in].form == FunctionForm::Function) functions_[c.in].push_back(access);
     const Function& in = p_.functions[c.in];
-    bool own = in.owner == e_.type || isAccessPoint(c.in);
+    bool own = isOwn(in.owner) || isAccessPoint(c.in);
     if (own || in.form == FunctionForm::Initialiser || lowerCase(p_.text(in.name)) == "main" || isHandedIn(access)) return;
     bool property = in.form == FunctionForm::Getter || in.form == FunctionForm::Setter;
     if (writer_->injectsFunctions()) {
@@ -306,7 +306,8 @@ class InjectPlan : private HandingPlan {
   }
   bool canBeGiven(const Creation& creation) const { return writer_->takesByFields() ? isTaker(creation.type) && keeps(creation.type) : twinOf(creation) != kNone; }
   // An object of its own that production code makes, and not the shared one.
-  bool isMakersOwn(const Creation& c) const { return !c.asBase && !c.delegated && c.type != e_.type && sameLanguage(c.place) && !inTests(c.place); }
+  // What a parameter is where nothing is given is made without the object at hand.
+  bool isMakersOwn(const Creation& c) const { return !c.asBase && !(c.copy && writer_->holdsByReference()) && p_.around(c.place, Kind::Parameter).node == kNoNode && !c.delegated && c.type != e_.type && sameLanguage(c.place) && !inTests(c.place); }
   bool lacksIt(const Creation& c) { return canBeGiven(c) && !isGiven(c.place); }
   // Made by a constructor that calls one of a base or of its own class that takes the object, and has nothing to hand it.
   bool couldPass(const Creation& creation) {
@@ -326,7 +327,7 @@ class InjectPlan : private HandingPlan {
       for (const Creation& creation : p_.creations) {
         if (!isMakersOwn(creation) || !memory_.isChosen(p_.path(creation.place))) continue;
         TypeIndex maker = makerOf(creation);
-        if (maker == kNone || maker == e_.type || !isGivenOn(creation, maker)) continue;
+        if (maker == kNone || isOwn(maker) || !isGivenOn(creation, maker)) continue;
         if (passing ? couldPass(creation) && pass(creation) : lacksIt(creation) && liftTo(maker)) return true;
       }
     return false;
@@ -479,7 +480,7 @@ class InjectPlan : private HandingPlan {
       if (const CallSite& call = p_.calls[k]; lacksIt(call)) out.push_back(handTo(call, nullptr, from));
     return out;
   }
-  bool isFree(FunctionIndex f) const { return p_.functions[f].definition.known() && unitOf(p_, f) == kNone && p_.functions[f].owner != e_.type && !isAccessPoint(f) && p_.functions[f].form == FunctionForm::Function && lowerCase(p_.text(p_.functions[f].name)) != "main" && !inTests(p_.functions[f].home()) && memory_.isChosen(p_.path(p_.functions[f].home())); }
+  bool isFree(FunctionIndex f) const { return p_.functions[f].definition.known() && unitOf(p_, f) == kNone && !isOwn(p_.functions[f].owner) && !isAccessPoint(f) && p_.functions[f].form == FunctionForm::Function && lowerCase(p_.text(p_.functions[f].name)) != "main" && !inTests(p_.functions[f].home()) && memory_.isChosen(p_.path(p_.functions[f].home())); }
 
   bool functionsTake() {
     for (auto& [function, places] : functions_)
@@ -536,7 +537,7 @@ class InjectPlan : private HandingPlan {
     if (!writer_->injectsFunctions()) return false;
     for (const CallSite& call : p_.calls) {
       TypeIndex maker = call.in == kNone ? kNone : unitOf(p_, call.in);
-      if (maker == kNone || maker == e_.type || !lacksIt(call) || !(memory_.retire || hasIt(maker, call.in)) || !passed_.insert(maker).second) continue;
+      if (maker == kNone || isOwn(maker) || !lacksIt(call) || !(memory_.retire || hasIt(maker, call.in)) || !passed_.insert(maker).second) continue;
       const ClassFacts& facts = factsOf(maker);
       std::set<FunctionIndex> wanted;
       bool keep = false;

@@ -52,7 +52,7 @@ class ParameterPlan : private HandingPlan {
       bool whole = !fn.ofClassElsewhere && scopePart(p_.text(fn.name)).empty();
       bool free = whole && fn.form == FunctionForm::Function && (fn.owner == kNone || fn.isStaticMember());
       // What makes the object, or hands it out, is no user of it.
-      bool own = fn.owner == e_.type || c.in == e_.creation.in || isAccessPoint(c.in);
+      bool own = isOwn(fn.owner) || c.in == e_.creation.in || isAccessPoint(c.in);
       if (!free || own || isMain(p_, c.in) || lowerCase(p_.text(fn.name)) == "main") continue;
       Place access = accessAt(c);
       if (!access.known() || !seen.insert({access.file, p_.node(access).span.begin}).second || isFallback(access) || isHandedOn(access) || isUnused(access)) continue;
