@@ -69,6 +69,8 @@ class Writer {
   virtual std::string wordFor(std::string_view name) const = 0;
   // What the class calls the field for it.
   virtual std::string fieldFor(const std::string& word) const { return word; }
+  // The same in one class.
+  virtual std::string fieldOf(const ClassFacts&) const { return fieldFor(handed_.word); }
   // Is that the word with a mark by which files tell fields: _x, m_x, mX, x_?
   static bool isFieldNamed(std::string_view name, std::string_view word);
   // Is the object handed in at this creation already?

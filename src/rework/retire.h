@@ -20,8 +20,10 @@ struct RetireStep {
 struct LocalObject {
   std::string name;                           // what the variable for it is called
   std::function<std::string(Place)> typeAt;   // its class's name at a place
-  // Writes accesses as the variable's; empty: its name stands for each.
-  std::function<void(std::span<const Place>, std::vector<FileEdit>&)> read;
+  // What a class calls a field for it.
+  std::function<std::string(TypeIndex)> fieldOf;
+  // Writes accesses as those of what goes by the name; empty: that stands for each.
+  std::function<void(std::span<const Place>, const std::string& name, std::vector<FileEdit>&)> read;
 };
 
 RetireStep planRetirement(const Analysis& analysis, size_t entity, const LocalObject& local);

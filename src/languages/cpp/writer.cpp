@@ -22,6 +22,7 @@ class CppWriter final : public Writer {
   using Writer::Writer;
 
   std::string wordFor(std::string_view name) const override { return objectWord(name, writesUnderscores()); }
+  std::string fieldOf(const ClassFacts& c) const override { return fieldIn(c); }
   bool namesBeside() const override { return true; }
   bool constructsStructs() const override { return true; }
   bool keepsBesideBase() const override { return true; }
@@ -126,7 +127,7 @@ class CppWriter final : public Writer {
         bool ours = parameter.file->name(parameter.node) == handed_.word, valued = child(parameter, Role::Initialiser).known();
         if (ours && valued) return isLate() ? "its default is no object" : "";
         if (ours) break;
-        if (valued) return "parameters in front of it may be left out";
+        if (valued && parameter->nameBegin == 0) return "a parameter in front of it has a default and no name";
       }
     }
     return "it has no default";
@@ -222,13 +223,14 @@ class CppWriter final : public Writer {
     return "";
   }
 
+  // Who gives the last argument gives those in front of it, [dcl.fct.default]/4: their defaults go too.
   std::string drop(const Change& change) override {
     for (Spot declaration : declarationsOf(change.at))
-      for (Spot parameter : parametersOf(declaration))
-        if (parameter.file->name(parameter.node) == handed_.word && child(parameter, Role::Initialiser).known()) {
-          uint32_t from = parameter->nameBegin + static_cast<uint32_t>(handed_.word.size());
-          put(*parameter.file, {from, parameter->span.end}, "");
-        }
+      for (Spot parameter : parametersOf(declaration)) {
+        std::string_view name = parameter.file->name(parameter.node);
+        if (child(parameter, Role::Initialiser).known()) put(*parameter.file, {parameter->nameBegin + static_cast<uint32_t>(name.size()), parameter->span.end}, "");
+        if (name == handed_.word) break;
+      }
     return "";
   }
 
@@ -401,18 +403,18 @@ class CppWriter final : public Writer {
   }
   // A class whose objects are assigned keeps it by a pointer: a reference would forbid that, [class.copy.assign].
   bool fieldIsPointer(const ClassFacts& c) const { return byPointer() || (keepsNow(&c) ? c.isAssigned : keptByPointer(c)); }
-  static Spot fieldOf(const ClassFacts& c, const std::string& word) {
+  static Spot fieldThere(const ClassFacts& c, const std::string& word) {
     if (c.keptIn.known()) return c.keptIn;
     for (NodeId member : children(*c.type.file, c.type.node))
       if ((*c.type.file)[member].kind == Kind::Variable && !(*c.type.file)[member].has(kStatic) && isFieldNamed(c.type.file->name(member), word)) return {c.type.file, member};
     return {};
   }
   bool keptByPointer(const ClassFacts& c) const {
-    Spot field = fieldOf(c, handed_.word), type = field.known() ? child(field, Role::Type) : Spot{};
+    Spot field = fieldThere(c, handed_.word), type = field.known() ? child(field, Role::Type) : Spot{};
     return type.known() && type->has(kPointer);
   }
   bool holdsConstant(const ClassFacts& c) const {
-    Spot field = fieldOf(c, handed_.word), type = field.known() ? child(field, Role::Type) : Spot{};
+    Spot field = fieldThere(c, handed_.word), type = field.known() ? child(field, Role::Type) : Spot{};
     return type.known() && type->has(kPointeeConst) && !sourceIsConstant();
   }
   // What takes the object in a constructor or function.
@@ -426,7 +428,7 @@ class CppWriter final : public Writer {
   std::string heldFrom(const ClassFacts& c, const std::string& object) const { return c.isAssigned && !byPointer() ? "&" + object : object; }
   // As the class marks its fields, or its file, or the file of the object's class.
   std::string fieldIn(const ClassFacts& c) const {
-    if (Spot there = fieldOf(c, handed_.word); there.known()) return std::string(there.file->name(there.node));
+    if (Spot there = fieldThere(c, handed_.word); there.known()) return std::string(there.file->name(there.node));
     for (auto [file, type] : {std::pair{c.type.file, c.type.node}, {c.type.file, kNoNode}, {handed_.home, kNoNode}}) {
       int trailing = 0, prefix = 0, plain = 0;
       for (NodeId n = 1; file && n < file->nodes.size(); ++n) {
@@ -726,7 +728,8 @@ class CppWriter final : public Writer {
     if (!given.empty()) return insert(file, given.back().end, (node.kind == Kind::FieldInit ? ", " : separatorBehind(source, given, object.size())) + object), "";
     char close = node.span.end > 0 ? source[node.span.end - 1] : ' ';
     uint32_t nameEnd = node.nameBegin + static_cast<uint32_t>(lastPart(file.name(change.at.node)).size());
-    if (node.kind == Kind::Variable) insert(file, nameEnd, "(" + object + ")");
+    bool apart = change.from == From::Fetched && file[file.parents[change.at.node]].kind == Kind::Type;  // a member's declaration has no round ones
+    if (node.kind == Kind::Variable) insert(file, nameEnd, (apart ? "{" : "(") + object + (apart ? "}" : ")"));
     else if (close == ')' || close == '}') insert(file, node.span.end - 1, object);
     else if (node.is(Kind::Create, CreateForm::Heap)) insert(file, node.span.end, "(" + object + ")");
     else return "the arguments of this creation could not be found";

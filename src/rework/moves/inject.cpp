@@ -305,9 +305,11 @@ class InjectPlan : private HandingPlan {
     return true;
   }
   bool canBeGiven(const Creation& creation) const { return writer_->takesByFields() ? isTaker(creation.type) && keeps(creation.type) : twinOf(creation) != kNone; }
+  // Where tests take what they need as the program does: when the accessor is to go.
+  bool testsCompose() const { return memory_.retire && writer_->injectsFunctions(); }
   // An object of its own that production code makes, and not the shared one.
   // What a parameter is where nothing is given is made without the object at hand.
-  bool isMakersOwn(const Creation& c) const { return !c.asBase && !(c.copy && writer_->holdsByReference()) && p_.around(c.place, Kind::Parameter).node == kNoNode && !c.delegated && c.type != e_.type && sameLanguage(c.place) && !inTests(c.place); }
+  bool isMakersOwn(const Creation& c) const { return !c.asBase && !(c.copy && writer_->holdsByReference()) && p_.around(c.place, Kind::Parameter).node == kNoNode && !c.delegated && c.type != e_.type && sameLanguage(c.place) && (testsCompose() || !inTests(c.place)); }
   bool lacksIt(const Creation& c) { return canBeGiven(c) && !isGiven(c.place); }
   // Made by a constructor that calls one of a base or of its own class that takes the object, and has nothing to hand it.
   bool couldPass(const Creation& creation) {
@@ -326,7 +328,7 @@ class InjectPlan : private HandingPlan {
     for (bool passing : {true, false})
       for (const Creation& creation : p_.creations) {
         if (!isMakersOwn(creation) || !memory_.isChosen(p_.path(creation.place))) continue;
-        TypeIndex maker = makerOf(creation);
+        TypeIndex maker = inTests(creation.place) ? kNone : makerOf(creation);
         if (maker == kNone || isOwn(maker) || !isGivenOn(creation, maker)) continue;
         if (passing ? couldPass(creation) && pass(creation) : lacksIt(creation) && liftTo(maker)) return true;
       }
@@ -466,7 +468,7 @@ class InjectPlan : private HandingPlan {
 
   // A call of a function that takes the object, and is not handed it.
   bool lacksIt(const CallSite& call) {
-    if (call.callee == kNone || p_.functions[call.callee].form != FunctionForm::Function || !takesAsFunction(call.callee) || !sameLanguage(call.place) || inTests(call.place)) return false;
+    if (call.callee == kNone || p_.functions[call.callee].form != FunctionForm::Function || !takesAsFunction(call.callee) || !sameLanguage(call.place) || (!testsCompose() && inTests(call.place))) return false;
     return !isGiven(call.place) && memory_.isChosen(p_.path(call.place));
   }
   Change handTo(const CallSite& call, const ClassFacts* of, From from) const { return {ChangeKind::HandOn, spot(call.place), of, from, call.in == kNone ? Spot{} : spot(p_.functions[call.in].home()), kLast, spot(p_.functions[call.callee].home())}; }
@@ -564,7 +566,9 @@ class InjectPlan : private HandingPlan {
 
   // Is it made where the program is put together?
   bool isComposing(const Creation& c) {
-    if (!isMakersOwn(c) || (c.in != kNone && unitOf(p_, c.in) != kNone)) return false;
+    if (!isMakersOwn(c)) return false;
+    if (inTests(c.place)) return true;
+    if (c.in != kNone && unitOf(p_, c.in) != kNone) return false;
     if (c.in == kNone && ownerOfInitialiser(c.inInitialiserOf) != kNone) return false;
     return c.in == kNone || !writer_->injectsFunctions() || !isFree(c.in);
   }
@@ -575,11 +579,11 @@ class InjectPlan : private HandingPlan {
       if (!isComposing(creation) || !lacksIt(creation)) continue;
       std::vector<Change> changes;
       for (const Creation& c : p_.creations)
-        if (c.in == creation.in && c.place.file == creation.place.file && isMakersOwn(c) && lacksIt(c)) changes.push_back({ChangeKind::HandOn, spot(c.place), nullptr, From::Fetched, {}, positionIn(twinOf(c)), calledBy(c)});
+        if ((c.in == creation.in || (inTests(c.place) && isComposing(c))) && c.place.file == creation.place.file && isMakersOwn(c) && lacksIt(c)) changes.push_back({ChangeKind::HandOn, spot(c.place), nullptr, From::Fetched, {}, positionIn(twinOf(c)), calledBy(c)});
       Step step;
       step.kind = StepKind::Compose;
-      step.subject = creation.in != kNone ? functionText(p_, creation.in) : p_.path(creation.place);
-      step.title = step.subject + " hands in the " + shown_ + " where the program is put together";
+      step.subject = creation.in != kNone && !inTests(creation.place) ? functionText(p_, creation.in) : p_.path(creation.place);
+      step.title = inTests(creation.place) ? "the tests of " + step.subject + " hand in the " + shown_ : step.subject + " hands in the " + shown_ + " where the program is put together";
       step.creationSites = changes.size();
       if (memory_.refused.contains(step.key()) || !composed_.insert(step.subject).second) continue;
       std::string reason = take(std::move(step), changes, {});
@@ -667,15 +671,17 @@ class InjectPlan : private HandingPlan {
   }
 
   void retire() {
-    if (given_) return;
-    std::function<void(std::span<const Place>, std::vector<FileEdit>&)> read;
+    if (given_ || object_ != e_.type) return;
+    LocalObject local{handed_.word, [&](Place place) { return writer_->typeAt(spot(place)); }, [&](TypeIndex type) { return writer_->fieldOf(factsOf(type)); }, {}};
     if (writer_->injectsFunctions())
-      read = [&](std::span<const Place> places, std::vector<FileEdit>& edits) {
+      local.read = [&](std::span<const Place> places, const std::string& name, std::vector<FileEdit>& edits) {
         std::vector<Change> changes;
         for (Place place : places) changes.push_back({.kind = ChangeKind::Read, .at = spot(place), .in = around(place)});
+        std::string word = std::exchange(handed_.word, name);
         (void)writer_->write(changes, edits);
+        handed_.word = word;
       };
-    RetireStep last = planRetirement(a_, entity_, {handed_.word, [&](Place place) { return writer_->typeAt(spot(place)); }, std::move(read)});
+    RetireStep last = planRetirement(a_, entity_, local);
     if (!last.found || memory_.refused.contains(last.step.key())) return;
     out_.found = true;
     out_.step = std::move(last.step);
