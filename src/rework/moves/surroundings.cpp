@@ -1,6 +1,7 @@
 #include "rework/moves/surroundings.h"
 
 #include "base/text.h"
+#include "rework/writing.h"
 
 namespace elmcart {
 
