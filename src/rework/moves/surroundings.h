@@ -9,6 +9,7 @@ namespace elmcart {
 
 class ProgramAround : public Surroundings {
  public:
+  // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
   explicit ProgramAround(const Program& program) : p_(program), scan_(program) {}
 
   std::vector<Spot> declarationsOf(Spot one) const override;
