@@ -9,7 +9,6 @@ namespace elmcart {
 
 class ProgramAround : public Surroundings {
  public:
-  // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
   explicit ProgramAround(const Program& program) : p_(program), scan_(program) {}
 
   std::vector<Spot> declarationsOf(Spot one) const override;
@@ -28,6 +27,7 @@ class ProgramAround : public Surroundings {
   Place placeOf(Spot spot) const { return {indexOf(*spot.file), spot.node}; }
 
   const Program& p_;
+  // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
   SourceScan scan_;
 };
 
