@@ -36,10 +36,10 @@ inline nlohmann::json jsonOf(const RunResult& run) {
 inline void writeTinyProject(const Folder& folder) {
   folder.write("gauge.h", "#pragma once\nclass Gauge {\n public:\n  static Gauge& get();\n  int level() const { return level_; }\n  void raise(int by) { level_ += by; }\n private:\n  Gauge() = default;\n  static Gauge* slot_;\n  int level_ = 0;\n};\n");
   folder.write("gauge.cpp", "#include \"gauge.h\"\nGauge* Gauge::slot_ = nullptr;\nGauge& Gauge::get() {\n  if (!slot_) slot_ = new Gauge;\n  return *slot_;\n}\n");
-  folder.write("sluice.h", "#pragma once\nclass Sluice {\n public:\n  void open();\n  int seen() const;\n};\nclass Lock {\n public:\n  int pass() { sluice_.open(); return sluice_.seen(); }\n private:\n  Sluice sluice_;\n};\n");
+  folder.write("sluice.h", "#pragma once\nclass Sluice {\n public:\n  void open();\n  int seen() const;\n};\nclass Basin {\n public:\n  int pass() { sluice_.open(); return sluice_.seen(); }\n private:\n  Sluice sluice_;\n};\n");
   folder.write("sluice.cpp", "#include \"sluice.h\"\n#include \"gauge.h\"\nvoid Sluice::open() { Gauge::get().raise(3); }\nint Sluice::seen() const { return Gauge::get().level(); }\n");
   folder.write("main.cpp",
-               "#include <cstdio>\n#include \"sluice.h\"\nint main(int argc, char** argv) {\n  Lock lock;\n  int a = lock.pass();\n  int b = lock.pass();\n"
+               "#include <cstdio>\n#include \"sluice.h\"\nint main(int argc, char** argv) {\n  Basin basin;\n  int a = basin.pass();\n  int b = basin.pass();\n"
                "  std::FILE* out = std::fopen(\"results.xml\", \"w\");\n"
                "  std::fprintf(out, \"<testsuite><testcase name='first'>%s</testcase><testcase name='second'>%s</testcase></testsuite>\", a == 3 ? \"\" : \"<failure message='first level'/>\", b == 6 ? \"\" : \"<failure message='second level'/>\");\n"
                "  std::fclose(out);\n  std::printf(\"%d %d %d\\n\", a, b, argc);\n  (void)argv;\n  return 0;\n}\n");

@@ -613,6 +613,8 @@ class InjectPlan : private HandingPlan {
   // A class that all who make one hand the object to: those that only pass it on first.
   bool dropDefault() {
     std::vector<TypeIndex> takers;
+    std::vector<std::string> names;
+    std::vector<Change> together;
     for (TypeIndex t = 0; t < p_.types.size(); ++t)
       if (Place home = p_.types[t].definition; home.known() && t != e_.type && sameLanguage(home) && isTaker(t)) takers.push_back(t);
     std::sort(takers.begin(), takers.end(), [&](TypeIndex x, TypeIndex y) { return orderOf(x) < orderOf(y); });
@@ -621,34 +623,47 @@ class InjectPlan : private HandingPlan {
         bool uses = false;
         for (FunctionIndex c : makersOf(type)) uses |= hasFallback(c);
         if (passers == uses || !isAlwaysGiven(type)) continue;
-        std::vector<Change> changes;
-        const ClassFacts& facts = factsOf(type);
-        std::vector<FunctionIndex> all = makersOf(type);
-        for (size_t i = 0; i < all.size(); ++i) {
-          Change change{ChangeKind::DropDefault, facts.constructors[i], &facts, From::Parameter, {}};
-          bool unused = takes(all[i]) >= 0 || facts.calls[i].empty();
-          if (unused && writer_->can(change).empty()) changes.push_back(change);
+        std::vector<Change> changes = dropsOf(type);
+        if (writer_->injectsFunctions() && !changes.empty()) {
+          together.insert(together.end(), changes.begin(), changes.end());
+          names.push_back(plainName(p_, type));
+          continue;
         }
         Step step = stepOf(StepKind::Retire, type, "needs to be given the " + shown_ + ": all that make one do, and its default goes");
         step.creationSites = p_.creationsOfType[type].size();
         if (!changes.empty() && take(std::move(step), changes, {}).empty()) return true;
       }
-    return writer_->injectsFunctions() && dropInFunctions();
+    return writer_->injectsFunctions() && dropTogether(std::move(names), std::move(together));
   }
-  bool dropInFunctions() {
+  std::vector<Change> dropsOf(TypeIndex type) {
+    std::vector<Change> changes;
+    const ClassFacts& facts = factsOf(type);
+    std::vector<FunctionIndex> all = makersOf(type);
+    for (size_t i = 0; i < all.size(); ++i) {
+      Change change{ChangeKind::DropDefault, facts.constructors[i], &facts, From::Parameter, {}};
+      bool unused = takes(all[i]) >= 0 || facts.calls[i].empty();
+      if (unused && writer_->can(change).empty()) changes.push_back(change);
+    }
+    return changes;
+  }
+  // Where each hands on what it was given none has to wait for another.
+  bool dropTogether(std::vector<std::string> names, std::vector<Change> changes) {
     for (FunctionIndex f = 0; f < p_.functions.size(); ++f) {
       const auto& calls = p_.callsOfFunction[f];
       bool given = p_.functions[f].form == FunctionForm::Function && takesAsFunction(f) && calls.size() > 0 && std::all_of(calls.begin(), calls.end(), [&](uint32_t c) { return isGiven(p_.calls[c].place); });
       Change change{ChangeKind::DropDefault, spot(p_.functions[f].home()), nullptr, From::Parameter, {}};
       if (!given || isGivenAway(f) || !writer_->can(change).empty()) continue;
-      Step step;
-      step.kind = StepKind::Retire;
-      step.subject = functionText(p_, f);
-      step.title = step.subject + " needs to be given the " + shown_ + ": all that call it do, and its default goes";
-      step.creationSites = calls.size();
-      if (take(std::move(step), {change}, {}).empty()) return true;
+      changes.push_back(change);
+      names.push_back(functionText(p_, f));
     }
-    return false;
+    if (changes.empty()) return false;
+    Step step;
+    step.kind = StepKind::Retire;
+    step.subject = names.front();
+    std::string others = names.size() == 1 ? "" : names.size() == 2 ? " and " + names[1] : ", " + names[1] + " and " + std::to_string(names.size() - 2) + " more";
+    step.title = names.front() + others + (names.size() == 1 ? " needs" : " need") + " to be given the " + shown_ + ": all that make or call " + (names.size() == 1 ? "it do, and its default goes" : "them do, and their defaults go");
+    step.creationSites = changes.size();
+    return take(std::move(step), changes, {}).empty();
   }
   bool isAlwaysGiven(TypeIndex type) {
     const TypeDecl& decl = p_.types[type];
