@@ -585,6 +585,14 @@ class InjectPlan : private HandingPlan {
       step.subject = creation.in != kNone && !inTests(creation.place) ? functionText(p_, creation.in) : p_.path(creation.place);
       step.title = inTests(creation.place) ? "the tests of " + step.subject + " hand in the " + shown_ : step.subject + " hands in the " + shown_ + " where the program is put together";
       step.creationSites = changes.size();
+      if ((step.inTests = inTests(creation.place))) {
+        std::set<std::pair<FunctionIndex, NodeId>> units;  // tests, and fixtures
+        for (const Change& c : changes) {
+          Place place{creation.place.file, c.at.node};
+          units.emplace(functionAround(p_, place), functionAround(p_, place) == kNone ? p_.around(place, Kind::Type).node : kNoNode);
+        }
+        step.units = units.size();
+      }
       if (memory_.refused.contains(step.key()) || !composed_.insert(step.subject).second) continue;
       std::string reason = take(std::move(step), changes, {});
       if (reason.empty()) return true;
@@ -662,7 +670,6 @@ class InjectPlan : private HandingPlan {
     step.subject = names.front();
     std::string others = names.size() == 1 ? "" : names.size() == 2 ? " and " + names[1] : ", " + names[1] + " and " + std::to_string(names.size() - 2) + " more";
     step.title = names.front() + others + (names.size() == 1 ? " needs" : " need") + " to be given the " + shown_ + ": all that make or call " + (names.size() == 1 ? "it do, and its default goes" : "them do, and their defaults go");
-    step.creationSites = changes.size();
     return take(std::move(step), changes, {}).empty();
   }
   bool isAlwaysGiven(TypeIndex type) {
