@@ -165,6 +165,7 @@ struct Guarantees {
 };
 
 // How things are written in a language: what the moves need.
+
 // An owner of an object on the heap: {type} {arguments} {name}
 struct Owning {
   std::string_view type, make, bare, free, import;

@@ -51,6 +51,13 @@ class Retirement {
     std::vector<Place> accesses;
   };
 
+  // The class of the test that it stands in; kNone: a test of no class.
+  TypeIndex fixtureAround(const Consumer& c) const {
+    if (c.in == kNone) return c.inInitialiserOf == kNone ? kNone : p_.variables[c.inInitialiserOf].owner;
+    if (p_.functions[c.in].fixture != kNone) return p_.functions[c.in].fixture;
+    return isOfObject(c.in) ? p_.functions[c.in].owner : kNone;
+  }
+
   bool collect() {
     for (const Consumer& c : e_.consumers) {
       Place access = accessOf(p_, e_, c.place);
@@ -60,7 +67,7 @@ class Retirement {
       Maker maker{isFileCode(c.in) ? kNone : c.in, kNone, {}};
       if (inTests(access)) {
         if (!local_.read) return false;
-        maker.fixture = c.in == kNone ? (c.inInitialiserOf == kNone ? kNone : p_.variables[c.inInitialiserOf].owner) : p_.functions[c.in].fixture != kNone ? p_.functions[c.in].fixture : isOfObject(c.in) ? p_.functions[c.in].owner : kNone;
+        maker.fixture = fixtureAround(c);
         if (maker.fixture != kNone) maker.in = kNone;
         else if (maker.in == kNone) return false;
       } else {

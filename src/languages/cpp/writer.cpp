@@ -29,7 +29,10 @@ class CppWriter final : public Writer {
   bool holdsByReference() const override { return true; }
   bool injectsFunctions() const override { return true; }
   bool hasMacros() const override { return true; }
-  std::string typeAt(Spot place) const override { return nameFrom(place, scopeOf(functionAround(place).known() ? functionAround(place) : place), handed_.qualified); }
+  std::string typeAt(Spot place) const override {
+    Spot function = functionAround(place);
+    return nameFrom(place, scopeOf(function.known() ? function : place), handed_.qualified);
+  }
 
   bool hands(Spot creation) override {
     if (creation->kind == Kind::Variable && isSetByAll(creation)) return true;
@@ -138,12 +141,12 @@ class CppWriter final : public Writer {
   std::string take(const Change& change) override {
     if (std::string reason = addParameter(change.at, change.of); !reason.empty()) return reason;
     taking_.insert(change.at);
-    if (keepsNow(change.of) && !delegates(change.at, *change.of)) entries_[change.at].push_back({fieldIn(*change.of), heldFrom(*change.of, handed_.word), change.of});
+    if (keepsNow(change.of) && !delegates(change.at, *change.of)) entries_[change.at].push_back(keeping(*change.of));
     return "";
   }
   std::string makeConstructor(const Change& change) override {
-    fresh_[change.of];
-    if (keepsNow(change.of)) fresh_[change.of].push_back({fieldIn(*change.of), heldFrom(*change.of, handed_.word), change.of});
+    std::vector<Entry>& entries = fresh_[change.of];
+    if (keepsNow(change.of)) entries.push_back(keeping(*change.of));
     return "";
   }
   std::string takeInFunction(const Change& change) override { return addParameter(change.at, nullptr); }
@@ -425,7 +428,8 @@ class CppWriter final : public Writer {
     return {};
   }
   static bool isConstant(Spot parameter) { return parameter.known() && child(parameter, Role::Type).known() && child(parameter, Role::Type)->has(kPointeeConst); }
-  std::string heldFrom(const ClassFacts& c, const std::string& object) const { return c.isAssigned && !byPointer() ? "&" + object : object; }
+  // The initialiser of the field that keeps the parameter.
+  Entry keeping(const ClassFacts& c) const { return {fieldIn(c), (c.isAssigned && !byPointer() ? "&" : "") + handed_.word, &c}; }
   // As the class marks its fields, or its file, or the file of the object's class.
   std::string fieldIn(const ClassFacts& c) const {
     if (Spot there = fieldThere(c, handed_.word); there.known()) return std::string(there.file->name(there.node));
@@ -460,7 +464,7 @@ class CppWriter final : public Writer {
       if (std::string_view own = scopePart(spot.file->name(spot.node)); !own.empty()) out += (out.empty() ? "" : "::") + std::string(own);
     return out;
   }
-  // A qualified name as it may be written at a place of that scope, [basic.lookup.unqual]; `last`: parts that stay.
+  // A qualified name as it may be written at a place of that scope, [basic.lookup.unqual]; so many of its last parts stay.
   std::string nameFrom(Spot at, std::string_view scope, std::string_view qualified, size_t parts = 1) const {
     std::string_view kept = lastPart(qualified), around = scopePart(qualified);
     for (size_t i = 1; i < parts && !around.empty(); ++i) {
@@ -547,13 +551,16 @@ class CppWriter final : public Writer {
   // From the bracket that opens it to that which closes it.
   Span parameterList(Spot declaration) const { return files_.around()->parameterList(declaration); }
 
+  std::string parameterText(Spot at, std::string_view scope, bool constant, bool withDefault) {
+    std::string text = declared(*at.file, typeFor(at, scope, constant), byPointer() ? '*' : '&', handed_.word);
+    return withDefault ? text + " = " + (isLate() ? "nullptr" : fetchFrom(at, scope)) : text;
+  }
   std::string addParameter(Spot function, const ClassFacts* of) {
     Spot first = firstDeclaration(function);
     std::string scope = of ? scopeOf(of->type) + (scopeOf(of->type).empty() ? "" : "::") + of->name : scopeOf(function);
     for (Spot declaration : declarationsOf(function)) {
       const LoweredFile& file = *declaration.file;
-      std::string parameter = declared(file, typeFor(declaration, scope, of ? holdsConstant(*of) : constant_.contains(function)), byPointer() ? '*' : '&', handed_.word);
-      if (declaration == first) parameter += isLate() ? " = nullptr" : " = " + fetchFrom(declaration, scope);
+      std::string parameter = parameterText(declaration, scope, of ? holdsConstant(*of) : constant_.contains(function), declaration == first);
       std::vector<Span> items;
       for (Spot p : parametersOf(declaration)) items.push_back(p->span);
       Span list = parameterList(declaration);
@@ -655,8 +662,7 @@ class CppWriter final : public Writer {
   }
   void writeConstructor(const ClassFacts& c, std::vector<Entry> entries) {
     sortEntries(entries);
-    std::string scope = scopeOf(c.type);
-    std::string made = "explicit " + c.name + "(" + declared(*c.type.file, typeFor(c.type, scope), byPointer() ? '*' : '&', handed_.word) + " = " + (isLate() ? "nullptr" : fetchFrom(c.type, scope)) + ")";
+    std::string made = "explicit " + c.name + "(" + parameterText(c.type, scopeOf(c.type), false, true) + ")";
     files_.around()->addMember(c.type, true, made + (entries.empty() ? "" : " : " + joined(entries)) + " {}", *out_);
     include(*c.type.file);
   }

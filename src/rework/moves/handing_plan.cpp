@@ -73,7 +73,7 @@ void HandingPlan::describe() {
       if (const CallSite& call = p_.calls[c]; call.in != kNone && isReader(call.in) && seen.insert({call.place.file, p_.node(call.place).span.begin}).second) handed_.accesses.push_back(spot(call.place));
   }
   if (!memory_.onlyLooked) memory_.onlyLooked = writer_->holdsByReference() && std::all_of(handed_.accesses.begin(), handed_.accesses.end(), [&](Spot access) {
-    Place place{static_cast<FileIndex>(access.file - p_.files.data()), access.node};
+    Place place = placeOf(access);
     FunctionIndex in = functionAround(p_, place);
     return inTests(place) || (in != kNone && isOwn(p_.functions[in].owner)) || looksOnly(place);
   });
@@ -178,8 +178,9 @@ bool HandingPlan::isSetFromObject(TypeIndex type, VariableIndex field) const {
   });
 }
 
-bool HandingPlan::isAssignedTo(TypeIndex type) const {
-  auto assignsFrom = [&](TypeIndex from) {
+std::set<TypeIndex> HandingPlan::assignedTypes() const {
+  std::set<TypeIndex> out;
+  auto assignsFrom = [&](TypeIndex type, TypeIndex from) {
     return std::any_of(p_.types[type].methods.begin(), p_.types[type].methods.end(), [&](FunctionIndex m) {
       const Function& fn = p_.functions[m];
       return fn.form == FunctionForm::Operator && p_.text(fn.name).ends_with('=') && fn.parameters.size() == 1 && p_.use(p_.variables[fn.parameters[0]].type).decl == from;
@@ -191,14 +192,14 @@ bool HandingPlan::isAssignedTo(TypeIndex type) const {
       NodeId target = file[n].kind == Kind::Assign ? file.child(n, Role::Target) : kNoNode;
       if (target == kNoNode) continue;
       const TypeUse& use = p_.use(p_.links[f].type[target]);
-      if (use.decl != type || use.has(kPointer)) continue;
+      if (use.decl == kNone || use.has(kPointer) || out.contains(use.decl)) continue;
       // What the class assigns from another class by an operator of its own, a reference does not forbid.
       NodeId value = file.child(n, Role::Value);
       TypeIndex from = value == kNoNode ? kNone : p_.use(p_.links[f].type[value]).decl;
-      if (from == kNone || from == type || p_.derivesFrom(from, type) || !assignsFrom(from)) return true;
+      if (from == kNone || from == use.decl || p_.derivesFrom(from, use.decl) || !assignsFrom(use.decl, from)) out.insert(use.decl);
     }
   }
-  return false;
+  return out;
 }
 
 const ClassFacts& HandingPlan::factsOf(TypeIndex type) {
@@ -232,7 +233,10 @@ const ClassFacts& HandingPlan::factsOf(TypeIndex type) {
     if (p_.functions[m].definition.known()) out.methods.push_back(spot(p_.functions[m].definition));
   for (FunctionIndex c : constructorsOf(p_, type))
     if (const Function& fn = p_.functions[c]; copies(c) && fn.definition.known() && !(fn.modifiers & kDeleted) && !p_.node(fn.definition).has(kDefaulted)) out.copies.push_back(spot(fn.definition));
-  if (writer_->holdsByReference()) out.isAssigned = isAssignedTo(type);
+  if (writer_->holdsByReference()) {
+    if (!assigned_) assigned_ = assignedTypes();
+    out.isAssigned = assigned_->contains(type);
+  }
   if (VariableIndex held = heldIn(type); held != kNone) out.keptIn = spot(p_.variables[held].home());
   if (writer_->takesByFields()) out.existsUnmade = existsUnmade(type);
   return out;

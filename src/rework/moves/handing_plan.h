@@ -5,6 +5,8 @@
 #include <algorithm>
 #include <map>
 #include <memory>
+#include <optional>
+#include <set>
 #include <tuple>
 
 #include "languages/writer.h"
@@ -20,6 +22,7 @@ class HandingPlan {
   // `given`: what is handed in though it is no shared state; null: the entity's object.
   HandingPlan(const Analysis& a, const Entity& entity, const Given* given, PlanMemory& memory);
 
+  Place placeOf(Spot spot) const { return around_.placeOf(spot); }
   Spot spot(Place place) const { return place.known() ? Spot{&p_.files[place.file], place.node} : Spot{}; }
   bool inTests(Place place) const { return a_.config.tests.match(p_.path(place)); }
   bool sameLanguage(Place place) const { return p_.language(place.file).writer == p_.language(e_.place.file).writer; }
@@ -70,8 +73,8 @@ class HandingPlan {
   // The field in which a class holds the object by now, in whatever way it came to it; kNone: in none.
   VariableIndex heldIn(TypeIndex type) const;
   bool isSetFromObject(TypeIndex type, VariableIndex field) const;
-  // Is an object of the class assigned to as a whole?
-  bool isAssignedTo(TypeIndex type) const;
+  // The classes of which an object is assigned to as a whole.
+  std::set<TypeIndex> assignedTypes() const;
   const ClassFacts& factsOf(TypeIndex type);
 
   // Is it named somewhere as a value, which is there without anybody making it?
@@ -149,6 +152,7 @@ class HandingPlan {
   std::unique_ptr<Writer> writer_;
   TypeIndex object_ = kNone;
   std::map<TypeIndex, ClassFacts> facts_;
+  std::optional<std::set<TypeIndex>> assigned_;
   std::set<FunctionIndex> givenAway_;
   bool lookedAtAll_ = false;
   std::vector<FunctionIndex> functionAround_;  // of each place in out_.byHand

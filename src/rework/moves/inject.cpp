@@ -557,7 +557,7 @@ class InjectPlan : private HandingPlan {
       step.creationSites = calls.size();
       if (reason.empty()) reason = take(std::move(step), changes, {maker});
       if (reason.empty()) return true;
-      for (const Change& handed : calls) leave({static_cast<FileIndex>(handed.at.file - p_.files.data()), handed.at.node}, reason + "; by default it is fetched as before", true, false);
+      for (const Change& handed : calls) leave(placeOf(handed.at), reason + "; by default it is fetched as before", true, false);
     }
     return false;
   }

@@ -22,9 +22,10 @@ class ProgramAround : public Surroundings {
   void addMember(Spot type, bool open, const std::string& text, std::vector<FileEdit>& edits) override;
   void insertLineBefore(Spot member, const std::string& line, std::vector<FileEdit>& edits) override { scan_.insertLineBefore(placeOf(member), line, edits); }
 
+  Place placeOf(Spot spot) const { return {indexOf(*spot.file), spot.node}; }
+
  private:
   FileIndex indexOf(const LoweredFile& file) const { return static_cast<FileIndex>(&file - p_.files.data()); }
-  Place placeOf(Spot spot) const { return {indexOf(*spot.file), spot.node}; }
 
   const Program& p_;
   // elmcart: accept coupling.fixed-collaborator because each step looks at the files as they are by then; tests give it folders
